@@ -1,0 +1,25 @@
+# The two commands of the README are `make demo` and `make test`; both set everything up themselves.
+.PHONY: demo test lint bench pictures setup
+
+VENV := .venv
+
+setup:
+	@scripts/setup.sh
+
+demo: setup
+	@scripts/demo.sh
+
+test: setup
+	@scripts/test.sh
+
+lint: setup
+	@$(VENV)/bin/ruff check src tests bench
+	@$(VENV)/bin/ruff format --check src tests bench
+	@$(VENV)/bin/mypy
+	@$(VENV)/bin/lint-imports
+
+bench: setup
+	@scripts/on_screen.sh $(VENV)/bin/python bench/bench.py
+
+pictures: setup
+	@scripts/on_screen.sh $(VENV)/bin/narrow-cornice demo --pictures docs/screenshots

@@ -1,0 +1,1 @@
+"""Lengths and quantities: reading what people type, showing it back."""

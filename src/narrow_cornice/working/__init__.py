@@ -1,0 +1,1 @@
+"""Explained figures: a value with the named arithmetic that made it."""

@@ -1,0 +1,58 @@
+"""House rules: trade habits with a name and a value, which a job may change.
+
+The rules ship as ``data/house_rules.toml``; a job carries only what it changed. Wherever a rule is applied
+it appears in the working under its name.
+"""
+
+from __future__ import annotations
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.working.figures import Figure
+
+
+@dataclass(frozen=True, slots=True)
+class HouseRule:
+    """One habit: its name in words, value, unit and why it is so."""
+
+    key: str
+    name: str
+    value: float
+    unit: str
+    why: str
+
+
+@cache
+def shipped_rules() -> dict[str, HouseRule]:
+    """Return the rules that ship with the program, by key."""
+    text = files("narrow_cornice.data").joinpath("house_rules.toml").read_text(encoding="utf-8")
+    return {
+        key: HouseRule(key, row["name"], float(row["value"]), row["unit"], row["why"])
+        for key, row in tomllib.loads(text).items()
+    }
+
+
+class HouseRules:
+    """The rules in force: what ships, overlaid with what the job changed."""
+
+    def __init__(self, changed: Mapping[str, float] | None = None) -> None:
+        self._changed = dict(changed or {})
+        unknown = sorted(set(self._changed) - set(shipped_rules()))
+        if unknown:
+            raise CorniceError(f"There is no house rule called “{unknown[0][:60]}”.", where="house_rules")
+
+    def value(self, key: str) -> float:
+        """Return the value in force."""
+        return self._changed.get(key, shipped_rules()[key].value)
+
+    def figure(self, key: str) -> Figure:
+        """Return the rule as a leaf of the working, noting the usual value where the job differs."""
+        rule = shipped_rules()[key]
+        value = self.value(key)
+        note = rule.why if value == rule.value else f"{rule.why} Usually {rule.value:g}; changed in this job."
+        return Figure(rule.name, value, rule.unit, "house rule", source=("house rule", key), note=note)
