@@ -1,0 +1,1 @@
+"""Colours: reading them, how light they are, how far apart."""

@@ -1,0 +1,56 @@
+"""Colours as #rrggbb, and what is measured of them.
+
+Conversions come from coloraide (imported where used, since it costs time): lightness is CIE L* under D65,
+differences are CIEDE2000.
+"""
+
+from __future__ import annotations
+
+import re
+from functools import lru_cache
+
+from narrow_cornice.errors import CorniceError
+
+_HEX = re.compile(r"#[0-9a-fA-F]{6}")
+
+
+def checked_colour(text: str, where: str = "colour") -> str:
+    """Return the colour as lower-case #rrggbb. Raises CorniceError for anything else."""
+    if not _HEX.fullmatch(text):
+        raise CorniceError(f"“{text[:40]}” is not a colour.", where=where, remedy="Write it as #rrggbb.")
+    return text.lower()
+
+
+def channels(colour: str) -> tuple[int, int, int]:
+    """Return red, green and blue as 0 … 255."""
+    return int(colour[1:3], 16), int(colour[3:5], 16), int(colour[5:7], 16)
+
+
+def toned(colour: str, tone: float) -> str:
+    """Return the colour under a tone of light: below 1 darker, above 1 towards white."""
+    mixed = [c * tone if tone <= 1 else c + (255 - c) * min(1.0, tone - 1) for c in channels(colour)]
+    return "#" + "".join(f"{max(0, min(255, round(value))):02x}" for value in mixed)
+
+
+@lru_cache(maxsize=1024)
+def linear_light(colour: str) -> tuple[float, float, float]:
+    """Return the reflectances of the three bands, 0 … 1 (sRGB with its curve undone)."""
+    from coloraide import Color
+
+    red, green, blue = Color(colour).convert("srgb-linear").coords()
+    return red, green, blue
+
+
+@lru_cache(maxsize=1024)
+def lightness(colour: str) -> float:
+    """Return CIE L* under D65, 0 … 100."""
+    from coloraide import Color
+
+    return float(Color(colour).convert("lab-d65")["lightness"])
+
+
+def difference(one: tuple[float, float, float], other: tuple[float, float, float]) -> float:
+    """Return ΔE00 (CIEDE2000) between two colours given as linear reflectances."""
+    from coloraide import Color
+
+    return float(Color("srgb-linear", one).delta_e(Color("srgb-linear", other), method="2000"))

@@ -1,0 +1,1 @@
+"""Lengths to buy and cut: pure solvers over numbers."""

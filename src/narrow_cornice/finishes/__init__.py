@@ -1,0 +1,1 @@
+"""Finishes: paints and how far they go, coats, tins."""

@@ -1,0 +1,50 @@
+"""How many coats hide a colour: Kubelka–Munk layers over what is there.
+
+Per band, with R∞ the reflectance of an endless layer, K/S = (1 − R∞)²/(2 R∞), a = 1 + K/S, b = √(a² − 1), a layer of
+scattering power SX over a ground Rg reflects
+R = (1 − Rg (a − b coth bSX)) / (a − Rg + b coth bSX)   (Kubelka 1948; Judd & Wyszecki, *Color in Business*).
+"""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+from typing import NamedTuple
+
+from narrow_cornice.colour.tones import difference, linear_light
+
+
+class Hiding(NamedTuple):
+    """Coats that hide, what is still seen after them (ΔE00), and whether they hide at all."""
+
+    coats: int
+    left: float
+    hides: bool
+
+
+def layer_over(ground: float, endless: float, scattering: float) -> float:
+    """Return the reflectance of a layer with R∞ ``endless`` and power ``scattering`` over ``ground``, all 0 … 1."""
+    endless = min(max(endless, 1e-4), 1 - 1e-6)
+    a = 1 + (1 - endless) ** 2 / (2 * endless)
+    b = math.sqrt(a * a - 1)
+    coth = 1 / math.tanh(b * scattering)
+    return (1 - ground * (a - b * coth)) / (a - ground + b * coth)
+
+
+@lru_cache(maxsize=2048)
+def coats_to_hide(old: str, new: str, scattering: float, most: int, unseen: float) -> Hiding:
+    """Return how many coats of ``new`` hide ``old`` (both #rrggbb).
+
+    ``scattering`` is the paint's SX per coat; coats are added until ΔE00 to the endless layer is under ``unseen``,
+    at most ``most``.
+    """
+    wished = linear_light(new)
+    seen = linear_light(old)
+    left = difference(seen, wished)
+    for coats in range(1, most + 1):
+        red, green, blue = (layer_over(g, e, scattering) for g, e in zip(seen, wished, strict=True))
+        seen = (red, green, blue)
+        left = difference(seen, wished)
+        if left < unseen:
+            return Hiding(coats, left, True)
+    return Hiding(most, left, False)

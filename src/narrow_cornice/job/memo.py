@@ -1,0 +1,53 @@
+"""Looking up what was derived from a value by the identity of that value.
+
+A job is made of frozen values and an edit keeps every part it does not touch as the same object. So whatever is
+derived from a room and a few tables can be kept under their identities, and holds as long as they live.
+"""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Callable, Hashable
+from functools import wraps
+from typing import Any, ParamSpec, TypeVar
+
+Given = ParamSpec("Given")
+Result = TypeVar("Result")
+
+_memos: list[OrderedDict[Hashable, tuple[tuple[Any, ...], Any]]] = []
+
+
+def by_identity(keep: int) -> Callable[[Callable[Given, Result]], Callable[Given, Result]]:
+    """Keep the last ``keep`` results of a pure function of positional arguments.
+
+    Strings and numbers are compared by value, everything else by being the same object; the objects are held
+    with the result, so an identity cannot come back as another thing's.
+    """
+
+    def keeping(function: Callable[Given, Result]) -> Callable[Given, Result]:
+        held: OrderedDict[Hashable, tuple[tuple[Any, ...], Any]] = OrderedDict()
+        _memos.append(held)
+
+        @wraps(function)
+        def looked_up(*args: Given.args, **kwargs: Given.kwargs) -> Result:
+            key = tuple(arg if isinstance(arg, str | int | float | bool | None) else id(arg) for arg in args)
+            found = held.get(key)
+            if found is not None:
+                held.move_to_end(key)
+                result: Result = found[1]
+                return result
+            result = function(*args, **kwargs)
+            held[key] = (args, result)
+            if len(held) > keep:
+                held.popitem(last=False)
+            return result
+
+        return looked_up
+
+    return keeping
+
+
+def forget_everything() -> None:
+    """Empty every memo, so that the next derivation starts from the job alone (for tests and measuring)."""
+    for held in _memos:
+        held.clear()

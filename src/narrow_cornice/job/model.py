@@ -1,0 +1,160 @@
+"""The job as a value: frozen structs, written to the file as they are.
+
+Identities are short strings that stay for the life of a thing. Dictionaries in here are never changed in place;
+an edit puts a new one (see ``edits``).
+"""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import msgspec
+
+from narrow_cornice.finishes.spread import Method, State, Texture
+from narrow_cornice.survey.plan import Turn
+from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.proportion import School
+from narrow_cornice.units.lengths import Length, Unit
+
+SCHEMA = 1
+
+Rank = Literal["principal", "secondary", "plain"]
+OpeningKind = Literal["door", "window", "doorway"]
+TwoTone = Literal["one tone", "at the dado rail", "at a height"]
+
+
+class Side(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """One wall as read: its readings (none while it follows from the others) and the corner at its end."""
+
+    id: str
+    readings: tuple[Length, ...] = ()
+    turn: Turn = "left"
+
+
+class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A door, window or doorway: ``place`` is from the wall's left end as seen from inside to its near edge;
+    ``sill`` is above the floor (windows); ``reveal`` the depth of the plastered or boarded side."""
+
+    id: str
+    kind: OpeningKind
+    wall: str
+    name: str
+    place: Length
+    width: Length
+    height: Length
+    sill: Length = Length(0.0)
+    reveal: Length = Length(0.0)
+    frame: str = "#f4f1e8"
+    cased: bool = True
+
+
+class Finish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """What goes on a surface. ``coats`` None takes the coats that hide ``over`` (the colour there now), or the
+    house rule where that is not said; ``primer`` is a paint put on first, in one coat."""
+
+    paint: str | None = None
+    colour: str | None = None
+    coats: int | None = None
+    primer: str | None = None
+    state: State = "sound"
+    texture: Texture = "smooth"
+    method: Method = "roller"
+    over: str | None = None
+
+
+class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A room: its walls in anticlockwise order, ceiling heights as read, openings, trim and finishes.
+
+    ``trim`` holds what differs from the order, by kind or "cornice: member". ``finishes`` are by surface group
+    ("upper wall") or by single surface ("upper wall@w1"), the single one first.
+    """
+
+    id: str
+    name: str
+    sides: tuple[Side, ...]
+    heights: tuple[Length, ...] = ()
+    openings: tuple[Opening, ...] = ()
+    rank: Rank = "principal"
+    order: str = "doric"
+    school: School = "five-part"
+    trim: dict[str, TrimChoice] = {}
+    two_tone: TwoTone = "one tone"
+    split: Length | None = None
+    finishes: dict[str, Finish] = {}
+    floor: str = "#cdb48f"
+
+
+class Colour(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A named colour of the job, as #rrggbb."""
+
+    id: str
+    name: str
+    hex: str
+
+
+class Tin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A size a paint is sold in."""
+
+    litres: float
+    price: float
+
+
+class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A paint: volume solids in per cent, dry film in µm, SX per coat (``hiding``), sizes and shop."""
+
+    id: str
+    name: str
+    sheen: str
+    solids: float
+    film: float
+    sizes: tuple[Tin, ...]
+    shop: str
+    hiding: float = 1.0
+    primer: bool = False
+
+
+class Stock(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Trim as sold: for which kinds, in which lengths (mm), at a price per metre of a basic and a growing part
+    (per mm of height)."""
+
+    id: str
+    name: str
+    kinds: tuple[str, ...]
+    lengths: tuple[float, ...]
+    price_per_metre: float
+    price_per_metre_mm: float
+    shop: str
+
+
+class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How the job shows its figures: the unit, its finest step, and the name of the money."""
+
+    unit: Unit = "mm"
+    step: float = 1
+    denominator: int = 16
+    money: str = ""
+
+
+class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A whole job. ``ticks`` are order lines bought, by line with what was bought; ``kept`` are findings kept,
+    with the reason; ``mixing`` are paint lines whose tins are marked to be mixed."""
+
+    name: str
+    place: str = ""
+    schema: int = SCHEMA
+    settings: Settings = Settings()
+    house_rules: dict[str, float] = {}
+    colours: tuple[Colour, ...] = ()
+    paints: tuple[Paint, ...] = ()
+    stock: tuple[Stock, ...] = ()
+    rooms: tuple[Room, ...] = ()
+    ticks: dict[str, str] = {}
+    kept: dict[str, str] = {}
+    mixing: tuple[str, ...] = ()
+
+    def room(self, room_id: str) -> Room:
+        """Return the room of that identity. Raises KeyError where there is none."""
+        for room in self.rooms:
+            if room.id == room_id:
+                return room
+        raise KeyError(room_id)

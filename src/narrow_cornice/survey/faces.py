@@ -1,0 +1,57 @@
+"""Rectangles on the face of a wall: areas of unions, exactly and without counting anything twice.
+
+A face has u along the wall from its left end as seen from inside, and v up from the floor, in mm.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from typing import NamedTuple
+
+
+class Rect(NamedTuple):
+    """A rectangle u0 … u1 by v0 … v1 on a face, in mm."""
+
+    u0: float
+    v0: float
+    u1: float
+    v1: float
+
+    @property
+    def area(self) -> float:
+        """Return the area in mm², nought for an empty rectangle."""
+        return max(0.0, self.u1 - self.u0) * max(0.0, self.v1 - self.v0)
+
+    def within(self, other: Rect) -> Rect:
+        """Return the common part, which may be empty (then its area is nought)."""
+        return Rect(max(self.u0, other.u0), max(self.v0, other.v0), min(self.u1, other.u1), min(self.v1, other.v1))
+
+
+def union_area(rects: Iterable[Rect]) -> float:
+    """Return the area in mm² covered by at least one of the rectangles (sweep over the u edges)."""
+    kept = [rect for rect in rects if rect.area > 0]
+    edges = sorted({edge for rect in kept for edge in (rect.u0, rect.u1)})
+    area = 0.0
+    for left, right in zip(edges, edges[1:], strict=False):
+        spans = sorted((rect.v0, rect.v1) for rect in kept if rect.u0 <= left and rect.u1 >= right)
+        height, top = 0.0, float("-inf")
+        for low, high in spans:
+            height += max(0.0, high - max(low, top))
+            top = max(top, high)
+        area += height * (right - left)
+    return area
+
+
+def free_spans(length: float, blocked: Sequence[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
+    """Return the stretches of 0 … ``length`` outside the blocked ones, in order."""
+    spans: list[tuple[float, float]] = []
+    at = 0.0
+    for start, end in sorted(blocked):
+        if start > at:
+            spans.append((at, min(start, length)))
+        at = max(at, end)
+        if at >= length:
+            break
+    if at < length:
+        spans.append((at, length))
+    return tuple((a, b) for a, b in spans if b - a > 1e-9)

@@ -1,0 +1,1 @@
+"""Trim: orders, profiles, shade, runs and the sizes they ask for."""

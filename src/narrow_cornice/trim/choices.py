@@ -1,0 +1,25 @@
+"""What somebody decided about one kind of trim in one room."""
+
+from __future__ import annotations
+
+from typing import Literal, get_args
+
+import msgspec
+
+from narrow_cornice.units.lengths import Length
+
+TrimKind = Literal["skirting", "dado rail", "casing", "picture rail", "architrave", "frieze", "cornice"]
+KINDS: tuple[TrimKind, ...] = get_args(TrimKind)
+
+
+class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """What differs from the order's own wish: fitted or not (None: as the school has it), and sizes.
+
+    ``height`` is the size across (the width of a casing); ``projection`` how far it comes off the wall;
+    ``top`` the height of its upper edge above the floor, for a dado or picture rail.
+    """
+
+    fitted: bool | None = None
+    height: Length | None = None
+    projection: Length | None = None
+    top: Length | None = None

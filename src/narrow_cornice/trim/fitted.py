@@ -1,0 +1,239 @@
+"""The trim of one room: what the order wants, what is fitted, where it sits, with its profile.
+
+The order's members become trim as the proportion tables say: cornice → crown assembly, top of the architrave →
+picture rail, architrave → casing, pedestal cap → dado rail, pedestal or column base → skirting.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
+from narrow_cornice.trim.orders import Order
+from narrow_cornice.trim.profiles import (
+    Profile,
+    band_profile,
+    cornice_profile,
+    dado_profile,
+    picture_rail_profile,
+    skirting_profile,
+)
+from narrow_cornice.trim.proportion import Proportion, School, proportion, top_of_picture_rail
+from narrow_cornice.units.lengths import Length
+from narrow_cornice.working.figures import Figure, choice, explained, total
+from narrow_cornice.working.house_rules import HouseRules
+
+MEMBER_PREFIX = "cornice: "  # choices about one member of the cornice are kept under "cornice: corona"
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One kind of trim in a room.
+
+    ``wants`` is what the order asks (None where the school has no such member), ``height`` and ``projection``
+    what is built, ``bottom`` and ``top`` where it lies on the wall in mm above the floor (a casing: nought).
+    ``missing`` says why a piece that was asked for cannot be built yet.
+    """
+
+    kind: TrimKind
+    fitted: bool
+    wants: Figure | None
+    height: Figure | None = None
+    projection: Figure | None = None
+    bottom: float = 0.0
+    top: float = 0.0
+    profile: Profile | None = None
+    missing: str = ""
+
+    @property
+    def built(self) -> bool:
+        """Whether the piece is fitted and has its size."""
+        return self.fitted and self.height is not None
+
+
+@dataclass(frozen=True, slots=True)
+class Member:
+    """One member of the cornice: what the order wants, what is built, and whether it is fitted."""
+
+    name: str
+    fitted: bool
+    wants: Figure
+    height: Figure
+
+
+@dataclass(frozen=True, slots=True)
+class FittedTrim:
+    """All trim of a room, with the proportion it came from."""
+
+    proportion: Proportion
+    pieces: dict[TrimKind, Piece]
+    members: tuple[Member, ...]
+    borrowed: bool  # whether the dado's size was borrowed from the nineteen-part wall
+
+    def piece(self, kind: TrimKind) -> Piece:
+        """Return the piece of that kind; every room has one of each, fitted or not."""
+        return self.pieces[kind]
+
+    @property
+    def lone_crown(self) -> bool:
+        """Whether of the cornice only the crowning member is fitted, with no picture rail to answer it."""
+        fitted = [member.name for member in self.members if member.fitted]
+        return (
+            self.pieces["cornice"].built
+            and len(self.members) > 1
+            and fitted == ["cymatium"]
+            and not self.pieces["picture rail"].built
+        )
+
+
+@explained("bottom of the cornice", "mm", "ceiling height − cornice")
+def bottom_of_cornice(ceiling_height: float, cornice: float) -> float:
+    """Return where the cornice begins above the floor."""
+    return ceiling_height - cornice
+
+
+@explained("cornice projection", "mm", "cornice")
+def projection_of_cornice(cornice: float) -> float:
+    """Return how far a cornice comes out: as much as it is high unless somebody says otherwise."""
+    return cornice
+
+
+def _typed(name: str, length: Length | None, source: tuple[str, ...], wants: Figure | None) -> Figure | None:
+    """Return a typed size as a choice that remembers what the order wanted."""
+    if length is None:
+        return None
+    note = f"typed as {length.text}" if length.text else "typed"
+    if wants is not None:
+        note += f"; the order wants {wants.value:.1f} mm"
+    return choice(name, length.mm, "mm", source, note)
+
+
+def fitted_trim(height: Figure, order: Order, school: School, choices: Mapping[str, TrimChoice],
+                rules: HouseRules, source: tuple[str, ...] = ()) -> FittedTrim:  # fmt: skip
+    """Return all trim of a room with this ceiling height.
+
+    ``choices`` holds what differs from the order, by kind or "cornice: member"; ``source`` is the room's path,
+    given to the typed sizes so that they can be found.
+    """
+    wall = proportion(height, order, school, rules)
+    nothing = TrimChoice()
+
+    def chosen(kind: str) -> TrimChoice:
+        return choices.get(kind, nothing)
+
+    def typed(kind: str, field: str, name: str, wants: Figure | None = None) -> Figure | None:
+        return _typed(name, getattr(chosen(kind), field), (*source, "trim", kind, field), wants)
+
+    members = tuple(
+        Member(name, chosen(MEMBER_PREFIX + name).fitted is not False, wants,
+               typed(MEMBER_PREFIX + name, "height", name, wants) or wants)
+        for name, wants in wall.members.items()
+    )  # fmt: skip
+    built_members = [member for member in members if member.fitted]
+    typed_cornice = typed("cornice", "height", "cornice", wall.cornice)
+    whole = [member.height for member in built_members]
+    if typed_cornice is not None:
+        cornice = typed_cornice
+    elif len(built_members) == len(members) and all(member.height is member.wants for member in members):
+        cornice = wall.cornice
+    else:
+        cornice = total("cornice", "mm", whole, "the members that are fitted")
+
+    borrowed = False
+    dado_wants = wall.dado_rail
+    dado_top = typed("dado rail", "top", "top of dado rail")
+    if wall.pedestal is not None:
+        dado_top = dado_top or wall.pedestal
+    dado_height = typed("dado rail", "height", "dado rail", dado_wants) or dado_wants
+    if school != "nineteen-part" and chosen("dado rail").fitted and (dado_height is None or dado_top is None):
+        lent = proportion(height, order, "nineteen-part", rules)  # this school has no pedestal of its own
+        borrowed = True
+        dado_height = dado_height or lent.dado_rail
+        dado_top = dado_top or lent.pedestal
+
+    frieze = typed("frieze", "height", "frieze", wall.frieze) or wall.frieze
+    rail_line = typed("picture rail", "top", "top of picture rail", wall.picture_rail_top)
+    if rail_line is None and frieze is not None:
+        rail_line = top_of_picture_rail(height, wall.cornice, frieze)
+    line = rail_line.value if rail_line is not None else None
+
+    pieces: dict[TrimKind, Piece] = {}
+
+    def put(kind: TrimKind, wants: Figure | None, size: Figure | None, out: Figure | None, top: float | None,
+            usual: bool) -> None:  # fmt: skip
+        fitted = chosen(kind).fitted
+        fitted = usual if fitted is None else fitted
+        if size is None or top is None or size.value <= 0:
+            missing = "this school has none: type its height and its top" if fitted else ""
+            pieces[kind] = Piece(kind, fitted, wants, missing=missing)
+            return
+        profile = _profile(kind, size, out, built_members) if fitted else None
+        pieces[kind] = Piece(kind, fitted, wants, size, out, top - size.value, top, profile)
+
+    def out(kind: TrimKind, rule: str) -> Figure:
+        return typed(kind, "projection", f"{kind} projection") or rules.figure(rule)
+
+    put("skirting", wall.skirting, skirting := typed("skirting", "height", "skirting", wall.skirting) or wall.skirting,
+        out("skirting", "skirting_thickness"), skirting.value, True)  # fmt: skip
+    put("dado rail", dado_wants, dado_height, out("dado rail", "dado_projection"),
+        dado_top.value if dado_top else None, school == "nineteen-part")  # fmt: skip
+    casing = typed("casing", "height", "casing", wall.casing) or wall.casing
+    put("casing", wall.casing, casing, out("casing", "casing_thickness"), casing.value, True)
+    rail = typed("picture rail", "height", "picture rail", wall.picture_rail) or wall.picture_rail
+    put("picture rail", wall.picture_rail, rail, out("picture rail", "picture_rail_projection"), line, False)
+    architrave = typed("architrave", "height", "architrave", wall.architrave) or wall.architrave
+    put("architrave", wall.architrave, architrave, out("architrave", "architrave_thickness"), line, False)
+    if pieces["picture rail"].built and pieces["architrave"].built and rail is not None and architrave is not None:
+        # The rail takes the place of the architrave's crowning moulding, so the rest of it lies below the rail.
+        low = pieces["architrave"].bottom
+        rest = rest_of_architrave(architrave, rail)
+        high = pieces["picture rail"].bottom
+        if rest.value > 0:
+            pieces["architrave"] = Piece("architrave", True, wall.architrave, rest, out("architrave", "architrave_thickness"),
+                                         low, high, band_profile("architrave", rest.value,
+                                                                 out("architrave", "architrave_thickness").value))  # fmt: skip
+    projection = typed("cornice", "projection", "cornice projection") or projection_of_cornice(cornice)
+    put("cornice", wall.cornice, cornice, projection, height.value, True)
+    cornice_piece = pieces["cornice"]
+    frieze_top = bottom_of_cornice(height, cornice) if cornice_piece.built else height
+    frieze_fitted = chosen("frieze").fitted is True
+    if rail_line is not None and frieze is not None:
+        band = frieze_band(frieze_top, rail_line)
+        pieces["frieze"] = Piece("frieze", frieze_fitted, wall.frieze, band, None, rail_line.value, frieze_top.value)
+    else:
+        pieces["frieze"] = Piece("frieze", frieze_fitted, wall.frieze,
+                                 missing="this school has none: type the top of the picture rail" if frieze_fitted else "")  # fmt: skip
+    return FittedTrim(wall, {kind: pieces[kind] for kind in KINDS}, members, borrowed)
+
+
+@explained("architrave below the rail", "mm", "architrave − picture rail")
+def rest_of_architrave(architrave: float, picture_rail: float) -> float:
+    """Return what is left of the architrave under a picture rail that stands for its crowning moulding."""
+    return architrave - picture_rail
+
+
+@explained("frieze", "mm", "top of the frieze − top of picture rail")
+def frieze_band(top_of_the_frieze: float, top_of_picture_rail: float) -> float:
+    """Return the height of the band between the picture rail's line and what is above it."""
+    return top_of_the_frieze - top_of_picture_rail
+
+
+def _profile(kind: TrimKind, size: Figure, out: Figure | None, members: list[Member]) -> Profile | None:
+    """Return the profile of a piece at its built size."""
+    projection = out.value if out is not None else 0.0
+    if kind == "skirting":
+        return skirting_profile(size.value, projection)
+    if kind == "dado rail":
+        return dado_profile(size.value, projection)
+    if kind == "picture rail":
+        return picture_rail_profile(size.value, projection)
+    if kind in ("casing", "architrave"):
+        return band_profile(kind, size.value, projection)
+    if kind == "cornice":
+        whole = sum(member.height.value for member in members)
+        if whole <= 0:
+            return None
+        scale = size.value / whole  # a typed height of the whole stretches its members alike
+        return cornice_profile(tuple((member.name, member.height.value * scale) for member in members), projection)
+    return None

@@ -1,0 +1,65 @@
+"""The orders of architecture as ratios, read from ``data/orders.toml``."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+
+from narrow_cornice.errors import CorniceError
+
+
+@dataclass(frozen=True, slots=True)
+class Order:
+    """One order: column and entablature in lower diameters, the parts of the entablature, the members of the
+    cornice from the top down with their parts, and the styles that suggest it."""
+
+    key: str
+    name: str
+    column_diameters: float
+    entablature_diameters: float
+    architrave: float
+    frieze: float
+    cornice: float
+    members: tuple[tuple[str, float], ...]
+    styles: tuple[str, ...]
+
+    @property
+    def entablature_parts(self) -> float:
+        """Return the parts of architrave, frieze and cornice together."""
+        return self.architrave + self.frieze + self.cornice
+
+    @property
+    def member_parts(self) -> float:
+        """Return the parts of all members of the cornice together."""
+        return sum(parts for _, parts in self.members)
+
+
+@cache
+def orders() -> dict[str, Order]:
+    """Return the shipped orders by key, from heavy to light."""
+    text = files("narrow_cornice.data").joinpath("orders.toml").read_text(encoding="utf-8")
+    return {
+        key: Order(
+            key=key,
+            name=row["name"],
+            column_diameters=row["column_diameters"],
+            entablature_diameters=row["entablature_diameters"],
+            architrave=row["architrave"],
+            frieze=row["frieze"],
+            cornice=row["cornice"],
+            members=tuple((name, parts) for name, parts in row["members"]),
+            styles=tuple(row["styles"]),
+        )
+        for key, row in tomllib.loads(text).items()
+    }
+
+
+def order_called(name: str) -> Order:
+    """Return the order of that key or name, however it is written. Raises CorniceError for any other."""
+    found = orders().get(name.strip().lower())
+    if found is None:
+        known = ", ".join(order.name for order in orders().values())
+        raise CorniceError(f"There is no order called “{name[:60]}”.", where="order", remedy=f"Known: {known}.")
+    return found

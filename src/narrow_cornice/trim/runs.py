@@ -1,0 +1,205 @@
+"""Runs: trim along walls from corner to corner, stopping at doors, and around openings.
+
+Along a wall, u is measured from the left end as seen from inside. A run stops at every opening whose height
+meets the run's own, at the outer edge of the casing where there is one. What is bought for a run is measured at
+its longest: at an outside corner a mitred piece is longer than its wall by what it comes out.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.fitted import FittedTrim, Piece
+from narrow_cornice.working.figures import Figure, explained, total
+
+End = Literal["inside", "outside", "stop"]
+
+WALL_KINDS: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "architrave", "cornice")
+
+
+@dataclass(frozen=True, slots=True)
+class Hole:
+    """An opening in a wall, for runs: its readings as figures, and whether it reaches down to the floor."""
+
+    name: str
+    kind: str
+    place: Figure
+    width: Figure
+    sill: Figure
+    height: Figure
+    cased: bool
+
+    @property
+    def to_floor(self) -> bool:
+        """Return whether there is no wall below: a door or a doorway."""
+        return self.kind != "window"
+
+    @property
+    def bottom(self) -> float:
+        """Return the height of the lower edge above the floor, in mm."""
+        return 0.0 if self.to_floor else self.sill.value
+
+    @property
+    def top(self) -> float:
+        """Return the height of the upper edge above the floor, in mm."""
+        return self.bottom + self.height.value
+
+
+@dataclass(frozen=True, slots=True)
+class Wall:
+    """A wall for runs: its adjusted length and what its corners are, left and right as seen from inside."""
+
+    name: str
+    length: Figure
+    left: Literal["inside", "outside"]
+    right: Literal["inside", "outside"]
+    holes: tuple[Hole, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """A straight stretch of one kind of trim: where it lies, how long it is on the wall, how long to buy."""
+
+    wall: str
+    kind: TrimKind
+    start: float
+    end: float
+    length: Figure
+    to_buy: Figure
+    left: End
+    right: End
+    opening: str = ""
+
+
+@explained("stop left of the opening", "mm", "place − casing")
+def stop_before(place: float, casing: float) -> float:
+    """Return where a run stops that comes from the left: at the outer edge of the casing."""
+    return place - casing
+
+
+@explained("start right of the opening", "mm", "place + width + casing")
+def start_after(place: float, width: float, casing: float) -> float:
+    """Return where a run begins again right of an opening."""
+    return place + width + casing
+
+
+@explained("run", "mm", "to − from here")
+def between(to: float, from_here: float) -> float:
+    """Return the length of a run between two places along a wall."""
+    return to - from_here
+
+
+@explained("length to buy", "mm", "run + outside corners × projection")
+def longest_point(run: float, outside_corners: float, projection: float) -> float:
+    """Return the longest point of a run mitred round outside corners (right angles)."""
+    return run + outside_corners * projection
+
+
+@explained("leg of the casing", "mm", "height of the opening + casings above and below × casing")
+def casing_leg(height_of_the_opening: float, casings_above_and_below: float, casing: float) -> float:
+    """Return the longest point of an upright casing, mitred."""
+    return height_of_the_opening + casings_above_and_below * casing
+
+
+@explained("head of the casing", "mm", "width of the opening + 2 × casing")
+def casing_head(width_of_the_opening: float, casing: float) -> float:
+    """Return the longest point of a level casing, mitred at both ends."""
+    return width_of_the_opening + 2 * casing
+
+
+_CORNER = Figure("corner", 0.0, "mm", "choice", note="the left end of the wall as seen from inside")
+
+
+def _meets(piece: Piece, hole: Hole, casing: float) -> bool:
+    """Return whether the opening or its casing stands in the way of the piece."""
+    low = hole.bottom - (0.0 if hole.to_floor else casing)
+    return piece.bottom < hole.top + casing - 1e-9 and piece.top > low + 1e-9
+
+
+def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
+    """Return the runs of one kind along one wall, from left to right."""
+    piece = trim.piece(kind)
+    if not piece.built or piece.profile is None or piece.projection is None:
+        return ()
+    casing_piece = trim.piece("casing")
+    casing = casing_piece.height if casing_piece.built else None
+    none = Figure("casing", 0.0, "mm", "choice", note="no casing here")
+    stops: list[tuple[Figure, Figure]] = []
+    for hole in wall.holes:
+        width = casing if casing is not None and hole.cased else none
+        if _meets(piece, hole, width.value):
+            stops.append((stop_before(hole.place, width), start_after(hole.place, hole.width, width)))
+    stops.sort(key=lambda stop: stop[0].value)
+    runs: list[Run] = []
+    at, left = _CORNER, "corner"
+
+    def close(to: Figure, right: str) -> None:
+        if to.value - at.value <= 1e-6:
+            return
+        left_end: End = wall.left if left == "corner" else "stop"
+        right_end: End = wall.right if right == "corner" else "stop"
+        whole = at is _CORNER and to is wall.length
+        length = wall.length if whole else between(to, at, called=f"{kind} on {wall.name}")
+        outside = (left_end == "outside") + (right_end == "outside")
+        to_buy = length
+        if outside and piece.projection is not None:
+            corners = Figure("outside corners", outside, "", "reading", note="outside corners at its ends")
+            to_buy = longest_point(length, corners, piece.projection)
+        runs.append(Run(wall.name, kind, at.value, to.value, length, to_buy, left_end, right_end))
+
+    for stop, again in stops:
+        if stop.value < wall.length.value:
+            close(stop, "stop")
+        if again.value > at.value:
+            at, left = again, "stop"
+    if at.value < wall.length.value:
+        close(wall.length, "corner")
+    return tuple(runs)
+
+
+def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
+    """Return the pieces of casing round every cased opening of the wall: two legs and a head; a window has a
+    piece below as well."""
+    piece = trim.piece("casing")
+    if not piece.built or piece.height is None:
+        return ()
+    runs: list[Run] = []
+    for hole in wall.holes:
+        if not hole.cased:
+            continue
+        ends = Figure("casings above and below", 1 if hole.to_floor else 2, "", "choice",
+                      note="a door is cased above, a window above and below")  # fmt: skip
+        leg = casing_leg(hole.height, ends, piece.height)
+        head = casing_head(hole.width, piece.height)
+        width = piece.height.value
+        u0, u1 = hole.place.value, hole.place.value + hole.width.value
+        runs.append(Run(wall.name, "casing", u0 - width, u0, leg, leg, "stop", "stop", hole.name))
+        runs.append(Run(wall.name, "casing", u1, u1 + width, leg, leg, "stop", "stop", hole.name))
+        for _ in range(1 if hole.to_floor else 2):
+            runs.append(Run(wall.name, "casing", u0 - width, u1 + width, head, head, "stop", "stop", hole.name))
+    return tuple(runs)
+
+
+def room_runs(walls: Sequence[Wall], trim: FittedTrim) -> tuple[Run, ...]:
+    """Return every run of the room, kind by kind, in the order of the walls."""
+    runs = [run for kind in WALL_KINDS for wall in walls for run in wall_runs(wall, trim, kind)]
+    return (*runs, *(run for wall in walls for run in casing_runs(wall, trim)))
+
+
+def run_total(runs: Sequence[Run], kind: TrimKind) -> Figure:
+    """Return the length to buy of one kind as a figure, run by run."""
+    mine = [run.to_buy for run in runs if run.kind == kind]
+    return total(f"{kind} to buy", "run", mine)
+
+
+def corner_counts(runs: Sequence[Run], kind: TrimKind) -> tuple[int, int]:
+    """Return how many inside and outside corners the runs of a kind make (two ends make one corner).
+
+    A corner that only one of its two walls reaches with the run is half a corner and still has to be worked,
+    so halves are rounded up.
+    """
+    ends = [end for run in runs if run.kind == kind for end in (run.left, run.right)]
+    return -(-ends.count("inside") // 2), -(-ends.count("outside") // 2)
