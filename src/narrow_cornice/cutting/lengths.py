@@ -54,7 +54,9 @@ def _packed(pieces: Sequence[float], stock: float, kerf: float) -> tuple[Bar, ..
 
 
 @lru_cache(maxsize=1024)
-def lengths_to_buy(pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metre: float, kerf: float) -> Lengths:
+def lengths_to_buy(
+    pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metre: float, kerf: float
+) -> Lengths:
     """Return the cheapest answer that buys one stock length only.
 
     ``pieces`` and ``stocks`` are in mm and above nought; with equal prices the fewest bars win.

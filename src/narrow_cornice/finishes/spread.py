@@ -50,8 +50,9 @@ def litres_on_sound(area: float, coats: float, surface_factor: float, practical_
 
 
 @explained("paint", "L", "area × (coats − 1 + first coat on bare stuff) × surface factor ÷ practical spread")
-def litres_on_bare(area: float, coats: float, first_coat_on_bare_stuff: float, surface_factor: float,
-                   practical_spread: float) -> float:  # fmt: skip
+def litres_on_bare(
+    area: float, coats: float, first_coat_on_bare_stuff: float, surface_factor: float, practical_spread: float
+) -> float:
     """Return litres for a bare, thirsty surface, whose first coat takes more (house rule)."""
     return area * (coats - 1 + first_coat_on_bare_stuff) * surface_factor / practical_spread
 

@@ -8,7 +8,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.working.figures import Figure, explained
+from narrow_cornice.working.figures import explained
 
 MOST_STEPS = 40_000
 
@@ -83,9 +83,7 @@ def cheapest_tins(need: float, sizes: tuple[TinSize, ...]) -> Tins:
         n -= units[index]
     order: Sequence[int] = sorted(range(len(sizes)), key=lambda i: -sizes[i].litres)
     buy = tuple((sizes[i], counts[i]) for i in order if counts[i])
-    return Tins(
-        buy, sum(size.litres * count for size, count in buy), sum(size.price * count for size, count in buy)
-    )
+    return Tins(buy, sum(size.litres * count for size, count in buy), sum(size.price * count for size, count in buy))
 
 
 def tins_in_words(tins: Tins) -> str:

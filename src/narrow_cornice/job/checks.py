@@ -122,8 +122,9 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
         _check_finish(finish, f"{where}.finishes[{key[:60]}]", has_colour, has_paint)
 
 
-def _check_finish(finish: Finish, where: str, has_colour: Callable[[str], bool],
-                  has_paint: Callable[[str], bool]) -> None:  # fmt: skip
+def _check_finish(
+    finish: Finish, where: str, has_colour: Callable[[str], bool], has_paint: Callable[[str], bool]
+) -> None:
     for field, colour in (("colour", finish.colour), ("over", finish.over)):
         if colour is not None and not has_colour(colour):
             raise JobError(f"There is no colour “{colour[:40]}”.", where=f"{where}.{field}")

@@ -57,8 +57,9 @@ def _name(text: str, what: str) -> str:
     if not name:
         raise EditError(f"{what} needs a name.", where="name")
     if len(name) > LONGEST_NAME:
-        raise EditError(f"This name is {len(name)} characters long.", where="name",
-                        remedy=f"{LONGEST_NAME} are the most.")  # fmt: skip
+        raise EditError(
+            f"This name is {len(name)} characters long.", where="name", remedy=f"{LONGEST_NAME} are the most."
+        )
     return name
 
 
@@ -69,8 +70,9 @@ def _real(length: Length | None, what: str, *, zero: bool = False) -> Length | N
     if length.mm < 0 or (length.mm == 0 and not zero):
         raise EditError(f"{what} must be more than nought; “{length.text}” is {length.mm:g} mm.", where=what)
     if length.mm > LARGEST_ROOM_MM:
-        raise EditError(f"{what} of {length.mm / 1000:g} m is more than a room has.", where=what,
-                        remedy="Is the unit right?")  # fmt: skip
+        raise EditError(
+            f"{what} of {length.mm / 1000:g} m is more than a room has.", where=what, remedy="Is the unit right?"
+        )
     return length
 
 
@@ -80,8 +82,10 @@ def _real(length: Length | None, what: str, *, zero: bool = False) -> Length | N
 def rename_job(name: str, place: str | None = None) -> Edit:
     """Give the job another name, and another place where one is given."""
     new = _name(name, "A job")
-    return Edit(f"job name to {new[:40]}",
-                lambda job: replace(job, name=new, place=job.place if place is None else place.strip()))  # fmt: skip
+    return Edit(
+        f"job name to {new[:40]}",
+        lambda job: replace(job, name=new, place=job.place if place is None else place.strip()),
+    )
 
 
 def change_settings(**fields: Any) -> Edit:
@@ -119,8 +123,9 @@ def add_room(name: str, length: Length, width: Length, height: Length) -> Edit:
 
 def remove_room(room_id: str, name: str) -> Edit:
     """Take a room out of the job."""
-    return Edit(f"remove {name[:40]}",
-                lambda job: replace(job, rooms=tuple(room for room in job.rooms if room.id != room_id)))  # fmt: skip
+    return Edit(
+        f"remove {name[:40]}", lambda job: replace(job, rooms=tuple(room for room in job.rooms if room.id != room_id))
+    )
 
 
 def rename_room(room_id: str, name: str) -> Edit:
@@ -138,19 +143,30 @@ def set_readings(room_id: str, wall_id: str, readings: tuple[Length, ...], name:
     for one in readings:
         _real(one, f"Wall {name}")
     shown = ", ".join(one.text or f"{one.mm:g}" for one in readings) or "not read"
-    return _room_edit(f"wall {name} to {shown[:40]}", room_id,
-                      lambda room: _sides(room, wall_id, lambda side: replace(side, readings=readings)))  # fmt: skip
+    return _room_edit(
+        f"wall {name} to {shown[:40]}",
+        room_id,
+        lambda room: _sides(room, wall_id, lambda side: replace(side, readings=readings)),
+    )
 
 
 def set_turn(room_id: str, wall_id: str, turn: Turn, corner: str) -> Edit:
     """Make the corner at the end of a wall an inside (left) or outside (right) corner."""
     way = "inside" if turn == "left" else "outside"
-    return _room_edit(f"corner {corner} to {way}", room_id,
-                      lambda room: _sides(room, wall_id, lambda side: replace(side, turn=turn)))  # fmt: skip
+    return _room_edit(
+        f"corner {corner} to {way}", room_id, lambda room: _sides(room, wall_id, lambda side: replace(side, turn=turn))
+    )
 
 
-def break_wall(room_id: str, wall_id: str, name: str, kind: Literal["projection", "recess"], place: Length,
-               width: Length, depth: Length) -> Edit:  # fmt: skip
+def break_wall(
+    room_id: str,
+    wall_id: str,
+    name: str,
+    kind: Literal["projection", "recess"],
+    place: Length,
+    width: Length,
+    depth: Length,
+) -> Edit:
     """Put a projection into the room (a chimney breast) or a recess out of it into one wall.
 
     ``place`` is from the wall's left end as seen from inside. The wall becomes five; its openings go to the part
@@ -169,8 +185,11 @@ def break_wall(room_id: str, wall_id: str, name: str, kind: Literal["projection"
         after = place.mm  # left as seen from inside is the end of the anticlockwise walk
         before = whole - place.mm - width.mm
         if before <= 0 or after <= 0:
-            raise EditError(f"{width.mm:g} mm at {place.mm:g} does not fit inside wall {name} ({whole:g} mm).",
-                            where=f"wall {name}", remedy="Leave some wall on both sides.")  # fmt: skip
+            raise EditError(
+                f"{width.mm:g} mm at {place.mm:g} does not fit inside wall {name} ({whole:g} mm).",
+                where=f"wall {name}",
+                remedy="Leave some wall on both sides.",
+            )
         ids = [one.id for one in room.sides]
         fresh: list[str] = []
         for _ in range(4):
@@ -197,10 +216,13 @@ def break_wall(room_id: str, wall_id: str, name: str, kind: Literal["projection"
                 moved = Length(left - place.mm - width.mm, f"{left:g} - {place.mm:g} - {width.mm:g}")
                 openings.append(replace(opening, place=moved))
             elif left >= place.mm and right <= place.mm + width.mm:
-                openings.append(replace(opening, wall=fresh[1], place=Length(left - place.mm, f"{left:g} - {place.mm:g}")))
+                openings.append(
+                    replace(opening, wall=fresh[1], place=Length(left - place.mm, f"{left:g} - {place.mm:g}"))
+                )
             else:
-                raise EditError(f"{opening.name} would lie across a new corner.", where=opening.name,
-                                remedy="Move it first.")  # fmt: skip
+                raise EditError(
+                    f"{opening.name} would lie across a new corner.", where=opening.name, remedy="Move it first."
+                )
         return replace(room, sides=(*room.sides[:index], *parts, *room.sides[index + 1 :]), openings=tuple(openings))
 
     return _room_edit(f"{kind} in wall {name}", room_id, change)
@@ -220,21 +242,28 @@ def straighten_wall(room_id: str, first: int, name: str) -> Edit:
         turns = tuple(part.turn for part in parts[:4])
         if turns not in (("left", "right", "right", "left"), ("right", "left", "left", "right")):
             raise EditError(f"Wall {name} does not begin a projection or recess.", where=f"wall {name}")
-        lengths = [sum(one.mm for one in part.readings) / len(part.readings) if part.readings else 0.0 for part in parts]
+        lengths = [
+            sum(one.mm for one in part.readings) / len(part.readings) if part.readings else 0.0 for part in parts
+        ]
         read = all(parts[step].readings for step in (0, 2, 4))
         whole = lengths[0] + lengths[2] + lengths[4]
         readings = (Length(whole, f"{lengths[0]:g} + {lengths[2]:g} + {lengths[4]:g}"),) if read else ()
         ids = [part.id for part in parts]
         shift = {ids[0]: lengths[4] + lengths[2], ids[2]: lengths[4], ids[4]: 0.0}
         if any(opening.wall in (ids[1], ids[3]) for opening in room.openings):
-            raise EditError("An opening stands in one of the short walls.", where=f"wall {name}",
-                            remedy="Remove it first.")  # fmt: skip
+            raise EditError(
+                "An opening stands in one of the short walls.", where=f"wall {name}", remedy="Remove it first."
+            )
         openings = tuple(
-            replace(opening, wall=ids[0],
-                    place=Length(opening.place.mm + shift[opening.wall], f"{opening.place.mm:g} + {shift[opening.wall]:g}"))
-            if opening.wall in shift else opening
+            replace(
+                opening,
+                wall=ids[0],
+                place=Length(opening.place.mm + shift[opening.wall], f"{opening.place.mm:g} + {shift[opening.wall]:g}"),
+            )
+            if opening.wall in shift
+            else opening
             for opening in room.openings
-        )  # fmt: skip
+        )
         kept = [side for side in room.sides if side.id not in ids[1:]]
         sides = tuple(Side(ids[0], readings, parts[4].turn) if side.id == ids[0] else side for side in kept)
         return replace(room, sides=sides, openings=openings)
@@ -261,8 +290,9 @@ def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) ->
 
     def change(room: Room) -> Room:
         number = sum(opening.kind == kind for opening in room.openings) + 1
-        opening = Opening(fresh_id("o", (one.id for one in room.openings)), kind, wall_id, f"{kind} {number}",
-                          place, *usual)  # fmt: skip
+        opening = Opening(
+            fresh_id("o", (one.id for one in room.openings)), kind, wall_id, f"{kind} {number}", place, *usual
+        )
         return replace(room, openings=(*room.openings, opening))
 
     return _room_edit(f"add {kind}", room_id, change)
@@ -280,7 +310,9 @@ def change_opening(room_id: str, opening_id: str, name: str, **fields: Any) -> E
             checked_colour(value, "frame")
         if field == "name":
             _name(value, "An opening")
-    shown = ", ".join(f"{field} to {value.text if isinstance(value, Length) else value}" for field, value in fields.items())
+    shown = ", ".join(
+        f"{field} to {value.text if isinstance(value, Length) else value}" for field, value in fields.items()
+    )
     return _room_edit(
         f"{name[:40]}: {shown[:60]}",
         room_id,
@@ -384,9 +416,7 @@ def change_colour(colour_id: str, name: str, hex_colour: str) -> Edit:
         f"colour {new[:40]}",
         lambda job: replace(
             job,
-            colours=tuple(
-                replace(one, name=new, hex=tone) if one.id == colour_id else one for one in job.colours
-            ),
+            colours=tuple(replace(one, name=new, hex=tone) if one.id == colour_id else one for one in job.colours),
         ),
     )
 
@@ -424,9 +454,7 @@ def mark_for_mixing(line: str, marked: bool, name: str) -> Edit:
     """Mark the tins of an order line to be mixed before starting, or not."""
     return Edit(
         f"{'mix' if marked else 'do not mix'} {name[:40]}",
-        lambda job: replace(
-            job, mixing=tuple(sorted({*job.mixing, line} if marked else {*job.mixing} - {line}))
-        ),
+        lambda job: replace(job, mixing=tuple(sorted({*job.mixing, line} if marked else {*job.mixing} - {line}))),
     )
 
 

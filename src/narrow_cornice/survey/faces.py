@@ -5,6 +5,7 @@ A face has u along the wall from its left end as seen from inside, and v up from
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
@@ -32,7 +33,7 @@ def union_area(rects: Iterable[Rect]) -> float:
     kept = [rect for rect in rects if rect.area > 0]
     edges = sorted({edge for rect in kept for edge in (rect.u0, rect.u1)})
     area = 0.0
-    for left, right in zip(edges, edges[1:], strict=False):
+    for left, right in itertools.pairwise(edges):
         spans = sorted((rect.v0, rect.v1) for rect in kept if rect.u0 <= left and rect.u1 >= right)
         height, top = 0.0, float("-inf")
         for low, high in spans:

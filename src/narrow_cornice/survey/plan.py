@@ -135,8 +135,12 @@ def right_angled_plan(read: Sequence[ReadSide]) -> Plan:
     balance = sum(1 if turn == "left" else -1 for turn in turns)
     if balance != 4:
         more = "inside" if balance < 4 else "outside"
-        return Plan((), turns, f"The corners do not bring the walk back to A: {abs(balance - 4) // 2 or 1} more "
-                               f"must turn {more}, or a wall is missing.")  # fmt: skip
+        return Plan(
+            (),
+            turns,
+            f"The corners do not bring the walk back to A: {abs(balance - 4) // 2 or 1} more "
+            f"must turn {more}, or a wall is missing.",
+        )
     headings = _headings(turns)
     names = [side_name(index, count) for index in range(count)]
     lengths: list[Figure] = [Figure("", 0.0, "mm")] * count
@@ -150,16 +154,23 @@ def right_angled_plan(read: Sequence[ReadSide]) -> Plan:
         if len(unread) > 1:
             wanted += unread
             continue
-        known = [(_sign(headings[index]), names[index], figure)
-                 for index in members if (figure := read[index].reading) is not None]  # fmt: skip
-        variances = {index: (figure.sigma or 0.0) ** 2
-                     for index in members if (figure := read[index].reading) is not None}  # fmt: skip
+        known = [
+            (_sign(headings[index]), names[index], figure)
+            for index in members
+            if (figure := read[index].reading) is not None
+        ]
+        variances = {
+            index: (figure.sigma or 0.0) ** 2 for index in members if (figure := read[index].reading) is not None
+        }
         spread = sum(variances.values())
         if unread:
             index = unread[0]
             flip = -_sign(headings[index])
-            length = _signed_sum(f"wall {names[index]}", [(sign * flip, name, figure) for sign, name, figure in known],
-                                 "nobody read it: it follows from the others")  # fmt: skip
+            length = _signed_sum(
+                f"wall {names[index]}",
+                [(sign * flip, name, figure) for sign, name, figure in known],
+                "nobody read it: it follows from the others",
+            )
             lengths[index], sigmas[index], follows[index] = length, math.sqrt(spread), True
             for other in members:
                 if (figure := read[other].reading) is not None:
@@ -175,19 +186,30 @@ def right_angled_plan(read: Sequence[ReadSide]) -> Plan:
             if abs(misclosure.value) < 1e-9:
                 lengths[index] = figure
                 continue
-            share_figure = Figure("share of this wall", share, "",
-                                  note="by how doubtful its reading is among the walls that run this way")  # fmt: skip
+            share_figure = Figure(
+                "share of this wall", share, "", note="by how doubtful its reading is among the walls that run this way"
+            )
             correction = closing_correction(misclosure, share_figure)
             corrections[index] = correction.value
             lengths[index] = adjusted_side(figure, correction, called=f"wall {names[index]}")
     if wanted:
-        return Plan((), turns, "Not determined yet: read " + " and ".join(names[index] for index in sorted(wanted)[:-1])
-                    + " (one of the unread walls that run the same way may stay unread).",
-                    tuple(sorted(wanted)))  # fmt: skip
+        return Plan(
+            (),
+            turns,
+            "Not determined yet: read "
+            + " and ".join(names[index] for index in sorted(wanted)[:-1])
+            + " (one of the unread walls that run the same way may stay unread).",
+            tuple(sorted(wanted)),
+        )
     for index, length in enumerate(lengths):
         if length.value <= 0:
-            return Plan((), turns, f"Wall {names[index]} would come out at {length.value:.0f} mm: "
-                                   "one of the readings it follows from is wrong.", (index,))  # fmt: skip
+            return Plan(
+                (),
+                turns,
+                f"Wall {names[index]} would come out at {length.value:.0f} mm: "
+                "one of the readings it follows from is wrong.",
+                (index,),
+            )
     sides: list[Side] = []
     at: Point = (0.0, 0.0)
     for index in range(count):
@@ -196,14 +218,16 @@ def right_angled_plan(read: Sequence[ReadSide]) -> Plan:
         end = (at[0] + direction[0] * reach, at[1] + direction[1] * reach)
         if index == count - 1:
             end = (0.0, 0.0)
-        sides.append(Side(names[index], at, end, direction, lengths[index], sigmas[index], corrections[index],
-                          follows[index]))  # fmt: skip
+        sides.append(
+            Side(names[index], at, end, direction, lengths[index], sigmas[index], corrections[index], follows[index])
+        )
         at = end
     crossing = _crossing(sides)
     if crossing:
         return Plan((), turns, f"Walls {crossing[0]} and {crossing[1]} would cross: read them again.")
-    return Plan(tuple(sides), turns, misclosure=(misclosures[0], misclosures[1]),
-                misclosure_sigma=(expected[0], expected[1]))  # fmt: skip
+    return Plan(
+        tuple(sides), turns, misclosure=(misclosures[0], misclosures[1]), misclosure_sigma=(expected[0], expected[1])
+    )
 
 
 def _sign(heading: int) -> int:
@@ -212,8 +236,10 @@ def _sign(heading: int) -> int:
 
 def _crossing(sides: Sequence[Side]) -> tuple[str, str] | None:
     """Return the names of two sides that are no neighbours and touch, if there are any."""
-    boxes = [(min(s.start[0], s.end[0]), min(s.start[1], s.end[1]), max(s.start[0], s.end[0]),
-              max(s.start[1], s.end[1])) for s in sides]  # fmt: skip
+    boxes = [
+        (min(s.start[0], s.end[0]), min(s.start[1], s.end[1]), max(s.start[0], s.end[0]), max(s.start[1], s.end[1]))
+        for s in sides
+    ]
     near = 1e-6
     for i, a in enumerate(boxes):
         for j in range(i + 2, len(boxes)):
@@ -228,6 +254,5 @@ def _crossing(sides: Sequence[Side]) -> tuple[str, str] | None:
 def plan_area(corners: Sequence[Point]) -> float:
     """Return the area inside the corners in mm² (shoelace formula; positive when anticlockwise)."""
     return 0.5 * sum(
-        x0 * y1 - x1 * y0
-        for (x0, y0), (x1, y1) in zip(corners, (*corners[1:], *corners[:1]), strict=True)
+        x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in zip(corners, (*corners[1:], *corners[:1]), strict=True)
     )

@@ -109,8 +109,14 @@ def _typed(name: str, length: Length | None, source: tuple[str, ...], wants: Fig
     return choice(name, length.mm, "mm", source, note)
 
 
-def fitted_trim(height: Figure, order: Order, school: School, choices: Mapping[str, TrimChoice],
-                rules: HouseRules, source: tuple[str, ...] = ()) -> FittedTrim:  # fmt: skip
+def fitted_trim(
+    height: Figure,
+    order: Order,
+    school: School,
+    choices: Mapping[str, TrimChoice],
+    rules: HouseRules,
+    source: tuple[str, ...] = (),
+) -> FittedTrim:
     """Return all trim of a room with this ceiling height.
 
     ``choices`` holds what differs from the order, by kind or "cornice: member"; ``source`` is the room's path,
@@ -126,10 +132,14 @@ def fitted_trim(height: Figure, order: Order, school: School, choices: Mapping[s
         return _typed(name, getattr(chosen(kind), field), (*source, "trim", kind, field), wants)
 
     members = tuple(
-        Member(name, chosen(MEMBER_PREFIX + name).fitted is not False, wants,
-               typed(MEMBER_PREFIX + name, "height", name, wants) or wants)
+        Member(
+            name,
+            chosen(MEMBER_PREFIX + name).fitted is not False,
+            wants,
+            typed(MEMBER_PREFIX + name, "height", name, wants) or wants,
+        )
         for name, wants in wall.members.items()
-    )  # fmt: skip
+    )
     built_members = [member for member in members if member.fitted]
     typed_cornice = typed("cornice", "height", "cornice", wall.cornice)
     whole = [member.height for member in built_members]
@@ -160,8 +170,9 @@ def fitted_trim(height: Figure, order: Order, school: School, choices: Mapping[s
 
     pieces: dict[TrimKind, Piece] = {}
 
-    def put(kind: TrimKind, wants: Figure | None, size: Figure | None, out: Figure | None, top: float | None,
-            usual: bool) -> None:  # fmt: skip
+    def put(
+        kind: TrimKind, wants: Figure | None, size: Figure | None, out: Figure | None, top: float | None, usual: bool
+    ) -> None:
         fitted = chosen(kind).fitted
         fitted = usual if fitted is None else fitted
         if size is None or top is None or size.value <= 0:
@@ -174,10 +185,22 @@ def fitted_trim(height: Figure, order: Order, school: School, choices: Mapping[s
     def out(kind: TrimKind, rule: str) -> Figure:
         return typed(kind, "projection", f"{kind} projection") or rules.figure(rule)
 
-    put("skirting", wall.skirting, skirting := typed("skirting", "height", "skirting", wall.skirting) or wall.skirting,
-        out("skirting", "skirting_thickness"), skirting.value, True)  # fmt: skip
-    put("dado rail", dado_wants, dado_height, out("dado rail", "dado_projection"),
-        dado_top.value if dado_top else None, school == "nineteen-part")  # fmt: skip
+    put(
+        "skirting",
+        wall.skirting,
+        skirting := typed("skirting", "height", "skirting", wall.skirting) or wall.skirting,
+        out("skirting", "skirting_thickness"),
+        skirting.value,
+        True,
+    )
+    put(
+        "dado rail",
+        dado_wants,
+        dado_height,
+        out("dado rail", "dado_projection"),
+        dado_top.value if dado_top else None,
+        school == "nineteen-part",
+    )
     casing = typed("casing", "height", "casing", wall.casing) or wall.casing
     put("casing", wall.casing, casing, out("casing", "casing_thickness"), casing.value, True)
     rail = typed("picture rail", "height", "picture rail", wall.picture_rail) or wall.picture_rail
@@ -190,9 +213,16 @@ def fitted_trim(height: Figure, order: Order, school: School, choices: Mapping[s
         rest = rest_of_architrave(architrave, rail)
         high = pieces["picture rail"].bottom
         if rest.value > 0:
-            pieces["architrave"] = Piece("architrave", True, wall.architrave, rest, out("architrave", "architrave_thickness"),
-                                         low, high, band_profile("architrave", rest.value,
-                                                                 out("architrave", "architrave_thickness").value))  # fmt: skip
+            pieces["architrave"] = Piece(
+                "architrave",
+                True,
+                wall.architrave,
+                rest,
+                out("architrave", "architrave_thickness"),
+                low,
+                high,
+                band_profile("architrave", rest.value, out("architrave", "architrave_thickness").value),
+            )
     projection = typed("cornice", "projection", "cornice projection") or projection_of_cornice(cornice)
     put("cornice", wall.cornice, cornice, projection, height.value, True)
     cornice_piece = pieces["cornice"]
@@ -202,8 +232,12 @@ def fitted_trim(height: Figure, order: Order, school: School, choices: Mapping[s
         band = frieze_band(frieze_top, rail_line)
         pieces["frieze"] = Piece("frieze", frieze_fitted, wall.frieze, band, None, rail_line.value, frieze_top.value)
     else:
-        pieces["frieze"] = Piece("frieze", frieze_fitted, wall.frieze,
-                                 missing="this school has none: type the top of the picture rail" if frieze_fitted else "")  # fmt: skip
+        pieces["frieze"] = Piece(
+            "frieze",
+            frieze_fitted,
+            wall.frieze,
+            missing="this school has none: type the top of the picture rail" if frieze_fitted else "",
+        )
     return FittedTrim(wall, {kind: pieces[kind] for kind in KINDS}, members, borrowed)
 
 

@@ -72,9 +72,7 @@ class Arc:
         """Return the integral of z dy along the arc, in mm²: ∫ (c + r cos t) r cos t dt."""
         a, b = self.begin, self.begin + self.sweep
         c, r = self.centre[0], self.radius
-        return c * r * (math.sin(b) - math.sin(a)) + r * r * (
-            (b - a) / 2 + (math.sin(2 * b) - math.sin(2 * a)) / 4
-        )
+        return c * r * (math.sin(b) - math.sin(a)) + r * r * ((b - a) / 2 + (math.sin(2 * b) - math.sin(2 * a)) / 4)
 
     def points(self, step: float) -> list[Point]:
         """Return points along the arc, at most ``step`` radians apart, without the first."""

@@ -69,15 +69,21 @@ def cornice_profile(members: tuple[tuple[str, float], ...], projection: float) -
         bands.append((name, at, at + height))
         at += height
         if name == "bed mould":
-            parts += [("fillet", 0.12 * height, 0.06 * out), ("cyma reversa", 0.6 * height, 0.54 * out),
-                      ("ovolo", 0.28 * height, 0.4 * out)]  # fmt: skip
+            parts += [
+                ("fillet", 0.12 * height, 0.06 * out),
+                ("cyma reversa", 0.6 * height, 0.54 * out),
+                ("ovolo", 0.28 * height, 0.4 * out),
+            ]
         elif name == "modillion band":
             parts += [("fascia", 0.75 * height, 0.35 * out), ("ovolo", 0.25 * height, 0.65 * out)]
         elif name == "corona":
             parts += [("corona", 0.8 * height, 0.8 * out), ("cavetto", 0.2 * height, 0.2 * out)]
         else:  # cymatium, and the lone crown of plain work
-            parts += [("fillet", 0.08 * height, 0.06 * out), ("cyma recta", 0.72 * height, 0.88 * out),
-                      ("fillet", 0.2 * height, 0.06 * out)]  # fmt: skip
+            parts += [
+                ("fillet", 0.08 * height, 0.06 * out),
+                ("cyma recta", 0.72 * height, 0.88 * out),
+                ("fillet", 0.2 * height, 0.06 * out),
+            ]
     outline = _up_against(_stack(parts), shelf=False)
     return Profile("cornice", total, projection, outline, tuple(bands))
 

@@ -152,8 +152,9 @@ def proportion(height: Figure, order: Order, school: School, rules: HouseRules) 
     if school == "per-cent":
         return _per_cent(height, rules)
     if school not in SCHOOLS:
-        raise CorniceError(f"There is no school called “{school[:60]}”.", where="school",
-                           remedy=f"Known: {', '.join(SCHOOLS)}.")  # fmt: skip
+        raise CorniceError(
+            f"There is no school called “{school[:60]}”.", where="school", remedy=f"Known: {', '.join(SCHOOLS)}."
+        )
     if school == "five-part":
         pedestal = None
         entablature = entablature_of_five(height)
@@ -166,8 +167,9 @@ def proportion(height: Figure, order: Order, school: School, rules: HouseRules) 
     in_all = table("parts in all", order.entablature_parts, "", f"{source}: architrave, frieze and cornice")
 
     def part(name: str, parts: float) -> Figure:
-        return share_of_entablature(entablature, table("its parts", parts, "", f"{source}: {name}"), in_all,
-                                    called=name)  # fmt: skip
+        return share_of_entablature(
+            entablature, table("its parts", parts, "", f"{source}: {name}"), in_all, called=name
+        )
 
     diameter = lower_diameter(column, table("column in diameters", order.column_diameters, "", source))
     architrave, frieze, cornice = (

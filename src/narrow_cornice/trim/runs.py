@@ -170,8 +170,13 @@ def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     for hole in wall.holes:
         if not hole.cased:
             continue
-        ends = Figure("casings above and below", 1 if hole.to_floor else 2, "", "choice",
-                      note="a door is cased above, a window above and below")  # fmt: skip
+        ends = Figure(
+            "casings above and below",
+            1 if hole.to_floor else 2,
+            "",
+            "choice",
+            note="a door is cased above, a window above and below",
+        )
         leg = casing_leg(hole.height, ends, piece.height)
         head = casing_head(hole.width, piece.height)
         width = piece.height.value

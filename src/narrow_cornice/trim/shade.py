@@ -4,7 +4,8 @@ Light comes at the draughtsman's 45°, in the direction (1, −1, −1)/√3. A 
 the true colour; a face turned up is lighter, one turned down darker, and what an overhang keeps the light from
 is in shadow. In the section that light falls at 45°, so a point (z, y) is in shadow where some point above has
 a larger z − y. What lies in shadow still takes light thrown back from floor and walls, which comes from below
-and in front: that is what makes a curve readable under an overhang. The strip reaches below the piece as far as its shadow falls on the wall.
+and in front: that is what makes a curve readable under an overhang. The strip reaches below the piece as far as
+its shadow falls on the wall.
 """
 
 from __future__ import annotations

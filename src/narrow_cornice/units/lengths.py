@@ -37,15 +37,30 @@ _UNITS: dict[str, Fraction] = {
 }
 _FOOT = 12 * _INCH
 _VULGAR = {
-    "½": (1, 2), "⅓": (1, 3), "⅔": (2, 3), "¼": (1, 4), "¾": (3, 4), "⅕": (1, 5), "⅖": (2, 5), "⅗": (3, 5),
-    "⅘": (4, 5), "⅙": (1, 6), "⅚": (5, 6), "⅐": (1, 7), "⅛": (1, 8), "⅜": (3, 8), "⅝": (5, 8), "⅞": (7, 8),
-    "⅑": (1, 9), "⅒": (1, 10),
-}  # fmt: skip
+    "½": (1, 2),
+    "⅓": (1, 3),
+    "⅔": (2, 3),
+    "¼": (1, 4),
+    "¾": (3, 4),
+    "⅕": (1, 5),
+    "⅖": (2, 5),
+    "⅗": (3, 5),
+    "⅘": (4, 5),
+    "⅙": (1, 6),
+    "⅚": (5, 6),
+    "⅐": (1, 7),
+    "⅛": (1, 8),
+    "⅜": (3, 8),
+    "⅝": (5, 8),
+    "⅞": (7, 8),
+    "⅑": (1, 9),
+    "⅒": (1, 10),
+}
 _SPACE = " \t\u00a0\u2009\u202f"
 # Every replacement keeps the text's length, so that a position in it is a position in what was typed.
 _PLAIN = str.maketrans(
     {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "−": "-", "–": "-", "×": "*", "÷": "/", "·": "*"}
-    | {space: " " for space in _SPACE}
+    | dict.fromkeys(_SPACE, " ")
 )
 _NUMBER = re.compile(r"\d{1,3}(?: \d{3})+(?![\d/])(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+", re.ASCII)
 _FRACTION = re.compile(r"(\d+)/(\d+)(?![\d.,])", re.ASCII)
@@ -181,8 +196,9 @@ class _Reader:
             raise self.fail(f"“{self.typed[self.at]}” is not part of a length.")
         raw = found.group()
         if re.search(r",\d{3}$", raw):
-            raise self.fail("A comma before three figures could part thousands or decimals: leave it out.",
-                            self.at + raw.index(","))  # fmt: skip
+            raise self.fail(
+                "A comma before three figures could part thousands or decimals: leave it out.", self.at + raw.index(",")
+            )
         self.at = found.end()
         value = Fraction(raw.replace(" ", "").replace(",", "."))
         if value.denominator == 1 and "." not in raw and "," not in raw:
@@ -240,8 +256,9 @@ def parse_length(text: str, unit: Unit = "mm") -> Length:
     Raises LengthError, with the position of the character that cannot be read, for anything else.
     """
     if len(text) > LONGEST_TEXT:
-        raise LengthError(f"This is {len(text)} characters long; a length has at most {LONGEST_TEXT}.",
-                          text, LONGEST_TEXT)  # fmt: skip
+        raise LengthError(
+            f"This is {len(text)} characters long; a length has at most {LONGEST_TEXT}.", text, LONGEST_TEXT
+        )
     reader = _Reader(text, unit)
     if not reader.peek():
         raise reader.fail("Nothing is written here.", 0)

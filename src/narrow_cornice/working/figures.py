@@ -86,8 +86,9 @@ def explained(name: str, unit: str, sentence: str) -> Callable[[Formula], Callab
         @wraps(formula)
         def worked(*figures: Figure, called: str = "", note: str = "") -> Figure:
             value = formula(*[figure.value for figure in figures])
-            return Figure(called or name, value, unit, "worked", sentence,
-                          tuple(zip(spoken, figures, strict=True)), note=note)  # fmt: skip
+            return Figure(
+                called or name, value, unit, "worked", sentence, tuple(zip(spoken, figures, strict=True)), note=note
+            )
 
         attributes: Any = worked
         attributes.formula = formula
@@ -108,8 +109,9 @@ def total(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figu
     return Figure(name, sum(part.value for part in parts), unit, "sum", sentence, tuple(named), note=note)
 
 
-def reading(name: str, value: float, unit: str, source: tuple[str, ...], note: str = "",
-            sigma: float | None = None) -> Figure:  # fmt: skip
+def reading(
+    name: str, value: float, unit: str, source: tuple[str, ...], note: str = "", sigma: float | None = None
+) -> Figure:
     """Return a leaf that was read off the building."""
     return Figure(name, value, unit, "reading", source=source, note=note, sigma=sigma)
 

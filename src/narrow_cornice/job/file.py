@@ -1,0 +1,179 @@
+"""The job file: a ZIP with ``job.json``. Opened without ever being changed, saved whole or not at all."""
+
+from __future__ import annotations
+
+import contextlib
+import errno
+import io
+import os
+import tempfile
+import zipfile
+import zlib
+from pathlib import Path
+
+import msgspec
+
+from narrow_cornice.errors import CorniceError, SurroundingsError
+from narrow_cornice.job.checks import JobError, checked_job
+from narrow_cornice.job.model import SCHEMA, Job
+
+MEMBER = "job.json"
+MOST_JSON_BYTES = 64 * 1024 * 1024
+MOST_FILE_BYTES = 512 * 1024 * 1024
+_FIXED_TIME = (2020, 1, 1, 0, 0, 0)  # equal jobs make equal files
+
+
+class JobFileError(CorniceError, ValueError):
+    """A file that is not a job that this program can read."""
+
+
+class _Version(msgspec.Struct):
+    schema: int
+
+
+def encode_job(job: Job) -> bytes:
+    """Return the bytes of a job file."""
+    held = io.BytesIO()
+    with zipfile.ZipFile(held, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as archive:
+        member = zipfile.ZipInfo(MEMBER, _FIXED_TIME)
+        member.compress_type = zipfile.ZIP_DEFLATED
+        member.external_attr = 0o644 << 16
+        archive.writestr(member, msgspec.json.format(msgspec.json.encode(job), indent=1))
+    return held.getvalue()
+
+
+def decode_json(raw: bytes, name: str) -> Job:
+    """Return the job that a ``job.json`` holds. Raises JobFileError with the place that is wrong."""
+    try:
+        version = msgspec.json.decode(raw, type=_Version).schema
+    except msgspec.ValidationError as error:
+        raise JobFileError(f"{name} does not say its schema version ({error}).") from None
+    except (msgspec.DecodeError, RecursionError) as error:
+        raise JobFileError(f"{MEMBER} in {name} is not readable JSON ({error}).") from None
+    if version > SCHEMA:
+        raise JobFileError(
+            f"{name} was saved by a newer version of this program (schema {version}; this one reads up to {SCHEMA}).",
+            remedy="Open it with that version.",
+        )
+    if version < 1:
+        raise JobFileError(f"{name} has the schema version {version}, which never was.")
+    try:
+        return checked_job(msgspec.json.decode(raw, type=Job))
+    except msgspec.ValidationError as error:
+        raise JobFileError(f"Something in {name} is not what it should be: {error}.") from None
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
+        raise JobFileError(f"{MEMBER} in {name} is not readable JSON ({error}).") from None
+    except JobError as error:
+        raise JobFileError(f"Something in {name} is not possible: {error}") from None
+
+
+def decode_job(raw: bytes, name: str) -> Job:
+    """Return the job in the bytes of a job file. Raises JobFileError for anything else."""
+    if not raw:
+        raise JobFileError(f"{name} is empty.", remedy="Look among its earlier versions.")
+    try:
+        with zipfile.ZipFile(io.BytesIO(raw)) as archive:
+            member = archive.getinfo(MEMBER)
+            if member.file_size > MOST_JSON_BYTES:
+                raise JobFileError(
+                    f"{MEMBER} in {name} claims {member.file_size / 1e6:.0f} MB, more than any job has "
+                    f"({MOST_JSON_BYTES / 1e6:.0f} MB)."
+                )
+            with archive.open(member) as stream:
+                text = stream.read(MOST_JSON_BYTES + 1)
+    except KeyError:
+        raise JobFileError(f"{name} is an archive without {MEMBER}: it is not a job.") from None
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError) as error:
+        if isinstance(error, JobFileError):
+            raise
+        raise JobFileError(
+            f"{name} is damaged or not a job file ({error}).", remedy="Look among its earlier versions."
+        ) from None
+    if len(text) > MOST_JSON_BYTES:
+        raise JobFileError(f"{MEMBER} in {name} is larger than it claims.")
+    return decode_json(text, name)
+
+
+def surroundings(error: OSError, path: Path, doing: str) -> SurroundingsError:
+    """Return what the system said about a file, in words that say what would do."""
+    reasons = {
+        errno.ENOSPC: ("the disk is full", "Free some space, or save it elsewhere."),
+        errno.EDQUOT: ("your share of the disk is used up", "Free some space, or save it elsewhere."),
+        errno.EACCES: ("it may not be written or read", "Choose another folder, or ask whoever may."),
+        errno.EPERM: ("it may not be written or read", "Choose another folder, or ask whoever may."),
+        errno.EROFS: ("this place can only be read", "Save it elsewhere."),
+        errno.ENOENT: ("the file or its folder is not there", "Choose another place."),
+        errno.ENOTDIR: ("its folder is not a folder", "Choose another place."),
+        errno.EISDIR: ("it is a folder", "Choose a file."),
+        errno.ENAMETOOLONG: ("its name is too long", "Choose a shorter name."),
+    }
+    why, remedy = reasons.get(error.errno or 0, (error.strerror or str(error), "Try another place."))
+    return SurroundingsError(f"{path.name or path} could not be {doing}: {why}.", remedy=remedy)
+
+
+def read_job(path: Path) -> Job:
+    """Return the job in a file. The file is only read. Raises JobFileError or SurroundingsError."""
+    try:
+        size = path.stat().st_size
+        if size > MOST_FILE_BYTES:
+            raise JobFileError(f"{path.name} is {size / 1e6:.0f} MB, more than any job has.")
+        raw = path.read_bytes()
+    except OSError as error:
+        raise surroundings(error, path, "opened") from None
+    except ValueError as error:
+        if isinstance(error, CorniceError):
+            raise
+        raise JobFileError(f"“{str(path)[:80]!r}” cannot be the name of a file.") from None
+    return decode_job(raw, path.name)
+
+
+def write_whole(path: Path, content: bytes) -> None:
+    """Put ``content`` in place of the file at one moment, or leave the file as it was.
+
+    The bytes go to a neighbour first and to the disk itself (fsync), then take the name in one step (rename), then
+    the folder is brought to the disk. Raises SurroundingsError.
+    """
+    try:
+        target = Path(os.path.realpath(path))  # a link stays a link
+        mode = target.stat().st_mode & 0o777 if target.exists() else 0o666 & ~_umask()
+        handle, name = tempfile.mkstemp(prefix=f".{target.name[:100]}.", suffix=".part", dir=target.parent)
+    except OSError as error:
+        raise surroundings(error, path, "saved") from None
+    try:
+        try:
+            with os.fdopen(handle, "wb") as stream:
+                stream.write(content)
+                stream.flush()
+                os.fsync(stream.fileno())
+            os.chmod(name, mode)
+            os.replace(name, target)
+        except BaseException:
+            with contextlib.suppress(OSError):
+                os.unlink(name)
+            raise
+        folder = os.open(target.parent, os.O_RDONLY)
+        try:
+            os.fsync(folder)
+        finally:
+            os.close(folder)
+    except OSError as error:
+        raise surroundings(error, path, "saved") from None
+
+
+def _umask() -> int:
+    mask = os.umask(0o022)
+    os.umask(mask)
+    return mask
+
+
+def write_job(path: Path, job: Job) -> None:
+    """Save the job, whole or not at all. Raises SurroundingsError."""
+    write_whole(path, encode_job(job))
+
+
+def job_schema() -> bytes:
+    """Return the JSON Schema of ``job.json``, as it ships and stands in the docs."""
+    schema = msgspec.json.schema(Job)
+    schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    schema["title"] = "Narrow Cornice job"
+    return msgspec.json.format(msgspec.json.encode(schema, order="sorted"), indent=1) + b"\n"

@@ -1,0 +1,22 @@
+"""The jobs that ship: the demo of the pilot's house, and the start of a new job with its paints and trim."""
+
+from __future__ import annotations
+
+from importlib.resources import files
+
+from narrow_cornice.job.file import decode_json
+from narrow_cornice.job.model import Job
+
+
+def demo_job() -> Job:
+    """Return the demo job: two rooms of an old harbour pilot's house."""
+    return _shipped("demo_job.json")
+
+
+def starting_job() -> Job:
+    """Return a new job: no rooms yet, a small deck of colours, paints and trim to begin with."""
+    return _shipped("starting_job.json")
+
+
+def _shipped(name: str) -> Job:
+    return decode_json(files("narrow_cornice.data").joinpath(name).read_bytes(), name)

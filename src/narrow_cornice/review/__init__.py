@@ -1,0 +1,1 @@
+"""The second look: what deserves a decision, with fixes that are ordinary edits."""

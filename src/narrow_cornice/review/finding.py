@@ -1,0 +1,85 @@
+"""What the second look says, and what its rules are given to look at."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from typing import Literal, get_args
+
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Job, Paint, Room
+from narrow_cornice.takeoff.coatings import Coated
+from narrow_cornice.takeoff.order import Order
+from narrow_cornice.takeoff.rooms import MeasuredRoom
+from narrow_cornice.trim.fitted import FittedTrim
+from narrow_cornice.units.lengths import Length
+from narrow_cornice.working.house_rules import HouseRules
+
+Grade = Literal["unsafe", "will not fit", "will show", "worth a thought"]
+GRADES: tuple[Grade, ...] = get_args(Grade)
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """Something that deserves a decision.
+
+    ``key`` stays the same as long as the thing does, so that a kept finding stays kept; ``says`` is what is seen,
+    ``measured`` the figure in words, ``rule`` the rule with its source, ``risk`` what it costs; ``about`` is the path
+    of what it concerns; ``fixes`` are edits whose titles are the buttons.
+    """
+
+    key: str
+    grade: Grade
+    room_id: str
+    room: str
+    where: str
+    says: str
+    measured: str
+    rule: str
+    risk: str
+    about: tuple[str, ...]
+    fixes: tuple[Edit, ...] = ()
+    kept: str | None = None
+
+    def kept_because(self, reason: str | None) -> Finding:
+        """Return the finding with the reason it was kept for."""
+        return replace(self, kept=reason)
+
+
+@dataclass(frozen=True, slots=True)
+class RoomSeen:
+    """A measured room as the rules see it."""
+
+    room: Room
+    measured: MeasuredRoom
+    trim: FittedTrim
+    coated: tuple[Coated, ...]
+    rules: HouseRules
+    paints: tuple[Paint, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class JobSeen:
+    """The whole job as the rules see it."""
+
+    job: Job
+    order: Order
+    coated: tuple[tuple[Room, tuple[Coated, ...]], ...]
+    rules: HouseRules
+
+
+def whole_mm(mm: float) -> Length:
+    """Return a size rounded to a whole millimetre, as it would be typed."""
+    return Length(float(round(mm)), f"{round(mm)} mm")
+
+
+def together(title: str, edits: Iterable[Edit]) -> Edit:
+    """Return several edits as one change."""
+    steps = tuple(edits)
+
+    def apply(job: Job) -> Job:
+        for step in steps:
+            job = step.apply(job)
+        return job
+
+    return Edit(title, apply)

@@ -1,0 +1,39 @@
+"""Bare plaster or wood without a primer (S2)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.job.edits import change_finish
+from narrow_cornice.review.finding import Finding, RoomSeen, together
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look for bare or patched surfaces whose finish has no primer."""
+    bare = [
+        one
+        for one in seen.coated
+        if one.paint is not None and one.finish.state != "sound" and one.primer is None and not one.paint.primer
+    ]
+    if not bare:
+        return
+    area = sum(one.surface.net.value for one in bare)
+    keys = [one.surface.key for one in bare]
+    primers = [paint for paint in seen.paints if paint.primer]
+    names = ", ".join(one.surface.name[:40] for one in bare[:3]) + (" and more" if len(bare) > 3 else "")
+    yield Finding(
+        key=f"bare unprimed:{seen.room.id}",
+        grade="will show",
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where=names,
+        says=f"{area:.1f} m² bare or patched, and no primer",
+        measured=f"{area:.2f} m²: {names}",
+        rule="Raw plaster, raw wood and patches are primed; sound old paint is its own primer (schools: primer).",
+        risk="Patchy sheen, poor hold, and a thirsty first coat. Old coatings: test for lead and asbestos before sanding.",
+        about=(seen.room.id, "finish", keys[0]),
+        fixes=tuple(
+            together(f"Prime with {paint.name[:40]}", [change_finish([seen.room.id], keys, "", primer=paint.id)])
+            for paint in primers
+        ),
+    )

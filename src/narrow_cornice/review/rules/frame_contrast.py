@@ -1,0 +1,49 @@
+"""Casing against window frame: a strong contrast outlines the window and makes it look smaller (C6)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.colour.tones import lightness
+from narrow_cornice.job.edits import change_finish
+from narrow_cornice.review.finding import Finding, RoomSeen, together
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Compare the lightness of the casing's colour with each window frame's."""
+    limit = seen.rules.value("outlining_contrast")
+    casing = next((one for one in seen.coated if one.surface.key == "casing@room" and one.colour), None)
+    if casing is None or casing.colour is None:
+        return
+    strong = [
+        (abs(lightness(casing.colour.hex) - lightness(opening.frame)), opening)
+        for opening in seen.room.openings
+        if opening.kind == "window" and opening.cased
+    ]
+    strong = [one for one in strong if one[0] > limit]
+    if not strong:
+        return
+    contrast, worst = max(strong, key=lambda one: one[0])
+    fixes = []
+    wall = next((one for one in seen.coated if one.surface.group == "upper wall" and one.colour), None)
+    if (
+        wall is not None
+        and wall.colour is not None
+        and abs(lightness(wall.colour.hex) - lightness(worst.frame)) < contrast
+    ):
+        change = change_finish([seen.room.id], ["casing", "reveal"], "", colour=wall.colour.id)
+        fixes.append(together(f"Paint casing and reveals {wall.colour.name[:30]}", [change]))
+    names = ", ".join(opening.name[:40] for _, opening in strong)
+    yield Finding(
+        key=f"frame contrast:{seen.room.id}",
+        grade="will show",
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where=names,
+        says=f"{casing.colour.name[:30]} casing outlines the frame of {worst.name[:40]}",
+        measured=f"ΔL* {contrast:.0f}; over {limit:.0f} outlines",
+        rule="Under 10 it disappears, 10 to 35 defines, over 35 outlines (schools: as the wall, dark too, contrast).",
+        risk="The window looks smaller. As the wall keeps it large.",
+        about=(seen.room.id, "opening", worst.id),
+        fixes=tuple(fixes),
+    )

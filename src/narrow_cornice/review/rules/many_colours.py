@@ -1,0 +1,39 @@
+"""More colours in one room than are wished; wood counts as one (C2)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.job.edits import change_finish
+from narrow_cornice.review.finding import Finding, RoomSeen, together
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Count the colours in use and the floor."""
+    areas: dict[str, float] = {}
+    names: dict[str, str] = {}
+    keys: dict[str, list[str]] = {}
+    for one in seen.coated:
+        if one.colour is not None:
+            areas[one.colour.id] = areas.get(one.colour.id, 0.0) + one.surface.net.value
+            names[one.colour.id] = one.colour.name
+            keys.setdefault(one.colour.id, []).append(one.surface.key)
+    count, wished = len(areas) + 1, int(seen.rules.value("colours_wished"))
+    if not areas or count <= wished:
+        return
+    least, most = min(areas, key=areas.__getitem__), max(areas, key=areas.__getitem__)
+    listed = ", ".join(names[one] for one in sorted(areas, key=lambda one: -areas[one]))
+    change = change_finish([seen.room.id], keys[least], "", colour=most)
+    yield Finding(
+        key=f"many colours:{seen.room.id}",
+        grade="worth a thought",
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where="colours",
+        says=f"{count} colours with the floor; {wished} were wished",
+        measured=f"{listed}, and the floor",
+        rule="Three to four colours in all, wood counted (house rule: colours wished in a room).",
+        risk="The room reads as a collection; another tin of each.",
+        about=(seen.room.id, "finish", keys[least][0]),
+        fixes=(together(f"Paint {names[least][:30]} as {names[most][:30]}", [change]),),
+    )

@@ -1,0 +1,52 @@
+"""Openings that do not fit: past the end of a wall, through the ceiling, over one another (M3)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.review.finding import Finding, RoomSeen
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at every opening with its casing against its wall and its neighbours."""
+    assert seen.measured.height is not None
+    ceiling = seen.measured.height.value
+    casing_piece = seen.trim.piece("casing")
+    casing = casing_piece.height.value if casing_piece.built and casing_piece.height else 0.0
+
+    def finding(opening_id: str, name: str, wall: str, says: str, measured: str) -> Finding:
+        return Finding(
+            key=f"opening fit:{seen.room.id}:{opening_id}",
+            grade="will not fit",
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where=f"{name}, wall {wall}",
+            says=says,
+            measured=measured,
+            rule="An opening with its casing lies within its wall, below the ceiling, and beside the next (measure).",
+            risk="Areas and runs of this wall are counted only as far as the wall goes.",
+            about=(seen.room.id, "opening", opening_id),
+        )
+
+    for face in seen.measured.faces:
+        before: tuple[str, float] | None = None
+        for opening, _, rect in face.openings:
+            edge = casing if opening.cased else 0.0
+            name = opening.name[:40]
+            over = max(rect.u1 - face.length, 0.0)
+            if over > 0.5:
+                says, by = f"{name} runs past the end of wall {face.name}", over
+            elif rect.v1 > ceiling + 0.5:
+                says, by = f"{name} is higher than the ceiling", rect.v1 - ceiling
+            elif before is not None and rect.u0 < before[1] - 0.5:
+                says, by = f"{name} lies over {before[0]}", before[1] - rect.u0
+            elif edge and (rect.u0 - edge < -0.5 or rect.u1 + edge > face.length + 0.5):
+                says = f"The casing of {name} does not fit beside the corner"
+                by = max(edge - rect.u0, rect.u1 + edge - face.length)
+            elif edge and rect.v1 + edge > ceiling + 0.5:
+                says, by = f"The casing of {name} meets the ceiling", rect.v1 + edge - ceiling
+            else:
+                before = (name, rect.u1)
+                continue
+            before = (name, rect.u1)
+            yield finding(opening.id, opening.name, face.name, says, f"by {by:.0f} mm")

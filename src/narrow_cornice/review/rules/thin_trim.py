@@ -1,0 +1,40 @@
+"""Trim thinner than 19 mm does not throw a shadow or punctuate an opening (T5)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.job.edits import change_trim
+from narrow_cornice.review.finding import Finding, RoomSeen, together, whole_mm
+
+_USUAL = {
+    "skirting": "skirting_thickness",
+    "dado rail": "dado_projection",
+    "casing": "casing_thickness",
+    "picture rail": "picture_rail_projection",
+    "architrave": "architrave_thickness",
+}
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Compare each fitted piece's thickness with the least one."""
+    least = seen.rules.value("least_thickness")
+    for piece in seen.trim.pieces.values():
+        if not piece.built or piece.projection is None or piece.projection.value >= least:
+            continue
+        usual = _USUAL.get(piece.kind)
+        wish = whole_mm(seen.rules.value(usual) if usual else least)
+        fix = together(f"Use {wish.mm:.0f}", [change_trim(seen.room.id, piece.kind, projection=wish)])
+        yield Finding(
+            key=f"thin trim:{seen.room.id}:{piece.kind}",
+            grade="will show",
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where=piece.kind,
+            says=f"{piece.kind.capitalize()} is {piece.projection.value:.0f} mm thick; under {least:.0f} looks like tape",
+            measured=f"{piece.projection.value:.1f} mm",
+            rule=f"Nothing under {least:.0f} mm (house rule: least thickness of trim).",
+            risk="No shadow line, and nothing for the casing or floor to die against.",
+            about=(seen.room.id, "trim", piece.kind),
+            fixes=(fix,),
+        )

@@ -1,0 +1,69 @@
+"""Looking the job over: every rule asked, the worst first, what was kept marked as kept."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Colour, Job, Paint, Room
+from narrow_cornice.review.finding import GRADES, Finding, JobSeen, RoomSeen
+from narrow_cornice.review.rules import (
+    accent_once,
+    bare_unprimed,
+    casing_narrow,
+    frame_contrast,
+    lone_crown,
+    many_colours,
+    opening_fit,
+    plan_closure,
+    strong_change,
+    thin_trim,
+    tins_unmixed,
+)
+from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.rooms import house_rules_of, measured_room
+
+ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
+    plan_closure.look,
+    opening_fit.look,
+    casing_narrow.look,
+    lone_crown.look,
+    thin_trim.look,
+    frame_contrast.look,
+    bare_unprimed.look,
+    strong_change.look,
+    many_colours.look,
+)
+JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (tins_unmixed.look, accent_once.look)
+
+
+@by_identity(keep=1024)
+def _room_findings(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> tuple[Finding, ...]:
+    measured = measured_room(room, changed_rules)
+    if measured.trim is None:  # not yet measured: nothing is begun that could be nagged about
+        return ()
+    coated = coated_surfaces(room, changed_rules, paints, colours)
+    seen = RoomSeen(room, measured, measured.trim, coated, house_rules_of(changed_rules), paints)
+    return tuple(finding for rule in ROOM_RULES for finding in rule(seen))
+
+
+@by_identity(keep=16)
+def second_look(job: Job) -> tuple[Finding, ...]:
+    """Return what deserves a decision, the gravest first, then what was kept."""
+    findings: list[Finding] = []
+    for room in job.rooms:
+        findings += _room_findings(room, job.house_rules, job.paints, job.colours)
+    coated = tuple((room, coated_surfaces(room, job.house_rules, job.paints, job.colours)) for room in job.rooms)
+    seen = JobSeen(job, order_list(job), coated, house_rules_of(job.house_rules))
+    for rule in JOB_RULES:
+        findings += rule(seen)
+    findings = [finding.kept_because(job.kept.get(finding.key)) for finding in findings]
+    return tuple(sorted(findings, key=lambda one: (one.kept is not None, GRADES.index(one.grade))))
+
+
+def to_settle(job: Job) -> tuple[Finding, ...]:
+    """Return the findings nobody has decided yet."""
+    return tuple(finding for finding in second_look(job) if finding.kept is None)

@@ -1,0 +1,236 @@
+"""The order list: paint by product and colour in tins, trim by profile in whole lengths, with cost and reasons."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from narrow_cornice.cutting.lengths import Lengths, lengths_to_buy
+from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, tins_in_words
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Colour, Job, Paint, Room, Stock
+from narrow_cornice.takeoff.coatings import PaintNeed, paint_needs
+from narrow_cornice.takeoff.rooms import house_rules_of, measured_room
+from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.working.figures import Figure, explained, table, total
+from narrow_cornice.working.house_rules import HouseRules
+
+LineKind = Literal["paint", "trim"]
+
+
+@dataclass(frozen=True, slots=True)
+class OrderLine:
+    """One line to buy.
+
+    ``needed`` is in litres or mm; ``buy`` is (size in litres or mm, count, price of all); ``shares`` is what each
+    room needs of it, (room id, room name, amount); ``key`` stays the same while the thing does, which is how a tick
+    finds its line; ``bought_as`` is what a tick made now would remember.
+    """
+
+    key: str
+    kind: LineKind
+    name: str
+    shop: str
+    needed: Figure
+    buy: tuple[tuple[float, int, float], ...]
+    price: float
+    left: float
+    why: str
+    shares: tuple[tuple[str, str, Figure], ...]
+    bought_as: str
+    colour: Colour | None = None
+    paint: Paint | None = None
+    stock: Stock | None = None
+    bars: Lengths | None = None
+    profile_kind: str = ""
+
+    def share_of_price(self, room_id: str) -> float:
+        """Return the part of the price that falls on a room, by what it needs."""
+        whole = sum(amount.value for _, _, amount in self.shares)
+        mine = sum(amount.value for room, _, amount in self.shares if room == room_id)
+        return self.price * mine / whole if whole else 0.0
+
+
+@explained("to have", "L", "needed + touch-up reserve")
+def with_reserve(needed: float, touch_up_reserve: float) -> float:
+    """Return the litres to have in the house: what is needed and what is kept back."""
+    return needed + touch_up_reserve
+
+
+def _paint_line(key: str, needs: list[tuple[Room, PaintNeed]], rules: HouseRules) -> OrderLine:
+    paint, colour = needs[0][1].paint, needs[0][1].colour
+    shares = tuple(
+        (room.id, room.name, total(room.name[:60], "L", [figure for _, figure in need.parts])) for room, need in needs
+    )
+    needed = total("litres", "L", [amount for _, _, amount in shares])
+    kept = reserve(needed, rules.figure("reserve_share"), rules.figure("reserve_least"))
+    to_have = with_reserve(needed, kept)
+    tins: Tins = cheapest_tins(to_have.value, tuple(TinSize(size.litres, size.price) for size in paint.sizes))
+    buy = tuple((size.litres, count, size.price * count) for size, count in tins.buy)
+    surfaces = sum(len(need.parts) for _, need in needs)
+    where = ", ".join(room.name[:40] for room, _ in needs)
+    words = tins_in_words(tins)
+    name = f"{paint.name}, {colour.name}" if colour else paint.name
+    why = f"{surfaces} {'surface' if surfaces == 1 else 'surfaces'} in {where}"
+    return OrderLine(
+        key,
+        "paint",
+        name,
+        paint.shop,
+        to_have,
+        buy,
+        tins.price,
+        tins.litres - to_have.value,
+        why,
+        shares,
+        words,
+        colour=colour,
+        paint=paint,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class TrimNeed:
+    """What one room needs of one profile: the pieces with the wall they are for."""
+
+    kind: TrimKind
+    height: float
+    projection: float
+    name: str
+    pieces: tuple[tuple[str, Figure], ...]
+
+
+@by_identity(keep=1024)
+def trim_needs(room: Room, changed_rules: dict[str, float]) -> dict[str, TrimNeed]:
+    """Return the pieces of trim the room needs, by the key of the order line."""
+    measured = measured_room(room, changed_rules)
+    if measured.trim is None:
+        return {}
+    needs: dict[str, TrimNeed] = {}
+    for kind in KINDS:
+        piece = measured.trim.piece(kind)
+        runs = [run for run in measured.runs if run.kind == kind]
+        if not runs or piece.height is None or piece.projection is None:
+            continue
+        size = f"{round(piece.height.value, 1):g}×{round(piece.projection.value, 1):g}"
+        members = ""
+        if kind == "cornice":
+            members = " of " + ", ".join(member.name for member in measured.trim.members if member.fitted)
+        key = f"trim:{kind}:{size}{members}"
+        name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}"
+        pieces = tuple(
+            (f"{room.name[:40]} {run.wall}{' ' + run.opening[:40] if run.opening else ''}", run.to_buy) for run in runs
+        )
+        needs[key] = TrimNeed(kind, piece.height.value, piece.projection.value, name, pieces)
+    return needs
+
+
+def stock_for(kind: TrimKind, stock: tuple[Stock, ...]) -> Stock | None:
+    """Return the first stock that is sold as this kind of trim."""
+    for one in stock:
+        if kind in one.kinds:
+            return one
+    return None
+
+
+@explained("price per metre", "money", "basic price + height × price per mm")
+def metre_price(basic_price: float, height: float, price_per_mm: float) -> float:
+    """Return the price of a metre of trim, which grows with its height."""
+    return basic_price + height * price_per_mm
+
+
+def _trim_line(key: str, needs: list[tuple[Room, TrimNeed]], stock: Stock, rules: HouseRules) -> OrderLine:
+    first = needs[0][1]
+    shares = tuple(
+        (room.id, room.name, total(room.name[:60], "run", [figure for _, figure in need.pieces]))
+        for room, need in needs
+    )
+    needed = total("length", "run", [amount for _, _, amount in shares])
+    per_metre = metre_price(
+        table("basic price", stock.price_per_metre, "money", stock.name),
+        table("height", first.height, "mm", "of the profile"),
+        table("price per mm", stock.price_per_metre_mm, "money", stock.name),
+    )
+    pieces = tuple(figure.value for _, need in needs for _, figure in need.pieces)
+    bars = lengths_to_buy(pieces, stock.lengths, per_metre.value, rules.value("kerf"))
+    count = len(bars.bars)
+    left = sum(bar.offcut for bar in bars.bars)
+    runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
+    why = f"{runs} in {', '.join(room.name[:40] for room, _ in needs)}"
+    words = f"{count} × {bars.stock / 1000:g} m"
+    return OrderLine(
+        key,
+        "trim",
+        f"{first.name}, {stock.name}",
+        stock.shop,
+        needed,
+        ((bars.stock, count, bars.price),),
+        bars.price,
+        left,
+        why,
+        shares,
+        words,
+        stock=stock,
+        bars=bars,
+        profile_kind=first.kind,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Order:
+    """The whole order with what stands beside it: kinds of trim nobody sells here, rooms that wait to be measured."""
+
+    lines: tuple[OrderLine, ...]
+    unsold: tuple[str, ...]
+    waiting: tuple[str, ...]
+
+    @property
+    def price(self) -> float:
+        """Return the price of all lines."""
+        return sum(line.price for line in self.lines)
+
+    def line(self, key: str) -> OrderLine | None:
+        """Return the line of that key, None where it is no longer ordered."""
+        return next((line for line in self.lines if line.key == key), None)
+
+    def shops(self) -> list[tuple[str, list[OrderLine]]]:
+        """Return the lines by shop, in the order they first appear."""
+        slips: dict[str, list[OrderLine]] = {}
+        for line in self.lines:
+            slips.setdefault(line.shop, []).append(line)
+        return list(slips.items())
+
+
+@by_identity(keep=64)
+def order_list(job: Job) -> Order:
+    """Return what the job needs to buy."""
+    rules = house_rules_of(job.house_rules)
+    paints: dict[str, list[tuple[Room, PaintNeed]]] = {}
+    trims: dict[str, list[tuple[Room, TrimNeed]]] = {}
+    waiting = []
+    for room in job.rooms:
+        if measured_room(room, job.house_rules).fault:
+            waiting.append(room.name)
+            continue
+        for key, need in paint_needs(room, job.house_rules, job.paints, job.colours).items():
+            paints.setdefault(key, []).append((room, need))
+        for key, trim in trim_needs(room, job.house_rules).items():
+            trims.setdefault(key, []).append((room, trim))
+    lines = [_paint_line(key, needs, rules) for key, needs in paints.items()]
+    unsold: list[str] = []
+    ordered = sorted(trims.items(), key=lambda one: KINDS.index(one[1][0][1].kind))
+    for key, wanted in ordered:
+        stock = stock_for(wanted[0][1].kind, job.stock)
+        if stock is None:
+            unsold.append(wanted[0][1].name)
+            continue
+        lines.append(_trim_line(key, wanted, stock, rules))
+    return Order(tuple(lines), tuple(unsold), tuple(waiting))
+
+
+def tick_state(job: Job, line: OrderLine) -> Literal["", "bought", "changed"]:
+    """Return whether a line was bought, and whether what it asks has changed since."""
+    bought = job.ticks.get(line.key)
+    if bought is None:
+        return ""
+    return "bought" if bought == line.bought_as else "changed"

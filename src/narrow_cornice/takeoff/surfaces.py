@@ -1,0 +1,324 @@
+"""Every surface of a room with its areas: gross − openings − covered = net, and each area's arithmetic.
+
+Surface keys are "group@thing" ("upper wall@w1"); the group is what a finish can be given to at once.
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.survey.faces import Rect, union_area
+from narrow_cornice.survey.plan import Point
+from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, house_rules_of, measured_room
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.runs import Run
+from narrow_cornice.working.figures import Figure, explained, reading, total
+
+SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
+TRIM_WITH_FACE: tuple[TrimKind, ...] = ("skirting", "dado rail", "casing", "picture rail", "architrave", "cornice")
+GROUPS = (
+    "upper wall",
+    "lower wall",
+    "frieze",
+    "ceiling",
+    *TRIM_WITH_FACE,
+    "door face",
+    "door edges",
+    "reveal",
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """One surface: areas in m² as figures, and where it is (``wall`` is the wall's name, empty for the room's)."""
+
+    key: str
+    group: str
+    kind: SurfaceKind
+    name: str
+    wall: str
+    wall_id: str
+    gross: Figure
+    openings: Figure
+    covered: Figure
+    net: Figure
+
+
+@explained("rectangle", "m²", "width × height ÷ 1000000")
+def rectangle(width: float, height: float) -> float:
+    """Return the area of a rectangle in m² from mm."""
+    return width * height / 1_000_000
+
+
+@explained("wall part", "m²", "wall × (upper edge − lower edge) ÷ 1000000")
+def wall_part(wall: float, upper_edge: float, lower_edge: float) -> float:
+    """Return the area of a band of a wall, openings and all."""
+    return wall * (upper_edge - lower_edge) / 1_000_000
+
+
+@explained("net", "m²", "gross − openings − covered")
+def net_area(gross: float, openings: float, covered: float) -> float:
+    """Return what is painted: never less than nought but for rounding."""
+    return gross - openings - covered
+
+
+@explained("trim", "m²", "length × girth ÷ 1000000")
+def painted_trim(length: float, girth: float) -> float:
+    """Return the painted area of trim from its length and girth in mm."""
+    return length * girth / 1_000_000
+
+
+@explained("under the cornice", "m²", "(perimeter × projection − 4 × projection × projection) ÷ 1000000")
+def ceiling_under_cornice(perimeter: float, projection: float) -> float:
+    """Return the ring of ceiling that a cornice covers: in a right-angled room inside corners are four more than
+    outside ones, and each takes away or adds one square of the projection."""
+    return (perimeter * projection - 4 * projection * projection) / 1_000_000
+
+
+@explained("edges of the leaf", "m²", "2 × (width + height) × door leaf thickness ÷ 1000000")
+def leaf_edges(width: float, height: float, door_leaf_thickness: float) -> float:
+    """Return the four edges of a door leaf."""
+    return 2 * (width + height) * door_leaf_thickness / 1_000_000
+
+
+@explained("reveal", "m²", "(2 × height + level sides × width) × depth ÷ 1000000")
+def reveal_area(height: float, level_sides: float, width: float, depth: float) -> float:
+    """Return the sides of an opening: a window has a head and a sill, a door only a head."""
+    return (2 * height + level_sides * width) * depth / 1_000_000
+
+
+def _none(name: str) -> Figure:
+    return Figure(name, 0.0, "m²", "choice", note="none here")
+
+
+def _plain(key: str, group: str, kind: SurfaceKind, name: str, area: Figure, face: WallFace | None = None) -> Surface:
+    """Return a surface from which nothing is taken away."""
+    openings, covered = _none("openings"), _none("covered")
+    return Surface(
+        key,
+        group,
+        kind,
+        name,
+        face.name if face else "",
+        face.id if face else "",
+        area,
+        openings,
+        covered,
+        net_area(area, openings, covered, called=name),
+    )
+
+
+def _rect_figure(name: str, rect: Rect) -> Figure:
+    return rectangle(
+        Figure("width", rect.u1 - rect.u0, "mm", "reading", note="on the wall, within this part"),
+        Figure("height", rect.v1 - rect.v0, "mm", "reading", note="on the wall, within this part"),
+        called=name,
+    )
+
+
+def _together(name: str, parts: Sequence[tuple[str, Rect]], union: float) -> Figure:
+    """Return rectangles as one area; what lies in two of them, or in an opening, is counted once."""
+    figures = [_rect_figure(label, rect) for label, rect in parts if rect.area > 0]
+    if not figures:
+        return _none(name)
+    counted = sum(figure.value for figure in figures)
+    twice = counted - union / 1_000_000
+    if abs(twice) > 1e-9:
+        figures.append(Figure("counted twice", -twice, "m²", "table", note="where these lie over one another"))
+    return total(name, "m²", figures)
+
+
+def trim_rects(run: Run, measured: MeasuredRoom) -> Rect:
+    """Return where an upright-wall run lies on its wall."""
+    assert measured.trim is not None
+    piece = measured.trim.piece(run.kind)
+    return Rect(run.start, piece.bottom, run.end, piece.top)
+
+
+def casing_rects(opening: Rect, to_floor: bool, width: float) -> list[Rect]:
+    """Return the legs, the head and (of a window) the lower piece of a casing, not overlapping."""
+    low = opening.v0 - (0 if to_floor else width)
+    rects = [
+        Rect(opening.u0 - width, low, opening.u0, opening.v1 + width),
+        Rect(opening.u1, low, opening.u1 + width, opening.v1 + width),
+        Rect(opening.u0, opening.v1, opening.u1, opening.v1 + width),
+    ]
+    if not to_floor:
+        rects.append(Rect(opening.u0, low, opening.u1, opening.v0))
+    return rects
+
+
+def _on_wall(face: WallFace, measured: MeasuredRoom) -> list[tuple[str, Rect]]:
+    """Return what lies on the face of a wall: runs and casings."""
+    assert measured.trim is not None
+    parts: list[tuple[str, Rect]] = [
+        (run.kind, trim_rects(run, measured)) for run in measured.runs if run.wall == face.name and run.kind != "casing"
+    ]
+    casing = measured.trim.piece("casing")
+    if casing.built and casing.height is not None:
+        for opening, hole, rect in face.openings:
+            if opening.cased:
+                parts += [("casing", one) for one in casing_rects(rect, hole.to_floor, casing.height.value)]
+    return parts
+
+
+def wall_bands(measured: MeasuredRoom) -> list[tuple[str, str, Figure, Figure]]:
+    """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
+    assert measured.height is not None
+    assert measured.trim is not None
+    floor = Figure("floor", 0.0, "mm", "choice")
+    top = measured.height
+    bands: list[tuple[str, str, Figure, Figure]] = []
+    frieze = measured.trim.piece("frieze")
+    line: Figure | None = None
+    if frieze.built:
+        line = Figure("line of the picture rail", frieze.bottom, "mm", "choice", note="where the frieze begins")
+    split = measured.split
+    if split is not None and (line is None or split.value < line.value):
+        bands.append(("lower wall", ", lower part", floor, split))
+        bands.append(("upper wall", ", upper part", split, line or top))
+    else:
+        bands.append(("upper wall", "", floor, line or top))
+    if line is not None:
+        bands.append(("frieze", ", frieze", line, top))
+    return bands
+
+
+def _wall_surfaces(face: WallFace, measured: MeasuredRoom) -> list[Surface]:
+    surfaces: list[Surface] = []
+    parts = _on_wall(face, measured)
+    length = face.wall.length
+    for group, word, low, high in wall_bands(measured):
+        band = Rect(0.0, low.value, face.length, high.value)
+        holes = [(opening.name, rect.within(band)) for opening, _, rect in face.openings]
+        lying = [(kind, rect.within(band)) for kind, rect in parts]
+        in_holes = union_area(rect for _, rect in holes)
+        either = union_area([rect for _, rect in holes] + [rect for _, rect in lying])
+        gross = wall_part(length, high, low)
+        openings = _together("openings", holes, in_holes)
+        covered = _together("covered by trim", lying, either - in_holes)
+        name = f"Wall {face.name}{word}"
+        surfaces.append(
+            Surface(
+                f"{group}@{face.id}",
+                group,
+                "wall",
+                name,
+                face.name,
+                face.id,
+                gross,
+                openings,
+                covered,
+                net_area(gross, openings, covered, called=name),
+            )
+        )
+    return surfaces
+
+
+def plan_rectangles(corners: Sequence[Point]) -> list[Rect]:
+    """Return a right-angled plan cut into rectangles from west to east (x as u, y as v)."""
+    xs = sorted({round(x, 6) for x, _ in corners})
+    edges = list(zip(corners, [*corners[1:], corners[0]], strict=True))
+    rects: list[Rect] = []
+    for left, right in itertools.pairwise(xs):
+        middle = (left + right) / 2
+        crossed = sorted(
+            a[1] for a, b in edges if abs(a[1] - b[1]) < 1e-6 and min(a[0], b[0]) < middle < max(a[0], b[0])
+        )
+        rects += [Rect(left, low, right, high) for low, high in zip(crossed[::2], crossed[1::2], strict=False)]
+    return rects
+
+
+def _ceiling(measured: MeasuredRoom) -> Surface:
+    assert measured.trim is not None
+    plan = measured.plan
+    rects = [rect for rect in plan_rectangles(plan.corners) if rect.area > 0]
+    gross = total("ceiling", "m²", [_rect_figure("part of the plan", rect) for rect in rects])
+    openings, covered = _none("openings"), _none("covered")
+    cornice = measured.trim.piece("cornice")
+    if cornice.built and cornice.projection is not None:
+        perimeter = total("perimeter", "run", [side.length for side in plan.sides])
+        ring = ceiling_under_cornice(perimeter, cornice.projection)
+        # A cornice that comes out further than half the room would meet itself: it covers the whole ceiling at most.
+        covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
+    return Surface(
+        "ceiling@room",
+        "ceiling",
+        "ceiling",
+        "Ceiling",
+        "",
+        "",
+        gross,
+        openings,
+        covered,
+        net_area(gross, openings, covered, called="ceiling"),
+    )
+
+
+def _trim_surfaces(measured: MeasuredRoom) -> list[Surface]:
+    assert measured.trim is not None
+    surfaces = []
+    for kind in TRIM_WITH_FACE:
+        profile = measured.trim.piece(kind).profile
+        mine = [run.length for run in measured.runs if run.kind == kind]
+        if profile is None or not mine:
+            continue
+        girth = Figure("girth", profile.girth, "mm", "table", note="length of the painted face across the profile")
+        area = painted_trim(total("length", "run", mine), girth, called=kind)
+        surfaces.append(_plain(f"{kind}@room", kind, "trim", kind.capitalize(), area))
+    return surfaces
+
+
+def _opening_surfaces(face: WallFace, opening: Opening, size: Callable[[str], Figure], leaf: Figure) -> list[Surface]:
+    """Return the surfaces that an opening brings: leaf and edges of a door, reveals."""
+    width, height = size("width"), size("height")
+    surfaces = []
+    if opening.kind == "door":
+        door = rectangle(width, height, called="face")
+        surfaces.append(_plain(f"door face@{opening.id}", "door face", "door", f"{opening.name}, face", door, face))
+        edges = leaf_edges(width, height, leaf)
+        surfaces.append(_plain(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face))
+    if opening.reveal.mm > 0:
+        sides = Figure(
+            "level sides",
+            2 if opening.kind == "window" else 1,
+            "",
+            "table",
+            note="a window has head and sill, a door only a head",
+        )
+        area = reveal_area(height, sides, width, size("depth"))
+        surfaces.append(_plain(f"reveal@{opening.id}", "reveal", "reveal", f"{opening.name}, reveal", area, face))
+    return surfaces
+
+
+@by_identity(keep=1024)
+def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
+    """Return every surface of the room, walls first; none while the room is not yet measured."""
+    measured = measured_room(room, changed_rules)
+    if measured.fault:
+        return ()
+    leaf = house_rules_of(changed_rules).figure("door_leaf_thickness")
+    surfaces: list[Surface] = []
+    for face in measured.faces:
+        surfaces += _wall_surfaces(face, measured)
+    surfaces.append(_ceiling(measured))
+    surfaces += _trim_surfaces(measured)
+    for face in measured.faces:
+        for opening, hole, _ in face.openings:
+            sizes = {
+                "width": hole.width,
+                "height": hole.height,
+                "depth": reading(
+                    f"reveal of {opening.name[:60]}",
+                    opening.reveal.mm,
+                    "mm",
+                    (room.id, "opening", opening.id, "reveal"),
+                ),
+            }
+            surfaces += _opening_surfaces(face, opening, sizes.__getitem__, leaf)
+    return tuple(surfaces)
