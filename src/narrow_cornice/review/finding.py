@@ -7,12 +7,12 @@ from dataclasses import dataclass, replace
 from typing import Literal, get_args
 
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import Job, Paint, Room
+from narrow_cornice.job.model import Job, Paint, Room, Settings
 from narrow_cornice.takeoff.coatings import Coated
 from narrow_cornice.takeoff.order import Order
 from narrow_cornice.takeoff.rooms import MeasuredRoom
 from narrow_cornice.trim.fitted import FittedTrim
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, parse_length, show_length
 from narrow_cornice.working.house_rules import HouseRules
 
 Grade = Literal["unsafe", "will not fit", "will show", "worth a thought"]
@@ -56,6 +56,17 @@ class RoomSeen:
     coated: tuple[Coated, ...]
     rules: HouseRules
     paints: tuple[Paint, ...]
+    settings: Settings
+
+    def size(self, mm: float) -> str:
+        """Return a length in the job's unit, as its finest step shows it."""
+        return show_length(mm, self.settings.unit, step=self.settings.step, denominator=self.settings.denominator)
+
+    def wish(self, mm: float) -> Length:
+        """Return a length as somebody would type it: a whole millimetre, or the job's finest fraction of an inch."""
+        if self.settings.unit == "mm":
+            return Length(float(round(mm)), f"{round(mm)} mm")
+        return parse_length(self.size(mm), "in")
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,11 +77,6 @@ class JobSeen:
     order: Order
     coated: tuple[tuple[Room, tuple[Coated, ...]], ...]
     rules: HouseRules
-
-
-def whole_mm(mm: float) -> Length:
-    """Return a size rounded to a whole millimetre, as it would be typed."""
-    return Length(float(round(mm)), f"{round(mm)} mm")
 
 
 def together(title: str, edits: Iterable[Edit]) -> Edit:

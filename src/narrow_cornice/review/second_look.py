@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Job, Paint, Room
+from narrow_cornice.job.model import Colour, Job, Paint, Room, Settings
 from narrow_cornice.review.finding import GRADES, Finding, JobSeen, RoomSeen
 from narrow_cornice.review.rules import (
     accent_once,
@@ -40,13 +40,17 @@ JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (tins_unmixed.lo
 
 @by_identity(keep=1024)
 def _room_findings(
-    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+    room: Room,
+    changed_rules: dict[str, float],
+    paints: tuple[Paint, ...],
+    colours: tuple[Colour, ...],
+    settings: Settings,
 ) -> tuple[Finding, ...]:
     measured = measured_room(room, changed_rules)
     if measured.trim is None:  # not yet measured: nothing is begun that could be nagged about
         return ()
     coated = coated_surfaces(room, changed_rules, paints, colours)
-    seen = RoomSeen(room, measured, measured.trim, coated, house_rules_of(changed_rules), paints)
+    seen = RoomSeen(room, measured, measured.trim, coated, house_rules_of(changed_rules), paints, settings)
     return tuple(finding for rule in ROOM_RULES for finding in rule(seen))
 
 
@@ -55,7 +59,7 @@ def second_look(job: Job) -> tuple[Finding, ...]:
     """Return what deserves a decision, the gravest first, then what was kept."""
     findings: list[Finding] = []
     for room in job.rooms:
-        findings += _room_findings(room, job.house_rules, job.paints, job.colours)
+        findings += _room_findings(room, job.house_rules, job.paints, job.colours, job.settings)
     coated = tuple((room, coated_surfaces(room, job.house_rules, job.paints, job.colours)) for room in job.rooms)
     seen = JobSeen(job, order_list(job), coated, house_rules_of(job.house_rules))
     for rule in JOB_RULES:

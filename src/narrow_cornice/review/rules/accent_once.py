@@ -13,14 +13,14 @@ def look(seen: JobSeen) -> Iterator[Finding]:
     """Look for a colour on one surface only, and a small one."""
     total, used = 0.0, 0
     where: dict[str, list[tuple[str, str, str, str, str, float]]] = {}
-    for room, coated in seen.coated:
+    for painted, coated in seen.coated:
         for one in coated:
             if one.colour is None:
                 continue
             used += 1
             total += one.surface.net.value
             where.setdefault(one.colour.id, []).append(
-                (room.id, room.name, one.colour.name, one.surface.name, one.surface.key, one.surface.net.value)
+                (painted.id, painted.name, one.colour.name, one.surface.name, one.surface.key, one.surface.net.value)
             )
     if len(where) < 3:
         return

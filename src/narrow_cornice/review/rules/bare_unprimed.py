@@ -30,7 +30,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         says=f"{area:.1f} m² bare or patched, and no primer",
         measured=f"{area:.2f} m²: {names}",
         rule="Raw plaster, raw wood and patches are primed; sound old paint is its own primer (schools: primer).",
-        risk="Patchy sheen, poor hold, and a thirsty first coat. Old coatings: test for lead and asbestos before sanding.",
+        risk="Patchy sheen, poor hold, a thirsty first coat. Old coatings: test for lead and asbestos before sanding.",
         about=(seen.room.id, "finish", keys[0]),
         fixes=tuple(
             together(f"Prime with {paint.name[:40]}", [change_finish([seen.room.id], keys, "", primer=paint.id)])

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_trim
-from narrow_cornice.review.finding import Finding, RoomSeen, together, whole_mm
+from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -16,17 +16,17 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     limit = piece.wants.value * (1 - seen.rules.value("casing_shortfall"))
     if piece.height.value >= limit:
         return
-    wish = whole_mm(piece.wants.value)
+    wish = seen.wish(piece.wants.value)
     yield Finding(
         key=f"casing narrow:{seen.room.id}",
         grade="will show",
         room_id=seen.room.id,
         room=seen.room.name,
         where="casing",
-        says=f"Casing is {piece.height.value:.0f} mm; this order wants {wish.mm:.0f} mm",
-        measured=f"{piece.height.value:.1f} mm against {piece.wants.value:.1f} mm",
+        says=f"Casing is {seen.size(piece.height.value)}; this order wants {seen.size(wish.mm)}",
+        measured=f"{seen.size(piece.height.value)} against {seen.size(piece.wants.value)}",
         rule="A casing is as wide as the order's architrave; a third less looks thin (proportion, house rule).",
         risk="The opening loses its frame, and the cornice above looks heavy.",
         about=(seen.room.id, "trim", "casing"),
-        fixes=(together(f"Use {wish.mm:.0f}", [change_trim(seen.room.id, "casing", height=wish)]),),
+        fixes=(together(f"Use {wish.text.removesuffix(' mm')}", [change_trim(seen.room.id, "casing", height=wish)]),),
     )

@@ -18,14 +18,14 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     built = seen.trim.piece("cornice").height
     fixes = [
         together(
-            f"Fit the whole cornice, {whole:.0f} mm",
+            f"Fit the whole cornice, {seen.size(whole)}",
             [change_trim(room, MEMBER_PREFIX + member.name, fitted=None) for member in seen.trim.members],
         )
     ]
     line = seen.trim.proportion.picture_rail_top
     if line is not None:
         fixes.append(
-            together(f"Add a picture rail at {line.value:.0f} mm", [change_trim(room, "picture rail", fitted=True)])
+            together(f"Add a picture rail at {seen.size(line.value)}", [change_trim(room, "picture rail", fitted=True)])
         )
     size = built.value if built is not None else 0.0
     yield Finding(
@@ -34,8 +34,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room_id=room,
         room=seen.room.name,
         where="cornice",
-        says=f"A lone crown of {size:.0f} mm tops a principal room",
-        measured=f"{size:.1f} mm of the {whole:.1f} mm the order gives the cornice",
+        says=f"A lone crown of {seen.size(size)} tops a principal room",
+        measured=f"{seen.size(size)} of the {seen.size(whole)} the order gives the cornice",
         rule="Principal rooms take the whole cornice, or a crown answered by a picture rail (rank of the room).",
         risk="The wall seems to end too early; a bigger crown would only look clumsy.",
         about=(room, "trim", "cornice"),

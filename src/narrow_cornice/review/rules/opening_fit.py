@@ -49,4 +49,4 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 before = (name, rect.u1)
                 continue
             before = (name, rect.u1)
-            yield finding(opening.id, opening.name, face.name, says, f"by {by:.0f} mm")
+            yield finding(opening.id, opening.name, face.name, says, f"by {seen.size(by)}")

@@ -22,9 +22,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room_id=seen.room.id,
             room=seen.room.name,
             where="walls " + ", ".join(walls),
-            says=f"Walls {', '.join(walls)} disagree by {abs(gap):.0f} mm",
-            measured=f"{abs(gap):.1f} mm; {DOUBT * sigma:.1f} mm could be chance",
-            rule=f"Readings of ±{seen.rules.value('reading_sigma'):g} mm close within {DOUBT:g} times their spread.",
+            says=f"Walls {', '.join(walls)} disagree by {seen.size(abs(gap))}",
+            measured=f"{seen.size(abs(gap))}; {seen.size(DOUBT * sigma)} could be chance",
+            rule=f"Readings of ±{seen.size(seen.rules.value('reading_sigma'))} close within {DOUBT:g} sigma.",
             risk="A unit or a run cut to these readings may not go in. Read them again, or the corners are not square.",
             about=(seen.room.id, "wall", seen.room.sides[0 if axis == 0 else 1].id),
         )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_trim
-from narrow_cornice.review.finding import Finding, RoomSeen, together, whole_mm
+from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 _USUAL = {
     "skirting": "skirting_thickness",
@@ -23,17 +23,18 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         if not piece.built or piece.projection is None or piece.projection.value >= least:
             continue
         usual = _USUAL.get(piece.kind)
-        wish = whole_mm(seen.rules.value(usual) if usual else least)
-        fix = together(f"Use {wish.mm:.0f}", [change_trim(seen.room.id, piece.kind, projection=wish)])
+        wish = seen.wish(seen.rules.value(usual) if usual else least)
+        fix = together(f"Use {wish.text.removesuffix(' mm')}", [change_trim(seen.room.id, piece.kind, projection=wish)])
+        size = seen.size(piece.projection.value)
         yield Finding(
             key=f"thin trim:{seen.room.id}:{piece.kind}",
             grade="will show",
             room_id=seen.room.id,
             room=seen.room.name,
             where=piece.kind,
-            says=f"{piece.kind.capitalize()} is {piece.projection.value:.0f} mm thick; under {least:.0f} looks like tape",
-            measured=f"{piece.projection.value:.1f} mm",
-            rule=f"Nothing under {least:.0f} mm (house rule: least thickness of trim).",
+            says=f"{piece.kind.capitalize()} is {size} thick; under {seen.size(least)} looks like tape",
+            measured=size,
+            rule=f"Nothing under {seen.size(least)} (house rule: least thickness of trim).",
             risk="No shadow line, and nothing for the casing or floor to die against.",
             about=(seen.room.id, "trim", piece.kind),
             fixes=(fix,),

@@ -1,0 +1,88 @@
+"""One wall upright, at full size on the sheet, with its dimension chains."""
+
+from __future__ import annotations
+
+import itertools
+
+from narrow_cornice.drawing.frames import Frame
+from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.wall_face import Colours, face_marks
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Colour, Paint, Room, Settings
+from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.units.lengths import show_length
+
+CHAIN = 260.0
+CLOSE = 45.0  # mm: heights closer together than this share a place in the chain
+
+
+@by_identity(keep=256)
+def wall_elevation(
+    room: Room,
+    changed_rules: dict[str, float],
+    paints: tuple[Paint, ...],
+    colours: tuple[Colour, ...],
+    settings: Settings,
+    wall_id: str,
+) -> Drawing:
+    """Return the elevation of one wall, seen from inside."""
+    measured = measured_room(room, changed_rules)
+    if measured.fault or measured.height is None or measured.trim is None:
+        return Drawing(f"{room.name}, elevation", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
+    face = next((face for face in measured.faces if face.id == wall_id), measured.faces[0])
+    frame = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
+    known = Colours(coated_surfaces(room, changed_rules, paints, colours))
+    marks: list[Mark] = face_marks(frame, face, measured, known)
+    ceiling = measured.height.value
+
+    def shown(mm: float) -> str:
+        return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator).removesuffix(" mm")
+
+    marks.append(Path((frame.at(-420, 0), frame.at(face.length + 420, 0)), Pen("ink", 1.6)))
+    edges: list[tuple[float, tuple[str, ...]]] = [(0.0, ())]
+    for opening, _, rect in face.openings:
+        edges.append((rect.u0, (room.id, "opening", opening.id, "place")))
+        edges.append((rect.u1, (room.id, "opening", opening.id, "width")))
+    edges.append((face.length, (room.id, "wall", face.id)))
+    if len(edges) > 2:
+        for (u0, _), (u1, about) in itertools.pairwise(edges):
+            if u1 - u0 > 1:
+                marks.append(Dimension(frame.at(u1, 0), frame.at(u0, 0), CHAIN, shown(u1 - u0), about))
+    deep = CHAIN * (2 if len(edges) > 2 else 1)
+    marks.append(
+        Dimension(frame.at(face.length, 0), frame.at(0, 0), deep, shown(face.length), (room.id, "wall", face.id))
+    )
+    marks.append(Dimension(frame.at(0, 0), frame.at(0, ceiling), CHAIN, shown(ceiling), (room.id, "height")))
+
+    heights: dict[float, tuple[tuple[str, ...], str]] = {}
+    for kind in ("skirting", "dado rail", "picture rail", "architrave", "frieze", "cornice"):
+        piece = measured.trim.piece(kind)
+        if piece.built:
+            for edge in (piece.bottom, piece.top):
+                if 0 < edge < ceiling:
+                    heights.setdefault(round(edge, 3), ((room.id, "trim", kind), kind))
+    stops = [0.0, *sorted(heights), ceiling]
+    for low, high in itertools.pairwise(stops):
+        if high - low < CLOSE:
+            continue
+        about, _ = heights.get(high, heights.get(low, ((room.id, "height"), "")))
+        marks.append(
+            Dimension(frame.at(face.length, high), frame.at(face.length, low), CHAIN, shown(high - low), about)
+        )
+    for opening, _, rect in face.openings:
+        about = (room.id, "opening", opening.id)
+        middle = (rect.u0 + rect.u1) / 2
+        marks.append(
+            Label(
+                frame.at(middle, (rect.v0 + rect.v1) / 2),
+                f"{shown(rect.u1 - rect.u0)} × {shown(rect.v1 - rect.v0)}",
+                8.5,
+                "ink",
+                face="slanted",
+                within=rect.u1 - rect.u0,
+                about=about,
+            )
+        )
+    subtitle = "Seen from inside · " + ("unit: mm" if settings.unit == "mm" else "feet and inches")
+    return Drawing(f"{room.name}, wall {face.name}", subtitle, tuple(marks), bounds_of(marks, 160))

@@ -1,0 +1,149 @@
+"""The marks a drawing is made of.
+
+Places are in millimetres on the drawing, x to the right and y down. Weights of lines and sizes of letters are in
+points and do not grow with the zoom. A colour is #rrggbb, #rrggbbaa, or a role of the paper ("ink", "soft", "rule",
+"paper", "board", "verdigris", "rust", "ochre", "glass"), which each back end resolves. ``about`` is the path of what a
+mark shows, the same paths that figures and findings use; hit-testing goes by it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+Point = tuple[float, float]
+About = tuple[str, ...]
+
+ROLES = {
+    "paper": "#fdfbf5",
+    "board": "#e9e1d3",
+    "sheet": "#f6f1e7",
+    "ink": "#2a2724",
+    "soft": "#6d635a",
+    "rule": "#c9bdab",
+    "verdigris": "#2e6b60",
+    "rust": "#a4492f",
+    "ochre": "#8a6116",
+    "glass": "#e3edf0",
+    "wood": "#e8d9bd",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Pen:
+    """A line: colour, weight in points, and whether it is dashed."""
+
+    colour: str = "ink"
+    weight: float = 0.8
+    dashed: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Area:
+    """A filled outline."""
+
+    points: tuple[Point, ...]
+    fill: str
+    about: About = ()
+    pen: Pen | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Path:
+    """An open or closed line."""
+
+    points: tuple[Point, ...]
+    pen: Pen = Pen()
+    closed: bool = False
+    about: About = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """A shade strip: a parallelogram from ``origin`` along and across, its tones running across from the origin."""
+
+    origin: Point
+    along: Point
+    across: Point
+    colour: str
+    tones: tuple[float, ...]
+    about: About = ()
+
+    @property
+    def points(self) -> tuple[Point, ...]:
+        """Return the four corners."""
+        (x, y), (ax, ay), (cx, cy) = self.origin, self.along, self.across
+        return ((x, y), (x + ax, y + ay), (x + ax + cx, y + ay + cy), (x + cx, y + cy))
+
+
+@dataclass(frozen=True, slots=True)
+class Label:
+    """Letters at a place. ``within`` is the room they have in mm: where they would be longer they are left out."""
+
+    at: Point
+    text: str
+    size: float = 9.0
+    colour: str = "ink"
+    anchor: Literal["left", "middle", "right"] = "middle"
+    face: Literal["text", "bold", "name", "slanted"] = "text"
+    turned: bool = False
+    within: float | None = None
+    about: About = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Dimension:
+    """A dimension line between two places, ``aside`` mm to the left of the way from start to end."""
+
+    start: Point
+    end: Point
+    aside: float
+    text: str
+    about: About = ()
+    colour: str = "soft"
+
+
+Mark = Area | Path | Strip | Label | Dimension
+
+
+@dataclass(frozen=True, slots=True)
+class Drawing:
+    """A drawing: its title, a line below it, its marks from back to front, and the bounds they lie in."""
+
+    title: str
+    subtitle: str
+    marks: tuple[Mark, ...]
+    bounds: tuple[float, float, float, float]
+    note: str = field(default="")
+
+
+def points_of(mark: Mark) -> tuple[Point, ...]:
+    """Return the places a mark touches, for bounds and hit-testing."""
+    match mark:
+        case Area() | Path() | Strip():
+            return mark.points
+        case Label():
+            return (mark.at,)
+        case Dimension():
+            a, b = dimension_line(mark)
+            return (mark.start, mark.end, a, b)
+
+
+def dimension_line(mark: Dimension) -> tuple[Point, Point]:
+    """Return the two ends of the line itself, set aside from what it measures."""
+    (x0, y0), (x1, y1) = mark.start, mark.end
+    length = ((x1 - x0) ** 2 + (y1 - y0) ** 2) ** 0.5 or 1.0
+    dx, dy = (y1 - y0) / length * mark.aside, -(x1 - x0) / length * mark.aside
+    return (x0 + dx, y0 + dy), (x1 + dx, y1 + dy)
+
+
+def bounds_of(marks: tuple[Mark, ...] | list[Mark], margin: float = 0.0) -> tuple[float, float, float, float]:
+    """Return (left, top, right, bottom) in mm around all marks."""
+    xs, ys = [], []
+    for mark in marks:
+        for x, y in points_of(mark):
+            xs.append(x)
+            ys.append(y)
+    if not xs:
+        return (0.0, 0.0, 100.0, 100.0)
+    return (min(xs) - margin, min(ys) - margin, max(xs) + margin, max(ys) + margin)

@@ -1,0 +1,76 @@
+"""Slips of the order as pictures: tins of their true relative size with what will be left, bars with their pieces."""
+
+from __future__ import annotations
+
+from narrow_cornice.colour.tones import toned
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.takeoff.order import OrderLine
+
+TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
+METRE = 62.0  # mm on the drawing for a metre of trim
+BAR = 13.0
+
+
+def line_picture(line: OrderLine) -> Drawing:
+    """Return the picture of one order line."""
+    marks = _tins(line) if line.kind == "paint" else _bars(line)
+    return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 4))
+
+
+def _tins(line: OrderLine) -> list[Mark]:
+    """Return the tins side by side; the last one shows what will be left in it."""
+    colour = line.colour.hex if line.colour else "#e8e3d6"
+    sizes = [litres for litres, count, _ in line.buy for _ in range(count)]
+    marks: list[Mark] = []
+    about = ("order", line.key)
+    x, left = 0.0, line.left
+    for index, litres in enumerate(sizes[:24]):
+        tall = TIN_MM * litres ** (1 / 3)
+        wide = tall * 0.82
+        # What will be left stands in the last tins, so those are drawn opened from the end.
+        remains = 1.0
+        after = sum(sizes[index + 1 :])
+        if left > after:
+            remains = min(1.0, (left - after) / litres)
+        marks.append(Area(_box(x, -tall, wide, tall), "#f7f4ec", about, Pen("ink", 0.8)))
+        full = remains if left > after else 1.0
+        used = 1.0 - full if left > after else 0.0
+        body = tall * 0.9
+        if used > 0:
+            marks.append(Area(_box(x, -body, wide, body * used), toned(colour, 1.55), about))
+        marks.append(Area(_box(x, -body * (1 - used), wide, body * (1 - used)), colour, about))
+        marks.append(Path(((x, -body), (x + wide, -body)), Pen("ink", 0.6)))
+        marks.append(Path(_box(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
+        marks.append(Label((x + wide / 2, 13.0), f"{litres:g} L", 8, "soft", about=about))
+        x += wide + 10
+    if len(sizes) > 24:
+        marks.append(Label((x + 14, -TIN_MM / 2), f"and {len(sizes) - 24} more", 9, "soft", "left"))
+    return marks
+
+
+def _bars(line: OrderLine) -> list[Mark]:
+    """Return each length bought with the pieces cut from it; what is left is empty."""
+    marks: list[Mark] = []
+    about = ("order", line.key)
+    if line.bars is None:
+        return marks
+    stock = line.bars.stock / 1000 * METRE
+    shown = line.bars.bars[:14]
+    for row, bar in enumerate(shown):
+        y = row * (BAR + 6)
+        marks.append(Area(_box(0, y, stock, BAR), "#fbf8f1", about, Pen("soft", 0.6)))
+        x = 0.0
+        for _, length in bar.pieces:
+            wide = length / 1000 * METRE
+            marks.append(Area(_box(x, y, wide, BAR), "wood", about, Pen("ink", 0.6)))
+            marks.append(Label((x + wide / 2, y + BAR / 2), f"{length:.0f}", 7.5, "ink", within=wide, about=about))
+            x += wide + 1
+    if len(line.bars.bars) > len(shown):
+        marks.append(
+            Label((0, len(shown) * (BAR + 6) + 8), f"and {len(line.bars.bars) - len(shown)} more", 9, "soft", "left")
+        )
+    return marks
+
+
+def _box(x: float, y: float, wide: float, tall: float) -> tuple[tuple[float, float], ...]:
+    return ((x, y), (x + wide, y), (x + wide, y + tall), (x, y + tall))

@@ -1,0 +1,118 @@
+"""Where each wall of an unfolded room goes.
+
+A wall is hinged outward from its edge of the plan. A wall that would lie over the room or over another wall is set
+aside: turned to stand like itself or like one of its neighbours, and moved sideways or outward to the nearest free
+place that makes the sheet grow least, with a leader back to its edge. Long walls are placed first, so that it is the
+cheeks of breasts and alcoves that move.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from narrow_cornice.drawing.frames import Frame
+from narrow_cornice.drawing.marks import Point
+from narrow_cornice.survey.faces import Rect
+from narrow_cornice.survey.plan import Plan
+from narrow_cornice.takeoff.surfaces import plan_rectangles
+
+GAP = 160.0  # mm of paper between walls that were set aside and what they keep clear of
+
+
+@dataclass(frozen=True, slots=True)
+class Placed:
+    """One wall on the sheet (plan coordinates, y up): its frame, its box, and its leader where it was set aside."""
+
+    index: int
+    frame: Frame
+    box: Rect
+    leader: tuple[Point, Point] | None
+
+
+def _box(frame: Frame, length: float, height: float) -> Rect:
+    corners = frame.quad(Rect(0.0, 0.0, length, height))
+    xs, ys = [x for x, _ in corners], [y for _, y in corners]
+    return Rect(min(xs), min(ys), max(xs), max(ys))
+
+
+def _hits(box: Rect, others: Sequence[Rect], gap: float) -> bool:
+    near = gap - 1e-6
+    return any(
+        box.u0 < other.u1 + near and other.u0 < box.u1 + near and box.v0 < other.v1 + near and other.v0 < box.v1 + near
+        for other in others
+    )
+
+
+def _standing(corner: Point, v: Point) -> Frame:
+    """Return a frame that stands on ``corner`` with its top towards ``v``, left and right as seen from inside."""
+    return Frame(corner, (v[1], -v[0]), v)
+
+
+def unfolded_walls(plan: Plan, height: float) -> tuple[Placed, ...]:
+    """Return every wall's place, in the order of the plan; no two boxes overlap, and none overlaps the plan."""
+    rooms = plan_rectangles(plan.corners)
+    taken: list[Rect] = list(rooms)
+    count = len(plan.sides)
+    placed: dict[int, Placed] = {}
+    for index in sorted(range(count), key=lambda i: (-round(plan.sides[i].length.value, 3), i)):
+        side = plan.sides[index]
+        length = side.length.value
+        own = _standing(side.end, side.outward)
+        box = _box(own, length, height)
+        if not _hits(box, taken, 0.0):
+            placed[index] = Placed(index, own, box, None)
+            taken.append(box)
+            continue
+        ways = {side.outward, plan.sides[index - 1].outward, plan.sides[(index + 1) % count].outward}
+        best: tuple[tuple[float, float], Frame, Rect] | None = None
+        whole = _around(taken)
+        middle = ((side.start[0] + side.end[0]) / 2, (side.start[1] + side.end[1]) / 2)
+        for way in sorted(ways):
+            start = _standing(side.end, way)
+            for frame in _moved(start, length, height, taken):
+                box = _box(frame, length, height)
+                if _hits(box, taken, GAP):
+                    continue
+                grown = _around([whole, box])
+                growth = (grown.u1 - grown.u0) * (grown.v1 - grown.v0) - (whole.u1 - whole.u0) * (whole.v1 - whole.v0)
+                foot = frame.at(length / 2, 0.0)
+                far = abs(foot[0] - middle[0]) + abs(foot[1] - middle[1])
+                # A square metre of new paper weighs as much as a metre and a half of leader.
+                score = (growth / 1e6 * 1500 + far, far)
+                if best is None or score < best[0]:
+                    best = (score, frame, box)
+        assert best is not None  # beyond everything that is taken there is always a free place
+        _, frame, box = best
+        placed[index] = Placed(index, frame, box, (middle, frame.at(length / 2, 0.0)))
+        taken.append(box)
+    return tuple(placed[index] for index in range(count))
+
+
+def _around(boxes: Sequence[Rect]) -> Rect:
+    return Rect(
+        min(box.u0 for box in boxes),
+        min(box.v0 for box in boxes),
+        max(box.u1 for box in boxes),
+        max(box.v1 for box in boxes),
+    )
+
+
+def _moved(frame: Frame, length: float, height: float, taken: Sequence[Rect]) -> list[Frame]:
+    """Return the frame moved so that it just clears each box that is taken: outward, or sideways."""
+    box = _box(frame, length, height)
+    steps: list[Point] = []
+    for other in taken:
+        right, left = other.u1 + GAP - box.u0, other.u0 - GAP - box.u1
+        up, down = other.v1 + GAP - box.v0, other.v0 - GAP - box.v1
+        if frame.v[0] == 0:
+            out = up if frame.v[1] > 0 else down
+            steps += [(right, 0.0), (left, 0.0)]
+            if out * frame.v[1] > 0:
+                steps += [(0.0, out)]
+        else:
+            out = right if frame.v[0] > 0 else left
+            steps += [(0.0, up), (0.0, down)]
+            if out * frame.v[0] > 0:
+                steps += [(out, 0.0)]
+    return [Frame((frame.origin[0] + x, frame.origin[1] + y), frame.u, frame.v) for x, y in steps]

@@ -1,0 +1,163 @@
+"""The face of one wall as marks: bands in their colours, openings, trim with its shade strips."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from narrow_cornice.colour.tones import toned
+from narrow_cornice.drawing.frames import Frame
+from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
+from narrow_cornice.job.model import Opening
+from narrow_cornice.survey.faces import Rect
+from narrow_cornice.takeoff.coatings import Coated
+from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace
+from narrow_cornice.takeoff.surfaces import casing_rects, trim_rects, wall_bands
+from narrow_cornice.trim.shade import shade_strip
+
+UNPAINTED_WALL = "#efe9dc"
+UNPAINTED_WOOD = "#e3d0ac"
+FRAME_WIDTH = 55.0  # mm of a window's frame as drawn
+BAR_WIDTH = 28.0
+
+
+class Colours:
+    """The colour of every surface key, with a quiet stand-in where none is chosen."""
+
+    def __init__(self, coated: Sequence[Coated]) -> None:
+        self._of = {one.surface.key: one.colour.hex for one in coated if one.colour is not None}
+
+    def of(self, key: str, otherwise: str) -> str:
+        """Return the colour of a surface."""
+        return self._of.get(key, otherwise)
+
+
+def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Colours) -> list[Mark]:
+    """Return the marks of a wall, from back to front."""
+    assert measured.trim is not None
+    assert measured.height is not None
+    room = measured.room.id
+    marks: list[Mark] = []
+    for group, _, low, high in wall_bands(measured):
+        key = f"{group}@{face.id}"
+        band = Rect(0.0, low.value, face.length, high.value)
+        marks.append(Area(frame.quad(band), colours.of(key, UNPAINTED_WALL), (room, "finish", key)))
+    for opening, _, rect in face.openings:
+        marks += _opening_marks(frame, opening, rect, room, colours)
+        if opening.cased:
+            marks += _casing_marks(frame, opening, rect, measured, colours)
+    for run in measured.runs:
+        if run.wall != face.name or run.kind == "casing":
+            continue
+        profile = measured.trim.piece(run.kind).profile
+        if profile is None:
+            continue
+        strip = shade_strip(profile)
+        rect = trim_rects(run, measured)
+        about = (room, "trim", run.kind)
+        colour = colours.of(f"{run.kind}@room", UNPAINTED_WOOD)
+        if strip.cast > 0 and rect.v0 > 0:
+            below = Rect(rect.u0, max(0.0, rect.v0 - strip.cast), rect.u1, rect.v0)
+            marks.append(Area(frame.quad(below), "#2a27241c"))
+        marks.append(
+            Strip(
+                frame.at(rect.u0, rect.v1),
+                frame.step(rect.u1 - rect.u0, 0),
+                frame.step(0, rect.v0 - rect.v1),
+                colour,
+                strip.tones,
+                about,
+            )
+        )
+    edge = frame.quad(Rect(0.0, 0.0, face.length, measured.height.value))
+    marks.append(Path(edge, Pen("ink", 0.9), closed=True))
+    return marks
+
+
+def _casing_marks(frame: Frame, opening: Opening, rect: Rect, measured: MeasuredRoom, colours: Colours) -> list[Mark]:
+    """Return the casing round an opening: legs, head, lower piece, each shaded from its outer edge inwards."""
+    assert measured.trim is not None
+    piece = measured.trim.piece("casing")
+    if not piece.built or piece.height is None or piece.profile is None:
+        return []
+    width = piece.height.value
+    tones = shade_strip(piece.profile).tones
+    colour = colours.of("casing@room", UNPAINTED_WOOD)
+    about = (measured.room.id, "trim", "casing")
+    left, right, head, *below = casing_rects(rect, opening.kind != "window", width)
+    light, dark = tones, tuple(min(1.12, 2 * 0.94 - tone) for tone in tones)
+    marks: list[Mark] = [
+        Strip(frame.at(left.u0, left.v0), frame.step(0, left.v1 - left.v0), frame.step(width, 0), colour, light, about),
+        Strip(
+            frame.at(right.u1, right.v0), frame.step(0, right.v1 - right.v0), frame.step(-width, 0), colour, dark, about
+        ),
+        Strip(
+            frame.at(head.u0 - width, head.v1),
+            frame.step(head.u1 - head.u0 + 2 * width, 0),
+            frame.step(0, -width),
+            colour,
+            light,
+            about,
+        ),
+    ]
+    for one in below:
+        marks.append(
+            Strip(
+                frame.at(one.u0 - width, one.v0),
+                frame.step(one.u1 - one.u0 + 2 * width, 0),
+                frame.step(0, width),
+                colour,
+                dark,
+                about,
+            )
+        )
+    outer = Rect(left.u0, left.v0, right.u1, head.v1)
+    marks.append(Path(frame.quad(outer), Pen("ink", 0.4), closed=True))
+    for inner, out in ((rect.u0, left.u0), (rect.u1, right.u1)):  # the mitres
+        marks.append(Path((frame.at(inner, rect.v1), frame.at(out, head.v1)), Pen("ink", 0.3)))
+        if below:
+            marks.append(Path((frame.at(inner, rect.v0), frame.at(out, left.v0)), Pen("ink", 0.3)))
+    return marks
+
+
+def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colours: Colours) -> list[Mark]:
+    about = (room, "opening", opening.id)
+    line = Pen("ink", 0.5)
+    if opening.kind == "doorway":
+        return [
+            Area(frame.quad(rect), "#b9ad9a", about, line),
+            Area(frame.quad(Rect(rect.u0, rect.v0, rect.u1, rect.v0 + 40)), "#a89b86", about),
+        ]
+    if opening.kind == "window":
+        return _window_marks(frame, opening, rect, about)
+    key = f"door face@{opening.id}"
+    leaf = colours.of(key, UNPAINTED_WOOD)
+    marks: list[Mark] = [Area(frame.quad(rect), leaf, (room, "finish", key), line)]
+    width, height = rect.u1 - rect.u0, rect.v1 - rect.v0
+    columns = 2 if width > 1100 else 1
+    stile = min(110.0, width / 8)
+    for column in range(columns):
+        u0 = rect.u0 + column * width / columns
+        u1 = u0 + width / columns
+        for low, high in ((0.09, 0.36), (0.43, 0.94)):
+            panel = Rect(u0 + stile, rect.v0 + low * height, u1 - stile, rect.v0 + high * height)
+            if panel.area > 0:
+                marks.append(Area(frame.quad(panel), toned(leaf, 0.88), (room, "finish", key), Pen("ink", 0.3)))
+        if column:
+            marks.append(Path((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("ink", 0.5)))
+    return marks
+
+
+def _window_marks(frame: Frame, opening: Opening, rect: Rect, about: tuple[str, ...]) -> list[Mark]:
+    marks: list[Mark] = [Area(frame.quad(rect), opening.frame, about, Pen("ink", 0.4))]
+    edge = min(FRAME_WIDTH, (rect.u1 - rect.u0) / 8, (rect.v1 - rect.v0) / 8)
+    width, height = rect.u1 - rect.u0 - 2 * edge, rect.v1 - rect.v0 - 2 * edge
+    columns, rows = max(2, round(width / 480)), max(2, round(height / 520))
+    bar = min(BAR_WIDTH, edge)
+    for column in range(columns):
+        for row in range(rows):
+            u0 = rect.u0 + edge + column * width / columns + (bar / 2 if column else 0)
+            u1 = rect.u0 + edge + (column + 1) * width / columns - (bar / 2 if column < columns - 1 else 0)
+            v0 = rect.v0 + edge + row * height / rows + (bar / 2 if row else 0)
+            v1 = rect.v0 + edge + (row + 1) * height / rows - (bar / 2 if row < rows - 1 else 0)
+            marks.append(Area(frame.quad(Rect(u0, v0, u1, v1)), "glass", about))
+    return marks

@@ -1,0 +1,1 @@
+"""Open formats out: CSV lists, SVG and PDF drawings and sheets."""

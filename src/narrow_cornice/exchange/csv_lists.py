@@ -1,0 +1,93 @@
+"""Lists as CSV (RFC 4180, UTF-8 with a mark so that spreadsheets read it as such)."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable, Sequence
+
+from narrow_cornice.exchange.plain_text import cell
+from narrow_cornice.job.model import Job
+from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
+
+MARK = "\ufeff"
+
+
+def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    held = io.StringIO()
+    writer = csv.writer(held)
+    writer.writerow(header)
+    for row in rows:
+        writer.writerow([cell(one) if isinstance(one, str) else one for one in row])
+    return MARK + held.getvalue()
+
+
+def _amount(line: OrderLine, value: float) -> float:
+    return round(value if line.kind == "paint" else value / 1000, 3)
+
+
+def order_by_shop(job: Job) -> str:
+    """Return the order list with one row for each size of each line, shop by shop; trim in metres."""
+    rows: list[list[object]] = []
+    for shop, lines in order_list(job).shops():
+        for line in lines:
+            unit = "L" if line.kind == "paint" else "m"
+            for size, count, price in line.buy:
+                rows.append(
+                    [
+                        shop,
+                        line.kind,
+                        line.name,
+                        _amount(line, line.needed.value),
+                        unit,
+                        count,
+                        _amount(line, size),
+                        round(price, 2),
+                        _amount(line, line.left),
+                        {"": "", "bought": "bought", "changed": "bought, changed since"}[tick_state(job, line)],
+                        line.why,
+                    ]
+                )
+    return _written(
+        ["shop", "kind", "name", "needed", "unit", "count", "size", "price", "left over", "ticked", "why"], rows
+    )
+
+
+def order_by_room(job: Job) -> str:
+    """Return the order list with one row for each room's share of each line."""
+    rows: list[list[object]] = []
+    for room in job.rooms:
+        for line in order_list(job).lines:
+            for room_id, name, amount in line.shares:
+                if room_id == room.id:
+                    unit = "L" if line.kind == "paint" else "m"
+                    price = round(line.share_of_price(room.id), 2)
+                    rows.append([name, line.shop, line.kind, line.name, _amount(line, amount.value), unit, price])
+    return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
+
+
+def surfaces_list(job: Job) -> str:
+    """Return every surface with its areas in m², what goes on it and how much."""
+    rows: list[list[object]] = []
+    for room in job.rooms:
+        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+            surface = one.surface
+            rows.append(
+                [
+                    room.name,
+                    surface.name,
+                    surface.kind,
+                    *(
+                        round(figure.value, 4)
+                        for figure in (surface.gross, surface.openings, surface.covered, surface.net)
+                    ),
+                    one.paint.name if one.paint else "",
+                    one.colour.name if one.colour else "",
+                    one.coats.value if one.coats else "",
+                    round(one.litres.value, 4) if one.litres else "",
+                ]
+            )
+    return _written(
+        ["room", "surface", "kind", "gross", "openings", "covered", "net", "paint", "colour", "coats", "litres"], rows
+    )

@@ -1,0 +1,383 @@
+"""Printed sheets as PDF: drawings to scale, and the order with its pictures, reasons and the working of its totals.
+
+The writer (fpdf2) costs time to import, so it is imported where it is used.
+"""
+
+from __future__ import annotations
+
+import itertools
+import logging
+import tomllib
+from collections.abc import Callable
+from functools import cache
+from importlib.resources import as_file, files
+from typing import TYPE_CHECKING
+
+from narrow_cornice.colour.tones import channels, toned
+from narrow_cornice.drawing.marks import (
+    Area,
+    Dimension,
+    Drawing,
+    Label,
+    Mark,
+    Path,
+    Pen,
+    Point,
+    Strip,
+    dimension_line,
+)
+from narrow_cornice.drawing.slips import line_picture
+from narrow_cornice.exchange.plain_text import printable
+from narrow_cornice.exchange.svg_drawing import resolved
+from narrow_cornice.job.model import Job
+from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
+from narrow_cornice.units.show import show_litres, show_money, show_run
+
+if TYPE_CHECKING:
+    from fpdf import FPDF
+
+MM_PER_POINT = 25.4 / 72
+SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50, 100, 200, 500)
+_FACES = {
+    "text": ("Lato", "", "Lato-Regular.ttf"),
+    "bold": ("Lato", "B", "Lato-Bold.ttf"),
+    "name": ("Vollkorn", "B", "Vollkorn-SemiBold.ttf"),
+    "slanted": ("Vollkorn", "I", "Vollkorn-Italic.ttf"),
+}
+
+
+@cache
+def cautions(where: str) -> tuple[str, ...]:
+    """Return the cautions for a place, in full sentences."""
+    text = files("narrow_cornice.data").joinpath("cautions.toml").read_text(encoding="utf-8")
+    return tuple(row["text"] for row in tomllib.loads(text).values() if where in row["where"])
+
+
+class Sheet:
+    """A PDF being written: A4 sheets with the program's two faces, in mm from the upper left corner."""
+
+    def __init__(self, title: str, *, landscape: bool) -> None:
+        from fpdf import FPDF
+
+        # A sign that neither face has is printed as an empty box; that is harmless and no news to a person.
+        logging.getLogger("fpdf").setLevel(logging.ERROR)
+        logging.getLogger("fontTools").setLevel(logging.ERROR)
+        self.pdf: FPDF = FPDF(orientation="landscape" if landscape else "portrait", unit="mm", format="A4")
+        self.pdf.set_auto_page_break(False)
+        self.pdf.set_margins(0, 0, 0)
+        self.pdf.c_margin = 0
+        fonts = files("narrow_cornice.data").joinpath("fonts")
+        for family, style, name in _FACES.values():
+            with as_file(fonts.joinpath(name)) as path:
+                self.pdf.add_font(family, style, path)
+        self.pdf.set_text_shaping(True)
+        self.pdf.set_title(printable(title))
+        self.pdf.set_creator("Narrow Cornice")
+
+    @property
+    def wide(self) -> float:
+        """Return the width of the paper."""
+        return float(self.pdf.w)
+
+    @property
+    def tall(self) -> float:
+        """Return the height of the paper."""
+        return float(self.pdf.h)
+
+    def page(self) -> None:
+        """Begin a new sheet of paper."""
+        self.pdf.add_page()
+
+    def content(self) -> bytes:
+        """Return the finished PDF."""
+        return bytes(self.pdf.output())
+
+    def _face(self, face: str, size: float) -> None:
+        family, style, _ = _FACES[face]
+        self.pdf.set_font(family, style, size)
+
+    def width_of(self, text: str, size: float, face: str = "text") -> float:
+        """Return the width of a line of text in mm."""
+        self._face(face, size)
+        return float(self.pdf.get_string_width(printable(text)))
+
+    def fitted(self, text: str, size: float, room: float, face: str = "text") -> str:
+        """Return as much of the text as fits into ``room`` mm, ending in "…" where it was cut."""
+        clean = printable(text)
+        if self.width_of(clean, size, face) <= room:
+            return clean
+        low, high = 0, len(clean)
+        while low < high:
+            middle = (low + high + 1) // 2
+            if self.width_of(clean[:middle] + "…", size, face) <= room:
+                low = middle
+            else:
+                high = middle - 1
+        return clean[:low].rstrip() + "…"
+
+    def text(
+        self,
+        x: float,
+        y: float,
+        text: str,
+        size: float = 9,
+        *,
+        face: str = "text",
+        colour: str = "ink",
+        anchor: str = "left",
+        room: float | None = None,
+    ) -> None:
+        """Print a line with its baseline at ``y``."""
+        clean = self.fitted(text, size, room, face) if room is not None else printable(text)
+        if not clean.strip():
+            return
+        self._face(face, size)
+        self.pdf.set_text_color(*channels(resolved(colour)))
+        wide = float(self.pdf.get_string_width(clean))
+        left = x - {"left": 0.0, "middle": wide / 2, "right": wide}[anchor]
+        self.pdf.text(left, y, clean)
+
+    def wrapped(self, x: float, y: float, text: str, size: float, room: float, *, face: str = "text",
+                colour: str = "ink", most: int = 99) -> float:  # fmt: skip
+        """Print text in lines of at most ``room`` mm and return where the next line would be."""
+        step = size * MM_PER_POINT * 1.32
+        line = ""
+        lines: list[str] = []
+        for word in printable(text, 4000).split():
+            longer = f"{line} {word}".strip()
+            if line and self.width_of(longer, size, face) > room:
+                lines.append(line)
+                line = word
+            else:
+                line = longer
+        lines.append(line)
+        if len(lines) > most:
+            lines = [*lines[: most - 1], lines[most - 1] + " …"]
+        for one in lines:
+            self.text(x, y, one, size, face=face, colour=colour, room=room)
+            y += step
+        return y
+
+    def line(self, points: tuple[Point, ...], pen: Pen, *, closed: bool = False) -> None:
+        """Draw a line through points given in mm of paper."""
+        self.pdf.set_draw_color(*channels(resolved(pen.colour)[:7]))
+        self.pdf.set_line_width(pen.weight * MM_PER_POINT)
+        if pen.dashed:
+            self.pdf.set_dash_pattern(dash=1.2, gap=0.9)
+        if closed:
+            self.pdf.polygon(points, style="D")
+        else:
+            for a, b in itertools.pairwise(points):
+                self.pdf.line(a[0], a[1], b[0], b[1])
+        if pen.dashed:
+            self.pdf.set_dash_pattern()
+
+    def area(self, points: tuple[Point, ...], fill: str, pen: Pen | None = None) -> None:
+        """Fill an outline given in mm of paper."""
+        value = resolved(fill)
+        self.pdf.set_fill_color(*channels(value[:7]))
+        if len(value) == 9:
+            with self.pdf.local_context(fill_opacity=int(value[7:9], 16) / 255):
+                self.pdf.polygon(points, style="F")
+        else:
+            self.pdf.polygon(points, style="F")
+        if pen is not None:
+            self.line(points, pen, closed=True)
+
+    def drawing(self, drawing: Drawing, at: Callable[[Point], Point], scale: float) -> None:
+        """Draw every mark; ``at`` maps the drawing's mm to the paper's."""
+        for mark in drawing.marks:
+            self._mark(mark, at, scale)
+
+    def _mark(self, mark: Mark, at: Callable[[Point], Point], scale: float) -> None:
+        match mark:
+            case Area(points=points, fill=fill, pen=pen):
+                self.area(tuple(at(point) for point in points), fill, pen)
+            case Path(points=points, pen=pen, closed=closed):
+                self.line(tuple(at(point) for point in points), pen, closed=closed)
+            case Strip():
+                self._strip(mark, at)
+            case Label():
+                if mark.within is not None and self.width_of(mark.text, mark.size, mark.face) > mark.within / scale:
+                    return
+                x, y = at(mark.at)
+                tall = mark.size * MM_PER_POINT
+                if mark.turned:
+                    with self.pdf.rotation(90, x, y):
+                        self.text(x, y + tall * 0.35, mark.text, mark.size, face=mark.face, colour=mark.colour,
+                                  anchor=mark.anchor)  # fmt: skip
+                else:
+                    self.text(x, y + tall * 0.35, mark.text, mark.size, face=mark.face, colour=mark.colour,
+                              anchor=mark.anchor)  # fmt: skip
+            case Dimension():
+                self._dimension(mark, at)
+
+    def _strip(self, strip: Strip, at: Callable[[Point], Point]) -> None:
+        (x, y), (ax, ay), (cx, cy) = strip.origin, strip.along, strip.across
+        count, begin = len(strip.tones), 0
+        shades = [toned(strip.colour, tone) for tone in strip.tones]
+        for index in range(1, count + 1):
+            if index < count and shades[index] == shades[begin]:
+                continue
+            low, high = begin / count, min(1.0, (index + 0.3) / count)
+            quad = (
+                at((x + cx * low, y + cy * low)),
+                at((x + ax + cx * low, y + ay + cy * low)),
+                at((x + ax + cx * high, y + ay + cy * high)),
+                at((x + cx * high, y + cy * high)),
+            )
+            self.area(quad, shades[begin])
+            begin = index
+
+    def _dimension(self, mark: Dimension, at: Callable[[Point], Point]) -> None:
+        a, b = (at(point) for point in dimension_line(mark))
+        thin = Pen(mark.colour, 0.5)
+        for line in ((a, b), (at(mark.start), a), (at(mark.end), b)):
+            self.line(line, thin)
+        self.pdf.set_fill_color(*channels(resolved(mark.colour)))
+        for x, y in (a, b):
+            self.pdf.circle(x, y, 0.45, style="F")
+        x, y = (a[0] + b[0]) / 2, (a[1] + b[1]) / 2
+        if abs(b[1] - a[1]) > abs(b[0] - a[0]):
+            with self.pdf.rotation(90, x, y):
+                self.text(x, y - 0.9, mark.text, 7.5, colour=mark.colour, anchor="middle")
+        else:
+            self.text(x, y - 0.9, mark.text, 7.5, colour=mark.colour, anchor="middle")
+
+
+def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:
+    """Return the largest usual scale at which the drawing fits into wide × tall mm of paper."""
+    left, top, right, bottom = drawing.bounds
+    needed = max((right - left) / wide, (bottom - top) / tall)
+    return next((scale for scale in SCALES if scale >= needed), needed)
+
+
+def drawings_pdf(drawings: list[Drawing], job: Job) -> bytes:
+    """Return drawings on A4 sheets, one each, to a usual scale that is stated."""
+    sheet = Sheet(job.name, landscape=True)
+    for drawing in drawings:
+        sheet.page()
+        sheet.text(14, 17, drawing.title, 18, face="name", room=200)
+        margin = 14.0
+        scale = fitting_scale(drawing, sheet.wide - 2 * margin, sheet.tall - 46)
+        sheet.text(14, 23, f"{drawing.subtitle} · 1 : {scale:g}", 9, face="slanted", colour="soft", room=260)
+        left, top, right, bottom = drawing.bounds
+        x0 = (sheet.wide - (right - left) / scale) / 2
+        y0 = 28 + (sheet.tall - 46 - (bottom - top) / scale) / 2
+
+        def at(
+            point: Point, left: float = left, top: float = top, scale: float = scale, x0: float = x0, y0: float = y0
+        ) -> Point:
+            return (x0 + (point[0] - left) / scale, y0 + (point[1] - top) / scale)
+
+        sheet.drawing(drawing, at, scale)
+        _foot(sheet, job)
+    return sheet.content()
+
+
+def _foot(sheet: Sheet, job: Job) -> None:
+    y = sheet.tall - 8
+    sheet.line(((14, y - 4.5), (sheet.wide - 14, y - 4.5)), Pen("rule", 0.5))
+    sheet.text(14, y, f"{job.name}, {job.place}" if job.place else job.name, 8, face="slanted", colour="soft", room=120)
+    sheet.text(sheet.wide - 14, y, f"{sheet.pdf.page_no()}", 8, colour="soft", anchor="right")
+
+
+def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
+    """Return the order list on A4: one slip for each shop (or room), with pictures, reasons and totals."""
+    order = order_list(job)
+    sheet = Sheet(f"{job.name}: order", landscape=False)
+    money = f" {job.settings.money}" if job.settings.money else ""
+    if by_room:
+        slips = [
+            (room.name, [line for line in order.lines if any(share[0] == room.id for share in line.shares)], room.id)
+            for room in job.rooms
+        ]
+    else:
+        slips = [(shop, lines, "") for shop, lines in order.shops()]
+    y = _order_head(sheet, job, "by room" if by_room else "by shop")
+    for name, lines, room_id in slips:
+        if not lines:
+            continue
+        if y > sheet.tall - 70:
+            _foot(sheet, job)
+            y = _order_head(sheet, job, "continued")
+        sheet.text(14, y, name, 14, face="name", room=120)
+        price = sum(line.share_of_price(room_id) if room_id else line.price for line in lines)
+        sheet.text(sheet.wide - 14, y, f"{show_money(price)}{money}", 11, face="bold", anchor="right")
+        sheet.line(((14, y + 2), (sheet.wide - 14, y + 2)), Pen("ink", 0.8))
+        y += 9
+        for line in lines:
+            if y > sheet.tall - 34:
+                _foot(sheet, job)
+                y = _order_head(sheet, job, "continued")
+            y = _order_row(sheet, job, line, y, room_id)
+        y += 5
+    if y > sheet.tall - 60:
+        _foot(sheet, job)
+        y = _order_head(sheet, job, "continued")
+    terms = " + ".join(show_money(line.price) for line in order.lines) or "0"
+    sheet.text(14, y, "All together", 12, face="name")
+    sheet.text(sheet.wide - 14, y, f"{show_money(order.price)}{money}", 12, face="bold", anchor="right")
+    y = sheet.wrapped(14, y + 5, f"{terms} = {show_money(order.price)}", 8, sheet.wide - 28, colour="soft", most=6) + 2
+    for waiting in order.waiting:
+        y = sheet.wrapped(14, y, f"{waiting} is not measured yet and is not in this list.", 8.5, 180, colour="rust")
+    for unsold in order.unsold:
+        y = sheet.wrapped(14, y, f"No stock is known for: {unsold}.", 8.5, 180, colour="rust")
+    y += 3
+    for caution in cautions("order"):
+        if y > sheet.tall - 22:
+            _foot(sheet, job)
+            y = _order_head(sheet, job, "continued")
+        y = sheet.wrapped(14, y, caution, 7.5, sheet.wide - 28, colour="soft") + 0.5
+    _foot(sheet, job)
+    return sheet.content()
+
+
+def _order_head(sheet: Sheet, job: Job, word: str) -> float:
+    sheet.page()
+    sheet.text(14, 18, f"Order for {job.name}", 20, face="name", room=150)
+    sheet.text(14, 24, f"{job.place + ' · ' if job.place else ''}{word}", 9.5, face="slanted", colour="soft", room=150)
+    return 36.0
+
+
+def _order_row(sheet: Sheet, job: Job, line: OrderLine, y: float, room_id: str) -> float:
+    """Print one line with its tick box and picture, and return where the next begins."""
+    unit = job.settings.unit
+    box = 3.6
+    corner = (14.0, y - 3.2)
+    sheet.line(
+        (corner, (corner[0] + box, corner[1]), (corner[0] + box, corner[1] + box), (corner[0], corner[1] + box)),
+        Pen("ink", 0.6),
+        closed=True,
+    )
+    state = tick_state(job, line)
+    if state:
+        sheet.line(((14.5, y - 1.4), (15.6, y - 0.2), (18.4, y - 4.6)), Pen("ink", 1.1))
+    shown = show_litres if line.kind == "paint" else (lambda value: show_run(value, unit))
+    x = 21.0
+    room = 108.0
+    sheet.text(x, y, line.name, 10, face="bold", room=room)
+    if room_id:
+        share = next(amount for one, _, amount in line.shares if one == room_id)
+        words = f"{shown(share.value)} of {line.bought_as}"
+        price = line.share_of_price(room_id)
+    else:
+        words = f"{line.bought_as} for {shown(line.needed.value)}; {shown(line.left)} left over"
+        price = line.price
+    sheet.text(x, y + 4.6, words, 9, room=room)
+    note = line.why + ("; bought before, and changed since" if state == "changed" else "")
+    if line.key in job.mixing:
+        note += "; mix the tins before starting"
+    sheet.text(x, y + 8.8, note, 8, face="slanted", colour="soft", room=room)
+    sheet.text(sheet.wide - 14, y, show_money(price), 10, anchor="right")
+    picture = line_picture(line)
+    left, top, right, bottom = picture.bounds
+    tall, wide = 14.0, 46.0
+    scale = max((right - left) / wide, (bottom - top) / tall, 6.0 if line.kind == "paint" else 1.0)
+
+    def at(point: Point) -> Point:
+        return (132 + (point[0] - left) / scale, y - 4 + (point[1] - top) / scale)
+
+    bare = [mark for mark in picture.marks if not isinstance(mark, Label)]
+    sheet.drawing(Drawing("", "", tuple(bare), picture.bounds), at, scale)
+    return y + 16.5

@@ -1,0 +1,135 @@
+"""Drawings as SVG, to scale: one millimetre of paper is ``scale`` millimetres of the building."""
+
+from __future__ import annotations
+
+from xml.sax.saxutils import escape, quoteattr
+
+from narrow_cornice.colour.tones import toned
+from narrow_cornice.drawing.marks import (
+    ROLES,
+    Area,
+    Dimension,
+    Drawing,
+    Label,
+    Mark,
+    Path,
+    Pen,
+    Point,
+    Strip,
+    dimension_line,
+)
+from narrow_cornice.exchange.plain_text import printable
+
+MM_PER_POINT = 25.4 / 72
+_FAMILY = {
+    "text": "font-family='Lato, sans-serif'",
+    "bold": "font-family='Lato, sans-serif' font-weight='700'",
+    "name": "font-family='Vollkorn, serif' font-weight='600'",
+    "slanted": "font-family='Vollkorn, serif' font-style='italic'",
+}
+
+
+def resolved(colour: str) -> str:
+    """Return a role or colour as #rrggbb or #rrggbbaa on white paper."""
+    return ROLES.get(colour, colour)
+
+
+def _points(points: tuple[Point, ...]) -> str:
+    return " ".join(f"{x:.2f},{y:.2f}" for x, y in points)
+
+
+def _stroke(pen: Pen | None, scale: float) -> str:
+    if pen is None:
+        return ""
+    weight = pen.weight * MM_PER_POINT * scale
+    dash = f" stroke-dasharray='{4 * weight:.2f} {3 * weight:.2f}'" if pen.dashed else ""
+    return f" stroke='{resolved(pen.colour)[:7]}' stroke-width='{weight:.2f}'{dash} stroke-linejoin='round'"
+
+
+def _fill(colour: str) -> str:
+    value = resolved(colour)
+    opacity = f" fill-opacity='{int(value[7:9], 16) / 255:.3f}'" if len(value) == 9 else ""
+    return f"fill='{value[:7]}'{opacity}"
+
+
+def _about(mark: Mark) -> str:
+    return f" data-about={quoteattr(printable('/'.join(mark.about)))}" if mark.about else ""
+
+
+def _text(at: Point, text: str, size: float, colour: str, anchor: str, family: str, scale: float, turn: float) -> str:
+    x, y = at
+    tall = size * MM_PER_POINT * scale
+    place = {"left": "start", "middle": "middle", "right": "end"}[anchor]
+    rotate = f" transform='rotate({turn:g} {x:.2f} {y:.2f})'" if turn else ""
+    return (
+        f"<text x='{x:.2f}' y='{y + tall * 0.35:.2f}' font-size='{tall:.2f}' text-anchor='{place}' {family} "
+        f"fill='{resolved(colour)[:7]}'{rotate}>{escape(printable(text))}</text>"
+    )
+
+
+def _mark(mark: Mark, scale: float) -> list[str]:
+    match mark:
+        case Area(points=points, fill=fill, pen=pen):
+            return [f"<polygon points='{_points(points)}' {_fill(fill)}{_stroke(pen, scale)}{_about(mark)}/>"]
+        case Path(points=points, pen=pen, closed=closed):
+            name = "polygon" if closed else "polyline"
+            return [f"<{name} points='{_points(points)}' fill='none'{_stroke(pen, scale)}{_about(mark)}/>"]
+        case Strip(origin=(x, y), along=(ax, ay), across=(cx, cy), colour=colour, tones=tones):
+            # One polygon for each stretch of equal colour; they overlap a hair so that no seam shows.
+            parts = [f"<g{_about(mark)}>"]
+            count, begin = len(tones), 0
+            shades = [toned(colour, tone) for tone in tones]
+            for index in range(1, count + 1):
+                if index < count and shades[index] == shades[begin]:
+                    continue
+                low, high = begin / count, min(1.0, (index + 0.3) / count)
+                quad = (
+                    (x + cx * low, y + cy * low),
+                    (x + ax + cx * low, y + ay + cy * low),
+                    (x + ax + cx * high, y + ay + cy * high),
+                    (x + cx * high, y + cy * high),
+                )
+                parts.append(f"<polygon points='{_points(quad)}' fill='{shades[begin]}'/>")
+                begin = index
+            return [*parts, "</g>"]
+        case Label(at=at, text=text, size=size, colour=colour, anchor=anchor, face=face, turned=turned, within=within):
+            if within is not None and len(text) * size * 0.52 * MM_PER_POINT * scale > within:
+                return []
+            return [_text(at, text, size, colour, anchor, _FAMILY[face], scale, -90 if turned else 0)]
+        case Dimension():
+            return _dimension(mark, scale)
+
+
+def _dimension(mark: Dimension, scale: float) -> list[str]:
+    """Return a dimension: its line, the two legs, a dot at each end and the figure."""
+    a, b = dimension_line(mark)
+    thin = Pen(mark.colour, 0.5)
+    middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
+    upright = abs(b[1] - a[1]) > abs(b[0] - a[0])
+    lift = 4.5 * MM_PER_POINT * scale
+    at = (middle[0] - lift, middle[1]) if upright else (middle[0], middle[1] - lift)
+    parts = [f"<g{_about(mark)}>"]
+    for line in ((a, b), (mark.start, a), (mark.end, b)):
+        parts.append(f"<polyline points='{_points(line)}' fill='none'{_stroke(thin, scale)}/>")
+    for x, y in (a, b):
+        parts.append(f"<circle cx='{x:.2f}' cy='{y:.2f}' r='{0.5 * scale:.2f}' fill='{resolved(mark.colour)[:7]}'/>")
+    parts.append(_text(at, mark.text, 8, mark.colour, "middle", _FAMILY["text"], scale, -90 if upright else 0))
+    return [*parts, "</g>"]
+
+
+def svg_drawing(drawing: Drawing, scale: float) -> str:
+    """Return the drawing as an SVG document with its title, at 1 : ``scale``."""
+    left, top, right, bottom = drawing.bounds
+    head = 16 * scale  # paper for the title, 16 mm
+    wide, tall = max(right - left, 80 * scale), bottom - top + head
+    parts = [
+        f"<svg xmlns='http://www.w3.org/2000/svg' width='{wide / scale:.2f}mm' height='{tall / scale:.2f}mm' "
+        f"viewBox='{left:.2f} {top - head:.2f} {wide:.2f} {tall:.2f}'>",
+        f"<title>{escape(printable(drawing.title))}</title>",
+        _text((left + 3 * scale, top - head + 5 * scale), drawing.title, 14, "ink", "left", _FAMILY["name"], scale, 0),
+        _text((left + 3 * scale, top - head + 11 * scale), f"{drawing.subtitle} · 1 : {scale:g}", 8.5, "soft", "left",
+              _FAMILY["slanted"], scale, 0),
+    ]  # fmt: skip
+    for mark in drawing.marks:
+        parts += _mark(mark, scale)
+    return "\n".join([*parts, "</svg>", ""])
