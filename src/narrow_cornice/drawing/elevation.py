@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.marks import Dimension, Drawing, Mark, Path, Pen, bounds_of
 from narrow_cornice.drawing.wall_face import Colours, face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Paint, Room, Settings
@@ -69,20 +69,6 @@ def wall_elevation(
         about, _ = heights.get(high, heights.get(low, ((room.id, "height"), "")))
         marks.append(
             Dimension(frame.at(face.length, high), frame.at(face.length, low), CHAIN, shown(high - low), about)
-        )
-    for opening, _, rect in face.openings:
-        about = (room.id, "opening", opening.id)
-        middle = (rect.u0 + rect.u1) / 2
-        marks.append(
-            Label(
-                frame.at(middle, (rect.v0 + rect.v1) / 2),
-                f"{shown(rect.u1 - rect.u0)} × {shown(rect.v1 - rect.v0)}",
-                8.5,
-                "ink",
-                face="slanted",
-                within=rect.u1 - rect.u0,
-                about=about,
-            )
         )
     subtitle = "Seen from inside · " + ("unit: mm" if settings.unit == "mm" else "feet and inches")
     return Drawing(f"{room.name}, wall {face.name}", subtitle, tuple(marks), bounds_of(marks, 160))

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+import math
+from collections.abc import Callable
+
+from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, turning
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
@@ -38,7 +41,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, q
             text += f" ±{side.sigma:.1f}"
         colour = "soft" if not side.follows else "ochre"
         # The room lies to the left of the walk, so outside is on the left of the way back.
-        marks.append(Dimension(b, a, CHAIN if side.length.value > 700 else CHAIN * 0.62, text, about, colour))
+        marks.append(Dimension(b, a, CHAIN if side.length.value > 700 else -CHAIN * 0.55, text, about, colour))
     marks += _openings(measured, turned)
     for index, side in enumerate(plan.sides):
         before = plan.sides[index - 1]
@@ -94,10 +97,24 @@ def _openings(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
             if opening.kind == "window":
                 marks.append(Path((at(rect.u0, WALL / 2), at(rect.u1, WALL / 2)), Pen("ink", 0.5), about=about))
             elif opening.kind == "door":
-                wide = rect.u1 - rect.u0
-                marks.append(
-                    Path((at(rect.u0, 0), at(rect.u0 + wide * 0.5, -wide * 0.86)), Pen("ink", 1.1), about=about)
-                )
+                marks += _leaves(rect.u0, rect.u1, at, about)
+    return marks
+
+
+def _leaves(u0: float, u1: float, at: Callable[[float, float], Point], about: About) -> list[Mark]:
+    """Return the leaves of a door standing open at right angles, with the quarter circle they sweep."""
+    wide = u1 - u0
+    leaves = [(u0, u1)] if wide <= 1100 else [(u0, (u0 + u1) / 2), (u1, (u0 + u1) / 2)]
+    marks: list[Mark] = []
+    for hinge, latch in leaves:
+        reach = abs(latch - hinge)
+        way = 1 if latch > hinge else -1
+        sweep = [
+            at(hinge + way * reach * math.cos(math.radians(step)), -reach * math.sin(math.radians(step)))
+            for step in range(0, 91, 10)
+        ]
+        marks.append(Path(tuple(sweep), Pen("rule", 0.6), about=about))
+        marks.append(Path((at(hinge, 0), at(hinge, -reach)), Pen("ink", 1.1), about=about))
     return marks
 
 

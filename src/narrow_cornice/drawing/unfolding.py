@@ -101,18 +101,19 @@ def _around(boxes: Sequence[Rect]) -> Rect:
 def _moved(frame: Frame, length: float, height: float, taken: Sequence[Rect]) -> list[Frame]:
     """Return the frame moved so that it just clears each box that is taken: outward, or sideways."""
     box = _box(frame, length, height)
+    clear = (frame.v[0] * GAP, frame.v[1] * GAP)  # clears the walls whose edge this one would stand on
     steps: list[Point] = []
     for other in taken:
         right, left = other.u1 + GAP - box.u0, other.u0 - GAP - box.u1
         up, down = other.v1 + GAP - box.v0, other.v0 - GAP - box.v1
         if frame.v[0] == 0:
             out = up if frame.v[1] > 0 else down
-            steps += [(right, 0.0), (left, 0.0)]
+            steps += [(right, clear[1]), (left, clear[1])]
             if out * frame.v[1] > 0:
-                steps += [(0.0, out)]
+                steps.append((0.0, out))
         else:
             out = right if frame.v[0] > 0 else left
-            steps += [(0.0, up), (0.0, down)]
+            steps += [(clear[0], up), (clear[0], down)]
             if out * frame.v[0] > 0:
-                steps += [(out, 0.0)]
+                steps.append((out, 0.0))
     return [Frame((frame.origin[0] + x, frame.origin[1] + y), frame.u, frame.v) for x, y in steps]

@@ -20,9 +20,11 @@ from narrow_cornice.job.model import (
     Job,
     Opening,
     OpeningKind,
+    Paint,
     Room,
     Settings,
     Side,
+    Stock,
 )
 from narrow_cornice.survey.plan import Turn, side_name
 from narrow_cornice.trim.choices import TrimChoice
@@ -391,11 +393,18 @@ def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fi
                     finishes[other] = replace(finishes[other], **fields)
                     if finishes[other] == finishes[key]:
                         del finishes[other]
-            elif finishes[key] == finishes.get(group):
-                del finishes[key]
         return replace(room, finishes=finishes)
 
     return Edit(title, lambda job: replace(job, rooms=tuple(change(r) if r.id in rooms else r for r in job.rooms)))
+
+
+def share_finish(room_id: str, key: str, name: str) -> Edit:
+    """Let a single surface share the finish of its group again."""
+    return _room_edit(
+        f"{name[:40]} like the others",
+        room_id,
+        lambda room: replace(room, finishes={one: finish for one, finish in room.finishes.items() if one != key}),
+    )
 
 
 def add_colour(name: str, hex_colour: str) -> Edit:
@@ -464,3 +473,30 @@ def wall_name(room: Room, wall_id: str) -> str:
         if side.id == wall_id:
             return side_name(index, len(room.sides))
     raise KeyError(wall_id)
+
+
+# ---- what is sold
+
+
+def put_paint(paint: Paint) -> Edit:
+    """Put a paint into the job, in place of the one of that identity if there is one."""
+    _name(paint.name, "A paint")
+
+    def apply(job: Job) -> Job:
+        if any(one.id == paint.id for one in job.paints):
+            return replace(job, paints=tuple(paint if one.id == paint.id else one for one in job.paints))
+        return replace(job, paints=(*job.paints, paint))
+
+    return Edit(f"paint {paint.name[:40]}", apply)
+
+
+def put_stock(stock: Stock) -> Edit:
+    """Put trim stock into the job, in place of that of the same identity if there is one."""
+    _name(stock.name, "Trim stock")
+
+    def apply(job: Job) -> Job:
+        if any(one.id == stock.id for one in job.stock):
+            return replace(job, stock=tuple(stock if one.id == stock.id else one for one in job.stock))
+        return replace(job, stock=(*job.stock, stock))
+
+    return Edit(f"trim stock {stock.name[:40]}", apply)

@@ -1,0 +1,233 @@
+"""The command line: without a command it opens the window; every command works without a display.
+
+Bad input prints one line on standard error and ends with 2; nothing that a person can cause prints a traceback.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import sys
+from pathlib import Path
+from typing import TYPE_CHECKING, Any
+
+from narrow_cornice.errors import CorniceError
+
+if TYPE_CHECKING:
+    from narrow_cornice.job.model import Job
+
+COMMANDS = ("demo", "check", "takeoff", "length", "proportion")
+BAD_INPUT = 2
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run the program and return its exit status."""
+    given = sys.argv[1:] if arguments is None else arguments
+    try:
+        if given and (given[0] in COMMANDS or given[0].startswith("-")):
+            return _command(given)
+        if len(given) > 1:
+            raise CorniceError(f"“{given[1][:60]}” is one thing too many.", remedy="Give one job file, or a command.")
+        return _window(Path(given[0]) if given else None)
+    except CorniceError as error:
+        _complain(str(error))
+        return BAD_INPUT
+    except BrokenPipeError:  # the reader went away, as `head` does
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return 1
+
+
+def _complain(text: str) -> None:
+    """Print one line on standard error, whatever the text holds."""
+    line = "".join(sign if sign.isprintable() else " " for sign in text)
+    print(f"narrow-cornice: {line}", file=sys.stderr)
+
+
+def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = None) -> int:
+    from narrow_cornice.desk.application import run
+
+    return run(path, demo=demo, pictures=pictures)
+
+
+def _answer(value: dict[str, Any]) -> None:
+    print(json.dumps(value, ensure_ascii=False, allow_nan=False))
+
+
+def _command(given: list[str]) -> int:
+    import click
+
+    try:
+        status = _commands().main(args=given, prog_name="narrow-cornice", standalone_mode=False)
+        return status if isinstance(status, int) else 0
+    except click.exceptions.Exit as leaving:
+        return int(leaving.exit_code)
+    except click.Abort:
+        return 1
+    except click.UsageError as error:
+        _complain(error.format_message())
+        return BAD_INPUT
+    except click.ClickException as error:
+        _complain(error.format_message())
+        return BAD_INPUT
+
+
+def _commands() -> Any:
+    import click
+
+    from narrow_cornice import __version__
+
+    @click.group(help="Measured rooms, proportioned trim, finishes and the list to buy from.")
+    @click.version_option(__version__, prog_name="narrow-cornice")
+    def group() -> None:
+        pass
+
+    @group.command(help="Open the demo job, write pictures of every view, or save the job.")
+    @click.option("--pictures", type=click.Path(path_type=Path, file_okay=False), help="Write PNGs here and exit.")
+    @click.option("--save", type=click.Path(path_type=Path, dir_okay=False), help="Write the job here, no window.")
+    def demo(pictures: Path | None, save: Path | None) -> int:
+        if save is not None:
+            from narrow_cornice.job.file import write_job
+            from narrow_cornice.job.samples import demo_job
+
+            write_job(save, demo_job())
+            return 0
+        return _window(None, demo=True, pictures=pictures)
+
+    @group.command(help="Validate a job file and print the second look.")
+    @click.argument("job", type=click.Path(path_type=Path))
+    @click.option("--json", "as_json", is_flag=True, help="Print JSON.")
+    def check(job: Path, as_json: bool) -> None:
+        _check(_opened(job), as_json)
+
+    @group.command(help="Quantities per surface and the order list.")
+    @click.argument("job", type=click.Path(path_type=Path))
+    @click.option("--json", "as_json", is_flag=True, help="Print JSON.")
+    @click.option("--csv", "as_csv", is_flag=True, help="Print the order list as CSV.")
+    def takeoff(job: Path, as_json: bool, as_csv: bool) -> None:
+        if as_json and as_csv:
+            raise CorniceError("Choose one of --json and --csv.")
+        _takeoff(_opened(job), as_json, as_csv)
+
+    @group.command(
+        help="Read a length and show it in both unit worlds.", context_settings={"ignore_unknown_options": True}
+    )
+    @click.argument("text")
+    @click.option("--unit", type=click.Choice(["mm", "in"]), default="mm", help="What a bare number means.")
+    def length(text: str, unit: Any) -> None:
+        from narrow_cornice.units.lengths import LengthError, parse_length, show_imperial, show_metric
+
+        try:
+            mm = parse_length(text, unit).mm
+        except LengthError as error:
+            raise CorniceError(f"“{text[:80]}”, character {error.position + 1}: {error}") from None
+        _answer({"mm": mm, "metric": show_metric(mm), "imperial": show_imperial(mm)})
+
+    @group.command(help="The wall proportioned as an order.")
+    @click.option("--height", required=True, help="Ceiling height, as people type lengths.")
+    @click.option("--order", required=True, help="Tuscan, Doric, Ionic, Corinthian or Composite.")
+    @click.option("--school", required=True, help="five-part, nineteen-part or per-cent.")
+    def proportion(height: str, order: str, school: str) -> None:
+        _proportion(height, order, school)
+
+    return group
+
+
+def _opened(path: Path) -> Job:
+    from narrow_cornice.job.file import read_job
+
+    return read_job(path)
+
+
+def _check(job: Job, as_json: bool) -> None:
+    from narrow_cornice.review.second_look import second_look
+
+    findings = second_look(job)
+    if as_json:
+        _answer(
+            {
+                "findings": [
+                    {
+                        "grade": one.grade,
+                        "room": one.room,
+                        "where": one.where,
+                        "says": one.says,
+                        "measured": one.measured,
+                        "rule": one.rule,
+                        "fixes": [fix.title for fix in one.fixes],
+                        "kept": one.kept,
+                    }
+                    for one in findings
+                ]
+            }
+        )
+        return
+    for one in findings:
+        kept = f" (kept, because {one.kept})" if one.kept else ""
+        print(f"{one.grade}: {one.room}, {one.where}: {one.says}{kept}")
+    if not findings:
+        print("Nothing to settle.")
+
+
+def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
+    from narrow_cornice.exchange.csv_lists import order_by_shop
+    from narrow_cornice.takeoff.answer import takeoff_answer
+    from narrow_cornice.takeoff.order import order_list
+    from narrow_cornice.units.show import show_litres, show_money, show_run
+
+    if as_json:
+        _answer(takeoff_answer(job))
+        return
+    if as_csv:
+        sys.stdout.write(order_by_shop(job))
+        return
+    order = order_list(job)
+    for line in order.lines:
+        amount = (
+            show_litres(line.needed.value) if line.kind == "paint" else show_run(line.needed.value, job.settings.unit)
+        )
+        print(f"{line.shop}: {line.name}: {amount}, buy {line.bought_as}, {show_money(line.price)} ({line.why})")
+    print(f"All together {show_money(order.price)} {job.settings.money}".rstrip())
+
+
+def _proportion(height: str, order: str, school: str) -> None:
+    from narrow_cornice.trim.orders import order_called
+    from narrow_cornice.trim.proportion import SCHOOLS, Proportion, School, proportion
+    from narrow_cornice.units.lengths import LengthError, parse_length
+    from narrow_cornice.working.figures import Figure, reading
+    from narrow_cornice.working.house_rules import HouseRules
+
+    try:
+        mm = parse_length(height).mm
+    except LengthError as error:
+        raise CorniceError(f"“{height[:80]}”, character {error.position + 1}: {error}", where="--height") from None
+    chosen: School | None = next((one for one in SCHOOLS if one == school), None)
+    if chosen is None:
+        raise CorniceError(
+            f"There is no school called “{school[:60]}”.", where="--school", remedy=f"Known: {', '.join(SCHOOLS)}."
+        )
+    wall: Proportion = proportion(reading("ceiling height", mm, "mm", ()), order_called(order), chosen, HouseRules())
+
+    def value(figure: Figure | None) -> float | None:
+        return None if figure is None else figure.value
+
+    _answer(
+        {
+            "entablature": value(wall.entablature),
+            "architrave": value(wall.architrave),
+            "frieze": value(wall.frieze),
+            "cornice": value(wall.cornice),
+            "column": value(wall.column),
+            "diameter": value(wall.diameter),
+            "pedestal": value(wall.pedestal),
+            "skirting": value(wall.skirting),
+            "casing": value(wall.casing),
+            "dado_rail": value(wall.dado_rail),
+            "picture_rail": value(wall.picture_rail),
+            "picture_rail_top": value(wall.picture_rail_top),
+            "members": {name: figure.value for name, figure in wall.members.items()},
+        }
+    )
+
+
+if __name__ == "__main__":
+    sys.exit(main())

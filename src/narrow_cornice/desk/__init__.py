@@ -1,0 +1,1 @@
+"""The window: it shows the job and asks; it computes nothing."""

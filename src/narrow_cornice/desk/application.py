@@ -1,0 +1,120 @@
+"""Starting the program: faces, theme, session, window; and the pictures of every view."""
+
+from __future__ import annotations
+
+import os
+import sys
+from pathlib import Path
+
+from PyQt6.QtCore import QSettings, Qt
+from PyQt6.QtGui import QGuiApplication, QIcon
+from PyQt6.QtWidgets import QApplication, QMessageBox
+
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import Theme, load_faces
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.keeping import Recovery, state_folder
+
+
+def _application() -> QApplication:
+    there = QApplication.instance()
+    if isinstance(there, QApplication):
+        return there
+    if not (os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or os.environ.get("QT_QPA_PLATFORM")):
+        os.environ["QT_QPA_PLATFORM"] = "offscreen"  # commands work without a display
+    QGuiApplication.setHighDpiScaleFactorRoundingPolicy(Qt.HighDpiScaleFactorRoundingPolicy.PassThrough)
+    application = QApplication(["narrow-cornice"])
+    application.setApplicationName("narrow-cornice")
+    application.setApplicationDisplayName("Narrow Cornice")
+    application.setDesktopFileName("narrow-cornice")
+    return application
+
+
+def make_window(session: Session) -> MainWindow:
+    """Return the window in the look that was last chosen."""
+    theme = Theme(
+        evening=session.settings.value("evening", False, type=bool),
+        letters=session.settings.value("letters", 1.0, type=float),
+    )
+    application = QApplication.instance()
+    assert isinstance(application, QApplication)
+    application.setFont(theme.font(10))
+    application.setStyleSheet(theme.style_sheet())
+    return MainWindow(session, theme)
+
+
+def settings_file(folder: Path) -> QSettings:
+    """Return the window's settings, kept as a plain file in the person's state folder."""
+    return QSettings(str(folder / "window.ini"), QSettings.Format.IniFormat)
+
+
+def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
+    """Open the window and return the exit status; with ``pictures``, write them and leave."""
+    application = _application()
+    load_faces()
+    from importlib.resources import as_file, files
+
+    with as_file(files("narrow_cornice.data").joinpath("narrow-cornice.svg")) as icon:
+        application.setWindowIcon(QIcon(str(icon)))
+    if pictures is not None:
+        from narrow_cornice.desk.pictures import write_pictures
+
+        return write_pictures(pictures)
+    folder = state_folder()
+    session = Session(folder, settings_file(folder), Runner())
+    problem: CorniceError | None = None
+    if demo:
+        session.start_demo()
+    elif path is not None:
+        try:
+            session.open(path)
+        except CorniceError as error:
+            problem = error
+    window = make_window(session)
+    if problem is not None:
+        window.tell(problem)
+    window.show()
+    if not demo:
+        _offer_recovery(session, window)
+    while True:
+        status = application.exec()
+        if not window.again:
+            return status
+        window.deleteLater()
+        _forget_window(session)
+        window = make_window(session)
+        window.show()
+
+
+def _forget_window(session: Session) -> None:
+    """Cut the session loose from a window that is to be made again."""
+    for signal in (session.changed, session.looked, session.filed, session.refused):
+        signal.disconnect()
+
+
+def _offer_recovery(session: Session, window: MainWindow) -> None:
+    """Offer what an ended program left unsaved."""
+    for recovered in session.recovery.left_behind():
+        box = QMessageBox(window)
+        box.setWindowTitle("Work that was not saved")
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        where = recovered.path.name if recovered.path else "not yet saved anywhere"
+        box.setText(f"“{recovered.job.name[:120]}” ({where}) was open when the program ended.")
+        take = box.addButton("Go on with it", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Forget it", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Ask me later", QMessageBox.ButtonRole.RejectRole)
+        box.exec()
+        if box.clickedButton() is take:
+            try:
+                session.take_up_recovered(recovered)
+            except CorniceError as error:
+                window.tell(error)
+            return
+        if box.clickedButton() is drop:
+            Recovery.forget(recovered)
+
+
+if __name__ == "__main__":
+    sys.exit(run(None, demo=False, pictures=None))

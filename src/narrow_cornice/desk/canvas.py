@@ -1,0 +1,403 @@
+"""The canvas: shows one drawing, lets every thing in it be pointed at, and takes a typed size on the spot."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QWheelEvent
+from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
+
+from narrow_cornice.desk.painting import MarkPainter, polygon
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Path, Point, Strip, dimension_line
+
+HEAD = 64  # pixels kept free for the title
+MARGIN = 22
+NEAREST = 7.0  # pixels from a line that still point at it
+
+
+class Canvas(QWidget):
+    """A drawing on its sheet of paper.
+
+    Emits ``picked`` with the path of what was pointed at (empty for nothing), ``size_wanted`` when a size is to be
+    typed for the selection, ``turned`` with ±1 and ``stepped`` with ±1 for the next wall.
+    """
+
+    picked = pyqtSignal(tuple)
+    size_wanted = pyqtSignal(tuple)
+    size_typed = pyqtSignal(tuple, str)
+    turned = pyqtSignal(int)
+    stepped = pyqtSignal(int)
+    letter = pyqtSignal(str)
+
+    def __init__(self, theme: Theme, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setObjectName("canvas")
+        self.setAccessibleName("Drawing")
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMouseTracking(True)
+        self.setMinimumSize(320, 220)
+        self._theme = theme
+        self._drawing: Drawing | None = None
+        self._inset: Drawing | None = None
+        self._selected: About = ()
+        self._callout = ""
+        self._zoom = 1.0
+        self._shift = QPointF(0, 0)
+        self._held: QPointF | None = None
+        self._moved = False
+        self._editing: About = ()
+        self._names: dict[About, str] = {}
+        self._editor = QLineEdit(self)
+        self._editor.setAccessibleName("Size")
+        self._editor.hide()
+        self._editor.returnPressed.connect(self._take_typed)
+        self._editor.installEventFilter(self)
+
+    # ---- what is shown
+
+    def show_drawing(self, drawing: Drawing, inset: Drawing | None, selected: About, callout: str) -> None:
+        """Show a drawing with its small section, the selection, and the words beside the selection."""
+        fresh = self._drawing is None or self._drawing.title != drawing.title
+        self._drawing, self._inset, self._selected, self._callout = drawing, inset, selected, callout
+        self.setAccessibleDescription(f"{drawing.title}. {drawing.subtitle}. {callout}")
+        if fresh:
+            self.fit()
+        self.update()
+
+    def set_theme(self, theme: Theme) -> None:
+        """Change to another theme."""
+        self._theme = theme
+        self.update()
+
+    def fit(self) -> None:
+        """Show the whole drawing."""
+        self._zoom, self._shift = 1.0, QPointF(0, 0)
+        self.update()
+
+    def _scale(self) -> float:
+        assert self._drawing is not None
+        left, top, right, bottom = self._drawing.bounds
+        wide = max(1.0, self.width() - 2 * MARGIN)
+        tall = max(1.0, self.height() - HEAD - MARGIN)
+        return min(wide / max(1.0, right - left), tall / max(1.0, bottom - top)) * self._zoom
+
+    def to_screen(self, point: Point) -> QPointF:
+        """Return where a place of the drawing is on the canvas."""
+        assert self._drawing is not None
+        left, top, right, bottom = self._drawing.bounds
+        scale = self._scale()
+        x = self.width() / 2 + (point[0] - (left + right) / 2) * scale + self._shift.x()
+        y = HEAD + (self.height() - HEAD - MARGIN) / 2 + (point[1] - (top + bottom) / 2) * scale + self._shift.y()
+        return QPointF(x, y)
+
+    def zoom_by(self, factor: float, around: QPointF | None = None) -> None:
+        """Zoom around a place of the canvas, its middle where none is given."""
+        centre = around or QPointF(self.width() / 2, self.height() / 2)
+        new = min(60.0, max(0.3, self._zoom * factor))
+        factor = new / self._zoom
+        middle = QPointF(self.width() / 2, HEAD + (self.height() - HEAD - MARGIN) / 2)
+        self._shift = (self._shift + middle - centre) * factor + centre - middle
+        self._zoom = new
+        self._editor.hide()
+        self.update()
+
+    # ---- painting
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Paint the sheet, the drawing, the selection and the title."""
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        sheet = QRectF(self.rect()).adjusted(1, 1, -1, -1)
+        painter.setPen(QPen(self._theme.colour("verdigris" if self.hasFocus() else "rule"), 1.4))
+        painter.setBrush(self._theme.colour("sheet"))
+        painter.drawRect(sheet)
+        if self._drawing is None:
+            return
+        scale = self._scale()
+        marks = MarkPainter(painter, self._theme, self.to_screen, scale)
+        painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
+        marks.drawing(self._drawing)
+        self._paint_selection(painter, marks)
+        self._paint_title(painter)
+        if not self._drawing.marks:
+            marks.text(QPointF(self.width() / 2, self.height() / 2), self._drawing.subtitle, 12, "slanted", "ochre")
+        if self._inset is not None and self._inset.marks and self.height() > 420:
+            self._paint_inset(painter, self._inset)
+
+    def _paint_title(self, painter: QPainter) -> None:
+        assert self._drawing is not None
+        title, subtitle = self._theme.font(14, "name"), self._theme.font(9.5, "slanted")
+        tall = QFontMetricsF(title).height()
+        room = self.width() - 2 * MARGIN
+        paper = self._theme.colour("sheet")
+        paper.setAlpha(225)
+        painter.fillRect(QRectF(2, 2, self.width() - 4, 10 + tall + QFontMetricsF(subtitle).height()), paper)
+        for font, text, colour, y in (
+            (title, self._drawing.title, "ink", 8.0),
+            (subtitle, self._drawing.subtitle if self._drawing.marks else "", "soft", 8.0 + tall),
+        ):
+            painter.setFont(font)
+            painter.setPen(self._theme.colour(colour))
+            metrics = QFontMetricsF(font)
+            elided = metrics.elidedText(text, Qt.TextElideMode.ElideRight, room)
+            painter.drawText(
+                QRectF(MARGIN - 4, y, room, metrics.height()),
+                Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextSingleLine,
+                elided,
+            )
+
+    def _paint_selection(self, painter: QPainter, marks: MarkPainter) -> None:
+        boxes: list[QRectF] = []
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        for mark in self._drawing.marks if self._drawing else ():
+            if not self._selected or mark.about[: len(self._selected)] != self._selected:
+                continue
+            if isinstance(mark, Area | Strip):
+                shape = polygon(mark.points, self.to_screen)
+                painter.setPen(QPen(self._theme.colour("verdigris"), 2.4))
+                painter.drawPolygon(shape)
+                boxes.append(shape.boundingRect())
+            elif isinstance(mark, Path):
+                painter.setPen(QPen(self._theme.colour("verdigris"), 3.2))
+                shape = polygon(mark.points, self.to_screen)
+                painter.drawPolyline(shape)
+                boxes.append(shape.boundingRect())
+        if boxes and self._callout:
+            self._paint_callout(painter, marks, boxes)
+
+    def _paint_callout(self, painter: QPainter, marks: MarkPainter, boxes: list[QRectF]) -> None:
+        """Write what is selected beside its uppermost part, on a short leader."""
+        box = min(boxes, key=lambda one: (one.top(), -one.right()))
+        metrics = QFontMetricsF(self._theme.font(9.5, "bold"))
+        wide = metrics.horizontalAdvance(self._callout)
+        start = QPointF(box.right(), box.center().y())
+        end = QPointF(start.x() + 30, start.y() - 16)
+        anchor = "left"
+        if end.x() + wide + 12 > self.width():
+            start = QPointF(box.left(), box.center().y())
+            end = QPointF(start.x() - 30, start.y() - 16)
+            anchor = "right"
+            if end.x() - wide < 8:
+                start, end, anchor = box.center(), QPointF(box.center().x(), max(HEAD, box.top() - 18)), "middle"
+        end.setY(max(HEAD + 4.0, min(self.height() - 14.0, end.y())))
+        painter.setPen(QPen(self._theme.colour("verdigris"), 1.2))
+        painter.drawLine(start, end)
+        left = {"left": end.x() + 3, "right": end.x() - wide - 9, "middle": end.x() - wide / 2 - 3}[anchor]
+        paper = self._theme.colour("sheet")
+        paper.setAlpha(235)
+        painter.fillRect(QRectF(left, end.y() - metrics.height() / 2, wide + 6, metrics.height()), paper)
+        marks.text(QPointF(left + 3, end.y()), self._callout, 9.5, "bold", "verdigris", "left")
+
+    def _paint_inset(self, painter: QPainter, inset: Drawing) -> None:
+        """Paint a small section on a card in the lower left corner."""
+        wide, tall = 170.0, 168.0
+        card = QRectF(MARGIN - 6, self.height() - tall - MARGIN + 6, wide, tall)
+        painter.setPen(QPen(self._theme.colour("rule"), 1))
+        painter.setBrush(self._theme.colour("paper"))
+        painter.drawRect(card)
+        painter.setFont(self._theme.font(9.5, "name"))
+        painter.setPen(self._theme.colour("ink"))
+        painter.drawText(
+            card.adjusted(9, 6, -6, 0), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, inset.title
+        )
+        painter.setFont(self._theme.font(8, "slanted"))
+        painter.setPen(self._theme.colour("soft"))
+        painter.drawText(
+            card.adjusted(9, 0, -6, -5), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom, inset.subtitle
+        )
+        left, top, right, bottom = inset.bounds
+        scale = min((wide - 26) / (right - left), (tall - 56) / (bottom - top))
+        middle = card.center()
+
+        def at(point: Point) -> QPointF:
+            return QPointF(
+                middle.x() + (point[0] - (left + right) / 2) * scale,
+                middle.y() + 2 + (point[1] - (top + bottom) / 2) * scale,
+            )
+
+        MarkPainter(painter, self._theme, at, scale).drawing(inset)
+
+    # ---- pointing
+
+    def about_at(self, place: QPointF) -> About:
+        """Return the path of the topmost thing at a place of the canvas, empty for nothing."""
+        if self._drawing is None:
+            return ()
+        for mark in reversed(self._drawing.marks):
+            if not mark.about:
+                continue
+            if isinstance(mark, Area | Strip):
+                if polygon(mark.points, self.to_screen).containsPoint(place, Qt.FillRule.OddEvenFill):
+                    return mark.about
+            elif isinstance(mark, Path):
+                if _near(polygon(mark.points, self.to_screen), place):
+                    return mark.about
+            elif isinstance(mark, Dimension):
+                if _near(polygon(dimension_line(mark), self.to_screen), place, 12.0):
+                    return mark.about
+            elif isinstance(mark, Label):
+                metrics = QFontMetricsF(self._theme.font(mark.size, mark.face))
+                at = self.to_screen(mark.at)
+                wide = metrics.horizontalAdvance(mark.text)
+                if QRectF(at.x() - wide / 2, at.y() - 8, wide, 16).contains(place):
+                    return mark.about
+        return ()
+
+    def place_of(self, about: About) -> QPointF | None:
+        """Return a place of the canvas that points at a thing, None where it is not on the drawing."""
+        for mark in reversed(self._drawing.marks if self._drawing else ()):
+            if mark.about[: len(about)] != about:
+                continue
+            if isinstance(mark, Dimension):
+                a, b = (self.to_screen(point) for point in dimension_line(mark))
+                return (a + b) / 2
+            if isinstance(mark, Label):
+                return self.to_screen(mark.at)
+            box = polygon(mark.points, self.to_screen).boundingRect()
+            return box.center()
+        return None
+
+    def name_things(self, names: dict[About, str]) -> None:
+        """Give the words shown when the pointer rests on a thing."""
+        self._names = names
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """Begin a click or a pan."""
+        assert event is not None
+        self.setFocus()
+        self._held = event.position()
+        self._moved = False
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        """Pan while a button is held, else show what could be picked."""
+        assert event is not None
+        if self._held is not None and event.buttons():
+            way = event.position() - self._held
+            if self._moved or way.manhattanLength() > 5:
+                self._moved = True
+                self._shift += way
+                self._held = event.position()
+                self._editor.hide()
+                self.update()
+            return
+        about = self.about_at(event.position())
+        self.setCursor(Qt.CursorShape.PointingHandCursor if about else Qt.CursorShape.ArrowCursor)
+        name = self._names.get(about) or self._names.get(about[:3], "")
+        if name:
+            QToolTip.showText(event.globalPosition().toPoint(), _plain(name), self)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        """Pick what is under the pointer if it was a click."""
+        assert event is not None
+        if self._held is not None and not self._moved:
+            self.picked.emit(self.about_at(event.position()))
+        self._held = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        """Ask for the size of what is under the pointer."""
+        assert event is not None
+        about = self.about_at(event.position())
+        if about:
+            self.picked.emit(about)
+            self.size_wanted.emit(about)
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        """Zoom around the pointer."""
+        assert event is not None
+        self.zoom_by(1.0015 ** event.angleDelta().y(), event.position())
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Take the drawing's own keys: turning, walls, zoom, pan, Enter for a size, a letter for a place."""
+        assert event is not None
+        key, text = event.key(), event.text()
+        pans = {Qt.Key.Key_Left: (40, 0), Qt.Key.Key_Right: (-40, 0), Qt.Key.Key_Up: (0, 40), Qt.Key.Key_Down: (0, -40)}
+        plain = not event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier)
+        if not plain:
+            super().keyPressEvent(event)
+        elif text in ("[", "]"):
+            self.turned.emit(-1 if text == "[" else 1)
+        elif text in (",", "."):
+            self.stepped.emit(-1 if text == "," else 1)
+        elif text in ("+", "-"):
+            self.zoom_by(1.25 if text == "+" else 0.8)
+        elif text == "0":
+            self.fit()
+        elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            if self._selected:
+                self.size_wanted.emit(self._selected)
+        elif key == Qt.Key.Key_Escape:
+            self.picked.emit(())
+        elif key in pans:
+            self._shift += QPointF(*pans[Qt.Key(key)])
+            self.update()
+        elif text and text.isprintable():
+            self.letter.emit(text)
+        else:
+            super().keyPressEvent(event)
+
+    # ---- typing a size on the drawing
+
+    def ask_size(self, about: About, text: str, label: str) -> None:
+        """Open a field at a thing, filled with its size."""
+        place = self.place_of(about) or QPointF(self.width() / 2, HEAD + 20)
+        self._editing = about
+        self._editor.setAccessibleName(label)
+        self._editor.setToolTip(_plain(label))
+        self._editor.setText(text)
+        self._editor.setProperty("wrong", False)
+        wide, tall = 150, self._editor.sizeHint().height()
+        x = min(max(4, int(place.x() - wide / 2)), self.width() - wide - 4)
+        y = min(max(4, int(place.y() - tall / 2)), self.height() - tall - 4)
+        self._editor.setGeometry(x, y, wide, tall)
+        self._editor.show()
+        self._editor.setFocus()
+        self._editor.selectAll()
+
+    def refuse_size(self) -> None:
+        """Mark what was typed as wrong and leave it to be mended."""
+        self._editor.setProperty("wrong", True)
+        style = self._editor.style()
+        if style is not None:
+            style.unpolish(self._editor)
+            style.polish(self._editor)
+
+    def end_size(self) -> None:
+        """Close the field."""
+        self._editing = ()
+        self._editor.hide()
+        self.setFocus()
+
+    def _take_typed(self) -> None:
+        if self._editing:
+            self.size_typed.emit(self._editing, self._editor.text())
+
+    def eventFilter(self, watched: object, event: QEvent | None) -> bool:
+        """Close the size field on Escape."""
+        if watched is self._editor and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            if event.key() == Qt.Key.Key_Escape:
+                self.end_size()
+                return True
+            if event.key() == Qt.Key.Key_Tab:
+                self._take_typed()
+                return True
+        return super().eventFilter(watched, event)  # type: ignore[arg-type]
+
+
+def _near(shape: QPolygonF, place: QPointF, reach: float = NEAREST) -> bool:
+    """Return whether a place lies near a line of points."""
+    for a, b in zip(list(shape), list(shape)[1:], strict=False):
+        way = b - a
+        length = way.x() ** 2 + way.y() ** 2
+        share = 0.0 if length == 0 else QPointF.dotProduct(place - a, way) / length
+        foot = a + way * min(1.0, max(0.0, share))
+        off = place - foot
+        if off.x() ** 2 + off.y() ** 2 <= reach**2:
+            return True
+    return False
+
+
+def _plain(text: str) -> str:
+    """Return text for a tooltip, in which Qt would otherwise read tags."""
+    from html import escape
+
+    return f"<span>{escape(text[:300])}</span>"

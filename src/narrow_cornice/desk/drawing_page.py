@@ -1,0 +1,267 @@
+"""A place with a drawing above and its ruled sheet below, both showing one selection."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QSplitter, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.canvas import Canvas
+from narrow_cornice.desk.ruled_sheet import RuledSheet, SheetRow
+from narrow_cornice.desk.session import Session, Sheet
+from narrow_cornice.desk.size_fields import next_wanted, size_field
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.marks import About, Drawing
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.job.model import Room
+from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.trim.choices import KINDS, TrimKind
+
+SHEETS: tuple[tuple[Sheet, str], ...] = (
+    ("unfolded", "Unfolded"),
+    ("plan", "Plan"),
+    ("elevation", "One wall"),
+    ("section", "Section"),
+)
+
+
+def trim_kind_of(selected: About) -> TrimKind:
+    """Return the kind of trim that is selected, the cornice where none is."""
+    if len(selected) > 2 and selected[1] == "trim":
+        return next((kind for kind in KINDS if selected[2].startswith(kind)), "cornice")
+    return "cornice"
+
+
+def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | None = None) -> Drawing | None:
+    """Return the drawing that is looked at, None where there is no room yet."""
+    job, view = session.job, session.view
+    room = room or session.room()
+    if room is None:
+        return None
+    sheet = sheet or view.sheet
+    if sheet == "plan":
+        return room_plan(room, job.house_rules, job.settings, view.turn)
+    if sheet == "elevation":
+        return wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, view.wall_id)
+    if sheet == "section":
+        return trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), False)
+    return unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, view.turn)
+
+
+class DrawingPage(QWidget):
+    """Canvas, sheet, and the leaves to choose a drawing by. A place says its rows in ``put_rows``."""
+
+    letter = pyqtSignal(str)
+
+    def __init__(self, session: Session, theme: Theme, bench: Bench, *, inset: bool = False) -> None:
+        super().__init__()
+        self.session = session
+        self.theme = theme
+        self.bench = bench
+        self._inset = inset
+        self.sheets: list[RuledSheet] = []
+        lay = QVBoxLayout(self)
+        lay.setContentsMargins(10, 6, 10, 8)
+        lay.setSpacing(4)
+        top = QHBoxLayout()
+        top.setContentsMargins(0, 0, 0, 0)
+        self._leaves: dict[Sheet, QToolButton] = {}
+        group = QButtonGroup(self)
+        for number, (sheet, words) in enumerate(SHEETS, 1):
+            leaf = QToolButton()
+            leaf.setText(words)
+            leaf.setProperty("leaf", True)
+            leaf.setCheckable(True)
+            leaf.setToolTip(f"{words} (Alt+{number})")
+            leaf.setShortcut(f"Alt+{number}")
+            leaf.clicked.connect(lambda _=False, one=sheet: session.look(sheet=one))
+            group.addButton(leaf)
+            self._leaves[sheet] = leaf
+            top.addWidget(leaf)
+        top.addStretch(1)
+        self._tools = top
+        self._add_tool("Turn left", "turn the room ( [ )", lambda: self.turn(-1))
+        self._add_tool("Turn right", "turn the room ( ] )", lambda: self.turn(1))
+        self._add_tool("Fit", "the whole drawing ( 0 )", lambda: self.canvas.fit())
+        lay.addLayout(top)
+        self.canvas = Canvas(theme)
+        self._split = QSplitter(Qt.Orientation.Vertical)
+        self._split.addWidget(self.canvas)
+        self._split.setChildrenCollapsible(False)
+        lay.addWidget(self._split, 1)
+        self.canvas.picked.connect(self._picked)
+        self.canvas.size_wanted.connect(self.ask_size)
+        self.canvas.size_typed.connect(self._size_typed)
+        self.canvas.turned.connect(self.turn)
+        self.canvas.stepped.connect(self.step_wall)
+        self.canvas.letter.connect(self.letter)
+
+    def _add_tool(self, words: str, tip: str, pressed: Callable[[], None]) -> None:
+        tool = QToolButton()
+        tool.setText(words)
+        tool.setToolTip(tip)
+        tool.setProperty("plain", True)
+        tool.clicked.connect(pressed)
+        self._tools.addWidget(tool)
+
+    def add_sheets(self, sheets: list[tuple[str, RuledSheet]]) -> None:
+        """Put the ruled sheets below the drawing, one at a time where there are several."""
+        holder = QWidget()
+        lay = QVBoxLayout(holder)
+        lay.setContentsMargins(0, 2, 0, 0)
+        lay.setSpacing(2)
+        stack = QStackedWidget()
+        if len(sheets) > 1:
+            row = QHBoxLayout()
+            group = QButtonGroup(self)
+            for index, (words, _) in enumerate(sheets):
+                leaf = QToolButton()
+                leaf.setText(words)
+                leaf.setProperty("leaf", True)
+                leaf.setCheckable(True)
+                leaf.setChecked(index == 0)
+                leaf.clicked.connect(lambda _=False, i=index: stack.setCurrentIndex(i))
+                group.addButton(leaf)
+                row.addWidget(leaf)
+            row.addStretch(1)
+            lay.addLayout(row)
+        for _, sheet in sheets:
+            stack.addWidget(sheet)
+            sheet.picked.connect(self.session.select)
+            self.sheets.append(sheet)
+        lay.addWidget(stack, 1)
+        holder.setMinimumHeight(110)
+        self._split.addWidget(holder)
+        self._split.setStretchFactor(0, 5)
+        self._split.setStretchFactor(1, 2)
+        self._split.setSizes([460, 190])
+
+    # ---- showing
+
+    def refresh(self) -> None:
+        """Show the job and the view as they are now."""
+        view = self.session.view
+        for sheet, leaf in self._leaves.items():
+            leaf.setChecked(sheet == view.sheet)
+        drawing = drawing_of(self.session)
+        if drawing is None:
+            drawing = Drawing("No room yet", "Begin with a room: press “Add a room”, or Ctrl+R.", (), (0, 0, 100, 100))
+        room = self.session.room()
+        inset = None
+        if self._inset and view.sheet in ("unfolded", "elevation") and room is not None:
+            job = self.session.job
+            inset = trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), True)
+        self.canvas.show_drawing(drawing, inset, view.selected, self.callout())
+        self.canvas.name_things(self._names(room) if room is not None else {})
+        self.put_rows()
+
+    def put_rows(self) -> None:
+        """Fill the ruled sheets; each place has its own."""
+        raise NotImplementedError
+
+    def callout(self) -> str:
+        """Return the words beside what is selected."""
+        about, job = self.session.view.selected, self.session.job
+        if len(about) < 2:
+            return ""
+        if about[1] == "finish":
+            room = self.session.room()
+            if room is not None:
+                for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+                    if one.surface.key == about[2]:
+                        colour = one.colour.name[:40] if one.colour else "no colour yet"
+                        return f"{one.surface.name[:40]}: {colour}"
+        field = size_field(job, about)
+        if field is None:
+            return ""
+        return f"{field.label.split(',')[0].lower()[:50]} {field.shown(job)}".strip()
+
+    def _names(self, room: Room) -> dict[About, str]:
+        job = self.session.job
+        names: dict[About, str] = {(room.id, "height"): "ceiling height"}
+        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+            colour = f", {one.colour.name}" if one.colour else ""
+            names[(room.id, "finish", one.surface.key)] = f"{one.surface.name}{colour}"
+        measured = measured_room(room, job.house_rules)
+        if measured.trim is not None:
+            for kind in KINDS:
+                piece = measured.trim.piece(kind)
+                if piece.built and piece.height is not None:
+                    names[(room.id, "trim", kind)] = f"{kind} {piece.height.shown(job.settings.unit)}"
+        for opening in room.openings:
+            names[(room.id, "opening", opening.id)] = opening.name
+        for face in measured.faces:
+            names[(room.id, "wall", face.id)] = f"wall {face.name}"
+        return names
+
+    # ---- doing
+
+    def turn(self, way: int) -> None:
+        """Turn the room by a quarter."""
+        self.session.look(turn=(self.session.view.turn + way) % 4)
+
+    def step_wall(self, way: int) -> None:
+        """Go to the next wall, turned upright."""
+        room = self.session.room()
+        if room is None or not room.sides:
+            return
+        ids = [side.id for side in room.sides]
+        wall = self.session.view.wall_id
+        index = (ids.index(wall) + way) % len(ids) if wall in ids else 0
+        from narrow_cornice.drawing.unfolded import quarter_turns_for
+
+        measured = measured_room(room, self.session.job.house_rules)
+        turn = quarter_turns_for(measured, ids[index]) if not measured.fault else 0
+        self.session.look(wall_id=ids[index], turn=turn, selected=(room.id, "wall", ids[index]))
+
+    def _picked(self, about: About) -> None:
+        self.session.select(self.picked_as(about))
+
+    def picked_as(self, about: About) -> About:
+        """Return what a pick means in this place."""
+        return about
+
+    def ask_size(self, about: About) -> None:
+        """Open a field on the drawing for the size of a thing."""
+        field = size_field(self.session.job, about)
+        if field is not None:
+            self.canvas.ask_size(about, field.shown(self.session.job), field.label)
+
+    def _size_typed(self, about: About, text: str) -> None:
+        field = size_field(self.session.job, about)
+        if field is None:
+            self.canvas.end_size()
+            return
+        if self.bench.type_size(field.about, text):
+            self.canvas.end_size()
+            self.after_size(field.about)
+        else:
+            self.canvas.refuse_size()
+
+    def after_size(self, about: About) -> None:
+        """Called when a size was taken on the drawing."""
+
+    def focus_drawing(self) -> None:
+        """Give the drawing the keyboard."""
+        self.canvas.setFocus()
+
+    def ask_next(self, about: About) -> None:
+        """Go to the size that is measured next and ask for it."""
+        room = self.session.room()
+        if room is not None:
+            following = next_wanted(room, about)
+            self.session.select(following)
+            self.ask_size(following)
+
+
+def row(about: About, *cells: object) -> SheetRow:
+    """Return a sheet row."""
+    from narrow_cornice.desk.ruled_sheet import Cell
+
+    return SheetRow(about, tuple(cell if isinstance(cell, Cell) else Cell(str(cell)) for cell in cells))

@@ -1,0 +1,123 @@
+"""Handing out: what is asked, where it goes, and the writing of it aside."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PyQt6.QtWidgets import QFileDialog
+
+from narrow_cornice.desk.drawing_page import drawing_of, trim_kind_of
+from narrow_cornice.desk.session import Session
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.exchange.csv_lists import order_by_room, order_by_shop, surfaces_list
+from narrow_cornice.exchange.pdf_sheets import drawings_pdf, fitting_scale, order_pdf
+from narrow_cornice.exchange.svg_drawing import svg_drawing
+from narrow_cornice.job.file import write_whole
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.rooms import measured_room
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.window import MainWindow
+
+
+class Exports:
+    """Each asks for a file and writes it on the runner; the window is told how it went."""
+
+    def __init__(self, session: Session, window: MainWindow) -> None:
+        self._session = session
+        self._window = window
+
+    def write(self, path: Path, content: Callable[[], bytes]) -> None:
+        """Make the content and write it whole, aside."""
+
+        def work() -> Path:
+            write_whole(path, content())
+            return path
+
+        self._session.runner.run(
+            f"writing {path.name}",
+            work,
+            lambda done: self._window.tally.say(f"Written: {done.name}"),
+            self._window.tell,
+        )
+
+    def _ask(self, title: str, name: str, suffix: str) -> Path | None:
+        from narrow_cornice.desk.window import _file_name
+
+        folder = self._session.path.parent if self._session.path is not None else Path.home()
+        chosen, _ = QFileDialog.getSaveFileName(
+            self._window, title, str(folder / f"{_file_name(name)}.{suffix}"), f"{suffix.upper()} (*.{suffix})"
+        )
+        if not chosen:
+            return None
+        path = Path(chosen)
+        return path if path.suffix else path.with_suffix(f".{suffix}")
+
+    def order(self, kind: str, by_room: bool) -> None:
+        """Hand out the order list as CSV or PDF."""
+        job = self._session.job
+        path = self._ask("The order", f"{job.name} order", kind)
+        if path is None:
+            return
+        if kind == "csv":
+            self.write(path, lambda: (order_by_room(job) if by_room else order_by_shop(job)).encode("utf-8"))
+        else:
+            self.write(path, lambda: order_pdf(job, by_room=by_room))
+
+    def surfaces_csv(self) -> None:
+        """Hand out the schedule of surfaces."""
+        job = self._session.job
+        path = self._ask("The schedule", f"{job.name} surfaces", "csv")
+        if path is not None:
+            self.write(path, lambda: surfaces_list(job).encode("utf-8"))
+
+    def drawing_pdf(self) -> None:
+        """Hand out the drawing that is looked at as PDF."""
+        drawing, job = drawing_of(self._session), self._session.job
+        if drawing is None or not drawing.marks:
+            self._window.tell("There is no drawing to print yet.")
+            return
+        path = self._ask("This sheet", drawing.title, "pdf")
+        if path is not None:
+            self.write(path, lambda: drawings_pdf([drawing], job))
+
+    def drawing_svg(self) -> None:
+        """Hand out the drawing that is looked at as SVG, to a scale that fits A4."""
+        drawing = drawing_of(self._session)
+        if drawing is None or not drawing.marks:
+            self._window.tell("There is no drawing to hand out yet.")
+            return
+        path = self._ask("This drawing", drawing.title, "svg")
+        if path is not None:
+            scale = fitting_scale(drawing, 280, 170)
+            self.write(path, lambda: svg_drawing(drawing, scale).encode("utf-8"))
+
+    def room_pdf(self) -> None:
+        """Hand out every drawing of the room as one PDF."""
+        room, job = self._session.room(), self._session.job
+        if room is None or measured_room(room, job.house_rules).fault:
+            self._window.tell("This room has no drawings yet: it is not measured.")
+            return
+        path = self._ask("The room's drawings", f"{room.name} drawings", "pdf")
+        turn = self._session.view.turn
+        kind = trim_kind_of(self._session.view.selected)
+        if path is not None:
+            self.write(path, lambda: drawings_pdf(every_drawing(job, room, turn, kind), job))
+
+
+def every_drawing(job: Job, room: Room, turn: int, kind: str) -> list[Drawing]:
+    """Return the unfolded room, its plan, every wall and the section of a kind of trim."""
+    drawings = [
+        unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, turn),
+        room_plan(room, job.house_rules, job.settings, turn),
+    ]
+    for side in room.sides:
+        drawings.append(wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, side.id))
+    section = trim_section(room, job.house_rules, job.settings, kind, False)  # type: ignore[arg-type]
+    return [*drawings, section] if section.marks else drawings

@@ -1,0 +1,1 @@
+"""One page for each place of the work."""

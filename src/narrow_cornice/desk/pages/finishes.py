@@ -1,0 +1,125 @@
+"""Finishes: the room in its colours with the schedule of every surface below it."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPoint
+from PyQt6.QtWidgets import QMenu
+
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_view import plain_label, swatch_icon
+from narrow_cornice.desk.drawing_page import DrawingPage, row
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.exchange.pdf_sheets import cautions
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Room
+from narrow_cornice.takeoff.coatings import coated_surfaces
+
+
+class FinishesPage(DrawingPage):
+    """A colour and a paint for each surface, or for many at once."""
+
+    def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
+        super().__init__(session, theme, bench)
+        self.schedule = RuledSheet(
+            ("Surface", "Colour", "Paint", "Gross", "Openings", "Covered", "Net", "Coats", "Paint needed"),
+            theme,
+            "Schedule of surfaces",
+        )
+        self.schedule.picked_many.connect(self._many_picked)
+        self._many: list[About] = []
+        self.add_sheets([("Schedule", self.schedule)])
+        self._add_tool(
+            "Colour for the chosen", "give every chosen row a colour (Shift and Ctrl choose several)", self._colours
+        )
+        self._add_tool("Paint for the chosen", "give every chosen row a paint", self._paints)
+        caution = plain_label(cautions("finishes")[0])
+        caution.setStyleSheet(f"color: {theme.roles['ochre']}; font-size: {8 * theme.letters:.1f}pt;")
+        caution.setWordWrap(True)
+        layout = self.layout()
+        assert layout is not None
+        layout.addWidget(caution)
+
+    def put_rows(self) -> None:
+        """Fill the schedule."""
+        room = self.session.room()
+        self.schedule.put(self._rows(room) if room is not None else [], self.session.view.selected)
+
+    def _rows(self, room: Room) -> list[SheetRow]:
+        job = self.session.job
+        unit = job.settings.unit
+        rows: list[SheetRow] = []
+        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+            surface = one.surface
+            about = (room.id, "finish", surface.key)
+            rows.append(
+                row(
+                    about,
+                    surface.name,
+                    Cell(one.colour.name if one.colour else "—", swatch=one.colour.hex if one.colour else ""),
+                    one.paint.name if one.paint else "—",
+                    *(
+                        Cell(figure.shown(unit) if figure.value else "", number=True)
+                        for figure in (surface.gross, surface.openings, surface.covered)
+                    ),
+                    Cell(surface.net.shown(unit), number=True),
+                    Cell(f"{one.coats.value:g}{' + primer' if one.primer else ''}" if one.coats else "", number=True),
+                    Cell(one.litres.shown(unit) if one.litres else "", number=True),
+                )
+            )
+        return rows
+
+    def _many_picked(self, abouts: list[About]) -> None:
+        self._many = abouts
+
+    def _chosen_keys(self) -> list[str]:
+        chosen = [about for about in self._many if len(about) > 2 and about[1] == "finish"]
+        if not chosen and len(self.session.view.selected) > 2 and self.session.view.selected[1] == "finish":
+            chosen = [self.session.view.selected]
+        return [about[2] for about in chosen]
+
+    def give(self, **fields: object) -> None:
+        """Give every chosen surface the same colour or paint."""
+        room, keys = self.session.room(), self._chosen_keys()
+        if room is None or not keys:
+            return
+        what = "colour" if "colour" in fields else "paint"
+        surfaces = "1 surface" if len(keys) == 1 else f"{len(keys)} surfaces"
+        self.session.do(edits.change_finish([room.id], keys, f"{what} of {surfaces}", **fields))
+
+    def _colours(self) -> None:
+        menu = QMenu(self)
+        for colour in self.session.job.colours:
+            action = menu.addAction(swatch_icon(colour.hex, self.theme), colour.name[:60].replace("&", "&&"))
+            if action is not None:
+                action.triggered.connect(lambda _=False, one=colour.id: self.give(colour=one))
+        self._offer(menu)
+
+    def _paints(self) -> None:
+        menu = QMenu(self)
+        for paint in self.session.job.paints:
+            action = menu.addAction(paint.name[:60].replace("&", "&&"))
+            if action is not None:
+                action.triggered.connect(lambda _=False, one=paint.id: self.give(paint=one))
+        self._offer(menu)
+
+    def _offer(self, menu: QMenu) -> None:
+        if not self._chosen_keys():
+            menu.clear()
+            blank = menu.addAction("Choose rows of the schedule first")
+            if blank is not None:
+                blank.setEnabled(False)
+        menu.exec(self.canvas.mapToGlobal(self.canvas.rect().topRight()) - QPoint(menu.sizeHint().width() + 8, 0))
+
+    def picked_as(self, about: About) -> About:
+        """Return the finish of what was pointed at: trim is a surface here."""
+        if len(about) > 2 and about[1] == "trim":
+            return (about[0], "finish", f"{about[2].split(':')[0]}@room")
+        if len(about) > 2 and about[1] == "opening":
+            room = self.session.room()
+            keys = [row.about[2] for row in self.schedule.sheet.rows if row.about[2].endswith(f"@{about[2]}")]
+            if room is not None and keys:
+                return (room.id, "finish", keys[0])
+        return about

@@ -1,0 +1,97 @@
+"""Trim: the wall as an order, every member sized, beside the room that wears it."""
+
+from __future__ import annotations
+
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.drawing_page import DrawingPage, row
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.size_fields import size_field
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.job.model import Room
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.runs import corner_counts, run_total
+from narrow_cornice.working.figures import Figure
+
+
+class TrimPage(DrawingPage):
+    """Every kind of trim of the room from the ceiling down, against what the order wants."""
+
+    def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
+        super().__init__(session, theme, bench, inset=True)
+        self.pieces = RuledSheet(
+            ("Trim", "Fitted", "Order wants", "Built", "Projection", "Girth", "Pieces", "Corners in / out", "To buy"),
+            theme,
+            "Trim of the room",
+        )
+        self.add_sheets([("Trim", self.pieces)])
+
+    def put_rows(self) -> None:
+        """Fill the sheet."""
+        room = self.session.room()
+        self.pieces.put(self._rows(room) if room is not None else [], self.session.view.selected)
+
+    def _size(self, about: About) -> Cell:
+        field = size_field(self.session.job, about)
+        if field is None:
+            return Cell("", number=True)
+        return Cell(field.shown(self.session.job), lambda text: self.bench.type_size(field.about, text), number=True)
+
+    def _rows(self, room: Room) -> list[SheetRow]:
+        job = self.session.job
+        unit = job.settings.unit
+        measured = measured_room(room, job.house_rules)
+        if measured.trim is None:
+            return []
+
+        def shown(figure: Figure | None) -> str:
+            return figure.shown(unit, step=0.5, denominator=job.settings.denominator) if figure is not None else "—"
+
+        rows: list[SheetRow] = []
+        for kind in reversed(KINDS):
+            piece = measured.trim.piece(kind)
+            about = (room.id, "trim", kind)
+            runs = [run for run in measured.runs if run.kind == kind]
+            inside, outside = corner_counts(measured.runs, kind)
+            differs = piece.built and piece.wants is not None and piece.height is not None and kind != "architrave"
+            warm = bool(differs and piece.height and piece.wants and abs(piece.height.value - piece.wants.value) > 0.05)
+            size = self._size(about) if piece.built or piece.missing else Cell("", number=True)
+            if kind == "architrave" and piece.height is not None:
+                size = Cell(shown(piece.height), size.typed, number=True)
+            rows.append(
+                row(
+                    about,
+                    kind.capitalize(),
+                    ("yes" if piece.built else "wants sizes") if piece.fitted else "no",
+                    Cell(shown(piece.wants), number=True),
+                    Cell(size.text, size.typed, number=True, warm=warm),
+                    self._size((*about, "projection")) if piece.built and kind != "frieze" else Cell("", number=True),
+                    Cell(shown(Figure("", piece.profile.girth, "mm")) if piece.profile else "", number=True),
+                    Cell(str(len(runs)) if runs else "", number=True),
+                    Cell(f"{inside} / {outside}" if runs and kind != "casing" else "", number=True),
+                    Cell(run_total(measured.runs, kind).shown(unit) if runs else "", number=True),
+                )
+            )
+            if kind == "cornice" and len(measured.trim.members) > 1:
+                for member in measured.trim.members:
+                    name = MEMBER_PREFIX + member.name
+                    rows.append(
+                        row(
+                            (room.id, "trim", name),
+                            f"      {member.name}",
+                            "yes" if member.fitted else "no",
+                            Cell(shown(member.wants), number=True),
+                            self._size((room.id, "trim", name)) if member.fitted else Cell("", number=True),
+                            *(Cell("") for _ in range(5)),
+                        )
+                    )
+        return rows
+
+    def picked_as(self, about: About) -> About:
+        """Return trim and openings as they are; a bare wall or floor selects the room."""
+        if len(about) > 2 and about[1] == "finish":
+            return (about[0],)
+        return about

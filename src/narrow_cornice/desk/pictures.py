@@ -1,0 +1,72 @@
+"""Pictures of every main view, taken from the real window at 1280 × 800 with the demo job in it."""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+
+from PyQt6.QtCore import QCoreApplication, QElapsedTimer
+from PyQt6.QtWidgets import QApplication
+
+from narrow_cornice.desk.application import make_window, settings_file
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.errors import SurroundingsError
+
+VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
+    ("measure", {"place": "measure", "sheet": "plan", "selected": ("r1", "wall", "w5")}),
+    ("trim", {"place": "trim", "sheet": "unfolded", "turn": 2, "selected": ("r1", "trim", "cornice")}),
+    ("trim-section", {"place": "trim", "sheet": "section", "selected": ("r1", "trim", "cornice")}),
+    ("one-wall", {"place": "trim", "sheet": "elevation", "wall_id": "w1", "selected": ("r1", "trim", "casing")}),
+    ("finishes", {"place": "finishes", "sheet": "unfolded", "room_id": "r2", "turn": 0,
+                  "selected": ("r2", "finish", "upper wall@w5")}),
+    ("order", {"place": "order", "selected": ("order", "paint:wall-matt:sedge")}),
+    ("second-look", {"place": "trim", "sheet": "unfolded", "room_id": "r2", "turn": 0, "selected": ("tally", "to settle")}),
+)  # fmt: skip
+
+
+def settle(milliseconds: int = 30) -> None:
+    """Let the window paint."""
+    timer = QElapsedTimer()
+    timer.start()
+    while timer.elapsed() < milliseconds:
+        QCoreApplication.processEvents()
+
+
+def _take(window: MainWindow, folder: Path, name: str) -> Path:
+    settle()
+    path = folder / f"{name}.png"
+    if not window.grab().save(str(path)):
+        raise SurroundingsError(
+            f"{path.name} could not be written.", remedy="Is there room, and may it be written there?"
+        )
+    return path
+
+
+def write_pictures(folder: Path) -> int:
+    """Write a PNG of every main view, say where, and return 0."""
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        raise SurroundingsError(f"The folder {folder} could not be made ({error.strerror}).") from None
+    with tempfile.TemporaryDirectory() as aside:
+        session = Session(Path(aside), settings_file(Path(aside)), Runner())
+        session.start_demo()
+        window = make_window(session)
+        window.resize(1280, 800)
+        window.show()
+        for name, fields in VIEWS:
+            session.look(**fields)
+            print(_take(window, folder, name))
+        session.settings.setValue("evening", True)
+        evening = make_window(session)
+        window.hide()
+        evening.resize(1280, 800)
+        evening.show()
+        session.look(place="trim", sheet="unfolded", room_id="r1", turn=2, selected=("r1", "trim", "casing"))
+        print(_take(evening, folder, "evening"))
+        session.close(discard=True)
+        evening.hide()
+        QApplication.processEvents()
+    return 0

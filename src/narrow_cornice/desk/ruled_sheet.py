@@ -1,0 +1,199 @@
+"""A ruled sheet: the table that stands beside a drawing and shows the same selection."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from PyQt6.QtCore import QAbstractTableModel, QModelIndex, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
+
+from narrow_cornice.desk.bench_view import swatch_icon
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.marks import About
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One cell: its text, what typing into it does (returns whether it was accepted), and a colour to show."""
+
+    text: str
+    typed: Callable[[str], bool] | None = None
+    swatch: str = ""
+    number: bool = False
+    warm: bool = False
+
+
+@dataclass(frozen=True)
+class SheetRow:
+    """One row: what it is about and its cells."""
+
+    about: About
+    cells: tuple[Cell, ...]
+
+
+class SheetModel(QAbstractTableModel):
+    """Rows under headings."""
+
+    def __init__(self, headings: tuple[str, ...], theme: Theme) -> None:
+        super().__init__()
+        self.headings = headings
+        self.rows: list[SheetRow] = []
+        self._theme = theme
+
+    def put(self, rows: list[SheetRow]) -> None:
+        """Show other rows, keeping the view where it is when only cells became different."""
+        if [row.about for row in rows] == [row.about for row in self.rows]:
+            former, self.rows = self.rows, rows
+            for index, (old, new) in enumerate(zip(former, rows, strict=True)):
+                if [(c.text, c.swatch, c.warm) for c in old.cells] != [(c.text, c.swatch, c.warm) for c in new.cells]:
+                    self.dataChanged.emit(self.index(index, 0), self.index(index, len(self.headings) - 1))
+            return
+        self.beginResetModel()
+        self.rows = rows
+        self.endResetModel()
+
+    def rowCount(self, parent: QModelIndex | None = None) -> int:
+        """Return the number of rows."""
+        return 0 if parent is not None and parent.isValid() else len(self.rows)
+
+    def columnCount(self, parent: QModelIndex | None = None) -> int:
+        """Return the number of columns."""
+        return 0 if parent is not None and parent.isValid() else len(self.headings)
+
+    def headerData(self, section: int, way: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        """Return a heading."""
+        if way == Qt.Orientation.Horizontal and role == Qt.ItemDataRole.DisplayRole:
+            return self.headings[section]
+        if way == Qt.Orientation.Horizontal and role == Qt.ItemDataRole.TextAlignmentRole:
+            return Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter
+        return None
+
+    def data(self, index: QModelIndex, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        """Return what a cell shows."""
+        if not index.isValid() or index.column() >= len(self.rows[index.row()].cells):
+            return None
+        cell = self.rows[index.row()].cells[index.column()]
+        if role == Qt.ItemDataRole.DisplayRole:
+            return cell.text if len(cell.text) <= 200 else cell.text[:199] + "…"
+        if role == Qt.ItemDataRole.EditRole:
+            return cell.text
+        if role == Qt.ItemDataRole.DecorationRole and cell.swatch:
+            return swatch_icon(cell.swatch, self._theme)
+        if role == Qt.ItemDataRole.TextAlignmentRole and cell.number:
+            return Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+        if role == Qt.ItemDataRole.ForegroundRole:
+            return self._theme.colour("rust" if cell.warm else ("ink" if cell.typed or not cell.number else "soft"))
+        return None
+
+    def flags(self, index: QModelIndex) -> Qt.ItemFlag:
+        """Return whether a cell can be typed into."""
+        flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
+        if index.isValid() and index.column() < len(self.rows[index.row()].cells):
+            cell = self.rows[index.row()].cells[index.column()]
+            if cell.typed is not None:
+                flags |= Qt.ItemFlag.ItemIsEditable
+        return flags
+
+    def setData(self, index: QModelIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
+        """Take what was typed."""
+        cell = self.rows[index.row()].cells[index.column()]
+        if role != Qt.ItemDataRole.EditRole or cell.typed is None or str(value) == cell.text:
+            return False
+        return cell.typed(str(value))
+
+
+class RuledSheet(QTableView):
+    """The sheet with its selection by path; Enter or a letter begins typing."""
+
+    picked = pyqtSignal(tuple)
+    picked_many = pyqtSignal(list)
+
+    def __init__(self, headings: tuple[str, ...], theme: Theme, name: str, stretch: int = 0) -> None:
+        super().__init__()
+        self._following = False
+        self._sized = False
+        self.setAccessibleName(name)
+        self.sheet = SheetModel(headings, theme)
+        self.setModel(self.sheet)
+        self.setShowGrid(True)
+        self.setWordWrap(False)
+        self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.setEditTriggers(
+            QAbstractItemView.EditTrigger.DoubleClicked
+            | QAbstractItemView.EditTrigger.EditKeyPressed
+            | QAbstractItemView.EditTrigger.AnyKeyPressed
+        )
+        down = self.verticalHeader()
+        across = self.horizontalHeader()
+        assert down is not None
+        assert across is not None
+        down.hide()
+        down.setDefaultSectionSize(int(25 * theme.letters))
+        down.setMinimumSectionSize(20)
+        across.setHighlightSections(False)
+        across.setSectionResizeMode(QHeaderView.ResizeMode.Interactive)
+        across.setSectionResizeMode(stretch, QHeaderView.ResizeMode.Stretch)
+        across.setMinimumSectionSize(36)
+
+    def put(self, rows: list[SheetRow], selected: About) -> None:
+        """Show rows and the selection."""
+        self._following = True
+        self.sheet.put(rows)
+        if not self._sized and rows:
+            self._sized = True
+            for column in range(len(self.sheet.headings)):
+                across = self.horizontalHeader()
+                assert across is not None
+                if across.sectionResizeMode(column) == QHeaderView.ResizeMode.Interactive:
+                    self.resizeColumnToContents(column)
+                    self.setColumnWidth(column, min(190, self.columnWidth(column) + 8))
+        index = next(
+            (
+                i
+                for i, row in enumerate(rows)
+                if selected
+                and (row.about == selected or (len(row.about) >= 3 and selected[: len(row.about)] == row.about))
+            ),
+            None,
+        )
+        chosen = self.selectionModel()
+        assert chosen is not None
+        current = {one.row() for one in chosen.selectedRows()}
+        if index is None:
+            if not selected or len(current) <= 1:
+                self.clearSelection()
+        elif index not in current:
+            column = max(0, self.currentIndex().column())
+            self.setCurrentIndex(self.sheet.index(index, column))
+            self.selectRow(index)
+            self.setCurrentIndex(self.sheet.index(index, column))
+        self._following = False
+
+    def selectionChanged(self, selected: Any, deselected: Any) -> None:
+        """Tell what was picked by a person."""
+        super().selectionChanged(selected, deselected)
+        chosen = self.selectionModel()
+        if self._following or chosen is None:
+            return
+        rows = sorted(one.row() for one in chosen.selectedRows())
+        abouts = [self.sheet.rows[row].about for row in rows if row < len(self.sheet.rows)]
+        if len(abouts) == 1:
+            self.picked.emit(abouts[0])
+        self.picked_many.emit(abouts)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Begin typing on Enter."""
+        assert event is not None
+        if (
+            event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter)
+            and self.state() != QAbstractItemView.State.EditingState
+        ):
+            index = self.currentIndex()
+            if index.isValid() and self.sheet.flags(index) & Qt.ItemFlag.ItemIsEditable:
+                self.edit(index)
+                return
+        super().keyPressEvent(event)

@@ -1,0 +1,77 @@
+"""Slow work beside the window: a frozen request goes out, an answer comes back on the window's own thread."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
+
+from narrow_cornice.errors import CorniceError
+
+
+class _Answer(QObject):
+    done = pyqtSignal(object)
+    failed = pyqtSignal(object)
+
+
+class _Work(QRunnable):
+    def __init__(self, work: Callable[[], Any]) -> None:
+        super().__init__()
+        self.setAutoDelete(False)
+        self._work = work
+        self.answer = _Answer()
+
+    def run(self) -> None:
+        try:
+            result = self._work()
+        except Exception as error:  # handed to the window's thread, which shows or raises it
+            self.answer.failed.emit(error)
+        else:
+            self.answer.done.emit(result)
+
+
+class Runner(QObject):
+    """Runs pieces of work one after another on a thread of its own; ``busy`` tells when that begins and ends."""
+
+    busy = pyqtSignal(str)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._pool = QThreadPool()
+        self._pool.setMaxThreadCount(1)
+        self._held: set[_Work] = set()
+
+    def run(
+        self,
+        name: str,
+        work: Callable[[], Any],
+        done: Callable[[Any], None],
+        failed: Callable[[CorniceError], None],
+    ) -> None:
+        """Do ``work`` aside, then call ``done`` or ``failed`` here. A programming error is raised, not hidden."""
+        one = _Work(work)
+        self._held.add(one)
+
+        def leave() -> None:
+            self._held.discard(one)
+            self.busy.emit("")
+
+        def finish(result: Any) -> None:
+            leave()
+            done(result)
+
+        def fail(error: Exception) -> None:
+            leave()
+            if not isinstance(error, CorniceError):
+                raise error
+            failed(error)
+
+        one.answer.done.connect(finish)
+        one.answer.failed.connect(fail)
+        self.busy.emit(name)
+        self._pool.start(one)
+
+    def wait(self) -> None:
+        """Wait until all work is done (before the program ends)."""
+        self._pool.waitForDone()

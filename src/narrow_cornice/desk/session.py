@@ -1,0 +1,274 @@
+"""The job in the window: its history, its file with lock, versions and recovery, and what is being looked at."""
+
+from __future__ import annotations
+
+import time
+from dataclasses import dataclass, replace
+from pathlib import Path
+from typing import Literal
+
+from PyQt6.QtCore import QObject, QSettings, QTimer, pyqtSignal
+
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.file import read_job, write_job
+from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.keeping import JobLock, Recovered, Recovery, Versions
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.samples import demo_job, starting_job
+
+Place = Literal["measure", "trim", "finishes", "order"]
+Sheet = Literal["unfolded", "plan", "elevation", "section"]
+
+RECENT = 8
+RECOVERY_MS = 1500
+
+
+@dataclass(frozen=True, slots=True)
+class View:
+    """What is being looked at; nothing in here belongs to the job."""
+
+    place: Place = "trim"
+    room_id: str = ""
+    sheet: Sheet = "unfolded"
+    wall_id: str = ""
+    turn: int = 0
+    selected: About = ()
+
+
+class Session(QObject):
+    """One job open in one window.
+
+    ``changed`` tells that the job is another value, with the title of what changed it; ``looked`` that the view is;
+    ``refused`` carries an error in the decorator's words.
+    """
+
+    changed = pyqtSignal(str)
+    looked = pyqtSignal()
+    refused = pyqtSignal(object)
+    filed = pyqtSignal()
+
+    def __init__(self, state: Path, settings: QSettings, runner: Runner) -> None:
+        super().__init__()
+        self.settings = settings
+        self.runner = runner
+        self.versions = Versions(state)
+        self.recovery = Recovery(state)
+        self.history = History(starting_job())
+        self.path: Path | None = None
+        self.view = View()
+        self.before: Job | None = None
+        self.saved_at: float | None = None
+        self.last_change = ""
+        self._saved_job: Job = self.history.job
+        self._lock: JobLock | None = None
+        self._recovery_timer = QTimer(self)
+        self._recovery_timer.setSingleShot(True)
+        self._recovery_timer.setInterval(RECOVERY_MS)
+        self._recovery_timer.timeout.connect(self.keep_recovery_copy)
+
+    # ---- the job
+
+    @property
+    def job(self) -> Job:
+        """Return the job as it is now."""
+        return self.history.job
+
+    @property
+    def unsaved(self) -> bool:
+        """Whether there is something that the file does not have."""
+        return self.job is not self._saved_job and self.job != self._saved_job
+
+    def room(self) -> Room | None:
+        """Return the room being looked at, None where the job has none."""
+        for room in self.job.rooms:
+            if room.id == self.view.room_id:
+                return room
+        return self.job.rooms[0] if self.job.rooms else None
+
+    def do(self, edit: Edit) -> bool:
+        """Make a change; a refused one is told and leaves all as it was. Returns whether it was accepted."""
+        before = self.job
+        try:
+            happened = self.history.do(edit)
+        except CorniceError as error:
+            self.refused.emit(error)
+            return False
+        if happened:
+            self._after(before, edit.title)
+        return True
+
+    def undo(self) -> None:
+        """Take the last change back."""
+        before = self.job
+        if title := self.history.undo():
+            self._after(before, f"undone: {title}")
+
+    def redo(self) -> None:
+        """Make the last undone change again."""
+        before = self.job
+        if title := self.history.redo():
+            self._after(before, title)
+
+    def _after(self, before: Job, title: str) -> None:
+        self.before = before
+        self.last_change = title
+        self._settle_view()
+        self.changed.emit(title)
+        self._recovery_timer.start()
+
+    # ---- the view
+
+    def look(self, **fields: object) -> None:
+        """Look at something else."""
+        view = replace(self.view, **fields)  # type: ignore[arg-type]
+        if view != self.view:
+            self.view = view
+            self._settle_view()
+            self.looked.emit()
+
+    def _settle_view(self) -> None:
+        """Keep the view on things that are there."""
+        room = self.room()
+        if room is None:
+            self.view = replace(self.view, room_id="", wall_id="", selected=())
+            return
+        view = replace(self.view, room_id=room.id)
+        if all(side.id != view.wall_id for side in room.sides):
+            view = replace(view, wall_id=room.sides[0].id if room.sides else "")
+        selected = view.selected
+        gone = (
+            selected[:1] not in ((), ("order",), ("tally",), ("house rule",))
+            and all(one.id != selected[0] for one in self.job.rooms)
+        ) or (
+            len(selected) >= 3
+            and selected[0] == room.id
+            and (
+                (selected[1] == "wall" and all(side.id != selected[2] for side in room.sides))
+                or (selected[1] == "opening" and all(one.id != selected[2] for one in room.openings))
+            )
+        )
+        self.view = replace(view, selected=()) if gone else view
+
+    def select(self, about: About) -> None:
+        """Select a thing by its path, going to its room."""
+        fields: dict[str, object] = {"selected": about}
+        if about and any(room.id == about[0] for room in self.job.rooms):
+            fields["room_id"] = about[0]
+            if len(about) > 2 and about[1] == "wall":
+                fields["wall_id"] = about[2]
+        self.look(**fields)
+
+    # ---- the file
+
+    def start_new(self) -> None:
+        """Begin a new job."""
+        self._take_up(starting_job(), None, None)
+
+    def start_demo(self) -> None:
+        """Begin with the demo job, not yet saved anywhere."""
+        self._take_up(demo_job(), None, None)
+
+    def open(self, path: Path) -> None:
+        """Open a job file. Raises CorniceError and leaves all as it was."""
+        lock = None
+        if self.path is None or JobLock.beside(path) != JobLock.beside(self.path) or self._lock is None:
+            lock = JobLock.take(path)
+        else:
+            lock = self._lock
+        try:
+            job = read_job(path)
+        except CorniceError:
+            if lock is not None and lock is not self._lock:
+                lock.release()
+            raise
+        self._take_up(job, path, lock)
+        self._remember(path)
+
+    def take_up_recovered(self, recovered: Recovered) -> None:
+        """Go on with a job that was not saved when the program ended."""
+        lock = JobLock.take(recovered.path) if recovered.path is not None and recovered.path.parent.exists() else None
+        self._take_up(recovered.job, recovered.path, lock)
+        self._saved_job = starting_job()  # what is in the file, if any, is older
+        self.keep_recovery_copy()
+        Recovery.forget(recovered)
+        self.filed.emit()
+
+    def restore_version(self, job: Job) -> None:
+        """Put an earlier version in place of the present job, as a change that can be undone."""
+        self.do(Edit("bring back an earlier version", lambda _: job))
+
+    def _take_up(self, job: Job, path: Path | None, lock: JobLock | None) -> None:
+        if self._lock is not None and self._lock is not lock:
+            self._lock.release()
+        self._recovery_timer.stop()
+        self.recovery.drop()
+        self._lock = lock
+        self.history = History(job)
+        self._saved_job = job
+        self.path = path
+        self.before = None
+        self.saved_at = None
+        self.last_change = ""
+        self.view = replace(View(), place=self.view.place, room_id=job.rooms[0].id if job.rooms else "")
+        self._settle_view()
+        self.changed.emit("")
+        self.filed.emit()
+
+    def save(self, path: Path) -> None:
+        """Save to a file; the former version is kept aside. Raises CorniceError and leaves the file as it was."""
+        lock = self._lock
+        if self.path is None or JobLock.beside(path) != JobLock.beside(self.path):
+            lock = JobLock.take(path)
+        job = self.job
+        try:
+            self.versions.put_away(path)
+            write_job(path, job)
+        except CorniceError:
+            if lock is not None and lock is not self._lock:
+                lock.release()
+            raise
+        if self._lock is not None and lock is not self._lock:
+            self._lock.release()
+        self._lock = lock
+        self.path = path
+        self._saved_job = job
+        self.saved_at = time.time()
+        self._recovery_timer.stop()
+        self.recovery.drop()
+        self._remember(path)
+        self.filed.emit()
+
+    def keep_recovery_copy(self) -> None:
+        """Write the running copy aside if there is something unsaved."""
+        if not self.unsaved:
+            self.recovery.drop()
+            return
+        job, path, recovery = self.job, self.path, self.recovery
+        self.runner.run("", lambda: recovery.keep(job, path), lambda _: None, self.refused.emit)
+
+    def close(self, *, discard: bool) -> None:
+        """Let go of the job and its file; ``discard`` drops what was not saved."""
+        self._recovery_timer.stop()
+        self.runner.wait()
+        if discard or not self.unsaved:
+            self.recovery.drop()
+        else:
+            self.recovery.keep(self.job, self.path)
+        self.recovery.close()
+        if self._lock is not None:
+            self._lock.release()
+            self._lock = None
+
+    # ---- recent files
+
+    def recent(self) -> list[Path]:
+        """Return the files worked on lately that are still there."""
+        kept = self.settings.value("recent", [], type=list)
+        return [Path(one) for one in kept if Path(one).exists()][:RECENT]
+
+    def _remember(self, path: Path) -> None:
+        real = str(path.resolve())
+        others = [str(one) for one in self.recent() if str(one) != real]
+        self.settings.setValue("recent", [real, *others][:RECENT])

@@ -1,0 +1,130 @@
+"""The tally along the bottom: the job's totals, always live, with the change shown for a moment."""
+
+from __future__ import annotations
+
+import time
+
+from PyQt6.QtCore import QTimer, pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from narrow_cornice.desk.bench_view import plain_label
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.takeoff.tally import tally
+
+NAMES = ("paint", "trim", "surfaces", "cost", "to settle")
+SHOWN_MS = 5000
+
+
+class TallyBar(QWidget):
+    """Buttons with a total each; ``picked`` carries which one's working is wanted."""
+
+    picked = pyqtSignal(str)
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self.setObjectName("tally")
+        self.setFixedHeight(int(46 * theme.letters))
+        self._session = session
+        self._theme = theme
+        lay = QHBoxLayout(self)
+        lay.setContentsMargins(8, 2, 16, 3)
+        lay.setSpacing(10)
+        self._values: dict[str, QLabel] = {}
+        self._changes: dict[str, QLabel] = {}
+        self.buttons: dict[str, QPushButton] = {}
+        for name in NAMES:
+            button = QPushButton()
+            button.setAccessibleName(name)
+            inner = QVBoxLayout(button)
+            inner.setContentsMargins(8, 1, 8, 1)
+            inner.setSpacing(0)
+            caption = plain_label(name)
+            caption.setStyleSheet(f"color: {theme.roles['tally soft']}; font-size: {8 * theme.letters:.1f}pt;")
+            line = QHBoxLayout()
+            line.setSpacing(6)
+            value = plain_label()
+            warm = theme.roles["tally warm" if name == "to settle" else "tally text"]
+            value.setStyleSheet(f"font-weight: bold; font-size: {11 * theme.letters:.1f}pt; color: {warm};")
+            change = plain_label()
+            change.setStyleSheet(f"color: {theme.roles['tally warm']}; font-size: {9 * theme.letters:.1f}pt;")
+            line.addWidget(value)
+            line.addWidget(change)
+            line.addStretch(1)
+            inner.addWidget(caption)
+            inner.addLayout(line)
+            button.setMinimumWidth(int(112 * theme.letters))
+            button.setFixedHeight(int(40 * theme.letters))
+            button.clicked.connect(lambda _=False, one=name: self.picked.emit(one))
+            lay.addWidget(button)
+            self._values[name], self._changes[name], self.buttons[name] = value, change, button
+        lay.addStretch(1)
+        self._last = plain_label()
+        self._last.setStyleSheet(
+            f"font-family: Vollkorn; font-style: italic; color: {theme.roles['tally soft']};"
+            f"font-size: {9 * theme.letters:.1f}pt;"
+        )
+        lay.addWidget(self._last)
+        self._forget = QTimer(self)
+        self._forget.setSingleShot(True)
+        self._forget.setInterval(SHOWN_MS)
+        self._forget.timeout.connect(self._forget_changes)
+
+    def refresh(self, *, moved: bool) -> None:
+        """Show the totals; with ``moved``, what the last change did to them."""
+        job, before = self._session.job, self._session.before
+        unit = job.settings.unit
+        now = tally(job)
+        then = tally(before) if before is not None and moved else None
+        for name, figure in now.items():
+            text = figure.shown(unit)
+            if name == "cost" and job.settings.money:
+                text += f" {job.settings.money[:12]}"
+            self._values[name].setText(text)
+            change = ""
+            if then is not None:
+                by = figure.value - then[name].value
+                shown = type(figure)("", abs(by), figure.unit).shown(unit)
+                if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(unit):
+                    change = f"{'+' if by > 0 else '−'}{shown}"
+            if moved:
+                self._changes[name].setText(change)
+            self.buttons[name].setAccessibleDescription(f"{text} {change}")
+        settle = sum(finding.kept is None for finding in second_look(job))
+        self._values["to settle"].setText(f"{settle}")
+        if moved:
+            by = settle - sum(finding.kept is None for finding in second_look(before)) if before is not None else 0
+            self._changes["to settle"].setText(f"{by:+d}".replace("-", "−") if by else "")
+            self._forget.start()
+        self.show_state()
+
+    def show_state(self) -> None:
+        """Show whether the job is saved and what undo would take back."""
+        session = self._session
+        if session.unsaved:
+            saved = "Not saved yet"
+        elif session.saved_at is not None:
+            ago = int(time.time() - session.saved_at)
+            saved = "Saved just now" if ago < 60 else f"Saved {ago // 60} min ago"
+        else:
+            saved = "Saved" if session.path is not None else ""
+        undo = session.history.undo_title
+        words = [word for word in (saved, f"undo: {undo[:48]}" if undo else "") if word]
+        self._last.setText(" · ".join(words))
+
+    def _forget_changes(self) -> None:
+        for label in self._changes.values():
+            label.setText("")
+
+    def shown(self, name: str) -> str:
+        """Return what is shown for a total (used by tests)."""
+        return self._values[name].text()
+
+    def change_shown(self, name: str) -> str:
+        """Return the change shown beside a total (used by tests)."""
+        return self._changes[name].text()
+
+    def say(self, words: str) -> None:
+        """Show a few words in place of the last change, until the next."""
+        self._last.setText(words[:120])

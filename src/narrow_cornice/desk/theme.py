@@ -1,0 +1,183 @@
+"""Paper and ink: the roles of colour by day and by evening, the two faces, and the style sheet made of them."""
+
+from __future__ import annotations
+
+from importlib.resources import as_file, files
+
+from PyQt6.QtGui import QColor, QFont, QFontDatabase
+
+DAY = {
+    "paper": "#fdfbf5",
+    "sheet": "#f6f1e7",
+    "board": "#e9e1d3",
+    "ink": "#2a2724",
+    "soft": "#6d635a",
+    "rule": "#c9bdab",
+    "verdigris": "#2e6b60",
+    "rust": "#a4492f",
+    "ochre": "#8a6116",
+    "glass": "#e3edf0",
+    "wood": "#e8d9bd",
+    "tally": "#2f2b27",
+    "tally text": "#fdfbf5",
+    "tally soft": "#b9ada0",
+    "tally warm": "#eba383",
+    "on verdigris": "#fdfbf5",
+}
+EVENING = {
+    "paper": "#2b2825",
+    "sheet": "#24211f",
+    "board": "#1c1a18",
+    "ink": "#efe7da",
+    "soft": "#b3a799",
+    "rule": "#4d463f",
+    "verdigris": "#7fbcae",
+    "rust": "#e58c70",
+    "ochre": "#d9ab57",
+    "glass": "#3c4a4f",
+    "wood": "#8d7a5b",
+    "tally": "#141210",
+    "tally text": "#efe7da",
+    "tally soft": "#a3978a",
+    "tally warm": "#eba383",
+    "on verdigris": "#1c1a18",
+}
+
+_FILES = ("Lato-Regular.ttf", "Lato-Bold.ttf", "Lato-Italic.ttf", "Vollkorn-SemiBold.ttf", "Vollkorn-Italic.ttf",
+          "Vollkorn-Regular.ttf")  # fmt: skip
+
+
+class Theme:
+    """The roles in force and the size of the letters; ``letters`` is 1 for the usual size."""
+
+    def __init__(self, *, evening: bool = False, letters: float = 1.0) -> None:
+        self.evening = evening
+        self.letters = letters
+        self.roles = EVENING if evening else DAY
+
+    def colour(self, name: str) -> QColor:
+        """Return a role, #rrggbb or #rrggbbaa as a colour."""
+        value = self.roles.get(name, name)
+        if len(value) == 9:
+            colour = QColor(value[:7])
+            colour.setAlpha(int(value[7:9], 16))
+            return colour
+        return QColor(value)
+
+    def font(self, size: float, face: str = "text") -> QFont:
+        """Return a face at ``size`` points: text, bold, name or slanted."""
+        font = QFont("Vollkorn" if face in ("name", "slanted") else "Lato")
+        font.setPointSizeF(size * self.letters)
+        if face == "bold":
+            font.setBold(True)
+        if face == "name":
+            font.setWeight(QFont.Weight.DemiBold)
+        if face == "slanted":
+            font.setItalic(True)
+        if face in ("text", "bold") and hasattr(font, "setFeature"):
+            font.setFeature(QFont.Tag("tnum"), 1)  # figures of one width, so that columns stand
+        return font
+
+    def style_sheet(self) -> str:
+        """Return the style of every widget."""
+        r = self.roles
+
+        def pt(size: float) -> str:
+            return f"{size * self.letters:.1f}pt"
+
+        return f"""
+        * {{ font-family: Lato; font-size: {pt(10)}; color: {r["ink"]}; }}
+        QMainWindow, QDialog, #middle {{ background: {r["board"]}; }}
+        QDialog QLabel {{ background: transparent; }}
+        #topbar, #bench, #benchscroll, #benchbody {{ background: {r["paper"]}; }}
+        #topbar {{ border-bottom: 2px solid {r["board"]}; }}
+        #bench {{ border-left: 1px solid {r["rule"]}; }}
+        #roomsstrip {{ background: {r["board"]}; }}
+        #jobname {{ font-family: Vollkorn; font-weight: 600; font-size: {pt(15)}; border: none; background: transparent;
+                   text-align: left; padding: 0 4px; }}
+        #jobname:hover {{ color: {r["verdigris"]}; }}
+        #jobname:focus {{ outline: 2px solid {r["verdigris"]}; }}
+        #jobname::menu-indicator {{ image: none; width: 0; }}
+        #jobplace, .slanted {{ font-family: Vollkorn; font-style: italic; color: {r["soft"]}; font-size: {pt(9)}; }}
+        .caption {{ color: {r["soft"]}; font-size: {pt(7.5)}; letter-spacing: 1px; }}
+        QToolButton[place="true"] {{ border: none; border-radius: 4px; padding: 4px 9px; font-size: {pt(10.5)};
+                                    background: transparent; }}
+        QToolButton[place="true"]:hover {{ color: {r["verdigris"]}; }}
+        QToolButton[place="true"]:checked {{ background: {r["verdigris"]}; color: {r["on verdigris"]};
+                                            font-weight: bold; }}
+        QToolButton[place="true"]:focus {{ border: 2px solid {r["ochre"]}; padding: 2px 7px; }}
+        QToolButton[leaf="true"] {{ border: none; border-bottom: 2px solid transparent; padding: 2px 3px;
+                                   margin: 0 5px; color: {r["soft"]}; background: transparent; font-size: {pt(9.5)}; }}
+        QToolButton[leaf="true"]:checked {{ color: {r["ink"]}; border-bottom-color: {r["verdigris"]}; font-weight: bold; }}
+        QToolButton[leaf="true"]:hover, QToolButton[leaf="true"]:focus {{ color: {r["verdigris"]}; }}
+        QToolButton[plain="true"] {{ border: none; background: transparent; color: {r["soft"]}; padding: 2px 5px; }}
+        QToolButton[plain="true"]:hover, QToolButton[plain="true"]:focus {{ color: {r["verdigris"]}; }}
+        QLineEdit, QPlainTextEdit {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 3px;
+                     padding: 3px 6px; selection-background-color: {r["verdigris"]};
+                     selection-color: {r["on verdigris"]}; }}
+        QLineEdit:focus, QPlainTextEdit:focus {{ border: 2px solid {r["verdigris"]}; padding: 2px 5px; }}
+        QLineEdit[wrong="true"] {{ border: 2px solid {r["rust"]}; padding: 2px 5px; }}
+        QLineEdit[quiet="true"] {{ border-color: transparent; background: transparent; font-weight: bold; }}
+        QLineEdit[quiet="true"]:hover {{ border-color: {r["rule"]}; }}
+        QLineEdit[quiet="true"]:focus {{ border: 2px solid {r["verdigris"]}; background: {r["paper"]}; }}
+        QLineEdit[quiet="true"][wrong="true"] {{ border: 2px solid {r["rust"]}; }}
+        QComboBox {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 3px; padding: 2px 6px;
+                    font-weight: bold; }}
+        QComboBox:focus {{ border: 2px solid {r["verdigris"]}; padding: 1px 5px; }}
+        QComboBox::drop-down {{ border: none; width: 14px; }}
+        QComboBox QAbstractItemView, QMenu {{ background: {r["paper"]}; border: 1px solid {r["rule"]};
+                    selection-background-color: {r["verdigris"]}; selection-color: {r["on verdigris"]}; outline: 0; }}
+        QMenu::item {{ padding: 4px 26px 4px 16px; }}
+        QMenu::item:selected {{ background: {r["verdigris"]}; color: {r["on verdigris"]}; }}
+        QMenu::item:disabled {{ color: {r["rule"]}; }}
+        QMenu::separator {{ height: 1px; background: {r["rule"]}; margin: 4px 8px; }}
+        QPushButton {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 4px; padding: 4px 12px; }}
+        QPushButton:hover, QPushButton:focus {{ border-color: {r["verdigris"]}; color: {r["verdigris"]}; }}
+        QPushButton:default {{ background: {r["verdigris"]}; color: {r["on verdigris"]}; border-color: {r["verdigris"]}; }}
+        QPushButton:disabled {{ color: {r["rule"]}; }}
+        QPushButton[link="true"] {{ border: none; background: transparent; color: {r["verdigris"]}; font-weight: bold;
+                                   padding: 1px 2px; text-align: left; }}
+        QPushButton[link="true"]:hover {{ text-decoration: underline; }}
+        QPushButton[link="true"]:focus {{ border: 1px solid {r["verdigris"]}; }}
+        QCheckBox {{ spacing: 7px; background: transparent; }}
+        QCheckBox:focus {{ color: {r["verdigris"]}; }}
+        QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {r["soft"]}; border-radius: 2px;
+                               background: {r["paper"]}; }}
+        QCheckBox::indicator:checked {{ background: {r["verdigris"]}; border-color: {r["verdigris"]}; }}
+        QCheckBox::indicator:focus {{ border: 2px solid {r["verdigris"]}; }}
+        QScrollArea, #slips, #slipbody {{ border: none; background: transparent; }}
+        QScrollBar:vertical {{ width: 9px; background: transparent; margin: 0; }}
+        QScrollBar:horizontal {{ height: 9px; background: transparent; margin: 0; }}
+        QScrollBar::handle {{ background: {r["rule"]}; border-radius: 4px; min-height: 24px; min-width: 24px; }}
+        QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page {{
+            background: transparent; width: 0; height: 0; }}
+        QTableView {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; gridline-color: {r["board"]};
+                     selection-background-color: {r["board"]}; selection-color: {r["ink"]}; font-size: {pt(9.5)}; }}
+        QTableView:focus {{ border: 1px solid {r["verdigris"]}; }}
+        QTableView::item {{ padding: 0 6px; }}
+        QTableView QLineEdit {{ border-radius: 0; padding: 0 4px; }}
+        QHeaderView::section {{ background: {r["paper"]}; color: {r["soft"]}; border: none;
+                               border-bottom: 1px solid {r["ink"]}; padding: 3px 6px; font-size: {pt(8.5)}; }}
+        QSplitter::handle {{ background: {r["board"]}; }}
+        QToolTip {{ background: {r["ink"]}; color: {r["paper"]}; border: none; padding: 4px 7px; }}
+        #tally {{ background: {r["tally"]}; }}
+        #tally QLabel {{ color: {r["tally text"]}; background: transparent; }}
+        #tally QPushButton {{ background: transparent; border: none; border-radius: 3px; padding: 2px 8px;
+                             text-align: left; color: {r["tally text"]}; }}
+        #tally QPushButton:hover {{ background: #ffffff18; }}
+        #tally QPushButton:focus {{ border: 2px solid {r["tally soft"]}; padding: 0 6px; }}
+        #slip {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; }}
+        #notice {{ background: {r["rust"]}; }}
+        #notice QLabel {{ color: #fffaf2; }}
+        #notice QPushButton {{ color: #fffaf2; background: transparent; border: 1px solid #fffaf2; }}
+        QProgressBar {{ border: 1px solid {r["rule"]}; border-radius: 3px; background: {r["paper"]}; height: 8px; }}
+        QProgressBar::chunk {{ background: {r["verdigris"]}; }}
+        """
+
+
+def load_faces() -> None:
+    """Make the shipped faces known to Qt."""
+    fonts = files("narrow_cornice.data").joinpath("fonts")
+    for name in _FILES:
+        with as_file(fonts.joinpath(name)) as path:
+            QFontDatabase.addApplicationFont(str(path))

@@ -1,0 +1,552 @@
+"""The window: rooms at the left, the place's sheet in the middle, the bench at the right, the tally below."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import QByteArray, Qt
+from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtWidgets import (
+    QApplication,
+    QFileDialog,
+    QHBoxLayout,
+    QInputDialog,
+    QMainWindow,
+    QMenu,
+    QMessageBox,
+    QPushButton,
+    QSplitter,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from narrow_cornice.desk import dialogs
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_view import plain_label
+from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.exports import Exports
+from narrow_cornice.desk.finding_things import found_thing
+from narrow_cornice.desk.pages.finishes import FinishesPage
+from narrow_cornice.desk.pages.measure import MeasurePage
+from narrow_cornice.desk.pages.order import OrderPage
+from narrow_cornice.desk.pages.trim import TrimPage
+from narrow_cornice.desk.rooms_strip import RoomsStrip
+from narrow_cornice.desk.session import Place, Session
+from narrow_cornice.desk.size_fields import size_field
+from narrow_cornice.desk.tally_bar import TallyBar
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.desk.top_bar import TopBar
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.file import read_job
+from narrow_cornice.units.lengths import LengthError, parse_length
+
+PLACES: tuple[Place, ...] = ("measure", "trim", "finishes", "order")
+LETTERS = {"m": "measure", "t": "trim", "f": "finishes", "o": "order"}
+SUFFIX = ".cornice"
+
+
+class MainWindow(QMainWindow):
+    """One window, one session."""
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self.session = session
+        self.theme = theme
+        self.exports = Exports(session, self)
+        self.again = False  # whether the window is to be made again in another theme
+        self._before_shown = False
+        self.setWindowTitle("Narrow Cornice")
+        self.setMinimumSize(900, 560)
+        self.resize(1280, 800)
+        self._menu = QMenu(self)
+        self._build()
+        self._build_menu()
+        session.changed.connect(lambda _: self.refresh(moved=True))
+        session.looked.connect(lambda: self.refresh(moved=False))
+        session.filed.connect(self._filed)
+        session.refused.connect(self.tell)
+        self._restore()
+        self.refresh(moved=False)
+
+    # ---- building
+
+    def _build(self) -> None:
+        theme, session = self.theme, self.session
+        body = QWidget()
+        lay = QVBoxLayout(body)
+        lay.setContentsMargins(0, 0, 0, 0)
+        lay.setSpacing(0)
+        self.top = TopBar(theme, self._menu)
+        self.top.place_wanted.connect(self.go)
+        self.top.found.connect(self._found)
+        lay.addWidget(self.top)
+        self._notice = QWidget()
+        self._notice.setObjectName("notice")
+        self._notice.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        row = QHBoxLayout(self._notice)
+        row.setContentsMargins(14, 5, 14, 5)
+        self._notice_text = plain_label()
+        self._notice_text.setWordWrap(True)
+        self._notice_text.setAccessibleName("Message")
+        row.addWidget(self._notice_text, 1)
+        seen = QPushButton("Understood")
+        seen.clicked.connect(self._notice.hide)
+        row.addWidget(seen)
+        self._notice.hide()
+        lay.addWidget(self._notice)
+        self._middle = QSplitter(Qt.Orientation.Horizontal)
+        self._middle.setHandleWidth(1)
+        self.rooms = RoomsStrip(session, theme)
+        self.rooms.picked.connect(lambda room: session.look(room_id=room, selected=()))
+        self.bench = Bench(session, theme)
+        self.pages: dict[Place, QWidget] = {}
+        self._stack = QStackedWidget()
+        self._stack.setObjectName("middle")
+        left = QWidget()
+        left.setObjectName("roomsstrip")
+        left.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        left_lay = QVBoxLayout(left)
+        left_lay.setContentsMargins(0, 0, 0, 6)
+        left_lay.addWidget(self.rooms, 1)
+        add = QPushButton("Add a room")
+        add.setProperty("link", True)
+        add.clicked.connect(self.add_room)
+        left_lay.addWidget(add, 0, Qt.AlignmentFlag.AlignHCenter)
+        self._left = left
+        self._middle.addWidget(left)
+        self._middle.addWidget(self._stack)
+        self._middle.addWidget(self.bench)
+        for index, stretch in enumerate((0, 1, 0)):
+            self._middle.setStretchFactor(index, stretch)
+            self._middle.setCollapsible(index, False)
+        left.setMinimumWidth(int(150 * self.theme.letters))
+        self.bench.setMinimumWidth(int(250 * self.theme.letters))
+        self._middle.setSizes([int(172 * self.theme.letters), 800, int(310 * self.theme.letters)])
+        lay.addWidget(self._middle, 1)
+        self.tally = TallyBar(session, theme)
+        self.tally.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        for widget in (self.top, self.bench, self.rooms):
+            widget.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.tally.picked.connect(lambda name: session.select(("tally", name)))
+        lay.addWidget(self.tally)
+        self.setCentralWidget(body)
+
+    def page(self, place: Place) -> QWidget:
+        """Return a place's page, made when it is first wanted."""
+        if place not in self.pages:
+            page: QWidget
+            if place == "order":
+                page = OrderPage(self.session, self.theme)
+                page.export_wanted.connect(lambda kind: self.exports.order(kind, page.by_room))  # type: ignore[attr-defined]
+            else:
+                kind = {"measure": MeasurePage, "trim": TrimPage, "finishes": FinishesPage}[place]
+                page = kind(self.session, self.theme, self.bench)
+                page.letter.connect(self._letter)
+            self.pages[place] = page
+            self._stack.addWidget(page)
+        return self.pages[place]
+
+    def _act(self, menu: QMenu, words: str, done: Callable[[], object], key: str | None = None) -> QAction:
+        action = QAction(words, self)
+        action.triggered.connect(lambda _=False: done())
+        if key is not None:
+            action.setShortcut(QKeySequence(key))
+            action.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
+            self.addAction(action)
+        menu.addAction(action)
+        return action
+
+    def _build_menu(self) -> None:
+        menu = self._menu
+        self._act(menu, "New job", self.new, "Ctrl+N")
+        self._act(menu, "Open …", self.open, "Ctrl+O")
+        self._recent = self._submenu("Worked on lately")
+        self._recent.aboutToShow.connect(self._fill_recent)
+        self._act(menu, "Save", self.save, "Ctrl+S")
+        self._act(menu, "Save as …", self.save_as, "Ctrl+Shift+S")
+        self._versions = self._submenu("Earlier versions")
+        self._versions.aboutToShow.connect(self._fill_versions)
+        menu.addSeparator()
+        self._undo = self._act(menu, "Undo", self.session.undo, "Ctrl+Z")
+        self._redo = self._act(menu, "Redo", self.session.redo, "Ctrl+Shift+Z")
+        menu.addSeparator()
+        self._act(menu, "Add a room …", self.add_room, "Ctrl+R")
+        self._act(menu, "Name and place of the job …", self.rename)
+        units = self._submenu("Units")
+        for words, fields in (
+            ("Millimetres", {"unit": "mm", "step": 1}),
+            ("Millimetres, to the half", {"unit": "mm", "step": 0.5}),
+            ("Feet and inches, to 1/8", {"unit": "in", "denominator": 8}),
+            ("Feet and inches, to 1/16", {"unit": "in", "denominator": 16}),
+            ("Feet and inches, to 1/32", {"unit": "in", "denominator": 32}),
+        ):
+            self._act(units, words, lambda f=fields: self.session.do(edits.change_settings(**f)))
+        self._act(menu, "Colours …", lambda: self._dialog(dialogs.colours_dialog))
+        self._act(menu, "Paints …", lambda: self._dialog(dialogs.paints_dialog))
+        self._act(menu, "Trim stock …", lambda: self._dialog(dialogs.stock_dialog))
+        self._act(menu, "House rules …", lambda: self._dialog(dialogs.rules_dialog))
+        menu.addSeparator()
+        self._act(menu, "Print this sheet as PDF …", self.print_sheet, "Ctrl+P")
+        out = self._submenu("Hand out")
+        self._act(out, "This drawing as SVG …", self.exports.drawing_svg)
+        self._act(out, "Every drawing of the room as PDF …", self.exports.room_pdf)
+        self._act(out, "Order by shop as CSV …", lambda: self.exports.order("csv", False))
+        self._act(out, "Order by room as CSV …", lambda: self.exports.order("csv", True))
+        self._act(out, "Schedule of surfaces as CSV …", self.exports.surfaces_csv)
+        menu.addSeparator()
+        look = self._submenu("Look of the window")
+        evening = self._act(look, "Evening light", self._evening)
+        evening.setCheckable(True)
+        evening.setChecked(self.theme.evening)
+        for words, letters in (("Usual letters", 1.0), ("Larger letters", 1.15), ("Largest letters", 1.3)):
+            self._act(look, words, lambda one=letters: self._letters(one))
+        self._act(look, "Fold the rooms", lambda: self._fold(self._left), "F7")
+        self._act(look, "Fold the bench", lambda: self._fold(self.bench), "F8")
+        self._act(menu, "Keys", lambda: dialogs.keys_dialog(self.theme, self).exec(), "F1")
+        self._act(menu, "Leave", self.close, "Ctrl+Q")
+        hidden = QMenu(self)
+        self._act(hidden, "Find", self.top.field.setFocus, "Ctrl+F")
+        self._act(hidden, "Next part of the window", self._next_part, "F6")
+        self._act(hidden, "Redo", self.session.redo, "Ctrl+Y")
+
+    def _submenu(self, words: str) -> QMenu:
+        menu = self._menu.addMenu(words)
+        assert menu is not None
+        return menu
+
+    # ---- showing
+
+    def refresh(self, *, moved: bool) -> None:
+        """Bring drawing, bench, tally and second look up to date."""
+        session = self.session
+        self._before_shown = False
+        page = self.page(session.view.place)
+        if self._stack.currentWidget() is not page:
+            self._stack.setCurrentWidget(page)
+        self.top.show_job(session.job.name, self._place_words(), session.view.place)
+        self.rooms.refresh()
+        page.refresh()  # type: ignore[attr-defined]
+        self.bench.refresh()
+        self.tally.refresh(moved=moved and session.before is not None)
+        undo, redo = session.history.undo_title, session.history.redo_title
+        self._undo.setText(f"Undo: {undo[:60]}".replace("&", "&&") if undo else "Undo")
+        self._undo.setEnabled(bool(undo))
+        self._redo.setText(f"Redo: {redo[:60]}".replace("&", "&&") if redo else "Redo")
+        self._redo.setEnabled(bool(redo))
+        if moved:
+            self._notice.hide()
+        self.setWindowModified(session.unsaved)
+
+    def _place_words(self) -> str:
+        path = self.session.path
+        words = [self.session.job.place, path.name if path is not None else ""]
+        return " · ".join(word for word in words if word)
+
+    def _filed(self) -> None:
+        self.tally.show_state()
+        self.top.show_job(self.session.job.name, self._place_words(), self.session.view.place)
+        name = self.session.path.name if self.session.path else self.session.job.name[:80]
+        self.setWindowTitle(f"{name}[*] – Narrow Cornice")
+        self.setWindowModified(self.session.unsaved)
+
+    def tell(self, error: CorniceError | str) -> None:
+        """Show a message in the window, without stopping the work."""
+        text = str(error)
+        if isinstance(error, LengthError):
+            text = f"“{error.text[:60]}”, at character {error.position + 1}: {text}"
+        self._notice_text.setText(text[:1000])
+        self._notice.show()
+
+    def notice(self) -> str:
+        """Return the message that is shown, empty for none."""
+        return "" if self._notice.isHidden() else self._notice_text.text()
+
+    # ---- going about
+
+    def go(self, place: str) -> None:
+        """Go to a place of the work."""
+        where: Place = next(one for one in PLACES if one == place)
+        if where == "measure" and self.session.view.place != "measure" and self.session.view.sheet == "unfolded":
+            self.session.look(place=where, sheet="plan")
+        elif (
+            where in ("trim", "finishes") and self.session.view.place == "measure" and self.session.view.sheet == "plan"
+        ):
+            self.session.look(place=where, sheet="unfolded")
+        else:
+            self.session.look(place=where)
+        page = self.page(self.session.view.place)
+        for button in self.top.buttons.values():
+            button.setChecked(button is self.top.buttons[where])
+        page.focus_drawing()  # type: ignore[attr-defined]
+
+    def _letter(self, letter: str) -> None:
+        if letter.lower() in LETTERS:
+            self.go(LETTERS[letter.lower()])
+        elif letter == "=":
+            widget = self._focus_working()
+            if widget is not None:
+                widget.setFocus()
+        elif letter.lower() == "l":
+            self.session.select(("tally", "to settle"))
+        elif letter == " ":
+            self.show_before()
+
+    def _focus_working(self) -> QWidget | None:
+        from narrow_cornice.desk.bench_view import _FigureButton
+
+        return next(iter(self.bench.findChildren(_FigureButton)), None)
+
+    def show_before(self) -> None:
+        """Show the drawing as it was before the last change, and again as it is."""
+        page = self.page(self.session.view.place)
+        before = self.session.before
+        if not isinstance(page, DrawingPage) or before is None:
+            return
+        self._before_shown = not self._before_shown
+        if not self._before_shown:
+            page.refresh()
+            return
+        from narrow_cornice.desk.drawing_page import drawing_of
+        from narrow_cornice.drawing.unfolded import titled
+
+        former = next((room for room in before.rooms if room.id == self.session.view.room_id), None)
+        drawing = drawing_of(self.session, room=former) if former is not None else None
+        if drawing is not None:
+            change = self.session.last_change
+            shown = titled(drawing, drawing.title, f"Before “{change[:60]}” · Space shows it as it is now")
+            page.canvas.show_drawing(shown, None, (), "")
+
+    def _found(self, text: str) -> None:
+        selected = self.session.view.selected
+        field = size_field(self.session.job, selected)
+        try:
+            parse_length(text, self.session.job.settings.unit)
+            is_size = True
+        except LengthError:
+            is_size = False
+        if is_size and field is not None:
+            if self.bench.type_size(field.about, text):
+                self.top.field.clear()
+            return
+        thing = found_thing(self.session.job, text, self.session.view.room_id)
+        if thing is None:
+            words = "Select something with a size first." if is_size else "Nothing here is called that."
+            self.tell(f"“{text[:60]}”: {words}")
+            return
+        place, about = thing
+        self.session.look(place=place)
+        self.session.select(about)
+        self.top.field.clear()
+
+    def _next_part(self) -> None:
+        page = self.page(self.session.view.place)
+        parts: list[QWidget] = [self.rooms.list]
+        if isinstance(page, DrawingPage):
+            parts += [page.canvas, *[sheet for sheet in page.sheets if sheet.isVisible()]]
+        elif isinstance(page, OrderPage) and page.slips and page.slips[0].rows:
+            parts.append(page.slips[0].rows[0])
+        bench = self.bench.view.widget()
+        first = bench.nextInFocusChain() if bench is not None else None
+        while (
+            first is not None
+            and first is not bench
+            and not (
+                bench is not None
+                and bench.isAncestorOf(first)
+                and first.focusPolicy() & Qt.FocusPolicy.TabFocus
+                and first.isVisible()
+            )
+        ):
+            first = first.nextInFocusChain()
+        if first is not None and first is not bench:
+            parts.append(first)
+        parts.append(self.tally.buttons["paint"])
+        focus = QApplication.focusWidget()
+        index = next(
+            (
+                i
+                for i, part in enumerate(parts)
+                if focus is not None
+                and (
+                    part is focus
+                    or part.isAncestorOf(focus)
+                    or (part is first and bench is not None and bench.isAncestorOf(focus))
+                )
+            ),
+            -1,
+        )
+        parts[(index + 1) % len(parts)].setFocus(Qt.FocusReason.ShortcutFocusReason)
+
+    # ---- the job
+
+    def new(self) -> None:
+        """Begin a new job, once the present one is dealt with."""
+        if self._may_leave():
+            self.session.start_new()
+            self.go("measure")
+
+    def open(self, path: Path | None = None) -> None:
+        """Open a job file."""
+        if not self._may_leave():
+            return
+        if path is None:
+            name, _ = QFileDialog.getOpenFileName(self, "Open a job", self._folder(), f"Jobs (*{SUFFIX})")
+            if not name:
+                return
+            path = Path(name)
+        try:
+            self.session.open(path)
+            self._notice.hide()
+        except CorniceError as error:
+            self.tell(error)
+
+    def save(self) -> bool:
+        """Save, asking where if that is not known. Returns whether it was saved."""
+        if self.session.path is None:
+            return self.save_as()
+        return self._saved(self.session.path)
+
+    def save_as(self) -> bool:
+        """Save under another name. Returns whether it was saved."""
+        proposal = str(Path(self._folder()) / f"{_file_name(self.session.job.name)}{SUFFIX}")
+        name, _ = QFileDialog.getSaveFileName(self, "Save the job", proposal, f"Jobs (*{SUFFIX})")
+        if not name:
+            return False
+        path = Path(name)
+        return self._saved(path if path.suffix else path.with_suffix(SUFFIX))
+
+    def _saved(self, path: Path) -> bool:
+        try:
+            self.session.save(path)
+        except CorniceError as error:
+            self.tell(error)
+            return False
+        self._notice.hide()
+        return True
+
+    def _folder(self) -> str:
+        return str(self.session.path.parent if self.session.path is not None else Path.home())
+
+    def _may_leave(self) -> bool:
+        """Return whether the present job may be let go of, asking if it is not saved."""
+        if not self.session.unsaved:
+            return True
+        box = QMessageBox(self)
+        box.setWindowTitle("Not saved yet")
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        box.setText(f"“{self.session.job.name[:120]}” has changes that are not saved.")
+        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Leave them", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
+        box.exec()
+        if box.clickedButton() is save:
+            return self.save()
+        return box.clickedButton() is drop
+
+    def _fill_recent(self) -> None:
+        self._recent.clear()
+        for path in self.session.recent():
+            self._act(self._recent, f"{path.name}   {path.parent}".replace("&", "&&"), lambda one=path: self.open(one))
+        if self._recent.isEmpty():
+            self._act(self._recent, "None yet", lambda: None).setEnabled(False)
+
+    def _fill_versions(self) -> None:
+        from datetime import datetime
+
+        self._versions.clear()
+        path = self.session.path
+        for version in self.session.versions.of(path) if path is not None else []:
+            when = datetime.fromtimestamp(version.when).strftime("%d %B %Y, %H:%M:%S")
+            self._act(
+                self._versions, f"As it was before saving on {when}", lambda one=version: self._bring_back(one.path)
+            )
+        if self._versions.isEmpty():
+            self._act(self._versions, "None yet: each save keeps the one before", lambda: None).setEnabled(False)
+
+    def _bring_back(self, path: Path) -> None:
+        try:
+            self.session.restore_version(read_job(path))
+        except CorniceError as error:
+            self.tell(error)
+
+    def add_room(self) -> None:
+        """Ask for a new room."""
+        dialogs.RoomDialog(self.session, self).exec()
+
+    def rename(self) -> None:
+        """Ask for the job's name and place."""
+        job = self.session.job
+        name, given = QInputDialog.getText(self, "Name of the job", "Name:", text=job.name[:2000])
+        if not given:
+            return
+        place, given = QInputDialog.getText(self, "Place of the job", "Place:", text=job.place[:2000])
+        if given:
+            try:
+                self.session.do(edits.rename_job(name, place))
+            except CorniceError as error:
+                self.tell(error)
+
+    def print_sheet(self) -> None:
+        """Put the sheet that is looked at on paper, as PDF."""
+        if self.session.view.place == "order":
+            page = self.page("order")
+            self.exports.order("pdf", getattr(page, "by_room", False))
+        else:
+            self.exports.drawing_pdf()
+
+    def _dialog(self, make: Callable[[Session, Theme, QWidget], dialogs.TableDialog]) -> None:
+        make(self.session, self.theme, self).exec()
+
+    # ---- the look of the window
+
+    def _evening(self) -> None:
+        self.session.settings.setValue("evening", not self.theme.evening)
+        self._make_again()
+
+    def _letters(self, letters: float) -> None:
+        self.session.settings.setValue("letters", letters)
+        self._make_again()
+
+    def _make_again(self) -> None:
+        """Close and let the application make the window again in its new look; the session goes on."""
+        self.again = True
+        self.close()
+
+    def _fold(self, part: QWidget) -> None:
+        part.setVisible(part.isHidden())
+        self._remember()
+
+    def _restore(self) -> None:
+        kept = self.session.settings
+        geometry = kept.value("geometry")
+        if isinstance(geometry, QByteArray):
+            self.restoreGeometry(geometry)
+        self._left.setVisible(kept.value("rooms shown", True, type=bool))
+        self.bench.setVisible(kept.value("bench shown", True, type=bool))
+
+    def _remember(self) -> None:
+        kept = self.session.settings
+        kept.setValue("geometry", self.saveGeometry())
+        kept.setValue("rooms shown", not self._left.isHidden())
+        kept.setValue("bench shown", not self.bench.isHidden())
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:
+        """Let go of the job, or stay."""
+        assert event is not None
+        if self.again:
+            self._remember()
+            return
+        if not self._may_leave():
+            event.ignore()
+            return
+        self._remember()
+        self.session.close(discard=True)
+
+
+def _file_name(name: str) -> str:
+    """Return a job's name as a file can have it."""
+    clean = "".join(sign if sign.isalnum() or sign in " -_" else "_" for sign in name[:60]).strip()
+    return clean or "job"

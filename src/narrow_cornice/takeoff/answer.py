@@ -1,0 +1,65 @@
+"""The take-off as the plain answer that other programs read."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from narrow_cornice.job.model import Job
+from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.rooms import measured_room
+
+
+def takeoff_answer(job: Job) -> dict[str, Any]:
+    """Return surfaces (m²), runs (mm), the order and its total; ``net`` is gross − openings − covered exactly.
+
+    ``litres`` is null where no paint is chosen, ``product`` and ``colour`` likewise.
+    """
+    surfaces: list[dict[str, Any]] = []
+    runs: list[dict[str, Any]] = []
+    for room in job.rooms:
+        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+            surfaces.append(
+                {
+                    "room": room.name,
+                    "name": one.surface.name,
+                    "kind": one.surface.kind,
+                    "gross": one.surface.gross.value,
+                    "openings": one.surface.openings.value,
+                    "covered": one.surface.covered.value,
+                    "net": one.surface.net.value,
+                    "product": one.paint.name if one.paint else None,
+                    "colour": one.colour.name if one.colour else None,
+                    "coats": int(one.coats.value) if one.coats else None,
+                    "litres": one.litres.value if one.litres else None,
+                }
+            )
+        measured = measured_room(room, job.house_rules)
+        if measured.trim is None:
+            continue
+        for run in measured.runs:
+            profile = measured.trim.piece(run.kind).profile
+            runs.append(
+                {
+                    "room": room.name,
+                    "wall": run.wall,
+                    "member": run.kind,
+                    "length": run.length.value,
+                    "girth": profile.girth if profile else None,
+                }
+            )
+    order = order_list(job)
+    lines = [
+        {
+            "kind": line.kind,
+            "name": line.name,
+            "needed": line.needed.value,
+            "unit": "L" if line.kind == "paint" else "mm",
+            "buy": [{"size": size, "count": count, "price": price} for size, count, price in line.buy],
+            "left": line.left,
+            "price": line.price,
+            "why": line.why,
+        }
+        for line in order.lines
+    ]
+    return {"surfaces": surfaces, "runs": runs, "order": lines, "total": order.price, "waiting": list(order.waiting)}
