@@ -41,8 +41,10 @@ from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.show import show_number
 from narrow_cornice.working.figures import Figure
 from narrow_cornice.working.house_rules import shipped_rules
+from narrow_cornice.working.sentences import spell
 
 MOST_STEPS = 9
 STATES = (("sound", "sound old paint"), ("patched", "patched"), ("bare", "bare"))
@@ -56,7 +58,10 @@ def chain_of(figure: Figure) -> list[Figure]:
 
     def walk(one: Figure) -> None:
         for _, part in one.inputs:
-            if part.inputs or part.origin in ("reading", "choice"):
+            if part.source and part.inputs:  # a mean of readings stands for them until it is pressed
+                if all(part is not other for other in found):
+                    found.append(part)
+            elif part.inputs or part.origin in ("reading", "choice"):
                 walk(part)
         if all(one is not other for other in found):
             found.append(one)
@@ -168,12 +173,13 @@ class Bench(QWidget):
         yield Caption("The working")
         chain = chain_of(figure)
         if len(chain) > MOST_STEPS:
-            chain = [*[part for _, part in figure.inputs][:MOST_STEPS * 2], figure]
+            chain = [*[part for _, part in figure.inputs][: MOST_STEPS * 2], figure]
         for one in chain:
             yield self._figure_row(one, one is figure)
-        hidden = [part for _, part in figure.inputs if all(part is not one for one in chain)]
-        for part in hidden[:6]:
-            yield self._figure_row(part, False)
+        if self._drilled or figure.origin == "worked":
+            hidden = [part for _, part in figure.inputs if all(part is not one for one in chain)]
+            for part in hidden[:6] if self._drilled else [part for part in hidden if part.origin == "house rule"]:
+                yield self._figure_row(part, False)
         if figure.inputs:
             spelled = figure.spelled(self._session.job.settings.unit)
             yield NoteRow(f"{spelled} = {figure.shown(self._session.job.settings.unit)}"[:400])
@@ -182,7 +188,10 @@ class Bench(QWidget):
 
     def _figure_row(self, figure: Figure, strong: bool) -> FigureRow:
         unit = self._session.job.settings.unit
-        below = figure.note or figure.sentence
+        below = figure.note or spell(
+            figure.sentence,
+            {name: show_number(part.value) for name, part in figure.inputs if part.origin == "table" and not part.unit},
+        )
         if figure.origin in ("house rule", "table", "choice", "reading") and not figure.inputs:
             below = f"{figure.origin}: {figure.note}" if figure.note else figure.origin
         if figure.sigma is not None and unit == "mm":

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
-from PyQt6.QtCore import QEvent, QObject, QSize, Qt
-from PyQt6.QtGui import QColor, QIcon, QKeyEvent, QPainter, QPaintEvent, QPixmap
+from PyQt6.QtCore import QEvent, QObject, QSize, Qt, QTimer
+from PyQt6.QtGui import QColor, QFontMetrics, QIcon, QKeyEvent, QPainter, QPaintEvent, QPixmap, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QCheckBox,
@@ -122,51 +122,39 @@ class _FigureButton(QAbstractButton):
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.clicked.connect(lambda: self._row.pressed())
-        policy = QSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        policy.setHeightForWidth(True)
-        self.setSizePolicy(policy)
+        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
 
     def show_row(self, row: FigureRow) -> None:
         """Show another figure."""
-        taller = bool(row.below) != bool(self._row.below) or len(row.below) != len(self._row.below)
         self._row = row
         self.setAccessibleName(f"{row.name} {row.value}, {row.below}")
-        if taller:
-            self.updateGeometry()
+        self._fit()
         self.update()
+
+    def _fit(self) -> None:
+        """Take the height that the wrapped arithmetic needs."""
+        tall = QFontMetrics(self._theme.font(10)).height() + self._below_height(self.width()) + 6
+        if tall != self.maximumHeight() or tall != self.minimumHeight():
+            self.setFixedHeight(tall)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:  # noqa: N802 (Qt's name)
+        """Wrap the arithmetic anew."""
+        super().resizeEvent(event)
+        self._fit()
 
     def _below_height(self, wide: int) -> int:
         if not self._row.below:
             return 0
-        metrics = self.fontMetrics_small()
-        box = metrics.boundingRect(0, 0, max(40, wide), 400, Qt.TextFlag.TextWordWrap, self._row.below)
+        metrics = QFontMetrics(self._theme.font(8.5))
+        box = metrics.boundingRect(0, 0, max(40, wide - 6), 400, Qt.TextFlag.TextWordWrap, self._row.below)
         return min(box.height(), metrics.height() * 4)
 
-    def fontMetrics_small(self):  # type: ignore[no-untyped-def]
-        """Return the measures of the small letters."""
-        from PyQt6.QtGui import QFontMetrics
-
-        return QFontMetrics(self._theme.font(8.5))
-
-    def hasHeightForWidth(self) -> bool:
-        """The arithmetic wraps."""
-        return True
-
-    def heightForWidth(self, wide: int) -> int:
-        """Return the height at a width."""
-        from PyQt6.QtGui import QFontMetrics
-
-        return QFontMetrics(self._theme.font(10)).height() + self._below_height(wide) + 6
-
-    def sizeHint(self) -> QSize:
-        """Return a usual size."""
-        wide = self.width() if self.width() > 60 else 270
-        return QSize(120, self.heightForWidth(wide))
+    def sizeHint(self) -> QSize:  # noqa: N802
+        """Return the height it has taken."""
+        return QSize(120, self.minimumHeight())
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Paint name, value and arithmetic."""
-        from PyQt6.QtGui import QFontMetrics
-
         painter = QPainter(self)
         row = self._row
         wide = self.width()
@@ -277,6 +265,10 @@ class BenchView(QScrollArea):
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self._theme = theme
+        self._fit_soon = QTimer(self)  # new widgets know their sizes only once they are polished
+        self._fit_soon.setSingleShot(True)
+        self._fit_soon.setInterval(0)
+        self._fit_soon.timeout.connect(self._fit)
         self._rows: list[Row] = []
         self._widgets: list[QWidget] = []
         self._body = QWidget()
@@ -310,6 +302,7 @@ class BenchView(QScrollArea):
             self._retire(old)
         del self._widgets[len(rows) :]
         self._rows = list(rows)
+        self._fit_soon.start()
 
     @staticmethod
     def _retire(widget: QWidget) -> None:
@@ -318,6 +311,17 @@ class BenchView(QScrollArea):
         for child in widget.findChildren(QObject):
             child.blockSignals(True)
         widget.deleteLater()
+
+    def _fit(self) -> None:
+        """Give the body the height that its wrapped text needs at this width, so that nothing is squeezed."""
+        viewport = self.viewport()
+        if viewport is not None:
+            self._body.setMinimumHeight(self._lay.totalHeightForWidth(viewport.width()))
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Wrap the text anew."""
+        super().resizeEvent(event)
+        self._fit()
 
     def row_widget(self, label: str) -> QWidget | None:
         """Return the field of a row by its label, for keyboard and tests."""
@@ -514,4 +518,6 @@ def swatch_icon(colour: str, theme: Theme) -> QIcon:
     painter.setPen(theme.colour("soft"))
     painter.drawRect(0, 0, 27, 27)
     painter.end()
-    return QIcon(image)
+    icon = QIcon(image)
+    icon.addPixmap(image, QIcon.Mode.Selected)  # a chosen row must not tint the colour it shows
+    return icon

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QWheelEvent
 from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
@@ -162,6 +164,9 @@ class Canvas(QWidget):
                 shape = polygon(mark.points, self.to_screen)
                 painter.drawPolyline(shape)
                 boxes.append(shape.boundingRect())
+            elif isinstance(mark, Dimension):
+                marks.mark(replace(mark, colour="verdigris"))
+                return  # a dimension says its size itself
         if boxes and self._callout:
             self._paint_callout(painter, marks, boxes)
 

@@ -180,7 +180,8 @@ class DrawingPage(QWidget):
         field = size_field(job, about)
         if field is None:
             return ""
-        return f"{field.label.split(',')[0].lower()[:50]} {field.shown(job)}".strip()
+        words = field.label.split(",")[0]
+        return f"{words if about[1] == 'wall' else words.lower()} {field.shown(job)}"[:70].strip()
 
     def _names(self, room: Room) -> dict[About, str]:
         job = self.session.job

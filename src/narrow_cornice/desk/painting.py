@@ -150,6 +150,16 @@ class MarkPainter:
         for end in (a, b):
             painter.drawEllipse(end, 1.9, 1.9)
         middle = (a + b) / 2
+        if mark.beside:
+            right = a.x() >= self._at(mark.start).x()
+            self.text(
+                middle + QPointF(6 if right else -6, 0),
+                mark.text,
+                8.5,
+                colour=mark.colour,
+                anchor="left" if right else "right",
+            )
+            return
         upright = abs(b.y() - a.y()) > abs(b.x() - a.x())
         lift = QFontMetricsF(self._theme.font(8.5)).height() * 0.55
         place = QPointF(middle.x() - lift, middle.y()) if upright else QPointF(middle.x(), middle.y() - lift)

@@ -26,7 +26,7 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
 )  # fmt: skip
 
 
-def settle(milliseconds: int = 30) -> None:
+def settle(milliseconds: int = 180) -> None:
     """Let the window paint."""
     timer = QElapsedTimer()
     timer.start()

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from PyQt6.QtCore import QAbstractTableModel, QModelIndex, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
 from narrow_cornice.desk.bench_view import swatch_icon
@@ -42,6 +42,12 @@ class SheetModel(QAbstractTableModel):
         self.headings = headings
         self.rows: list[SheetRow] = []
         self._theme = theme
+
+    def head(self, column: int, words: str) -> None:
+        """Change a heading."""
+        if self.headings[column] != words:
+            self.headings = (*self.headings[:column], words, *self.headings[column + 1 :])
+            self.headerDataChanged.emit(Qt.Orientation.Horizontal, column, column)
 
     def put(self, rows: list[SheetRow]) -> None:
         """Show other rows, keeping the view where it is when only cells became different."""
@@ -115,6 +121,8 @@ class RuledSheet(QTableView):
         super().__init__()
         self._following = False
         self._sized = False
+        self._stretch = stretch
+        self._least = int(130 * theme.letters)
         self.setAccessibleName(name)
         self.sheet = SheetModel(headings, theme)
         self.setModel(self.sheet)
@@ -136,7 +144,6 @@ class RuledSheet(QTableView):
         down.setMinimumSectionSize(20)
         across.setHighlightSections(False)
         across.setSectionResizeMode(QHeaderView.ResizeMode.Interactive)
-        across.setSectionResizeMode(stretch, QHeaderView.ResizeMode.Stretch)
         across.setMinimumSectionSize(36)
 
     def put(self, rows: list[SheetRow], selected: About) -> None:
@@ -145,12 +152,7 @@ class RuledSheet(QTableView):
         self.sheet.put(rows)
         if not self._sized and rows:
             self._sized = True
-            for column in range(len(self.sheet.headings)):
-                across = self.horizontalHeader()
-                assert across is not None
-                if across.sectionResizeMode(column) == QHeaderView.ResizeMode.Interactive:
-                    self.resizeColumnToContents(column)
-                    self.setColumnWidth(column, min(190, self.columnWidth(column) + 8))
+            self._size_columns()
         index = next(
             (
                 i
@@ -172,6 +174,25 @@ class RuledSheet(QTableView):
             self.selectRow(index)
             self.setCurrentIndex(self.sheet.index(index, column))
         self._following = False
+
+    def _size_columns(self) -> None:
+        """Give every column what it needs and the stretching one what is left, but never too little to read."""
+        across = self.horizontalHeader()
+        assert across is not None
+        used = 0
+        for column in range(len(self.sheet.headings)):
+            if column != self._stretch:
+                self.resizeColumnToContents(column)
+                self.setColumnWidth(column, min(180, self.columnWidth(column) + 4))
+                used += self.columnWidth(column)
+        room = max(self.width(), 700) - used - 14
+        self.setColumnWidth(self._stretch, max(self._least, room))
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Size the columns anew."""
+        super().resizeEvent(event)
+        if self.sheet.rows:
+            self._size_columns()
 
     def selectionChanged(self, selected: Any, deselected: Any) -> None:
         """Tell what was picked by a person."""

@@ -82,6 +82,10 @@ class TallyBar(QWidget):
             if name == "cost" and job.settings.money:
                 text += f" {job.settings.money[:12]}"
             self._values[name].setText(text)
+            button = self.buttons[name]
+            inner = button.layout()
+            assert inner is not None
+            button.setMinimumWidth(max(int(112 * self._theme.letters), inner.sizeHint().width()))
             change = ""
             if then is not None:
                 by = figure.value - then[name].value

@@ -81,6 +81,7 @@ class Theme:
     def style_sheet(self) -> str:
         """Return the style of every widget."""
         r = self.roles
+        signs = str(files("narrow_cornice.data")).replace("\\", "/")
 
         def pt(size: float) -> str:
             return f"{size * self.letters:.1f}pt"
@@ -124,7 +125,8 @@ class Theme:
         QComboBox {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 3px; padding: 2px 6px;
                     font-weight: bold; }}
         QComboBox:focus {{ border: 2px solid {r["verdigris"]}; padding: 1px 5px; }}
-        QComboBox::drop-down {{ border: none; width: 14px; }}
+        QComboBox::drop-down {{ border: none; width: 16px; }}
+        QComboBox::down-arrow {{ image: url("{signs}/more.svg"); width: 10px; height: 10px; }}
         QComboBox QAbstractItemView, QMenu {{ background: {r["paper"]}; border: 1px solid {r["rule"]};
                     selection-background-color: {r["verdigris"]}; selection-color: {r["on verdigris"]}; outline: 0; }}
         QMenu::item {{ padding: 4px 26px 4px 16px; }}
@@ -143,7 +145,8 @@ class Theme:
         QCheckBox:focus {{ color: {r["verdigris"]}; }}
         QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {r["soft"]}; border-radius: 2px;
                                background: {r["paper"]}; }}
-        QCheckBox::indicator:checked {{ background: {r["verdigris"]}; border-color: {r["verdigris"]}; }}
+        QCheckBox::indicator:checked {{ background: {r["verdigris"]}; border-color: {r["verdigris"]};
+                                       image: url("{signs}/chosen.svg"); }}
         QCheckBox::indicator:focus {{ border: 2px solid {r["verdigris"]}; }}
         QScrollArea, #slips, #slipbody {{ border: none; background: transparent; }}
         QScrollBar:vertical {{ width: 9px; background: transparent; margin: 0; }}

@@ -93,7 +93,10 @@ class Label:
 
 @dataclass(frozen=True, slots=True)
 class Dimension:
-    """A dimension line between two places, ``aside`` mm to the left of the way from start to end."""
+    """A dimension line between two places, ``aside`` mm to the left of the way from start to end.
+
+    ``beside`` writes the figure level at the far side of the line, for lines shorter than their figure.
+    """
 
     start: Point
     end: Point
@@ -101,6 +104,7 @@ class Dimension:
     text: str
     about: About = ()
     colour: str = "soft"
+    beside: bool = False
 
 
 Mark = Area | Path | Strip | Label | Dimension

@@ -41,7 +41,10 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, q
             text += f" ±{side.sigma:.1f}"
         colour = "soft" if not side.follows else "ochre"
         # The room lies to the left of the walk, so outside is on the left of the way back.
-        marks.append(Dimension(b, a, CHAIN if side.length.value > 700 else -CHAIN * 0.55, text, about, colour))
+        short = side.length.value < 700
+        upright = side.direction[0] == 0 if quarter_turns % 2 == 0 else side.direction[1] == 0
+        away = -CHAIN * 0.4 if short else CHAIN
+        marks.append(Dimension(b, a, away, text, about, colour, beside=short and upright))
     marks += _openings(measured, turned)
     for index, side in enumerate(plan.sides):
         before = plan.sides[index - 1]

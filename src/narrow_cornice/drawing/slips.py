@@ -63,7 +63,7 @@ def _bars(line: OrderLine) -> list[Mark]:
         for _, length in bar.pieces:
             wide = length / 1000 * METRE
             marks.append(Area(_box(x, y, wide, BAR), "wood", about, Pen("ink", 0.6)))
-            marks.append(Label((x + wide / 2, y + BAR / 2), f"{length:.0f}", 7.5, "ink", within=wide, about=about))
+            marks.append(Label((x + wide / 2, y + BAR / 2), f"{length:.0f}", 7, "ink", within=wide, about=about))
             x += wide + 1
     if len(line.bars.bars) > len(shown):
         marks.append(

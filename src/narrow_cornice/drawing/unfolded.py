@@ -106,11 +106,12 @@ def _leader(place: Placed, measured: MeasuredRoom, turned: Turned) -> list[Mark]
     a, b = (turned(point) for point in place.leader)
     face = measured.faces[place.index]
     frame = turned_frame(place.frame, turned)
-    below = frame.at(face.length / 2, -150.0)
+    assert measured.height is not None
+    beyond = frame.at(face.length / 2, measured.height.value + 130.0)
     about = (measured.room.id, "wall", face.id)
     return [
         Path((a, b), Pen("soft", 0.6, dashed=True), about=about),
-        Label(below, face.name, 8.5, "rust", face="bold", about=about),
+        Label(beyond, face.name, 8.5, "rust", face="bold", about=about),
     ]
 
 

@@ -69,8 +69,8 @@ def unfolded_walls(plan: Plan, height: float) -> tuple[Placed, ...]:
         whole = _around(taken)
         middle = ((side.start[0] + side.end[0]) / 2, (side.start[1] + side.end[1]) / 2)
         for way in sorted(ways):
-            start = _standing(side.end, way)
-            for frame in _moved(start, length, height, taken):
+            starts = [_standing(corner, way) for corner in (side.end, side.start)]
+            for frame in (moved for start in starts for moved in _moved(start, length, height, taken)):
                 box = _box(frame, length, height)
                 if _hits(box, taken, GAP):
                     continue

@@ -238,7 +238,11 @@ class Sheet:
         for x, y in (a, b):
             self.pdf.circle(x, y, 0.45, style="F")
         x, y = (a[0] + b[0]) / 2, (a[1] + b[1]) / 2
-        if abs(b[1] - a[1]) > abs(b[0] - a[0]):
+        if mark.beside:
+            right = a[0] >= at(mark.start)[0]
+            self.text(x + (1.5 if right else -1.5), y + 0.9, mark.text, 7.5, colour=mark.colour,
+                      anchor="left" if right else "right")  # fmt: skip
+        elif abs(b[1] - a[1]) > abs(b[0] - a[0]):
             with self.pdf.rotation(90, x, y):
                 self.text(x, y - 0.9, mark.text, 7.5, colour=mark.colour, anchor="middle")
         else:

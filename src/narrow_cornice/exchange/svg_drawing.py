@@ -113,6 +113,11 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
         parts.append(f"<polyline points='{_points(line)}' fill='none'{_stroke(thin, scale)}/>")
     for x, y in (a, b):
         parts.append(f"<circle cx='{x:.2f}' cy='{y:.2f}' r='{0.5 * scale:.2f}' fill='{resolved(mark.colour)[:7]}'/>")
+    if mark.beside:
+        right = a[0] >= mark.start[0]
+        at = (middle[0] + (1.5 if right else -1.5) * scale, middle[1])
+        parts.append(_text(at, mark.text, 8, mark.colour, "left" if right else "right", _FAMILY["text"], scale, 0))
+        return [*parts, "</g>"]
     parts.append(_text(at, mark.text, 8, mark.colour, "middle", _FAMILY["text"], scale, -90 if upright else 0))
     return [*parts, "</g>"]
 

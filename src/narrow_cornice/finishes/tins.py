@@ -33,7 +33,7 @@ class Tins(NamedTuple):
         return sum(count for _, count in self.buy)
 
 
-@explained("touch-up reserve", "L", "max(litres × touch-up reserve, least touch-up reserve)")
+@explained("touch-up reserve", "L", "max(litres × touch up reserve, least touch up reserve)")
 def reserve(litres: float, touch_up_reserve: float, least_touch_up_reserve: float) -> float:
     """Return what is bought on top for touching up later (house rule)."""
     return max(litres * touch_up_reserve, least_touch_up_reserve)

@@ -51,7 +51,7 @@ class OrderLine:
         return self.price * mine / whole if whole else 0.0
 
 
-@explained("to have", "L", "needed + touch-up reserve")
+@explained("to have", "L", "needed + touch up reserve")
 def with_reserve(needed: float, touch_up_reserve: float) -> float:
     """Return the litres to have in the house: what is needed and what is kept back."""
     return needed + touch_up_reserve

@@ -24,7 +24,7 @@ class FinishesPage(DrawingPage):
     def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
         super().__init__(session, theme, bench)
         self.schedule = RuledSheet(
-            ("Surface", "Colour", "Paint", "Gross", "Openings", "Covered", "Net", "Coats", "Paint needed"),
+            ("Surface", "Colour", "Paint", "Gross", "Openings", "Covered", "Net", "Coats", "Litres"),
             theme,
             "Schedule of surfaces",
         )
@@ -45,6 +45,8 @@ class FinishesPage(DrawingPage):
     def put_rows(self) -> None:
         """Fill the schedule."""
         room = self.session.room()
+        unit = "m²" if self.session.job.settings.unit == "mm" else "sq ft"
+        self.schedule.sheet.head(3, f"Gross {unit}")
         self.schedule.put(self._rows(room) if room is not None else [], self.session.view.selected)
 
     def _rows(self, room: Room) -> list[SheetRow]:
@@ -61,12 +63,12 @@ class FinishesPage(DrawingPage):
                     Cell(one.colour.name if one.colour else "—", swatch=one.colour.hex if one.colour else ""),
                     one.paint.name if one.paint else "—",
                     *(
-                        Cell(figure.shown(unit) if figure.value else "", number=True)
+                        Cell(_bare(figure.shown(unit)) if figure.value else "", number=True)
                         for figure in (surface.gross, surface.openings, surface.covered)
                     ),
-                    Cell(surface.net.shown(unit), number=True),
+                    Cell(_bare(surface.net.shown(unit)), number=True),
                     Cell(f"{one.coats.value:g}{' + primer' if one.primer else ''}" if one.coats else "", number=True),
-                    Cell(one.litres.shown(unit) if one.litres else "", number=True),
+                    Cell(_bare(one.litres.shown(unit)) if one.litres else "", number=True),
                 )
             )
         return rows
@@ -123,3 +125,8 @@ class FinishesPage(DrawingPage):
             if room is not None and keys:
                 return (room.id, "finish", keys[0])
         return about
+
+
+def _bare(shown: str) -> str:
+    """Return a quantity without its unit, which stands in the heading."""
+    return shown.removesuffix(" m²").removesuffix(" sq ft").removesuffix(" L")

@@ -59,9 +59,16 @@ class LineRow(QAbstractButton):
 
     def sizeHint(self) -> QSize:
         """Return room for the text, and more for a picture with many bars."""
-        _left, top, _right, bottom = self._picture.bounds
-        tall = max(66.0 * self._theme.letters, min(132.0, (bottom - top) * 0.5 + 18))
+        _, top, _, bottom = self._picture.bounds
+        tall = max(70.0 * self._theme.letters, min(190.0, (bottom - top) * self._usual_scale() + 16))
         return QSize(420, int(tall))
+
+    def minimumSizeHint(self) -> QSize:
+        """Return the same: a line is never squeezed."""
+        return QSize(200, self.sizeHint().height())
+
+    def _usual_scale(self) -> float:
+        return 0.42 if self._line is not None and self._line.kind == "paint" else 0.8
 
     def mousePressEvent(self, event) -> None:  # type: ignore[no-untyped-def]
         """Tick when the box is pressed, else select."""
@@ -121,8 +128,7 @@ class LineRow(QAbstractButton):
         left, top, right, bottom = self._picture.bounds
         if not self._picture.marks:
             return
-        usual = 0.42 if self._line is not None and self._line.kind == "paint" else 0.8
-        scale = min(room.width() / (right - left), room.height() / (bottom - top), usual)
+        scale = min(room.width() / (right - left), room.height() / (bottom - top), self._usual_scale())
         y0 = room.center().y() - (bottom - top) * scale / 2
 
         def at(point: Point) -> QPointF:

@@ -1,0 +1,45 @@
+"""Shared by all tests: a process without Qt when asked for, and jobs to work on."""
+
+from __future__ import annotations
+
+import importlib.abc
+import os
+import sys
+from pathlib import Path
+
+import pytest
+from hypothesis import HealthCheck, settings
+
+settings.register_profile("usual", deadline=None, max_examples=60, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("usual")
+
+if os.environ.get("NARROW_CORNICE_NO_QT"):
+
+    class _NoQt(importlib.abc.MetaPathFinder):
+        """Makes importing PyQt6 fail, so that nothing below the desk can lean on it."""
+
+        def find_spec(self, name: str, path: object = None, target: object = None) -> None:
+            if name == "PyQt6" or name.startswith("PyQt6."):
+                raise ImportError("PyQt6 is out of reach below the desk")
+
+    sys.meta_path.insert(0, _NoQt())
+
+
+@pytest.fixture(autouse=True)
+def _own_home(tmp_path_factory: pytest.TempPathFactory, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Keep every test's state files to itself."""
+    home = tmp_path_factory.mktemp("home")
+    for name in ("XDG_STATE_HOME", "XDG_CONFIG_HOME", "XDG_DATA_HOME", "XDG_CACHE_HOME"):
+        monkeypatch.setenv(name, str(home / name.lower()))
+    monkeypatch.setenv("HOME", str(home))
+
+
+@pytest.fixture
+def job_file(tmp_path: Path) -> Path:
+    """Return the demo job as a file."""
+    from narrow_cornice.job.file import write_job
+    from narrow_cornice.job.samples import demo_job
+
+    path = tmp_path / "pilot.cornice"
+    write_job(path, demo_job())
+    return path
