@@ -24,13 +24,13 @@ from narrow_cornice.units.lengths import LengthError, parse_length, show_imperia
         ("8ft 7.5in", "mm", 2628.9),
         ("8 ft. 7 in.", "mm", 2616.2),
         ("8′ 7½″", "mm", 2628.9),
-        ("103 1/2\"", "mm", 2628.9),
+        ('103 1/2"', "mm", 2628.9),
         ("103 1/2", "in", 2628.9),
-        ("7/8\"", "mm", 22.225),
-        ("⅞\"", "mm", 22.225),
+        ('7/8"', "mm", 22.225),
+        ('⅞"', "mm", 22.225),
         ("2400 - 2*18 - 3", "mm", 2361),
         ("2400 − 2×18 − 3", "mm", 2361),
-        ("8' 7\" - 2 x 3/4\"", "mm", 2578.1),
+        ('8\' 7" - 2 x 3/4"', "mm", 2578.1),
         ("8' - 7\"", "mm", 2260.6),  # parted by spaces it is a difference
         ("8' 7", "mm", 2616.2),
         ("(2400 - 36) / 4", "mm", 591),
@@ -102,10 +102,10 @@ def test_metric_is_never_off_by_more_than_half_a_step(mm: float, step: float) ->
 
 
 def test_fractions_are_reduced_and_signs_kept() -> None:
-    assert show_imperial(25.4 * 7.5) == "7 1/2\""
+    assert show_imperial(25.4 * 7.5) == '7 1/2"'
     assert show_imperial(25.4 * 12) == "1'"
-    assert show_imperial(0) == "0\""
-    assert show_imperial(-25.4 / 2) == "−1/2\""
+    assert show_imperial(0) == '0"'
+    assert show_imperial(-25.4 / 2) == '−1/2"'
     assert show_metric(-2629.6) == "−2 630 mm"
     assert show_metric(2629.5, 0.5) == "2 629.5 mm"
     assert show_length(2628.9, "in", denominator=8) == "8' 7 1/2\""

@@ -14,7 +14,7 @@ from pathlib import Path
 import msgspec
 
 from narrow_cornice.errors import CorniceError, SurroundingsError
-from narrow_cornice.job.checks import JobError, checked_job
+from narrow_cornice.job.checks import checked_job
 from narrow_cornice.job.model import SCHEMA, Job
 
 MEMBER = "job.json"
@@ -63,7 +63,7 @@ def decode_json(raw: bytes, name: str) -> Job:
         raise JobFileError(f"Something in {name} is not what it should be: {error}.") from None
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
         raise JobFileError(f"{MEMBER} in {name} is not readable JSON ({error}).") from None
-    except JobError as error:
+    except CorniceError as error:
         raise JobFileError(f"Something in {name} is not possible: {error}") from None
 
 
