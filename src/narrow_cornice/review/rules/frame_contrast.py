@@ -9,14 +9,22 @@ from narrow_cornice.job.edits import change_finish
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
+DISAPPEARS = 10  # ΔL* under which one colour disappears in another
+
+
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Compare the lightness of the casing's colour with each window frame's."""
     limit = seen.rules.value("outlining_contrast")
     casing = next((one for one in seen.coated if one.surface.key == "casing@room" and one.colour), None)
     if casing is None or casing.colour is None:
         return
+    wall = next((one for one in seen.coated if one.surface.group == "upper wall" and one.colour), None)
+    walls_tone = lightness(wall.colour.hex) if wall is not None and wall.colour is not None else None
+    casings_tone = lightness(casing.colour.hex)
+    if walls_tone is not None and abs(casings_tone - walls_tone) < DISAPPEARS:
+        return  # as the wall: there is no casing to outline the window with
     strong = [
-        (abs(lightness(casing.colour.hex) - lightness(opening.frame)), opening)
+        (abs(casings_tone - lightness(opening.frame)), opening)
         for opening in seen.room.openings
         if opening.kind == "window" and opening.cased
     ]
@@ -25,12 +33,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         return
     contrast, worst = max(strong, key=lambda one: one[0])
     fixes = []
-    wall = next((one for one in seen.coated if one.surface.group == "upper wall" and one.colour), None)
-    if (
-        wall is not None
-        and wall.colour is not None
-        and abs(lightness(wall.colour.hex) - lightness(worst.frame)) < contrast
-    ):
+    if wall is not None and wall.colour is not None:
         change = change_finish([seen.room.id], ["casing", "reveal"], "", colour=wall.colour.id)
         fixes.append(together(f"Paint casing and reveals {wall.colour.name[:30]}", [change]))
     names = ", ".join(opening.name[:40] for _, opening in strong)

@@ -1,0 +1,259 @@
+"""Ten thousand random edits, undos and redos: nothing is lost, everything derived stays true."""
+
+from __future__ import annotations
+
+import msgspec
+from hypothesis import HealthCheck, settings
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.file import decode_job, encode_job
+from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.memo import forget_everything
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.takeoff.answer import takeoff_answer
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.surfaces import GROUPS
+from narrow_cornice.takeoff.tally import tally
+from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.proportion import SCHOOLS
+from narrow_cornice.units.lengths import Length, parse_length
+
+lengths = st.one_of(
+    st.integers(1, 6000).map(lambda mm: parse_length(str(mm))),
+    st.sampled_from(["8' 7 1/2\"", "2400 - 36", "3.2 m", '⅞"', "0.01", "99999", "100001"]).map(parse_length),
+)
+picks = st.integers(0, 10_000)
+KINDS_AND_MEMBERS = (*KINDS, "cornice: corona", "cornice: bed mould", "cornice: cymatium")
+
+
+def derived(job: Job) -> tuple[object, ...]:
+    """Return everything that is shown of a job, as plain values."""
+    findings = [
+        (one.key, one.says, one.measured, [fix.title for fix in one.fixes], one.kept) for one in second_look(job)
+    ]
+    return takeoff_answer(job), {name: figure.value for name, figure in tally(job).items()}, findings
+
+
+class Editing(RuleBasedStateMachine):
+    """A person at work; ``past`` and ``future`` are kept beside the history as bytes."""
+
+    @initialize(demo=st.booleans())
+    def begin(self, demo: bool) -> None:
+        self.history = History(demo_job() if demo else starting_job())
+        self.past: list[bytes] = []
+        self.future: list[bytes] = []
+        self.steps = 0
+
+    def do(self, edit: Edit) -> None:
+        before = msgspec.json.encode(self.history.job)
+        try:
+            happened = self.history.do(edit)
+        except CorniceError:
+            assert msgspec.json.encode(self.history.job) == before
+            return
+        if happened:
+            self.past.append(before)
+            self.future.clear()
+        else:
+            assert msgspec.json.encode(self.history.job) == before
+
+    def attempt(self, make, *arguments, **fields) -> None:  # type: ignore[no-untyped-def]
+        """Make an edit that may be refused as it is made, and do it."""
+        try:
+            edit = make(*arguments, **fields)
+        except CorniceError:
+            return
+        self.do(edit)
+
+    def room(self, pick: int):  # type: ignore[no-untyped-def]
+        rooms = self.history.job.rooms
+        return rooms[pick % len(rooms)]
+
+    @rule(name=st.text(max_size=12), one=lengths, other=lengths, height=lengths)
+    def add_room(self, name: str, one: Length, other: Length, height: Length) -> None:
+        if len(self.history.job.rooms) < 5:
+            self.attempt(edits.add_room, name, one, other, height)
+
+    @precondition(lambda self: len(self.history.job.rooms) > 1)
+    @rule(pick=picks)
+    def remove_room(self, pick: int) -> None:
+        if pick % 7 == 0:
+            room = self.room(pick)
+            self.do(edits.remove_room(room.id, room.name))
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, wall=picks, readings=st.lists(lengths, max_size=3), turn=st.sampled_from(["left", "right", ""]))
+    def measure(self, pick: int, wall: int, readings: list[Length], turn: str) -> None:
+        room = self.room(pick)
+        side = room.sides[wall % len(room.sides)]
+        if turn and pick % 5 == 0:
+            self.do(edits.set_turn(room.id, side.id, turn, "B"))  # type: ignore[arg-type]
+        else:
+            self.attempt(edits.set_readings, room.id, side.id, tuple(readings), "A–B")
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, heights=st.lists(st.integers(1800, 4000).map(lambda mm: parse_length(str(mm))), max_size=4))
+    def heights(self, pick: int, heights: list[Length]) -> None:
+        self.attempt(edits.set_heights, self.room(pick).id, tuple(heights))
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(
+        pick=picks,
+        wall=picks,
+        out=st.sampled_from(["projection", "recess"]),
+        place=lengths,
+        width=lengths,
+        depth=lengths,
+    )
+    def break_wall(self, pick: int, wall: int, out: str, place: Length, width: Length, depth: Length) -> None:
+        room = self.room(pick)
+        if len(room.sides) < 20:
+            side = room.sides[wall % len(room.sides)]
+            self.attempt(edits.break_wall, room.id, side.id, "A–B", out, place, width, depth)
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, wall=picks)
+    def straighten(self, pick: int, wall: int) -> None:
+        room = self.room(pick)
+        self.attempt(edits.straighten_wall, room.id, wall % len(room.sides), "A–B")
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, wall=picks, kind=st.sampled_from(["door", "window", "doorway"]), place=lengths)
+    def add_opening(self, pick: int, wall: int, kind: str, place: Length) -> None:
+        room = self.room(pick)
+        if len(room.openings) < 8:
+            self.attempt(edits.add_opening, room.id, kind, room.sides[wall % len(room.sides)].id, place)
+
+    @precondition(lambda self: any(room.openings for room in self.history.job.rooms))
+    @rule(
+        pick=picks, field=st.sampled_from(["place", "width", "height", "sill", "reveal", "cased", "gone"]), size=lengths
+    )
+    def change_opening(self, pick: int, field: str, size: Length) -> None:
+        room = next(room for room in self.history.job.rooms if room.openings)
+        opening = room.openings[pick % len(room.openings)]
+        if field == "gone":
+            self.do(edits.remove_opening(room.id, opening.id, opening.name))
+        else:
+            value = bool(pick % 2) if field == "cased" else size
+            self.attempt(edits.change_opening, room.id, opening.id, opening.name, **{field: value})
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, order=st.sampled_from(sorted(orders())), school=st.sampled_from(SCHOOLS),
+          rank=st.sampled_from(["principal", "secondary", "plain"]))  # fmt: skip
+    def choose_order(self, pick: int, order: str, school: str, rank: str) -> None:
+        self.attempt(edits.change_room, self.room(pick).id, "order", order=order, school=school, rank=rank)
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(
+        pick=picks, two_tone=st.sampled_from(["one tone", "at the dado rail", "at a height"]), split=st.none() | lengths
+    )
+    def two_tone(self, pick: int, two_tone: str, split: Length | None) -> None:
+        self.attempt(edits.change_room, self.room(pick).id, "walls", two_tone=two_tone, split=split)
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, kind=st.sampled_from(KINDS_AND_MEMBERS), fitted=st.sampled_from([True, False, None]))
+    def fit_trim(self, pick: int, kind: str, fitted: bool | None) -> None:
+        self.do(edits.change_trim(self.room(pick).id, kind, fitted=fitted))
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, kind=st.sampled_from(KINDS_AND_MEMBERS), field=st.sampled_from(["height", "projection", "top"]),
+          size=st.none() | lengths)  # fmt: skip
+    def size_trim(self, pick: int, kind: str, field: str, size: Length | None) -> None:
+        self.attempt(edits.change_trim, self.room(pick).id, kind, **{field: size})
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, group=st.sampled_from(GROUPS), single=st.booleans(), paint=picks, colour=picks,
+          state=st.sampled_from(["sound", "patched", "bare"]), coats=st.none() | st.integers(1, 4))  # fmt: skip
+    def finish(
+        self, pick: int, group: str, single: bool, paint: int, colour: int, state: str, coats: int | None
+    ) -> None:
+        job, room = self.history.job, self.room(pick)
+        key = f"{group}@{room.sides[pick % len(room.sides)].id}" if single else group
+        self.do(
+            edits.change_finish([room.id], [key], "finish", paint=job.paints[paint % len(job.paints)].id,
+                                colour=job.colours[colour % len(job.colours)].id, state=state, coats=coats)
+        )  # fmt: skip
+
+    @rule(pick=picks, reason=st.sampled_from([None, "the client wishes it"]))
+    def settle_finding(self, pick: int, reason: str | None) -> None:
+        findings = second_look(self.history.job)
+        if findings:
+            finding = findings[pick % len(findings)]
+            if finding.fixes and pick % 3:
+                self.do(finding.fixes[pick % len(finding.fixes)])
+            else:
+                self.do(edits.keep_finding(finding.key, reason, finding.says))
+
+    @rule(pick=picks)
+    def tick(self, pick: int) -> None:
+        lines = order_list(self.history.job).lines
+        if lines:
+            line = lines[pick % len(lines)]
+            self.do(edits.tick(line.key, line.bought_as if pick % 3 else None, line.name))
+
+    @rule(unit=st.sampled_from(["mm", "in"]), step=st.sampled_from([0.5, 1]), tone=st.integers(0, 0xFFFFFF))
+    def settings_and_colours(self, unit: str, step: float, tone: int) -> None:
+        self.do(edits.change_settings(unit=unit, step=step))
+        self.do(edits.change_colour(self.history.job.colours[0].id, "First", f"#{tone:06x}"))
+
+    @rule(value=st.floats(0, 50))
+    def house_rule(self, value: float) -> None:
+        self.do(edits.change_house_rule("reading_sigma", value, "uncertainty"))
+
+    @rule(times=st.integers(1, 6))
+    def undo(self, times: int) -> None:
+        for _ in range(times):
+            now = msgspec.json.encode(self.history.job)
+            if self.history.undo():
+                self.future.append(now)
+                assert msgspec.json.encode(self.history.job) == self.past.pop()
+            else:
+                assert not self.past
+
+    @rule(times=st.integers(1, 6))
+    def redo(self, times: int) -> None:
+        for _ in range(times):
+            now = msgspec.json.encode(self.history.job)
+            if self.history.redo():
+                self.past.append(now)
+                assert msgspec.json.encode(self.history.job) == self.future.pop()
+            else:
+                assert not self.future
+
+    @invariant()
+    def totals_are_there_after_every_step(self) -> None:
+        if not hasattr(self, "history"):
+            return
+        self.steps += 1
+        figures = tally(self.history.job)
+        assert all(figure.value >= -1e-6 for figure in figures.values())
+        second_look(self.history.job)
+        if self.steps % 50 == 0:
+            self.check_everything()
+
+    def check_everything(self) -> None:
+        job = self.history.job
+        assert job == job.__copy__()
+        assert decode_job(encode_job(job), "again") == job
+        shown = derived(job)
+        forget_everything()
+        assert derived(decode_job(encode_job(job), "again")) == shown
+
+    def teardown(self) -> None:
+        if hasattr(self, "history"):
+            self.check_everything()
+            while self.history.undo():
+                assert msgspec.json.encode(self.history.job) == self.past.pop()
+            assert not self.past
+
+
+TestEditing = Editing.TestCase
+TestEditing.settings = settings(
+    max_examples=50, stateful_step_count=200, deadline=None, suppress_health_check=list(HealthCheck)
+)

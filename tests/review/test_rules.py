@@ -1,0 +1,166 @@
+"""The second look: each rule speaks when it should, is silent when it should be, and its fixes settle it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+from msgspec.structs import replace
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.review.second_look import second_look, to_settle
+from narrow_cornice.units.lengths import Length, parse_length
+
+
+def keys(job: Job) -> set[str]:
+    return {finding.key.split(":")[0] + ":" + finding.room_id for finding in second_look(job)}
+
+
+def after(*made: Edit) -> Job:
+    history = History(demo_job())
+    for edit in made:
+        history.do(edit)
+    return history.job
+
+
+def mm(text: str) -> Length:
+    return parse_length(text)
+
+
+def test_the_demo_has_something_for_most_rules() -> None:
+    assert keys(demo_job()) == {
+        "casing narrow:r1", "frame contrast:r1", "many colours:r1", "tins unmixed:r1", "lone crown:r2", "thin trim:r2",
+        "frame contrast:r2", "bare unprimed:r2", "many colours:r2", "accent once:r2",
+    }  # fmt: skip
+
+
+def test_nothing_nags_about_what_is_not_begun() -> None:
+    assert second_look(starting_job()) == ()
+    history = History(starting_job())
+    history.do(edits.add_room("Plain", mm("4000"), mm("3000"), mm("2500")))
+    assert second_look(history.job) == ()
+    history.do(edits.set_heights("r1", ()))
+    assert second_look(history.job) == ()
+
+
+@pytest.mark.parametrize(
+    ("key", "edit"),
+    [
+        ("casing narrow:r1", edits.change_trim("r1", "casing", height=mm("100"))),  # 148.7 less a third is 99.1
+        ("lone crown:r2", edits.change_room("r2", "rank", rank="secondary")),
+        ("thin trim:r2", edits.change_trim("r2", "skirting", projection=mm("19"))),
+        ("frame contrast:r2", edits.change_opening("r2", "o1", "window", frame="#e0ddd2")),
+        ("bare unprimed:r2", edits.change_finish(["r2"], ["upper wall@w5"], "sound", state="sound")),
+        ("accent once:r2", edits.change_finish(["r2"], ["reveal"], "too", colour="madder")),
+        ("tins unmixed:r1", edits.change_house_rule("mixing_tins", 9, "tins to mix")),
+        ("many colours:r1", edits.change_house_rule("colours_wished", 6, "colours wished")),
+    ],
+)
+def test_a_rule_is_silent_once_its_reason_is_gone(key: str, edit: Edit) -> None:
+    assert key in keys(demo_job())
+    assert key not in keys(after(edit))
+
+
+def test_just_under_the_limits_speaks() -> None:
+    assert "casing narrow:r1" in keys(after(edits.change_trim("r1", "casing", height=mm("99"))))
+    assert "thin trim:r2" in keys(after(edits.change_trim("r2", "skirting", projection=mm("18.5"))))
+
+
+def test_every_fix_is_an_undoable_edit_that_settles_its_finding() -> None:
+    fixed = 0
+    for finding in second_look(demo_job()):
+        for fix in finding.fixes:
+            history = History(demo_job())
+            assert history.do(fix)
+            left = {one.key for one in second_look(history.job)}
+            assert finding.key not in left or finding.key.startswith("many colours"), fix.title
+            history.undo()
+            assert history.job == demo_job()
+            fixed += 1
+    assert fixed >= 10
+
+
+def test_use_149_is_offered_and_used() -> None:
+    finding = next(one for one in second_look(demo_job()) if one.key == "casing narrow:r1")
+    assert [fix.title for fix in finding.fixes] == ["Use 149"]
+    history = History(demo_job())
+    history.do(finding.fixes[0])
+    assert history.job.room("r1").trim["casing"].height == Length(149.0, "149 mm")
+
+
+def test_findings_speak_in_the_jobs_unit() -> None:
+    inches = after(edits.change_settings(unit="in", denominator=8))
+    finding = next(one for one in second_look(inches) if one.key == "casing narrow:r1")
+    assert finding.says == 'Casing is 2 1/4"; this order wants 5 7/8"'
+    assert finding.fixes[0].title == 'Use 5 7/8"'
+
+
+def test_walls_that_disagree_will_not_fit() -> None:
+    job = after(edits.set_readings("r1", "w2", (mm("3651"),), "B–C"))
+    (finding,) = [one for one in second_look(job) if one.grade == "will not fit"]
+    assert "disagree by 32 mm" in finding.says
+    assert second_look(job)[0] is not None
+    assert second_look(job)[0].key == finding.key  # the gravest first
+
+
+@pytest.mark.parametrize(
+    ("edit", "says"),
+    [
+        (edits.change_opening("r1", "o4", "hall door", place=mm("3000")), "runs past the end"),
+        (edits.change_opening("r1", "o4", "hall door", height=mm("2990")), "higher than the ceiling"),
+        (edits.change_opening("r1", "o4", "hall door", height=mm("2950")), "meets the ceiling"),
+        (edits.change_opening("r1", "o4", "hall door", place=mm("30")), "beside the corner"),
+        (edits.change_opening("r1", "o2", "left window", place=mm("1000")), "lies over"),
+    ],
+)
+def test_openings_that_do_not_fit(edit: Edit, says: str) -> None:
+    assert any(says in finding.says and finding.grade == "will not fit" for finding in second_look(after(edit)))
+
+
+def test_a_colour_that_will_not_be_hidden_asks_for_a_primer() -> None:
+    job = after(edits.add_colour("Night", "#101418"),
+                edits.change_finish(["r1"], ["ceiling"], "over night", over="c1"))  # fmt: skip
+    thin = replace(job, paints=tuple(replace(paint, hiding=0.4) for paint in job.paints))
+    finding = next(one for one in second_look(thin) if one.key == "strong change:r1")
+    assert "will not hide" in finding.says
+    history = History(thin)
+    history.do(finding.fixes[0])
+    assert "strong change:r1" not in {one.key for one in second_look(history.job)}
+
+
+def test_kept_findings_keep_their_reason_and_come_last() -> None:
+    history = History(demo_job())
+    finding = second_look(history.job)[0]
+    history.do(edits.keep_finding(finding.key, "  the client has the stock ", finding.says))
+    kept = next(one for one in second_look(history.job) if one.key == finding.key)
+    assert kept.kept == "the client has the stock"
+    assert second_look(history.job)[-1].key == finding.key
+    assert len(to_settle(history.job)) == len(second_look(demo_job())) - 1
+    history.do(edits.keep_finding(finding.key, None, finding.says))
+    assert history.job == demo_job()
+    with pytest.raises(CorniceError, match="reason"):
+        edits.keep_finding(finding.key, "  ", finding.says)
+
+
+def test_no_finding_repeats_another_and_all_are_whole() -> None:
+    findings = second_look(demo_job())
+    assert len({finding.key for finding in findings}) == len(findings)
+    for finding in findings:
+        for words in (finding.says, finding.measured, finding.rule, finding.risk, finding.where, finding.room):
+            assert words
+        assert "safe" not in (finding.says + finding.rule + finding.risk).split()
+
+
+def test_rules_are_one_to_a_file() -> None:
+    from pathlib import Path
+
+    import narrow_cornice.review.rules as rules
+    from narrow_cornice.review.second_look import JOB_RULES, ROOM_RULES
+
+    listed: list[Callable[..., object]] = [*ROOM_RULES, *JOB_RULES]
+    files = {path.stem for path in Path(rules.__file__).parent.glob("*.py")} - {"__init__"}
+    assert {rule.__module__.rsplit(".", 1)[1] for rule in listed} == files
