@@ -46,7 +46,8 @@ def _complain(text: str) -> None:
 def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = None) -> int:
     from narrow_cornice.desk.application import run
 
-    return run(path, demo=demo, pictures=pictures)
+    status: int = run(path, demo=demo, pictures=pictures)
+    return status
 
 
 def _answer(value: dict[str, Any]) -> None:

@@ -6,23 +6,23 @@ decreasing, at most 11/9 of the best plus one, Johnson 1973), once for every sto
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
-import numpy as np
+import msgspec
+
+from narrow_cornice.errors import CorniceError
 
 
-@dataclass(frozen=True, slots=True)
-class Bar:
+class Bar(msgspec.Struct, frozen=True):
     """One length bought: what is cut from it, by piece index and length in mm, and what is left over."""
 
     pieces: tuple[tuple[int, float], ...]
     offcut: float
 
 
-@dataclass(frozen=True, slots=True)
-class Lengths:
+class Lengths(msgspec.Struct, frozen=True):
     """Bars of one stock length with their price in all."""
 
     stock: float
@@ -40,17 +40,19 @@ def _packed(pieces: Sequence[float], stock: float, kerf: float) -> tuple[Bar, ..
             rest -= stock
         cut.append((rest, index))
     cut.sort(key=lambda one: (-one[0], one[1]))
-    free = np.full(len(cut), -1.0)  # what is left of each bar; −1 for a bar not yet begun
     holds: list[list[tuple[int, float]]] = []
+    free: list[float] = []
     for length, index in cut:
-        bar = int(np.argmax(free >= length + kerf - 1e-9)) if holds else 0
-        if holds and free[bar] >= length + kerf - 1e-9:
-            free[bar] -= length + kerf
-            holds[bar].append((index, length))
+        need = length + kerf - 1e-9
+        for bar, left in enumerate(free):
+            if left >= need:
+                free[bar] = left - length - kerf
+                holds[bar].append((index, length))
+                break
         else:
-            free[len(holds)] = stock - length
+            free.append(stock - length)
             holds.append([(index, length)])
-    return tuple(Bar(tuple(hold), float(left)) for hold, left in zip(holds, free, strict=False))
+    return tuple(Bar(tuple(hold), left) for hold, left in zip(holds, free, strict=True))
 
 
 @lru_cache(maxsize=1024)
@@ -61,8 +63,20 @@ def lengths_to_buy(
 
     ``pieces`` and ``stocks`` are in mm and above nought; with equal prices the fewest bars win.
     """
-    answers = []
-    for stock in stocks:
+    whole = sum(pieces)
+
+    def least(stock: float) -> float:
+        """Return what this stock costs at least: as many bars as its pieces are long together."""
+        return math.ceil(whole / stock - 1e-9) * stock / 1000 * price_per_metre
+
+    best: Lengths | None = None
+    for stock in sorted(stocks, key=least):
+        if best is not None and least(stock) > best.price + 1e-9:
+            break
         bars = _packed(pieces, stock, kerf)
-        answers.append(Lengths(stock, bars, len(bars) * stock / 1000 * price_per_metre))
-    return min(answers, key=lambda answer: (round(answer.price, 6), len(answer.bars)))
+        answer = Lengths(stock, bars, len(bars) * stock / 1000 * price_per_metre)
+        if best is None or (round(answer.price, 6), len(bars)) < (round(best.price, 6), len(best.bars)):
+            best = answer
+    if best is None:
+        raise CorniceError("This trim is sold in no length.", where="stock", remedy="Give it at least one.")
+    return best

@@ -253,8 +253,13 @@ class Bench(QWidget):
     def show_finding(self, finding: Finding) -> None:
         """Go to what a finding is about."""
         about = finding.about
-        place = "order" if about[0] == "order" else {"wall": "measure", "height": "measure", "opening": "measure",
-                                                     "trim": "trim", "finish": "finishes"}[about[1]]  # fmt: skip
+        place = (
+            "order"
+            if about[0] == "order"
+            else {"wall": "measure", "height": "measure", "opening": "measure", "trim": "trim", "finish": "finishes"}[
+                about[1]
+            ]
+        )
         self._session.look(place=place)
         self._session.select(about)
 
@@ -402,9 +407,11 @@ class Bench(QWidget):
             return
         kind = "projection" if pressed == 3 else "recess"
         text, given = QInputDialog.getText(
-            self, f"A {kind} in wall {name}", "Place from the left, width, depth (parted by semicolons):",
-            text="1200; 1500; 400" if self._session.job.settings.unit == "mm" else "48\"; 60\"; 16\"",
-        )  # fmt: skip
+            self,
+            f"A {kind} in wall {name}",
+            "Place from the left, width, depth (parted by semicolons):",
+            text="1200; 1500; 400" if self._session.job.settings.unit == "mm" else '48"; 60"; 16"',
+        )
         if not given:
             return
         try:
@@ -433,8 +440,13 @@ class Bench(QWidget):
         yield TextRow("Name", opening.name[:2000], lambda text: self._opening(room, opening, name=text))
         walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.sides)
         yield ChoiceRow("In wall", walls, opening.wall, lambda value: self._opening(room, opening, wall=value) and None)
-        words = {"place": "From the left", "width": "Width", "height": "Height", "sill": "Sill above floor",
-                 "reveal": "Reveal depth"}  # fmt: skip
+        words = {
+            "place": "From the left",
+            "width": "Width",
+            "height": "Height",
+            "sill": "Sill above floor",
+            "reveal": "Reveal depth",
+        }
         for field in OPENING_FIELDS:
             if field != "sill" or opening.kind == "window":
                 yield from self._size((room.id, "opening", opening.id, field), words[field])

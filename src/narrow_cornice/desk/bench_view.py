@@ -137,7 +137,7 @@ class _FigureButton(QAbstractButton):
         if tall != self.maximumHeight() or tall != self.minimumHeight():
             self.setFixedHeight(tall)
 
-    def resizeEvent(self, event: QResizeEvent | None) -> None:  # noqa: N802 (Qt's name)
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Wrap the arithmetic anew."""
         super().resizeEvent(event)
         self._fit()
@@ -149,7 +149,7 @@ class _FigureButton(QAbstractButton):
         box = metrics.boundingRect(0, 0, max(40, wide - 6), 400, Qt.TextFlag.TextWordWrap, self._row.below)
         return min(box.height(), metrics.height() * 4)
 
-    def sizeHint(self) -> QSize:  # noqa: N802
+    def sizeHint(self) -> QSize:
         """Return the height it has taken."""
         return QSize(120, self.minimumHeight())
 

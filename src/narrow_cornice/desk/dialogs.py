@@ -29,30 +29,36 @@ from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.working.house_rules import shipped_rules
 
 KEYS = (
-    ("On the drawing", (
-        ("M, T, F, O", "to Measure, Trim, Finishes, Order"),
-        ("[ and ]", "turn the room by a quarter"),
-        (", and .", "the wall before and the next, turned upright"),
-        ("Enter or a double click", "type the size of what is selected"),
-        ("+, −, 0, arrows", "nearer, further, the whole, move the paper"),
-        ("=", "the working of what is selected"),
-        ("L", "the second look"),
-        ("Space", "before and after the last change"),
-        ("Esc", "select nothing"),
-    )),
-    ("Everywhere", (
-        ("Alt+1 to Alt+4", "unfolded, plan, one wall, section"),
-        ("Ctrl+Z, Ctrl+Shift+Z", "undo, redo"),
-        ("Ctrl+S, Ctrl+Shift+S", "save, save as"),
-        ("Ctrl+O, Ctrl+N", "open, new"),
-        ("Ctrl+R", "add a room"),
-        ("Ctrl+P", "print this sheet as PDF"),
-        ("Ctrl+F", "find a thing, or type a size for what is selected"),
-        ("F6", "from rooms to drawing to sheet to bench to tally"),
-        ("F7, F8", "fold the rooms, fold the bench"),
-        ("F1", "these keys"),
-    )),
-)  # fmt: skip
+    (
+        "On the drawing",
+        (
+            ("M, T, F, O", "to Measure, Trim, Finishes, Order"),
+            ("[ and ]", "turn the room by a quarter"),
+            (", and .", "the wall before and the next, turned upright"),
+            ("Enter or a double click", "type the size of what is selected"),
+            ("+, −, 0, arrows", "nearer, further, the whole, move the paper"),
+            ("=", "the working of what is selected"),
+            ("L", "the second look"),
+            ("Space", "before and after the last change"),
+            ("Esc", "select nothing"),
+        ),
+    ),
+    (
+        "Everywhere",
+        (
+            ("Alt+1 to Alt+4", "unfolded, plan, one wall, section"),
+            ("Ctrl+Z, Ctrl+Shift+Z", "undo, redo"),
+            ("Ctrl+S, Ctrl+Shift+S", "save, save as"),
+            ("Ctrl+O, Ctrl+N", "open, new"),
+            ("Ctrl+R", "add a room"),
+            ("Ctrl+P", "print this sheet as PDF"),
+            ("Ctrl+F", "find a thing, or type a size for what is selected"),
+            ("F6", "from rooms to drawing to sheet to bench to tally"),
+            ("F7, F8", "fold the rooms, fold the bench"),
+            ("F1", "these keys"),
+        ),
+    ),
+)
 
 
 class RoomDialog(QDialog):
@@ -63,14 +69,20 @@ class RoomDialog(QDialog):
         self.setWindowTitle("Add a room")
         self._session = session
         lay = QVBoxLayout(self)
-        intro = plain_label("Walk from corner A along the first wall, then round the room with the wall on your right. "
-                            "Two walls are enough to begin; breasts and alcoves are added in Measure.")  # fmt: skip
+        intro = plain_label(
+            "Walk from corner A along the first wall, then round the room with the wall on your right. "
+            "Two walls are enough to begin; breasts and alcoves are added in Measure."
+        )
         intro.setWordWrap(True)
         lay.addWidget(intro)
         form = QFormLayout()
         self.name, self.first, self.second, self.height_field = QLineEdit(), QLineEdit(), QLineEdit(), QLineEdit()
-        for label, field in (("Name", self.name), ("Wall A–B", self.first), ("Wall B–C", self.second),
-                             ("Ceiling height", self.height_field)):  # fmt: skip
+        for label, field in (
+            ("Name", self.name),
+            ("Wall A–B", self.first),
+            ("Wall B–C", self.second),
+            ("Ceiling height", self.height_field),
+        ):
             field.setAccessibleName(label)
             form.addRow(label, field)
         lay.addLayout(form)
@@ -113,8 +125,17 @@ class RoomDialog(QDialog):
 class TableDialog(QDialog):
     """A table of the job in a window of its own; every change is an edit that can be undone."""
 
-    def __init__(self, session: Session, theme: Theme, parent: QWidget, title: str, headings: tuple[str, ...],
-                 rows: Callable[[], list[SheetRow]], add: tuple[str, Callable[[], None]] | None, stretch: int) -> None:  # fmt: skip
+    def __init__(
+        self,
+        session: Session,
+        theme: Theme,
+        parent: QWidget,
+        title: str,
+        headings: tuple[str, ...],
+        rows: Callable[[], list[SheetRow]],
+        add: tuple[str, Callable[[], None]] | None,
+        stretch: int,
+    ) -> None:
         super().__init__(parent)
         self.setWindowTitle(title)
         self._session = session
@@ -254,21 +275,42 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             cells = (
                 Cell(paint.name, _guarded(session, lambda text, p=paint: put(p, name=text))),
                 Cell(paint.sheen, _guarded(session, lambda text, p=paint: put(p, sheen=text))),
-                Cell(f"{paint.solids:g}", _guarded(session, lambda text, p=paint: put(p, solids=float(text))), number=True),
+                Cell(
+                    f"{paint.solids:g}",
+                    _guarded(session, lambda text, p=paint: put(p, solids=float(text))),
+                    number=True,
+                ),
                 Cell(f"{paint.film:g}", _guarded(session, lambda text, p=paint: put(p, film=float(text))), number=True),
-                Cell(f"{paint.hiding:g}", _guarded(session, lambda text, p=paint: put(p, hiding=float(text))), number=True),
+                Cell(
+                    f"{paint.hiding:g}",
+                    _guarded(session, lambda text, p=paint: put(p, hiding=float(text))),
+                    number=True,
+                ),
                 Cell(sizes, _guarded(session, lambda text, p=paint: put(p, sizes=_sizes(text)))),
                 Cell(paint.shop, _guarded(session, lambda text, p=paint: put(p, shop=text))),
-                Cell("primer" if paint.primer else "",
-                     _guarded(session, lambda text, p=paint: put(p, primer=bool(text.strip())))),
-            )  # fmt: skip
+                Cell(
+                    "primer" if paint.primer else "",
+                    _guarded(session, lambda text, p=paint: put(p, primer=bool(text.strip()))),
+                ),
+            )
             made.append(SheetRow(("paint", paint.id), cells))
         return made
 
     def add() -> None:
         taken = [paint.id for paint in session.job.paints]
-        session.do(edits.put_paint(Paint(edits.fresh_id("paint", taken), f"Paint {len(taken) + 1}", "matt", 38, 35,
-                                         (Tin(1, 25), Tin(2.5, 50)), "Paint shop")))  # fmt: skip
+        session.do(
+            edits.put_paint(
+                Paint(
+                    edits.fresh_id("paint", taken),
+                    f"Paint {len(taken) + 1}",
+                    "matt",
+                    38,
+                    35,
+                    (Tin(1, 25), Tin(2.5, 50)),
+                    "Paint shop",
+                )
+            )
+        )
 
     headings = ("Paint", "Sheen", "Solids %", "Film µm", "Hiding SX", "Litres: price", "Shop", "Use")
     return TableDialog(session, theme, parent, "Paints of this job", headings, rows, ("Add a paint", add), 5)
@@ -288,16 +330,34 @@ def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
             lengths = "; ".join(f"{length:g} mm" for length in stock.lengths)
             cells = (
                 Cell(stock.name, _guarded(session, lambda text, s=stock: put(s, name=text))),
-                Cell(", ".join(stock.kinds),
-                     _guarded(session, lambda text, s=stock: put(s, kinds=tuple(k.strip() for k in text.split(",") if k.strip())))),
-                Cell(lengths, _guarded(session, lambda text, s=stock: put(
-                    s, lengths=tuple(parse_length(part, unit).mm for part in text.split(";") if part.strip())))),
-                Cell(f"{stock.price_per_metre:g}",
-                     _guarded(session, lambda text, s=stock: put(s, price_per_metre=float(text))), number=True),
-                Cell(f"{stock.price_per_metre_mm:g}",
-                     _guarded(session, lambda text, s=stock: put(s, price_per_metre_mm=float(text))), number=True),
+                Cell(
+                    ", ".join(stock.kinds),
+                    _guarded(
+                        session,
+                        lambda text, s=stock: put(s, kinds=tuple(k.strip() for k in text.split(",") if k.strip())),
+                    ),
+                ),
+                Cell(
+                    lengths,
+                    _guarded(
+                        session,
+                        lambda text, s=stock: put(
+                            s, lengths=tuple(parse_length(part, unit).mm for part in text.split(";") if part.strip())
+                        ),
+                    ),
+                ),
+                Cell(
+                    f"{stock.price_per_metre:g}",
+                    _guarded(session, lambda text, s=stock: put(s, price_per_metre=float(text))),
+                    number=True,
+                ),
+                Cell(
+                    f"{stock.price_per_metre_mm:g}",
+                    _guarded(session, lambda text, s=stock: put(s, price_per_metre_mm=float(text))),
+                    number=True,
+                ),
                 Cell(stock.shop, _guarded(session, lambda text, s=stock: put(s, shop=text))),
-            )  # fmt: skip
+            )
             made.append(SheetRow(("stock", stock.id), cells))
         return made
 

@@ -19,7 +19,7 @@ from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.job.model import Room
-from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import KINDS, TrimKind
 
@@ -173,7 +173,7 @@ class DrawingPage(QWidget):
         if about[1] == "finish":
             room = self.session.room()
             if room is not None:
-                for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+                for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
                     if one.surface.key == about[2]:
                         colour = one.colour.name[:40] if one.colour else "no colour yet"
                         return f"{one.surface.name[:40]}: {colour}"
@@ -186,7 +186,7 @@ class DrawingPage(QWidget):
     def _names(self, room: Room) -> dict[About, str]:
         job = self.session.job
         names: dict[About, str] = {(room.id, "height"): "ceiling height"}
-        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+        for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
             colour = f", {one.colour.name}" if one.colour else ""
             names[(room.id, "finish", one.surface.key)] = f"{one.surface.name}{colour}"
         measured = measured_room(room, job.house_rules)

@@ -8,7 +8,7 @@ from narrow_cornice.desk.session import Place
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
-from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.trim.choices import KINDS
 
@@ -27,7 +27,7 @@ def things(job: Job, room_id: str) -> Iterator[Thing]:
             yield f"wall {edits.wall_name(room, side.id)}", "measure", (room.id, "wall", side.id)
         for opening in room.openings:
             yield opening.name, "measure", (room.id, "opening", opening.id)
-        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+        for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
             yield one.surface.name, "finishes", (room.id, "finish", one.surface.key)
     for line in order_list(job).lines:
         yield line.name, "order", ("order", line.key)

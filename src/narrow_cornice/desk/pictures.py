@@ -19,11 +19,22 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
     ("trim", {"place": "trim", "sheet": "unfolded", "turn": 2, "selected": ("r1", "trim", "cornice")}),
     ("trim-section", {"place": "trim", "sheet": "section", "selected": ("r1", "trim", "cornice")}),
     ("one-wall", {"place": "trim", "sheet": "elevation", "wall_id": "w1", "selected": ("r1", "trim", "casing")}),
-    ("finishes", {"place": "finishes", "sheet": "unfolded", "room_id": "r2", "turn": 0,
-                  "selected": ("r2", "finish", "upper wall@w5")}),
+    (
+        "finishes",
+        {
+            "place": "finishes",
+            "sheet": "unfolded",
+            "room_id": "r2",
+            "turn": 0,
+            "selected": ("r2", "finish", "upper wall@w5"),
+        },
+    ),
     ("order", {"place": "order", "selected": ("order", "paint:wall-matt:sedge")}),
-    ("second-look", {"place": "trim", "sheet": "unfolded", "room_id": "r2", "turn": 0, "selected": ("tally", "to settle")}),
-)  # fmt: skip
+    (
+        "second-look",
+        {"place": "trim", "sheet": "unfolded", "room_id": "r2", "turn": 0, "selected": ("tally", "to settle")},
+    ),
+)
 
 
 def settle(milliseconds: int = 180) -> None:

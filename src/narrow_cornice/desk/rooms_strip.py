@@ -18,7 +18,7 @@ from narrow_cornice.desk.bench_view import plain_label
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.job.model import Room
-from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import show_imperial
 
@@ -62,10 +62,15 @@ class _Card(QStyledItemDelegate):
             xs, ys = [x for x, _ in corners], [y for _, y in corners]
             scale = min(plan_box.width() / max(1.0, max(xs) - min(xs)), plan_box.height() / max(1.0, max(ys) - min(ys)))
             middle = plan_box.center()
-            shape = QPolygonF([
-                QPointF(middle.x() + (x - (max(xs) + min(xs)) / 2) * scale, middle.y() - (y - (max(ys) + min(ys)) / 2) * scale)
-                for x, y in corners
-            ])  # fmt: skip
+            shape = QPolygonF(
+                [
+                    QPointF(
+                        middle.x() + (x - (max(xs) + min(xs)) / 2) * scale,
+                        middle.y() - (y - (max(ys) + min(ys)) / 2) * scale,
+                    )
+                    for x, y in corners
+                ]
+            )
             painter.setPen(QPen(theme.colour("ink"), 1.3))
             painter.setBrush(theme.colour("glass" if chosen else "board"))
             painter.drawPolygon(shape)
@@ -81,7 +86,7 @@ class _Card(QStyledItemDelegate):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(plan_box.adjusted(20, 2, -20, -2))
             size = "not determined yet"
-        coated = coated_surfaces(room, job.house_rules, job.paints, job.colours)
+        coated = finished_surfaces(room, job.house_rules, job.paints, job.colours)
         done = sum(one.paint is not None for one in coated)
         name_font, small = theme.font(10.5, "name"), theme.font(8.5)
         y = card.bottom() - 36 * theme.letters

@@ -43,8 +43,14 @@ EVENING = {
     "on verdigris": "#1c1a18",
 }
 
-_FILES = ("Lato-Regular.ttf", "Lato-Bold.ttf", "Lato-Italic.ttf", "Vollkorn-SemiBold.ttf", "Vollkorn-Italic.ttf",
-          "Vollkorn-Regular.ttf")  # fmt: skip
+_FILES = (
+    "Lato-Regular.ttf",
+    "Lato-Bold.ttf",
+    "Lato-Italic.ttf",
+    "Vollkorn-SemiBold.ttf",
+    "Vollkorn-Italic.ttf",
+    "Vollkorn-Regular.ttf",
+)
 
 
 class Theme:

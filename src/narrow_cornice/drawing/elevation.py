@@ -9,7 +9,7 @@ from narrow_cornice.drawing.marks import Dimension, Drawing, Mark, Path, Pen, bo
 from narrow_cornice.drawing.wall_face import Colours, face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Paint, Room, Settings
-from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import show_length
 
@@ -32,7 +32,7 @@ def wall_elevation(
         return Drawing(f"{room.name}, elevation", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     face = next((face for face in measured.faces if face.id == wall_id), measured.faces[0])
     frame = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
-    known = Colours(coated_surfaces(room, changed_rules, paints, colours))
+    known = Colours(finished_surfaces(room, changed_rules, paints, colours))
     marks: list[Mark] = face_marks(frame, face, measured, known)
     ceiling = measured.height.value
 

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import msgspec
 
 from narrow_cornice.drawing.marks import Point
 from narrow_cornice.survey.faces import Rect
 
 
-@dataclass(frozen=True, slots=True)
-class Frame:
+class Frame(msgspec.Struct, frozen=True):
     """A face on the drawing: the place of its lower left corner, and the unit steps along u and up v."""
 
     origin: Point

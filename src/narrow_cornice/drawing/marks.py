@@ -8,8 +8,9 @@ mark shows, the same paths that figures and findings use; hit-testing goes by it
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
 from typing import Literal
+
+import msgspec
 
 Point = tuple[float, float]
 About = tuple[str, ...]
@@ -29,8 +30,7 @@ ROLES = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Pen:
+class Pen(msgspec.Struct, frozen=True):
     """A line: colour, weight in points, and whether it is dashed."""
 
     colour: str = "ink"
@@ -38,8 +38,7 @@ class Pen:
     dashed: bool = False
 
 
-@dataclass(frozen=True, slots=True)
-class Area:
+class Area(msgspec.Struct, frozen=True):
     """A filled outline."""
 
     points: tuple[Point, ...]
@@ -48,8 +47,7 @@ class Area:
     pen: Pen | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Path:
+class Path(msgspec.Struct, frozen=True):
     """An open or closed line."""
 
     points: tuple[Point, ...]
@@ -58,8 +56,7 @@ class Path:
     about: About = ()
 
 
-@dataclass(frozen=True, slots=True)
-class Strip:
+class Strip(msgspec.Struct, frozen=True):
     """A shade strip: a parallelogram from ``origin`` along and across, its tones running across from the origin."""
 
     origin: Point
@@ -76,8 +73,7 @@ class Strip:
         return ((x, y), (x + ax, y + ay), (x + ax + cx, y + ay + cy), (x + cx, y + cy))
 
 
-@dataclass(frozen=True, slots=True)
-class Label:
+class Label(msgspec.Struct, frozen=True):
     """Letters at a place. ``within`` is the room they have in mm: where they would be longer they are left out."""
 
     at: Point
@@ -91,8 +87,7 @@ class Label:
     about: About = ()
 
 
-@dataclass(frozen=True, slots=True)
-class Dimension:
+class Dimension(msgspec.Struct, frozen=True):
     """A dimension line between two places, ``aside`` mm to the left of the way from start to end.
 
     ``beside`` writes the figure level at the far side of the line, for lines shorter than their figure.
@@ -110,15 +105,14 @@ class Dimension:
 Mark = Area | Path | Strip | Label | Dimension
 
 
-@dataclass(frozen=True, slots=True)
-class Drawing:
+class Drawing(msgspec.Struct, frozen=True):
     """A drawing: its title, a line below it, its marks from back to front, and the bounds they lie in."""
 
     title: str
     subtitle: str
     marks: tuple[Mark, ...]
     bounds: tuple[float, float, float, float]
-    note: str = field(default="")
+    note: str = ""
 
 
 def points_of(mark: Mark) -> tuple[Point, ...]:

@@ -7,13 +7,13 @@ from dataclasses import replace
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point
 from narrow_cornice.drawing.unfolding import Placed, unfolded_walls
 from narrow_cornice.drawing.wall_face import Colours, face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Paint, Room, Settings
 from narrow_cornice.survey.plan import corner_name
-from narrow_cornice.takeoff.coatings import coated_surfaces
+from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surfaces import plan_rectangles
 from narrow_cornice.units.lengths import show_length
@@ -63,7 +63,7 @@ def unfolded_room(
     measured = measured_room(room, changed_rules)
     if measured.fault or measured.height is None:
         return Drawing(f"{room.name}, unfolded", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
-    known = Colours(coated_surfaces(room, changed_rules, paints, colours))
+    known = Colours(finished_surfaces(room, changed_rules, paints, colours))
     turned = turning(quarter_turns)
     marks: list[Mark] = []
     marks += _floor(measured, turned)
@@ -76,13 +76,24 @@ def unfolded_room(
     outline = tuple(turned(corner) for corner in measured.plan.corners)
     marks.append(Path(outline, Pen("ink", 1.6), closed=True))
     marks += _letters(measured, turned)
-    marks += _ceiling_card(measured, known, marks)
+    bounds = _around(placed, turned)
+    marks += _ceiling_card(measured, known, bounds)
     height = show_length(measured.height.value, settings.unit, step=settings.step, denominator=settings.denominator)
     inside = measured.plan.inside_corners()
     outside = len(measured.plan.turns) - inside
     corners = f"{inside} inside and {outside} outside corners" if outside else f"{inside} inside corners"
     subtitle = f"Ceiling {height} · {corners}, taken as square · walls drawn as seen from inside"
-    return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds_of(marks, 120))
+    return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds)
+
+
+def _around(placed: tuple[Placed, ...], turned: Turned) -> tuple[float, float, float, float]:
+    """Return the bounds of the sheet: all walls and a margin for the letters beyond them."""
+    corners = [
+        turned(corner) for place in placed for corner in ((place.box.u0, place.box.v0), (place.box.u1, place.box.v1))
+    ]
+    xs, ys = [x for x, _ in corners], [y for _, y in corners]
+    margin = 260.0 if any(place.leader for place in placed) else 120.0
+    return min(xs) - margin, min(ys) - margin, max(xs) + margin, max(ys) + margin
 
 
 def _floor(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
@@ -130,11 +141,11 @@ def _letters(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
     return marks
 
 
-def _ceiling_card(measured: MeasuredRoom, colours: Colours, marks: list[Mark]) -> list[Mark]:
+def _ceiling_card(measured: MeasuredRoom, colours: Colours, bounds: tuple[float, float, float, float]) -> list[Mark]:
     """Return the ceiling as a sample card beside the room, since it has no edge of its own to hinge on."""
-    left, _top, right, bottom = bounds_of(marks)
+    left, _, right, bottom = bounds
     size = max(420.0, 0.1 * (right - left))
-    x, y = left, bottom - size * 0.7
+    x, y = left + 120, bottom - 120 - size * 0.7
     colour = colours.of("ceiling@room", "#f7f3ea")
     about = (measured.room.id, "finish", "ceiling@room")
     card = ((x, y), (x + size, y), (x + size, y + size * 0.7), (x, y + size * 0.7))

@@ -9,7 +9,8 @@ cheeks of breasts and alcoves that move.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+
+import msgspec
 
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Point
@@ -20,8 +21,7 @@ from narrow_cornice.takeoff.surfaces import plan_rectangles
 GAP = 160.0  # mm of paper between walls that were set aside and what they keep clear of
 
 
-@dataclass(frozen=True, slots=True)
-class Placed:
+class Placed(msgspec.Struct, frozen=True):
     """One wall on the sheet (plan coordinates, y up): its frame, its box, and its leader where it was set aside."""
 
     index: int
@@ -38,10 +38,8 @@ def _box(frame: Frame, length: float, height: float) -> Rect:
 
 def _hits(box: Rect, others: Sequence[Rect], gap: float) -> bool:
     near = gap - 1e-6
-    return any(
-        box.u0 < other.u1 + near and other.u0 < box.u1 + near and box.v0 < other.v1 + near and other.v0 < box.v1 + near
-        for other in others
-    )
+    left, low, right, high = box.u0 - near, box.v0 - near, box.u1 + near, box.v1 + near
+    return any(left < u1 and u0 < right and low < v1 and v0 < high for u0, v0, u1, v1 in others)
 
 
 def _standing(corner: Point, v: Point) -> Frame:
@@ -70,18 +68,21 @@ def unfolded_walls(plan: Plan, height: float) -> tuple[Placed, ...]:
         middle = ((side.start[0] + side.end[0]) / 2, (side.start[1] + side.end[1]) / 2)
         for way in sorted(ways):
             starts = [_standing(corner, way) for corner in (side.end, side.start)]
-            for frame in (moved for start in starts for moved in _moved(start, length, height, taken)):
-                box = _box(frame, length, height)
-                if _hits(box, taken, GAP):
-                    continue
-                grown = _around([whole, box])
-                growth = (grown.u1 - grown.u0) * (grown.v1 - grown.v0) - (whole.u1 - whole.u0) * (whole.v1 - whole.v0)
-                foot = frame.at(length / 2, 0.0)
-                far = abs(foot[0] - middle[0]) + abs(foot[1] - middle[1])
-                # A square metre of new paper weighs as much as a metre and a half of leader.
-                score = (growth / 1e6 * 1500 + far, far)
-                if best is None or score < best[0]:
-                    best = (score, frame, box)
+            for start in starts:
+                at_home = _box(start, length, height)
+                foot_home = start.at(length / 2, 0.0)
+                for x, y in _steps(start, at_home, taken):
+                    far = abs(foot_home[0] + x - middle[0]) + abs(foot_home[1] + y - middle[1])
+                    if best is not None and far >= best[0][0]:
+                        continue  # its leader alone is worse than what was found
+                    box = Rect(at_home.u0 + x, at_home.v0 + y, at_home.u1 + x, at_home.v1 + y)
+                    wide = max(whole.u1, box.u1) - min(whole.u0, box.u0)
+                    deep = max(whole.v1, box.v1) - min(whole.v0, box.v0)
+                    # A square metre of new paper weighs as much as a metre and a half of leader.
+                    score = ((wide * deep - whole.area) / 1e6 * 1500 + far, far)
+                    if (best is None or score < best[0]) and not _hits(box, taken, GAP):
+                        frame = Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v)
+                        best = (score, frame, box)
         assert best is not None  # beyond everything that is taken there is always a free place
         _, frame, box = best
         placed[index] = Placed(index, frame, box, (middle, frame.at(length / 2, 0.0)))
@@ -98,9 +99,8 @@ def _around(boxes: Sequence[Rect]) -> Rect:
     )
 
 
-def _moved(frame: Frame, length: float, height: float, taken: Sequence[Rect]) -> list[Frame]:
-    """Return the frame moved so that it just clears each box that is taken: outward, or sideways."""
-    box = _box(frame, length, height)
+def _steps(frame: Frame, box: Rect, taken: Sequence[Rect]) -> list[Point]:
+    """Return the ways to move a face so that it just clears each box that is taken: outward, or sideways."""
     clear = (frame.v[0] * GAP, frame.v[1] * GAP)  # clears the walls whose edge this one would stand on
     steps: list[Point] = []
     for other in taken:
@@ -116,4 +116,4 @@ def _moved(frame: Frame, length: float, height: float, taken: Sequence[Rect]) ->
             steps += [(clear[0], up), (clear[0], down)]
             if out * frame.v[0] > 0:
                 steps.append((out, 0.0))
-    return [Frame((frame.origin[0] + x, frame.origin[1] + y), frame.u, frame.v) for x, y in steps]
+    return list(dict.fromkeys(steps))

@@ -9,7 +9,7 @@ from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
 from narrow_cornice.job.model import Opening
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.takeoff.coatings import Coated
+from narrow_cornice.takeoff.coatings import Finished
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace
 from narrow_cornice.takeoff.surfaces import casing_rects, trim_rects, wall_bands
 from narrow_cornice.trim.shade import shade_strip
@@ -23,7 +23,7 @@ BAR_WIDTH = 28.0
 class Colours:
     """The colour of every surface key, with a quiet stand-in where none is chosen."""
 
-    def __init__(self, coated: Sequence[Coated]) -> None:
+    def __init__(self, coated: Sequence[Finished]) -> None:
         self._of = {one.surface.key: one.colour.hex for one in coated if one.colour is not None}
 
     def of(self, key: str, otherwise: str) -> str:
@@ -45,14 +45,14 @@ def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Co
         marks += _opening_marks(frame, opening, rect, room, colours)
         if opening.cased:
             marks += _casing_marks(frame, opening, rect, measured, colours)
-    for run in measured.runs:
-        if run.wall != face.name or run.kind == "casing":
+    for run in measured.runs_of(face):
+        if run.kind == "casing":
             continue
         profile = measured.trim.piece(run.kind).profile
         if profile is None:
             continue
         strip = shade_strip(profile)
-        rect = trim_rects(run, measured)
+        rect = trim_rects(run, measured.trim)
         about = (room, "trim", run.kind)
         colour = colours.of(f"{run.kind}@room", UNPAINTED_WOOD)
         if strip.cast > 0 and rect.v0 > 0:
@@ -80,11 +80,11 @@ def _casing_marks(frame: Frame, opening: Opening, rect: Rect, measured: Measured
     if not piece.built or piece.height is None or piece.profile is None:
         return []
     width = piece.height.value
-    tones = shade_strip(piece.profile).tones
+    strip = shade_strip(piece.profile)
     colour = colours.of("casing@room", UNPAINTED_WOOD)
     about = (measured.room.id, "trim", "casing")
     left, right, head, *below = casing_rects(rect, opening.kind != "window", width)
-    light, dark = tones, tuple(min(1.12, 2 * 0.94 - tone) for tone in tones)
+    light, dark = strip.tones, strip.away
     marks: list[Mark] = [
         Strip(frame.at(left.u0, left.v0), frame.step(0, left.v1 - left.v0), frame.step(width, 0), colour, light, about),
         Strip(

@@ -137,8 +137,18 @@ class Sheet:
         left = x - {"left": 0.0, "middle": wide / 2, "right": wide}[anchor]
         self.pdf.text(left, y, clean)
 
-    def wrapped(self, x: float, y: float, text: str, size: float, room: float, *, face: str = "text",
-                colour: str = "ink", most: int = 99) -> float:  # fmt: skip
+    def wrapped(
+        self,
+        x: float,
+        y: float,
+        text: str,
+        size: float,
+        room: float,
+        *,
+        face: str = "text",
+        colour: str = "ink",
+        most: int = 99,
+    ) -> float:
         """Print text in lines of at most ``room`` mm and return where the next line would be."""
         step = size * MM_PER_POINT * 1.32
         line = ""
@@ -204,11 +214,19 @@ class Sheet:
                 tall = mark.size * MM_PER_POINT
                 if mark.turned:
                     with self.pdf.rotation(90, x, y):
-                        self.text(x, y + tall * 0.35, mark.text, mark.size, face=mark.face, colour=mark.colour,
-                                  anchor=mark.anchor)  # fmt: skip
+                        self.text(
+                            x,
+                            y + tall * 0.35,
+                            mark.text,
+                            mark.size,
+                            face=mark.face,
+                            colour=mark.colour,
+                            anchor=mark.anchor,
+                        )
                 else:
-                    self.text(x, y + tall * 0.35, mark.text, mark.size, face=mark.face, colour=mark.colour,
-                              anchor=mark.anchor)  # fmt: skip
+                    self.text(
+                        x, y + tall * 0.35, mark.text, mark.size, face=mark.face, colour=mark.colour, anchor=mark.anchor
+                    )
             case Dimension():
                 self._dimension(mark, at)
 
@@ -240,8 +258,14 @@ class Sheet:
         x, y = (a[0] + b[0]) / 2, (a[1] + b[1]) / 2
         if mark.beside:
             right = a[0] >= at(mark.start)[0]
-            self.text(x + (1.5 if right else -1.5), y + 0.9, mark.text, 7.5, colour=mark.colour,
-                      anchor="left" if right else "right")  # fmt: skip
+            self.text(
+                x + (1.5 if right else -1.5),
+                y + 0.9,
+                mark.text,
+                7.5,
+                colour=mark.colour,
+                anchor="left" if right else "right",
+            )
         elif abs(b[1] - a[1]) > abs(b[0] - a[0]):
             with self.pdf.rotation(90, x, y):
                 self.text(x, y - 0.9, mark.text, 7.5, colour=mark.colour, anchor="middle")

@@ -132,9 +132,17 @@ def svg_drawing(drawing: Drawing, scale: float) -> str:
         f"viewBox='{left:.2f} {top - head:.2f} {wide:.2f} {tall:.2f}'>",
         f"<title>{escape(printable(drawing.title))}</title>",
         _text((left + 3 * scale, top - head + 5 * scale), drawing.title, 14, "ink", "left", _FAMILY["name"], scale, 0),
-        _text((left + 3 * scale, top - head + 11 * scale), f"{drawing.subtitle} · 1 : {scale:g}", 8.5, "soft", "left",
-              _FAMILY["slanted"], scale, 0),
-    ]  # fmt: skip
+        _text(
+            (left + 3 * scale, top - head + 11 * scale),
+            f"{drawing.subtitle} · 1 : {scale:g}",
+            8.5,
+            "soft",
+            "left",
+            _FAMILY["slanted"],
+            scale,
+            0,
+        ),
+    ]
     for mark in drawing.marks:
         parts += _mark(mark, scale)
     return "\n".join([*parts, "</svg>", ""])

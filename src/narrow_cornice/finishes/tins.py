@@ -43,6 +43,46 @@ def _ml(litres: float) -> int:
     return max(1, round(litres * 1000))
 
 
+class _Covering:
+    """For one paint's sizes, the cheapest way to cover n common measures, for every n asked so far.
+
+    The way to cover n does not depend on what is needed, so one table serves every need and only ever grows.
+    """
+
+    def __init__(self, sizes: tuple[TinSize, ...]) -> None:
+        self.measure = math.gcd(*(_ml(size.litres) for size in sizes))
+        self.units = [_ml(size.litres) // self.measure for size in sizes]
+        self._cents = [round(size.price * 100) for size in sizes]
+        # best[n]: (price in cents, tins, measures bought), so that ties go to the fewest tins, then to the least left
+        self._best: list[tuple[int, int, int]] = [(0, 0, 0)]
+        self._taken: list[int] = [-1]
+
+    def counts(self, measures: int) -> list[int]:
+        """Return how many tins of each size cover ``measures``."""
+        best, sizes = self._best, list(enumerate(zip(self.units, self._cents, strict=True)))
+        for n in range(len(best), measures + 1):
+            here, index_here = (1 << 62, 0, 0), -1
+            for index, (unit, cents) in sizes:
+                price, tins, bought = best[n - unit if n > unit else 0]
+                candidate = (price + cents, tins + 1, bought + unit)
+                if candidate < here:
+                    here, index_here = candidate, index
+            best.append(here)
+            self._taken.append(index_here)
+        counts = [0] * len(self.units)
+        n = measures
+        while n > 0:
+            index = self._taken[n]
+            counts[index] += 1
+            n -= self.units[index]
+        return counts
+
+
+@lru_cache(maxsize=256)
+def _covering(sizes: tuple[TinSize, ...]) -> _Covering:
+    return _Covering(sizes)
+
+
 @lru_cache(maxsize=2048)
 def cheapest_tins(need: float, sizes: tuple[TinSize, ...]) -> Tins:
     """Return the set of tins of least price that holds at least ``need`` litres.
@@ -55,32 +95,15 @@ def cheapest_tins(need: float, sizes: tuple[TinSize, ...]) -> Tins:
         raise CorniceError("This paint has no tin sizes.", where="paint", remedy="Give it at least one size and price.")
     if need <= 0:
         return Tins((), 0.0, 0.0)
-    measure = math.gcd(*(_ml(size.litres) for size in sizes))
-    units = [_ml(size.litres) // measure for size in sizes]
-    wanted = math.ceil(round(need * 1000, 6) / measure - 1e-9)
-    counts = [0] * len(sizes)
+    table = _covering(sizes)
+    wanted = math.ceil(round(need * 1000, 6) / table.measure - 1e-9)
+    bulk, best = 0, 0
     if wanted > MOST_STEPS:
-        best = min(range(len(sizes)), key=lambda i: (sizes[i].price / units[i], -units[i]))
-        counts[best] = (wanted - MOST_STEPS) // units[best] + 1
-        wanted = max(0, wanted - counts[best] * units[best])
-    # cost[n]: (price in cents, tins, litres bought) for at least n measures; the last keeps ties to the least left
-    cost: list[tuple[int, int, int]] = [(0, 0, 0)]
-    taken: list[int] = [-1]
-    cents = [round(size.price * 100) for size in sizes]
-    for n in range(1, wanted + 1):
-        best_here, best_index = (1 << 62, 0, 0), -1
-        for index, unit in enumerate(units):
-            price, tins, bought = cost[max(0, n - unit)]
-            candidate = (price + cents[index], tins + 1, bought + unit)
-            if candidate < best_here:
-                best_here, best_index = candidate, index
-        cost.append(best_here)
-        taken.append(best_index)
-    n = wanted
-    while n > 0:
-        index = taken[n]
-        counts[index] += 1
-        n -= units[index]
+        best = min(range(len(sizes)), key=lambda i: (sizes[i].price / table.units[i], -table.units[i]))
+        bulk = (wanted - MOST_STEPS) // table.units[best] + 1
+        wanted = max(0, wanted - bulk * table.units[best])
+    counts = table.counts(wanted)
+    counts[best] += bulk
     order: Sequence[int] = sorted(range(len(sizes)), key=lambda i: -sizes[i].litres)
     buy = tuple((sizes[i], counts[i]) for i in order if counts[i])
     return Tins(buy, sum(size.litres * count for size, count in buy), sum(size.price * count for size, count in buy))

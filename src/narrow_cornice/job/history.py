@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+
+import msgspec
 
 from narrow_cornice.job.checks import checked_job
 from narrow_cornice.job.model import Job
@@ -11,8 +12,7 @@ from narrow_cornice.job.model import Job
 MOST_STEPS = 1_000
 
 
-@dataclass(frozen=True, slots=True)
-class Edit:
+class Edit(msgspec.Struct, frozen=True):
     """A change: its title in the decorator's words, and the function from job to job that makes it."""
 
     title: str

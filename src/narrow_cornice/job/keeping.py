@@ -7,8 +7,9 @@ import fcntl
 import hashlib
 import os
 import time
-from dataclasses import dataclass
 from pathlib import Path
+
+import msgspec
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.file import decode_job, encode_job, surroundings, write_whole
@@ -32,8 +33,7 @@ def _mark(path: Path) -> str:
 # ---- earlier versions
 
 
-@dataclass(frozen=True, slots=True)
-class Version:
+class Version(msgspec.Struct, frozen=True):
     """An earlier version of a job file: when it was put away, and where."""
 
     when: float
@@ -79,8 +79,7 @@ class Versions:
 # ---- recovery after a crash
 
 
-@dataclass(frozen=True, slots=True)
-class Recovered:
+class Recovered(msgspec.Struct, frozen=True):
     """A job that was not saved when the program ended: the job, the file it belongs to (None: not yet saved)."""
 
     job: Job

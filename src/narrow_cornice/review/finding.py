@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
 from typing import Literal, get_args
+
+import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Paint, Room, Settings
@@ -19,8 +21,7 @@ Grade = Literal["unsafe", "will not fit", "will show", "worth a thought"]
 GRADES: tuple[Grade, ...] = get_args(Grade)
 
 
-@dataclass(frozen=True, slots=True)
-class Finding:
+class Finding(msgspec.Struct, frozen=True):
     """Something that deserves a decision.
 
     ``key`` stays the same as long as the thing does, so that a kept finding stays kept; ``says`` is what is seen,
@@ -46,8 +47,7 @@ class Finding:
         return replace(self, kept=reason)
 
 
-@dataclass(frozen=True, slots=True)
-class RoomSeen:
+class RoomSeen(msgspec.Struct, frozen=True):
     """A measured room as the rules see it."""
 
     room: Room
@@ -69,8 +69,7 @@ class RoomSeen:
         return parse_length(self.size(mm), "in")
 
 
-@dataclass(frozen=True, slots=True)
-class JobSeen:
+class JobSeen(msgspec.Struct, frozen=True):
     """The whole job as the rules see it."""
 
     job: Job

@@ -11,9 +11,10 @@ Measurements*, condition equations).
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
 from typing import Literal
+
+import msgspec
 
 from narrow_cornice.working.figures import Figure, explained
 
@@ -23,8 +24,7 @@ Point = tuple[float, float]
 _DIRECTIONS: tuple[Point, ...] = ((1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0))
 
 
-@dataclass(frozen=True, slots=True)
-class ReadSide:
+class ReadSide(msgspec.Struct, frozen=True):
     """One side as read: the mean of its readings with its sigma (None where nobody read it), and the corner
     at its end."""
 
@@ -32,8 +32,7 @@ class ReadSide:
     turn: Turn
 
 
-@dataclass(frozen=True, slots=True)
-class Side:
+class Side(msgspec.Struct, frozen=True):
     """One side of the adjusted plan, from corner ``start`` to ``end``; ``direction`` is a unit vector."""
 
     name: str
@@ -51,8 +50,7 @@ class Side:
         return (self.direction[1], -self.direction[0])
 
 
-@dataclass(frozen=True, slots=True)
-class Plan:
+class Plan(msgspec.Struct, frozen=True):
     """The adjusted plan, or why there is none yet.
 
     ``sides`` is empty while ``fault`` is set; ``wanted`` are the indices of sides whose reading would help;
@@ -126,8 +124,75 @@ def _signed_sum(name: str, terms: Sequence[tuple[int, str, Figure]], note: str) 
     return Figure(name, value, "mm", "sum", sentence, tuple((term, figure) for _, term, figure in terms), note=note)
 
 
-def right_angled_plan(read: Sequence[ReadSide]) -> Plan:
-    """Return the plan that the readings make, or a plan with its ``fault`` in words."""
+class ClosedAxis(msgspec.Struct, frozen=True):
+    """The walls that run along one axis, adjusted so that the way out is as long as the way back.
+
+    ``lengths`` is empty where more than one wall is unread; ``misclosure`` is None where one is.
+    """
+
+    lengths: tuple[Figure, ...] = ()
+    sigmas: tuple[float, ...] = ()
+    corrections: tuple[float, ...] = ()
+    follows: int | None = None
+    misclosure: float | None = None
+    expected: float = 0.0
+
+
+def closed_axis(names: Sequence[str], signs: Sequence[int], readings: Sequence[Figure | None]) -> ClosedAxis:
+    """Return the adjusted lengths of the walls along one axis; ``signs`` say which way each one runs."""
+    unread = [index for index, figure in enumerate(readings) if figure is None]
+    if len(unread) > 1:
+        return ClosedAxis()
+    known = [(sign, name, one) for sign, name, one in zip(signs, names, readings, strict=True) if one is not None]
+    variances = [0.0 if figure is None else (figure.sigma or 0.0) ** 2 for figure in readings]
+    spread = sum(variances)
+    if unread:
+        index = unread[0]
+        follows = _signed_sum(
+            f"wall {names[index]}",
+            [(-sign * signs[index], name, figure) for sign, name, figure in known],
+            "nobody read it: it follows from the others",
+        )
+        return ClosedAxis(
+            tuple(follows if figure is None else figure for figure in readings),
+            tuple(
+                math.sqrt(spread if figure is None else variance)
+                for figure, variance in zip(readings, variances, strict=True)
+            ),
+            (0.0,) * len(names),
+            index,
+            None,
+            math.sqrt(spread),
+        )
+    misclosure = _signed_sum("misclosure", known, "one way less the way back; nought if the readings agreed")
+    lengths: list[Figure] = []
+    sigmas, corrections = [], []
+    for (sign, name, figure), variance in zip(known, variances, strict=True):
+        sigmas.append(math.sqrt(max(0.0, variance - (variance**2 / spread if spread else 0.0))))
+        if abs(misclosure.value) < 1e-9:
+            lengths.append(figure)
+            corrections.append(0.0)
+            continue
+        share = Figure(
+            "share of this wall",
+            sign * (variance / spread if spread else 1 / len(known)),
+            "",
+            note="by how doubtful its reading is among the walls that run this way",
+        )
+        correction = closing_correction(misclosure, share)
+        corrections.append(correction.value)
+        lengths.append(adjusted_side(figure, correction, called=f"wall {name}"))
+    return ClosedAxis(tuple(lengths), tuple(sigmas), tuple(corrections), None, misclosure.value, math.sqrt(spread))
+
+
+Closing = Callable[[Sequence[str], Sequence[int], Sequence[Figure | None]], ClosedAxis]
+
+
+def right_angled_plan(read: Sequence[ReadSide], close: Closing = closed_axis) -> Plan:
+    """Return the plan that the readings make, or a plan with its ``fault`` in words.
+
+    ``close`` adjusts one axis; a caller that asks again and again may pass one that remembers.
+    """
     count = len(read)
     turns = tuple(side.turn for side in read)
     if count < 4:
@@ -150,48 +215,18 @@ def right_angled_plan(read: Sequence[ReadSide]) -> Plan:
     wanted: list[int] = []
     for axis in (0, 1):
         members = [index for index in range(count) if headings[index] % 2 == axis]
-        unread = [index for index in members if read[index].reading is None]
-        if len(unread) > 1:
-            wanted += unread
+        closed = close(
+            [names[index] for index in members],
+            [_sign(headings[index]) for index in members],
+            [read[index].reading for index in members],
+        )
+        if not closed.lengths:
+            wanted += [index for index in members if read[index].reading is None]
             continue
-        known = [
-            (_sign(headings[index]), names[index], figure)
-            for index in members
-            if (figure := read[index].reading) is not None
-        ]
-        variances = {
-            index: (figure.sigma or 0.0) ** 2 for index in members if (figure := read[index].reading) is not None
-        }
-        spread = sum(variances.values())
-        if unread:
-            index = unread[0]
-            flip = -_sign(headings[index])
-            length = _signed_sum(
-                f"wall {names[index]}",
-                [(sign * flip, name, figure) for sign, name, figure in known],
-                "nobody read it: it follows from the others",
-            )
-            lengths[index], sigmas[index], follows[index] = length, math.sqrt(spread), True
-            for other in members:
-                if (figure := read[other].reading) is not None:
-                    lengths[other], sigmas[other] = figure, figure.sigma or 0.0
-            continue
-        misclosure = _signed_sum("misclosure", known, "one way less the way back; nought if the readings agreed")
-        misclosures[axis], expected[axis] = misclosure.value, math.sqrt(spread)
-        for index in members:
-            figure = read[index].reading
-            assert figure is not None  # no side of this axis is unread
-            share = _sign(headings[index]) * (variances[index] / spread if spread else 1 / len(members))
-            sigmas[index] = math.sqrt(max(0.0, variances[index] - (variances[index] ** 2 / spread if spread else 0.0)))
-            if abs(misclosure.value) < 1e-9:
-                lengths[index] = figure
-                continue
-            share_figure = Figure(
-                "share of this wall", share, "", note="by how doubtful its reading is among the walls that run this way"
-            )
-            correction = closing_correction(misclosure, share_figure)
-            corrections[index] = correction.value
-            lengths[index] = adjusted_side(figure, correction, called=f"wall {names[index]}")
+        misclosures[axis], expected[axis] = closed.misclosure, closed.expected
+        for place, index in enumerate(members):
+            lengths[index], sigmas[index] = closed.lengths[place], closed.sigmas[place]
+            corrections[index], follows[index] = closed.corrections[place], closed.follows == place
     if wanted:
         return Plan(
             (),

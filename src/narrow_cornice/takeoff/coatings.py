@@ -2,21 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import msgspec
 
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.coats import Hiding, coats_to_hide
 from narrow_cornice.finishes.spread import litres, loss_of, practical_spread, theoretical_spread
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Paint, Room
 from narrow_cornice.takeoff.rooms import house_rules_of
 from narrow_cornice.takeoff.surfaces import Surface, room_surfaces
-from narrow_cornice.working.figures import Figure, choice, table
+from narrow_cornice.working.figures import Figure, choice, table, total
 from narrow_cornice.working.house_rules import HouseRules
 
 
-@dataclass(frozen=True, slots=True)
-class Coated:
+class Coated(msgspec.Struct, frozen=True):
     """A surface with its finish: coats and litres as figures, None where no paint is chosen yet."""
 
     surface: Surface
@@ -51,23 +49,54 @@ def _coats(finish: Finish, hiding: Hiding | None, rules: HouseRules) -> Figure:
     return rules.figure("coats")
 
 
+class Finished(msgspec.Struct, frozen=True):
+    """A surface with the finish in force: what a drawing needs to know of it."""
+
+    surface: Surface
+    finish: Finish
+    own: bool
+    colour: Colour | None
+    paint: Paint | None
+
+
+@by_identity(keep=1024)
+def finished_surfaces(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> tuple[Finished, ...]:
+    """Return the room's surfaces with their finish, colour and paint; nothing is measured of the colours yet."""
+    by_paint = {paint.id: paint for paint in paints}
+    by_colour = {colour.id: colour for colour in colours}
+    none = Finish()
+    finished = []
+    for surface in room_surfaces(room, changed_rules):
+        own = room.finishes.get(surface.key)
+        finish = own or room.finishes.get(surface.group, none)
+        colour, paint = by_colour.get(finish.colour or ""), by_paint.get(finish.paint or "")
+        finished.append(Finished(surface, finish, own is not None, colour, paint))
+    return tuple(finished)
+
+
 @by_identity(keep=1024)
 def coated_surfaces(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[Coated, ...]:
-    """Return the room's surfaces with what goes on them."""
+    """Return the room's surfaces with what goes on them, in coats and litres."""
     rules = house_rules_of(changed_rules)
     by_paint = {paint.id: paint for paint in paints}
     by_colour = {colour.id: colour for colour in colours}
-    none = Finish()
     coated = []
-    for surface in room_surfaces(room, changed_rules):
-        own = room.finishes.get(surface.key)
-        finish = own or room.finishes.get(surface.group, none)
-        paint = by_paint.get(finish.paint or "")
-        colour = by_colour.get(finish.colour or "")
+    spreads: dict[tuple[str, str], Figure] = {}
+
+    def spread(paint: Paint, finish: Finish) -> Figure:
+        key = (paint.id, finish.method)
+        if key not in spreads:
+            spreads[key] = _spread(paint, finish)
+        return spreads[key]
+
+    for one in finished_surfaces(room, changed_rules, paints, colours):
+        surface, finish, colour, paint = one.surface, one.finish, one.colour, one.paint
         if paint is None:
-            coated.append(Coated(surface, finish, own is not None, colour, None))
+            coated.append(Coated(surface, finish, one.own, colour, None))
             continue
         hiding = None
         over = by_colour.get(finish.over or "")
@@ -80,28 +109,29 @@ def coated_surfaces(
         primer_litres = None
         state = finish.state
         if primer is not None:
-            one = choice("coats", 1, "", note="primer goes on once")
-            primer_litres = litres(surface.net, one, state, finish.texture, _spread(primer, finish), rules)
+            once = choice("coats", 1, "", note="primer goes on once")
+            primer_litres = litres(surface.net, once, state, finish.texture, spread(primer, finish), rules)
             state = "sound"  # primed stuff no longer drinks
-        amount = litres(surface.net, coats, state, finish.texture, _spread(paint, finish), rules)
-        coated.append(
-            Coated(surface, finish, own is not None, colour, paint, coats, amount, primer, primer_litres, hiding)
-        )
+        amount = litres(surface.net, coats, state, finish.texture, spread(paint, finish), rules)
+        coated.append(Coated(surface, finish, one.own, colour, paint, coats, amount, primer, primer_litres, hiding))
     return tuple(coated)
 
 
-@dataclass(frozen=True, slots=True)
-class PaintNeed:
+class PaintNeed(msgspec.Struct, frozen=True):
     """What one room needs of one paint in one colour: litres by surface name."""
 
     paint: Paint
     colour: Colour | None
     parts: tuple[tuple[str, Figure], ...]
 
-    @property
-    def litres(self) -> float:
-        """Return the litres in all."""
-        return sum(figure.value for _, figure in self.parts)
+    def total(self, name: str) -> Figure:
+        """Return the litres in all under the room's name."""
+        return _parts_total(self, name[:60])
+
+
+@by_identity(keep=8192)
+def _parts_total(need: PaintNeed, name: str) -> Figure:
+    return total(name, "L", [figure for _, figure in need.parts])
 
 
 @by_identity(keep=1024)
@@ -121,11 +151,3 @@ def paint_needs(
             parts.setdefault(key, []).append((one.surface.name, one.primer_litres))
             what[key] = (one.primer, None)
     return {key: PaintNeed(*what[key], tuple(figures)) for key, figures in parts.items()}
-
-
-def named(colours: tuple[Colour, ...], colour_id: str) -> Colour:
-    """Return the colour of that identity. Raises CorniceError."""
-    for colour in colours:
-        if colour.id == colour_id:
-            return colour
-    raise CorniceError(f"There is no colour “{colour_id[:40]}”.", where="colour")

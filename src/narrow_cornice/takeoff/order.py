@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
+
+import msgspec
 
 from narrow_cornice.cutting.lengths import Lengths, lengths_to_buy
 from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, tins_in_words
@@ -18,8 +19,7 @@ from narrow_cornice.working.house_rules import HouseRules
 LineKind = Literal["paint", "trim"]
 
 
-@dataclass(frozen=True, slots=True)
-class OrderLine:
+class OrderLine(msgspec.Struct, frozen=True):
     """One line to buy.
 
     ``needed`` is in litres or mm; ``buy`` is (size in litres or mm, count, price of all); ``shares`` is what each
@@ -59,9 +59,7 @@ def with_reserve(needed: float, touch_up_reserve: float) -> float:
 
 def _paint_line(key: str, needs: list[tuple[Room, PaintNeed]], rules: HouseRules) -> OrderLine:
     paint, colour = needs[0][1].paint, needs[0][1].colour
-    shares = tuple(
-        (room.id, room.name, total(room.name[:60], "L", [figure for _, figure in need.parts])) for room, need in needs
-    )
+    shares = tuple((room.id, room.name, need.total(room.name)) for room, need in needs)
     needed = total("litres", "L", [amount for _, _, amount in shares])
     kept = reserve(needed, rules.figure("reserve_share"), rules.figure("reserve_least"))
     to_have = with_reserve(needed, kept)
@@ -89,8 +87,7 @@ def _paint_line(key: str, needs: list[tuple[Room, PaintNeed]], rules: HouseRules
     )
 
 
-@dataclass(frozen=True, slots=True)
-class TrimNeed:
+class TrimNeed(msgspec.Struct, frozen=True):
     """What one room needs of one profile: the pieces with the wall they are for."""
 
     kind: TrimKind
@@ -98,6 +95,15 @@ class TrimNeed:
     projection: float
     name: str
     pieces: tuple[tuple[str, Figure], ...]
+
+    def total(self, name: str) -> Figure:
+        """Return the length of all pieces under the room's name."""
+        return _pieces_total(self, name[:60])
+
+
+@by_identity(keep=8192)
+def _pieces_total(need: TrimNeed, name: str) -> Figure:
+    return total(name, "run", [figure for _, figure in need.pieces])
 
 
 @by_identity(keep=1024)
@@ -139,6 +145,14 @@ def metre_price(basic_price: float, height: float, price_per_mm: float) -> float
     return basic_price + height * price_per_mm
 
 
+@by_identity(keep=4096)
+def _trim_line_of(key: str, stock: Stock, rules: HouseRules, *wanted: Room | TrimNeed) -> OrderLine:
+    """Return the line of the rooms and their needs, given in turn: kept as long as they are the same."""
+    rooms = [one for one in wanted if isinstance(one, Room)]
+    needs = [one for one in wanted if isinstance(one, TrimNeed)]
+    return _trim_line(key, list(zip(rooms, needs, strict=True)), stock, rules)
+
+
 def _trim_line(key: str, needs: list[tuple[Room, TrimNeed]], stock: Stock, rules: HouseRules) -> OrderLine:
     first = needs[0][1]
     shares = tuple(
@@ -176,8 +190,7 @@ def _trim_line(key: str, needs: list[tuple[Room, TrimNeed]], stock: Stock, rules
     )
 
 
-@dataclass(frozen=True, slots=True)
-class Order:
+class Order(msgspec.Struct, frozen=True):
     """The whole order with what stands beside it: kinds of trim nobody sells here, rooms that wait to be measured."""
 
     lines: tuple[OrderLine, ...]
@@ -224,7 +237,7 @@ def order_list(job: Job) -> Order:
         if stock is None:
             unsold.append(wanted[0][1].name)
             continue
-        lines.append(_trim_line(key, wanted, stock, rules))
+        lines.append(_trim_line_of(key, stock, rules, *(one for pair in wanted for one in pair)))
     return Order(tuple(lines), tuple(unsold), tuple(waiting))
 
 

@@ -7,8 +7,9 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from typing import Literal
+
+import msgspec
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
@@ -16,6 +17,7 @@ from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.survey.plan import Point
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, house_rules_of, measured_room
 from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.working.figures import Figure, explained, reading, total
 
@@ -33,8 +35,7 @@ GROUPS = (
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Surface:
+class Surface(msgspec.Struct, frozen=True):
     """One surface: areas in m² as figures, and where it is (``wall`` is the wall's name, empty for the room's)."""
 
     key: str
@@ -133,10 +134,9 @@ def _together(name: str, parts: Sequence[tuple[str, Rect]], union: float) -> Fig
     return total(name, "m²", figures)
 
 
-def trim_rects(run: Run, measured: MeasuredRoom) -> Rect:
-    """Return where an upright-wall run lies on its wall."""
-    assert measured.trim is not None
-    piece = measured.trim.piece(run.kind)
+def trim_rects(run: Run, trim: FittedTrim) -> Rect:
+    """Return where a run lies on its wall."""
+    piece = trim.piece(run.kind)
     return Rect(run.start, piece.bottom, run.end, piece.top)
 
 
@@ -153,13 +153,10 @@ def casing_rects(opening: Rect, to_floor: bool, width: float) -> list[Rect]:
     return rects
 
 
-def _on_wall(face: WallFace, measured: MeasuredRoom) -> list[tuple[str, Rect]]:
+def _on_wall(face: WallFace, runs: Sequence[Run], trim: FittedTrim) -> list[tuple[str, Rect]]:
     """Return what lies on the face of a wall: runs and casings."""
-    assert measured.trim is not None
-    parts: list[tuple[str, Rect]] = [
-        (run.kind, trim_rects(run, measured)) for run in measured.runs if run.wall == face.name and run.kind != "casing"
-    ]
-    casing = measured.trim.piece("casing")
+    parts: list[tuple[str, Rect]] = [(run.kind, trim_rects(run, trim)) for run in runs if run.kind != "casing"]
+    casing = trim.piece("casing")
     if casing.built and casing.height is not None:
         for opening, hole, rect in face.openings:
             if opening.cased:
@@ -171,14 +168,17 @@ def wall_bands(measured: MeasuredRoom) -> list[tuple[str, str, Figure, Figure]]:
     """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
     assert measured.height is not None
     assert measured.trim is not None
+    return list(_bands(measured.trim, measured.height, measured.split))
+
+
+@by_identity(keep=1024)
+def _bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tuple[str, str, Figure, Figure], ...]:
     floor = Figure("floor", 0.0, "mm", "choice")
-    top = measured.height
     bands: list[tuple[str, str, Figure, Figure]] = []
-    frieze = measured.trim.piece("frieze")
+    frieze = trim.piece("frieze")
     line: Figure | None = None
     if frieze.built:
         line = Figure("line of the picture rail", frieze.bottom, "mm", "choice", note="where the frieze begins")
-    split = measured.split
     if split is not None and (line is None or split.value < line.value):
         bands.append(("lower wall", ", lower part", floor, split))
         bands.append(("upper wall", ", upper part", split, line or top))
@@ -186,14 +186,18 @@ def wall_bands(measured: MeasuredRoom) -> list[tuple[str, str, Figure, Figure]]:
         bands.append(("upper wall", "", floor, line or top))
     if line is not None:
         bands.append(("frieze", ", frieze", line, top))
-    return bands
+    return tuple(bands)
 
 
-def _wall_surfaces(face: WallFace, measured: MeasuredRoom) -> list[Surface]:
+@by_identity(keep=8192)
+def _wall_surfaces(
+    face: WallFace, runs: tuple[Run, ...], trim: FittedTrim, height: Figure, split: Figure | None
+) -> tuple[Surface, ...]:
+    """Return the parts of one wall; a wall that an edit left as it was is not counted again."""
     surfaces: list[Surface] = []
-    parts = _on_wall(face, measured)
+    parts = _on_wall(face, runs, trim)
     length = face.wall.length
-    for group, word, low, high in wall_bands(measured):
+    for group, word, low, high in _bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
         holes = [(opening.name, rect.within(band)) for opening, _, rect in face.openings]
         lying = [(kind, rect.within(band)) for kind, rect in parts]
@@ -217,7 +221,7 @@ def _wall_surfaces(face: WallFace, measured: MeasuredRoom) -> list[Surface]:
                 net_area(gross, openings, covered, called=name),
             )
         )
-    return surfaces
+    return tuple(surfaces)
 
 
 def plan_rectangles(corners: Sequence[Point]) -> list[Rect]:
@@ -304,8 +308,10 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         return ()
     leaf = house_rules_of(changed_rules).figure("door_leaf_thickness")
     surfaces: list[Surface] = []
+    assert measured.trim is not None
+    assert measured.height is not None
     for face in measured.faces:
-        surfaces += _wall_surfaces(face, measured)
+        surfaces += _wall_surfaces(face, measured.runs_of(face), measured.trim, measured.height, measured.split)
     surfaces.append(_ceiling(measured))
     surfaces += _trim_surfaces(measured)
     for face in measured.faces:

@@ -3,21 +3,24 @@
 from __future__ import annotations
 
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Job
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.working.figures import Figure, total
+
+
+@by_identity(keep=1024)
+def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
+    """Return the area of all surfaces of a room, None while it is not measured."""
+    painted = [surface.net for surface in room_surfaces(room, changed_rules)]
+    return total(room.name[:60], "m²", painted) if painted else None
 
 
 @by_identity(keep=16)
 def tally(job: Job) -> dict[str, Figure]:
     """Return paint (L to have), trim (length of the runs), painted area (m²) and cost, by name."""
     order = order_list(job)
-    area = []
-    for room in job.rooms:
-        painted = [surface.net for surface in room_surfaces(room, job.house_rules)]
-        if painted:
-            area.append(total(room.name[:60], "m²", painted))
+    area = [painted for room in job.rooms if (painted := _room_area(room, job.house_rules)) is not None]
     prices = [
         Figure(line.name[:80], line.price, "money", "table", note=f"{line.bought_as} from {line.shop}")
         for line in order.lines

@@ -7,7 +7,8 @@ picture rail, architrave → casing, pedestal cap → dado rail, pedestal or col
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+
+import msgspec
 
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.orders import Order
@@ -27,8 +28,7 @@ from narrow_cornice.working.house_rules import HouseRules
 MEMBER_PREFIX = "cornice: "  # choices about one member of the cornice are kept under "cornice: corona"
 
 
-@dataclass(frozen=True, slots=True)
-class Piece:
+class Piece(msgspec.Struct, frozen=True):
     """One kind of trim in a room.
 
     ``wants`` is what the order asks (None where the school has no such member), ``height`` and ``projection``
@@ -52,8 +52,7 @@ class Piece:
         return self.fitted and self.height is not None
 
 
-@dataclass(frozen=True, slots=True)
-class Member:
+class Member(msgspec.Struct, frozen=True):
     """One member of the cornice: what the order wants, what is built, and whether it is fitted."""
 
     name: str
@@ -62,8 +61,7 @@ class Member:
     height: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class FittedTrim:
+class FittedTrim(msgspec.Struct, frozen=True):
     """All trim of a room, with the proportion it came from."""
 
     proportion: Proportion

@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 import tomllib
-from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
+
+import msgspec
 
 from narrow_cornice.errors import CorniceError
 
 
-@dataclass(frozen=True, slots=True)
-class Order:
+class Order(msgspec.Struct, frozen=True):
     """One order: column and entablature in lower diameters, the parts of the entablature, the members of the
     cornice from the top down with their parts, and the styles that suggest it."""
 

@@ -8,13 +8,13 @@ comes from Green's theorem (area = ∮ z dy), for arcs in closed form.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+
+import msgspec
 
 Point = tuple[float, float]
 
 
-@dataclass(frozen=True, slots=True)
-class Line:
+class Line(msgspec.Struct, frozen=True):
     """A straight stretch from ``start`` to ``end``, as (z, y)."""
 
     start: Point
@@ -39,8 +39,7 @@ class Line:
         return Line((self.end[0], height - self.end[1]), (self.start[0], height - self.start[1]))
 
 
-@dataclass(frozen=True, slots=True)
-class Arc:
+class Arc(msgspec.Struct, frozen=True):
     """An arc of a circle from angle ``begin`` over ``sweep`` (radians, anticlockwise from +z towards +y)."""
 
     centre: Point
@@ -87,8 +86,7 @@ class Arc:
 Segment = Line | Arc
 
 
-@dataclass(frozen=True, slots=True)
-class Outline:
+class Outline(msgspec.Struct, frozen=True):
     """The exposed face of a piece of trim, from its lower to its upper end."""
 
     segments: tuple[Segment, ...]

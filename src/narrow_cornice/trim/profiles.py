@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import lru_cache
+
+import msgspec
 
 from narrow_cornice.trim.members import Kind, member
 from narrow_cornice.trim.outline import Line, Outline, Point, Segment
 
 
-@dataclass(frozen=True, slots=True)
-class Profile:
+class Profile(msgspec.Struct, frozen=True):
     """One section: its outline, its height across the wall and its projection from it, in mm.
 
     ``bands`` are the heights of the named members from the bottom up, for the section's labels.

@@ -8,8 +8,9 @@ Two schools take the whole wall for an order, one takes plain shares of the heig
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
 from typing import Literal, get_args
+
+import msgspec
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.trim.orders import Order
@@ -20,8 +21,7 @@ School = Literal["five-part", "nineteen-part", "per-cent"]
 SCHOOLS: tuple[School, ...] = get_args(School)
 
 
-@dataclass(frozen=True, slots=True)
-class Proportion:
+class Proportion(msgspec.Struct, frozen=True):
     """What a school and an order make of a height. A member the school does not have is None."""
 
     height: Figure
@@ -37,7 +37,7 @@ class Proportion:
     dado_rail: Figure | None = None
     picture_rail: Figure | None = None
     picture_rail_top: Figure | None = None
-    members: dict[str, Figure] = field(default_factory=dict)
+    members: dict[str, Figure] = {}
 
 
 @explained("entablature", "mm", "ceiling height ÷ 5")

@@ -8,8 +8,9 @@ its longest: at an outside corner a mitred piece is longer than its wall by what
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Literal
+
+import msgspec
 
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim, Piece
@@ -20,8 +21,7 @@ End = Literal["inside", "outside", "stop"]
 WALL_KINDS: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "architrave", "cornice")
 
 
-@dataclass(frozen=True, slots=True)
-class Hole:
+class Hole(msgspec.Struct, frozen=True):
     """An opening in a wall, for runs: its readings as figures, and whether it reaches down to the floor."""
 
     name: str
@@ -48,8 +48,7 @@ class Hole:
         return self.bottom + self.height.value
 
 
-@dataclass(frozen=True, slots=True)
-class Wall:
+class Wall(msgspec.Struct, frozen=True):
     """A wall for runs: its adjusted length and what its corners are, left and right as seen from inside."""
 
     name: str
@@ -59,8 +58,7 @@ class Wall:
     holes: tuple[Hole, ...]
 
 
-@dataclass(frozen=True, slots=True)
-class Run:
+class Run(msgspec.Struct, frozen=True):
     """A straight stretch of one kind of trim: where it lies, how long it is on the wall, how long to buy."""
 
     wall: str
@@ -188,10 +186,20 @@ def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     return tuple(runs)
 
 
+def runs_of_wall(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
+    """Return every run of one wall, kind by kind, the casings last."""
+    return (*(run for kind in WALL_KINDS for run in wall_runs(wall, trim, kind)), *casing_runs(wall, trim))
+
+
+def in_order(walls: Sequence[Sequence[Run]]) -> tuple[Run, ...]:
+    """Return the runs of several walls kind by kind, and of each kind in the order of the walls."""
+    rank = {kind: index for index, kind in enumerate((*WALL_KINDS, "casing"))}
+    return tuple(sorted((run for runs in walls for run in runs), key=lambda run: rank[run.kind]))
+
+
 def room_runs(walls: Sequence[Wall], trim: FittedTrim) -> tuple[Run, ...]:
     """Return every run of the room, kind by kind, in the order of the walls."""
-    runs = [run for kind in WALL_KINDS for wall in walls for run in wall_runs(wall, trim, kind)]
-    return (*runs, *(run for wall in walls for run in casing_runs(wall, trim)))
+    return in_order([runs_of_wall(wall, trim) for wall in walls])
 
 
 def run_total(runs: Sequence[Run], kind: TrimKind) -> Figure:

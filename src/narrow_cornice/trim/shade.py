@@ -11,9 +11,9 @@ its shadow falls on the wall.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 
+import msgspec
 import numpy as np
 import numpy.typing as npt
 
@@ -25,12 +25,15 @@ REFLECTED = 0.24  # share that light thrown back adds on a face turned straight 
 SAMPLES = 72
 
 
-@dataclass(frozen=True, slots=True)
-class ShadeStrip:
-    """Tones from the top of the piece down, sample by sample, and how far the shadow falls below, in mm."""
+class ShadeStrip(msgspec.Struct, frozen=True):
+    """Tones from the top of the piece down, sample by sample, and how far the shadow falls below, in mm.
+
+    ``away`` are the tones of the same piece set the other way round, on the far side of an opening from the light.
+    """
 
     tones: tuple[float, ...]
     cast: float
+    away: tuple[float, ...]
 
 
 def shade_tones(outline: Outline, height: float, samples: int = SAMPLES) -> npt.NDArray[np.float64]:
@@ -59,4 +62,6 @@ def shade_tones(outline: Outline, height: float, samples: int = SAMPLES) -> npt.
 def shade_strip(profile: Profile) -> ShadeStrip:
     """Return the strip for a profile; computed once for each."""
     cast = max(0.0, max(z - y for z, y in profile.outline.polyline()))
-    return ShadeStrip(tuple(shade_tones(profile.outline, profile.height).tolist()), cast)
+    tones = shade_tones(profile.outline, profile.height)
+    away = np.minimum(1.12, 2 * 0.94 - tones)
+    return ShadeStrip(tuple(tones.tolist()), cast, tuple(away.tolist()))

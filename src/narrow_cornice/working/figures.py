@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import inspect
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 from functools import wraps
 from typing import Any, Literal
+
+import msgspec
 
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_number, show_quantity
@@ -15,8 +16,7 @@ from narrow_cornice.working.sentences import spell
 Origin = Literal["worked", "sum", "reading", "choice", "house rule", "table"]
 
 
-@dataclass(frozen=True, slots=True)
-class Figure:
+class Figure(msgspec.Struct, frozen=True):
     """A number a person relies on.
 
     ``unit`` is one of mm, run (a length of trim, in mm), m², L, m²/L, money, °, share, or a plain word;
@@ -57,8 +57,7 @@ class Figure:
             yield from figure.leaves()
 
 
-@dataclass(frozen=True, slots=True)
-class Explanation:
+class Explanation(msgspec.Struct, frozen=True):
     """What an explained function declares of itself, once."""
 
     name: str

@@ -8,16 +8,16 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Mapping
-from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
+
+import msgspec
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.working.figures import Figure
 
 
-@dataclass(frozen=True, slots=True)
-class HouseRule:
+class HouseRule(msgspec.Struct, frozen=True):
     """One habit: its name in words, value, unit and why it is so."""
 
     key: str

@@ -4,39 +4,70 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+import msgspec
+from msgspec.structs import replace
+
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding, JobSeen
+from narrow_cornice.takeoff.coatings import Coated
 
 SMALL_SHARE = 0.1
+
+
+class _Use(msgspec.Struct, frozen=True):
+    """How a room uses a colour: its name, on how many surfaces, and the first of them."""
+
+    colour: str
+    count: int
+    surface: str
+    key: str
+    area: float
+
+
+@by_identity(keep=1024)
+def _uses(coated: tuple[Coated, ...]) -> tuple[dict[str, _Use], float, int]:
+    """Return the colours in use in a room, its painted area and the number of its painted surfaces."""
+    uses: dict[str, _Use] = {}
+    total, used = 0.0, 0
+    for one in coated:
+        if one.colour is None:
+            continue
+        used += 1
+        total += one.surface.net.value
+        former = uses.get(one.colour.id)
+        uses[one.colour.id] = (
+            replace(former, count=former.count + 1)
+            if former is not None
+            else _Use(one.colour.name, 1, one.surface.name, one.surface.key, one.surface.net.value)
+        )
+    return uses, total, used
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
     """Look for a colour on one surface only, and a small one."""
     total, used = 0.0, 0
-    where: dict[str, list[tuple[str, str, str, str, str, float]]] = {}
+    where: dict[str, list[tuple[Room, _Use]]] = {}
     for painted, coated in seen.coated:
-        for one in coated:
-            if one.colour is None:
-                continue
-            used += 1
-            total += one.surface.net.value
-            where.setdefault(one.colour.id, []).append(
-                (painted.id, painted.name, one.colour.name, one.surface.name, one.surface.key, one.surface.net.value)
-            )
+        uses, area, count = _uses(coated)
+        total, used = total + area, used + count
+        for colour, use in uses.items():
+            where.setdefault(colour, []).append((painted, use))
     if len(where) < 3:
         return
     for colour, places in where.items():
-        room_id, room, name, surface, key, area = places[0]
-        if len(places) > 1 or area > SMALL_SHARE * total:
+        painted, use = places[0]
+        if len(places) > 1 or use.count > 1 or use.area > SMALL_SHARE * total:
             continue
         yield Finding(
             key=f"accent once:{colour}",
             grade="worth a thought",
-            room_id=room_id,
-            room=room,
-            where=surface,
-            says=f"{name[:40]} is used once in the house",
-            measured=f"{area:.2f} m² of {total:.0f} m², one surface of {used}",
+            room_id=painted.id,
+            room=painted.name,
+            where=use.surface,
+            says=f"{use.colour[:40]} is used once in the house",
+            measured=f"{use.area:.2f} m² of {total:.0f} m², one surface of {used}",
             rule="An accent is repeated at least twice, on purpose (colour).",
             risk="Used once it looks like a left-over tin.",
-            about=(room_id, "finish", key),
+            about=(painted.id, "finish", use.key),
         )

@@ -8,7 +8,6 @@ from narrow_cornice.colour.tones import lightness
 from narrow_cornice.job.edits import change_finish
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
-
 DISAPPEARS = 10  # ΔL* under which one colour disappears in another
 
 

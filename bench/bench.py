@@ -1,0 +1,206 @@
+"""Speed and memory, each as a median in one run, against something measured in the same run.
+
+Run with ``make bench``. Nothing here is a test: a slow machine makes slow figures, the ratios stay.
+"""
+
+from __future__ import annotations
+
+import os
+import resource
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from msgspec.structs import replace
+
+from narrow_cornice.job import edits
+from narrow_cornice.job.file import read_job, write_job
+from narrow_cornice.job.memo import forget_everything
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job
+from narrow_cornice.units.lengths import parse_length
+
+RUNS = 9
+
+BARE = """
+import numpy
+from PyQt6.QtWidgets import QApplication, QMainWindow
+from PyQt6.QtCore import QTimer
+application = QApplication([])
+window = QMainWindow()
+window.resize(1280, 800)
+window.show()
+QTimer.singleShot(0, lambda: (window.repaint(), application.quit()))
+application.exec()
+"""
+
+DEMO = """
+import sys
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QApplication
+import narrow_cornice.desk.application as application
+
+def painted_then_quit(window):
+    original = window.show
+    def show():
+        original()
+        QTimer.singleShot(0, lambda: (window.repaint(), setattr(window, "_may_leave", lambda: True), window.close()))
+    window.show = show
+    return window
+
+make = application.make_window
+application.make_window = lambda session: painted_then_quit(make(session))
+from narrow_cornice.cli import main
+sys.exit(main(["demo"]))
+"""
+
+
+def median(times: list[float]) -> float:
+    return statistics.median(times)
+
+
+def timed(work: Callable[[], object], runs: int = RUNS) -> list[float]:
+    times = []
+    for _ in range(runs):
+        begin = time.perf_counter()
+        work()
+        times.append(time.perf_counter() - begin)
+    return times
+
+
+def started(code: str, home: str) -> tuple[float, float]:
+    """Return the seconds and the peak memory (MB) of a process from start to painted and gone."""
+    environment = {**os.environ, "HOME": home, "XDG_STATE_HOME": f"{home}/state"}
+    begin = time.perf_counter()
+    process = subprocess.Popen([sys.executable, "-c", code], env=environment, stdout=subprocess.DEVNULL,
+                               stderr=subprocess.DEVNULL)  # fmt: skip
+    _, status, used = os.wait4(process.pid, 0)
+    if status:
+        raise SystemExit(f"a measured process failed with {status}")
+    return time.perf_counter() - begin, used.ru_maxrss / 1024
+
+
+def many_rooms(count: int) -> Job:
+    """Return a job of ``count`` rooms like the demo's, each a little different."""
+    demo = demo_job()
+    rooms = []
+    for index in range(count):
+        room = demo.rooms[index % 2]
+        heights = tuple(parse_length(f"{one.mm + index:g}") for one in room.heights)
+        rooms.append(replace(room, id=f"r{index + 1}", name=f"{room.name} {index + 1}", heights=heights))
+    return replace(demo, rooms=tuple(rooms))
+
+
+def start_up(home: str) -> None:
+    bare, demo = [], []
+    started(BARE, home), started(DEMO, home)
+    for _ in range(RUNS):
+        bare.append(started(BARE, home))
+        demo.append(started(DEMO, home))
+    one, other = median([seconds for seconds, _ in bare]), median([seconds for seconds, _ in demo])
+    print(
+        f"start to painted: bare window with NumPy {one * 1000:.0f} ms, demo {other * 1000:.0f} ms, "
+        f"ratio {other / one:.2f} (aim under 2.5)"
+    )
+    print(
+        f"peak memory: bare window {median([mb for _, mb in bare]):.0f} MB, "
+        f"demo window {median([mb for _, mb in demo]):.0f} MB"
+    )
+
+
+def one_dimension(home: str) -> None:
+    """Type one dimension in a 12-room job; the window brings drawing, bench, tally and second look up to date."""
+    from narrow_cornice.desk.application import _application, make_window, settings_file
+    from narrow_cornice.desk.drawing_page import drawing_of
+    from narrow_cornice.desk.pictures import settle
+    from narrow_cornice.desk.runner import Runner
+    from narrow_cornice.desk.session import Session
+    from narrow_cornice.desk.theme import load_faces
+    from narrow_cornice.review.second_look import second_look
+    from narrow_cornice.takeoff.tally import tally
+
+    application = _application()
+    load_faces()
+    session = Session(Path(home), settings_file(Path(home)), Runner())
+    session._take_up(many_rooms(12), None, None)
+    window = make_window(session)
+    window.show()
+    session.look(place="trim", room_id="r5", selected=("r5", "trim", "cornice"))
+    settle()
+    session._recovery_timer.setInterval(10_000_000)
+
+    def fresh() -> None:
+        forget_everything()
+        job = session.job
+        tally(job)
+        second_look(job)
+        for room in job.rooms:
+            drawing_of(session, room=room)
+
+    def derived(make: Callable[[int], edits.Edit]) -> list[float]:
+        times = []
+        for index in range(RUNS * 2):
+            edit = make(index)
+            begin = time.perf_counter()
+            session.history.do(edit)
+            tally(session.job)
+            second_look(session.job)
+            drawing_of(session)
+            times.append(time.perf_counter() - begin)
+        return times
+
+    def typed(make: Callable[[int], edits.Edit]) -> list[float]:
+        times = []
+        for index in range(RUNS * 2):
+            edit = make(index)
+            begin = time.perf_counter()
+            session.do(edit)
+            window.repaint()
+            times.append(time.perf_counter() - begin)
+            settle(5)
+        return times
+
+    def width(index: int) -> edits.Edit:
+        return edits.set_readings("r5", "w2", (parse_length(f"{3600 + index}"),), "B–C")
+
+    def height(index: int) -> edits.Edit:
+        return edits.set_heights("r5", (parse_length(f"{2900 + index}"),))
+
+    anew = median(timed(fresh))
+    for name, make in (("a wall", width), ("a ceiling height", height)):
+        fresh()
+        derived_ms, shown_ms = median(derived(make)), median(typed(make))
+        print(
+            f"{name} typed, 12 rooms: derived again {derived_ms * 1000:.1f} ms, {anew / derived_ms:.1f} times quicker "
+            f"than the whole job anew ({anew * 1000:.0f} ms; aim 15 times)"
+        )
+        print(
+            f"  … with window, drawing, bench, tally and second look painted: {shown_ms * 1000:.1f} ms (aim under 16 ms)"
+        )
+    window.again = True
+    assert application is not None
+    window.close()
+
+
+def files(home: str) -> None:
+    job = many_rooms(60)
+    path = Path(home) / "big.cornice"
+    saved = median(timed(lambda: write_job(path, job)))
+    opened = median(timed(lambda: read_job(path)))
+    print(f"60-room job ({path.stat().st_size / 1024:.0f} kB): save {saved * 1000:.0f} ms, open {opened * 1000:.0f} ms")
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as home:
+        start_up(home)
+        one_dimension(home)
+        files(home)
+        print(f"peak memory of this run: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
+
+
+if __name__ == "__main__":
+    main()
