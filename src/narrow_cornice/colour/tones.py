@@ -54,3 +54,9 @@ def difference(one: tuple[float, float, float], other: tuple[float, float, float
     from coloraide import Color
 
     return float(Color("srgb-linear", one).delta_e(Color("srgb-linear", other), method="2000"))
+
+
+def make_ready() -> None:
+    """Load what measuring colours takes, so that the first question does not wait for it."""
+    difference(linear_light("#808080"), linear_light("#7f7f7f"))
+    lightness("#808080")

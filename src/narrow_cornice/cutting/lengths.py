@@ -42,16 +42,22 @@ def _packed(pieces: Sequence[float], stock: float, kerf: float) -> tuple[Bar, ..
     cut.sort(key=lambda one: (-one[0], one[1]))
     holds: list[list[tuple[int, float]]] = []
     free: list[float] = []
+    open_bars: list[int] = []  # those that the shortest piece would still fit into
+    shortest = cut[-1][0] + kerf - 1e-9 if cut else 0.0
     for length, index in cut:
         need = length + kerf - 1e-9
-        for bar, left in enumerate(free):
-            if left >= need:
-                free[bar] = left - length - kerf
+        for bar in open_bars:
+            if free[bar] >= need:
+                free[bar] -= length + kerf
                 holds[bar].append((index, length))
+                if free[bar] < shortest:
+                    open_bars.remove(bar)
                 break
         else:
             free.append(stock - length)
             holds.append([(index, length)])
+            if free[-1] >= shortest:
+                open_bars.append(len(free) - 1)
     return tuple(Bar(tuple(hold), left) for hold, left in zip(holds, free, strict=True))
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import os
 import sys
 from pathlib import Path
@@ -53,6 +54,8 @@ def settings_file(folder: Path) -> QSettings:
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     """Open the window and return the exit status; with ``pictures``, write them and leave."""
     application = _application()
+    # Figures and marks are many, small and made anew with every change; none of them form cycles.
+    gc.set_threshold(50_000, 20, 100)
     load_faces()
     from importlib.resources import as_file, files
 

@@ -81,6 +81,7 @@ class Bench(QWidget):
         self._session = session
         self._drilled: list[Figure] = []
         self._drilled_for: About = ()
+        self._second_look = True
         self.view = BenchView(theme)
         lay = QVBoxLayout(self)
         lay.setContentsMargins(0, 0, 0, 0)
@@ -88,8 +89,9 @@ class Bench(QWidget):
 
     # ---- what is shown
 
-    def refresh(self) -> None:
-        """Show what is selected now."""
+    def refresh(self, *, second_look: bool = True) -> None:
+        """Show what is selected now; the second look may be left for a moment later."""
+        self._second_look = second_look
         about = self._session.view.selected
         if about != self._drilled_for:
             self._drilled, self._drilled_for = [], about
@@ -218,7 +220,7 @@ class Bench(QWidget):
         self.refresh()
 
     def _findings(self, wanted: Callable[[Finding], bool], title: str = "Second look") -> Iterator[Row]:
-        found = [finding for finding in second_look(self._session.job) if wanted(finding)]
+        found = [finding for finding in second_look(self._session.job) if wanted(finding)] if self._second_look else []
         if not found:
             return
         yield Caption(title)
@@ -582,7 +584,7 @@ class Bench(QWidget):
         if single and many > 1:
             words = "This one has a finish of its own" if one.own else f"Shares its finish with {many - 1} more"
             yield NoteRow(words)
-        keys = (key,) if one.own or not single or many == 1 else (group,)
+        keys = (key,) if single and one.own else (group,)
         yield from self._finish_fields(job, room, keys, finish, one)
         buttons = []
         if single and many > 1 and not one.own:
@@ -707,9 +709,8 @@ class Bench(QWidget):
                 line.key in job.mixing,
                 lambda on: self._do(edits.mark_for_mixing(line.key, on, line.name)) and None,
             )
-        yield NoteRow(
-            f"Buy {line.bought_as}. {Figure('', line.left, 'L' if line.kind == 'paint' else 'run').shown(job.settings.unit)} left over."
-        )
+        left = Figure("", line.left, "L" if line.kind == "paint" else "run").shown(job.settings.unit)
+        yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
         yield from self._working(line.needed)
         yield from self._findings(lambda finding: finding.about == about)
 

@@ -337,7 +337,7 @@ class BenchView(QScrollArea):
     def press(self, words: str) -> bool:
         """Press the button with these words; return whether there is one (used by tests)."""
         for button in self._body.findChildren(QPushButton):
-            if button.text().replace("&&", "&") == words and not button.isHidden():
+            if button.text().replace("&&", "&") == words and button.isVisible():
                 button.click()
                 return True
         return False

@@ -4,10 +4,20 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QWheelEvent
+from PyQt6.QtGui import (
+    QFontMetricsF,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+    QTransform,
+    QWheelEvent,
+)
 from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
 
-from narrow_cornice.desk.painting import MarkPainter, polygon
+from narrow_cornice.desk.painting import MarkPainter, placed, polygon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Path, Point, Strip, dimension_line
 
@@ -75,21 +85,20 @@ class Canvas(QWidget):
         self._zoom, self._shift = 1.0, QPointF(0, 0)
         self.update()
 
-    def _scale(self) -> float:
+    def way(self) -> QTransform:
+        """Return the map from the drawing's millimetres to the canvas."""
         assert self._drawing is not None
         left, top, right, bottom = self._drawing.bounds
         wide = max(1.0, self.width() - 2 * MARGIN)
         tall = max(1.0, self.height() - HEAD - MARGIN)
-        return min(wide / max(1.0, right - left), tall / max(1.0, bottom - top)) * self._zoom
+        scale = min(wide / max(1.0, right - left), tall / max(1.0, bottom - top)) * self._zoom
+        x = self.width() / 2 - (left + right) / 2 * scale + self._shift.x()
+        y = HEAD + (self.height() - HEAD - MARGIN) / 2 - (top + bottom) / 2 * scale + self._shift.y()
+        return QTransform(scale, 0, 0, scale, x, y)
 
     def to_screen(self, point: Point) -> QPointF:
         """Return where a place of the drawing is on the canvas."""
-        assert self._drawing is not None
-        left, top, right, bottom = self._drawing.bounds
-        scale = self._scale()
-        x = self.width() / 2 + (point[0] - (left + right) / 2) * scale + self._shift.x()
-        y = HEAD + (self.height() - HEAD - MARGIN) / 2 + (point[1] - (top + bottom) / 2) * scale + self._shift.y()
-        return QPointF(x, y)
+        return self.way().map(QPointF(*point))
 
     def zoom_by(self, factor: float, around: QPointF | None = None) -> None:
         """Zoom around a place of the canvas, its middle where none is given."""
@@ -114,11 +123,11 @@ class Canvas(QWidget):
         painter.drawRect(sheet)
         if self._drawing is None:
             return
-        scale = self._scale()
-        marks = MarkPainter(painter, self._theme, self.to_screen, scale)
+        way = self.way()
+        marks = MarkPainter(painter, self._theme, way)
         painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
         marks.drawing(self._drawing)
-        self._paint_selection(painter, marks)
+        self._paint_selection(painter, marks, way)
         self._paint_title(painter)
         if not self._drawing.marks:
             marks.text(QPointF(self.width() / 2, self.height() / 2), self._drawing.subtitle, 12, "slanted", "ochre")
@@ -147,20 +156,20 @@ class Canvas(QWidget):
                 elided,
             )
 
-    def _paint_selection(self, painter: QPainter, marks: MarkPainter) -> None:
+    def _paint_selection(self, painter: QPainter, marks: MarkPainter, way: QTransform) -> None:
         boxes: list[QRectF] = []
         painter.setBrush(Qt.BrushStyle.NoBrush)
         for mark in self._drawing.marks if self._drawing else ():
             if not self._selected or mark.about[: len(self._selected)] != self._selected:
                 continue
             if isinstance(mark, Area | Strip):
-                shape = polygon(mark.points, self.to_screen)
+                shape = way.map(polygon(mark.points))
                 painter.setPen(QPen(self._theme.colour("verdigris"), 2.4))
                 painter.drawPolygon(shape)
                 boxes.append(shape.boundingRect())
             elif isinstance(mark, Path):
                 painter.setPen(QPen(self._theme.colour("verdigris"), 3.2))
-                shape = polygon(mark.points, self.to_screen)
+                shape = way.map(polygon(mark.points))
                 painter.drawPolyline(shape)
                 boxes.append(shape.boundingRect())
             elif isinstance(mark, Dimension):
@@ -209,17 +218,8 @@ class Canvas(QWidget):
         painter.drawText(
             card.adjusted(9, 0, -6, -5), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom, inset.subtitle
         )
-        left, top, right, bottom = inset.bounds
-        scale = min((wide - 26) / (right - left), (tall - 56) / (bottom - top))
-        middle = card.center()
-
-        def at(point: Point) -> QPointF:
-            return QPointF(
-                middle.x() + (point[0] - (left + right) / 2) * scale,
-                middle.y() + 2 + (point[1] - (top + bottom) / 2) * scale,
-            )
-
-        MarkPainter(painter, self._theme, at, scale).drawing(inset)
+        room = card.adjusted(13, 30, -13, -22)
+        MarkPainter(painter, self._theme, placed(inset, room)).drawing(inset)
 
     # ---- pointing
 
@@ -227,21 +227,24 @@ class Canvas(QWidget):
         """Return the path of the topmost thing at a place of the canvas, empty for nothing."""
         if self._drawing is None:
             return ()
+        way = self.way()
+        back, scale = way.inverted()[0], way.m11()
+        point = back.map(place)
         for mark in reversed(self._drawing.marks):
             if not mark.about:
                 continue
             if isinstance(mark, Area | Strip):
-                if polygon(mark.points, self.to_screen).containsPoint(place, Qt.FillRule.OddEvenFill):
+                if polygon(mark.points).containsPoint(point, Qt.FillRule.OddEvenFill):
                     return mark.about
             elif isinstance(mark, Path):
-                if _near(polygon(mark.points, self.to_screen), place):
+                if _near(polygon(mark.points), point, NEAREST / scale):
                     return mark.about
             elif isinstance(mark, Dimension):
-                if _near(polygon(dimension_line(mark), self.to_screen), place, 12.0):
+                if _near(polygon(dimension_line(mark)), point, 12.0 / scale):
                     return mark.about
             elif isinstance(mark, Label):
                 metrics = QFontMetricsF(self._theme.font(mark.size, mark.face))
-                at = self.to_screen(mark.at)
+                at = way.map(QPointF(*mark.at))
                 wide = metrics.horizontalAdvance(mark.text)
                 if QRectF(at.x() - wide / 2, at.y() - 8, wide, 16).contains(place):
                     return mark.about
@@ -257,8 +260,7 @@ class Canvas(QWidget):
                 return (a + b) / 2
             if isinstance(mark, Label):
                 return self.to_screen(mark.at)
-            box = polygon(mark.points, self.to_screen).boundingRect()
-            return box.center()
+            return self.way().map(polygon(mark.points)).boundingRect().center()
         return None
 
     def name_things(self, names: dict[About, str]) -> None:
@@ -387,7 +389,7 @@ class Canvas(QWidget):
         return super().eventFilter(watched, event)  # type: ignore[arg-type]
 
 
-def _near(shape: QPolygonF, place: QPointF, reach: float = NEAREST) -> bool:
+def _near(shape: QPolygonF, place: QPointF, reach: float) -> bool:
     """Return whether a place lies near a line of points."""
     for a, b in zip(list(shape), list(shape)[1:], strict=False):
         way = b - a

@@ -79,7 +79,6 @@ class DrawingPage(QWidget):
             leaf.setProperty("leaf", True)
             leaf.setCheckable(True)
             leaf.setToolTip(f"{words} (Alt+{number})")
-            leaf.setShortcut(f"Alt+{number}")
             leaf.clicked.connect(lambda _=False, one=sheet: session.look(sheet=one))
             group.addButton(leaf)
             self._leaves[sheet] = leaf

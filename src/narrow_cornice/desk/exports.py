@@ -15,9 +15,6 @@ from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.unfolded import unfolded_room
-from narrow_cornice.exchange.csv_lists import order_by_room, order_by_shop, surfaces_list
-from narrow_cornice.exchange.pdf_sheets import drawings_pdf, fitting_scale, order_pdf
-from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job.file import write_whole
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.rooms import measured_room
@@ -65,6 +62,9 @@ class Exports:
         path = self._ask("The order", f"{job.name} order", kind)
         if path is None:
             return
+        from narrow_cornice.exchange.csv_lists import order_by_room, order_by_shop
+        from narrow_cornice.exchange.pdf_sheets import order_pdf
+
         if kind == "csv":
             self.write(path, lambda: (order_by_room(job) if by_room else order_by_shop(job)).encode("utf-8"))
         else:
@@ -75,6 +75,8 @@ class Exports:
         job = self._session.job
         path = self._ask("The schedule", f"{job.name} surfaces", "csv")
         if path is not None:
+            from narrow_cornice.exchange.csv_lists import surfaces_list
+
             self.write(path, lambda: surfaces_list(job).encode("utf-8"))
 
     def drawing_pdf(self) -> None:
@@ -85,6 +87,8 @@ class Exports:
             return
         path = self._ask("This sheet", drawing.title, "pdf")
         if path is not None:
+            from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+
             self.write(path, lambda: drawings_pdf([drawing], job))
 
     def drawing_svg(self) -> None:
@@ -95,6 +99,9 @@ class Exports:
             return
         path = self._ask("This drawing", drawing.title, "svg")
         if path is not None:
+            from narrow_cornice.exchange.pdf_sheets import fitting_scale
+            from narrow_cornice.exchange.svg_drawing import svg_drawing
+
             scale = fitting_scale(drawing, 280, 170)
             self.write(path, lambda: svg_drawing(drawing, scale).encode("utf-8"))
 
@@ -108,6 +115,8 @@ class Exports:
         turn = self._session.view.turn
         kind = trim_kind_of(self._session.view.selected)
         if path is not None:
+            from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+
             self.write(path, lambda: drawings_pdf(every_drawing(job, room, turn, kind), job))
 
 

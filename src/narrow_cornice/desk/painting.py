@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Sequence
 from functools import lru_cache
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
@@ -13,6 +13,8 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, Strip, dimension_line
 
 PX_PER_POINT = 96 / 72
+_STRIP_EDGE = QPen(QColor(42, 39, 36, 110), 0.6)
+_STRIP_EDGE.setCosmetic(True)
 
 
 @lru_cache(maxsize=1024)
@@ -23,19 +25,34 @@ def _strip_image(colour: str, tones: tuple[float, ...]) -> QImage:
     return image
 
 
-def polygon(points: tuple[Point, ...], at: Callable[[Point], QPointF]) -> QPolygonF:
-    """Return points of a drawing as a polygon on the screen."""
-    return QPolygonF([at(point) for point in points])
+def polygon(points: Sequence[Point]) -> QPolygonF:
+    """Return points of a drawing as a polygon in the drawing's own millimetres."""
+    return QPolygonF([QPointF(x, y) for x, y in points])
+
+
+def placed(drawing: Drawing, room: QRectF, most: float | None = None, *, left: bool = False) -> QTransform:
+    """Return the map that fits a drawing into a room of the screen, at most at ``most`` pixels for a millimetre."""
+    x0, y0, x1, y1 = drawing.bounds
+    scale = min(room.width() / max(1e-6, x1 - x0), room.height() / max(1e-6, y1 - y0))
+    if most is not None:
+        scale = min(scale, most)
+    dx = room.left() - x0 * scale if left else room.center().x() - (x0 + x1) / 2 * scale
+    return QTransform(scale, 0, 0, scale, dx, room.center().y() - (y0 + y1) / 2 * scale)
 
 
 class MarkPainter:
-    """Draws marks through a map from the drawing's millimetres to the screen."""
+    """Draws marks through a map from the drawing's millimetres to the screen.
 
-    def __init__(self, painter: QPainter, theme: Theme, at: Callable[[Point], QPointF], scale: float) -> None:
+    The painter itself carries the map, so that Qt does the arithmetic; pens and letters do not grow with it.
+    """
+
+    def __init__(self, painter: QPainter, theme: Theme, way: QTransform) -> None:
         self._painter = painter
         self._theme = theme
-        self._at = at
-        self._scale = scale  # screen pixels for a millimetre of the drawing
+        self._way = way
+        self._home = painter.transform()
+        self._scale = way.m11()  # screen pixels for a millimetre of the drawing
+        self._pens: dict[tuple[str, float, bool], QPen] = {}
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
 
@@ -44,66 +61,65 @@ class MarkPainter:
         for mark in drawing.marks:
             self.mark(mark)
 
-    def pen(self, pen: Pen | None, colour: str | None = None) -> QPen:
+    def at(self, point: Point) -> QPointF:
+        """Return where a place of the drawing is on the screen."""
+        return self._way.map(QPointF(*point))
+
+    def pen(self, pen: Pen) -> QPen:
         """Return a pen whose weight does not grow with the zoom."""
-        if pen is None:
-            return QPen(Qt.PenStyle.NoPen)
-        made = QPen(self._theme.colour(colour or pen.colour), max(0.6, pen.weight * PX_PER_POINT))
-        made.setJoinStyle(Qt.PenJoinStyle.MiterJoin)
-        if pen.dashed:
-            made.setDashPattern([4, 3])
+        key = (pen.colour, pen.weight, pen.dashed)
+        made = self._pens.get(key)
+        if made is None:
+            made = QPen(self._theme.colour(pen.colour), max(0.6, pen.weight * PX_PER_POINT))
+            made.setJoinStyle(Qt.PenJoinStyle.MiterJoin)
+            made.setCosmetic(True)
+            if pen.dashed:
+                made.setDashPattern([4, 3])
+            self._pens[key] = made
         return made
 
     def mark(self, mark: Mark) -> None:
         """Draw one mark."""
         painter = self._painter
-        match mark:
-            case Area(points=points, fill=fill, pen=pen):
-                painter.setPen(self.pen(pen))
-                painter.setBrush(self._theme.colour(fill))
-                painter.drawPolygon(polygon(points, self._at))
-            case Path(points=points, pen=pen, closed=closed):
-                painter.setPen(self.pen(pen))
-                painter.setBrush(Qt.BrushStyle.NoBrush)
-                shape = polygon(points, self._at)
-                if closed:
-                    painter.drawPolygon(shape)
-                else:
-                    painter.drawPolyline(shape)
-            case Strip():
-                self._strip(mark)
-            case Label():
-                self._label(mark)
-            case Dimension():
-                self._dimension(mark)
+        if isinstance(mark, Area):
+            painter.setTransform(self._way * self._home)
+            painter.setPen(self.pen(mark.pen) if mark.pen is not None else Qt.PenStyle.NoPen)
+            painter.setBrush(self._theme.colour(mark.fill))
+            painter.drawPolygon(polygon(mark.points))
+            painter.setTransform(self._home)
+        elif isinstance(mark, Path):
+            painter.setTransform(self._way * self._home)
+            painter.setPen(self.pen(mark.pen))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            if mark.closed:
+                painter.drawPolygon(polygon(mark.points))
+            else:
+                painter.drawPolyline(polygon(mark.points))
+            painter.setTransform(self._home)
+        elif isinstance(mark, Strip):
+            self._strip(mark)
+        elif isinstance(mark, Label):
+            self._label(mark)
+        else:
+            self._dimension(mark)
 
     def _strip(self, strip: Strip) -> None:
-        origin, along, _, across = (self._at(point) for point in strip.points)
         painter = self._painter
-        painter.save()
-        painter.setTransform(
-            QTransform(
-                along.x() - origin.x(),
-                along.y() - origin.y(),
-                across.x() - origin.x(),
-                across.y() - origin.y(),
-                origin.x(),
-                origin.y(),
-            ),
-            True,
-        )
+        (x, y), (ax, ay), (cx, cy) = strip.origin, strip.along, strip.across
+        painter.setTransform(QTransform(ax, ay, cx, cy, x, y) * self._way * self._home)
         painter.drawImage(QRectF(0, 0, 1, 1), _strip_image(strip.colour, strip.tones))
-        painter.restore()
-        painter.setPen(QPen(QColor(42, 39, 36, 110), 0.6))
+        painter.setTransform(self._way * self._home)
+        painter.setPen(_STRIP_EDGE)
         painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.drawPolygon(polygon(strip.points, self._at))
+        painter.drawPolygon(polygon(strip.points))
+        painter.setTransform(self._home)
 
     def _label(self, label: Label) -> None:
-        font = self._theme.font(label.size, label.face)
-        wide = QFontMetricsF(font).horizontalAdvance(label.text)
-        if label.within is not None and wide > label.within * self._scale:
-            return
-        self.text(self._at(label.at), label.text, label.size, label.face, label.colour, label.anchor, label.turned)
+        if label.within is not None:
+            wide = QFontMetricsF(self._theme.font(label.size, label.face)).horizontalAdvance(label.text)
+            if wide > label.within * self._scale:
+                return
+        self.text(self.at(label.at), label.text, label.size, label.face, label.colour, label.anchor, label.turned)
 
     def text(
         self,
@@ -135,14 +151,14 @@ class MarkPainter:
         return box.translated(place)
 
     def _dimension(self, mark: Dimension) -> None:
-        a, b = (self._at(point) for point in dimension_line(mark))
+        a, b = (self.at(point) for point in dimension_line(mark))
         painter = self._painter
         colour = self._theme.colour(mark.colour)
         thin = QPen(colour, 0.8)
         faint = QPen(self._theme.colour("rule"), 0.8)
         painter.setPen(faint)
-        painter.drawLine(QLineF(self._at(mark.start), a))
-        painter.drawLine(QLineF(self._at(mark.end), b))
+        painter.drawLine(QLineF(self.at(mark.start), a))
+        painter.drawLine(QLineF(self.at(mark.end), b))
         painter.setPen(thin)
         painter.drawLine(QLineF(a, b))
         painter.setPen(Qt.PenStyle.NoPen)
@@ -151,7 +167,7 @@ class MarkPainter:
             painter.drawEllipse(end, 1.9, 1.9)
         middle = (a + b) / 2
         if mark.beside:
-            right = a.x() >= self._at(mark.start).x()
+            right = a.x() >= self.at(mark.start).x()
             self.text(
                 middle + QPointF(6 if right else -6, 0),
                 mark.text,

@@ -67,6 +67,7 @@ def write_pictures(folder: Path) -> int:
         window = make_window(session)
         window.resize(1280, 800)
         window.show()
+        window.make_complete()
         for name, fields in VIEWS:
             session.look(**fields)
             print(_take(window, folder, name))
@@ -75,6 +76,7 @@ def write_pictures(folder: Path) -> int:
         window.hide()
         evening.resize(1280, 800)
         evening.show()
+        evening.make_complete()
         session.look(place="trim", sheet="unfolded", room_id="r1", turn=2, selected=("r1", "trim", "casing"))
         print(_take(evening, folder, "evening"))
         session.close(discard=True)

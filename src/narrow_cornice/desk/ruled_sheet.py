@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from PyQt6.QtCore import QAbstractTableModel, QModelIndex, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QResizeEvent
+from PyQt6.QtGui import QFontMetrics, QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
 from narrow_cornice.desk.bench_view import swatch_icon
@@ -122,6 +122,7 @@ class RuledSheet(QTableView):
         self._following = False
         self._sized = False
         self._stretch = stretch
+        self._theme = theme
         self._least = int(130 * theme.letters)
         self.setAccessibleName(name)
         self.sheet = SheetModel(headings, theme)
@@ -179,11 +180,15 @@ class RuledSheet(QTableView):
         """Give every column what it needs and the stretching one what is left, but never too little to read."""
         across = self.horizontalHeader()
         assert across is not None
+        metrics, small = QFontMetrics(self._theme.font(9.5)), QFontMetrics(self._theme.font(8.5))
         used = 0
         for column in range(len(self.sheet.headings)):
             if column != self._stretch:
-                self.resizeColumnToContents(column)
-                self.setColumnWidth(column, min(180, self.columnWidth(column) + 4))
+                texts = [row.cells[column].text[:60] for row in self.sheet.rows if column < len(row.cells)]
+                wide = max((metrics.horizontalAdvance(text) for text in texts), default=0)
+                swatch = 28 if any(row.cells[column].swatch for row in self.sheet.rows) else 0
+                wide = max(wide + swatch, small.horizontalAdvance(self.sheet.headings[column]))
+                self.setColumnWidth(column, min(180, wide + 22))
                 used += self.columnWidth(column)
         room = max(self.width(), 700) - used - 14
         self.setColumnWidth(self._stretch, max(self._least, room))

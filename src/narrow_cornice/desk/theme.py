@@ -60,18 +60,25 @@ class Theme:
         self.evening = evening
         self.letters = letters
         self.roles = EVENING if evening else DAY
+        self._colours: dict[str, QColor] = {}
+        self._fonts: dict[tuple[float, str], QFont] = {}
 
     def colour(self, name: str) -> QColor:
         """Return a role, #rrggbb or #rrggbbaa as a colour."""
-        value = self.roles.get(name, name)
-        if len(value) == 9:
-            colour = QColor(value[:7])
-            colour.setAlpha(int(value[7:9], 16))
-            return colour
-        return QColor(value)
+        made = self._colours.get(name)
+        if made is None:
+            value = self.roles.get(name, name)
+            made = QColor(value[:7])
+            if len(value) == 9:
+                made.setAlpha(int(value[7:9], 16))
+            self._colours[name] = made
+        return QColor(made)
 
     def font(self, size: float, face: str = "text") -> QFont:
         """Return a face at ``size`` points: text, bold, name or slanted."""
+        made = self._fonts.get((size, face))
+        if made is not None:
+            return made
         font = QFont("Vollkorn" if face in ("name", "slanted") else "Lato")
         font.setPointSizeF(size * self.letters)
         if face == "bold":
@@ -82,6 +89,7 @@ class Theme:
             font.setItalic(True)
         if face in ("text", "bold") and hasattr(font, "setFeature"):
             font.setFeature(QFont.Tag("tnum"), 1)  # figures of one width, so that columns stand
+        self._fonts[(size, face)] = font
         return font
 
     def style_sheet(self) -> str:
@@ -115,7 +123,8 @@ class Theme:
         QToolButton[place="true"]:focus {{ border: 2px solid {r["ochre"]}; padding: 2px 7px; }}
         QToolButton[leaf="true"] {{ border: none; border-bottom: 2px solid transparent; padding: 2px 3px;
                                    margin: 0 5px; color: {r["soft"]}; background: transparent; font-size: {pt(9.5)}; }}
-        QToolButton[leaf="true"]:checked {{ color: {r["ink"]}; border-bottom-color: {r["verdigris"]}; font-weight: bold; }}
+        QToolButton[leaf="true"]:checked {{ color: {r["ink"]}; border-bottom-color: {r["verdigris"]};
+                                   font-weight: bold; }}
         QToolButton[leaf="true"]:hover, QToolButton[leaf="true"]:focus {{ color: {r["verdigris"]}; }}
         QToolButton[plain="true"] {{ border: none; background: transparent; color: {r["soft"]}; padding: 2px 5px; }}
         QToolButton[plain="true"]:hover, QToolButton[plain="true"]:focus {{ color: {r["verdigris"]}; }}
@@ -139,9 +148,11 @@ class Theme:
         QMenu::item:selected {{ background: {r["verdigris"]}; color: {r["on verdigris"]}; }}
         QMenu::item:disabled {{ color: {r["rule"]}; }}
         QMenu::separator {{ height: 1px; background: {r["rule"]}; margin: 4px 8px; }}
-        QPushButton {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 4px; padding: 4px 12px; }}
+        QPushButton {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 4px;
+                       padding: 4px 12px; }}
         QPushButton:hover, QPushButton:focus {{ border-color: {r["verdigris"]}; color: {r["verdigris"]}; }}
-        QPushButton:default {{ background: {r["verdigris"]}; color: {r["on verdigris"]}; border-color: {r["verdigris"]}; }}
+        QPushButton:default {{ background: {r["verdigris"]}; color: {r["on verdigris"]};
+                              border-color: {r["verdigris"]}; }}
         QPushButton:disabled {{ color: {r["rule"]}; }}
         QPushButton[link="true"] {{ border: none; background: transparent; color: {r["verdigris"]}; font-weight: bold;
                                    padding: 1px 2px; text-align: left; }}

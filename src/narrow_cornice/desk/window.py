@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QByteArray, Qt
-from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtCore import QByteArray, Qt, QTimer
+from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QShowEvent
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
@@ -22,16 +22,11 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from narrow_cornice.desk import dialogs
+from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_view import plain_label
-from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.drawing_page import SHEETS, DrawingPage
 from narrow_cornice.desk.exports import Exports
-from narrow_cornice.desk.finding_things import found_thing
-from narrow_cornice.desk.pages.finishes import FinishesPage
-from narrow_cornice.desk.pages.measure import MeasurePage
-from narrow_cornice.desk.pages.order import OrderPage
-from narrow_cornice.desk.pages.trim import TrimPage
 from narrow_cornice.desk.rooms_strip import RoomsStrip
 from narrow_cornice.desk.session import Place, Session
 from narrow_cornice.desk.size_fields import size_field
@@ -58,7 +53,8 @@ class MainWindow(QMainWindow):
         self.exports = Exports(session, self)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = False
-        self.setWindowTitle("Narrow Cornice")
+        self._complete = False  # until colours can be measured there is no tally and no second look
+        self.setWindowTitle("Narrow Cornice[*]")
         self.setMinimumSize(900, 560)
         self.resize(1280, 800)
         self._menu = QMenu(self)
@@ -137,17 +133,34 @@ class MainWindow(QMainWindow):
     def page(self, place: Place) -> QWidget:
         """Return a place's page, made when it is first wanted."""
         if place not in self.pages:
-            page: QWidget
-            if place == "order":
-                page = OrderPage(self.session, self.theme)
-                page.export_wanted.connect(lambda kind: self.exports.order(kind, page.by_room))  # type: ignore[attr-defined]
-            else:
-                kind = {"measure": MeasurePage, "trim": TrimPage, "finishes": FinishesPage}[place]
-                page = kind(self.session, self.theme, self.bench)
-                page.letter.connect(self._letter)
+            page = self._made(place)
             self.pages[place] = page
             self._stack.addWidget(page)
         return self.pages[place]
+
+    def _made(self, place: Place) -> QWidget:
+        """Make a page; each is imported when it is first wanted, so that the window opens at once."""
+        if place == "order":
+            from narrow_cornice.desk.pages.order import OrderPage
+
+            order = OrderPage(self.session, self.theme)
+            order.export_wanted.connect(lambda kind: self.exports.order(kind, order.by_room))
+            return order
+        page: DrawingPage
+        if place == "measure":
+            from narrow_cornice.desk.pages.measure import MeasurePage
+
+            page = MeasurePage(self.session, self.theme, self.bench)
+        elif place == "trim":
+            from narrow_cornice.desk.pages.trim import TrimPage
+
+            page = TrimPage(self.session, self.theme, self.bench)
+        else:
+            from narrow_cornice.desk.pages.finishes import FinishesPage
+
+            page = FinishesPage(self.session, self.theme, self.bench)
+        page.letter.connect(self._letter)
+        return page
 
     def _act(self, menu: QMenu, words: str, done: Callable[[], object], key: str | None = None) -> QAction:
         action = QAction(words, self)
@@ -184,10 +197,10 @@ class MainWindow(QMainWindow):
             ("Feet and inches, to 1/32", {"unit": "in", "denominator": 32}),
         ):
             self._act(units, words, lambda f=fields: self.session.do(edits.change_settings(**f)))
-        self._act(menu, "Colours …", lambda: self._dialog(dialogs.colours_dialog))
-        self._act(menu, "Paints …", lambda: self._dialog(dialogs.paints_dialog))
-        self._act(menu, "Trim stock …", lambda: self._dialog(dialogs.stock_dialog))
-        self._act(menu, "House rules …", lambda: self._dialog(dialogs.rules_dialog))
+        self._act(menu, "Colours …", lambda: self._table("colours"))
+        self._act(menu, "Paints …", lambda: self._table("paints"))
+        self._act(menu, "Trim stock …", lambda: self._table("stock"))
+        self._act(menu, "House rules …", lambda: self._table("rules"))
         menu.addSeparator()
         self._act(menu, "Print this sheet as PDF …", self.print_sheet, "Ctrl+P")
         out = self._submenu("Hand out")
@@ -205,12 +218,14 @@ class MainWindow(QMainWindow):
             self._act(look, words, lambda one=letters: self._letters(one))
         self._act(look, "Fold the rooms", lambda: self._fold(self._left), "F7")
         self._act(look, "Fold the bench", lambda: self._fold(self.bench), "F8")
-        self._act(menu, "Keys", lambda: dialogs.keys_dialog(self.theme, self).exec(), "F1")
+        self._act(menu, "Keys", self.show_keys, "F1")
         self._act(menu, "Leave", self.close, "Ctrl+Q")
         hidden = QMenu(self)
         self._act(hidden, "Find", self.top.field.setFocus, "Ctrl+F")
         self._act(hidden, "Next part of the window", self._next_part, "F6")
         self._act(hidden, "Redo", self.session.redo, "Ctrl+Y")
+        for number, (sheet, words) in enumerate(SHEETS, 1):
+            self._act(hidden, words, lambda one=sheet: self.session.look(sheet=one), f"Alt+{number}")
 
     def _submenu(self, words: str) -> QMenu:
         menu = self._menu.addMenu(words)
@@ -229,8 +244,9 @@ class MainWindow(QMainWindow):
         self.top.show_job(session.job.name, self._place_words(), session.view.place)
         self.rooms.refresh()
         page.refresh()  # type: ignore[attr-defined]
-        self.bench.refresh()
-        self.tally.refresh(moved=moved and session.before is not None)
+        self.bench.refresh(second_look=self._complete)
+        if self._complete:
+            self.tally.refresh(moved=moved and session.before is not None)
         undo, redo = session.history.undo_title, session.history.redo_title
         self._undo.setText(f"Undo: {undo[:60]}".replace("&", "&&") if undo else "Undo")
         self._undo.setEnabled(bool(undo))
@@ -239,6 +255,22 @@ class MainWindow(QMainWindow):
         if moved:
             self._notice.hide()
         self.setWindowModified(session.unsaved)
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Once the window stands, load what measuring colours takes, aside, and then show the rest."""
+        super().showEvent(event)
+        if not self._complete:
+            QTimer.singleShot(40, self._get_ready)
+
+    def _get_ready(self) -> None:
+        if not self._complete:
+            self.session.runner.run("", make_ready, lambda _: self.make_complete(), self.tell)
+
+    def make_complete(self) -> None:
+        """Show the tally and the second look as well."""
+        if not self._complete:
+            self._complete = True
+            self.refresh(moved=False)
 
     def _place_words(self) -> str:
         path = self.session.path
@@ -331,6 +363,8 @@ class MainWindow(QMainWindow):
             if self.bench.type_size(field.about, text):
                 self.top.field.clear()
             return
+        from narrow_cornice.desk.finding_things import found_thing
+
         thing = found_thing(self.session.job, text, self.session.view.room_id)
         if thing is None:
             words = "Select something with a size first." if is_size else "Nothing here is called that."
@@ -346,8 +380,8 @@ class MainWindow(QMainWindow):
         parts: list[QWidget] = [self.rooms.list]
         if isinstance(page, DrawingPage):
             parts += [page.canvas, *[sheet for sheet in page.sheets if sheet.isVisible()]]
-        elif isinstance(page, OrderPage) and page.slips and page.slips[0].rows:
-            parts.append(page.slips[0].rows[0])
+        elif slips := getattr(page, "slips", []):
+            parts += slips[0].rows[:1]
         bench = self.bench.view.widget()
         first = bench.nextInFocusChain() if bench is not None else None
         while (
@@ -474,7 +508,9 @@ class MainWindow(QMainWindow):
 
     def add_room(self) -> None:
         """Ask for a new room."""
-        dialogs.RoomDialog(self.session, self).exec()
+        from narrow_cornice.desk.dialogs import RoomDialog
+
+        RoomDialog(self.session, self).exec()
 
     def rename(self) -> None:
         """Ask for the job's name and place."""
@@ -497,8 +533,23 @@ class MainWindow(QMainWindow):
         else:
             self.exports.drawing_pdf()
 
-    def _dialog(self, make: Callable[[Session, Theme, QWidget], dialogs.TableDialog]) -> None:
-        make(self.session, self.theme, self).exec()
+    def _table(self, which: str) -> None:
+        """Show one of the job's tables."""
+        from narrow_cornice.desk import dialogs
+
+        tables = {
+            "colours": dialogs.colours_dialog,
+            "paints": dialogs.paints_dialog,
+            "stock": dialogs.stock_dialog,
+            "rules": dialogs.rules_dialog,
+        }
+        tables[which](self.session, self.theme, self).exec()
+
+    def show_keys(self) -> None:
+        """Show the list of keys."""
+        from narrow_cornice.desk.dialogs import keys_dialog
+
+        keys_dialog(self.theme, self).exec()
 
     # ---- the look of the window
 

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
+
+from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.frames import Frame

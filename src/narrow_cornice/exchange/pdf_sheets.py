@@ -7,9 +7,7 @@ from __future__ import annotations
 
 import itertools
 import logging
-import tomllib
 from collections.abc import Callable
-from functools import cache
 from importlib.resources import as_file, files
 from typing import TYPE_CHECKING
 
@@ -27,6 +25,7 @@ from narrow_cornice.drawing.marks import (
     dimension_line,
 )
 from narrow_cornice.drawing.slips import line_picture
+from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.job.model import Job
@@ -44,13 +43,6 @@ _FACES = {
     "name": ("Vollkorn", "B", "Vollkorn-SemiBold.ttf"),
     "slanted": ("Vollkorn", "I", "Vollkorn-Italic.ttf"),
 }
-
-
-@cache
-def cautions(where: str) -> tuple[str, ...]:
-    """Return the cautions for a place, in full sentences."""
-    text = files("narrow_cornice.data").joinpath("cautions.toml").read_text(encoding="utf-8")
-    return tuple(row["text"] for row in tomllib.loads(text).values() if where in row["where"])
 
 
 class Sheet:

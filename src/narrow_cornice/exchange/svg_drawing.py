@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from xml.sax.saxutils import escape, quoteattr
+from html import escape
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.marks import (
@@ -53,7 +53,7 @@ def _fill(colour: str) -> str:
 
 
 def _about(mark: Mark) -> str:
-    return f" data-about={quoteattr(printable('/'.join(mark.about)))}" if mark.about else ""
+    return f" data-about='{escape(printable('/'.join(mark.about)))}'" if mark.about else ""
 
 
 def _text(at: Point, text: str, size: float, colour: str, anchor: str, family: str, scale: float, turn: float) -> str:

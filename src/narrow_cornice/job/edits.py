@@ -303,7 +303,7 @@ def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) ->
 _OPENING_FIELDS = {"place": True, "width": False, "height": False, "sill": True, "reveal": True}
 
 
-def change_opening(room_id: str, opening_id: str, name: str, **fields: Any) -> Edit:
+def change_opening(room_id: str, opening_id: str, name: str, /, **fields: Any) -> Edit:
     """Change one or more fields of an opening."""
     for field, value in fields.items():
         if field in _OPENING_FIELDS:

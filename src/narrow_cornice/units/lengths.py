@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import re
 from fractions import Fraction
+from functools import lru_cache
 from typing import Literal, NamedTuple
 
 import msgspec
@@ -289,6 +290,7 @@ def show_metric(mm: float, step: float = 1) -> str:
     return f"{metric_number(mm, step)} mm"
 
 
+@lru_cache(maxsize=8192)
 def metric_number(mm: float, step: float = 1) -> str:
     """As show_metric, without the unit."""
     exact_step = Fraction(str(step))
@@ -299,6 +301,7 @@ def metric_number(mm: float, step: float = 1) -> str:
     return f"{sign}{_grouped(int(whole))}{decimals}"
 
 
+@lru_cache(maxsize=8192)
 def show_imperial(mm: float, denominator: int = 16) -> str:
     """Return a length as feet, inches and a reduced fraction with at most ``denominator`` (8, 16 or 32)."""
     parts = _rounded(Fraction(mm) / _INCH * denominator)

@@ -101,11 +101,14 @@ def total(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figu
     """Return the sum of figures as a figure; equal names are numbered so that the sentence stays readable."""
     seen: dict[str, int] = {}
     named: list[tuple[str, Figure]] = []
+    value = 0.0
     for part in parts:
-        count = seen[part.name] = seen.get(part.name, 0) + 1
-        named.append((part.name if count == 1 else f"{part.name} ({count})", part))
-    sentence = " + ".join(name for name, _ in named)
-    return Figure(name, sum(part.value for part in parts), unit, "sum", sentence, tuple(named), note=note)
+        called = part.name
+        count = seen[called] = seen.get(called, 0) + 1
+        named.append((called if count == 1 else f"{called} ({count})", part))
+        value += part.value
+    sentence = " + ".join([called for called, _ in named])
+    return Figure(name, value, unit, "sum", sentence, tuple(named), note=note)
 
 
 def reading(

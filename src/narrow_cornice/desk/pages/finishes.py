@@ -12,7 +12,7 @@ from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
-from narrow_cornice.exchange.pdf_sheets import cautions
+from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.coatings import coated_surfaces

@@ -20,10 +20,10 @@ from PyQt6.QtWidgets import (
 )
 
 from narrow_cornice.desk.bench_view import plain_label
-from narrow_cornice.desk.painting import MarkPainter
+from narrow_cornice.desk.painting import MarkPainter, placed
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.marks import Drawing, Point
+from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.job import edits
 from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
@@ -125,16 +125,9 @@ class LineRow(QAbstractButton):
         painter.drawLine(QPointF(12, self.height() - 0.5), QPointF(self.width() - 12, self.height() - 0.5))
 
     def _paint_picture(self, painter: QPainter, room: QRectF) -> None:
-        left, top, right, bottom = self._picture.bounds
-        if not self._picture.marks:
-            return
-        scale = min(room.width() / (right - left), room.height() / (bottom - top), self._usual_scale())
-        y0 = room.center().y() - (bottom - top) * scale / 2
-
-        def at(point: Point) -> QPointF:
-            return QPointF(room.left() + (point[0] - left) * scale, y0 + (point[1] - top) * scale)
-
-        MarkPainter(painter, self._theme, at, scale).drawing(self._picture)
+        if self._picture.marks:
+            way = placed(self._picture, room, self._usual_scale(), left=True)
+            MarkPainter(painter, self._theme, way).drawing(self._picture)
 
 
 class Slip(QFrame):

@@ -1,0 +1,87 @@
+"""The real window, driven offscreen; a test fails on any message of Qt's and on a thread left running."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PyQt6.QtCore import QEvent, qInstallMessageHandler
+from PyQt6.QtWidgets import QApplication, QDialog, QMessageBox
+
+from narrow_cornice.desk.application import _application, make_window, settings_file
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import load_faces
+from narrow_cornice.desk.window import MainWindow
+
+# The offscreen platform has no window manager to do these two for it.
+HARMLESS = ("propagateSizeHints", "This plugin does not support raise")
+
+
+@pytest.fixture(scope="session")
+def qapp() -> Iterator[QApplication]:
+    """Return the one application of the process, with the program's faces."""
+    application = _application()
+    load_faces()
+    yield application
+
+
+@pytest.fixture(autouse=True)
+def _no_words_from_qt(qapp: QApplication) -> Iterator[None]:
+    """Fail on what Qt complains of."""
+    heard: list[str] = []
+    former = qInstallMessageHandler(lambda _kind, _where, text: heard.append(text or ""))
+    yield
+    qInstallMessageHandler(former)
+    assert [text for text in heard if not any(one in text for one in HARMLESS)] == []
+
+
+@pytest.fixture(autouse=True)
+def _no_dialog_waits(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A window that would wait for an answer fails the test instead of hanging it."""
+
+    def unexpected(self: QDialog) -> int:
+        raise AssertionError(f"a dialog was opened: {self.windowTitle()}")
+
+    monkeypatch.setattr(QDialog, "exec", unexpected)
+    monkeypatch.setattr(QMessageBox, "exec", unexpected)
+
+
+@pytest.fixture
+def session(tmp_path: Path, qapp: QApplication) -> Iterator[Session]:
+    """Return a session with the demo job."""
+    runner = Runner()
+    one = Session(tmp_path / "state", settings_file(tmp_path), runner)
+    one.start_demo()
+    yield one
+    one.close(discard=True)
+    runner.wait()
+
+
+@pytest.fixture
+def window(session: Session) -> Iterator[MainWindow]:
+    """Return the window at its usual size."""
+    one = make_window(session)
+    one.resize(1280, 800)
+    one.show()
+    one.make_complete()
+    QApplication.processEvents()
+    yield one
+    one.again = True
+    one.close()
+    one.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+    QApplication.processEvents()
+
+
+@pytest.fixture
+def empty(session: Session, window: MainWindow) -> MainWindow:
+    """Return the window with a new job."""
+    session.start_new()
+    QApplication.processEvents()
+    return window
