@@ -24,11 +24,11 @@ HARMLESS = ("propagateSizeHints", "This plugin does not support raise")
 
 
 @pytest.fixture(scope="session")
-def qapp() -> Iterator[QApplication]:
+def qapp() -> QApplication:
     """Return the one application of the process, with the program's faces."""
     application = _application()
     load_faces()
-    yield application
+    return application
 
 
 @pytest.fixture(autouse=True)

@@ -240,7 +240,10 @@ def test_many_surfaces_get_one_colour_at_once(window: MainWindow) -> None:
     settle()
     room = window.session.job.rooms[1]
     assert {key for key, finish in room.finishes.items() if finish.colour == "shutter"} == {
-        "upper wall@w1", "upper wall@w2", "upper wall@w3"}  # fmt: skip
+        "upper wall@w1",
+        "upper wall@w2",
+        "upper wall@w3",
+    }
     assert window.session.history.undo_title == "colour of 3 surfaces"
 
 
@@ -404,8 +407,11 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     assert window.bench.view.press("Add a projection (chimney breast)")
     settle()
     assert len(session.job.rooms[0].sides) == 8
-    for group, colour, paint in (("upper wall", "c3", "wall-matt"), ("ceiling", "c1", "ceiling-flat"),
-                                 ("skirting", "c1", "trim-satin")):  # fmt: skip
+    for group, colour, paint in (
+        ("upper wall", "c3", "wall-matt"),
+        ("ceiling", "c1", "ceiling-flat"),
+        ("skirting", "c1", "trim-satin"),
+    ):
         session.look(place="finishes")
         session.select(("r1", "finish", group))
         settle()
@@ -546,8 +552,12 @@ def test_the_order_is_handed_out(
 
 
 def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
-    for name, export in (("a.svg", window.exports.drawing_svg), ("a.pdf", window.exports.drawing_pdf),
-                         ("b.pdf", window.exports.room_pdf), ("a.csv", window.exports.surfaces_csv)):  # fmt: skip
+    for name, export in (
+        ("a.svg", window.exports.drawing_svg),
+        ("a.pdf", window.exports.drawing_pdf),
+        ("b.pdf", window.exports.room_pdf),
+        ("a.csv", window.exports.surfaces_csv),
+    ):
         monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, n=name, **_k: (str(tmp_path / n), ""))
         export()
         window.session.runner.wait()

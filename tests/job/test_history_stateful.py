@@ -144,8 +144,12 @@ class Editing(RuleBasedStateMachine):
             self.attempt(edits.change_opening, room.id, opening.id, opening.name, **{field: value})
 
     @precondition(lambda self: self.history.job.rooms)
-    @rule(pick=picks, order=st.sampled_from(sorted(orders())), school=st.sampled_from(SCHOOLS),
-          rank=st.sampled_from(["principal", "secondary", "plain"]))  # fmt: skip
+    @rule(
+        pick=picks,
+        order=st.sampled_from(sorted(orders())),
+        school=st.sampled_from(SCHOOLS),
+        rank=st.sampled_from(["principal", "secondary", "plain"]),
+    )
     def choose_order(self, pick: int, order: str, school: str, rank: str) -> None:
         self.attempt(edits.change_room, self.room(pick).id, "order", order=order, school=school, rank=rank)
 
@@ -162,23 +166,41 @@ class Editing(RuleBasedStateMachine):
         self.do(edits.change_trim(self.room(pick).id, kind, fitted=fitted))
 
     @precondition(lambda self: self.history.job.rooms)
-    @rule(pick=picks, kind=st.sampled_from(KINDS_AND_MEMBERS), field=st.sampled_from(["height", "projection", "top"]),
-          size=st.none() | lengths)  # fmt: skip
+    @rule(
+        pick=picks,
+        kind=st.sampled_from(KINDS_AND_MEMBERS),
+        field=st.sampled_from(["height", "projection", "top"]),
+        size=st.none() | lengths,
+    )
     def size_trim(self, pick: int, kind: str, field: str, size: Length | None) -> None:
         self.attempt(edits.change_trim, self.room(pick).id, kind, **{field: size})
 
     @precondition(lambda self: self.history.job.rooms)
-    @rule(pick=picks, group=st.sampled_from(GROUPS), single=st.booleans(), paint=picks, colour=picks,
-          state=st.sampled_from(["sound", "patched", "bare"]), coats=st.none() | st.integers(1, 4))  # fmt: skip
+    @rule(
+        pick=picks,
+        group=st.sampled_from(GROUPS),
+        single=st.booleans(),
+        paint=picks,
+        colour=picks,
+        state=st.sampled_from(["sound", "patched", "bare"]),
+        coats=st.none() | st.integers(1, 4),
+    )
     def finish(
         self, pick: int, group: str, single: bool, paint: int, colour: int, state: str, coats: int | None
     ) -> None:
         job, room = self.history.job, self.room(pick)
         key = f"{group}@{room.sides[pick % len(room.sides)].id}" if single else group
         self.do(
-            edits.change_finish([room.id], [key], "finish", paint=job.paints[paint % len(job.paints)].id,
-                                colour=job.colours[colour % len(job.colours)].id, state=state, coats=coats)
-        )  # fmt: skip
+            edits.change_finish(
+                [room.id],
+                [key],
+                "finish",
+                paint=job.paints[paint % len(job.paints)].id,
+                colour=job.colours[colour % len(job.colours)].id,
+                state=state,
+                coats=coats,
+            )
+        )
 
     @rule(pick=picks, reason=st.sampled_from([None, "the client wishes it"]))
     def settle_finding(self, pick: int, reason: str | None) -> None:

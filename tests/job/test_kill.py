@@ -29,7 +29,7 @@ count = 0
 def watched(frame, event, argument):
     global count
     name = frame.f_code.co_filename
-    if not (name.endswith("file.py") or name.endswith("keeping.py") or name.endswith("zipfile.py") or "tempfile" in name):
+    if not any(part in name for part in ("file.py", "keeping.py", "tempfile")):
         return None
     count += 1
     if count >= stop_at:

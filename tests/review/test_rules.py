@@ -33,9 +33,17 @@ def mm(text: str) -> Length:
 
 def test_the_demo_has_something_for_most_rules() -> None:
     assert keys(demo_job()) == {
-        "casing narrow:r1", "frame contrast:r1", "many colours:r1", "tins unmixed:r1", "lone crown:r2", "thin trim:r2",
-        "frame contrast:r2", "bare unprimed:r2", "many colours:r2", "accent once:r2",
-    }  # fmt: skip
+        "casing narrow:r1",
+        "frame contrast:r1",
+        "many colours:r1",
+        "tins unmixed:r1",
+        "lone crown:r2",
+        "thin trim:r2",
+        "frame contrast:r2",
+        "bare unprimed:r2",
+        "many colours:r2",
+        "accent once:r2",
+    }
 
 
 def test_nothing_nags_about_what_is_not_begun() -> None:
@@ -122,8 +130,7 @@ def test_openings_that_do_not_fit(edit: Edit, says: str) -> None:
 
 
 def test_a_colour_that_will_not_be_hidden_asks_for_a_primer() -> None:
-    job = after(edits.add_colour("Night", "#101418"),
-                edits.change_finish(["r1"], ["ceiling"], "over night", over="c1"))  # fmt: skip
+    job = after(edits.add_colour("Night", "#101418"), edits.change_finish(["r1"], ["ceiling"], "over night", over="c1"))
     thin = replace(job, paints=tuple(replace(paint, hiding=0.4) for paint in job.paints))
     finding = next(one for one in second_look(thin) if one.key == "strong change:r1")
     assert "will not hide" in finding.says

@@ -57,7 +57,7 @@ def test_a_side_that_follows_carries_the_doubt_of_all_the_others() -> None:
             (400, "left"),
             (1500, "left"),
             (3600, "left"),
-        )  # fmt: skip
+        )
     )
     assert plan.determined
     breast = plan.sides[4]
@@ -87,7 +87,7 @@ def test_a_side_that_follows_carries_the_doubt_of_all_the_others() -> None:
                 (3600, "left"),
             ),
             "would come out at",
-        ),  # fmt: skip
+        ),
         (
             read(
                 (4300, "left"),
@@ -100,7 +100,7 @@ def test_a_side_that_follows_carries_the_doubt_of_all_the_others() -> None:
                 (3600, "left"),
             ),
             "cross",
-        ),  # fmt: skip
+        ),
     ],
 )
 def test_what_is_no_plan_says_why(sides: list[ReadSide], says: str) -> None:

@@ -55,10 +55,14 @@ def test_a_door_takes_its_place_and_brings_its_own_surfaces() -> None:
 
 
 def test_trim_covers_its_wall_and_is_painted_by_its_girth() -> None:
-    fitted = room(openings=(door(),), trim={
-        "skirting": TrimChoice(height=L(150), projection=L(20)), "casing": TrimChoice(height=L(100)),
-        "cornice": TrimChoice(height=L(200), projection=L(120)),
-    })  # fmt: skip
+    fitted = room(
+        openings=(door(),),
+        trim={
+            "skirting": TrimChoice(height=L(150), projection=L(20)),
+            "casing": TrimChoice(height=L(100)),
+            "cornice": TrimChoice(height=L(200), projection=L(120)),
+        },
+    )
     measured = measured_room(fitted, NO_RULES)
     assert measured.trim is not None
     surfaces = {surface.key: surface for surface in room_surfaces(fitted, NO_RULES)}
@@ -108,8 +112,16 @@ def test_rooms_that_wait_bring_nothing() -> None:
 
 def test_an_alcove_room_by_hand() -> None:
     """A chimney breast of 1 000 × 400 in the north wall."""
-    sides = (Side("w1", (L(4000),)), Side("w2", (L(3000),)), Side("w3", (L(1500),)), Side("w4", (L(400),), "right"),
-             Side("w5", (L(1000),), "right"), Side("w6", (L(400),)), Side("w7", (L(1500),)), Side("w8", (L(3000),)))  # fmt: skip
+    sides = (
+        Side("w1", (L(4000),)),
+        Side("w2", (L(3000),)),
+        Side("w3", (L(1500),)),
+        Side("w4", (L(400),), "right"),
+        Side("w5", (L(1000),), "right"),
+        Side("w6", (L(400),)),
+        Side("w7", (L(1500),)),
+        Side("w8", (L(3000),)),
+    )
     alcoves = room(sides=sides, trim={**NONE, "cornice": TrimChoice(height=L(100), projection=L(100))})
     surfaces = net(alcoves)
     # 12 − 0.4 of floor; of the ceiling the ring: perimeter 14.8 × 0.1 − 4 × 0.01
@@ -118,13 +130,25 @@ def test_an_alcove_room_by_hand() -> None:
     assert sum(rect.area for rect in plan_rectangles(measured.plan.corners)) == pytest.approx(11.6e6)
 
 
-@given(st.integers(1000, 8000), st.integers(1000, 8000), st.integers(1900, 3500), st.integers(0, 7000),
-       st.sampled_from(["five-part", "nineteen-part", "per-cent"]))  # fmt: skip
+@given(
+    st.integers(1000, 8000),
+    st.integers(1000, 8000),
+    st.integers(1900, 3500),
+    st.integers(0, 7000),
+    st.sampled_from(["five-part", "nineteen-part", "per-cent"]),
+)
 def test_nothing_is_negative_and_the_parts_make_the_whole(
     width: int, depth: int, height: int, place: int, school: str
 ) -> None:
-    one = room(sides=(Side("w1", (L(width),)), Side("w2", (L(depth),)), Side("w3"), Side("w4")), heights=(L(height),),
-               school=school, trim={}, openings=(door(place=L(place)),), two_tone="at a height", split=L(1100))  # fmt: skip
+    one = room(
+        sides=(Side("w1", (L(width),)), Side("w2", (L(depth),)), Side("w3"), Side("w4")),
+        heights=(L(height),),
+        school=school,
+        trim={},
+        openings=(door(place=L(place)),),
+        two_tone="at a height",
+        split=L(1100),
+    )
     surfaces = room_surfaces(one, NO_RULES)
     assert all(surface.net.value >= -1e-9 for surface in surfaces)
     walls = sum(surface.gross.value for surface in surfaces if surface.kind == "wall")

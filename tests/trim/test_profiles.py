@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 
 import numpy as np
@@ -77,7 +78,7 @@ def test_members_go_where_they_should(kind: str, height: float, out: float) -> N
     segments = member(kind, (5.0, 7.0), height, out)  # type: ignore[arg-type]
     assert segments[0].start == pytest.approx((5, 7))
     assert segments[-1].end == pytest.approx((5 + out, 7 + height))
-    for one, following in zip(segments, segments[1:], strict=False):
+    for one, following in itertools.pairwise(segments):
         assert one.end == pytest.approx(following.start, abs=1e-6)
 
 

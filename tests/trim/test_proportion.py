@@ -23,8 +23,17 @@ def wall(height: float, order: str, school: str):  # type: ignore[no-untyped-def
 
 def test_worked_example_doric_five_parts() -> None:
     doric = wall(2974, "Doric", "five-part")
-    expected = {"entablature": 594.8, "architrave": 148.7, "frieze": 223.05, "cornice": 223.05, "column": 2379.2,
-                "diameter": 297.4, "skirting": 148.7, "casing": 148.7, "picture_rail_top": 2527.9}  # fmt: skip
+    expected = {
+        "entablature": 594.8,
+        "architrave": 148.7,
+        "frieze": 223.05,
+        "cornice": 223.05,
+        "column": 2379.2,
+        "diameter": 297.4,
+        "skirting": 148.7,
+        "casing": 148.7,
+        "picture_rail_top": 2527.9,
+    }
     for name, value in expected.items():
         assert getattr(doric, name).value == pytest.approx(value, abs=1e-9), name
     members = {name: figure.value for name, figure in doric.members.items()}
@@ -35,8 +44,14 @@ def test_worked_example_doric_five_parts() -> None:
 
 def test_worked_example_tuscan_nineteen_parts() -> None:
     tuscan = wall(2974, "tuscan", "nineteen-part")
-    expected = {"pedestal": 626.1, "entablature": 469.6, "architrave": 134.2, "cornice": 201.2, "skirting": 139.1,
-                "dado_rail": 69.6}  # fmt: skip
+    expected = {
+        "pedestal": 626.1,
+        "entablature": 469.6,
+        "architrave": 134.2,
+        "cornice": 201.2,
+        "skirting": 139.1,
+        "dado_rail": 69.6,
+    }
     for name, value in expected.items():
         assert getattr(tuscan, name).value == pytest.approx(value, abs=0.05), name
 
@@ -90,8 +105,10 @@ def test_there_are_five_orders_from_heavy_to_light() -> None:
     assert SCHOOLS == ("five-part", "nineteen-part", "per-cent")
 
 
-@pytest.mark.parametrize(("height", "order", "school"), [(0, "doric", "five-part"), (-5, "doric", "per-cent"),
-                                                        (2400, "gothic", "five-part"), (2400, "doric", "golden")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("height", "order", "school"),
+    [(0, "doric", "five-part"), (-5, "doric", "per-cent"), (2400, "gothic", "five-part"), (2400, "doric", "golden")],
+)
 def test_what_is_not_known_is_refused(height: float, order: str, school: str) -> None:
     with pytest.raises(CorniceError):
         wall(height, order, school)

@@ -83,8 +83,16 @@ def test_corners_are_counted_once_each() -> None:
     runs = room_runs(walls, trim())
     assert corner_counts(runs, "cornice") == (4, 0)
     assert run_total(runs, "cornice").value == 14_000
-    alcove = [wall(4000), wall(3000), wall(1200), wall(400, right="inside", left="outside"),
-              wall(1600, left="outside", right="outside"), wall(400, right="outside"), wall(1200), wall(3000)]  # fmt: skip
+    alcove = [
+        wall(4000),
+        wall(3000),
+        wall(1200),
+        wall(400, right="inside", left="outside"),
+        wall(1600, left="outside", right="outside"),
+        wall(400, right="outside"),
+        wall(1200),
+        wall(3000),
+    ]
     assert corner_counts(room_runs(alcove, trim()), "cornice") == (6, 2)
 
 
@@ -108,8 +116,10 @@ def test_a_cornice_without_its_lower_members_is_a_lone_crown() -> None:
     assert cornice.height is not None
     assert cornice.height.value == pytest.approx(reduced.proportion.members["cymatium"].value)
     assert cornice.top == 2700
-    answered = trim(picture_rail=TrimChoice(fitted=True), **{"cornice: corona": TrimChoice(fitted=False),
-                    "cornice: bed mould": TrimChoice(fitted=False)})  # fmt: skip
+    answered = trim(
+        picture_rail=TrimChoice(fitted=True),
+        **{"cornice: corona": TrimChoice(fitted=False), "cornice: bed mould": TrimChoice(fitted=False)},
+    )
     assert not answered.lone_crown
     # the line of the picture rail is kept, however the cornice is cut down
     assert answered.piece("picture rail").top == pytest.approx(trim().proportion.picture_rail_top.value)

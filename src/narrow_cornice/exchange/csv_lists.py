@@ -24,7 +24,8 @@ def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
 
 
 def _amount(line: OrderLine, value: float) -> float:
-    return round(value if line.kind == "paint" else value / 1000, 3)
+    amount = round(value if line.kind == "paint" else value / 1000, 3)
+    return int(amount) if amount == int(amount) else amount
 
 
 def order_by_shop(job: Job) -> str:

@@ -1,0 +1,250 @@
+"""The unfolded room: every wall once, nothing over anything else, whatever the room's shape."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Path, Strip, bounds_of, dimension_line
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.slips import line_picture
+from narrow_cornice.drawing.unfolded import quarter_turns_for, turning, unfolded_room
+from narrow_cornice.drawing.unfolding import Placed, unfolded_walls
+from narrow_cornice.job import edits
+from narrow_cornice.job.history import History
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job
+from narrow_cornice.survey.faces import Rect
+from narrow_cornice.survey.plan import Plan, ReadSide, Turn, right_angled_plan
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surfaces import plan_rectangles
+from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.working.figures import reading
+
+
+def overlap(one: Rect, other: Rect) -> float:
+    return Rect(*one).within(other).area
+
+
+def check(plan: Plan, placed: tuple[Placed, ...], height: float) -> None:
+    rooms = plan_rectangles(plan.corners)
+    for index, place in enumerate(placed):
+        assert place.index == index
+        length = plan.sides[index].length.value
+        assert place.box.area == pytest.approx(length * height)
+        assert all(overlap(place.box, room) < 1 for room in rooms), f"wall {index} lies over the room"
+        assert all(overlap(place.box, other.box) < 1 for other in placed[:index]), f"wall {index} over another"
+        assert place.frame.u[0] * place.frame.v[1] - place.frame.u[1] * place.frame.v[0] == 1  # never mirrored
+        if place.leader is None:
+            assert place.frame.origin == plan.sides[index].end
+            assert place.frame.v == plan.sides[index].outward
+
+
+def plan_of(*sides: tuple[float, Turn]) -> Plan:
+    plan = right_angled_plan([ReadSide(reading("wall", mm, "mm", (), sigma=2.0), turn) for mm, turn in sides])
+    assert plan.determined, plan.fault
+    return plan
+
+
+@st.composite
+def notched_plans(draw: st.DrawFn) -> Plan:
+    """A room with notches into it or out of it on all four sides."""
+    runs = []
+    for _ in range(4):
+        pieces: list[tuple[float, Turn]] = []
+        for _ in range(draw(st.integers(0, 3))):
+            deep, wide = draw(st.integers(80, 700)), draw(st.integers(200, 1500))
+            first: Turn = draw(st.sampled_from(["left", "right"]))
+            second: Turn = "right" if first == "left" else "left"
+            pieces += [(draw(st.integers(1000, 2000)), first), (deep, second), (wide, second), (deep, first)]
+        pieces.append((draw(st.integers(1000, 2000)), "left"))
+        runs.append(pieces)
+
+    def along(pieces: list[tuple[float, Turn]]) -> float:
+        return sum(mm for index, (mm, _) in enumerate(pieces) if index % 2 == 0)
+
+    for one, other in ((0, 2), (1, 3)):  # opposite sides are made equally long by their last piece
+        short, gap = (
+            (one, along(runs[other]) - along(runs[one]))
+            if along(runs[one]) < along(runs[other])
+            else (other, along(runs[one]) - along(runs[other]))
+        )
+        mm, turn = runs[short][-1]
+        runs[short][-1] = (mm + gap, turn)
+    return plan_of(*[piece for run in runs for piece in run])
+
+
+@given(notched_plans(), st.floats(1800, 4500))
+def test_walls_of_any_right_angled_room_never_overlap(plan: Plan, height: float) -> None:
+    check(plan, unfolded_walls(plan, height), height)
+
+
+def test_a_plain_room_needs_no_leaders_and_the_cheeks_of_a_breast_do() -> None:
+    square = plan_of((4000, "left"), (3000, "left"), (4000, "left"), (3000, "left"))
+    assert all(place.leader is None for place in unfolded_walls(square, 2500))
+    job = demo_job()
+    chart = measured_room(job.rooms[0], job.house_rules)
+    aside = [place.index for place in unfolded_walls(chart.plan, 2974) if place.leader]
+    assert aside == [3, 5]
+
+
+def test_a_room_round_a_court_keeps_the_inner_walls_clear() -> None:
+    court = plan_of(
+        (6000, "left"),
+        (2000, "left"),
+        (4000, "right"),
+        (2000, "right"),
+        (4000, "left"),
+        (2000, "left"),
+        (6000, "left"),
+        (6000, "left"),
+    )
+    placed = unfolded_walls(court, 2600)
+    check(court, placed, 2600)
+    assert sum(place.leader is not None for place in placed) >= 2
+
+
+def drawings(job: Job, turn: int = 0) -> list[Drawing]:
+    made = []
+    for room in job.rooms:
+        made.append(unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, turn))
+        made.append(room_plan(room, job.house_rules, job.settings, turn))
+        made += [
+            wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, side.id) for side in room.sides
+        ]
+        made += [
+            trim_section(room, job.house_rules, job.settings, kind, plain) for kind in KINDS for plain in (True, False)
+        ]
+    return made
+
+
+@pytest.mark.parametrize("turn", range(4))
+def test_every_drawing_lies_in_its_bounds_and_says_what_it_is(turn: int) -> None:
+    for drawing in drawings(demo_job(), turn):
+        assert drawing.title
+        assert drawing.subtitle
+        left, top, right, bottom = drawing.bounds
+        x0, y0, x1, y1 = bounds_of(drawing.marks)
+        if drawing.marks:
+            assert left - 1 <= x0, drawing.title
+            assert top - 1 <= y0
+            assert x1 <= right + 1
+            assert y1 <= bottom + 1
+
+
+def test_every_surface_and_piece_of_trim_can_be_pointed_at() -> None:
+    job = demo_job()
+    room = job.rooms[0]
+    drawing = unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, 0)
+    about = {mark.about for mark in drawing.marks if not isinstance(mark, Label)}
+    for side in room.sides:
+        assert ("r1", "finish", f"upper wall@{side.id}") in about
+        assert ("r1", "finish", f"lower wall@{side.id}") in about
+    for kind in ("skirting", "dado rail", "casing", "cornice"):
+        assert ("r1", "trim", kind) in about
+    for opening in room.openings:
+        assert any("o" in one[-1] and one[-1].endswith(opening.id) for one in about if one)
+    assert ("r1", "finish", "ceiling@room") in about
+
+
+def test_true_colours_and_the_areas_drawn_are_the_areas_counted() -> None:
+    job = demo_job()
+    room = job.rooms[0]
+    drawing = unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, 0)
+    upper = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.about[2:] == ("upper wall@w2",)]
+    assert {mark.fill for mark in upper} == {"#c8d3c2"}
+    xs, ys = zip(*upper[0].points, strict=True)
+    assert (max(xs) - min(xs)) * (max(ys) - min(ys)) == pytest.approx(3619.75 * (2974 - 900), rel=1e-6)
+    strips = [mark for mark in drawing.marks if isinstance(mark, Strip) and mark.about == ("r1", "trim", "cornice")]
+    assert len(strips) == 8
+    assert strips[0].colour == "#f3efe4"
+    assert len(set(strips[0].tones)) > 5
+
+
+def test_turning_four_times_is_home_and_a_wall_can_be_stood_upright() -> None:
+    assert turning(4)((3.0, 5.0)) == turning(0)((3.0, 5.0)) == (3.0, -5.0)
+    assert turning(1)((0.0, 1.0)) == (1.0, 0.0)
+    job = demo_job()
+    measured = measured_room(job.rooms[0], job.house_rules)
+    for index, side in enumerate(job.rooms[0].sides):
+        turned = turning(quarter_turns_for(measured, side.id))
+        outward = measured.plan.sides[index].outward
+        x, y = turned(outward)
+        assert (x, y) == pytest.approx((0.0, -1.0))
+
+
+def test_the_plan_shows_each_wall_with_its_doubt_and_what_follows() -> None:
+    job = demo_job()
+    texts = [
+        mark.text
+        for mark in room_plan(job.rooms[1], job.house_rules, job.settings, 0).marks
+        if isinstance(mark, Dimension)
+    ]
+    assert len(texts) == 8
+    assert sum("follows" in text for text in texts) == 1
+    assert any("±" in text for text in texts)
+    history = History(job)
+    history.do(edits.set_readings("r2", "w2", (), "B–C"))
+    walk = room_plan(history.job.rooms[1], job.house_rules, job.settings, 0)
+    assert "Not determined yet" in walk.subtitle
+    assert sum(isinstance(mark, Path) and mark.pen.dashed for mark in walk.marks) == 2
+
+
+def test_dimension_chains_add_up() -> None:
+    job = demo_job()
+    drawing = wall_elevation(job.rooms[0], job.house_rules, job.paints, job.colours, job.settings, "w1")
+    level = [mark for mark in drawing.marks if isinstance(mark, Dimension) and mark.start[1] == mark.end[1]]
+    chain, whole = level[:-1], level[-1]
+    assert sum(abs(mark.start[0] - mark.end[0]) for mark in chain) == pytest.approx(abs(whole.start[0] - whole.end[0]))
+    a, b = dimension_line(whole)
+    assert a[1] == b[1] > 0  # below the floor
+
+
+def test_other_units_and_a_room_with_everything_fitted() -> None:
+    history = History(demo_job())
+    for kind in KINDS:
+        history.do(edits.change_trim("r2", kind, fitted=True))
+    history.do(edits.change_settings(unit="in"))
+    assert all(
+        drawing.marks or "fitted" in drawing.subtitle or "No " in drawing.subtitle for drawing in drawings(history.job)
+    )
+    waiting = replace(history.job, rooms=tuple(replace(room, heights=()) for room in history.job.rooms))
+    assert any("has not been read" in drawing.subtitle for drawing in drawings(waiting))
+
+
+def test_tins_and_bars_are_drawn_to_their_true_relative_size() -> None:
+    job = demo_job()
+    lines = {line.key: line for line in order_list(job).lines}
+    ceiling = line_picture(lines["paint:ceiling-flat:chalk"])
+    one = line_picture(lines["paint:wall-matt:clay"])
+    tall = [
+        max(y for _, y in mark.points) - min(y for _, y in mark.points)
+        for drawing in (ceiling, one)
+        for mark in drawing.marks
+        if isinstance(mark, Area)
+    ][::1]
+    assert max(tall) / 62.0 == pytest.approx(10 ** (1 / 3))
+    skirting = lines["trim:skirting:148.7×35"]
+    bars = line_picture(skirting)
+    widths = [max(x for x, _ in mark.points) for mark in bars.marks if isinstance(mark, Area)]
+    assert max(widths) == pytest.approx(3.0 * 62)
+    assert skirting.bars is not None
+    assert sum(isinstance(mark, Area) for mark in bars.marks) == len(skirting.bars.bars) + sum(
+        len(bar.pieces) for bar in skirting.bars.bars
+    )
+
+
+def test_sizes_typed_in_a_room_reach_its_drawing() -> None:
+    history = History(demo_job())
+    before = drawings(history.job)[0]
+    history.do(edits.set_heights("r1", (parse_length("2500"),)))
+    after = drawings(history.job)[0]
+    assert after.bounds[3] - after.bounds[1] < before.bounds[3] - before.bounds[1]
+    assert "2 500 mm" in after.subtitle
+    assert Length(2500.0, "2500") in history.job.rooms[0].heights

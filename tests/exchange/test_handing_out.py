@@ -1,0 +1,194 @@
+"""CSV, SVG and PDF: everything is there, and no text from a job is ever more than text."""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+import zlib
+from xml.etree import ElementTree
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.csv_lists import order_by_room, order_by_shop, surfaces_list
+from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale, order_pdf
+from narrow_cornice.exchange.plain_text import cell, printable
+from narrow_cornice.exchange.svg_drawing import svg_drawing
+from narrow_cornice.job import edits
+from narrow_cornice.job.history import History
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.takeoff.order import order_list
+
+STRANGE = [
+    "=cmd|' /C calc'!A0",
+    "+1",
+    "-1+1",
+    "@SUM(A1)",
+    "<b>&amp;\"'",
+    "\u202egnp.exe",
+    "a\x00b\x1b[0m",
+    "👩‍🎨 مرحبا",
+    "x" * 10_000,
+]
+
+
+def renamed(name: str) -> Job:
+    job = demo_job()
+    rooms = tuple(
+        replace(room, name=name, openings=tuple(replace(one, name=name) for one in room.openings)) for room in job.rooms
+    )
+    paints = tuple(replace(paint, name=name, shop=name) for paint in job.paints)
+    colours = tuple(replace(colour, name=name) for colour in job.colours)
+    stock = tuple(replace(one, name=name, shop=name) for one in job.stock)
+    return replace(job, name=name, place=name, rooms=rooms, paints=paints, colours=colours, stock=stock)
+
+
+def rows(text: str) -> list[dict[str, str]]:
+    assert text.startswith("\ufeff")
+    return list(csv.DictReader(io.StringIO(text[1:])))
+
+
+def test_the_order_as_csv_adds_up_both_ways() -> None:
+    job = demo_job()
+    by_shop, by_room = rows(order_by_shop(job)), rows(order_by_room(job))
+    total = order_list(job).price
+    assert sum(float(row["price"]) for row in by_shop) == pytest.approx(total, abs=0.05)
+    assert sum(float(row["share of price"]) for row in by_room) == pytest.approx(total, abs=0.3)
+    sedge = next(row for row in by_shop if "Sedge" in row["name"])
+    assert (sedge["count"], sedge["size"], sedge["unit"]) == ("3", "5", "L")
+    assert {row["room"] for row in by_room} == {"Chart Room", "Tea Parlour"}
+    ticked = replace(job, ticks={"paint:wall-matt:sedge": "3 × 5 L"})
+    assert next(row for row in rows(order_by_shop(ticked)) if "Sedge" in row["name"])["ticked"] == "bought"
+
+
+def test_the_schedule_as_csv() -> None:
+    listed = rows(surfaces_list(demo_job()))
+    assert len(listed) == 47
+    for row in listed:
+        net = float(row["gross"]) - float(row["openings"]) - float(row["covered"])
+        assert float(row["net"]) == pytest.approx(net, abs=2e-4)
+
+
+@pytest.mark.parametrize("name", STRANGE)
+def test_no_cell_of_a_csv_is_a_formula(name: str) -> None:
+    for text in (order_by_shop(renamed(name)), order_by_room(renamed(name)), surfaces_list(renamed(name))):
+        for row in rows(text):
+            for value in row.values():
+                assert "\x00" not in value
+                if not re.fullmatch(r"-?[\d.]+(e-?\d+)?", value):
+                    assert not value.startswith(("=", "+", "-", "@")), value
+
+
+@given(st.text(max_size=50))
+def test_a_cell_keeps_its_text(text: str) -> None:
+    kept = cell(text)
+    assert kept.removeprefix("'") == text.replace("\x00", "").removeprefix("'") or kept == text.replace("\x00", "")
+    assert not kept.startswith(("=", "+", "-", "@"))
+
+
+@given(st.text(max_size=600))
+def test_printable_text_has_no_signs_that_do_things(text: str) -> None:
+    shown = printable(text)
+    assert len(shown) <= 400
+    assert not set(shown) & {*"\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069\x00\x1b\n\r"}
+    shown.encode("utf-8")
+
+
+def drawings(job: Job):  # type: ignore[no-untyped-def]
+    room = job.rooms[0]
+    return [
+        unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, 1),
+        room_plan(room, job.house_rules, job.settings, 0),
+        wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, "w1"),
+        trim_section(room, job.house_rules, job.settings, "cornice", False),
+    ]
+
+
+@pytest.mark.parametrize("name", ["Chart Room", *STRANGE])
+def test_svg_is_well_formed_to_scale_and_harmless(name: str) -> None:
+    for drawing in drawings(renamed(name)):
+        svg = svg_drawing(drawing, 50)
+        tree = ElementTree.fromstring(svg)
+        left, _, right, _ = drawing.bounds
+        assert float(tree.attrib["width"].removesuffix("mm")) == pytest.approx(max(right - left, 4000) / 50, abs=0.01)
+        tags = {element.tag.rsplit("}", 1)[1] for element in tree.iter()}
+        assert tags <= {"svg", "title", "text", "g", "polygon", "polyline", "circle"}
+        assert not any(key.startswith("on") or "href" in key for element in tree.iter() for key in element.attrib)
+
+
+def test_svg_says_what_each_mark_is_about() -> None:
+    svg = svg_drawing(drawings(demo_job())[0], 50)
+    assert "data-about='r1/trim/cornice'" in svg
+    assert "data-about='r1/opening/o2'" in svg
+
+
+def streams(pdf: bytes) -> bytes:
+    found = []
+    for match in re.finditer(rb"stream\r?\n(.*?)\r?\nendstream", pdf, re.S):
+        try:
+            found.append(zlib.decompress(match.group(1)))
+        except zlib.error:
+            continue
+    return b"\n".join(found)
+
+
+def test_pdf_sheets_are_whole_and_embed_their_faces() -> None:
+    job = demo_job()
+    pdf = drawings_pdf(drawings(job), job)
+    assert pdf.startswith(b"%PDF-")
+    assert pdf.rstrip().endswith(b"%%EOF")
+    assert pdf.count(b"/Type /Page\n") == 4
+    assert b"Vollkorn" in pdf
+    assert b"/JavaScript" not in pdf
+    order = order_pdf(job)
+    assert order.count(b"/Type /Page\n") >= 2
+    assert order_pdf(job, by_room=True).startswith(b"%PDF-")
+
+
+@pytest.mark.parametrize("name", STRANGE)
+def test_pdf_of_strange_names_is_still_a_pdf(name: str) -> None:
+    pdf = order_pdf(renamed(name))
+    assert pdf.rstrip().endswith(b"%%EOF")
+    assert b"/Launch" not in pdf
+    assert b"/URI" not in pdf
+
+
+def test_an_empty_order_and_a_long_one_can_be_printed() -> None:
+    assert order_pdf(starting_job()).startswith(b"%PDF-")
+    history = History(demo_job())
+    for number in range(40):
+        history.do(edits.add_colour(f"Colour {number}", f"#{number * 4:02x}8080"))
+        key = f"upper wall@{history.job.rooms[0].sides[number % 8].id}" if number < 8 else "ceiling"
+        history.do(edits.change_finish(["r1" if number % 2 else "r2"], [key], "own", colour=f"c{number + 1}"))
+    waiting = replace(
+        history.job,
+        rooms=(*history.job.rooms, replace(history.job.rooms[0], id="r9", name="Later", heights=())),
+        stock=history.job.stock[:1],
+    )
+    assert order_pdf(waiting).count(b"/Type /Page\n") >= 2
+
+
+def test_scales_are_usual_ones_that_fit() -> None:
+    for drawing in drawings(demo_job()):
+        scale = fitting_scale(drawing, 269, 164)
+        assert scale in SCALES
+        left, top, right, bottom = drawing.bounds
+        assert (right - left) / scale <= 269
+        assert (bottom - top) / scale <= 164
+
+
+def test_cautions_defer_and_never_permit() -> None:
+    for where in ("finishes", "order", "trim", "measure"):
+        assert cautions(where)
+        for text in cautions(where):
+            assert "safe" not in text.lower().replace("unsafe", "")
+            assert any(word in text for word in ("local code", "maker's sheet", "licensed", "engineer", "certified"))
