@@ -153,7 +153,7 @@ class DrawingPage(QWidget):
             drawing = Drawing("No room yet", "Begin with a room: press “Add a room”, or Ctrl+R.", (), (0, 0, 100, 100))
         room = self.session.room()
         inset = None
-        if self._inset and view.sheet in ("unfolded", "elevation") and room is not None:
+        if self._inset and view.sheet == "unfolded" and room is not None:
             job = self.session.job
             inset = trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), True)
         self.canvas.show_drawing(drawing, inset, view.selected, self.callout())

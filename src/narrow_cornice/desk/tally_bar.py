@@ -5,6 +5,7 @@ from __future__ import annotations
 import time
 
 from PyQt6.QtCore import QTimer, pyqtSignal
+from PyQt6.QtGui import QFontMetrics
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_view import plain_label
@@ -82,10 +83,9 @@ class TallyBar(QWidget):
             if name == "cost" and job.settings.money:
                 text += f" {job.settings.money[:12]}"
             self._values[name].setText(text)
-            button = self.buttons[name]
-            inner = button.layout()
-            assert inner is not None
-            button.setMinimumWidth(max(int(112 * self._theme.letters), inner.sizeHint().width()))
+            metrics = QFontMetrics(self._theme.font(11, "bold"))
+            wide = metrics.horizontalAdvance(text) + int(84 * self._theme.letters)  # and room for a change
+            self.buttons[name].setMinimumWidth(max(int(112 * self._theme.letters), wide))
             change = ""
             if then is not None:
                 by = figure.value - then[name].value

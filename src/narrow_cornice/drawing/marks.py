@@ -2,7 +2,8 @@
 
 Places are in millimetres on the drawing, x to the right and y down. Weights of lines and sizes of letters are in
 points and do not grow with the zoom. A colour is #rrggbb, #rrggbbaa, or a role of the paper ("ink", "soft", "rule",
-"paper", "board", "verdigris", "rust", "ochre", "glass"), which each back end resolves. ``about`` is the path of what a
+"paper", "board", "verdigris", "rust", "ochre", "glass", and "line" and "letter" for
+what is drawn over the room's own colours), which each back end resolves. ``about`` is the path of what a
 mark shows, the same paths that figures and findings use; hit-testing goes by it.
 """
 
@@ -27,6 +28,8 @@ ROLES = {
     "ochre": "#8a6116",
     "glass": "#e3edf0",
     "wood": "#e8d9bd",
+    "line": "#2a2724",
+    "letter": "#8a3219",
 }
 
 

@@ -35,6 +35,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, q
         a, b = turned(side.start), turned(side.end)
         marks.append(Path((a, b), Pen("ink", 2.2), about=about))
         text = show_length(side.length.value, settings.unit, step=settings.step, denominator=settings.denominator)
+        text = text.removesuffix(" mm")
         if side.follows:
             text += " follows"
         elif settings.unit == "mm":
@@ -43,7 +44,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, q
         # The room lies to the left of the walk, so outside is on the left of the way back.
         short = side.length.value < 700
         upright = side.direction[0] == 0 if quarter_turns % 2 == 0 else side.direction[1] == 0
-        away = -CHAIN * 0.4 if short else CHAIN
+        away = -CHAIN * 0.85 if short and upright else -CHAIN * 0.4 if short else CHAIN
         marks.append(Dimension(b, a, away, text, about, colour, beside=short and upright))
     marks += _openings(measured, turned)
     for index, side in enumerate(plan.sides):

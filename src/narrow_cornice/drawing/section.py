@@ -41,7 +41,12 @@ def trim_section(
             member = (room.id, "trim", f"cornice: {name}") if name != "crown" else about
             marks.append(
                 Dimension(
-                    (out + 8 * unit, -high), (out + 8 * unit, -low), 12 * unit, f"{name} {shown(high - low)}", member
+                    (out + 8 * unit, -high),
+                    (out + 8 * unit, -low),
+                    12 * unit,
+                    f"{name} {shown(high - low)}",
+                    member,
+                    beside=True,
                 )
             )
         if not profile.bands:
@@ -50,7 +55,9 @@ def trim_section(
         marks.append(Dimension((0.0, 0.0), (0.0, -height), 12 * unit, shown(height), about))
     girth = f"girth {shown(profile.girth)}" + (" mm" if settings.unit == "mm" else "")
     subtitle = f"{girth} · section {profile.area / 100:.1f} cm²"
-    return Drawing(title, subtitle, tuple(marks), bounds_of(marks, (24 if not plain else 6) * unit))
+    left, top, right, bottom = bounds_of(marks, (18 if not plain else 6) * unit)
+    words = 0.0 if plain or not profile.bands else 55 * unit  # the names of the members stand beside their sizes
+    return Drawing(title, subtitle, tuple(marks), (left, top, right + words, bottom))
 
 
 def section_marks(profile: Profile, about: tuple[str, ...]) -> list[Mark]:

@@ -75,7 +75,7 @@ def unfolded_room(
     for place in placed:
         marks += _leader(place, measured, turned)
     outline = tuple(turned(corner) for corner in measured.plan.corners)
-    marks.append(Path(outline, Pen("ink", 1.6), closed=True))
+    marks.append(Path(outline, Pen("line", 1.6), closed=True))
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)
     marks += _ceiling_card(measured, known, bounds)
@@ -137,7 +137,7 @@ def _letters(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
         x, y = side.start
         reach = 150.0 if measured.plan.turns[index - 1] == "left" else 130.0
         marks.append(
-            Label(turned((x + inward[0] * reach, y + inward[1] * reach)), corner_name(index), 10, "rust", face="name")
+            Label(turned((x + inward[0] * reach, y + inward[1] * reach)), corner_name(index), 10, "letter", face="name")
         )
     return marks
 
@@ -152,7 +152,7 @@ def _ceiling_card(measured: MeasuredRoom, colours: Colours, bounds: tuple[float,
     card = ((x, y), (x + size, y), (x + size, y + size * 0.7), (x, y + size * 0.7))
     return [
         Area(card, colour, about, Pen("soft", 0.8)),
-        Label((x + size / 2, y + size * 0.35), "ceiling", 9, "soft", face="slanted", within=size, about=about),
+        Label((x + size / 2, y + size * 0.35), "ceiling", 9, "line", face="slanted", within=size, about=about),
     ]
 
 

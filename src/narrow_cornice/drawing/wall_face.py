@@ -69,7 +69,7 @@ def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Co
             )
         )
     edge = frame.quad(Rect(0.0, 0.0, face.length, measured.height.value))
-    marks.append(Path(edge, Pen("ink", 0.9), closed=True))
+    marks.append(Path(edge, Pen("line", 0.9), closed=True))
     return marks
 
 
@@ -111,17 +111,17 @@ def _casing_marks(frame: Frame, opening: Opening, rect: Rect, measured: Measured
             )
         )
     outer = Rect(left.u0, left.v0, right.u1, head.v1)
-    marks.append(Path(frame.quad(outer), Pen("ink", 0.4), closed=True))
+    marks.append(Path(frame.quad(outer), Pen("line", 0.4), closed=True))
     for inner, out in ((rect.u0, left.u0), (rect.u1, right.u1)):  # the mitres
-        marks.append(Path((frame.at(inner, rect.v1), frame.at(out, head.v1)), Pen("ink", 0.3)))
+        marks.append(Path((frame.at(inner, rect.v1), frame.at(out, head.v1)), Pen("line", 0.3)))
         if below:
-            marks.append(Path((frame.at(inner, rect.v0), frame.at(out, left.v0)), Pen("ink", 0.3)))
+            marks.append(Path((frame.at(inner, rect.v0), frame.at(out, left.v0)), Pen("line", 0.3)))
     return marks
 
 
 def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colours: Colours) -> list[Mark]:
     about = (room, "opening", opening.id)
-    line = Pen("ink", 0.5)
+    line = Pen("line", 0.5)
     if opening.kind == "doorway":
         return [
             Area(frame.quad(rect), "#b9ad9a", about, line),
@@ -141,14 +141,14 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
         for low, high in ((0.09, 0.36), (0.43, 0.94)):
             panel = Rect(u0 + stile, rect.v0 + low * height, u1 - stile, rect.v0 + high * height)
             if panel.area > 0:
-                marks.append(Area(frame.quad(panel), toned(leaf, 0.88), (room, "finish", key), Pen("ink", 0.3)))
+                marks.append(Area(frame.quad(panel), toned(leaf, 0.88), (room, "finish", key), Pen("line", 0.3)))
         if column:
-            marks.append(Path((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("ink", 0.5)))
+            marks.append(Path((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("line", 0.5)))
     return marks
 
 
 def _window_marks(frame: Frame, opening: Opening, rect: Rect, about: tuple[str, ...]) -> list[Mark]:
-    marks: list[Mark] = [Area(frame.quad(rect), opening.frame, about, Pen("ink", 0.4))]
+    marks: list[Mark] = [Area(frame.quad(rect), opening.frame, about, Pen("line", 0.4))]
     edge = min(FRAME_WIDTH, (rect.u1 - rect.u0) / 8, (rect.v1 - rect.v0) / 8)
     width, height = rect.u1 - rect.u0 - 2 * edge, rect.v1 - rect.v0 - 2 * edge
     columns, rows = max(2, round(width / 480)), max(2, round(height / 520))

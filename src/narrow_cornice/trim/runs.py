@@ -145,7 +145,7 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
         to_buy = length
         if outside and piece.projection is not None:
             corners = Figure("outside corners", outside, "", "reading", note="outside corners at its ends")
-            to_buy = longest_point(length, corners, piece.projection)
+            to_buy = longest_point(length, corners, piece.projection, called=f"{kind} on {wall.name}, mitred")
         runs.append(Run(wall.name, kind, at.value, to.value, length, to_buy, left_end, right_end))
 
     for stop, again in stops:
@@ -175,8 +175,8 @@ def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
             "choice",
             note="a door is cased above, a window above and below",
         )
-        leg = casing_leg(hole.height, ends, piece.height)
-        head = casing_head(hole.width, piece.height)
+        leg = casing_leg(hole.height, ends, piece.height, called=f"leg, {hole.name[:40]}")
+        head = casing_head(hole.width, piece.height, called=f"head, {hole.name[:40]}")
         width = piece.height.value
         u0, u1 = hole.place.value, hole.place.value + hole.width.value
         runs.append(Run(wall.name, "casing", u0 - width, u0, leg, leg, "stop", "stop", hole.name))
