@@ -432,7 +432,7 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
 def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     path = tmp_path / "house.cornice"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(tmp_path / "house"), ""))
-    assert window.save_as()
+    assert window.filing.save_as()
     assert read_job(path) == demo_job()
     assert "Saved" in window.tally._last.text()
     assert JobLock.beside(path).exists()
@@ -446,19 +446,19 @@ def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch:
     assert read_job(path) == window.session.job
     assert not window.isWindowModified()
     (former,) = window.session.versions.of(path)
-    window._bring_back(former.path)
+    window.filing.bring_back(former.path)
     assert window.session.job == demo_job()
     assert window.session.recent() == [path.resolve()]
     other = tmp_path / "other.cornice"
     write_job(other, demo_job())
     held = JobLock.take(other)
     assert held is not None
-    monkeypatch.setattr(window, "_may_leave", lambda: True)
-    window.open(other)
+    monkeypatch.setattr(window.filing, "may_leave", lambda: True)
+    window.filing.open(other)
     assert "already open" in window.notice()
     assert window.session.path == path
     held.release()
-    window.open(other)
+    window.filing.open(other)
     assert window.session.path == other
     assert not JobLock.beside(path).exists()
 
@@ -466,7 +466,7 @@ def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch:
 def test_a_damaged_file_is_refused_and_the_job_stays(window: MainWindow, tmp_path: Path) -> None:
     bad = tmp_path / "bad.cornice"
     bad.write_bytes(b"no")
-    window.open(bad)
+    window.filing.open(bad)
     assert "damaged or not a job" in window.notice()
     assert window.session.job == demo_job()
     assert not JobLock.beside(bad).exists()
@@ -474,7 +474,7 @@ def test_a_damaged_file_is_refused_and_the_job_stays(window: MainWindow, tmp_pat
 
 def test_a_save_that_fails_says_so_and_keeps_the_change(window: MainWindow, tmp_path: Path) -> None:
     gone = tmp_path / "gone"
-    assert not window._saved(gone / "a.cornice")
+    assert not window.filing.save_to(gone / "a.cornice")
     assert "folder is not there" in window.notice()
     assert window.session.path is None
 
@@ -485,7 +485,7 @@ def test_leaving_with_unsaved_work_asks(window: MainWindow, monkeypatch: pytest.
     window.session.do(edits.rename_room("r1", "Other"))
     asked = []
     monkeypatch.setattr(QMessageBox, "exec", lambda self: asked.append(self.text()) or 0)
-    assert not window._may_leave()
+    assert not window.filing.may_leave()
     assert "not saved" in asked[0]
 
 

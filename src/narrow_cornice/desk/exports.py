@@ -45,11 +45,11 @@ class Exports:
         )
 
     def _ask(self, title: str, name: str, suffix: str) -> Path | None:
-        from narrow_cornice.desk.window import _file_name
+        from narrow_cornice.desk.filing import file_name
 
         folder = self._session.path.parent if self._session.path is not None else Path.home()
         chosen, _ = QFileDialog.getSaveFileName(
-            self._window, title, str(folder / f"{_file_name(name)}.{suffix}"), f"{suffix.upper()} (*.{suffix})"
+            self._window, title, str(folder / f"{file_name(name)}.{suffix}"), f"{suffix.upper()} (*.{suffix})"
         )
         if not chosen:
             return None

@@ -10,7 +10,7 @@ from PyQt6.QtCore import QAbstractTableModel, QModelIndex, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
-from narrow_cornice.desk.bench_view import swatch_icon
+from narrow_cornice.desk.bench_widgets import swatch_icon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QMenu, QToolButton, QVBoxLayout, QWidget
 
-from narrow_cornice.desk.bench_view import plain_label
+from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.session import Place
 from narrow_cornice.desk.theme import Theme
 

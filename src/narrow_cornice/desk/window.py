@@ -2,19 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from pathlib import Path
-
 from PyQt6.QtCore import QByteArray, Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QShowEvent
+from PyQt6.QtGui import QCloseEvent, QShowEvent
 from PyQt6.QtWidgets import (
     QApplication,
-    QFileDialog,
     QHBoxLayout,
     QInputDialog,
     QMainWindow,
     QMenu,
-    QMessageBox,
     QPushButton,
     QSplitter,
     QStackedWidget,
@@ -24,9 +19,11 @@ from PyQt6.QtWidgets import (
 
 from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.bench_view import plain_label
-from narrow_cornice.desk.drawing_page import SHEETS, DrawingPage
+from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.exports import Exports
+from narrow_cornice.desk.filing import Filing
+from narrow_cornice.desk.menus import fill_job_menu
 from narrow_cornice.desk.rooms_strip import RoomsStrip
 from narrow_cornice.desk.session import Place, Session
 from narrow_cornice.desk.size_fields import size_field
@@ -35,12 +32,10 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.top_bar import TopBar
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.file import read_job
 from narrow_cornice.units.lengths import LengthError, parse_length
 
 PLACES: tuple[Place, ...] = ("measure", "trim", "finishes", "order")
 LETTERS = {"m": "measure", "t": "trim", "f": "finishes", "o": "order"}
-SUFFIX = ".cornice"
 
 
 class MainWindow(QMainWindow):
@@ -50,6 +45,7 @@ class MainWindow(QMainWindow):
         super().__init__()
         self.session = session
         self.theme = theme
+        self.filing = Filing(session, self)
         self.exports = Exports(session, self)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = False
@@ -59,7 +55,7 @@ class MainWindow(QMainWindow):
         self.resize(1280, 800)
         self._menu = QMenu(self)
         self._build()
-        self._build_menu()
+        self._undo, self._redo = fill_job_menu(self, self._menu)
         session.changed.connect(lambda _: self.refresh(moved=True))
         session.looked.connect(lambda: self.refresh(moved=False))
         session.filed.connect(self._filed)
@@ -111,7 +107,7 @@ class MainWindow(QMainWindow):
         add.setProperty("link", True)
         add.clicked.connect(self.add_room)
         left_lay.addWidget(add, 0, Qt.AlignmentFlag.AlignHCenter)
-        self._left = left
+        self.left = left
         self._middle.addWidget(left)
         self._middle.addWidget(self._stack)
         self._middle.addWidget(self.bench)
@@ -161,76 +157,6 @@ class MainWindow(QMainWindow):
             page = FinishesPage(self.session, self.theme, self.bench)
         page.letter.connect(self._letter)
         return page
-
-    def _act(self, menu: QMenu, words: str, done: Callable[[], object], key: str | None = None) -> QAction:
-        action = QAction(words, self)
-        action.triggered.connect(lambda _=False: done())
-        if key is not None:
-            action.setShortcut(QKeySequence(key))
-            action.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
-            self.addAction(action)
-        menu.addAction(action)
-        return action
-
-    def _build_menu(self) -> None:
-        menu = self._menu
-        self._act(menu, "New job", self.new, "Ctrl+N")
-        self._act(menu, "Open …", self.open, "Ctrl+O")
-        self._recent = self._submenu("Worked on lately")
-        self._recent.aboutToShow.connect(self._fill_recent)
-        self._act(menu, "Save", self.save, "Ctrl+S")
-        self._act(menu, "Save as …", self.save_as, "Ctrl+Shift+S")
-        self._versions = self._submenu("Earlier versions")
-        self._versions.aboutToShow.connect(self._fill_versions)
-        menu.addSeparator()
-        self._undo = self._act(menu, "Undo", self.session.undo, "Ctrl+Z")
-        self._redo = self._act(menu, "Redo", self.session.redo, "Ctrl+Shift+Z")
-        menu.addSeparator()
-        self._act(menu, "Add a room …", self.add_room, "Ctrl+R")
-        self._act(menu, "Name and place of the job …", self.rename)
-        units = self._submenu("Units")
-        for words, fields in (
-            ("Millimetres", {"unit": "mm", "step": 1}),
-            ("Millimetres, to the half", {"unit": "mm", "step": 0.5}),
-            ("Feet and inches, to 1/8", {"unit": "in", "denominator": 8}),
-            ("Feet and inches, to 1/16", {"unit": "in", "denominator": 16}),
-            ("Feet and inches, to 1/32", {"unit": "in", "denominator": 32}),
-        ):
-            self._act(units, words, lambda f=fields: self.session.do(edits.change_settings(**f)))
-        self._act(menu, "Colours …", lambda: self._table("colours"))
-        self._act(menu, "Paints …", lambda: self._table("paints"))
-        self._act(menu, "Trim stock …", lambda: self._table("stock"))
-        self._act(menu, "House rules …", lambda: self._table("rules"))
-        menu.addSeparator()
-        self._act(menu, "Print this sheet as PDF …", self.print_sheet, "Ctrl+P")
-        out = self._submenu("Hand out")
-        self._act(out, "This drawing as SVG …", self.exports.drawing_svg)
-        self._act(out, "Every drawing of the room as PDF …", self.exports.room_pdf)
-        self._act(out, "Order by shop as CSV …", lambda: self.exports.order("csv", False))
-        self._act(out, "Order by room as CSV …", lambda: self.exports.order("csv", True))
-        self._act(out, "Schedule of surfaces as CSV …", self.exports.surfaces_csv)
-        menu.addSeparator()
-        look = self._submenu("Look of the window")
-        evening = self._act(look, "Evening light", self._evening)
-        evening.setCheckable(True)
-        evening.setChecked(self.theme.evening)
-        for words, letters in (("Usual letters", 1.0), ("Larger letters", 1.15), ("Largest letters", 1.3)):
-            self._act(look, words, lambda one=letters: self._letters(one))
-        self._act(look, "Fold the rooms", lambda: self._fold(self._left), "F7")
-        self._act(look, "Fold the bench", lambda: self._fold(self.bench), "F8")
-        self._act(menu, "Keys", self.show_keys, "F1")
-        self._act(menu, "Leave", self.close, "Ctrl+Q")
-        hidden = QMenu(self)
-        self._act(hidden, "Find", self.top.field.setFocus, "Ctrl+F")
-        self._act(hidden, "Next part of the window", self._next_part, "F6")
-        self._act(hidden, "Redo", self.session.redo, "Ctrl+Y")
-        for number, (sheet, words) in enumerate(SHEETS, 1):
-            self._act(hidden, words, lambda one=sheet: self.session.look(sheet=one), f"Alt+{number}")
-
-    def _submenu(self, words: str) -> QMenu:
-        menu = self._menu.addMenu(words)
-        assert menu is not None
-        return menu
 
     # ---- showing
 
@@ -292,6 +218,10 @@ class MainWindow(QMainWindow):
         self._notice_text.setText(text[:1000])
         self._notice.show()
 
+    def hide_notice(self) -> None:
+        """Take the message away."""
+        self._notice.hide()
+
     def notice(self) -> str:
         """Return the message that is shown, empty for none."""
         return "" if self._notice.isHidden() else self._notice_text.text()
@@ -327,9 +257,9 @@ class MainWindow(QMainWindow):
             self.show_before()
 
     def _focus_working(self) -> QWidget | None:
-        from narrow_cornice.desk.bench_view import _FigureButton
+        from narrow_cornice.desk.bench_widgets import FigureButton
 
-        return next(iter(self.bench.findChildren(_FigureButton)), None)
+        return next(iter(self.bench.findChildren(FigureButton)), None)
 
     def show_before(self) -> None:
         """Show the drawing as it was before the last change, and again as it is."""
@@ -375,7 +305,7 @@ class MainWindow(QMainWindow):
         self.session.select(about)
         self.top.field.clear()
 
-    def _next_part(self) -> None:
+    def next_part(self) -> None:
         page = self.page(self.session.view.place)
         parts: list[QWidget] = [self.rooms.list]
         if isinstance(page, DrawingPage):
@@ -416,96 +346,6 @@ class MainWindow(QMainWindow):
 
     # ---- the job
 
-    def new(self) -> None:
-        """Begin a new job, once the present one is dealt with."""
-        if self._may_leave():
-            self.session.start_new()
-            self.go("measure")
-
-    def open(self, path: Path | None = None) -> None:
-        """Open a job file."""
-        if not self._may_leave():
-            return
-        if path is None:
-            name, _ = QFileDialog.getOpenFileName(self, "Open a job", self._folder(), f"Jobs (*{SUFFIX})")
-            if not name:
-                return
-            path = Path(name)
-        try:
-            self.session.open(path)
-            self._notice.hide()
-        except CorniceError as error:
-            self.tell(error)
-
-    def save(self) -> bool:
-        """Save, asking where if that is not known. Returns whether it was saved."""
-        if self.session.path is None:
-            return self.save_as()
-        return self._saved(self.session.path)
-
-    def save_as(self) -> bool:
-        """Save under another name. Returns whether it was saved."""
-        proposal = str(Path(self._folder()) / f"{_file_name(self.session.job.name)}{SUFFIX}")
-        name, _ = QFileDialog.getSaveFileName(self, "Save the job", proposal, f"Jobs (*{SUFFIX})")
-        if not name:
-            return False
-        path = Path(name)
-        return self._saved(path if path.suffix else path.with_suffix(SUFFIX))
-
-    def _saved(self, path: Path) -> bool:
-        try:
-            self.session.save(path)
-        except CorniceError as error:
-            self.tell(error)
-            return False
-        self._notice.hide()
-        return True
-
-    def _folder(self) -> str:
-        return str(self.session.path.parent if self.session.path is not None else Path.home())
-
-    def _may_leave(self) -> bool:
-        """Return whether the present job may be let go of, asking if it is not saved."""
-        if not self.session.unsaved:
-            return True
-        box = QMessageBox(self)
-        box.setWindowTitle("Not saved yet")
-        box.setTextFormat(Qt.TextFormat.PlainText)
-        box.setText(f"“{self.session.job.name[:120]}” has changes that are not saved.")
-        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-        drop = box.addButton("Leave them", QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
-        box.exec()
-        if box.clickedButton() is save:
-            return self.save()
-        return box.clickedButton() is drop
-
-    def _fill_recent(self) -> None:
-        self._recent.clear()
-        for path in self.session.recent():
-            self._act(self._recent, f"{path.name}   {path.parent}".replace("&", "&&"), lambda one=path: self.open(one))
-        if self._recent.isEmpty():
-            self._act(self._recent, "None yet", lambda: None).setEnabled(False)
-
-    def _fill_versions(self) -> None:
-        from datetime import datetime
-
-        self._versions.clear()
-        path = self.session.path
-        for version in self.session.versions.of(path) if path is not None else []:
-            when = datetime.fromtimestamp(version.when).strftime("%d %B %Y, %H:%M:%S")
-            self._act(
-                self._versions, f"As it was before saving on {when}", lambda one=version: self._bring_back(one.path)
-            )
-        if self._versions.isEmpty():
-            self._act(self._versions, "None yet: each save keeps the one before", lambda: None).setEnabled(False)
-
-    def _bring_back(self, path: Path) -> None:
-        try:
-            self.session.restore_version(read_job(path))
-        except CorniceError as error:
-            self.tell(error)
-
     def add_room(self) -> None:
         """Ask for a new room."""
         from narrow_cornice.desk.dialogs import RoomDialog
@@ -533,7 +373,7 @@ class MainWindow(QMainWindow):
         else:
             self.exports.drawing_pdf()
 
-    def _table(self, which: str) -> None:
+    def show_table(self, which: str) -> None:
         """Show one of the job's tables."""
         from narrow_cornice.desk import dialogs
 
@@ -553,11 +393,11 @@ class MainWindow(QMainWindow):
 
     # ---- the look of the window
 
-    def _evening(self) -> None:
+    def turn_evening(self) -> None:
         self.session.settings.setValue("evening", not self.theme.evening)
         self._make_again()
 
-    def _letters(self, letters: float) -> None:
+    def letters(self, letters: float) -> None:
         self.session.settings.setValue("letters", letters)
         self._make_again()
 
@@ -566,7 +406,7 @@ class MainWindow(QMainWindow):
         self.again = True
         self.close()
 
-    def _fold(self, part: QWidget) -> None:
+    def fold(self, part: QWidget) -> None:
         part.setVisible(part.isHidden())
         self._remember()
 
@@ -575,13 +415,13 @@ class MainWindow(QMainWindow):
         geometry = kept.value("geometry")
         if isinstance(geometry, QByteArray):
             self.restoreGeometry(geometry)
-        self._left.setVisible(kept.value("rooms shown", True, type=bool))
+        self.left.setVisible(kept.value("rooms shown", True, type=bool))
         self.bench.setVisible(kept.value("bench shown", True, type=bool))
 
     def _remember(self) -> None:
         kept = self.session.settings
         kept.setValue("geometry", self.saveGeometry())
-        kept.setValue("rooms shown", not self._left.isHidden())
+        kept.setValue("rooms shown", not self.left.isHidden())
         kept.setValue("bench shown", not self.bench.isHidden())
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
@@ -590,14 +430,8 @@ class MainWindow(QMainWindow):
         if self.again:
             self._remember()
             return
-        if not self._may_leave():
+        if not self.filing.may_leave():
             event.ignore()
             return
         self._remember()
         self.session.close(discard=True)
-
-
-def _file_name(name: str) -> str:
-    """Return a job's name as a file can have it."""
-    clean = "".join(sign if sign.isalnum() or sign in " -_" else "_" for sign in name[:60]).strip()
-    return clean or "job"

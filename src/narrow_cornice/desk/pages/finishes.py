@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QMenu
 
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.bench_view import plain_label, swatch_icon
+from narrow_cornice.desk.bench_widgets import plain_label, swatch_icon
 from narrow_cornice.desk.drawing_page import DrawingPage, row
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session

@@ -19,7 +19,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from narrow_cornice.desk.bench_view import plain_label
+from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.painting import MarkPainter, placed
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme

@@ -1,0 +1,1 @@
+"""What the bench shows for each kind of thing, as rows."""

@@ -1,0 +1,165 @@
+"""The bench for what was measured: walls, ceiling heights, openings."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import TYPE_CHECKING
+
+from PyQt6.QtWidgets import QInputDialog
+
+from narrow_cornice.desk.bench_pages.room_rows import colour_typed
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    Caption,
+    ChoiceRow,
+    NoteRow,
+    Row,
+    TextRow,
+    Title,
+    ToggleRow,
+)
+from narrow_cornice.desk.size_fields import OPENING_FIELDS
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Opening, Room
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surfaces import room_surfaces
+from narrow_cornice.units.lengths import parse_length
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+
+def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of a wall: readings, corner, working, what can be put into it."""
+    side = next((side for side in room.sides if side.id == about[2]), None)
+    if side is None:
+        return
+    index = room.sides.index(side)
+    name = edits.wall_name(room, side.id)
+    yield Title(f"Wall {name}", room.name[:200])
+    for number in range(len(side.readings) + 1):
+        label = f"Reading {number + 1}" if number < len(side.readings) else "Another reading"
+        yield from bench.size((room.id, "wall", side.id, str(number)), label)
+    if not side.readings:
+        yield NoteRow("Not read: it follows from the walls that run the same way.")
+    corner = name.split("–")[1]
+    yield ChoiceRow(
+        f"Corner {corner}",
+        (("left", "inside, square"), ("right", "outside, square")),
+        side.turn,
+        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)) and None,  # type: ignore[arg-type]
+    )
+    measured = measured_room(room, job.house_rules)
+    if measured.plan.determined:
+        yield from bench.working(measured.plan.sides[index].length)
+    else:
+        yield NoteRow(measured.fault, "ochre")
+    yield Caption("In this wall")
+    words = (
+        "Add a door",
+        "Add a window",
+        "Add a doorway",
+        "Add a projection (chimney breast)",
+        "Add a recess (alcove)",
+    )
+    actions = [*words]
+    if len(room.sides) >= 8:
+        actions.append("Straighten from here")
+    yield ButtonsRow(tuple(actions), lambda pressed: _in_wall(bench, room, side.id, name, index, pressed))
+    yield from bench.findings(bench.about(room, (room.id, "wall"), (room.id, "opening")))
+
+
+def _in_wall(bench: Bench, room: Room, wall_id: str, name: str, index: int, pressed: int) -> None:
+    if pressed < 3:
+        kind = ("door", "window", "doorway")[pressed]
+        measured = measured_room(room, bench.session.job.house_rules)
+        free = parse_length("300")
+        if not measured.fault:
+            taken = [rect.u1 for _, _, rect in measured.face(wall_id).openings]
+            free = parse_length(f"{(max(taken) if taken else 0) + 300:g}")
+        if bench.do(edits.add_opening(room.id, kind, wall_id, free)):  # type: ignore[arg-type]
+            added = bench.session.job.room(room.id).openings[-1]
+            bench.session.select((room.id, "opening", added.id))
+        return
+    if pressed == 5:
+        bench.do(edits.straighten_wall(room.id, index, name))
+        return
+    kind = "projection" if pressed == 3 else "recess"
+    text, given = QInputDialog.getText(
+        bench,
+        f"A {kind} in wall {name}",
+        "Place from the left, width, depth (parted by semicolons):",
+        text="1200; 1500; 400" if bench.session.job.settings.unit == "mm" else '48"; 60"; 16"',
+    )
+    if not given:
+        return
+    try:
+        parts = [parse_length(part, bench.session.job.settings.unit) for part in text.split(";")]
+        if len(parts) != 3:
+            raise CorniceError(f"{len(parts)} sizes were given, three are needed.", remedy="Place; width; depth.")
+        bench.do(edits.break_wall(room.id, wall_id, name, kind, *parts))  # type: ignore[arg-type]
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+
+
+def height_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield the rows of the ceiling height."""
+    yield Title("Ceiling height", room.name[:200])
+    for number in range(len(room.heights) + 1):
+        label = f"Reading {number + 1}" if number < len(room.heights) else "Another reading"
+        yield from bench.size((room.id, "height", str(number)), label)
+    measured = measured_room(room, job.house_rules)
+    if measured.height is not None:
+        yield from bench.working(measured.height)
+
+
+def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of a door, window or doorway."""
+    opening = next((one for one in room.openings if one.id == about[2]), None)
+    if opening is None:
+        return
+    name = edits.wall_name(room, opening.wall)
+    yield Title(opening.name[:300], f"{opening.kind.capitalize()} in wall {name}, {room.name[:100]}")
+    yield TextRow("Name", opening.name[:2000], lambda text: _opening(bench, room, opening, name=text))
+    walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.sides)
+    yield ChoiceRow("In wall", walls, opening.wall, lambda value: _opening(bench, room, opening, wall=value) and None)
+    words = {
+        "place": "From the left",
+        "width": "Width",
+        "height": "Height",
+        "sill": "Sill above floor",
+        "reveal": "Reveal depth",
+    }
+    for field in OPENING_FIELDS:
+        if field != "sill" or opening.kind == "window":
+            yield from bench.size((room.id, "opening", opening.id, field), words[field])
+    yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on) and None)
+    if opening.kind == "window":
+        yield TextRow(
+            "Frame colour",
+            opening.frame,
+            lambda text: colour_typed(
+                bench, lambda tone: edits.change_opening(room.id, opening.id, opening.name, frame=tone), text
+            ),
+        )
+    yield from bench.findings(bench.about(room, (room.id, "opening", opening.id)))
+    mine = [one for one in room_surfaces(room, job.house_rules) if one.key.endswith(f"@{opening.id}")]
+    if mine:
+        yield Caption("Its surfaces")
+        for surface in mine:
+            yield bench.figure_row(surface.net, False)
+    yield Caption("This opening")
+    yield ButtonsRow(
+        (f"Remove {opening.name[:60]}",),
+        lambda _: bench.do(edits.remove_opening(room.id, opening.id, opening.name)),
+    )
+
+
+def _opening(bench: Bench, room: Room, opening: Opening, **fields: object) -> bool:
+    try:
+        return bench.do(edits.change_opening(room.id, opening.id, opening.name, **fields))
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return False

@@ -1,0 +1,115 @@
+"""The bench for a room as a whole, and the choices of order and tone that other rows share."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
+
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    Caption,
+    ChoiceRow,
+    NoteRow,
+    Row,
+    TextRow,
+    Title,
+)
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.proportion import SCHOOLS
+from narrow_cornice.units.lengths import parse_length
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+
+def room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield the rows of a room as a whole."""
+    yield Title(room.name[:300], f"{job.name[:80]}, the room as a whole")
+    yield TextRow("Name", room.name[:2000], lambda text: _named(bench, room.id, text))
+    measured = measured_room(room, job.house_rules)
+    place = bench.session.view.place
+    if place != "finishes":
+        yield from order_choices(bench, room)
+    if place in ("finishes", "trim"):
+        yield from two_tone(bench, job, room)
+    yield TextRow(
+        "Floor colour",
+        room.floor,
+        lambda text: colour_typed(bench, lambda tone: edits.change_room(room.id, "floor", floor=tone), text),
+    )
+    if measured.fault:
+        yield NoteRow(measured.fault, "ochre")
+    elif measured.height is not None:
+        yield from bench.working(measured.height)
+    yield from bench.findings(
+        lambda finding: finding.room_id == room.id and finding.about[:1] != ("order",),
+        f"Second look, {room.name[:30]}",
+    )
+    yield Caption("This room")
+    yield ButtonsRow(("Remove this room",), lambda _: bench.do(edits.remove_room(room.id, room.name)))
+
+
+def _named(bench: Bench, room_id: str, text: str) -> bool:
+    try:
+        return bench.do(edits.rename_room(room_id, text))
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return False
+
+
+def colour_typed(bench: Bench, edit: Callable[[str], edits.Edit], text: str) -> bool:
+    """Take a typed colour, with or without its #; return whether it was accepted."""
+    tone = text.strip()
+    try:
+        return bench.do(edit(tone if tone.startswith("#") else f"#{tone}"))
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return False
+
+
+def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
+    """Yield the choices of order, school and rank."""
+    names = tuple((key, order.name) for key, order in orders().items())
+    yield ChoiceRow(
+        "Order",
+        names,
+        room.order,
+        lambda value: bench.do(edits.change_room(room.id, "order", order=value)) and None,
+    )
+    yield ChoiceRow(
+        "School",
+        tuple((one, one) for one in SCHOOLS),
+        room.school,
+        lambda value: bench.do(edits.change_room(room.id, "school", school=value)) and None,
+    )
+    ranks = (("principal", "principal"), ("secondary", "secondary"), ("plain", "plain"))
+    yield ChoiceRow(
+        "Rank", ranks, room.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value)) and None
+    )
+
+
+def two_tone(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield how the walls change colour, and where."""
+    options = (
+        ("one tone", "one tone"),
+        ("at the dado rail", "split at the dado rail"),
+        ("at a height", "split at a height"),
+    )
+
+    def chosen(value: str) -> None:
+        fields: dict[str, object] = {"two_tone": value}
+        if value == "at a height" and room.split is None:
+            fields["split"] = parse_length("900" if job.settings.unit == "mm" else "36", job.settings.unit)
+        bench.do(edits.change_room(room.id, "walls", **fields))
+
+    yield ChoiceRow("Walls", options, room.two_tone, chosen)
+    if room.two_tone == "at a height":
+        yield from bench.size((room.id, "split"), "Split at")
+    elif room.two_tone == "at the dado rail":
+        measured = measured_room(room, job.house_rules)
+        if measured.trim is not None and measured.split is None:
+            yield NoteRow("No dado rail is fitted here, so the walls stay in one tone.", "ochre")

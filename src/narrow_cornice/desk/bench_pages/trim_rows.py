@@ -1,0 +1,109 @@
+"""The bench for a kind of trim or a member of the cornice."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
+
+from narrow_cornice.desk.bench_pages.room_rows import order_choices
+from narrow_cornice.desk.bench_rows import (
+    Caption,
+    NoteRow,
+    Row,
+    Title,
+    ToggleRow,
+)
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
+from narrow_cornice.takeoff.surfaces import room_surfaces
+from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.runs import corner_counts, run_total
+from narrow_cornice.working.figures import Figure
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+
+def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of a kind of trim, or of one member of the cornice."""
+    name = about[2]
+    measured = measured_room(room, job.house_rules)
+    if measured.trim is None:
+        yield Title(name.capitalize(), room.name[:200])
+        yield NoteRow(measured.fault, "ochre")
+        return
+    if name.startswith(MEMBER_PREFIX):
+        yield from member_rows(bench, room, measured, name)
+        return
+    kind: TrimKind = next(one for one in KINDS if one == name)
+    piece = measured.trim.piece(kind)
+    walls = sorted({run.wall for run in measured.runs if run.kind == kind})
+    yield Title(kind.capitalize(), f"{room.name[:100]}, " + (f"{len(walls)} walls" if walls else "not fitted"))
+    yield from order_choices(bench, room)
+    yield ToggleRow(
+        f"{kind.capitalize()} fitted",
+        piece.fitted,
+        lambda on: bench.do(edits.change_trim(room.id, kind, fitted=on)) and None,
+    )
+    if piece.missing:
+        yield NoteRow(piece.missing.capitalize() + ".", "ochre")
+    if kind == "dado rail" and measured.trim.borrowed and piece.built:
+        yield NoteRow("This school has no pedestal: what is not typed is borrowed from the nineteen-part wall.")
+    if piece.fitted or piece.missing:
+        yield from bench.size((room.id, "trim", kind), "Width" if kind == "casing" else "Height")
+        if kind != "frieze":
+            yield from bench.size((room.id, "trim", kind, "projection"), "Projection")
+        yield from bench.size((room.id, "trim", kind, "top"), "Top above floor")
+    if kind == "cornice":
+        yield Caption("Its members, from the top")
+        for member in measured.trim.members:
+            key = MEMBER_PREFIX + member.name
+            yield ToggleRow(
+                f"{member.name}, {member.height.shown(job.settings.unit)}",
+                member.fitted,
+                _member_toggle(bench, room, key),
+            )
+    if piece.built and piece.height is not None:
+        to_buy = run_total(measured.runs, kind)
+        yield from bench.working(piece.height)
+        yield from _lengths(bench, job, room, measured, kind, to_buy)
+    yield from bench.findings(bench.about(room, (room.id, "trim", kind)))
+
+
+def _member_toggle(bench: Bench, room: Room, key: str) -> Callable[[bool], None]:
+    return lambda on: bench.do(edits.change_trim(room.id, key, fitted=None if on else False)) and None
+
+
+def _lengths(
+    bench: Bench, job: Job, room: Room, measured: MeasuredRoom, kind: TrimKind, to_buy: Figure
+) -> Iterator[Row]:
+    mine = [run for run in measured.runs if run.kind == kind]
+    if not mine:
+        return
+    yield Caption("Lengths")
+    inside, outside = corner_counts(measured.runs, kind)
+    yield bench.figure_row(to_buy, True)
+    corners = f"{inside} inside corners, {outside} outside" if kind != "casing" else "mitred at the corners"
+    yield NoteRow(f"{len(mine)} pieces · {corners}")
+    profile = measured.trim.piece(kind).profile if measured.trim else None
+    if profile is not None:
+        surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)
+        if surface is not None:
+            yield bench.figure_row(surface.net, False)
+
+
+def member_rows(bench: Bench, room: Room, measured: MeasuredRoom, name: str) -> Iterator[Row]:
+    """Yield the rows of one member of the cornice."""
+    assert measured.trim is not None
+    member = next((one for one in measured.trim.members if MEMBER_PREFIX + one.name == name), None)
+    if member is None:
+        yield Title(name.removeprefix(MEMBER_PREFIX).capitalize(), room.name[:200])
+        yield NoteRow("This order has no such member.")
+        return
+    yield Title(member.name.capitalize(), f"Member of the cornice, {room.name[:100]}")
+    yield ToggleRow(f"{member.name.capitalize()} fitted", member.fitted, _member_toggle(bench, room, name))
+    yield from bench.size((room.id, "trim", name), "Height")
+    yield from bench.working(member.height)

@@ -1,0 +1,260 @@
+"""The widgets that the bench and other lists are made of."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QEvent, QSize, Qt
+from PyQt6.QtGui import QColor, QFontMetrics, QIcon, QKeyEvent, QPainter, QPaintEvent, QPixmap, QResizeEvent
+from PyQt6.QtWidgets import (
+    QAbstractButton,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QSizePolicy,
+    QVBoxLayout,
+    QWidget,
+)
+
+from narrow_cornice.desk.bench_rows import (
+    FigureRow,
+    FindingRow,
+)
+from narrow_cornice.desk.theme import Theme
+
+GRADE_COLOURS = {"unsafe": "rust", "will not fit": "rust", "will show": "ochre", "worth a thought": "soft"}
+
+
+def plain_label(text: str = "", word: str = "") -> QLabel:
+    """Return a label that never reads its text as anything but text."""
+    label = QLabel()
+    label.setTextFormat(Qt.TextFormat.PlainText)
+    label.setText(text)
+    if word:
+        label.setProperty("class", word)
+    return label
+
+
+class Field(QLineEdit):
+    """A field that gives its text when it is left or Enter is pressed, once for each text."""
+
+    def __init__(self, given: Callable[[str], bool]) -> None:
+        super().__init__()
+        self.setProperty("quiet", True)
+        self.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self._given = given
+        self._there = ""
+        self.editingFinished.connect(self._give)
+
+    def show_there(self, text: str, given: Callable[[str], bool]) -> None:
+        """Show what is there; what is being typed is left alone."""
+        self._given = given
+        if text != self._there or not self.hasFocus():
+            self._there = text
+            self._mark(False)
+            self.setText(text)
+            self.setCursorPosition(0)
+
+    def _give(self) -> None:
+        text = self.text()
+        if text.strip() == self._there.strip():
+            return
+        accepted = self._given(text)
+        self._mark(not accepted)
+        if accepted:
+            self._there = self.text()
+
+    def _mark(self, wrong: bool) -> None:
+        if bool(self.property("wrong")) != wrong:
+            self.setProperty("wrong", wrong)
+            style = self.style()
+            if style is not None:
+                style.unpolish(self)
+                style.polish(self)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Give up typing on Escape."""
+        assert event is not None
+        if event.key() == Qt.Key.Key_Escape:
+            self.setText(self._there)
+            self._mark(False)
+            self.selectAll()
+            return
+        super().keyPressEvent(event)
+
+
+class Line(QWidget):
+    """A label at the left and a widget at the right."""
+
+    def __init__(self, right: QWidget) -> None:
+        super().__init__()
+        self.label = plain_label()
+        lay = QHBoxLayout(self)
+        lay.setContentsMargins(0, 1, 0, 1)
+        lay.addWidget(self.label)
+        lay.addStretch(1)
+        lay.addWidget(right)
+        right.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+        self.label.setBuddy(right)
+
+
+class FigureButton(QAbstractButton):
+    """A figure of the working: name and value, its arithmetic below in smaller letters, painted as one."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self._theme = theme
+        self._row = FigureRow("", "", "", False, lambda: None)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.clicked.connect(lambda: self._row.pressed())
+        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+
+    def show_row(self, row: FigureRow) -> None:
+        """Show another figure."""
+        self._row = row
+        self.setAccessibleName(f"{row.name} {row.value}, {row.below}")
+        self._fit()
+        self.update()
+
+    def _fit(self) -> None:
+        """Take the height that the wrapped arithmetic needs."""
+        tall = QFontMetrics(self._theme.font(10)).height() + self._below_height(self.width()) + 6
+        if tall != self.maximumHeight() or tall != self.minimumHeight():
+            self.setFixedHeight(tall)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Wrap the arithmetic anew."""
+        super().resizeEvent(event)
+        self._fit()
+
+    def _below_height(self, wide: int) -> int:
+        if not self._row.below:
+            return 0
+        metrics = QFontMetrics(self._theme.font(8.5))
+        box = metrics.boundingRect(0, 0, max(40, wide - 6), 400, Qt.TextFlag.TextWordWrap, self._row.below)
+        return min(box.height(), metrics.height() * 4)
+
+    def sizeHint(self) -> QSize:
+        """Return the height it has taken."""
+        return QSize(120, self.minimumHeight())
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Paint name, value and arithmetic."""
+        painter = QPainter(self)
+        row = self._row
+        wide = self.width()
+        value_font = self._theme.font(10, "bold")
+        name_font = self._theme.font(10, "bold" if row.strong else "text")
+        painter.setFont(value_font)
+        room = QFontMetrics(value_font).horizontalAdvance(row.value)
+        tall = QFontMetrics(value_font).height()
+        if self.hasFocus() or self.underMouse():
+            shade = self._theme.colour("board")
+            shade.setAlpha(150)
+            painter.fillRect(self.rect(), shade)
+        painter.setPen(self._theme.colour("verdigris"))
+        painter.drawText(0, 2, wide - 2, tall, Qt.AlignmentFlag.AlignRight, row.value)
+        painter.setFont(name_font)
+        painter.setPen(self._theme.colour("ink"))
+        name = QFontMetrics(name_font).elidedText(row.name, Qt.TextElideMode.ElideRight, max(30, wide - room - 14))
+        painter.drawText(0, 2, wide - room - 8, tall, Qt.AlignmentFlag.AlignLeft, name)
+        if row.below:
+            painter.setFont(self._theme.font(8.5))
+            painter.setPen(self._theme.colour("soft"))
+            painter.drawText(
+                0,
+                2 + tall,
+                wide - 4,
+                self.height() - tall,
+                Qt.TextFlag.TextWordWrap | Qt.AlignmentFlag.AlignLeft,
+                row.below,
+            )
+
+    def event(self, event: QEvent | None) -> bool:
+        """Repaint when the pointer comes and goes."""
+        if event is not None and event.type() in (QEvent.Type.Enter, QEvent.Type.Leave):
+            self.update()
+        return super().event(event)
+
+
+class FindingCard(QFrame):
+    """A finding: a mark of its grade, what it says, the rule, and its fixes."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self._theme = theme
+        self._row: FindingRow | None = None
+        lay = QVBoxLayout(self)
+        lay.setContentsMargins(0, 3, 0, 5)
+        lay.setSpacing(2)
+        top = QHBoxLayout()
+        top.setSpacing(7)
+        self._dot = plain_label()
+        self._says = QPushButton()
+        self._says.setProperty("link", True)
+        self._grade = plain_label(word="caption")
+        self._text = plain_label()
+        self._text.setWordWrap(True)
+        self._rule = plain_label()
+        self._rule.setWordWrap(True)
+        self._rule.setStyleSheet(f"font-size: {8.5 * theme.letters:.1f}pt; color: {theme.roles['soft']};")
+        top.addWidget(self._dot, 0, Qt.AlignmentFlag.AlignTop)
+        top.addWidget(self._text, 1)
+        lay.addLayout(top)
+        lay.addWidget(self._rule)
+        self._buttons = QHBoxLayout()
+        self._buttons.setSpacing(4)
+        self._fixes = QVBoxLayout()
+        self._fixes.setContentsMargins(16, 0, 0, 0)
+        self._fixes.setSpacing(0)
+        lay.addLayout(self._fixes)
+
+    def show_row(self, row: FindingRow) -> None:
+        """Show another finding."""
+        colour = GRADE_COLOURS[row.grade]
+        self._dot.setText({"unsafe": "▲", "will not fit": "■", "will show": "●", "worth a thought": "○"}[row.grade])
+        self._dot.setStyleSheet(f"color: {self._theme.roles[colour]}; font-size: {9 * self._theme.letters:.0f}pt;")
+        self._dot.setToolTip(row.grade)
+        self._text.setText(f"{row.says}" + (f"\nKept, because {row.kept}" if row.kept else ""))
+        self._rule.setText(f"{row.grade.capitalize()} · {row.rule}")
+        self._rule.setContentsMargins(16, 0, 0, 0)
+        while self._fixes.count():
+            item = self._fixes.takeAt(0)
+            widget = item.widget() if item is not None else None
+            if widget is not None:
+                widget.deleteLater()
+        for index, words in enumerate(row.fixes):
+            self._fixes.addWidget(self._button(words, lambda _=False, i=index: self._row and self._row.fix(i)))
+        self._fixes.addWidget(
+            self._button("Look again" if row.kept else "Keep it, because …", lambda: self._row and self._row.keep())
+        )
+        if row.go is not None:
+            self._fixes.addWidget(self._button("Show me where", lambda: self._row and self._row.go()))
+        self._row = row
+
+    def renew(self, row: FindingRow) -> None:
+        """Take an equal finding whose buttons act on the job as it is now."""
+        self._row = row
+
+    def _button(self, words: str, pressed: Callable[..., object]) -> QPushButton:
+        button = QPushButton(words.replace("&", "&&"))
+        button.setProperty("link", True)
+        button.setCursor(Qt.CursorShape.PointingHandCursor)
+        button.clicked.connect(pressed)
+        return button
+
+
+def swatch_icon(colour: str, theme: Theme) -> QIcon:
+    """Return a small card of a colour."""
+    image = QPixmap(28, 28)
+    image.fill(QColor(colour))
+    painter = QPainter(image)
+    painter.setPen(theme.colour("soft"))
+    painter.drawRect(0, 0, 27, 27)
+    painter.end()
+    icon = QIcon(image)
+    icon.addPixmap(image, QIcon.Mode.Selected)  # a chosen row must not tint the colour it shows
+    return icon

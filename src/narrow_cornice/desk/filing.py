@@ -1,0 +1,128 @@
+"""Filing: new, open, save, earlier versions, and leaving with work that is not saved."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QFileDialog, QMenu, QMessageBox
+
+from narrow_cornice.desk.menus import add_action
+from narrow_cornice.desk.session import Session
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.file import read_job
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.window import MainWindow
+
+SUFFIX = ".cornice"
+
+
+class Filing:
+    """Asks for files and has the session open and save them; a failure is told in the window."""
+
+    def __init__(self, session: Session, window: MainWindow) -> None:
+        self._session = session
+        self._window = window
+
+    def new(self) -> None:
+        """Begin a new job, once the present one is dealt with."""
+        if self.may_leave():
+            self._session.start_new()
+            self._window.go("measure")
+
+    def open(self, path: Path | None = None) -> None:
+        """Open a job file."""
+        if not self.may_leave():
+            return
+        if path is None:
+            name, _ = QFileDialog.getOpenFileName(self._window, "Open a job", self._folder(), f"Jobs (*{SUFFIX})")
+            if not name:
+                return
+            path = Path(name)
+        try:
+            self._session.open(path)
+            self._window.hide_notice()
+        except CorniceError as error:
+            self._window.tell(error)
+
+    def save(self) -> bool:
+        """Save, asking where if that is not known. Returns whether it was saved."""
+        if self._session.path is None:
+            return self.save_as()
+        return self.save_to(self._session.path)
+
+    def save_as(self) -> bool:
+        """Save under another name. Returns whether it was saved."""
+        proposal = str(Path(self._folder()) / f"{file_name(self._session.job.name)}{SUFFIX}")
+        name, _ = QFileDialog.getSaveFileName(self._window, "Save the job", proposal, f"Jobs (*{SUFFIX})")
+        if not name:
+            return False
+        path = Path(name)
+        return self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
+
+    def save_to(self, path: Path) -> bool:
+        try:
+            self._session.save(path)
+        except CorniceError as error:
+            self._window.tell(error)
+            return False
+        self._window.hide_notice()
+        return True
+
+    def _folder(self) -> str:
+        return str(self._session.path.parent if self._session.path is not None else Path.home())
+
+    def may_leave(self) -> bool:
+        """Return whether the present job may be let go of, asking if it is not saved."""
+        if not self._session.unsaved:
+            return True
+        box = QMessageBox(self._window)
+        box.setWindowTitle("Not saved yet")
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        box.setText(f"“{self._session.job.name[:120]}” has changes that are not saved.")
+        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Leave them", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
+        box.exec()
+        if box.clickedButton() is save:
+            return self.save()
+        return box.clickedButton() is drop
+
+    def fill_recent(self, menu: QMenu) -> None:
+        menu.clear()
+        for path in self._session.recent():
+            add_action(
+                self._window, menu, f"{path.name}   {path.parent}".replace("&", "&&"), lambda one=path: self.open(one)
+            )
+        if menu.isEmpty():
+            add_action(self._window, menu, "None yet", lambda: None).setEnabled(False)
+
+    def fill_versions(self, menu: QMenu) -> None:
+        from datetime import datetime
+
+        menu.clear()
+        path = self._session.path
+        for version in self._session.versions.of(path) if path is not None else []:
+            when = datetime.fromtimestamp(version.when).strftime("%d %B %Y, %H:%M:%S")
+            add_action(
+                self._window,
+                menu,
+                f"As it was before saving on {when}",
+                lambda one=version: self.bring_back(one.path),
+            )
+        if menu.isEmpty():
+            add_action(self._window, menu, "None yet: each save keeps the one before", lambda: None).setEnabled(False)
+
+    def bring_back(self, path: Path) -> None:
+        try:
+            self._session.restore_version(read_job(path))
+        except CorniceError as error:
+            self._window.tell(error)
+
+
+def file_name(name: str) -> str:
+    """Return a job's name as a file can have it."""
+    clean = "".join(sign if sign.isalnum() or sign in " -_" else "_" for sign in name[:60]).strip()
+    return clean or "job"

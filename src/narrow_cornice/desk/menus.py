@@ -1,0 +1,94 @@
+"""The job's menu, and the keys that belong to the whole window."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QAction, QKeySequence
+from PyQt6.QtWidgets import QMenu
+
+from narrow_cornice.desk.drawing_page import SHEETS
+from narrow_cornice.job import edits
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.window import MainWindow
+
+
+def add_action(
+    window: MainWindow, menu: QMenu, words: str, done: Callable[[], object], key: str | None = None
+) -> QAction:
+    """Add something to do to a menu, with a key that works everywhere in the window."""
+    action = QAction(words, window)
+    action.triggered.connect(lambda _=False: done())
+    if key is not None:
+        action.setShortcut(QKeySequence(key))
+        action.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
+        window.addAction(action)
+    menu.addAction(action)
+    return action
+
+
+def _submenu(menu: QMenu, words: str) -> QMenu:
+    made = menu.addMenu(words)
+    assert made is not None
+    return made
+
+
+def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
+    """Fill the job's menu and return undo and redo, whose words follow the job."""
+    add_action(window, menu, "New job", window.filing.new, "Ctrl+N")
+    add_action(window, menu, "Open …", window.filing.open, "Ctrl+O")
+    recent = _submenu(menu, "Worked on lately")
+    recent.aboutToShow.connect(lambda: window.filing.fill_recent(recent))
+    add_action(window, menu, "Save", window.filing.save, "Ctrl+S")
+    add_action(window, menu, "Save as …", window.filing.save_as, "Ctrl+Shift+S")
+    versions = _submenu(menu, "Earlier versions")
+    versions.aboutToShow.connect(lambda: window.filing.fill_versions(versions))
+    menu.addSeparator()
+    undo = add_action(window, menu, "Undo", window.session.undo, "Ctrl+Z")
+    redo = add_action(window, menu, "Redo", window.session.redo, "Ctrl+Shift+Z")
+    menu.addSeparator()
+    add_action(window, menu, "Add a room …", window.add_room, "Ctrl+R")
+    add_action(window, menu, "Name and place of the job …", window.rename)
+    units = _submenu(menu, "Units")
+    for words, fields in (
+        ("Millimetres", {"unit": "mm", "step": 1}),
+        ("Millimetres, to the half", {"unit": "mm", "step": 0.5}),
+        ("Feet and inches, to 1/8", {"unit": "in", "denominator": 8}),
+        ("Feet and inches, to 1/16", {"unit": "in", "denominator": 16}),
+        ("Feet and inches, to 1/32", {"unit": "in", "denominator": 32}),
+    ):
+        add_action(window, units, words, lambda f=fields: window.session.do(edits.change_settings(**f)))
+    add_action(window, menu, "Colours …", lambda: window.show_table("colours"))
+    add_action(window, menu, "Paints …", lambda: window.show_table("paints"))
+    add_action(window, menu, "Trim stock …", lambda: window.show_table("stock"))
+    add_action(window, menu, "House rules …", lambda: window.show_table("rules"))
+    menu.addSeparator()
+    add_action(window, menu, "Print this sheet as PDF …", window.print_sheet, "Ctrl+P")
+    out = _submenu(menu, "Hand out")
+    add_action(window, out, "This drawing as SVG …", window.exports.drawing_svg)
+    add_action(window, out, "Every drawing of the room as PDF …", window.exports.room_pdf)
+    add_action(window, out, "Order by shop as CSV …", lambda: window.exports.order("csv", False))
+    add_action(window, out, "Order by room as CSV …", lambda: window.exports.order("csv", True))
+    add_action(window, out, "Schedule of surfaces as CSV …", window.exports.surfaces_csv)
+    menu.addSeparator()
+    look = _submenu(menu, "Look of the window")
+    evening = add_action(window, look, "Evening light", window.turn_evening)
+    evening.setCheckable(True)
+    evening.setChecked(window.theme.evening)
+    for words, letters in (("Usual letters", 1.0), ("Larger letters", 1.15), ("Largest letters", 1.3)):
+        add_action(window, look, words, lambda one=letters: window.letters(one))
+    add_action(window, look, "Fold the rooms", lambda: window.fold(window.left), "F7")
+    add_action(window, look, "Fold the bench", lambda: window.fold(window.bench), "F8")
+    add_action(window, menu, "Keys", window.show_keys, "F1")
+    add_action(window, menu, "Leave", window.close, "Ctrl+Q")
+    hidden = QMenu(window)
+    add_action(window, hidden, "Find", window.top.field.setFocus, "Ctrl+F")
+    add_action(window, hidden, "Next part of the window", window.next_part, "F6")
+    add_action(window, hidden, "Redo", window.session.redo, "Ctrl+Y")
+    for number, (sheet, words) in enumerate(SHEETS, 1):
+        add_action(window, hidden, words, lambda one=sheet: window.session.look(sheet=one), f"Alt+{number}")
+
+    return undo, redo

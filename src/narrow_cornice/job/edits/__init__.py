@@ -1,0 +1,65 @@
+"""Every change a person can make to a job, as an edit with a title.
+
+Each function returns an Edit whose ``apply`` puts new values beside the old and shares all that stays.
+"""
+
+from __future__ import annotations
+
+from narrow_cornice.job.edits.design_edits import (
+    add_colour,
+    change_colour,
+    change_finish,
+    change_room,
+    change_trim,
+    share_finish,
+)
+from narrow_cornice.job.edits.job_edits import change_house_rule, change_settings, put_paint, put_stock, rename_job
+from narrow_cornice.job.edits.making import EditError, fresh_id
+from narrow_cornice.job.edits.measure_edits import (
+    add_opening,
+    add_room,
+    break_wall,
+    change_opening,
+    remove_opening,
+    remove_room,
+    rename_room,
+    set_heights,
+    set_readings,
+    set_turn,
+    straighten_wall,
+    wall_name,
+)
+from narrow_cornice.job.edits.order_edits import keep_finding, mark_for_mixing, tick
+from narrow_cornice.job.history import Edit
+
+__all__ = [
+    "Edit",
+    "EditError",
+    "add_colour",
+    "add_opening",
+    "add_room",
+    "break_wall",
+    "change_colour",
+    "change_finish",
+    "change_house_rule",
+    "change_opening",
+    "change_room",
+    "change_settings",
+    "change_trim",
+    "fresh_id",
+    "keep_finding",
+    "mark_for_mixing",
+    "put_paint",
+    "put_stock",
+    "remove_opening",
+    "remove_room",
+    "rename_job",
+    "rename_room",
+    "set_heights",
+    "set_readings",
+    "set_turn",
+    "share_finish",
+    "straighten_wall",
+    "tick",
+    "wall_name",
+]

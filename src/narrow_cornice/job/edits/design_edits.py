@@ -1,0 +1,108 @@
+"""Changes to trim and finishes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+from msgspec.structs import replace
+
+from narrow_cornice.colour.tones import checked_colour
+from narrow_cornice.job.edits.making import checked_name, checked_size, fresh_id, room_edit
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import (
+    Colour,
+    Finish,
+    Job,
+    Room,
+)
+from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.units.lengths import Length
+
+
+def change_room(room_id: str, what: str, **fields: Any) -> Edit:
+    """Change plain choices of a room: order, school, rank, two-tone, split, floor."""
+    if "split" in fields:
+        checked_size(fields["split"], "The split")
+    if "floor" in fields:
+        checked_colour(fields["floor"], "floor")
+    value = next(iter(fields.values()))
+    shown = value.text if isinstance(value, Length) else str(value)
+    return room_edit(f"{what} to {shown}", room_id, lambda room: replace(room, **fields))
+
+
+def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
+    """Change a choice about one kind of trim or one member of the cornice: fitted, height, projection, top."""
+    for field, value in fields.items():
+        if field != "fitted":
+            checked_size(value, f"{field} of {kind}")
+    field, value = next(iter(fields.items()))
+    if field == "fitted":
+        title = f"{kind} {'fitted' if value else 'left out' if value is not None else 'as the order has it'}"
+    else:
+        shown = value.text or f"{value.mm:g}" if isinstance(value, Length) else "as the order wants"
+        title = f"{kind} {'' if field == 'height' else field + ' '}to {shown}"
+
+    def change(room: Room) -> Room:
+        choice = replace(room.trim.get(kind, TrimChoice()), **fields)
+        trim = {key: value for key, value in room.trim.items() if key != kind}
+        if choice != TrimChoice():
+            trim[kind] = choice
+        return replace(room, trim=trim)
+
+    return room_edit(title, room_id, change)
+
+
+def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fields: Any) -> Edit:
+    """Change the finish of surfaces or groups of surfaces in one or many rooms.
+
+    A key without "@" is a group: its single surfaces lose what they had of their own in the changed fields.
+    """
+    rooms, wanted = frozenset(room_ids), tuple(keys)
+
+    def change(room: Room) -> Room:
+        finishes = dict(room.finishes)
+        for key in wanted:
+            group = key.split("@")[0]
+            base = finishes.get(key) or finishes.get(group) or Finish()
+            finishes[key] = replace(base, **fields)
+            if "@" not in key:
+                for other in [one for one in finishes if one.startswith(f"{key}@")]:
+                    finishes[other] = replace(finishes[other], **fields)
+                    if finishes[other] == finishes[key]:
+                        del finishes[other]
+        return replace(room, finishes=finishes)
+
+    return Edit(title, lambda job: replace(job, rooms=tuple(change(r) if r.id in rooms else r for r in job.rooms)))
+
+
+def share_finish(room_id: str, key: str, name: str) -> Edit:
+    """Let a single surface share the finish of its group again."""
+    return room_edit(
+        f"{name[:40]} like the others",
+        room_id,
+        lambda room: replace(room, finishes={one: finish for one, finish in room.finishes.items() if one != key}),
+    )
+
+
+def add_colour(name: str, hex_colour: str) -> Edit:
+    """Add a colour to the job."""
+    new, tone = checked_name(name, "A colour"), checked_colour(hex_colour)
+
+    def apply(job: Job) -> Job:
+        colour = Colour(fresh_id("c", (one.id for one in job.colours)), new, tone)
+        return replace(job, colours=(*job.colours, colour))
+
+    return Edit(f"add colour {new[:40]}", apply)
+
+
+def change_colour(colour_id: str, name: str, hex_colour: str) -> Edit:
+    """Change a colour's name and tone, wherever it is used."""
+    new, tone = checked_name(name, "A colour"), checked_colour(hex_colour)
+    return Edit(
+        f"colour {new[:40]}",
+        lambda job: replace(
+            job,
+            colours=tuple(replace(one, name=new, hex=tone) if one.id == colour_id else one for one in job.colours),
+        ),
+    )

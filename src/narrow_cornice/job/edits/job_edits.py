@@ -1,0 +1,66 @@
+"""Changes to the job itself, and to what is sold."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from msgspec.structs import replace
+
+from narrow_cornice.job.edits.making import checked_name
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import (
+    Job,
+    Paint,
+    Settings,
+    Stock,
+)
+
+
+def rename_job(name: str, place: str | None = None) -> Edit:
+    """Give the job another name, and another place where one is given."""
+    new = checked_name(name, "A job")
+    return Edit(
+        f"job name to {new[:40]}",
+        lambda job: replace(job, name=new, place=job.place if place is None else place.strip()),
+    )
+
+
+def change_settings(**fields: Any) -> Edit:
+    """Change how figures are shown: unit, step, denominator, money."""
+    titles = {"unit": "units", "step": "finest millimetre", "denominator": "finest fraction", "money": "money"}
+    title = ", ".join(titles[field] for field in fields)
+
+    def apply(job: Job) -> Job:
+        settings: Settings = replace(job.settings, **fields)
+        return replace(job, settings=settings)
+
+    return Edit(f"{title} to {', '.join(str(value) for value in fields.values())}", apply)
+
+
+def change_house_rule(key: str, value: float, name: str) -> Edit:
+    """Set a house rule for this job."""
+    return Edit(f"{name} to {value:g}", lambda job: replace(job, house_rules={**job.house_rules, key: value}))
+
+
+def put_paint(paint: Paint) -> Edit:
+    """Put a paint into the job, in place of the one of that identity if there is one."""
+    checked_name(paint.name, "A paint")
+
+    def apply(job: Job) -> Job:
+        if any(one.id == paint.id for one in job.paints):
+            return replace(job, paints=tuple(paint if one.id == paint.id else one for one in job.paints))
+        return replace(job, paints=(*job.paints, paint))
+
+    return Edit(f"paint {paint.name[:40]}", apply)
+
+
+def put_stock(stock: Stock) -> Edit:
+    """Put trim stock into the job, in place of that of the same identity if there is one."""
+    checked_name(stock.name, "Trim stock")
+
+    def apply(job: Job) -> Job:
+        if any(one.id == stock.id for one in job.stock):
+            return replace(job, stock=tuple(stock if one.id == stock.id else one for one in job.stock))
+        return replace(job, stock=(*job.stock, stock))
+
+    return Edit(f"trim stock {stock.name[:40]}", apply)

@@ -1,0 +1,259 @@
+"""Changes to rooms and what was measured in them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any, Literal
+
+from msgspec.structs import replace
+
+from narrow_cornice.colour.tones import checked_colour
+from narrow_cornice.job.edits.making import EditError, checked_name, checked_size, fresh_id, room_edit
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import (
+    Job,
+    Opening,
+    OpeningKind,
+    Room,
+    Side,
+)
+from narrow_cornice.survey.plan import Turn, side_name
+from narrow_cornice.units.lengths import Length
+
+
+def add_room(name: str, length: Length, width: Length, height: Length) -> Edit:
+    """Add a four-walled room from two walls and a height; the other two walls follow from them."""
+    new = checked_name(name, "A room")
+    (
+        checked_size(length, "The first wall"),
+        checked_size(width, "The second wall"),
+        checked_size(height, "The ceiling height"),
+    )
+
+    def apply(job: Job) -> Job:
+        sides = (Side("w1", (length,)), Side("w2", (width,)), Side("w3"), Side("w4"))
+        room = Room(fresh_id("r", (room.id for room in job.rooms)), new, sides, (height,))
+        return replace(job, rooms=(*job.rooms, room))
+
+    return Edit(f"add {new[:40]}", apply)
+
+
+def remove_room(room_id: str, name: str) -> Edit:
+    """Take a room out of the job."""
+    return Edit(
+        f"remove {name[:40]}", lambda job: replace(job, rooms=tuple(room for room in job.rooms if room.id != room_id))
+    )
+
+
+def rename_room(room_id: str, name: str) -> Edit:
+    """Give a room another name."""
+    new = checked_name(name, "A room")
+    return room_edit(f"room name to {new[:40]}", room_id, lambda room: replace(room, name=new))
+
+
+def _sides(room: Room, wall_id: str, change: Callable[[Side], Side]) -> Room:
+    return replace(room, sides=tuple(change(side) if side.id == wall_id else side for side in room.sides))
+
+
+def set_readings(room_id: str, wall_id: str, readings: tuple[Length, ...], name: str) -> Edit:
+    """Put the readings of one wall; none lets it follow from the others."""
+    for one in readings:
+        checked_size(one, f"Wall {name}")
+    shown = ", ".join(one.text or f"{one.mm:g}" for one in readings) or "not read"
+    return room_edit(
+        f"wall {name} to {shown[:40]}",
+        room_id,
+        lambda room: _sides(room, wall_id, lambda side: replace(side, readings=readings)),
+    )
+
+
+def set_turn(room_id: str, wall_id: str, turn: Turn, corner: str) -> Edit:
+    """Make the corner at the end of a wall an inside (left) or outside (right) corner."""
+    way = "inside" if turn == "left" else "outside"
+    return room_edit(
+        f"corner {corner} to {way}", room_id, lambda room: _sides(room, wall_id, lambda side: replace(side, turn=turn))
+    )
+
+
+def break_wall(
+    room_id: str,
+    wall_id: str,
+    name: str,
+    kind: Literal["projection", "recess"],
+    place: Length,
+    width: Length,
+    depth: Length,
+) -> Edit:
+    """Put a projection into the room (a chimney breast) or a recess out of it into one wall.
+
+    ``place`` is from the wall's left end as seen from inside. The wall becomes five; its openings go to the part
+    they lie in, and an opening across a new corner refuses the change.
+    """
+    for length, what in ((width, "The width"), (depth, "The depth")):
+        checked_size(length, what)
+    checked_size(place, "The place", zero=True)
+
+    def change(room: Room) -> Room:
+        index = next(i for i, side in enumerate(room.sides) if side.id == wall_id)
+        side = room.sides[index]
+        if len(side.readings) == 0:
+            raise EditError(f"Wall {name} has not been read.", where=f"wall {name}", remedy="Read it first.")
+        whole = sum(one.mm for one in side.readings) / len(side.readings)
+        after = place.mm  # left as seen from inside is the end of the anticlockwise walk
+        before = whole - place.mm - width.mm
+        if before <= 0 or after <= 0:
+            raise EditError(
+                f"{width.mm:g} mm at {place.mm:g} does not fit inside wall {name} ({whole:g} mm).",
+                where=f"wall {name}",
+                remedy="Leave some wall on both sides.",
+            )
+        ids = [one.id for one in room.sides]
+        fresh: list[str] = []
+        for _ in range(4):
+            fresh.append(fresh_id("w", [*ids, *fresh]))
+        turns: tuple[Turn, Turn, Turn, Turn] = (
+            ("left", "right", "right", "left") if kind == "projection" else ("right", "left", "left", "right")
+        )
+        parts = (
+            Side(wall_id, (Length(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), turns[0]),
+            Side(fresh[0], (depth,), turns[1]),
+            Side(fresh[1], (width,), turns[2]),
+            Side(fresh[2], (depth,), turns[3]),
+            Side(fresh[3], (place,), side.turn),
+        )
+        openings: list[Opening] = []
+        for opening in room.openings:
+            if opening.wall != wall_id:
+                openings.append(opening)
+                continue
+            left, right = opening.place.mm, opening.place.mm + opening.width.mm
+            if right <= place.mm:
+                openings.append(replace(opening, wall=fresh[3]))
+            elif left >= place.mm + width.mm:
+                moved = Length(left - place.mm - width.mm, f"{left:g} - {place.mm:g} - {width.mm:g}")
+                openings.append(replace(opening, place=moved))
+            elif left >= place.mm and right <= place.mm + width.mm:
+                openings.append(
+                    replace(opening, wall=fresh[1], place=Length(left - place.mm, f"{left:g} - {place.mm:g}"))
+                )
+            else:
+                raise EditError(
+                    f"{opening.name} would lie across a new corner.", where=opening.name, remedy="Move it first."
+                )
+        return replace(room, sides=(*room.sides[:index], *parts, *room.sides[index + 1 :]), openings=tuple(openings))
+
+    return room_edit(f"{kind} in wall {name}", room_id, change)
+
+
+def straighten_wall(room_id: str, first: int, name: str) -> Edit:
+    """Take a projection or recess out again: five walls from index ``first`` become one.
+
+    The wall keeps the sum of the three stretches that run its way; its openings go with it.
+    """
+
+    def change(room: Room) -> Room:
+        count = len(room.sides)
+        if count < 8:
+            raise EditError("Four walls are the fewest.", where="walls")
+        parts = [room.sides[(first + step) % count] for step in range(5)]
+        turns = tuple(part.turn for part in parts[:4])
+        if turns not in (("left", "right", "right", "left"), ("right", "left", "left", "right")):
+            raise EditError(f"Wall {name} does not begin a projection or recess.", where=f"wall {name}")
+        lengths = [
+            sum(one.mm for one in part.readings) / len(part.readings) if part.readings else 0.0 for part in parts
+        ]
+        read = all(parts[step].readings for step in (0, 2, 4))
+        whole = lengths[0] + lengths[2] + lengths[4]
+        readings = (Length(whole, f"{lengths[0]:g} + {lengths[2]:g} + {lengths[4]:g}"),) if read else ()
+        ids = [part.id for part in parts]
+        shift = {ids[0]: lengths[4] + lengths[2], ids[2]: lengths[4], ids[4]: 0.0}
+        if any(opening.wall in (ids[1], ids[3]) for opening in room.openings):
+            raise EditError(
+                "An opening stands in one of the short walls.", where=f"wall {name}", remedy="Remove it first."
+            )
+        openings = tuple(
+            replace(
+                opening,
+                wall=ids[0],
+                place=Length(opening.place.mm + shift[opening.wall], f"{opening.place.mm:g} + {shift[opening.wall]:g}"),
+            )
+            if opening.wall in shift
+            else opening
+            for opening in room.openings
+        )
+        kept = [side for side in room.sides if side.id not in ids[1:]]
+        sides = tuple(Side(ids[0], readings, parts[4].turn) if side.id == ids[0] else side for side in kept)
+        return replace(room, sides=sides, openings=openings)
+
+    return room_edit(f"straighten wall {name}", room_id, change)
+
+
+def set_heights(room_id: str, heights: tuple[Length, ...]) -> Edit:
+    """Put the readings of the ceiling height."""
+    for one in heights:
+        checked_size(one, "The ceiling height")
+    shown = ", ".join(one.text or f"{one.mm:g}" for one in heights) or "not read"
+    return room_edit(f"ceiling height to {shown[:40]}", room_id, lambda room: replace(room, heights=heights))
+
+
+def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) -> Edit:
+    """Put a door, window or doorway of usual size into a wall."""
+    checked_size(place, "The place", zero=True)
+    usual = {
+        "door": (Length(838, "838"), Length(2040, "2040"), Length(0.0), Length(0.0)),
+        "window": (Length(900, "900"), Length(1200, "1200"), Length(850, "850"), Length(120, "120")),
+        "doorway": (Length(900, "900"), Length(2100, "2100"), Length(0.0), Length(120, "120")),
+    }[kind]
+
+    def change(room: Room) -> Room:
+        number = sum(opening.kind == kind for opening in room.openings) + 1
+        opening = Opening(
+            fresh_id("o", (one.id for one in room.openings)), kind, wall_id, f"{kind} {number}", place, *usual
+        )
+        return replace(room, openings=(*room.openings, opening))
+
+    return room_edit(f"add {kind}", room_id, change)
+
+
+_OPENING_FIELDS = {"place": True, "width": False, "height": False, "sill": True, "reveal": True}
+
+
+def change_opening(room_id: str, opening_id: str, name: str, /, **fields: Any) -> Edit:
+    """Change one or more fields of an opening."""
+    for field, value in fields.items():
+        if field in _OPENING_FIELDS:
+            checked_size(value, f"{field} of {name[:40]}", zero=_OPENING_FIELDS[field])
+        if field == "frame":
+            checked_colour(value, "frame")
+        if field == "name":
+            checked_name(value, "An opening")
+    shown = ", ".join(
+        f"{field} to {value.text if isinstance(value, Length) else value}" for field, value in fields.items()
+    )
+    return room_edit(
+        f"{name[:40]}: {shown[:60]}",
+        room_id,
+        lambda room: replace(
+            room,
+            openings=tuple(replace(one, **fields) if one.id == opening_id else one for one in room.openings),
+        ),
+    )
+
+
+def remove_opening(room_id: str, opening_id: str, name: str) -> Edit:
+    """Take an opening out of its wall; finishes given to it alone go with it."""
+
+    def change(room: Room) -> Room:
+        openings = tuple(one for one in room.openings if one.id != opening_id)
+        finishes = {key: finish for key, finish in room.finishes.items() if not key.endswith(f"@{opening_id}")}
+        return replace(room, openings=openings, finishes=finishes)
+
+    return room_edit(f"remove {name[:40]}", room_id, change)
+
+
+def wall_name(room: Room, wall_id: str) -> str:
+    """Return the name of a wall by its corners."""
+    for index, side in enumerate(room.sides):
+        if side.id == wall_id:
+            return side_name(index, len(room.sides))
+    raise KeyError(wall_id)

@@ -1,0 +1,45 @@
+"""Changes to the order and the second look."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from narrow_cornice.job.edits.making import EditError
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import (
+    Job,
+)
+
+
+def tick(line: str, bought: str | None, name: str) -> Edit:
+    """Tick an order line off with what was bought, or take the tick away (None)."""
+
+    def apply(job: Job) -> Job:
+        ticks = {key: value for key, value in job.ticks.items() if key != line}
+        if bought is not None:
+            ticks[line] = bought
+        return replace(job, ticks=ticks)
+
+    return Edit(f"{'bought' if bought is not None else 'not bought'}: {name[:40]}", apply)
+
+
+def keep_finding(finding: str, reason: str | None, says: str) -> Edit:
+    """Keep what the second look found, with the reason; None takes the keeping back."""
+    if reason is not None and not reason.strip():
+        raise EditError("A reason is missing.", where="keep it, because", remedy="A few words are enough.")
+
+    def apply(job: Job) -> Job:
+        kept = {key: value for key, value in job.kept.items() if key != finding}
+        if reason is not None:
+            kept[finding] = reason.strip()
+        return replace(job, kept=kept)
+
+    return Edit(f"{'keep' if reason is not None else 'look again at'}: {says[:40]}", apply)
+
+
+def mark_for_mixing(line: str, marked: bool, name: str) -> Edit:
+    """Mark the tins of an order line to be mixed before starting, or not."""
+    return Edit(
+        f"{'mix' if marked else 'do not mix'} {name[:40]}",
+        lambda job: replace(job, mixing=tuple(sorted({*job.mixing, line} if marked else {*job.mixing} - {line}))),
+    )
