@@ -63,6 +63,7 @@ class Filing:
         return self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
 
     def save_to(self, path: Path) -> bool:
+        """Save to a file; a failure is told in the window. Returns whether it was saved."""
         try:
             self._session.save(path)
         except CorniceError as error:
@@ -91,6 +92,7 @@ class Filing:
         return box.clickedButton() is drop
 
     def fill_recent(self, menu: QMenu) -> None:
+        """Fill a menu with the files worked on lately."""
         menu.clear()
         for path in self._session.recent():
             add_action(
@@ -100,6 +102,7 @@ class Filing:
             add_action(self._window, menu, "None yet", lambda: None).setEnabled(False)
 
     def fill_versions(self, menu: QMenu) -> None:
+        """Fill a menu with the earlier versions of the file."""
         from datetime import datetime
 
         menu.clear()
@@ -116,6 +119,7 @@ class Filing:
             add_action(self._window, menu, "None yet: each save keeps the one before", lambda: None).setEnabled(False)
 
     def bring_back(self, path: Path) -> None:
+        """Put an earlier version in place of the present job, as a change."""
         try:
             self._session.restore_version(read_job(path))
         except CorniceError as error:

@@ -306,6 +306,7 @@ class MainWindow(QMainWindow):
         self.top.field.clear()
 
     def next_part(self) -> None:
+        """Give the keyboard to the next part of the window."""
         page = self.page(self.session.view.place)
         parts: list[QWidget] = [self.rooms.list]
         if isinstance(page, DrawingPage):
@@ -394,10 +395,12 @@ class MainWindow(QMainWindow):
     # ---- the look of the window
 
     def turn_evening(self) -> None:
+        """Change between day and evening."""
         self.session.settings.setValue("evening", not self.theme.evening)
         self._make_again()
 
     def letters(self, letters: float) -> None:
+        """Change the size of the letters."""
         self.session.settings.setValue("letters", letters)
         self._make_again()
 
@@ -407,6 +410,7 @@ class MainWindow(QMainWindow):
         self.close()
 
     def fold(self, part: QWidget) -> None:
+        """Fold a strip away or unfold it."""
         part.setVisible(part.isHidden())
         self._remember()
 
