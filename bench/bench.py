@@ -124,7 +124,7 @@ def start_up(home: str) -> None:
 
 def one_dimension(home: str) -> None:
     """Type one dimension in a 12-room job; the window brings drawing, bench, tally and second look up to date."""
-    from narrow_cornice.desk.application import _application, make_window, settings_file
+    from narrow_cornice.desk.application import _application, calm_collector, make_window, settings_file
     from narrow_cornice.desk.drawing_page import drawing_of
     from narrow_cornice.desk.pictures import settle
     from narrow_cornice.desk.runner import Runner
@@ -134,6 +134,7 @@ def one_dimension(home: str) -> None:
     from narrow_cornice.takeoff.tally import tally
 
     application = _application()
+    calm_collector()
     load_faces()
     session = Session(Path(home), settings_file(Path(home)), Runner())
     session._take_up(many_rooms(12), None, None)

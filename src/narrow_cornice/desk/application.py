@@ -33,6 +33,11 @@ def _application() -> QApplication:
     return application
 
 
+def calm_collector() -> None:
+    """Have Python look for cycles less often: figures and marks are many, made anew often, and form none."""
+    gc.set_threshold(50_000, 20, 100)
+
+
 def make_window(session: Session) -> MainWindow:
     """Return the window in the look that was last chosen."""
     theme = Theme(
@@ -54,8 +59,7 @@ def settings_file(folder: Path) -> QSettings:
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     """Open the window and return the exit status; with ``pictures``, write them and leave."""
     application = _application()
-    # Figures and marks are many, small and made anew with every change; none of them form cycles.
-    gc.set_threshold(50_000, 20, 100)
+    calm_collector()
     load_faces()
     from importlib.resources import as_file, files
 

@@ -3,99 +3,90 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+
+import msgspec
 
 from narrow_cornice.working.figures import Figure
 
 Nothing = Callable[[], None]
 
 
-@dataclass(frozen=True)
-class Title:
+class Title(msgspec.Struct, frozen=True):
     """The name of what is selected, and where it is."""
 
     text: str
     below: str
 
 
-@dataclass(frozen=True)
-class Caption:
+class Caption(msgspec.Struct, frozen=True):
     """A small heading with a rule above it."""
 
     text: str
 
 
-@dataclass(frozen=True)
-class ChoiceRow:
+class ChoiceRow(msgspec.Struct, frozen=True):
     """One out of several, by value and word."""
 
     label: str
     options: tuple[tuple[str, str], ...]
     current: str
-    chosen: Callable[[str], None] = field(compare=False)
+    chosen: Callable[[str], None]
     swatches: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True)
-class SizeRow:
+class SizeRow(msgspec.Struct, frozen=True):
     """A size to type; ``typed`` returns whether it was accepted."""
 
     label: str
     shown: str
     hint: str
-    typed: Callable[[str], bool] = field(compare=False)
+    typed: Callable[[str], bool]
     wish: str = ""
-    use_wish: Nothing | None = field(default=None, compare=False)
+    use_wish: Nothing | None = None
 
 
-@dataclass(frozen=True)
-class TextRow:
+class TextRow(msgspec.Struct, frozen=True):
     """A word to type: a name, a colour."""
 
     label: str
     shown: str
-    typed: Callable[[str], bool] = field(compare=False)
+    typed: Callable[[str], bool]
 
 
-@dataclass(frozen=True)
-class ToggleRow:
+class ToggleRow(msgspec.Struct, frozen=True):
     """Something that is so or not."""
 
     label: str
     on: bool
-    toggled: Callable[[bool], None] = field(compare=False)
+    toggled: Callable[[bool], None]
 
 
-@dataclass(frozen=True)
-class FigureRow:
+class FigureRow(msgspec.Struct, frozen=True):
     """A figure with its arithmetic; pressing it goes one step nearer to where it came from."""
 
     name: str
     value: str
     below: str
     strong: bool
-    pressed: Nothing = field(compare=False)
-    figure: Figure | None = field(default=None, compare=False)
+    pressed: Nothing
+    figure: Figure | None = None
 
 
-@dataclass(frozen=True)
-class NoteRow:
+class NoteRow(msgspec.Struct, frozen=True):
     """A sentence."""
 
     text: str
     colour: str = "soft"
 
 
-@dataclass(frozen=True)
-class ButtonsRow:
+class ButtonsRow(msgspec.Struct, frozen=True):
     """Things to do, each with its words."""
 
     words: tuple[str, ...]
-    pressed: Callable[[int], None] = field(compare=False)
+    pressed: Callable[[int], None]
 
 
-@dataclass(frozen=True)
-class FindingRow:
+class FindingRow(msgspec.Struct, frozen=True):
     """A finding of the second look with its fixes."""
 
     key: str
@@ -104,9 +95,20 @@ class FindingRow:
     rule: str
     fixes: tuple[str, ...]
     kept: str
-    fix: Callable[[int], None] = field(compare=False)
-    keep: Nothing = field(compare=False)
-    go: Nothing = field(compare=False)
+    fix: Callable[[int], None]
+    keep: Nothing
+    go: Nothing
 
 
 Row = Title | Caption | ChoiceRow | SizeRow | TextRow | ToggleRow | FigureRow | NoteRow | ButtonsRow | FindingRow
+
+
+def alike(one: Row | None, other: Row) -> bool:
+    """Return whether two rows show the same, whatever pressing them would do."""
+    if type(one) is not type(other):
+        return False
+    for name in other.__struct_fields__:
+        mine, others = getattr(one, name), getattr(other, name)
+        if mine != others and not callable(mine) and not isinstance(mine, Figure):
+            return False
+    return True

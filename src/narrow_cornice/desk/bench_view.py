@@ -30,6 +30,7 @@ from narrow_cornice.desk.bench_rows import (
     TextRow,
     Title,
     ToggleRow,
+    alike,
 )
 from narrow_cornice.desk.bench_widgets import Field, FigureButton, FindingCard, Line, plain_label, swatch_icon
 from narrow_cornice.desk.theme import Theme
@@ -63,7 +64,7 @@ class BenchView(QScrollArea):
         """Show other rows; widgets of the same kind in the same place are kept, with the focus that is in them."""
         for index, row in enumerate(rows):
             if index < len(self._rows) and type(self._rows[index]) is type(row):
-                if self._rows[index] != row or not isinstance(row, Title | Caption | NoteRow):
+                if not alike(self._rows[index], row) or not isinstance(row, Title | Caption | NoteRow):
                     self._update(self._widgets[index], row, self._rows[index])
                 continue
             widget = self._made(row)
@@ -243,7 +244,7 @@ class BenchView(QScrollArea):
             case ButtonsRow(words=words, pressed=pressed):
                 lay = widget.layout()
                 assert lay is not None
-                if former == row:
+                if alike(former, row):
                     for index, button in enumerate(widget.findChildren(QPushButton)):
                         button.clicked.disconnect()
                         button.clicked.connect(lambda _=False, i=index, p=pressed: p(i))
@@ -262,7 +263,7 @@ class BenchView(QScrollArea):
                     lay.addWidget(button)
             case FindingRow():
                 assert isinstance(widget, FindingCard)
-                if former != row:
+                if not alike(former, row):
                     widget.show_row(row)
                 else:
                     widget.renew(row)

@@ -13,8 +13,6 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, Strip, dimension_line
 
 PX_PER_POINT = 96 / 72
-_STRIP_EDGE = QPen(QColor(42, 39, 36, 110), 0.6)
-_STRIP_EDGE.setCosmetic(True)
 
 
 @lru_cache(maxsize=1024)
@@ -51,7 +49,11 @@ class MarkPainter:
         self._theme = theme
         self._way = way
         self._home = painter.transform()
+        self._there = way * self._home
+        self._now = self._home
         self._scale = way.m11()  # screen pixels for a millimetre of the drawing
+        self._edge = QPen(QColor(42, 39, 36, 110), 0.6)
+        self._edge.setCosmetic(True)
         self._pens: dict[tuple[str, float, bool], QPen] = {}
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
@@ -60,6 +62,7 @@ class MarkPainter:
         """Draw every mark, from back to front."""
         for mark in drawing.marks:
             self.mark(mark)
+        self._go(self._home)
 
     def at(self, point: Point) -> QPointF:
         """Return where a place of the drawing is on the screen."""
@@ -82,37 +85,42 @@ class MarkPainter:
         """Draw one mark."""
         painter = self._painter
         if isinstance(mark, Area):
-            painter.setTransform(self._way * self._home)
+            self._go(self._there)
             painter.setPen(self.pen(mark.pen) if mark.pen is not None else Qt.PenStyle.NoPen)
             painter.setBrush(self._theme.colour(mark.fill))
             painter.drawPolygon(polygon(mark.points))
-            painter.setTransform(self._home)
         elif isinstance(mark, Path):
-            painter.setTransform(self._way * self._home)
+            self._go(self._there)
             painter.setPen(self.pen(mark.pen))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             if mark.closed:
                 painter.drawPolygon(polygon(mark.points))
             else:
                 painter.drawPolyline(polygon(mark.points))
-            painter.setTransform(self._home)
         elif isinstance(mark, Strip):
             self._strip(mark)
         elif isinstance(mark, Label):
             self._label(mark)
         else:
+            self._go(self._home)
             self._dimension(mark)
+
+    def _go(self, way: QTransform) -> None:
+        """Have the painter draw through a map; most marks follow one that drew through the same."""
+        if way is not self._now:
+            self._painter.setTransform(way)
+            self._now = way
 
     def _strip(self, strip: Strip) -> None:
         painter = self._painter
         (x, y), (ax, ay), (cx, cy) = strip.origin, strip.along, strip.across
-        painter.setTransform(QTransform(ax, ay, cx, cy, x, y) * self._way * self._home)
+        painter.setTransform(QTransform(ax, ay, cx, cy, x, y) * self._there)
         painter.drawImage(QRectF(0, 0, 1, 1), _strip_image(strip.colour, strip.tones))
-        painter.setTransform(self._way * self._home)
-        painter.setPen(_STRIP_EDGE)
+        painter.setTransform(self._there)
+        self._now = self._there
+        painter.setPen(self._edge)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.drawPolygon(polygon(strip.points))
-        painter.setTransform(self._home)
 
     def _label(self, label: Label) -> None:
         if label.within is not None:
@@ -133,6 +141,7 @@ class MarkPainter:
     ) -> QRectF:
         """Draw a line of text centred on ``place`` upwards and downwards; return the box it takes, unturned."""
         painter = self._painter
+        self._go(self._home)
         font = self._theme.font(size, face)
         metrics = QFontMetricsF(font)
         wide, tall = metrics.horizontalAdvance(text), metrics.height()

@@ -129,7 +129,7 @@ class RoomsStrip(QWidget):
         self.list.currentItemChanged.connect(self._picked)
         lay.addWidget(self.list)
         self._following = False
-        self._shown: tuple[int, ...] = ()
+        self._tables: tuple[object, ...] = ()
 
     def refresh(self) -> None:
         """Show the rooms of the job and which of them is looked at."""
@@ -140,7 +140,7 @@ class RoomsStrip(QWidget):
             self.list.clear()
             for _ in rooms:
                 self.list.addItem(QListWidgetItem())
-        shown = tuple(id(one) for one in (*rooms, job.house_rules, job.paints, job.colours, job.settings))
+        tables = (job.house_rules, job.paints, job.colours, job.settings)
         room = self._session.room()
         for index, one in enumerate(rooms):
             item = self.list.item(index)
@@ -151,11 +151,11 @@ class RoomsStrip(QWidget):
                 item.setToolTip("surfaces that have their paint, of all")
             if one is room and self.list.currentRow() != index:
                 self.list.setCurrentRow(index)
-        if shown != self._shown:
-            self._shown = shown
+        if any(one is not other for one, other in zip(tables, self._tables, strict=False)):
             viewport = self.list.viewport()
             assert viewport is not None
-            viewport.update()
+            viewport.update()  # what every card shows may be another
+        self._tables = tables
         self._following = False
 
     def _picked(self, item: QListWidgetItem | None) -> None:

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any
 
+import msgspec
 from PyQt6.QtCore import QAbstractTableModel, QModelIndex, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
@@ -15,8 +15,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 
 
-@dataclass(frozen=True)
-class Cell:
+class Cell(msgspec.Struct, frozen=True):
     """One cell: its text, what typing into it does (returns whether it was accepted), and a colour to show."""
 
     text: str
@@ -26,8 +25,7 @@ class Cell:
     warm: bool = False
 
 
-@dataclass(frozen=True)
-class SheetRow:
+class SheetRow(msgspec.Struct, frozen=True):
     """One row: what it is about and its cells."""
 
     about: About

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import time
-from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Literal
 
+import msgspec
+from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QSettings, QTimer, pyqtSignal
 
 from narrow_cornice.desk.runner import Runner
@@ -25,8 +26,7 @@ RECENT = 8
 RECOVERY_MS = 1500
 
 
-@dataclass(frozen=True, slots=True)
-class View:
+class View(msgspec.Struct, frozen=True):
     """What is being looked at; nothing in here belongs to the job."""
 
     place: Place = "trim"

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+
+import msgspec
 
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
@@ -24,8 +25,7 @@ FIELD_WORDS = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class SizeField:
+class SizeField(msgspec.Struct, frozen=True):
     """A size that can be typed: ``mm`` is None where it is not set; ``edit`` makes the change (None empties it)."""
 
     about: About

@@ -10,12 +10,11 @@ its shadow falls on the wall.
 
 from __future__ import annotations
 
+import itertools
 import math
 from functools import lru_cache
 
 import msgspec
-import numpy as np
-import numpy.typing as npt
 
 from narrow_cornice.trim.outline import Outline
 from narrow_cornice.trim.profiles import Profile
@@ -36,26 +35,39 @@ class ShadeStrip(msgspec.Struct, frozen=True):
     away: tuple[float, ...]
 
 
-def shade_tones(outline: Outline, height: float, samples: int = SAMPLES) -> npt.NDArray[np.float64]:
-    """Return the tones of a piece seen from the front, shape (samples,), from its top down."""
-    points = np.asarray(outline.polyline(math.radians(4)))
-    start, end = points[:-1], points[1:]
-    rising = end[:, 1] - start[:, 1] > 1e-9  # level and falling faces are not seen from the front
-    start, end = start[rising], end[rising]
-    y = height * (1 - (np.arange(samples) + 0.5) / samples)
-    share = (y[:, None] - start[None, :, 1]) / (end[:, 1] - start[:, 1])[None, :]
-    z = np.where((share >= 0) & (share <= 1), start[:, 0] + share * (end[:, 0] - start[:, 0]), -np.inf)
-    front = np.argmax(z, axis=1)
-    depth = z[np.arange(samples), front]
-    along = (end - start)[front]
-    length = np.hypot(along[:, 0], along[:, 1])
-    normal_z, normal_y = along[:, 1] / length, -along[:, 0] / length
-    diffuse = np.maximum(0.0, normal_y + normal_z)  # (n · −light)·√3, so a plain upright face is 1
-    reach = np.maximum.accumulate(depth - y)
-    lit = reach - (depth - y) < 1e-6 + 0.02 * height / samples
-    thrown_back = np.maximum(0.0, normal_z - normal_y) / math.sqrt(2)
-    tones = AMBIENT + np.where(lit, (1 - AMBIENT) * diffuse, REFLECTED * thrown_back)
-    return np.asarray(tones, dtype=np.float64)
+def shade_tones(outline: Outline, height: float, samples: int = SAMPLES) -> list[float]:
+    """Return the tones of a piece seen from the front, ``samples`` of them, from its top down.
+
+    Each rising stretch of the face marks the samples it passes; the foremost one counts. Plain floats: a face passes
+    hardly more samples than there are.
+    """
+    points = outline.polyline(math.radians(4))
+    depths = [-math.inf] * samples
+    normals = [(1.0, 0.0)] * samples
+    step = height / samples
+    for (z0, y0), (z1, y1) in itertools.pairwise(points):
+        rise = y1 - y0
+        if rise <= 1e-9:
+            continue  # level and falling faces are not seen from the front
+        length = math.hypot(z1 - z0, rise)
+        normal = (rise / length, -(z1 - z0) / length)
+        first = max(0, math.ceil((height - y1) / step - 0.5 - 1e-9))
+        last = min(samples - 1, math.floor((height - y0) / step - 0.5 + 1e-9))
+        for sample in range(first, last + 1):
+            y = height - (sample + 0.5) * step
+            z = z0 + (z1 - z0) * (y - y0) / rise
+            if z > depths[sample]:
+                depths[sample], normals[sample] = z, normal
+    tones = []
+    reach = -math.inf  # the furthest that anything above reaches along the light
+    for sample, (depth, (normal_z, normal_y)) in enumerate(zip(depths, normals, strict=True)):
+        along = depth - (height - (sample + 0.5) * step)
+        reach = max(reach, along)
+        if reach - along < 1e-6 + 0.02 * step:  # lit: (n · −light)·√3, so that a plain upright face is 1
+            tones.append(AMBIENT + (1 - AMBIENT) * max(0.0, normal_y + normal_z))
+        else:
+            tones.append(AMBIENT + REFLECTED * max(0.0, normal_z - normal_y) / math.sqrt(2))
+    return tones
 
 
 @lru_cache(maxsize=512)
@@ -63,5 +75,4 @@ def shade_strip(profile: Profile) -> ShadeStrip:
     """Return the strip for a profile; computed once for each."""
     cast = max(0.0, max(z - y for z, y in profile.outline.polyline()))
     tones = shade_tones(profile.outline, profile.height)
-    away = np.minimum(1.12, 2 * 0.94 - tones)
-    return ShadeStrip(tuple(tones.tolist()), cast, tuple(away.tolist()))
+    return ShadeStrip(tuple(tones), cast, tuple(min(1.12, 2 * 0.94 - tone) for tone in tones))

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import inspect
 from collections.abc import Callable, Iterator, Sequence
 from functools import wraps
 from typing import Any, Literal
@@ -79,7 +78,8 @@ def explained(name: str, unit: str, sentence: str) -> Callable[[Formula], Callab
     """
 
     def declare(formula: Formula) -> Callable[..., Figure]:
-        parameters = tuple(inspect.signature(formula).parameters)
+        code = formula.__code__
+        parameters = code.co_varnames[: code.co_argcount]
         spoken = tuple(parameter.replace("_", " ") for parameter in parameters)
 
         @wraps(formula)
