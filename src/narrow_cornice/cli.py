@@ -5,7 +5,6 @@ Bad input prints one line on standard error and ends with 2; nothing that a pers
 
 from __future__ import annotations
 
-import json
 import os
 import sys
 from pathlib import Path
@@ -51,6 +50,8 @@ def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = No
 
 
 def _answer(value: dict[str, Any]) -> None:
+    import json
+
     print(json.dumps(value, ensure_ascii=False, allow_nan=False))
 
 

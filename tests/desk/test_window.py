@@ -265,7 +265,7 @@ def test_a_colour_for_the_group_and_for_one_alone(window: MainWindow) -> None:
     assert window.bench.view.press("Finish like every upper wall")
     settle()
     assert "upper wall@w3" not in window.session.job.rooms[0].finishes
-    assert window.bench.view.press("Give every upper wall of the house this finish")
+    assert window.bench.view.press("Like this in every room")
     settle()
     assert window.session.job.rooms[1].finishes["upper wall"].colour == "clay"
 

@@ -57,7 +57,7 @@ def chain_of(figure: Figure) -> list[Figure]:
 class Bench(QWidget):
     """The right-hand side of the window."""
 
-    closed = pyqtSignal()
+    room_wanted = pyqtSignal()
 
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
@@ -97,6 +97,7 @@ class Bench(QWidget):
             else:
                 yield Title("Nothing measured yet", job.name)
                 yield NoteRow("A job begins with a room: two walls and a height are enough to start.")
+                yield ButtonsRow(("Add a room …",), lambda _: self.room_wanted.emit())
         elif len(about) < 2 or about[1] == "floor":
             yield from room_rows.room_rows(self, job, room)
         elif about[1] == "wall":

@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import (
     QLineEdit,
     QPushButton,
     QScrollArea,
+    QSizePolicy,
     QVBoxLayout,
     QWidget,
 )
@@ -32,7 +33,15 @@ from narrow_cornice.desk.bench_rows import (
     ToggleRow,
     alike,
 )
-from narrow_cornice.desk.bench_widgets import Field, FigureButton, FindingCard, Line, plain_label, swatch_icon
+from narrow_cornice.desk.bench_widgets import (
+    Field,
+    FigureButton,
+    FindingCard,
+    Line,
+    plain_label,
+    plain_tip,
+    swatch_icon,
+)
 from narrow_cornice.desk.theme import Theme
 
 
@@ -155,7 +164,11 @@ class BenchView(QScrollArea):
                 lay.addWidget(rule)
                 lay.addWidget(plain_label(word="caption"))
             case ChoiceRow():
-                widget = Line(QComboBox())
+                box = QComboBox()
+                box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+                box.setMinimumContentsLength(6)
+                box.setFixedWidth(int(158 * self._theme.letters))
+                widget = Line(box)
             case SizeRow() | TextRow():
                 widget = QWidget()
                 lay = QVBoxLayout(widget)
@@ -259,6 +272,8 @@ class BenchView(QScrollArea):
                     button = QPushButton(text.replace("&", "&&"))
                     button.setProperty("link", True)
                     button.setCursor(Qt.CursorShape.PointingHandCursor)
+                    button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+                    button.setToolTip(plain_tip(text))
                     button.clicked.connect(lambda _=False, i=index, p=pressed: p(i))
                     lay.addWidget(button)
             case FindingRow():
@@ -285,7 +300,6 @@ class BenchView(QScrollArea):
                     box.addItem(swatch_icon(row.swatches[index], self._theme), shown, value)
                 else:
                     box.addItem(shown, value)
-            box.setMaximumWidth(int(178 * self._theme.letters))
         values = [value for value, _ in row.options]
         box.setCurrentIndex(values.index(row.current) if row.current in values else -1)
         box.currentIndexChanged.connect(lambda index, r=row: r.chosen(r.options[index][0]) if index >= 0 else None)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from html import escape
 
 from PyQt6.QtCore import QEvent, QSize, Qt
 from PyQt6.QtGui import QColor, QFontMetrics, QIcon, QKeyEvent, QPainter, QPaintEvent, QPixmap, QResizeEvent
@@ -35,6 +36,11 @@ def plain_label(text: str = "", word: str = "") -> QLabel:
     if word:
         label.setProperty("class", word)
     return label
+
+
+def plain_tip(text: str) -> str:
+    """Return text for a tooltip, in which Qt would otherwise read tags."""
+    return f"<span>{escape(text[:300])}</span>"
 
 
 class Field(QLineEdit):
@@ -243,6 +249,8 @@ class FindingCard(QFrame):
         button = QPushButton(words.replace("&", "&&"))
         button.setProperty("link", True)
         button.setCursor(Qt.CursorShape.PointingHandCursor)
+        button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+        button.setToolTip(plain_tip(words))
         button.clicked.connect(pressed)
         return button
 

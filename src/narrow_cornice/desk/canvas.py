@@ -17,11 +17,11 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
 
+from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.painting import MarkPainter, placed, polygon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Path, Point, Strip, dimension_line
 
-HEAD = 64  # pixels kept free for the title
 MARGIN = 22
 NEAREST = 7.0  # pixels from a line that still point at it
 
@@ -90,11 +90,17 @@ class Canvas(QWidget):
         assert self._drawing is not None
         left, top, right, bottom = self._drawing.bounds
         wide = max(1.0, self.width() - 2 * MARGIN)
-        tall = max(1.0, self.height() - HEAD - MARGIN)
+        head = self.head()
+        tall = max(1.0, self.height() - head - MARGIN)
         scale = min(wide / max(1.0, right - left), tall / max(1.0, bottom - top)) * self._zoom
         x = self.width() / 2 - (left + right) / 2 * scale + self._shift.x()
-        y = HEAD + (self.height() - HEAD - MARGIN) / 2 - (top + bottom) / 2 * scale + self._shift.y()
+        y = head + (self.height() - head - MARGIN) / 2 - (top + bottom) / 2 * scale + self._shift.y()
         return QTransform(scale, 0, 0, scale, x, y)
+
+    def head(self) -> float:
+        """Return the pixels kept free for the title."""
+        title, subtitle = self._theme.font(14, "name"), self._theme.font(9.5, "slanted")
+        return 18 + QFontMetricsF(title).height() + QFontMetricsF(subtitle).height()
 
     def to_screen(self, point: Point) -> QPointF:
         """Return where a place of the drawing is on the canvas."""
@@ -105,7 +111,7 @@ class Canvas(QWidget):
         centre = around or QPointF(self.width() / 2, self.height() / 2)
         new = min(60.0, max(0.3, self._zoom * factor))
         factor = new / self._zoom
-        middle = QPointF(self.width() / 2, HEAD + (self.height() - HEAD - MARGIN) / 2)
+        middle = QPointF(self.width() / 2, self.head() + (self.height() - self.head() - MARGIN) / 2)
         self._shift = (self._shift + middle - centre) * factor + centre - middle
         self._zoom = new
         self._editor.hide()
@@ -191,8 +197,8 @@ class Canvas(QWidget):
             end = QPointF(start.x() - 30, start.y() - 16)
             anchor = "right"
             if end.x() - wide < 8:
-                start, end, anchor = box.center(), QPointF(box.center().x(), max(HEAD, box.top() - 18)), "middle"
-        end.setY(max(HEAD + 4.0, min(self.height() - 14.0, end.y())))
+                start, end, anchor = box.center(), QPointF(box.center().x(), max(self.head(), box.top() - 18)), "middle"
+        end.setY(max(self.head() + 4.0, min(self.height() - 14.0, end.y())))
         painter.setPen(QPen(self._theme.colour("verdigris"), 1.2))
         painter.drawLine(start, end)
         left = {"left": end.x() + 3, "right": end.x() - wide - 9, "middle": end.x() - wide / 2 - 3}[anchor]
@@ -290,7 +296,7 @@ class Canvas(QWidget):
         self.setCursor(Qt.CursorShape.PointingHandCursor if about else Qt.CursorShape.ArrowCursor)
         name = self._names.get(about) or self._names.get(about[:3], "")
         if name:
-            QToolTip.showText(event.globalPosition().toPoint(), _plain(name), self)
+            QToolTip.showText(event.globalPosition().toPoint(), plain_tip(name), self)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         """Pick what is under the pointer if it was a click."""
@@ -345,10 +351,10 @@ class Canvas(QWidget):
 
     def ask_size(self, about: About, text: str, label: str) -> None:
         """Open a field at a thing, filled with its size."""
-        place = self.place_of(about) or QPointF(self.width() / 2, HEAD + 20)
+        place = self.place_of(about) or QPointF(self.width() / 2, self.head() + 20)
         self._editing = about
         self._editor.setAccessibleName(label)
-        self._editor.setToolTip(_plain(label))
+        self._editor.setToolTip(plain_tip(label))
         self._editor.setText(text)
         self._editor.setProperty("wrong", False)
         wide, tall = 150, self._editor.sizeHint().height()
@@ -400,10 +406,3 @@ def _near(shape: QPolygonF, place: QPointF, reach: float) -> bool:
         if off.x() ** 2 + off.y() ** 2 <= reach**2:
             return True
     return False
-
-
-def _plain(text: str) -> str:
-    """Return text for a tooltip, in which Qt would otherwise read tags."""
-    from html import escape
-
-    return f"<span>{escape(text[:300])}</span>"

@@ -118,7 +118,7 @@ class RoomDialog(QDialog):
             self.fault.setText(str(error))
             return
         if self._session.do(edit):
-            self._session.look(room_id=self._session.job.rooms[-1].id, selected=(), place="measure")
+            self._session.look(room_id=self._session.job.rooms[-1].id, selected=(), place="measure", sheet="plan")
             self.accept()
 
 

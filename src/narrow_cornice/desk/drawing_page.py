@@ -8,6 +8,7 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QSplitter, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.ruled_sheet import RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session, Sheet
@@ -18,6 +19,7 @@ from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import measured_room
@@ -101,13 +103,13 @@ class DrawingPage(QWidget):
         self.canvas.stepped.connect(self.step_wall)
         self.canvas.letter.connect(self.letter)
 
-    def _add_tool(self, words: str, tip: str, pressed: Callable[[], None]) -> None:
+    def _add_tool(self, words: str, tip: str, pressed: Callable[[], None], *, below: bool = False) -> None:
         tool = QToolButton()
         tool.setText(words)
         tool.setToolTip(tip)
         tool.setProperty("plain", True)
         tool.clicked.connect(pressed)
-        self._tools.addWidget(tool)
+        (self.sheet_tools if below else self._tools).addWidget(tool)
 
     def add_sheets(self, sheets: list[tuple[str, RuledSheet]]) -> None:
         """Put the ruled sheets below the drawing, one at a time where there are several."""
@@ -116,8 +118,9 @@ class DrawingPage(QWidget):
         lay.setContentsMargins(0, 2, 0, 0)
         lay.setSpacing(2)
         stack = QStackedWidget()
+        row = QHBoxLayout()
+        self.sheet_tools = row
         if len(sheets) > 1:
-            row = QHBoxLayout()
             group = QButtonGroup(self)
             for index, (words, _) in enumerate(sheets):
                 leaf = QToolButton()
@@ -128,8 +131,8 @@ class DrawingPage(QWidget):
                 leaf.clicked.connect(lambda _=False, i=index: stack.setCurrentIndex(i))
                 group.addButton(leaf)
                 row.addWidget(leaf)
-            row.addStretch(1)
-            lay.addLayout(row)
+        row.addStretch(1)
+        lay.addLayout(row)
         for _, sheet in sheets:
             stack.addWidget(sheet)
             sheet.picked.connect(self.session.select)
@@ -140,6 +143,16 @@ class DrawingPage(QWidget):
         self._split.setStretchFactor(0, 5)
         self._split.setStretchFactor(1, 2)
         self._split.setSizes([460, 190])
+
+    def add_cautions(self, where: str) -> None:
+        """Put the cautions of this place below its sheet."""
+        label = plain_label(" ".join(cautions(where)))
+        label.setWordWrap(True)
+        label.setAccessibleName("Cautions")
+        label.setStyleSheet(f"color: {self.theme.roles['ochre']}; font-size: {8 * self.theme.letters:.1f}pt;")
+        layout = self.layout()
+        assert layout is not None
+        layout.addWidget(label)
 
     # ---- showing
 

@@ -79,15 +79,15 @@ class _Card(QStyledItemDelegate):
             size = (
                 f"{wide / 1000:.2f} × {deep / 1000:.2f} m"
                 if unit == "mm"
-                else f"{show_imperial(wide, 2)} × {show_imperial(deep, 2)}"
+                else f"{show_imperial(wide, 1)} × {show_imperial(deep, 1)}"
             )
         else:
             painter.setPen(QPen(theme.colour("ochre"), 1.2, Qt.PenStyle.DashLine))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(plan_box.adjusted(20, 2, -20, -2))
             size = "not determined yet"
-        coated = finished_surfaces(room, job.house_rules, job.paints, job.colours)
-        done = sum(one.paint is not None for one in coated)
+        finished = finished_surfaces(room, job.house_rules, job.paints, job.colours)
+        done = sum(one.paint is not None for one in finished)
         name_font, small = theme.font(10.5, "name"), theme.font(8.5)
         y = card.bottom() - 36 * theme.letters
         painter.setFont(name_font)
@@ -99,10 +99,15 @@ class _Card(QStyledItemDelegate):
         painter.setFont(small)
         painter.setPen(theme.colour("soft"))
         line = QRectF(card.left() + 12, y + 16 * theme.letters, card.width() - 22, 16 * theme.letters)
+        metrics = QFontMetricsF(small)
+        room_for_size = line.width() - metrics.horizontalAdvance(f"{len(finished)}/{len(finished)}  ")
+        size = metrics.elidedText(size, Qt.TextElideMode.ElideRight, room_for_size)
         painter.drawText(line, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, size)
-        if coated:
-            painter.setPen(theme.colour("verdigris" if done == len(coated) else "soft"))
-            painter.drawText(line, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, f"{done}/{len(coated)}")
+        if finished:
+            painter.setPen(theme.colour("verdigris" if done == len(finished) else "soft"))
+            painter.drawText(
+                line, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, f"{done}/{len(finished)}"
+            )
         painter.restore()
 
 

@@ -94,6 +94,7 @@ class MainWindow(QMainWindow):
         self.rooms = RoomsStrip(session, theme)
         self.rooms.picked.connect(lambda room: session.look(room_id=room, selected=()))
         self.bench = Bench(session, theme)
+        self.bench.room_wanted.connect(self.add_room)
         self.pages: dict[Place, QWidget] = {}
         self._stack = QStackedWidget()
         self._stack.setObjectName("middle")

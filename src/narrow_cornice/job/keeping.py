@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import contextlib
 import fcntl
-import hashlib
 import os
 import time
 from pathlib import Path
@@ -27,6 +26,8 @@ def state_folder() -> Path:
 
 def _mark(path: Path) -> str:
     """Return a short mark for a file's place, for names of what belongs to it."""
+    import hashlib
+
     return hashlib.sha256(os.path.realpath(path).encode("utf-8", "surrogateescape")).hexdigest()[:16]
 
 

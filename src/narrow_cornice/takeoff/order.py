@@ -33,7 +33,7 @@ class OrderLine(msgspec.Struct, frozen=True):
     shop: str
     needed: Figure
     buy: tuple[tuple[float, int, float], ...]
-    price: float
+    cost: Figure
     left: float
     why: str
     shares: tuple[tuple[str, str, Figure], ...]
@@ -44,11 +44,28 @@ class OrderLine(msgspec.Struct, frozen=True):
     bars: Lengths | None = None
     profile_kind: str = ""
 
+    @property
+    def price(self) -> float:
+        """Return the price of all that is bought."""
+        return self.cost.value
+
     def share_of_price(self, room_id: str) -> float:
         """Return the part of the price that falls on a room, by what it needs."""
         whole = sum(amount.value for _, _, amount in self.shares)
         mine = sum(amount.value for room, _, amount in self.shares if room == room_id)
         return self.price * mine / whole if whole else 0.0
+
+
+@explained("price of tins", "money", "tins × price of one")
+def price_of_tins(tins: float, price_of_one: float) -> float:
+    """Return the price of several tins of one size."""
+    return tins * price_of_one
+
+
+@explained("price of lengths", "money", "lengths × length of one ÷ 1000 × price per metre")
+def price_of_lengths(lengths: float, length_of_one: float, price_per_metre: float) -> float:
+    """Return the price of several whole lengths of trim, sold by the metre; lengths in mm."""
+    return lengths * length_of_one / 1000 * price_per_metre
 
 
 @explained("to have", "L", "needed + touch up reserve")
@@ -65,6 +82,15 @@ def _paint_line(key: str, needs: list[tuple[Room, PaintNeed]], rules: HouseRules
     to_have = with_reserve(needed, kept)
     tins: Tins = cheapest_tins(to_have.value, tuple(TinSize(size.litres, size.price) for size in paint.sizes))
     buy = tuple((size.litres, count, size.price * count) for size, count in tins.buy)
+    chosen = f"the cheapest tins that hold {to_have.value:.2f} L"
+    prices = [
+        price_of_tins(
+            table("tins", count, "", chosen),
+            table("price of one", size.price, "money", f"{paint.name}, {size.litres:g} L, {paint.shop}"),
+            called=f"{count} × {size.litres:g} L",
+        )
+        for size, count in tins.buy
+    ]
     surfaces = sum(len(need.parts) for _, need in needs)
     where = ", ".join(room.name[:40] for room, _ in needs)
     words = tins_in_words(tins)
@@ -77,7 +103,7 @@ def _paint_line(key: str, needs: list[tuple[Room, PaintNeed]], rules: HouseRules
         paint.shop,
         to_have,
         buy,
-        tins.price,
+        total("price", "money", prices),
         tins.litres - to_have.value,
         why,
         shares,
@@ -179,7 +205,12 @@ def _trim_line(key: str, needs: list[tuple[Room, TrimNeed]], stock: Stock, rules
         stock.shop,
         needed,
         ((bars.stock, count, bars.price),),
-        bars.price,
+        price_of_lengths(
+            table("lengths", count, "", f"whole lengths for {runs}, longest first, saw kerf between"),
+            table("length of one", bars.stock, "mm", f"{stock.name}: the length that costs least"),
+            per_metre,
+            called="price",
+        ),
         left,
         why,
         shares,

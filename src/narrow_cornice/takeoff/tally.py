@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.order import order_list
@@ -21,17 +23,13 @@ def tally(job: Job) -> dict[str, Figure]:
     """Return paint (L to have), trim (length of the runs), painted area (m²) and cost, by name."""
     order = order_list(job)
     area = [painted for room in job.rooms if (painted := _room_area(room, job.house_rules)) is not None]
-    prices = [
-        Figure(line.name[:80], line.price, "money", "table", note=f"{line.bought_as} from {line.shop}")
-        for line in order.lines
-    ]
 
     def renamed(figure: Figure, name: str) -> Figure:
-        return Figure(name, figure.value, figure.unit, figure.origin, figure.sentence, figure.inputs, figure.source)
+        return replace(figure, name=name)
 
     return {
         "paint": total("paint", "L", [renamed(x.needed, x.name[:80]) for x in order.lines if x.kind == "paint"]),
         "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in order.lines if x.kind == "trim"]),
         "surfaces": total("surfaces", "m²", area),
-        "cost": total("cost", "money", prices),
+        "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in order.lines]),
     }

@@ -63,7 +63,7 @@ def finish_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Ro
     if single and one.own:
         buttons.append(f"Finish like every {group}")
     if len(job.rooms) > 1:
-        buttons.append(f"Give every {group} of the house this finish")
+        buttons.append("Like this in every room")
     if buttons:
         yield ButtonsRow(tuple(buttons), lambda index: _spread(bench, job, room, key, group, finish, buttons[index]))
     if single:

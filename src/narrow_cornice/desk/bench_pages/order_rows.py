@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
+    Caption,
     NoteRow,
     Row,
     TextRow,
@@ -52,6 +53,8 @@ def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
     left = Figure("", line.left, "L" if line.kind == "paint" else "run").shown(job.settings.unit)
     yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
     yield from bench.working(line.needed)
+    yield Caption("Price")
+    yield bench.figure_row(line.cost, True)
     yield from bench.findings(lambda finding: finding.about == about)
 
 

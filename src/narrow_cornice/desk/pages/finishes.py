@@ -6,13 +6,12 @@ from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QMenu
 
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.bench_widgets import plain_label, swatch_icon
+from narrow_cornice.desk.bench_widgets import swatch_icon
 from narrow_cornice.desk.drawing_page import DrawingPage, row
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
-from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.coatings import coated_surfaces
@@ -32,15 +31,13 @@ class FinishesPage(DrawingPage):
         self._many: list[About] = []
         self.add_sheets([("Schedule", self.schedule)])
         self._add_tool(
-            "Colour for the chosen", "give every chosen row a colour (Shift and Ctrl choose several)", self._colours
+            "Colour for the chosen",
+            "give every chosen row a colour (Shift and Ctrl choose several)",
+            self._colours,
+            below=True,
         )
-        self._add_tool("Paint for the chosen", "give every chosen row a paint", self._paints)
-        caution = plain_label(cautions("finishes")[0])
-        caution.setStyleSheet(f"color: {theme.roles['ochre']}; font-size: {8 * theme.letters:.1f}pt;")
-        caution.setWordWrap(True)
-        layout = self.layout()
-        assert layout is not None
-        layout.addWidget(caution)
+        self._add_tool("Paint for the chosen", "give every chosen row a paint", self._paints, below=True)
+        self.add_cautions("finishes")
 
     def put_rows(self) -> None:
         """Fill the schedule."""

@@ -31,6 +31,7 @@ class MeasurePage(DrawingPage):
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
         )
         self.add_sheets([("Walls and heights", self.walls), ("Openings", self.openings)])
+        self.add_cautions("measure")
 
     def put_rows(self) -> None:
         """Fill both sheets."""

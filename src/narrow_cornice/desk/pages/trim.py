@@ -28,6 +28,7 @@ class TrimPage(DrawingPage):
             "Trim of the room",
         )
         self.add_sheets([("Trim", self.pieces)])
+        self.add_cautions("trim")
 
     def put_rows(self) -> None:
         """Fill the sheet."""
