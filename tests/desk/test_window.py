@@ -645,3 +645,28 @@ def test_pictures_of_every_view(tmp_path: Path, qapp: QApplication, capsys: pyte
 def test_a_dialog_cannot_slip_through() -> None:
     with pytest.raises(AssertionError, match="opened"):
         QDialog().exec()
+
+
+def test_without_a_screen_the_window_says_so_and_pictures_still_work(tmp_path: Path) -> None:
+    import os
+    import subprocess
+    import sys
+
+    bare = {
+        name: value
+        for name, value in os.environ.items()
+        if name not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")
+    }
+    program = [sys.executable, "-m", "narrow_cornice.cli"]
+    done = subprocess.run(program, env=bare, capture_output=True, text=True, check=False, timeout=60)
+    assert done.returncode == 2
+    assert "no screen" in done.stderr
+    shots = subprocess.run(
+        [*program, "demo", "--pictures", str(tmp_path / "p")],
+        env=bare,
+        capture_output=True,
+        text=True,
+        check=True,
+        timeout=120,
+    )
+    assert shots.stdout.count(".png") == len(list((tmp_path / "p").glob("*.png"))) == 8

@@ -15,15 +15,20 @@ from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme, load_faces
 from narrow_cornice.desk.window import MainWindow
-from narrow_cornice.errors import CorniceError
+from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job.keeping import Recovery, state_folder
+
+
+def screen_there() -> bool:
+    """Return whether Qt was told of a screen, or of what to use in place of one."""
+    return any(os.environ.get(name) for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"))
 
 
 def _application() -> QApplication:
     there = QApplication.instance()
     if isinstance(there, QApplication):
         return there
-    if not (os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or os.environ.get("QT_QPA_PLATFORM")):
+    if not screen_there():
         os.environ["QT_QPA_PLATFORM"] = "offscreen"  # commands work without a display
     QGuiApplication.setHighDpiScaleFactorRoundingPolicy(Qt.HighDpiScaleFactorRoundingPolicy.PassThrough)
     application = QApplication(["narrow-cornice"])
@@ -58,6 +63,11 @@ def settings_file(folder: Path) -> QSettings:
 
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     """Open the window and return the exit status; with ``pictures``, write them and leave."""
+    if pictures is None and not screen_there():
+        raise SurroundingsError(
+            "There is no screen to open a window on.",
+            remedy="Set DISPLAY, or use a command: demo --pictures FOLDER, check, takeoff, length, proportion.",
+        )
     application = _application()
     calm_collector()
     load_faces()

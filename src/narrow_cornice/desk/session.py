@@ -246,7 +246,12 @@ class Session(QObject):
             self.recovery.drop()
             return
         job, path, recovery = self.job, self.path, self.recovery
-        self.runner.run("", lambda: recovery.keep(job, path), lambda _: None, self.refused.emit)
+        self.runner.run("", lambda: recovery.keep(job, path), self._kept, self.refused.emit)
+
+    def _kept(self, _done: object) -> None:
+        """A job that was saved while its running copy was being written needs no copy."""
+        if not self.unsaved:
+            self.recovery.drop()
 
     def close(self, *, discard: bool) -> None:
         """Let go of the job and its file; ``discard`` drops what was not saved."""

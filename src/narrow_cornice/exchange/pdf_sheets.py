@@ -36,7 +36,7 @@ if TYPE_CHECKING:
     from fpdf import FPDF
 
 MM_PER_POINT = 25.4 / 72
-SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50, 100, 200, 500)
+SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50, 75, 100, 200, 500)
 _FACES = {
     "text": ("Lato", "", "Lato-Regular.ttf"),
     "bold": ("Lato", "B", "Lato-Bold.ttf"),

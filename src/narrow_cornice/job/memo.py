@@ -10,6 +10,7 @@ import sys
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from functools import wraps
+from threading import Lock
 from typing import Any, ParamSpec, TypeVar
 
 Given = ParamSpec("Given")
@@ -29,19 +30,22 @@ def by_identity(keep: int) -> Callable[[Callable[Given, Result]], Callable[Given
     def keeping(function: Callable[Given, Result]) -> Callable[Given, Result]:
         held: OrderedDict[Hashable, tuple[tuple[Any, ...], Any]] = OrderedDict()
         _memos.append(held)
+        lock = Lock()  # sheets are written on another thread while the window goes on asking
 
         @wraps(function)
         def looked_up(*args: Given.args, **kwargs: Given.kwargs) -> Result:
             key = tuple([arg if type(arg) in _BY_VALUE else id(arg) for arg in args])
-            found = held.get(key)
-            if found is not None:
-                held.move_to_end(key)
-                result: Result = found[1]
-                return result
+            with lock:
+                found = held.get(key)
+                if found is not None:
+                    held.move_to_end(key)
+                    result: Result = found[1]
+                    return result
             result = function(*args, **kwargs)
-            held[key] = (args, result)
-            if len(held) > keep:
-                held.popitem(last=False)
+            with lock:
+                held[key] = (args, result)
+                if len(held) > keep:
+                    held.popitem(last=False)
             return result
 
         return looked_up
