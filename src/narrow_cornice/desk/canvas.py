@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
@@ -57,7 +59,7 @@ class Canvas(QWidget):
         self._held: QPointF | None = None
         self._moved = False
         self._editing: About = ()
-        self._names: dict[About, str] = {}
+        self._name_of: Callable[[About], str] = lambda _: ""
         self._editor = QLineEdit(self)
         self._editor.setAccessibleName("Size")
         self._editor.hide()
@@ -269,9 +271,9 @@ class Canvas(QWidget):
             return self.way().map(polygon(mark.points)).boundingRect().center()
         return None
 
-    def name_things(self, names: dict[About, str]) -> None:
-        """Give the words shown when the pointer rests on a thing."""
-        self._names = names
+    def name_things(self, name_of: Callable[[About], str]) -> None:
+        """Give what to ask for the words shown when the pointer rests on a thing."""
+        self._name_of = name_of
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """Begin a click or a pan."""
@@ -294,7 +296,7 @@ class Canvas(QWidget):
             return
         about = self.about_at(event.position())
         self.setCursor(Qt.CursorShape.PointingHandCursor if about else Qt.CursorShape.ArrowCursor)
-        name = self._names.get(about) or self._names.get(about[:3], "")
+        name = self._name_of(about) if about else ""
         if name:
             QToolTip.showText(event.globalPosition().toPoint(), plain_tip(name), self)
 

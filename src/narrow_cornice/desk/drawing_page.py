@@ -96,6 +96,7 @@ class DrawingPage(QWidget):
         self._split.addWidget(self.canvas)
         self._split.setChildrenCollapsible(False)
         lay.addWidget(self._split, 1)
+        self.canvas.name_things(self._name_of)
         self.canvas.picked.connect(self._picked)
         self.canvas.size_wanted.connect(self.ask_size)
         self.canvas.size_typed.connect(self._size_typed)
@@ -170,7 +171,6 @@ class DrawingPage(QWidget):
             job = self.session.job
             inset = trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), True)
         self.canvas.show_drawing(drawing, inset, view.selected, self.callout())
-        self.canvas.name_things(self._names(room) if room is not None else {})
         self.put_rows()
 
     def put_rows(self) -> None:
@@ -195,23 +195,20 @@ class DrawingPage(QWidget):
         words = field.label.split(",")[0]
         return f"{words if about[1] == 'wall' else words.lower()} {field.shown(job)}"[:70].strip()
 
-    def _names(self, room: Room) -> dict[About, str]:
+    def _name_of(self, about: About) -> str:
+        """Return the words for a thing the pointer rests on."""
         job = self.session.job
-        names: dict[About, str] = {(room.id, "height"): "ceiling height"}
-        for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
-            colour = f", {one.colour.name}" if one.colour else ""
-            names[(room.id, "finish", one.surface.key)] = f"{one.surface.name}{colour}"
-        measured = measured_room(room, job.house_rules)
-        if measured.trim is not None:
-            for kind in KINDS:
-                piece = measured.trim.piece(kind)
-                if piece.built and piece.height is not None:
-                    names[(room.id, "trim", kind)] = f"{kind} {piece.height.shown(job.settings.unit)}"
-        for opening in room.openings:
-            names[(room.id, "opening", opening.id)] = opening.name
-        for face in measured.faces:
-            names[(room.id, "wall", face.id)] = f"wall {face.name}"
-        return names
+        room = next((one for one in job.rooms if one.id == about[0]), None)
+        if room is None or len(about) < 2:
+            return ""
+        if about[1] == "finish":
+            for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
+                if one.surface.key == about[2]:
+                    return one.surface.name + (f", {one.colour.name}" if one.colour else "")
+        if about[1] == "opening":
+            return next((one.name for one in room.openings if one.id == about[2]), "")
+        field = size_field(job, about)
+        return f"{field.label}: {field.shown(job)}" if field is not None else about[1]
 
     # ---- doing
 

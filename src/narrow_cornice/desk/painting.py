@@ -6,21 +6,31 @@ from collections.abc import Sequence
 from functools import lru_cache
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
-from PyQt6.QtGui import QColor, QFontMetricsF, QImage, QPainter, QPen, QPolygonF, QTransform
+from PyQt6.QtGui import QBrush, QColor, QFontMetricsF, QLinearGradient, QPainter, QPen, QPolygonF, QTransform
 
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, Strip, dimension_line
 
 PX_PER_POINT = 96 / 72
+_UNIT = QRectF(0, 0, 1, 1)
 
 
 @lru_cache(maxsize=1024)
-def _strip_image(colour: str, tones: tuple[float, ...]) -> QImage:
-    image = QImage(1, len(tones), QImage.Format.Format_RGB32)
-    for row, tone in enumerate(tones):
-        image.setPixelColor(0, row, QColor(*channels(toned(colour, tone))))
-    return image
+def _strip_brush(colour: str, tones: tuple[float, ...]) -> QBrush:
+    """Return the tones of a strip as a gradient down the unit square."""
+    gradient = QLinearGradient(0.0, 0.0, 0.0, 1.0)
+    count = len(tones)
+    shades = [toned(colour, tone) for tone in tones]
+    for index, shade in enumerate(shades):
+        # Where the tone jumps, both sides of the jump get a stop, so that an edge stays an edge.
+        if index and shade != shades[index - 1]:
+            edge = index / count
+            gradient.setColorAt(max(0.0, edge - 1e-4), QColor(*channels(shades[index - 1])))
+            gradient.setColorAt(edge, QColor(*channels(shade)))
+    gradient.setColorAt(0.0, QColor(*channels(shades[0])))
+    gradient.setColorAt(1.0, QColor(*channels(shades[-1])))
+    return QBrush(gradient)
 
 
 def polygon(points: Sequence[Point]) -> QPolygonF:
@@ -114,13 +124,11 @@ class MarkPainter:
     def _strip(self, strip: Strip) -> None:
         painter = self._painter
         (x, y), (ax, ay), (cx, cy) = strip.origin, strip.along, strip.across
-        painter.setTransform(QTransform(ax, ay, cx, cy, x, y) * self._there)
-        painter.drawImage(QRectF(0, 0, 1, 1), _strip_image(strip.colour, strip.tones))
-        painter.setTransform(self._there)
-        self._now = self._there
+        self._now = QTransform(ax, ay, cx, cy, x, y) * self._there
+        painter.setTransform(self._now)
         painter.setPen(self._edge)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.drawPolygon(polygon(strip.points))
+        painter.setBrush(_strip_brush(strip.colour, strip.tones))
+        painter.drawRect(_UNIT)
 
     def _label(self, label: Label) -> None:
         if label.within is not None:

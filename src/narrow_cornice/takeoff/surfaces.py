@@ -18,6 +18,7 @@ from narrow_cornice.survey.plan import Point
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, house_rules_of, measured_room
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim
+from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.working.figures import Figure, explained, reading, total
 
@@ -272,8 +273,7 @@ def _trim_surfaces(measured: MeasuredRoom) -> list[Surface]:
         mine = [run.length for run in measured.runs if run.kind == kind]
         if profile is None or not mine:
             continue
-        girth = Figure("girth", profile.girth, "mm", "table", note="length of the painted face across the profile")
-        area = painted_trim(total("length", "run", mine), girth, called=kind)
+        area = painted_trim(total("length", "run", mine), girth_of(profile), called=kind)
         surfaces.append(_plain(f"{kind}@room", kind, "trim", kind.capitalize(), area))
     return surfaces
 

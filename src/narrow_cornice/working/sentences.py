@@ -1,6 +1,6 @@
 """Sentences of arithmetic: "entablature × cornice parts ÷ parts in all".
 
-A sentence is written once beside its function, in the trade's names and signs (+ − × ÷ √ max min ceil).
+A sentence is written once beside its function, in the trade's names and signs (+ − × ÷ √ π max min ceil).
 It can be evaluated, which is how the tests hold it to the function, and spelled with the values put in,
 which is how the bench shows it.
 """
@@ -43,6 +43,7 @@ def evaluate(sentence: str, values: Mapping[str, float]) -> float:
     Raises ValueError where the sentence is not arithmetic over those names.
     """
     code = _with_names(sentence, {name: f"({value!r})" for name, value in values.items()})
+    code = re.sub(r"(?<!\w)π(?!\w)", repr(math.pi), code)
     return _value(ast.parse(code.translate(_SIGNS).strip(), mode="eval").body, sentence)
 
 

@@ -1,0 +1,33 @@
+"""The girth of a profile with its working: straight faces, and each curve as an arc of a circle."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+
+from narrow_cornice.trim.outline import Arc
+from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.working.figures import Figure, explained, table, total
+
+
+@explained("curve", "mm", "radius × π × angle ÷ 180")
+def arc_length(radius: float, angle: float) -> float:
+    """Return the length of an arc from its radius in mm and its angle in degrees."""
+    return radius * math.pi * angle / 180
+
+
+@lru_cache(maxsize=512)
+def girth_of(profile: Profile) -> Figure:
+    """Return the length of the painted face across a profile, in mm."""
+    size = f"{profile.kind} drawn {profile.height:.1f} high and {profile.projection:.1f} out"
+    straight = [segment.length for segment in profile.outline.segments if not isinstance(segment, Arc)]
+    parts = [table("straight faces", math.fsum(straight), "mm", f"{len(straight)} straight faces of the {size}")]
+    for segment in profile.outline.segments:
+        if isinstance(segment, Arc):
+            parts.append(
+                arc_length(
+                    table("radius", segment.radius, "mm", size),
+                    table("angle", math.degrees(abs(segment.sweep)), "°", "as large as runs neither back nor down"),
+                )
+            )
+    return total("girth", "mm", parts)
