@@ -30,16 +30,20 @@ class Lengths(msgspec.Struct, frozen=True):
     price: float
 
 
-def _packed(pieces: Sequence[float], stock: float, kerf: float) -> tuple[Bar, ...]:
-    """Return first-fit-decreasing bars; pieces longer than the stock are scarfed into whole lengths and a rest."""
-    cut: list[tuple[float, int]] = []
-    for index, piece in enumerate(pieces):
-        rest = piece
-        while rest > stock + 1e-9:
-            cut.append((stock, index))
-            rest -= stock
-        cut.append((rest, index))
-    cut.sort(key=lambda one: (-one[0], one[1]))
+def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> tuple[Bar, ...]:
+    """Return first-fit-decreasing bars for (length, index) pairs, longest first.
+
+    A piece longer than the stock is scarfed into whole lengths and a rest.
+    """
+    cut = ordered
+    if ordered and ordered[0][0] > stock + 1e-9:
+        parts: list[tuple[float, int]] = []
+        for length, index in ordered:
+            while length > stock + 1e-9:
+                parts.append((stock, index))
+                length -= stock
+            parts.append((length, index))
+        cut = sorted(parts, key=_longest_first)
     holds: list[list[tuple[int, float]]] = []
     free: list[float] = []
     open_bars: list[int] = []  # those that the shortest piece would still fit into
@@ -61,6 +65,10 @@ def _packed(pieces: Sequence[float], stock: float, kerf: float) -> tuple[Bar, ..
     return tuple(Bar(tuple(hold), left) for hold, left in zip(holds, free, strict=True))
 
 
+def _longest_first(one: tuple[float, int]) -> tuple[float, int]:
+    return (-one[0], one[1])
+
+
 @lru_cache(maxsize=1024)
 def lengths_to_buy(
     pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metre: float, kerf: float
@@ -70,6 +78,7 @@ def lengths_to_buy(
     ``pieces`` and ``stocks`` are in mm and above nought; with equal prices the fewest bars win.
     """
     whole = sum(pieces)
+    ordered = sorted(((length, index) for index, length in enumerate(pieces)), key=_longest_first)
 
     def least(stock: float) -> float:
         """Return what this stock costs at least: as many bars as its pieces are long together."""
@@ -79,7 +88,7 @@ def lengths_to_buy(
     for stock in sorted(stocks, key=least):
         if best is not None and least(stock) > best.price + 1e-9:
             break
-        bars = _packed(pieces, stock, kerf)
+        bars = _packed(ordered, stock, kerf)
         answer = Lengths(stock, bars, len(bars) * stock / 1000 * price_per_metre)
         if best is None or (round(answer.price, 6), len(bars)) < (round(best.price, 6), len(best.bars)):
             best = answer

@@ -251,9 +251,10 @@ class BenchView(QScrollArea):
             case NoteRow(text=text, colour=colour):
                 assert isinstance(widget, QLabel)
                 widget.setText(text)
-                widget.setStyleSheet(
-                    f"color: {self._theme.roles[colour]}; font-size: {9 * self._theme.letters:.1f}pt; padding: 1px 0;"
-                )
+                if former is None or getattr(former, "colour", "") != colour:  # styling anew costs more than the text
+                    widget.setStyleSheet(
+                        f"color: {self._theme.roles[colour]}; font-size: {9 * self._theme.letters:.1f}pt; padding: 1px 0;"
+                    )
             case ButtonsRow(words=words, pressed=pressed):
                 lay = widget.layout()
                 assert lay is not None

@@ -63,26 +63,31 @@ def unfolded_walls(plan: Plan, height: float) -> tuple[Placed, ...]:
             taken.append(box)
             continue
         ways = {side.outward, plan.sides[index - 1].outward, plan.sides[(index + 1) % count].outward}
-        best: tuple[tuple[float, float], Frame, Rect] | None = None
         whole = _around(taken)
+        paper = whole.area
         middle = ((side.start[0] + side.end[0]) / 2, (side.start[1] + side.end[1]) / 2)
+        moves: list[tuple[float, float, float, int]] = []
+        homes: list[tuple[Frame, Rect]] = []
         for way in sorted(ways):
-            starts = [_standing(corner, way) for corner in (side.end, side.start)]
-            for start in starts:
-                at_home = _box(start, length, height)
-                foot_home = start.at(length / 2, 0.0)
-                for x, y in _steps(start, at_home, taken):
-                    far = abs(foot_home[0] + x - middle[0]) + abs(foot_home[1] + y - middle[1])
-                    if best is not None and far >= best[0][0]:
-                        continue  # its leader alone is worse than what was found
-                    box = Rect(at_home.u0 + x, at_home.v0 + y, at_home.u1 + x, at_home.v1 + y)
-                    wide = max(whole.u1, box.u1) - min(whole.u0, box.u0)
-                    deep = max(whole.v1, box.v1) - min(whole.v0, box.v0)
-                    # A square metre of new paper weighs as much as a metre and a half of leader.
-                    score = ((wide * deep - whole.area) / 1e6 * 1500 + far, far)
-                    if (best is None or score < best[0]) and not _hits(box, taken, GAP):
-                        frame = Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v)
-                        best = (score, frame, box)
+            for corner in (side.end, side.start):
+                start = _standing(corner, way)
+                home = _box(start, length, height)
+                foot = start.at(length / 2, 0.0)
+                off = (foot[0] - middle[0], foot[1] - middle[1])
+                moves += [(abs(off[0] + x) + abs(off[1] + y), x, y, len(homes)) for x, y in _steps(start, home, taken)]
+                homes.append((start, home))
+        best: tuple[float, Frame, Rect] | None = None
+        for far, x, y, which in sorted(moves):
+            if best is not None and far >= best[0]:
+                break  # the leader alone is worse than what was found, and so is every longer one
+            start, home = homes[which]
+            box = Rect(home.u0 + x, home.v0 + y, home.u1 + x, home.v1 + y)
+            wide = max(whole.u1, box.u1) - min(whole.u0, box.u0)
+            deep = max(whole.v1, box.v1) - min(whole.v0, box.v0)
+            # A square metre of new paper weighs as much as a metre and a half of leader.
+            score = (wide * deep - paper) / 1e6 * 1500 + far
+            if (best is None or score < best[0]) and not _hits(box, taken, GAP):
+                best = (score, Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v), box)
         assert best is not None  # beyond everything that is taken there is always a free place
         _, frame, box = best
         placed[index] = Placed(index, frame, box, (middle, frame.at(length / 2, 0.0)))

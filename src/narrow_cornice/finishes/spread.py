@@ -21,11 +21,13 @@ def _coatings() -> dict[str, dict[str, float]]:
     return tomllib.loads(text)
 
 
+@cache
 def loss_of(method: Method) -> Figure:
     """Return the share lost by a way of putting paint on."""
     return table("loss", _coatings()["loss"][method], "share", f"put on by {method}")
 
 
+@cache
 def texture_factor(texture: Texture) -> Figure:
     """Return how much more surface a texture has than its outline."""
     return table("surface factor", _coatings()["texture"][texture], "", f"{texture} surface")

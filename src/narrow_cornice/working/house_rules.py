@@ -42,6 +42,7 @@ class HouseRules:
 
     def __init__(self, changed: Mapping[str, float] | None = None) -> None:
         self._changed = dict(changed or {})
+        self._figures: dict[str, Figure] = {}
         unknown = sorted(set(self._changed) - set(shipped_rules()))
         if unknown:
             raise CorniceError(f"There is no house rule called “{unknown[0][:60]}”.", where="house_rules")
@@ -52,7 +53,12 @@ class HouseRules:
 
     def figure(self, key: str) -> Figure:
         """Return the rule as a leaf of the working, noting the usual value where the job differs."""
+        made = self._figures.get(key)
+        if made is not None:
+            return made
         rule = shipped_rules()[key]
         value = self.value(key)
         note = rule.why if value == rule.value else f"{rule.why} Usually {rule.value:g}; changed in this job."
-        return Figure(rule.name, value, rule.unit, "house rule", source=("house rule", key), note=note)
+        made = Figure(rule.name, value, rule.unit, "house rule", source=("house rule", key), note=note)
+        self._figures[key] = made
+        return made
