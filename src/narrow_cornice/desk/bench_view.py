@@ -252,8 +252,9 @@ class BenchView(QScrollArea):
                 assert isinstance(widget, QLabel)
                 widget.setText(text)
                 if former is None or getattr(former, "colour", "") != colour:  # styling anew costs more than the text
+                    size = 9 * self._theme.letters
                     widget.setStyleSheet(
-                        f"color: {self._theme.roles[colour]}; font-size: {9 * self._theme.letters:.1f}pt; padding: 1px 0;"
+                        f"color: {self._theme.roles[colour]}; font-size: {size:.1f}pt; padding: 1px 0;"
                     )
             case ButtonsRow(words=words, pressed=pressed):
                 lay = widget.layout()
