@@ -670,3 +670,20 @@ def test_without_a_screen_the_window_says_so_and_pictures_still_work(tmp_path: P
         timeout=120,
     )
     assert shots.stdout.count(".png") == len(list((tmp_path / "p").glob("*.png"))) == 8
+
+
+def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
+    window: MainWindow, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    from narrow_cornice.desk.application import _told_in_the_window
+    from narrow_cornice.job import edits
+
+    window.session.do(edits.rename_room("r1", "Kept"))
+    told = _told_in_the_window(window.session, lambda: window)
+    told(ValueError, ValueError("of our own making"), None)
+    window.session.runner.wait()
+    settle()
+    assert "wrong in the program itself" in window.notice()
+    assert "of our own making" in capsys.readouterr().err
+    (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")
+    assert read_job(copy).rooms[0].name == "Kept"

@@ -5,7 +5,9 @@ from __future__ import annotations
 import gc
 import os
 import sys
+from collections.abc import Callable
 from pathlib import Path
+from types import TracebackType
 
 from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtGui import QGuiApplication, QIcon
@@ -90,6 +92,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
         except CorniceError as error:
             problem = error
     window = make_window(session)
+    sys.excepthook = _told_in_the_window(session, lambda: window)
     if problem is not None:
         window.tell(problem)
     window.show()
@@ -103,6 +106,20 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
         _forget_window(session)
         window = make_window(session)
         window.show()
+
+
+def _told_in_the_window(session: Session, window: Callable[[], MainWindow]) -> Callable[..., None]:
+    """Return what to do with a programming error: print it whole, keep the job aside, say so, and go on."""
+
+    def told(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
+        sys.__excepthook__(kind, error, trace)
+        session.keep_recovery_copy()
+        window().tell(
+            f"Something is wrong in the program itself ({kind.__name__}: {str(error)[:120]}). The job is as it was before "
+            "the last thing you did, and a copy of it is kept aside. Please save it under another name."
+        )
+
+    return told
 
 
 def _forget_window(session: Session) -> None:
