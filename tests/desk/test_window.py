@@ -6,8 +6,20 @@ from pathlib import Path
 
 import pytest
 from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QComboBox, QDialog, QFileDialog, QInputDialog, QLineEdit, QMessageBox, QWidget
+from PyQt6.QtWidgets import (
+    QApplication,
+    QColorDialog,
+    QComboBox,
+    QDialog,
+    QFileDialog,
+    QInputDialog,
+    QLineEdit,
+    QMessageBox,
+    QPushButton,
+    QWidget,
+)
 
 from narrow_cornice.desk.bench_rows import ChoiceRow, FigureRow, FindingRow, SizeRow, ToggleRow
 from narrow_cornice.desk.canvas import Canvas
@@ -407,6 +419,12 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     assert window.bench.view.press("Add a projection (chimney breast)")
     settle()
     assert len(session.job.rooms[0].sides) == 8
+    monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("600; 500", True))
+    session.select(("r1", "wall", "w1"))
+    settle()
+    assert window.bench.view.press("Notch the corner at its end (L-shape)")
+    settle()
+    assert len(session.job.rooms[0].sides) == 10
     for group, colour, paint in (
         ("upper wall", "c3", "wall-matt"),
         ("ceiling", "c1", "ceiling-flat"),
@@ -427,6 +445,25 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
         session.undo()
     settle()
     assert session.job.rooms == ()
+
+
+def test_a_room_of_any_shape_from_a_written_walk(empty: MainWindow) -> None:
+    dialog = RoomDialog(empty.session, empty)
+    dialog.name.setText("Chart Room")
+    dialog.walk.setText("4310; 3620; 1178; 39o0")
+    dialog.height_field.setText("2974")
+    dialog.take()
+    assert "wall 4" in dialog.fault.text()
+    dialog.walk.setText("4310; 3620; 1178; 390 o; 1641 o; 390; 1491; ?")
+    dialog.take()
+    assert len(empty.session.job.rooms[0].sides) == 8
+    settle()
+    walls = page(empty).walls.sheet  # type: ignore[attr-defined]
+    assert walls.setData(walls.index(3, 3), "in")
+    assert "bring the walk back" in canvas(empty)._drawing.subtitle  # type: ignore[union-attr]
+    assert walls.setData(walls.index(3, 3), "E: outside")
+    assert not walls.setData(walls.index(3, 3), "sideways")
+    assert "no corner" in empty.notice()
 
 
 def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -511,7 +548,7 @@ def test_recovery_after_a_kill(session, window: MainWindow, tmp_path: Path) -> N
     later.close()
 
 
-def test_tables_of_the_job_are_edited(window: MainWindow) -> None:
+def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
     session, theme = window.session, window.theme
     rules = rules_dialog(session, theme, window)
     index = next(i for i, row in enumerate(rules.sheet.sheet.rows) if row.about[1] == "coats")
@@ -531,6 +568,18 @@ def test_tables_of_the_job_are_edited(window: MainWindow) -> None:
     colours = colours_dialog(session, theme, window)
     assert colours.sheet.sheet.setData(colours.sheet.sheet.index(1, 1), "#abcdef")
     assert not colours.sheet.sheet.setData(colours.sheet.sheet.index(1, 1), "red")
+    buttons = {button.text(): button for button in colours.findChildren(QPushButton)}
+    buttons["Add a colour"].click()
+    assert session.job.colours[-1].hex == "#d8d2c4"
+    colours.sheet.selectRow(len(session.job.colours) - 1)
+    monkeypatch.setattr(QColorDialog, "getColor", lambda *_a, **_k: QColor("#123456"))
+    buttons["Pick its tone …"].click()
+    assert session.job.colours[-1].hex == "#123456"
+    buttons["Remove it"].click()
+    assert len(session.job.colours) == len(demo_job().colours)
+    colours.sheet.selectRow(1)
+    buttons["Remove it"].click()
+    assert "still on a surface" in colours.fault.text()
     colours.done(0)
     stock = stock_dialog(session, theme, window)
     assert stock.sheet.sheet.setData(stock.sheet.sheet.index(0, 2), "2.4 m; 3600")

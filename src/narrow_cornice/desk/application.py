@@ -115,8 +115,8 @@ def _told_in_the_window(session: Session, window: Callable[[], MainWindow]) -> C
         sys.__excepthook__(kind, error, trace)
         session.keep_recovery_copy()
         window().tell(
-            f"Something is wrong in the program itself ({kind.__name__}: {str(error)[:120]}). The job is as it was before "
-            "the last thing you did, and a copy of it is kept aside. Please save it under another name."
+            f"Something is wrong in the program itself ({kind.__name__}: {str(error)[:120]}). The job is as it was "
+            "before the last thing you did, and a copy of it is kept aside. Please save it under another name."
         )
 
     return told

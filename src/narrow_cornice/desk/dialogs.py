@@ -6,7 +6,9 @@ from collections.abc import Callable
 
 from msgspec.structs import replace
 from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor
 from PyQt6.QtWidgets import (
+    QColorDialog,
     QDialog,
     QDialogButtonBox,
     QFormLayout,
@@ -21,10 +23,12 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Paint, Stock, Tin
+from narrow_cornice.survey.walk import Walked, read_walk
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.working.house_rules import shipped_rules
 
@@ -71,16 +75,20 @@ class RoomDialog(QDialog):
         lay = QVBoxLayout(self)
         intro = plain_label(
             "Walk from corner A along the first wall, then round the room with the wall on your right. "
-            "Two walls are enough to begin; breasts and alcoves are added in Measure."
+            "Two walls are enough to begin. Or write the whole walk: sizes parted by semicolons, o after one "
+            "whose corner turns outside, ? for a wall nobody read."
         )
         intro.setWordWrap(True)
         lay.addWidget(intro)
         form = QFormLayout()
         self.name, self.first, self.second, self.height_field = QLineEdit(), QLineEdit(), QLineEdit(), QLineEdit()
+        self.walk = QLineEdit()
+        self.walk.setPlaceholderText("4310; 3620; 1178; 390 o; 1641 o; 388; 1492; ?")
         for label, field in (
             ("Name", self.name),
             ("Wall A–B", self.first),
             ("Wall B–C", self.second),
+            ("or the walk", self.walk),
             ("Ceiling height", self.height_field),
         ):
             field.setAccessibleName(label)
@@ -104,7 +112,15 @@ class RoomDialog(QDialog):
         """Add the room if everything can be read, else say what cannot."""
         unit = self._session.job.settings.unit
         sizes = []
-        for field in (self.first, self.second, self.height_field):
+        walk: tuple[Walked, ...] = ()
+        if self.walk.text().strip():
+            try:
+                walk = read_walk(self.walk.text(), unit)
+            except CorniceError as error:
+                self.fault.setText(f"The walk, {error}")
+                self.walk.setFocus()
+                return
+        for field in (self.height_field,) if walk else (self.first, self.second, self.height_field):
             try:
                 sizes.append(parse_length(field.text(), unit))
             except CorniceError as error:
@@ -113,7 +129,10 @@ class RoomDialog(QDialog):
                 field.selectAll()
                 return
         try:
-            edit = edits.add_room(self.name.text(), *sizes)
+            if walk:
+                edit = edits.add_walked_room(self.name.text(), walk, sizes[0])
+            else:
+                edit = edits.add_room(self.name.text(), *sizes)
         except CorniceError as error:
             self.fault.setText(str(error))
             return
@@ -133,7 +152,7 @@ class TableDialog(QDialog):
         title: str,
         headings: tuple[str, ...],
         rows: Callable[[], list[SheetRow]],
-        add: tuple[str, Callable[[], None]] | None,
+        buttons: dict[str, Callable[[About], None]],
         stretch: int,
     ) -> None:
         super().__init__(parent)
@@ -144,9 +163,9 @@ class TableDialog(QDialog):
         self.sheet = RuledSheet(headings, theme, title, stretch)
         lay.addWidget(self.sheet)
         line = QHBoxLayout()
-        if add is not None:
-            button = QPushButton(add[0])
-            button.clicked.connect(add[1])
+        for words, pressed in buttons.items():
+            button = QPushButton(words)
+            button.clicked.connect(lambda _=False, do=pressed: do(self.chosen()))
             line.addWidget(button)
         line.addStretch(1)
         done = QPushButton("Done")
@@ -162,6 +181,11 @@ class TableDialog(QDialog):
         session.changed.connect(self._refresh)
         session.refused.connect(self._told)
         self._refresh("")
+
+    def chosen(self) -> About:
+        """Return what the chosen row is about, empty for none."""
+        index = self.sheet.currentIndex()
+        return self.sheet.sheet.rows[index.row()].about if index.isValid() else ()
 
     def _refresh(self, _title: str) -> None:
         self.sheet.put(self._rows(), ())
@@ -217,9 +241,7 @@ def rules_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
             )
         return made
 
-    return TableDialog(
-        session, theme, parent, "House rules of this job", ("Rule", "Value", "Unit", "Why"), rows, None, 3
-    )
+    return TableDialog(session, theme, parent, "House rules of this job", ("Rule", "Value", "Unit", "Why"), rows, {}, 3)
 
 
 def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog:
@@ -244,10 +266,23 @@ def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDial
             for colour in session.job.colours
         ]
 
-    def add() -> None:
+    def add(_chosen: About) -> None:
         session.do(edits.add_colour(f"Colour {len(session.job.colours) + 1}", "#d8d2c4"))
 
-    return TableDialog(session, theme, parent, "Colours of this job", ("Name", "Tone"), rows, ("Add a colour", add), 0)
+    def picked(chosen: About) -> None:
+        colour = next((one for one in session.job.colours if chosen and one.id == chosen[1]), None)
+        if colour is not None:
+            tone = QColorDialog.getColor(QColor(colour.hex), parent, f"A tone for {colour.name[:60]}")
+            if tone.isValid():
+                session.do(edits.change_colour(colour.id, colour.name, tone.name()))
+
+    def removed(chosen: About) -> None:
+        colour = next((one for one in session.job.colours if chosen and one.id == chosen[1]), None)
+        if colour is not None:
+            session.do(edits.remove_colour(colour.id, colour.name))
+
+    buttons = {"Add a colour": add, "Pick its tone …": picked, "Remove it": removed}
+    return TableDialog(session, theme, parent, "Colours of this job", ("Name", "Tone"), rows, buttons, 0)
 
 
 def _sizes(text: str) -> tuple[Tin, ...]:
@@ -296,24 +331,21 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             made.append(SheetRow(("paint", paint.id), cells))
         return made
 
-    def add() -> None:
+    def add(_chosen: About) -> None:
         taken = [paint.id for paint in session.job.paints]
-        session.do(
-            edits.put_paint(
-                Paint(
-                    edits.fresh_id("paint", taken),
-                    f"Paint {len(taken) + 1}",
-                    "matt",
-                    38,
-                    35,
-                    (Tin(1, 25), Tin(2.5, 50)),
-                    "Paint shop",
-                )
-            )
-        )
+        sizes = (Tin(1, 25), Tin(2.5, 50))
+        fresh = Paint(edits.fresh_id("paint", taken), f"Paint {len(taken) + 1}", "matt", 38, 35, sizes, "Paint shop")
+        session.do(edits.put_paint(fresh))
+
+    def removed(chosen: About) -> None:
+        paint = next((one for one in session.job.paints if chosen and one.id == chosen[1]), None)
+        if paint is not None:
+            session.do(edits.remove_paint(paint.id, paint.name))
 
     headings = ("Paint", "Sheen", "Solids %", "Film µm", "Hiding SX", "Litres: price", "Shop", "Use")
-    return TableDialog(session, theme, parent, "Paints of this job", headings, rows, ("Add a paint", add), 5)
+    return TableDialog(
+        session, theme, parent, "Paints of this job", headings, rows, {"Add a paint": add, "Remove it": removed}, 5
+    )
 
 
 def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog:
@@ -361,8 +393,35 @@ def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
             made.append(SheetRow(("stock", stock.id), cells))
         return made
 
+    def add(_chosen: About) -> None:
+        taken = [stock.id for stock in session.job.stock]
+        fresh = Stock(
+            edits.fresh_id("stock", taken),
+            f"Trim stock {len(taken) + 1}",
+            ("skirting",),
+            (2400.0, 3600.0),
+            2.0,
+            0.06,
+            "Timber yard",
+        )
+        session.do(edits.put_stock(fresh))
+
+    def removed(chosen: About) -> None:
+        stock = next((one for one in session.job.stock if chosen and one.id == chosen[1]), None)
+        if stock is not None:
+            session.do(edits.remove_stock(stock.id, stock.name))
+
     headings = ("Stock", "Sold as", "Lengths", "Price a metre", "more per mm of height", "Shop")
-    return TableDialog(session, theme, parent, "Trim stock of this job", headings, rows, None, 1)
+    return TableDialog(
+        session,
+        theme,
+        parent,
+        "Trim stock of this job",
+        headings,
+        rows,
+        {"Add trim stock": add, "Remove it": removed},
+        1,
+    )
 
 
 def keys_dialog(theme: Theme, parent: QWidget) -> QDialog:

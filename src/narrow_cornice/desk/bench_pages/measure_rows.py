@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from typing import TYPE_CHECKING
+from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING, Literal
 
 from PyQt6.QtWidgets import QInputDialog
 
@@ -22,10 +22,10 @@ from narrow_cornice.desk.size_fields import OPENING_FIELDS
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Job, Opening, Room
+from narrow_cornice.job.model import Job, Opening, OpeningKind, Room
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surfaces import room_surfaces
-from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.lengths import Length, parse_length
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
@@ -57,51 +57,82 @@ def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
     else:
         yield NoteRow(measured.fault, "ochre")
     yield Caption("In this wall")
-    words = (
-        "Add a door",
-        "Add a window",
-        "Add a doorway",
-        "Add a projection (chimney breast)",
-        "Add a recess (alcove)",
-    )
-    actions = [*words]
-    if len(room.sides) >= 8:
-        actions.append("Straighten from here")
-    yield ButtonsRow(tuple(actions), lambda pressed: _in_wall(bench, room, side.id, name, index, pressed))
+    actions = _wall_actions(bench, room, side.id, name, index)
+    yield ButtonsRow(tuple(actions), lambda pressed: list(actions.values())[pressed]())
     yield from bench.findings(bench.about(room, (room.id, "wall"), (room.id, "opening")))
 
 
-def _in_wall(bench: Bench, room: Room, wall_id: str, name: str, index: int, pressed: int) -> None:
-    if pressed < 3:
-        kind = ("door", "window", "doorway")[pressed]
+def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int) -> dict[str, Callable[[], object]]:
+    """Return what can be done to a wall, by the words of its button."""
+    corner = name.split("–")[1]
+    metric = bench.session.job.settings.unit == "mm"
+
+    def add(kind: OpeningKind) -> None:
         measured = measured_room(room, bench.session.job.house_rules)
-        free = parse_length("300")
-        if not measured.fault:
-            taken = [rect.u1 for _, _, rect in measured.face(wall_id).openings]
-            free = parse_length(f"{(max(taken) if taken else 0) + 300:g}")
-        if bench.do(edits.add_opening(room.id, kind, wall_id, free)):  # type: ignore[arg-type]
+        taken = [] if measured.fault else [rect.u1 for _, _, rect in measured.face(wall_id).openings]
+        free = max(taken, default=0.0) + 300
+        if bench.do(edits.add_opening(room.id, kind, wall_id, Length(free, f"{free:g} mm"))):
             added = bench.session.job.room(room.id).openings[-1]
             bench.session.select((room.id, "opening", added.id))
-        return
-    if pressed == 5:
-        bench.do(edits.straighten_wall(room.id, index, name))
-        return
-    kind = "projection" if pressed == 3 else "recess"
-    text, given = QInputDialog.getText(
-        bench,
-        f"A {kind} in wall {name}",
-        "Place from the left, width, depth (parted by semicolons):",
-        text="1200; 1500; 400" if bench.session.job.settings.unit == "mm" else '48"; 60"; 16"',
-    )
-    if not given:
-        return
+
+    def broken(kind: Literal["projection", "recess"]) -> None:
+        sizes = _asked_sizes(
+            bench,
+            f"A {kind} in wall {name}",
+            ("place from the left", "width", "depth"),
+            "1200; 1500; 400" if metric else "48; 60; 16",
+        )
+        if sizes is not None:
+            _guarded(bench, lambda: edits.break_wall(room.id, wall_id, name, kind, *sizes))
+
+    def notched() -> None:
+        sizes = _asked_sizes(
+            bench,
+            f"A notch at corner {corner}",
+            ("along this wall", "along the next"),
+            "1200; 900" if metric else "48; 36",
+        )
+        if sizes is not None:
+            _guarded(bench, lambda: edits.notch_corner(room.id, wall_id, corner, *sizes))
+
+    actions: dict[str, Callable[[], object]] = {
+        "Add a door": lambda: add("door"),
+        "Add a window": lambda: add("window"),
+        "Add a doorway": lambda: add("doorway"),
+        "Add a projection (chimney breast)": lambda: broken("projection"),
+        "Add a recess (alcove)": lambda: broken("recess"),
+        "Notch the corner at its end (L-shape)": notched,
+        "Add a wall after this one": lambda: bench.do(edits.add_wall(room.id, wall_id, name)),
+    }
+    if len(room.sides) > 4:
+        actions["Remove this wall"] = lambda: bench.do(edits.remove_wall(room.id, wall_id, name))
+    if len(room.sides) >= 8:
+        actions["Straighten from here"] = lambda: bench.do(edits.straighten_wall(room.id, index, name))
+    return actions
+
+
+def _guarded(bench: Bench, make: Callable[[], edits.Edit]) -> None:
+    """Make an edit and do it; one that is refused as it is made is told."""
     try:
-        parts = [parse_length(part, bench.session.job.settings.unit) for part in text.split(";")]
-        if len(parts) != 3:
-            raise CorniceError(f"{len(parts)} sizes were given, three are needed.", remedy="Place; width; depth.")
-        bench.do(edits.break_wall(room.id, wall_id, name, kind, *parts))  # type: ignore[arg-type]
+        bench.do(make())
     except CorniceError as error:
         bench.session.refused.emit(error)
+
+
+def _asked_sizes(bench: Bench, title: str, names: tuple[str, ...], usual: str) -> list[Length] | None:
+    """Ask for several sizes in one line; None where they were not given or cannot be read."""
+    words = ", ".join(names).capitalize()
+    text, given = QInputDialog.getText(bench, title, f"{words} (parted by semicolons):", text=usual)
+    if not given:
+        return None
+    try:
+        sizes = [parse_length(part, bench.session.job.settings.unit) for part in text.split(";")]
+        if len(sizes) != len(names):
+            raise CorniceError(f"{len(sizes)} sizes were given, {len(names)} are needed.", remedy=f"{words}.")
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return None
+    return sizes
 
 
 def height_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:

@@ -72,7 +72,10 @@ class MeasurePage(DrawingPage):
                     name,
                     self._size_cell((room.id, "wall", side.id, "0")),
                     Cell(self._more(side.readings[1:]), self._more_typed(room, side.id, name)),
-                    f"{corner}: {'inside' if side.turn == 'left' else 'outside'}, square",
+                    Cell(
+                        f"{corner}: {'inside' if side.turn == 'left' else 'outside'}, square",
+                        lambda text, wall=side.id, at=corner: self._turned(room, wall, at, text),
+                    ),
                     Cell(adjusted, number=True),
                     Cell(doubt, number=True),
                     Cell(closing, number=True),
@@ -126,6 +129,15 @@ class MeasurePage(DrawingPage):
         except CorniceError as error:
             self.session.refused.emit(error)
             return False
+
+    def _turned(self, room: Room, wall_id: str, corner: str, text: str) -> bool:
+        """Take "inside" or "outside", or as much of it as tells which, typed for a corner."""
+        word = text.lower().split(":")[-1].strip()
+        for turn, words in (("left", "inside"), ("right", "outside")):
+            if word and (words.startswith(word) or word.startswith(words)):
+                return self.session.do(edits.set_turn(room.id, wall_id, turn, corner))  # type: ignore[arg-type]
+        self.session.refused.emit(CorniceError(f"“{text[:40]}” is no corner.", remedy="Write inside or outside."))
+        return False
 
     def _openings(self, room: Room) -> list:  # type: ignore[type-arg]
         rows = []

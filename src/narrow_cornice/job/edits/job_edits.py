@@ -6,7 +6,7 @@ from typing import Any
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.edits.making import checked_name
+from narrow_cornice.job.edits.making import EditError, checked_name
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import (
     Job,
@@ -64,3 +64,43 @@ def put_stock(stock: Stock) -> Edit:
         return replace(job, stock=(*job.stock, stock))
 
     return Edit(f"trim stock {stock.name[:40]}", apply)
+
+
+def _used(job: Job, fields: tuple[str, ...], identity: str) -> bool:
+    """Return whether some finish refers to an identity in one of its fields."""
+    return any(
+        getattr(finish, field) == identity
+        for room in job.rooms
+        for finish in room.finishes.values()
+        for field in fields
+    )
+
+
+def remove_colour(colour_id: str, name: str) -> Edit:
+    """Take a colour out of the job. Refused while a surface has it."""
+
+    def apply(job: Job) -> Job:
+        if _used(job, ("colour", "over"), colour_id):
+            raise EditError(f"{name[:60]} is still on a surface.", remedy="Give that surface another colour first.")
+        return replace(job, colours=tuple(one for one in job.colours if one.id != colour_id))
+
+    return Edit(f"remove colour {name[:40]}", apply)
+
+
+def remove_paint(paint_id: str, name: str) -> Edit:
+    """Take a paint out of the job. Refused while a surface has it."""
+
+    def apply(job: Job) -> Job:
+        if _used(job, ("paint", "primer"), paint_id):
+            raise EditError(f"{name[:60]} is still on a surface.", remedy="Give that surface another paint first.")
+        return replace(job, paints=tuple(one for one in job.paints if one.id != paint_id))
+
+    return Edit(f"remove paint {name[:40]}", apply)
+
+
+def remove_stock(stock_id: str, name: str) -> Edit:
+    """Take trim stock out of the job; trim that nothing else serves is then listed as unsold."""
+    return Edit(
+        f"remove trim stock {name[:40]}",
+        lambda job: replace(job, stock=tuple(one for one in job.stock if one.id != stock_id)),
+    )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Any, Literal
 
 from msgspec.structs import replace
@@ -18,6 +18,7 @@ from narrow_cornice.job.model import (
     Side,
 )
 from narrow_cornice.survey.plan import Turn, side_name
+from narrow_cornice.survey.walk import Walked
 from narrow_cornice.units.lengths import Length
 
 
@@ -36,6 +37,101 @@ def add_room(name: str, length: Length, width: Length, height: Length) -> Edit:
         return replace(job, rooms=(*job.rooms, room))
 
     return Edit(f"add {new[:40]}", apply)
+
+
+def add_walked_room(name: str, walk: Sequence[Walked], height: Length) -> Edit:
+    """Add a room of any right-angled shape from a whole walk round it and a height."""
+    new = checked_name(name, "A room")
+    checked_size(height, "The ceiling height")
+    for number, wall in enumerate(walk, 1):
+        checked_size(wall.length, f"Wall {number}")
+    if len(walk) < 4:
+        raise EditError(f"{len(walk)} walls do not make a room.", where="walk", remedy="Four are the fewest.")
+    sides = tuple(
+        Side(f"w{number}", () if wall.length is None else (wall.length,), wall.turn)
+        for number, wall in enumerate(walk, 1)
+    )
+
+    def apply(job: Job) -> Job:
+        room = Room(fresh_id("r", (room.id for room in job.rooms)), new, sides, (height,))
+        return replace(job, rooms=(*job.rooms, room))
+
+    return Edit(f"add {new[:40]}", apply)
+
+
+def add_wall(room_id: str, wall_id: str, name: str) -> Edit:
+    """Put another wall into the walk after one, not yet read, with an inside corner at its end.
+
+    Until the corners bring the walk back to its beginning again the room shows the walk so far.
+    """
+
+    def change(room: Room) -> Room:
+        index = next(i for i, side in enumerate(room.sides) if side.id == wall_id)
+        fresh = Side(fresh_id("w", (side.id for side in room.sides)))
+        return replace(room, sides=(*room.sides[: index + 1], fresh, *room.sides[index + 1 :]))
+
+    return room_edit(f"add a wall after {name}", room_id, change)
+
+
+def remove_wall(room_id: str, wall_id: str, name: str) -> Edit:
+    """Take one wall out of the walk, with what stands in it."""
+
+    def change(room: Room) -> Room:
+        if len(room.sides) <= 4:
+            raise EditError("Four walls are the fewest.", where=f"wall {name}")
+        gone = {opening.id for opening in room.openings if opening.wall == wall_id} | {wall_id}
+        finishes = {key: finish for key, finish in room.finishes.items() if key.partition("@")[2] not in gone}
+        return replace(
+            room,
+            sides=tuple(side for side in room.sides if side.id != wall_id),
+            openings=tuple(opening for opening in room.openings if opening.wall != wall_id),
+            finishes=finishes,
+        )
+
+    return room_edit(f"remove wall {name}", room_id, change)
+
+
+def notch_corner(room_id: str, wall_id: str, corner: str, along: Length, across: Length) -> Edit:
+    """Cut a square notch out of the inside corner at the end of a wall, so that the room becomes an L.
+
+    ``along`` is taken from this wall, ``across`` from the next; both walls must have been read and be longer.
+    """
+    checked_size(along, "The notch")
+    checked_size(across, "The notch")
+
+    def change(room: Room) -> Room:
+        index = next(i for i, side in enumerate(room.sides) if side.id == wall_id)
+        side, following = room.sides[index], room.sides[(index + 1) % len(room.sides)]
+        if side.turn != "left":
+            raise EditError(f"Corner {corner} is an outside corner.", where=f"corner {corner}")
+        shorter = []
+        for one, less in ((side, along), (following, across)):
+            if one.readings and min(reading.mm for reading in one.readings) <= less.mm:
+                raise EditError(f"{less.mm:g} mm is as long as the wall it is taken from.", where=f"corner {corner}")
+            readings = tuple(Length(one_.mm - less.mm, f"{one_.mm:g} - {less.mm:g}") for one_ in one.readings)
+            shorter.append(replace(one, readings=readings))
+        # Openings of the next wall are measured from its left end, its far one, and stay; those of this wall move.
+        openings = tuple(
+            replace(one, place=Length(one.place.mm - along.mm, f"{one.place.mm:g} - {along.mm:g}"))
+            if one.wall == wall_id and one.place.mm >= along.mm
+            else one
+            for one in room.openings
+        )
+        if any(one.wall == wall_id and one.place.mm < along.mm for one in room.openings):
+            raise EditError("An opening stands where the notch would be.", where=f"corner {corner}")
+        ids = [one.id for one in room.sides]
+        first = fresh_id("w", ids)
+        second = fresh_id("w", [*ids, first])
+        notch = (Side(first, (across,), "right"), Side(second, (along,), "left"))
+        rest = {side.id: shorter[0], following.id: shorter[1]}
+        sides = []
+        for one in room.sides:
+            sides.append(rest.get(one.id, one))
+            if one.id == wall_id:
+                sides += notch
+        return replace(room, sides=tuple(sides), openings=openings)
+
+    return room_edit(f"notch corner {corner}", room_id, change)
 
 
 def remove_room(room_id: str, name: str) -> Edit:

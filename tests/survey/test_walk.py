@@ -1,0 +1,125 @@
+"""A walk written down, and rooms of other shapes made from it."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.history import History
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.survey.plan import plan_area
+from narrow_cornice.survey.walk import WalkError, read_walk
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.units.lengths import Length, parse_length
+
+
+def mm(value: float) -> Length:
+    return Length(float(value), f"{value:g}")
+
+
+def area(room: Room) -> float:
+    measured = measured_room(room, {})
+    assert not measured.fault, measured.fault
+    return plan_area(measured.plan.corners)
+
+
+def test_a_walk_is_read_wall_by_wall() -> None:
+    walk = read_walk("4310; 3.62 m; 1178; 390 o; 1641 O; 388 mm; 14' 2\" o; ?; ? o", "mm")
+    assert [wall.turn for wall in walk] == ["left", "left", "left", "right", "right", "left", "right", "left", "right"]
+    assert [wall.length.mm if wall.length else None for wall in walk] == [
+        4310,
+        3620,
+        1178,
+        390,
+        1641,
+        388,
+        4318,
+        None,
+        None,
+    ]
+    assert read_walk("12o; 8' o", "in")[0].length == Length(304.8, "12")
+
+
+@pytest.mark.parametrize(("text", "position"), [("", 0), ("4310; ; 3", 5), ("4310; x", 6), ("4310; 36p0", 8), ("o", 0)])
+def test_what_is_no_walk_says_where(text: str, position: int) -> None:
+    with pytest.raises(WalkError) as refused:
+        read_walk(text, "mm")
+    assert refused.value.position == position
+    assert "wall" in str(refused.value)
+
+
+def test_a_room_from_a_whole_walk() -> None:
+    history = History(starting_job())
+    walk = read_walk("4310; 3620; 1178; 390 o; 1641 o; 390; 1491; ?", "mm")
+    history.do(edits.add_walked_room("Chart Room", walk, mm(2974)))
+    room = history.job.rooms[0]
+    assert area(room) == 4310 * 3620 - 390 * 1641
+    assert measured_room(room, {}).plan.sides[7].follows
+    for bad in (walk[:3], ()):
+        with pytest.raises(CorniceError, match="do not make a room"):
+            edits.add_walked_room("x", bad, mm(2500))
+
+
+def test_an_l_by_a_notch_keeps_openings_where_they_stand() -> None:
+    history = History(starting_job())
+    history.do(edits.add_room("Room", mm(4000), mm(3000), mm(2500)))
+    history.do(edits.add_opening("r1", "window", "w1", mm(2000)))
+    history.do(edits.add_opening("r1", "window", "w2", mm(500)))
+    before = area(history.job.rooms[0])
+    history.do(edits.notch_corner("r1", "w1", "B", mm(1200), mm(900)))
+    room = history.job.rooms[0]
+    assert len(room.sides) == 6
+    assert area(room) == before - 1200 * 900
+    assert [opening.place.mm for opening in room.openings] == [800, 500]
+    assert measured_room(room, {}).plan.inside_corners() == 5
+    with pytest.raises(CorniceError, match="outside corner"):
+        history.do(edits.notch_corner("r1", room.sides[1].id, "C", mm(100), mm(100)))
+    with pytest.raises(CorniceError, match="as long as the wall"):
+        history.do(edits.notch_corner("r1", "w2", "C", mm(5000), mm(100)))
+    with pytest.raises(CorniceError, match="where the notch would be"):
+        history.do(edits.notch_corner("r1", "w1", "B", mm(850), mm(100)))
+
+
+@given(st.integers(100, 2900), st.integers(100, 3900), st.integers(0, 3))
+def test_a_notch_takes_its_own_area(across: int, along: int, which: int) -> None:
+    history = History(starting_job())
+    history.do(edits.add_walked_room("Room", read_walk("4000; 3000; 4000; 3000", "mm"), mm(2500)))
+    wall = f"w{which + 1}"
+    sizes = (mm(along), mm(across)) if which % 2 == 0 else (mm(across), mm(along))
+    history.do(edits.notch_corner("r1", wall, "x", *sizes))
+    assert area(history.job.rooms[0]) == pytest.approx(12e6 - along * across)
+
+
+def test_walls_are_added_and_removed_one_at_a_time() -> None:
+    history = History(demo_job())
+    history.do(edits.add_wall("r1", "w1", "A–B"))
+    assert "bring the walk back" in measured_room(history.job.rooms[0], {}).fault
+    history.do(edits.set_turn("r1", "w9", "right", "C"))
+    assert history.job.rooms[0].sides[1].id == "w9"
+    history.do(edits.remove_wall("r1", "w9", "B–C"))
+    assert history.job.rooms[0].sides == demo_job().rooms[0].sides
+    history.do(edits.change_finish(["r1"], ["upper wall@w2"], "own", colour="clay"))
+    history.do(edits.remove_wall("r1", "w2", "B–C"))
+    room = history.job.rooms[0]
+    assert all(opening.wall != "w2" for opening in room.openings)
+    assert not any(key.endswith(("@w2", "@o4")) for key in room.finishes)
+    four = History(starting_job())
+    four.do(edits.add_room("Room", mm(4000), mm(3000), mm(2500)))
+    with pytest.raises(CorniceError, match="fewest"):
+        four.do(edits.remove_wall("r1", "w1", "A–B"))
+
+
+def test_colours_paints_and_stock_are_removed_only_when_free() -> None:
+    history = History(demo_job())
+    for edit in (edits.remove_colour("sedge", "Sedge"), edits.remove_paint("wall-matt", "Washable matt")):
+        with pytest.raises(CorniceError, match="still on a surface"):
+            history.do(edit)
+    history.do(edits.remove_colour("plaster", "Raw plaster"))
+    history.do(edits.remove_paint("wood-primer", "Primer"))
+    history.do(edits.remove_stock("pine-cornice", "pine"))
+    assert len(history.job.stock) == 1
+    assert parse_length("1").mm == 1
