@@ -118,6 +118,18 @@ class Editing(RuleBasedStateMachine):
             self.attempt(edits.break_wall, room.id, side.id, "A–B", out, place, width, depth)
 
     @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, wall=picks, what=st.sampled_from(["add", "remove", "notch"]), along=lengths, across=lengths)
+    def reshape(self, pick: int, wall: int, what: str, along: Length, across: Length) -> None:
+        room = self.room(pick)
+        side = room.sides[wall % len(room.sides)]
+        if what == "add" and len(room.sides) < 20:
+            self.attempt(edits.add_wall, room.id, side.id, "A–B")
+        elif what == "remove":
+            self.attempt(edits.remove_wall, room.id, side.id, "A–B")
+        elif what == "notch" and len(room.sides) < 20:
+            self.attempt(edits.notch_corner, room.id, side.id, "B", along, across)
+
+    @precondition(lambda self: self.history.job.rooms)
     @rule(pick=picks, wall=picks)
     def straighten(self, pick: int, wall: int) -> None:
         room = self.room(pick)
