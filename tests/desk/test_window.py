@@ -736,3 +736,24 @@ def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
     assert "of our own making" in capsys.readouterr().err
     (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")
     assert read_job(copy).rooms[0].name == "Kept"
+
+
+def test_text_stands_out_from_its_paper_by_day_and_by_evening() -> None:
+    from narrow_cornice.desk.theme import DAY, EVENING
+
+    def light(colour: str) -> float:
+        parts = [int(colour[at : at + 2], 16) / 255 for at in (1, 3, 5)]
+        red, green, blue = (part / 12.92 if part <= 0.04045 else ((part + 0.055) / 1.055) ** 2.4 for part in parts)
+        return 0.2126 * red + 0.7152 * green + 0.0722 * blue
+
+    def contrast(one: str, other: str) -> float:
+        low, high = sorted((light(one), light(other)))
+        return (high + 0.05) / (low + 0.05)
+
+    for roles in (DAY, EVENING):
+        for text in ("ink", "soft", "verdigris", "rust", "ochre"):
+            for paper in ("paper", "sheet", "board"):
+                assert contrast(roles[text], roles[paper]) >= 4.5, (text, paper)
+        for text in ("tally text", "tally soft", "tally warm"):
+            assert contrast(roles[text], roles["tally"]) >= 4.5
+        assert contrast(roles["on verdigris"], roles["verdigris"]) >= 4.5

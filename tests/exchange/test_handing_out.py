@@ -26,6 +26,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.review.second_look import second_look
 from narrow_cornice.takeoff.order import order_list
 
 STRANGE = [
@@ -175,6 +176,16 @@ def test_an_empty_order_and_a_long_one_can_be_printed() -> None:
         stock=history.job.stock[:1],
     )
     assert order_pdf(waiting).count(b"/Type /Page\n") >= 2
+
+
+def test_what_was_kept_is_printed_with_its_reason() -> None:
+    history = History(demo_job())
+    finding = second_look(history.job)[0]
+    plain = order_pdf(history.job)
+    history.do(edits.keep_finding(finding.key, "the client has the old stock " * 30, finding.says))
+    assert len(order_pdf(history.job)) > len(plain) + 300
+    history.do(edits.keep_finding(finding.key, "<b>=1+1</b>", finding.says))
+    assert order_pdf(history.job).rstrip().endswith(b"%%EOF")
 
 
 def test_scales_are_usual_ones_that_fit() -> None:

@@ -124,7 +124,7 @@ def _told_in_the_window(session: Session, window: Callable[[], MainWindow]) -> C
 
 def _forget_window(session: Session) -> None:
     """Cut the session loose from a window that is to be made again."""
-    for signal in (session.changed, session.looked, session.filed, session.refused):
+    for signal in (session.changed, session.looked, session.filed, session.refused, session.runner.busy):
         signal.disconnect()
 
 

@@ -38,7 +38,7 @@ class Exports:
             return path
 
         self._session.runner.run(
-            f"writing {path.name}",
+            f"Writing {path.name}",
             work,
             lambda done: self._window.tally.say(f"Written: {done.name}"),
             self._window.tell,

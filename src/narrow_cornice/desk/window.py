@@ -60,6 +60,7 @@ class MainWindow(QMainWindow):
         session.looked.connect(lambda: self.refresh(moved=False))
         session.filed.connect(self._filed)
         session.refused.connect(self.tell)
+        session.runner.busy.connect(self._busy)
         self._restore()
         self.refresh(moved=False)
 
@@ -218,6 +219,11 @@ class MainWindow(QMainWindow):
             text = f"“{error.text[:60]}”, at character {error.position + 1}: {text}"
         self._notice_text.setText(text[:1000])
         self._notice.show()
+
+    def _busy(self, name: str) -> None:
+        """Say what is being done aside."""
+        if name:
+            self.tally.say(f"{name} …")
 
     def hide_notice(self) -> None:
         """Take the message away."""

@@ -25,7 +25,7 @@ ROLES = {
     "rule": "#c9bdab",
     "verdigris": "#2e6b60",
     "rust": "#a4492f",
-    "ochre": "#8a6116",
+    "ochre": "#7d5710",
     "glass": "#e3edf0",
     "wood": "#e8d9bd",
     "line": "#2a2724",

@@ -29,6 +29,7 @@ from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.job.model import Job
+from narrow_cornice.review.second_look import second_look
 from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
 from narrow_cornice.units.show import show_litres, show_money, show_run
 
@@ -36,6 +37,7 @@ if TYPE_CHECKING:
     from fpdf import FPDF
 
 MM_PER_POINT = 25.4 / 72
+_JOINERS = {"\u200d", "\ufe0f", "\ufe0e"}
 SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50, 75, 100, 200, 500)
 _FACES = {
     "text": ("Lato", "", "Lato-Regular.ttf"),
@@ -62,6 +64,11 @@ class Sheet:
         for family, style, name in _FACES.values():
             with as_file(fonts.joinpath(name)) as path:
                 self.pdf.add_font(family, style, path)
+        # Names may be written in any script: what the program's own faces lack comes from a third one.
+        with as_file(fonts.joinpath("DejaVuSans.ttf")) as path:
+            self.pdf.add_font("Fallback", "", path)
+        self.pdf.set_fallback_fonts(["Fallback"], exact_match=False)
+        self._signs = {sign for font in self.pdf.fonts.values() for sign in getattr(font, "cmap", {})}
         self.pdf.set_text_shaping(True)
         self.pdf.set_title(printable(title))
         self.pdf.set_creator("Narrow Cornice")
@@ -88,14 +95,20 @@ class Sheet:
         family, style, _ = _FACES[face]
         self.pdf.set_font(family, style, size)
 
+    def clean(self, text: str, most: int = 400) -> str:
+        """Return text as it can be printed: a sign that no face has becomes a box, a joiner of such signs nothing."""
+        return "".join(
+            sign if ord(sign) in self._signs else "" if sign in _JOINERS else "□" for sign in printable(text, most)
+        )
+
     def width_of(self, text: str, size: float, face: str = "text") -> float:
         """Return the width of a line of text in mm."""
         self._face(face, size)
-        return float(self.pdf.get_string_width(printable(text)))
+        return float(self.pdf.get_string_width(self.clean(text)))
 
     def fitted(self, text: str, size: float, room: float, face: str = "text") -> str:
         """Return as much of the text as fits into ``room`` mm, ending in "…" where it was cut."""
-        clean = printable(text)
+        clean = self.clean(text)
         if self.width_of(clean, size, face) <= room:
             return clean
         low, high = 0, len(clean)
@@ -120,14 +133,16 @@ class Sheet:
         room: float | None = None,
     ) -> None:
         """Print a line with its baseline at ``y``."""
-        clean = self.fitted(text, size, room, face) if room is not None else printable(text)
+        clean = self.fitted(text, size, room, face) if room is not None else self.clean(text)
         if not clean.strip():
             return
         self._face(face, size)
         self.pdf.set_text_color(*channels(resolved(colour)))
         wide = float(self.pdf.get_string_width(clean))
         left = x - {"left": 0.0, "middle": wide / 2, "right": wide}[anchor]
-        self.pdf.text(left, y, clean)
+        tall = size * MM_PER_POINT
+        self.pdf.set_xy(left, y - 0.8 * tall)  # a cell puts the baseline of its line 0.8 of the letters' size down
+        self.pdf.cell(wide + 1, tall, clean)
 
     def wrapped(
         self,
@@ -145,7 +160,7 @@ class Sheet:
         step = size * MM_PER_POINT * 1.32
         line = ""
         lines: list[str] = []
-        for word in printable(text, 4000).split():
+        for word in self.clean(text, 4000).split():
             longer = f"{line} {word}".strip()
             if line and self.width_of(longer, size, face) > room:
                 lines.append(line)
@@ -291,6 +306,7 @@ def drawings_pdf(drawings: list[Drawing], job: Job) -> bytes:
             return (x0 + (point[0] - left) / scale, y0 + (point[1] - top) / scale)
 
         sheet.drawing(drawing, at, scale)
+        sheet.text(14, sheet.tall - 14.5, " ".join(cautions("trim")), 7, colour="soft", room=sheet.wide - 28)
         _foot(sheet, job)
     return sheet.content()
 
@@ -343,6 +359,19 @@ def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
         y = sheet.wrapped(14, y, f"{waiting} is not measured yet and is not in this list.", 8.5, 180, colour="rust")
     for unsold in order.unsold:
         y = sheet.wrapped(14, y, f"No stock is known for: {unsold}.", 8.5, 180, colour="rust")
+    kept = [finding for finding in second_look(job) if finding.kept]
+    if kept:
+        if y > sheet.tall - 50:
+            _foot(sheet, job)
+            y = _order_head(sheet, job, "continued")
+        sheet.text(14, y + 3, "Kept on purpose", 11, face="name")
+        y += 8
+        for finding in kept:
+            if y > sheet.tall - 26:
+                _foot(sheet, job)
+                y = _order_head(sheet, job, "continued")
+            words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
+            y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
     y += 3
     for caution in cautions("order"):
         if y > sheet.tall - 22:
