@@ -757,3 +757,36 @@ def test_text_stands_out_from_its_paper_by_day_and_by_evening() -> None:
         for text in ("tally text", "tally soft", "tally warm"):
             assert contrast(roles[text], roles["tally"]) >= 4.5
         assert contrast(roles["on verdigris"], roles["verdigris"]) >= 4.5
+
+
+def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: MainWindow) -> None:  # type: ignore[no-untyped-def]
+    from msgspec.structs import replace
+
+    from narrow_cornice.job import edits
+    from narrow_cornice.takeoff.tally import tally as counted
+
+    demo = demo_job()
+    rooms = tuple(replace(demo.rooms[index % 2], id=f"r{index + 1}", name=f"Room {index + 1}") for index in range(40))
+    big = replace(demo, rooms=rooms)
+    session._take_up(big, None, None)
+    assert window.tally.shown("paint") == counted(demo).get("paint").shown("mm")  # type: ignore[union-attr]
+    window.go("order")
+    window.session.select(("tally", "cost"))
+    session.do(edits.rename_room("r1", "Changed meanwhile"))  # the count under way is of the job before
+    for _ in range(200):
+        settle()
+        session.runner.wait()
+        if window.tally.shown("paint") == counted(session.job)["paint"].shown("mm"):
+            break
+    settle()
+    assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
+    assert len(window.page("order").slips) == 2  # type: ignore[attr-defined]
+    session.do(edits.change_house_rule("coats", 3, "coats"))  # touches every room
+    before = window.tally.shown("paint")
+    for _ in range(200):
+        settle()
+        session.runner.wait()
+        if window.tally.shown("paint") != before:
+            break
+    assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
+    assert window.tally.change_shown("paint").startswith("+")

@@ -65,7 +65,7 @@ class Bench(QWidget):
         self.session = session
         self._drilled: list[Figure] = []
         self._drilled_for: About = ()
-        self._second_look = True
+        self._counted = True
         self.view = BenchView(theme)
         lay = QVBoxLayout(self)
         lay.setContentsMargins(0, 0, 0, 0)
@@ -73,9 +73,9 @@ class Bench(QWidget):
 
     # ---- what is shown
 
-    def refresh(self, *, second_look: bool = True) -> None:
-        """Show what is selected now; the second look may be left for a moment later."""
-        self._second_look = second_look
+    def refresh(self, *, counted: bool = True) -> None:
+        """Show what is selected now; what needs the whole job counted may be left for a moment later."""
+        self._counted = counted
         about = self.session.view.selected
         if about != self._drilled_for:
             self._drilled, self._drilled_for = [], about
@@ -84,7 +84,9 @@ class Bench(QWidget):
     def _rows(self, about: About) -> Iterator[Row]:
         job = self.session.job
         room = room_of(job, about)
-        if about[:1] == ("order",):
+        if about[:1] in (("order",), ("tally",)) and not self._counted:
+            yield Title("Counting …", job.name[:200])
+        elif about[:1] == ("order",):
             yield from order_rows.order_rows(self, job, about)
         elif about[:1] == ("tally",):
             yield from order_rows.tally_rows(self, job, about)
@@ -210,7 +212,7 @@ class Bench(QWidget):
 
     def findings(self, wanted: Callable[[Finding], bool], title: str = "Second look") -> Iterator[Row]:
         """Yield what the second look says of some things, under a heading."""
-        found = [finding for finding in second_look(self.session.job) if wanted(finding)] if self._second_look else []
+        found = [finding for finding in second_look(self.session.job) if wanted(finding)] if self._counted else []
         if not found:
             return
         yield Caption(title)

@@ -32,10 +32,23 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.top_bar import TopBar
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.units.lengths import LengthError, parse_length
 
 PLACES: tuple[Place, ...] = ("measure", "trim", "finishes", "order")
 LETTERS = {"m": "measure", "t": "trim", "f": "finishes", "o": "order"}
+
+
+AT_ONCE = 8  # rooms that are counted between two blinks
+
+
+def count(job: Job) -> None:
+    """Derive what the tally, the second look and the order show of a job, so that asking again is quick."""
+    make_ready()
+    tally(job)
+    second_look(job)
 
 
 class MainWindow(QMainWindow):
@@ -49,7 +62,9 @@ class MainWindow(QMainWindow):
         self.exports = Exports(session, self)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = False
-        self._complete = False  # until colours can be measured there is no tally and no second look
+        self._known: Job | None = None  # the last job that was counted whole
+        self._counting: Job | None = None  # the one that is being counted aside
+        self._moved = False
         self.setWindowTitle("Narrow Cornice[*]")
         self.setMinimumSize(900, 560)
         self.resize(1280, 800)
@@ -171,9 +186,11 @@ class MainWindow(QMainWindow):
             self._stack.setCurrentWidget(page)
         self.top.show_job(session.job.name, self._place_words(), session.view.place)
         self.rooms.refresh()
-        page.refresh()  # type: ignore[attr-defined]
-        self.bench.refresh(second_look=self._complete)
-        if self._complete:
+        counted = self._counted(moved)
+        if counted or isinstance(page, DrawingPage):
+            page.refresh()  # type: ignore[attr-defined]
+        self.bench.refresh(counted=counted)
+        if counted:
             self.tally.refresh(moved=moved and session.before is not None)
         undo, redo = session.history.undo_title, session.history.redo_title
         self._undo.setText(f"Undo: {undo[:60]}".replace("&", "&&") if undo else "Undo")
@@ -185,20 +202,41 @@ class MainWindow(QMainWindow):
         self.setWindowModified(session.unsaved)
 
     def showEvent(self, event: QShowEvent | None) -> None:
-        """Once the window stands, load what measuring colours takes, aside, and then show the rest."""
+        """Once the window stands, count aside what the first sight of it left out."""
         super().showEvent(event)
-        if not self._complete:
-            QTimer.singleShot(40, self._get_ready)
+        if self._known is None:
+            QTimer.singleShot(40, lambda: self.refresh(moved=False))
 
-    def _get_ready(self) -> None:
-        if not self._complete:
-            self.session.runner.run("", make_ready, lambda _: self.make_complete(), self.tell)
+    def _counted(self, moved: bool) -> bool:
+        """Return whether the whole job can be counted at once; where it would take long, have it counted aside.
+
+        Long is: the first time, when measuring colours still has to be loaded, and when many rooms are new or a table
+        that all of them use is another.
+        """
+        job, known = self.session.job, self._known
+        if known is not None:
+            same = all(getattr(job, table) is getattr(known, table) for table in ("house_rules", "paints", "colours"))
+            there = {id(room) for room in known.rooms} if same else set()
+            if sum(id(room) not in there for room in job.rooms) <= AT_ONCE:
+                self._known = job
+                return True
+        self._moved = self._moved or moved
+        if self._counting is None and self.isVisible():
+            self._counting = job
+            self.session.runner.run("Counting", lambda: count(job), self._take_count, self.tell)
+        return False
+
+    def _take_count(self, _done: object) -> None:
+        """Show what was counted aside; if the job has changed meanwhile, what is new in it follows from that."""
+        self._known, self._counting = self._counting, None
+        moved, self._moved = self._moved, False
+        self.refresh(moved=moved)
 
     def make_complete(self) -> None:
-        """Show the tally and the second look as well."""
-        if not self._complete:
-            self._complete = True
-            self.refresh(moved=False)
+        """Count everything here and now (for pictures and tests)."""
+        count(self.session.job)
+        self._known = self.session.job
+        self.refresh(moved=False)
 
     def _place_words(self) -> str:
         path = self.session.path
