@@ -181,11 +181,14 @@ def one_dimension(home: str) -> None:
     def width(index: int) -> edits.Edit:
         return edits.set_readings("r5", "w2", (parse_length(f"{3600 + index}"),), "B–C")
 
+    def opening(index: int) -> edits.Edit:
+        return edits.change_opening("r5", "o2", "left window", width=parse_length(f"{700 + index}"))
+
     def height(index: int) -> edits.Edit:
         return edits.set_heights("r5", (parse_length(f"{2900 + index}"),))
 
     anew = median(timed(fresh))
-    for name, make in (("a wall", width), ("a ceiling height", height)):
+    for name, make in (("an opening", opening), ("a wall", width), ("a ceiling height", height)):
         fresh()
         derived_ms, (ready_ms, painted_ms) = median(derived(make)), typed(make)
         print(

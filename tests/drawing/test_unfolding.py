@@ -113,11 +113,9 @@ def test_a_room_round_a_court_keeps_the_inner_walls_clear() -> None:
 def drawings(job: Job, turn: int = 0) -> list[Drawing]:
     made = []
     for room in job.rooms:
-        made.append(unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, turn))
+        made.append(unfolded_room(room, job.house_rules, job.colours, job.settings, turn))
         made.append(room_plan(room, job.house_rules, job.settings, turn))
-        made += [
-            wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, side.id) for side in room.sides
-        ]
+        made += [wall_elevation(room, job.house_rules, job.colours, job.settings, side.id) for side in room.sides]
         made += [
             trim_section(room, job.house_rules, job.settings, kind, plain) for kind in KINDS for plain in (True, False)
         ]
@@ -141,7 +139,7 @@ def test_every_drawing_lies_in_its_bounds_and_says_what_it_is(turn: int) -> None
 def test_every_surface_and_piece_of_trim_can_be_pointed_at() -> None:
     job = demo_job()
     room = job.rooms[0]
-    drawing = unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, 0)
+    drawing = unfolded_room(room, job.house_rules, job.colours, job.settings, 0)
     about = {mark.about for mark in drawing.marks if not isinstance(mark, Label)}
     for side in room.sides:
         assert ("r1", "finish", f"upper wall@{side.id}") in about
@@ -156,7 +154,7 @@ def test_every_surface_and_piece_of_trim_can_be_pointed_at() -> None:
 def test_true_colours_and_the_areas_drawn_are_the_areas_counted() -> None:
     job = demo_job()
     room = job.rooms[0]
-    drawing = unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, 0)
+    drawing = unfolded_room(room, job.house_rules, job.colours, job.settings, 0)
     upper = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.about[2:] == ("upper wall@w2",)]
     assert {mark.fill for mark in upper} == {"#c8d3c2"}
     xs, ys = zip(*upper[0].points, strict=True)
@@ -198,7 +196,7 @@ def test_the_plan_shows_each_wall_with_its_doubt_and_what_follows() -> None:
 
 def test_dimension_chains_add_up() -> None:
     job = demo_job()
-    drawing = wall_elevation(job.rooms[0], job.house_rules, job.paints, job.colours, job.settings, "w1")
+    drawing = wall_elevation(job.rooms[0], job.house_rules, job.colours, job.settings, "w1")
     level = [mark for mark in drawing.marks if isinstance(mark, Dimension) and mark.start[1] == mark.end[1]]
     chain, whole = level[:-1], level[-1]
     assert sum(abs(mark.start[0] - mark.end[0]) for mark in chain) == pytest.approx(abs(whole.start[0] - whole.end[0]))

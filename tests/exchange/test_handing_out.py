@@ -107,9 +107,9 @@ def test_printable_text_has_no_signs_that_do_things(text: str) -> None:
 def drawings(job: Job):  # type: ignore[no-untyped-def]
     room = job.rooms[0]
     return [
-        unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, 1),
+        unfolded_room(room, job.house_rules, job.colours, job.settings, 1),
         room_plan(room, job.house_rules, job.settings, 0),
-        wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, "w1"),
+        wall_elevation(room, job.house_rules, job.colours, job.settings, "w1"),
         trim_section(room, job.house_rules, job.settings, "cornice", False),
     ]
 

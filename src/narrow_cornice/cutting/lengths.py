@@ -81,8 +81,9 @@ def lengths_to_buy(
     ordered = sorted(((length, index) for index, length in enumerate(pieces)), key=_longest_first)
 
     def least(stock: float) -> float:
-        """Return what this stock costs at least: as many bars as its pieces are long together."""
-        return math.ceil(whole / stock - 1e-9) * stock / 1000 * price_per_metre
+        """Return what this stock costs at least: by the pieces' length together, and by those no two of which share."""
+        alone = sum(2 * length + kerf > stock + 1e-9 for length, _ in ordered)
+        return max(math.ceil(whole / stock - 1e-9), alone) * stock / 1000 * price_per_metre
 
     best: Lengths | None = None
     for stock in sorted(stocks, key=least):

@@ -50,10 +50,10 @@ def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | Non
     if sheet == "plan":
         return room_plan(room, job.house_rules, job.settings, view.turn)
     if sheet == "elevation":
-        return wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, view.wall_id)
+        return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id)
     if sheet == "section":
         return trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), False)
-    return unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, view.turn)
+    return unfolded_room(room, job.house_rules, job.colours, job.settings, view.turn)
 
 
 class DrawingPage(QWidget):

@@ -123,10 +123,10 @@ class Exports:
 def every_drawing(job: Job, room: Room, turn: int, kind: str) -> list[Drawing]:
     """Return the unfolded room, its plan, every wall and the section of a kind of trim."""
     drawings = [
-        unfolded_room(room, job.house_rules, job.paints, job.colours, job.settings, turn),
+        unfolded_room(room, job.house_rules, job.colours, job.settings, turn),
         room_plan(room, job.house_rules, job.settings, turn),
     ]
     for side in room.sides:
-        drawings.append(wall_elevation(room, job.house_rules, job.paints, job.colours, job.settings, side.id))
+        drawings.append(wall_elevation(room, job.house_rules, job.colours, job.settings, side.id))
     section = trim_section(room, job.house_rules, job.settings, kind, False)  # type: ignore[arg-type]
     return [*drawings, section] if section.marks else drawings

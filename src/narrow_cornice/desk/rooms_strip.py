@@ -145,7 +145,7 @@ class RoomsStrip(QWidget):
             self.list.clear()
             for _ in rooms:
                 self.list.addItem(QListWidgetItem())
-        tables = (job.house_rules, job.paints, job.colours, job.settings)
+        tables = (job.house_rules, job.colours, job.settings)
         room = self._session.room()
         for index, one in enumerate(rooms):
             item = self.list.item(index)

@@ -6,10 +6,9 @@ import itertools
 
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Dimension, Drawing, Mark, Path, Pen, bounds_of
-from narrow_cornice.drawing.wall_face import Colours, face_marks
+from narrow_cornice.drawing.wall_face import colours_of, face_marks
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Paint, Room, Settings
-from narrow_cornice.takeoff.coatings import finished_surfaces
+from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import show_length
 
@@ -21,7 +20,6 @@ CLOSE = 45.0  # mm: heights closer together than this share a place in the chain
 def wall_elevation(
     room: Room,
     changed_rules: dict[str, float],
-    paints: tuple[Paint, ...],
     colours: tuple[Colour, ...],
     settings: Settings,
     wall_id: str,
@@ -32,8 +30,8 @@ def wall_elevation(
         return Drawing(f"{room.name}, elevation", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     face = next((face for face in measured.faces if face.id == wall_id), measured.faces[0])
     frame = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
-    known = Colours(finished_surfaces(room, changed_rules, paints, colours))
-    marks: list[Mark] = face_marks(frame, face, measured, known)
+    known = colours_of(room.finishes, colours)
+    marks: list[Mark] = [*face_marks(frame, face, measured, known)]
     ceiling = measured.height.value
 
     def shown(mm: float) -> str:

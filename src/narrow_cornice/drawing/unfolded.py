@@ -10,11 +10,10 @@ from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point
 from narrow_cornice.drawing.unfolding import Placed, unfolded_walls
-from narrow_cornice.drawing.wall_face import Colours, face_marks
+from narrow_cornice.drawing.wall_face import Colours, colours_of, face_marks
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Paint, Room, Settings
-from narrow_cornice.survey.plan import corner_name
-from narrow_cornice.takeoff.coatings import finished_surfaces
+from narrow_cornice.job.model import Colour, Room, Settings
+from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surfaces import plan_rectangles
 from narrow_cornice.units.lengths import show_length
@@ -55,7 +54,6 @@ def quarter_turns_for(measured: MeasuredRoom, wall_id: str) -> int:
 def unfolded_room(
     room: Room,
     changed_rules: dict[str, float],
-    paints: tuple[Paint, ...],
     colours: tuple[Colour, ...],
     settings: Settings,
     quarter_turns: int,
@@ -64,11 +62,11 @@ def unfolded_room(
     measured = measured_room(room, changed_rules)
     if measured.fault or measured.height is None:
         return Drawing(f"{room.name}, unfolded", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
-    known = Colours(finished_surfaces(room, changed_rules, paints, colours))
+    known = colours_of(room.finishes, colours)
     turned = turning(quarter_turns)
     marks: list[Mark] = []
-    marks += _floor(measured, turned)
-    placed = unfolded_walls(measured.plan, measured.height.value)
+    marks += _floor(measured.plan, room.id, room.floor, quarter_turns)
+    placed = _placed(measured.plan, measured.height.value)
     for place in placed:
         face = measured.faces[place.index]
         marks += face_marks(turned_frame(place.frame, turned), face, measured, known)
@@ -97,18 +95,24 @@ def _around(placed: tuple[Placed, ...], turned: Turned) -> tuple[float, float, f
     return min(xs) - margin, min(ys) - margin, max(xs) + margin, max(ys) + margin
 
 
-def _floor(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
+@by_identity(keep=1024)
+def _placed(plan: Plan, height: float) -> tuple[Placed, ...]:
+    return unfolded_walls(plan, height)
+
+
+@by_identity(keep=1024)
+def _floor(plan: Plan, room_id: str, floor: str, quarter_turns: int) -> tuple[Mark, ...]:
     """Return the floor with its boards."""
-    room, floor = measured.room, measured.room.floor
-    outline = tuple(turned(corner) for corner in measured.plan.corners)
-    marks: list[Mark] = [Area(outline, floor, (room.id, "floor"))]
+    turned = turning(quarter_turns)
+    outline = tuple(turned(corner) for corner in plan.corners)
+    marks: list[Mark] = [Area(outline, floor, (room_id, "floor"))]
     line = Pen(toned(floor, 0.9), 0.5)
-    for rect in plan_rectangles(measured.plan.corners):
+    for rect in plan_rectangles(plan.corners):
         row = BOARD * (int(rect.v0 / BOARD) + 1)
         while row < rect.v1:
             marks.append(Path((turned((rect.u0, row)), turned((rect.u1, row))), line))
             row += BOARD
-    return marks
+    return tuple(marks)
 
 
 def _leader(place: Placed, measured: MeasuredRoom, turned: Turned) -> list[Mark]:

@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
-from narrow_cornice.job.model import Opening
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Colour, Finish, Opening
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.takeoff.coatings import Finished
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace
 from narrow_cornice.takeoff.surfaces import casing_rects, trim_rects, wall_bands
+from narrow_cornice.trim.fitted import FittedTrim
+from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.shade import shade_strip
+from narrow_cornice.working.figures import Figure
 
 UNPAINTED_WALL = "#efe9dc"
 UNPAINTED_WOOD = "#e3d0ac"
@@ -21,40 +24,76 @@ BAR_WIDTH = 28.0
 
 
 class Colours:
-    """The colour of every surface key, with a quiet stand-in where none is chosen."""
+    """The colour of every surface of a room by its key, with a quiet stand-in where none is chosen."""
 
-    def __init__(self, coated: Sequence[Finished]) -> None:
-        self._of = {one.surface.key: one.colour.hex for one in coated if one.colour is not None}
+    def __init__(self, finishes: Mapping[str, Finish], colours: Sequence[Colour]) -> None:
+        self._finishes = finishes
+        self._hex = {colour.id: colour.hex for colour in colours}
 
     def of(self, key: str, otherwise: str) -> str:
-        """Return the colour of a surface."""
-        return self._of.get(key, otherwise)
+        """Return the colour of a surface: its own finish's, or its group's."""
+        finish = self._finishes.get(key) or self._finishes.get(key.partition("@")[0])
+        return otherwise if finish is None or finish.colour is None else self._hex.get(finish.colour, otherwise)
 
 
-def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Colours) -> list[Mark]:
-    """Return the marks of a wall, from back to front."""
+@by_identity(keep=1024)
+def colours_of(finishes: dict[str, Finish], colours: tuple[Colour, ...]) -> Colours:
+    """Return the colours of a room, one object for as long as its finishes and the job's colours are."""
+    return Colours(finishes, colours)
+
+
+def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Colours) -> tuple[Mark, ...]:
+    """Return the marks of a wall, from back to front; a wall that stayed as and where it was is not drawn again."""
     assert measured.trim is not None
     assert measured.height is not None
-    room = measured.room.id
+    return _face_marks(
+        *frame.origin,
+        *frame.u,
+        *frame.v,
+        face,
+        measured.runs_of(face),
+        measured.trim,
+        measured.height,
+        measured.split,
+        measured.room.id,
+        colours,
+    )
+
+
+@by_identity(keep=4096)
+def _face_marks(
+    x: float,
+    y: float,
+    ux: float,
+    uy: float,
+    vx: float,
+    vy: float,
+    face: WallFace,
+    runs: tuple[Run, ...],
+    trim: FittedTrim,
+    height: Figure,
+    split: Figure | None,
+    room: str,
+    colours: Colours,
+) -> tuple[Mark, ...]:
+    frame = Frame((x, y), (ux, uy), (vx, vy))
     marks: list[Mark] = []
-    for group, _, low, high in wall_bands(measured):
+    for group, _, low, high in wall_bands(trim, height, split):
         key = f"{group}@{face.id}"
         band = Rect(0.0, low.value, face.length, high.value)
         marks.append(Area(frame.quad(band), colours.of(key, UNPAINTED_WALL), (room, "finish", key)))
     for opening, _, rect in face.openings:
         marks += _opening_marks(frame, opening, rect, room, colours)
         if opening.cased:
-            marks += _casing_marks(frame, opening, rect, measured, colours)
-    for run in measured.runs_of(face):
+            marks += _casing_marks(frame, opening, rect, trim, room, colours)
+    for run in runs:
         if run.kind == "casing":
             continue
-        profile = measured.trim.piece(run.kind).profile
+        profile = trim.piece(run.kind).profile
         if profile is None:
             continue
         strip = shade_strip(profile)
-        rect = trim_rects(run, measured.trim)
-        about = (room, "trim", run.kind)
-        colour = colours.of(f"{run.kind}@room", UNPAINTED_WOOD)
+        rect = trim_rects(run, trim)
         if strip.cast > 0 and rect.v0 > 0:
             below = Rect(rect.u0, max(0.0, rect.v0 - strip.cast), rect.u1, rect.v0)
             marks.append(Area(frame.quad(below), "#2a27241c"))
@@ -63,26 +102,27 @@ def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Co
                 frame.at(rect.u0, rect.v1),
                 frame.step(rect.u1 - rect.u0, 0),
                 frame.step(0, rect.v0 - rect.v1),
-                colour,
+                colours.of(f"{run.kind}@room", UNPAINTED_WOOD),
                 strip.tones,
-                about,
+                (room, "trim", run.kind),
             )
         )
-    edge = frame.quad(Rect(0.0, 0.0, face.length, measured.height.value))
+    edge = frame.quad(Rect(0.0, 0.0, face.length, height.value))
     marks.append(Path(edge, Pen("line", 0.9), closed=True))
-    return marks
+    return tuple(marks)
 
 
-def _casing_marks(frame: Frame, opening: Opening, rect: Rect, measured: MeasuredRoom, colours: Colours) -> list[Mark]:
+def _casing_marks(
+    frame: Frame, opening: Opening, rect: Rect, trim: FittedTrim, room: str, colours: Colours
+) -> list[Mark]:
     """Return the casing round an opening: legs, head, lower piece, each shaded from its outer edge inwards."""
-    assert measured.trim is not None
-    piece = measured.trim.piece("casing")
+    piece = trim.piece("casing")
     if not piece.built or piece.height is None or piece.profile is None:
         return []
     width = piece.height.value
     strip = shade_strip(piece.profile)
     colour = colours.of("casing@room", UNPAINTED_WOOD)
-    about = (measured.room.id, "trim", "casing")
+    about = (room, "trim", "casing")
     left, right, head, *below = casing_rects(rect, opening.kind != "window", width)
     light, dark = strip.tones, strip.away
     marks: list[Mark] = [

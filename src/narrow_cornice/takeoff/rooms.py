@@ -172,16 +172,15 @@ def _face(
     length: Figure,
     left: Literal["inside", "outside"],
     right: Literal["inside", "outside"],
-    openings: tuple[Opening, ...],
+    *openings: Opening,
 ) -> WallFace:
     """Return one wall's face; a wall that an edit left as it was stays the same object."""
     standing = []
     for opening in openings:
-        if opening.wall == wall_id:
-            hole = _hole(room_id, opening)
-            u0 = opening.place.mm
-            rect = Rect(u0, hole.bottom, u0 + opening.width.mm, hole.bottom + opening.height.mm)
-            standing.append((opening, hole, rect))
+        hole = _hole(room_id, opening)
+        u0 = opening.place.mm
+        rect = Rect(u0, hole.bottom, u0 + opening.width.mm, hole.bottom + opening.height.mm)
+        standing.append((opening, hole, rect))
     standing.sort(key=lambda one: one[2].u0)
     wall = Wall(name, length, left, right, tuple(hole for _, hole, _ in standing))
     return WallFace(wall_id, name, wall, tuple(standing))
@@ -218,7 +217,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             plan.sides[index].length,
             corner[side.turn],
             corner[room.sides[index - 1].turn],
-            room.openings,
+            *(opening for opening in room.openings if opening.wall == side.id),
         )
         for index, side in enumerate(room.sides)
     )

@@ -165,15 +165,9 @@ def _on_wall(face: WallFace, runs: Sequence[Run], trim: FittedTrim) -> list[tupl
     return parts
 
 
-def wall_bands(measured: MeasuredRoom) -> list[tuple[str, str, Figure, Figure]]:
-    """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
-    assert measured.height is not None
-    assert measured.trim is not None
-    return list(_bands(measured.trim, measured.height, measured.split))
-
-
 @by_identity(keep=1024)
-def _bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tuple[str, str, Figure, Figure], ...]:
+def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tuple[str, str, Figure, Figure], ...]:
+    """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
     floor = Figure("floor", 0.0, "mm", "choice")
     bands: list[tuple[str, str, Figure, Figure]] = []
     frieze = trim.piece("frieze")
@@ -198,7 +192,7 @@ def _wall_surfaces(
     surfaces: list[Surface] = []
     parts = _on_wall(face, runs, trim)
     length = face.wall.length
-    for group, word, low, high in _bands(trim, height, split):
+    for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
         holes = [(opening.name, rect.within(band)) for opening, _, rect in face.openings]
         lying = [(kind, rect.within(band)) for kind, rect in parts]
