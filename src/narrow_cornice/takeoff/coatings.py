@@ -5,13 +5,15 @@ from __future__ import annotations
 import msgspec
 
 from narrow_cornice.finishes.coats import Hiding, coats_to_hide
-from narrow_cornice.finishes.spread import litres, loss_of, practical_spread, theoretical_spread
+from narrow_cornice.finishes.spread import Method, litres, loss_of, practical_spread, theoretical_spread
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Paint, Room
 from narrow_cornice.takeoff.rooms import house_rules_of
 from narrow_cornice.takeoff.surfaces import Surface, room_surfaces
 from narrow_cornice.working.figures import Figure, choice, table, total
 from narrow_cornice.working.house_rules import HouseRules
+
+NO_FINISH = Finish()  # what is on a surface nobody gave anything
 
 
 class Coated(msgspec.Struct, frozen=True):
@@ -32,12 +34,6 @@ class Coated(msgspec.Struct, frozen=True):
 def paint_line(paint: str, colour: str | None) -> str:
     """Return the key of the order line for a paint in a colour."""
     return f"paint:{paint}:{colour or ''}"
-
-
-def _spread(paint: Paint, finish: Finish) -> Figure:
-    solids = table("volume solids", paint.solids, "%", f"{paint.name}, maker's sheet")
-    film = table("dry film", paint.film, "µm", f"{paint.name}, maker's sheet")
-    return practical_spread(theoretical_spread(solids, film), loss_of(finish.method))
 
 
 def _coats(finish: Finish, hiding: Hiding | None, rules: HouseRules) -> Figure:
@@ -66,14 +62,51 @@ def finished_surfaces(
     """Return the room's surfaces with their finish, colour and paint; nothing is measured of the colours yet."""
     by_paint = {paint.id: paint for paint in paints}
     by_colour = {colour.id: colour for colour in colours}
-    none = Finish()
     finished = []
     for surface in room_surfaces(room, changed_rules):
         own = room.finishes.get(surface.key)
-        finish = own or room.finishes.get(surface.group, none)
+        finish = own or room.finishes.get(surface.group, NO_FINISH)
         colour, paint = by_colour.get(finish.colour or ""), by_paint.get(finish.paint or "")
         finished.append(Finished(surface, finish, own is not None, colour, paint))
     return tuple(finished)
+
+
+@by_identity(keep=512)
+def _spread_of(paint: Paint, method: Method) -> Figure:
+    solids = table("volume solids", paint.solids, "%", f"{paint.name}, maker's sheet")
+    film = table("dry film", paint.film, "µm", f"{paint.name}, maker's sheet")
+    return practical_spread(theoretical_spread(solids, film), loss_of(method))
+
+
+@by_identity(keep=32768)
+def _coated(
+    surface: Surface,
+    finish: Finish,
+    own: bool,
+    colour: Colour | None,
+    paint: Paint | None,
+    primer: Paint | None,
+    over: Colour | None,
+    rules: HouseRules,
+) -> Coated:
+    """Return one surface with what goes on it; one that an edit left as it was is not worked out again."""
+    if paint is None:
+        return Coated(surface, finish, own, colour, None)
+    hiding = None
+    if over is not None and colour is not None:
+        hiding = coats_to_hide(
+            over.hex, colour.hex, paint.hiding, int(rules.value("most_coats")), rules.value("hidden_difference")
+        )
+    coats = _coats(finish, hiding, rules)
+    primer_litres = None
+    state = finish.state
+    if primer is not None:
+        once = choice("coats", 1, "", note="primer goes on once")
+        spread = _spread_of(primer, finish.method)
+        primer_litres = litres(surface.net, once, state, finish.texture, spread, rules)
+        state = "sound"  # primed stuff no longer drinks
+    amount = litres(surface.net, coats, state, finish.texture, _spread_of(paint, finish.method), rules)
+    return Coated(surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding)
 
 
 @by_identity(keep=1024)
@@ -84,37 +117,19 @@ def coated_surfaces(
     rules = house_rules_of(changed_rules)
     by_paint = {paint.id: paint for paint in paints}
     by_colour = {colour.id: colour for colour in colours}
-    coated = []
-    spreads: dict[tuple[str, str], Figure] = {}
-
-    def spread(paint: Paint, finish: Finish) -> Figure:
-        key = (paint.id, finish.method)
-        if key not in spreads:
-            spreads[key] = _spread(paint, finish)
-        return spreads[key]
-
-    for one in finished_surfaces(room, changed_rules, paints, colours):
-        surface, finish, colour, paint = one.surface, one.finish, one.colour, one.paint
-        if paint is None:
-            coated.append(Coated(surface, finish, one.own, colour, None))
-            continue
-        hiding = None
-        over = by_colour.get(finish.over or "")
-        if over is not None and colour is not None:
-            hiding = coats_to_hide(
-                over.hex, colour.hex, paint.hiding, int(rules.value("most_coats")), rules.value("hidden_difference")
-            )
-        coats = _coats(finish, hiding, rules)
-        primer = by_paint.get(finish.primer or "")
-        primer_litres = None
-        state = finish.state
-        if primer is not None:
-            once = choice("coats", 1, "", note="primer goes on once")
-            primer_litres = litres(surface.net, once, state, finish.texture, spread(primer, finish), rules)
-            state = "sound"  # primed stuff no longer drinks
-        amount = litres(surface.net, coats, state, finish.texture, spread(paint, finish), rules)
-        coated.append(Coated(surface, finish, one.own, colour, paint, coats, amount, primer, primer_litres, hiding))
-    return tuple(coated)
+    return tuple(
+        _coated(
+            one.surface,
+            one.finish,
+            one.own,
+            one.colour,
+            one.paint,
+            by_paint.get(one.finish.primer or ""),
+            by_colour.get(one.finish.over or ""),
+            rules,
+        )
+        for one in finished_surfaces(room, changed_rules, paints, colours)
+    )
 
 
 class PaintNeed(msgspec.Struct, frozen=True):
@@ -150,4 +165,12 @@ def paint_needs(
             key = paint_line(one.primer.id, None)
             parts.setdefault(key, []).append((one.surface.name, one.primer_litres))
             what[key] = (one.primer, None)
-    return {key: PaintNeed(*what[key], tuple(figures)) for key, figures in parts.items()}
+    return {key: _need(*what[key], *(one for part in figures for one in part)) for key, figures in parts.items()}
+
+
+@by_identity(keep=16384)
+def _need(paint: Paint, colour: Colour | None, *flat: str | Figure) -> PaintNeed:
+    """Return a need from names and litres in turn; equal ones of the same figures are the same object."""
+    names = [one for one in flat if isinstance(one, str)]
+    figures = [one for one in flat if isinstance(one, Figure)]
+    return PaintNeed(paint, colour, tuple(zip(names, figures, strict=True)))

@@ -74,9 +74,9 @@ def with_reserve(needed: float, touch_up_reserve: float) -> float:
     return needed + touch_up_reserve
 
 
-def _paint_line(key: str, needs: list[tuple[Room, PaintNeed]], rules: HouseRules) -> OrderLine:
-    paint, colour = needs[0][1].paint, needs[0][1].colour
-    shares = tuple((room.id, room.name, need.total(room.name)) for room, need in needs)
+def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseRules) -> OrderLine:
+    paint, colour = needs[0][2].paint, needs[0][2].colour
+    shares = tuple((room_id, name, need.total(name)) for room_id, name, need in needs)
     needed = total("litres", "L", [amount for _, _, amount in shares])
     kept = reserve(needed, rules.figure("reserve_share"), rules.figure("reserve_least"))
     to_have = with_reserve(needed, kept)
@@ -91,8 +91,8 @@ def _paint_line(key: str, needs: list[tuple[Room, PaintNeed]], rules: HouseRules
         )
         for size, count in tins.buy
     ]
-    surfaces = sum(len(need.parts) for _, need in needs)
-    where = ", ".join(room.name[:40] for room, _ in needs)
+    surfaces = sum(len(need.parts) for _, _, need in needs)
+    where = ", ".join(name[:40] for _, name, _ in needs)
     words = tins_in_words(tins)
     name = f"{paint.name}, {colour.name}" if colour else paint.name
     why = f"{surfaces} {'surface' if surfaces == 1 else 'surfaces'} in {where}"
@@ -132,6 +132,14 @@ def _pieces_total(need: TrimNeed, name: str) -> Figure:
     return total(name, "run", [figure for _, figure in need.pieces])
 
 
+@by_identity(keep=16384)
+def _trim_need(kind: TrimKind, height: float, projection: float, name: str, *flat: str | Figure) -> TrimNeed:
+    """Return a need from names and lengths in turn; equal ones of the same figures are the same object."""
+    names = [one for one in flat if isinstance(one, str)]
+    figures = [one for one in flat if isinstance(one, Figure)]
+    return TrimNeed(kind, height, projection, name, tuple(zip(names, figures, strict=True)))
+
+
 @by_identity(keep=1024)
 def trim_needs(room: Room, changed_rules: dict[str, float]) -> dict[str, TrimNeed]:
     """Return the pieces of trim the room needs, by the key of the order line."""
@@ -153,7 +161,8 @@ def trim_needs(room: Room, changed_rules: dict[str, float]) -> dict[str, TrimNee
         pieces = tuple(
             (f"{room.name[:40]} {run.wall}{' ' + run.opening[:40] if run.opening else ''}", run.to_buy) for run in runs
         )
-        needs[key] = TrimNeed(kind, piece.height.value, piece.projection.value, name, pieces)
+        flat = (one for part in pieces for one in part)
+        needs[key] = _trim_need(kind, piece.height.value, piece.projection.value, name, *flat)
     return needs
 
 
@@ -172,31 +181,32 @@ def metre_price(basic_price: float, height: float, price_per_mm: float) -> float
 
 
 @by_identity(keep=4096)
-def _trim_line_of(key: str, stock: Stock, rules: HouseRules, *wanted: Room | TrimNeed) -> OrderLine:
-    """Return the line of the rooms and their needs, given in turn: kept as long as they are the same."""
-    rooms = [one for one in wanted if isinstance(one, Room)]
-    needs = [one for one in wanted if isinstance(one, TrimNeed)]
-    return _trim_line(key, list(zip(rooms, needs, strict=True)), stock, rules)
+def _trim_line_of(key: str, stock: Stock, rules: HouseRules, *wanted: str | TrimNeed) -> OrderLine:
+    """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
+    return _trim_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), stock, rules)  # type: ignore[arg-type]
 
 
-def _trim_line(key: str, needs: list[tuple[Room, TrimNeed]], stock: Stock, rules: HouseRules) -> OrderLine:
-    first = needs[0][1]
-    shares = tuple(
-        (room.id, room.name, total(room.name[:60], "run", [figure for _, figure in need.pieces]))
-        for room, need in needs
-    )
+@by_identity(keep=4096)
+def _paint_line_of(key: str, rules: HouseRules, *wanted: str | PaintNeed) -> OrderLine:
+    """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
+    return _paint_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), rules)  # type: ignore[arg-type]
+
+
+def _trim_line(key: str, needs: list[tuple[str, str, TrimNeed]], stock: Stock, rules: HouseRules) -> OrderLine:
+    first = needs[0][2]
+    shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
     needed = total("length", "run", [amount for _, _, amount in shares])
     per_metre = metre_price(
         table("basic price", stock.price_per_metre, "money", stock.name),
         table("height", first.height, "mm", "of the profile"),
         table("price per mm", stock.price_per_metre_mm, "money", stock.name),
     )
-    pieces = tuple(figure.value for _, need in needs for _, figure in need.pieces)
+    pieces = tuple(figure.value for _, _, need in needs for _, figure in need.pieces)
     bars = lengths_to_buy(pieces, stock.lengths, per_metre.value, rules.value("kerf"))
     count = len(bars.bars)
     left = sum(bar.offcut for bar in bars.bars)
     runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
-    why = f"{runs} in {', '.join(room.name[:40] for room, _ in needs)}"
+    why = f"{runs} in {', '.join(name[:40] for _, name, _ in needs)}"
     words = f"{count} × {bars.stock / 1000:g} m"
     return OrderLine(
         key,
@@ -249,26 +259,26 @@ class Order(msgspec.Struct, frozen=True):
 def order_list(job: Job) -> Order:
     """Return what the job needs to buy."""
     rules = house_rules_of(job.house_rules)
-    paints: dict[str, list[tuple[Room, PaintNeed]]] = {}
-    trims: dict[str, list[tuple[Room, TrimNeed]]] = {}
+    paints: dict[str, list[tuple[str, str, PaintNeed]]] = {}
+    trims: dict[str, list[tuple[str, str, TrimNeed]]] = {}
     waiting = []
     for room in job.rooms:
         if measured_room(room, job.house_rules).fault:
             waiting.append(room.name)
             continue
         for key, need in paint_needs(room, job.house_rules, job.paints, job.colours).items():
-            paints.setdefault(key, []).append((room, need))
+            paints.setdefault(key, []).append((room.id, room.name, need))
         for key, trim in trim_needs(room, job.house_rules).items():
-            trims.setdefault(key, []).append((room, trim))
-    lines = [_paint_line(key, needs, rules) for key, needs in paints.items()]
+            trims.setdefault(key, []).append((room.id, room.name, trim))
+    lines = [_paint_line_of(key, rules, *(one for need in needs for one in need)) for key, needs in paints.items()]
     unsold: list[str] = []
-    ordered = sorted(trims.items(), key=lambda one: KINDS.index(one[1][0][1].kind))
+    ordered = sorted(trims.items(), key=lambda one: KINDS.index(one[1][0][2].kind))
     for key, wanted in ordered:
-        stock = stock_for(wanted[0][1].kind, job.stock)
+        stock = stock_for(wanted[0][2].kind, job.stock)
         if stock is None:
-            unsold.append(wanted[0][1].name)
+            unsold.append(wanted[0][2].name)
             continue
-        lines.append(_trim_line_of(key, stock, rules, *(one for pair in wanted for one in pair)))
+        lines.append(_trim_line_of(key, stock, rules, *(one for need in wanted for one in need)))
     return Order(tuple(lines), tuple(unsold), tuple(waiting))
 
 

@@ -6,7 +6,7 @@ Surface keys are "group@thing" ("upper wall@w1"); the group is what a finish can
 from __future__ import annotations
 
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from typing import Literal
 
 import msgspec
@@ -14,12 +14,13 @@ import msgspec
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
 from narrow_cornice.survey.faces import Rect, union_area
-from narrow_cornice.survey.plan import Point
+from narrow_cornice.survey.plan import Plan, Point
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, house_rules_of, measured_room
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.girth import girth_of
-from narrow_cornice.trim.runs import Run
+from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.trim.runs import Hole, Run
 from narrow_cornice.working.figures import Figure, explained, reading, total
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
@@ -233,13 +234,12 @@ def plan_rectangles(corners: Sequence[Point]) -> list[Rect]:
     return rects
 
 
-def _ceiling(measured: MeasuredRoom) -> Surface:
-    assert measured.trim is not None
-    plan = measured.plan
+@by_identity(keep=2048)
+def _ceiling(plan: Plan, trim: FittedTrim) -> Surface:
     rects = [rect for rect in plan_rectangles(plan.corners) if rect.area > 0]
     gross = total("ceiling", "m²", [_rect_figure("part of the plan", rect) for rect in rects])
     openings, covered = _none("openings"), _none("covered")
-    cornice = measured.trim.piece("cornice")
+    cornice = trim.piece("cornice")
     if cornice.built and cornice.projection is not None:
         perimeter = total("perimeter", "run", [side.length for side in plan.sides])
         ring = ceiling_under_cornice(perimeter, cornice.projection)
@@ -259,22 +259,27 @@ def _ceiling(measured: MeasuredRoom) -> Surface:
     )
 
 
+@by_identity(keep=8192)
+def _trim_surface(kind: TrimKind, profile: Profile, *lengths: Figure) -> Surface:
+    area = painted_trim(total("length", "run", lengths), girth_of(profile), called=kind)
+    return _plain(f"{kind}@room", kind, "trim", kind.capitalize(), area)
+
+
 def _trim_surfaces(measured: MeasuredRoom) -> list[Surface]:
     assert measured.trim is not None
     surfaces = []
     for kind in TRIM_WITH_FACE:
         profile = measured.trim.piece(kind).profile
         mine = [run.length for run in measured.runs if run.kind == kind]
-        if profile is None or not mine:
-            continue
-        area = painted_trim(total("length", "run", mine), girth_of(profile), called=kind)
-        surfaces.append(_plain(f"{kind}@room", kind, "trim", kind.capitalize(), area))
+        if profile is not None and mine:
+            surfaces.append(_trim_surface(kind, profile, *mine))
     return surfaces
 
 
-def _opening_surfaces(face: WallFace, opening: Opening, size: Callable[[str], Figure], leaf: Figure) -> list[Surface]:
+@by_identity(keep=8192)
+def _opening_surfaces(room_id: str, face: WallFace, opening: Opening, hole: Hole, leaf: Figure) -> tuple[Surface, ...]:
     """Return the surfaces that an opening brings: leaf and edges of a door, reveals."""
-    width, height = size("width"), size("height")
+    width, height = hole.width, hole.height
     surfaces = []
     if opening.kind == "door":
         door = rectangle(width, height, called="face")
@@ -282,6 +287,8 @@ def _opening_surfaces(face: WallFace, opening: Opening, size: Callable[[str], Fi
         edges = leaf_edges(width, height, leaf)
         surfaces.append(_plain(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face))
     if opening.reveal.mm > 0:
+        path = (room_id, "opening", opening.id, "reveal")
+        depth = reading(f"reveal of {opening.name[:60]}", opening.reveal.mm, "mm", path)
         sides = Figure(
             "level sides",
             2 if opening.kind == "window" else 1,
@@ -289,9 +296,9 @@ def _opening_surfaces(face: WallFace, opening: Opening, size: Callable[[str], Fi
             "table",
             note="a window has head and sill, a door only a head",
         )
-        area = reveal_area(height, sides, width, size("depth"))
+        area = reveal_area(height, sides, width, depth)
         surfaces.append(_plain(f"reveal@{opening.id}", "reveal", "reveal", f"{opening.name}, reveal", area, face))
-    return surfaces
+    return tuple(surfaces)
 
 
 @by_identity(keep=1024)
@@ -306,19 +313,9 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     assert measured.height is not None
     for face in measured.faces:
         surfaces += _wall_surfaces(face, measured.runs_of(face), measured.trim, measured.height, measured.split)
-    surfaces.append(_ceiling(measured))
+    surfaces.append(_ceiling(measured.plan, measured.trim))
     surfaces += _trim_surfaces(measured)
     for face in measured.faces:
         for opening, hole, _ in face.openings:
-            sizes = {
-                "width": hole.width,
-                "height": hole.height,
-                "depth": reading(
-                    f"reveal of {opening.name[:60]}",
-                    opening.reveal.mm,
-                    "mm",
-                    (room.id, "opening", opening.id, "reveal"),
-                ),
-            }
-            surfaces += _opening_surfaces(face, opening, sizes.__getitem__, leaf)
+            surfaces += _opening_surfaces(room.id, face, opening, hole, leaf)
     return tuple(surfaces)
