@@ -6,6 +6,7 @@ decreasing, at most 11/9 of the best plus one, Johnson 1973), once for every sto
 
 from __future__ import annotations
 
+import bisect
 import math
 from collections.abc import Sequence
 from functools import lru_cache
@@ -80,14 +81,16 @@ def lengths_to_buy(
     whole = sum(pieces)
     ordered = sorted(((length, index) for index, length in enumerate(pieces)), key=_longest_first)
 
+    rising = [length for length, _ in reversed(ordered)]
+
     def least(stock: float) -> float:
         """Return what this stock costs at least: by the pieces' length together, and by those no two of which share."""
-        alone = sum(2 * length + kerf > stock + 1e-9 for length, _ in ordered)
+        alone = len(rising) - bisect.bisect_right(rising, (stock - kerf) / 2 + 1e-9)
         return max(math.ceil(whole / stock - 1e-9), alone) * stock / 1000 * price_per_metre
 
     best: Lengths | None = None
-    for stock in sorted(stocks, key=least):
-        if best is not None and least(stock) > best.price + 1e-9:
+    for bound, stock in sorted((least(stock), stock) for stock in stocks):
+        if best is not None and bound > best.price + 1e-9:
             break
         bars = _packed(ordered, stock, kerf)
         answer = Lengths(stock, bars, len(bars) * stock / 1000 * price_per_metre)
