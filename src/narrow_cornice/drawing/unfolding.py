@@ -69,13 +69,15 @@ def unfolded_walls(plan: Plan, height: float) -> tuple[Placed, ...]:
         moves: list[tuple[float, float, float, int]] = []
         homes: list[tuple[Frame, Rect]] = []
         for way in sorted(ways):
-            for corner in (side.end, side.start):
-                start = _standing(corner, way)
-                home = _box(start, length, height)
-                foot = start.at(length / 2, 0.0)
-                off = (foot[0] - middle[0], foot[1] - middle[1])
-                moves += [(abs(off[0] + x) + abs(off[1] + y), x, y, len(homes)) for x, y in _steps(start, home, taken)]
-                homes.append((start, home))
+            # It stands on whichever of its corners lies further out; the other would put its foot into the room.
+            out = [corner[0] * way[0] + corner[1] * way[1] for corner in (side.end, side.start)]
+            outer = side.end if out[0] >= out[1] else side.start
+            start = _standing(outer, way)
+            home = _box(start, length, height)
+            foot = start.at(length / 2, 0.0)
+            off = (foot[0] - middle[0], foot[1] - middle[1])
+            moves += [(abs(off[0] + x) + abs(off[1] + y), x, y, len(homes)) for x, y in _steps(start, home, taken)]
+            homes.append((start, home))
         best: tuple[float, Frame, Rect] | None = None
         for far, x, y, which in sorted(moves):
             if best is not None and far >= best[0]:
