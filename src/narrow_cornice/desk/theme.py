@@ -6,20 +6,10 @@ from importlib.resources import as_file, files
 
 from PyQt6.QtGui import QColor, QFont, QFontDatabase
 
+from narrow_cornice.drawing.marks import ROLES
+
 DAY = {
-    "paper": "#fdfbf5",
-    "sheet": "#f6f1e7",
-    "board": "#e9e1d3",
-    "ink": "#2a2724",
-    "soft": "#6d635a",
-    "rule": "#c9bdab",
-    "verdigris": "#2e6b60",
-    "rust": "#a4492f",
-    "ochre": "#7d5710",
-    "glass": "#e3edf0",
-    "wood": "#e8d9bd",
-    "line": "#2a2724",
-    "letter": "#8a3219",
+    **ROLES,
     "tally": "#2f2b27",
     "tally text": "#fdfbf5",
     "tally soft": "#b9ada0",

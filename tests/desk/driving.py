@@ -1,0 +1,57 @@
+"""Driving the window: clicks on the drawing, typing into fields."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import (
+    QApplication,
+    QLineEdit,
+    QWidget,
+)
+
+from narrow_cornice.desk.canvas import Canvas
+from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.marks import About
+
+
+def page(window: MainWindow) -> DrawingPage:
+    found = window.page(window.session.view.place)
+    assert isinstance(found, DrawingPage)
+    return found
+
+
+def canvas(window: MainWindow) -> Canvas:
+    return page(window).canvas
+
+
+def settle() -> None:
+    for _ in range(3):
+        QApplication.processEvents()
+
+
+def type_into(widget: QWidget, text: str, enter: bool = True) -> None:
+    widget.setFocus()
+    if isinstance(widget, QLineEdit):
+        widget.selectAll()
+    QTest.keyClicks(widget, text)
+    if enter:
+        QTest.keyClick(widget, Qt.Key.Key_Return)
+    settle()
+
+
+def click(window: MainWindow, about: About, double: bool = False) -> None:
+    where = canvas(window).place_of(about)
+    assert where is not None, about
+    point = QPoint(int(where.x()), int(where.y()))
+    QTest.mouseClick(canvas(window), Qt.MouseButton.LeftButton, pos=point)
+    if double:
+        QTest.mouseDClick(canvas(window), Qt.MouseButton.LeftButton, pos=point)
+    settle()
+
+
+def field(window: MainWindow, label: str) -> QLineEdit:
+    widget = window.bench.view.row_widget(label)
+    assert isinstance(widget, QLineEdit), label
+    return widget

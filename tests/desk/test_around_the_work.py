@@ -1,0 +1,356 @@
+"""Around the work: files, recovery, tables, handing out, looks, strange names."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from driving import field, settle, type_into
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import (
+    QApplication,
+    QColorDialog,
+    QComboBox,
+    QDialog,
+    QFileDialog,
+    QLineEdit,
+    QMessageBox,
+    QPushButton,
+    QWidget,
+)
+
+from narrow_cornice.desk.dialogs import colours_dialog, paints_dialog, rules_dialog, stock_dialog
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job.file import read_job, write_job
+from narrow_cornice.job.keeping import JobLock
+from narrow_cornice.job.samples import demo_job
+
+pytestmark = pytest.mark.desk
+
+
+def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    path = tmp_path / "house.cornice"
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(tmp_path / "house"), ""))
+    assert window.filing.save_as()
+    assert read_job(path) == demo_job()
+    assert "Saved" in window.tally._last.text()
+    assert JobLock.beside(path).exists()
+    window.session.select(("r1", "trim", "casing"))
+    settle()
+    type_into(field(window, "Width"), "150")
+    assert window.session.unsaved
+    assert window.isWindowModified()
+    QTest.keyClick(window, Qt.Key.Key_S, Qt.KeyboardModifier.ControlModifier)
+    settle()
+    assert read_job(path) == window.session.job
+    assert not window.isWindowModified()
+    (former,) = window.session.versions.of(path)
+    window.filing.bring_back(former.path)
+    assert window.session.job == demo_job()
+    assert window.session.recent() == [path.resolve()]
+    other = tmp_path / "other.cornice"
+    write_job(other, demo_job())
+    held = JobLock.take(other)
+    assert held is not None
+    monkeypatch.setattr(window.filing, "may_leave", lambda: True)
+    window.filing.open(other)
+    assert "already open" in window.notice()
+    assert window.session.path == path
+    held.release()
+    window.filing.open(other)
+    assert window.session.path == other
+    assert not JobLock.beside(path).exists()
+
+
+def test_a_damaged_file_is_refused_and_the_job_stays(window: MainWindow, tmp_path: Path) -> None:
+    bad = tmp_path / "bad.cornice"
+    bad.write_bytes(b"no")
+    window.filing.open(bad)
+    assert "damaged or not a job" in window.notice()
+    assert window.session.job == demo_job()
+    assert not JobLock.beside(bad).exists()
+
+
+def test_a_save_that_fails_says_so_and_keeps_the_change(window: MainWindow, tmp_path: Path) -> None:
+    gone = tmp_path / "gone"
+    assert not window.filing.save_to(gone / "a.cornice")
+    assert "folder is not there" in window.notice()
+    assert window.session.path is None
+
+
+def test_leaving_with_unsaved_work_asks(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
+    from narrow_cornice.job import edits
+
+    window.session.do(edits.rename_room("r1", "Other"))
+    asked = []
+    monkeypatch.setattr(QMessageBox, "exec", lambda self: asked.append(self.text()) or 0)
+    assert not window.filing.may_leave()
+    assert "not saved" in asked[0]
+
+
+def test_recovery_after_a_kill(session, window: MainWindow, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    from narrow_cornice.job import edits
+    from narrow_cornice.job.keeping import Recovery
+
+    session.do(edits.rename_room("r1", "Nearly lost"))
+    session.keep_recovery_copy()
+    session.runner.wait()
+    settle()
+    (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")
+    assert read_job(copy).rooms[0].name == "Nearly lost"
+    aside = tmp_path / "later" / "recovery"
+    aside.mkdir(parents=True)
+    (aside / "1-1.cornice").write_bytes(copy.read_bytes())
+    later = Recovery(tmp_path / "later")
+    (left,) = later.left_behind()
+    session.take_up_recovered(left)
+    settle()
+    assert session.unsaved
+    assert window.session.job.rooms[0].name == "Nearly lost"
+    later.close()
+
+
+def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
+    session, theme = window.session, window.theme
+    rules = rules_dialog(session, theme, window)
+    index = next(i for i, row in enumerate(rules.sheet.sheet.rows) if row.about[1] == "coats")
+    assert rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "3")
+    assert session.job.house_rules == {"coats": 3}
+    assert not rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "three")
+    assert "not a number" in rules.fault.text()
+    rules.done(0)
+    paints = paints_dialog(session, theme, window)
+    model = paints.sheet.sheet
+    assert model.setData(model.index(0, 5), "1: 20; 4: 70")
+    assert [(tin.litres, tin.price) for tin in session.job.paints[0].sizes] == [(1, 20), (4, 70)]
+    assert not model.setData(model.index(0, 5), "1; 2")
+    assert not model.setData(model.index(0, 2), "0")
+    assert "not between" in paints.fault.text()
+    paints.done(0)
+    colours = colours_dialog(session, theme, window)
+    assert colours.sheet.sheet.setData(colours.sheet.sheet.index(1, 1), "#abcdef")
+    assert not colours.sheet.sheet.setData(colours.sheet.sheet.index(1, 1), "red")
+    buttons = {button.text(): button for button in colours.findChildren(QPushButton)}
+    buttons["Add a colour"].click()
+    assert session.job.colours[-1].hex == "#d8d2c4"
+    colours.sheet.selectRow(len(session.job.colours) - 1)
+    monkeypatch.setattr(QColorDialog, "getColor", lambda *_a, **_k: QColor("#123456"))
+    buttons["Pick its tone …"].click()
+    assert session.job.colours[-1].hex == "#123456"
+    buttons["Remove it"].click()
+    assert len(session.job.colours) == len(demo_job().colours)
+    colours.sheet.selectRow(1)
+    buttons["Remove it"].click()
+    assert "still on a surface" in colours.fault.text()
+    colours.done(0)
+    stock = stock_dialog(session, theme, window)
+    assert stock.sheet.sheet.setData(stock.sheet.sheet.index(0, 2), "2.4 m; 3600")
+    assert session.job.stock[0].lengths == (2400, 3600)
+    stock.done(0)
+
+
+@pytest.mark.parametrize("kind", ["pdf", "csv"])
+def test_the_order_is_handed_out(
+    window: MainWindow, tmp_path: Path, kind: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    path = tmp_path / f"list.{kind}"
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(path), ""))
+    window.exports.order(kind, False)
+    window.session.runner.wait()
+    settle()
+    assert path.read_bytes()[:4] in (b"%PDF", "\ufeffs".encode())
+    assert "Written: list" in window.tally._last.text()
+
+
+def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    for name, export in (
+        ("a.svg", window.exports.drawing_svg),
+        ("a.pdf", window.exports.drawing_pdf),
+        ("b.pdf", window.exports.room_pdf),
+        ("a.csv", window.exports.surfaces_csv),
+    ):
+        monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, n=name, **_k: (str(tmp_path / n), ""))
+        export()
+        window.session.runner.wait()
+        settle()
+        assert (tmp_path / name).stat().st_size > 500
+
+
+def test_strange_names_are_shown_as_they_are(window: MainWindow) -> None:
+    from narrow_cornice.job import edits
+
+    for name in ("<b>bold</b>&amp;", "\u202ereversed", "x" * 10_000, "a\x00b\n c", "=cmd", "👩‍🎨"):
+        window.session.do(edits.rename_room("r1", name))
+        for place in ("measure", "trim", "finishes", "order"):
+            window.session.look(place=place)
+            window.session.select(("r1",))
+            settle()
+        assert window.session.job.rooms[0].name == name.strip()
+    labels = [label.textFormat() for label in window.findChildren(type(window.tally._last))]
+    assert set(labels) == {Qt.TextFormat.PlainText}
+
+
+def test_keyboard_reaches_every_part(window: MainWindow) -> None:
+    reached = set()
+    for _ in range(6):
+        QTest.keyClick(window, Qt.Key.Key_F6)
+        settle()
+        focus = QApplication.focusWidget()
+        assert focus is not None
+        reached.add(focus.accessibleName() or type(focus).__name__)
+    assert {"Rooms", "Drawing", "Trim of the room", "paint"} <= reached
+    for button in window.findChildren(QWidget):
+        if (
+            button.focusPolicy() & Qt.FocusPolicy.TabFocus
+            and button.isVisible()
+            and isinstance(button, QLineEdit | QComboBox)
+        ):
+            assert button.accessibleName(), type(button)
+
+
+def test_strips_fold_away_and_the_window_remembers(window: MainWindow) -> None:
+    QTest.keyClick(window, Qt.Key.Key_F8)
+    settle()
+    assert window.bench.isHidden()
+    assert window.session.settings.value("bench shown", type=bool) is False
+    QTest.keyClick(window, Qt.Key.Key_F8)
+    assert not window.bench.isHidden()
+
+
+@pytest.mark.parametrize(("letters", "evening"), [(1.0, True), (1.3, False)])
+def test_other_looks_and_larger_letters_show_everything(session, qapp, letters: float, evening: bool) -> None:  # type: ignore[no-untyped-def]
+    from narrow_cornice.desk.application import make_window
+
+    session.settings.setValue("letters", letters)
+    session.settings.setValue("evening", evening)
+    one = make_window(session)
+    one.resize(1280, 720)
+    one.show()
+    one.make_complete()
+    settle()
+    assert one.minimumSizeHint().width() <= 1280
+    assert one.theme.letters == letters
+    for place in ("measure", "trim", "finishes", "order"):
+        one.go(place)
+        settle()
+    one.again = True
+    one.close()
+    one.deleteLater()
+    qapp.setStyleSheet("")
+
+
+def test_pictures_of_every_view(tmp_path: Path, qapp: QApplication, capsys: pytest.CaptureFixture[str]) -> None:
+    from PyQt6.QtGui import QImage
+
+    from narrow_cornice.desk.pictures import VIEWS, write_pictures
+
+    assert write_pictures(tmp_path / "pictures") == 0
+    said = capsys.readouterr().out.split()
+    assert len(said) == len(VIEWS) + 1
+    for one in said:
+        image = QImage(one)
+        assert (image.width(), image.height()) == (1280, 800)
+    qapp.setStyleSheet("")
+
+
+def test_a_dialog_cannot_slip_through() -> None:
+    with pytest.raises(AssertionError, match="opened"):
+        QDialog().exec()
+
+
+def test_without_a_screen_the_window_says_so_and_pictures_still_work(tmp_path: Path) -> None:
+    import os
+    import subprocess
+    import sys
+
+    bare = {
+        name: value
+        for name, value in os.environ.items()
+        if name not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")
+    }
+    program = [sys.executable, "-m", "narrow_cornice.cli"]
+    done = subprocess.run(program, env=bare, capture_output=True, text=True, check=False, timeout=60)
+    assert done.returncode == 2
+    assert "no screen" in done.stderr
+    shots = subprocess.run(
+        [*program, "demo", "--pictures", str(tmp_path / "p")],
+        env=bare,
+        capture_output=True,
+        text=True,
+        check=True,
+        timeout=120,
+    )
+    assert shots.stdout.count(".png") == len(list((tmp_path / "p").glob("*.png"))) == 8
+
+
+def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
+    window: MainWindow, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    from narrow_cornice.desk.application import _told_in_the_window
+    from narrow_cornice.job import edits
+
+    window.session.do(edits.rename_room("r1", "Kept"))
+    told = _told_in_the_window(window.session, lambda: window)
+    told(ValueError, ValueError("of our own making"), None)
+    window.session.runner.wait()
+    settle()
+    assert "wrong in the program itself" in window.notice()
+    assert "of our own making" in capsys.readouterr().err
+    (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")
+    assert read_job(copy).rooms[0].name == "Kept"
+
+
+def test_text_stands_out_from_its_paper_by_day_and_by_evening() -> None:
+    from narrow_cornice.desk.theme import DAY, EVENING
+
+    def light(colour: str) -> float:
+        parts = [int(colour[at : at + 2], 16) / 255 for at in (1, 3, 5)]
+        red, green, blue = (part / 12.92 if part <= 0.04045 else ((part + 0.055) / 1.055) ** 2.4 for part in parts)
+        return 0.2126 * red + 0.7152 * green + 0.0722 * blue
+
+    def contrast(one: str, other: str) -> float:
+        low, high = sorted((light(one), light(other)))
+        return (high + 0.05) / (low + 0.05)
+
+    for roles in (DAY, EVENING):
+        for text in ("ink", "soft", "verdigris", "rust", "ochre"):
+            for paper in ("paper", "sheet", "board"):
+                assert contrast(roles[text], roles[paper]) >= 4.5, (text, paper)
+        for text in ("tally text", "tally soft", "tally warm"):
+            assert contrast(roles[text], roles["tally"]) >= 4.5
+        assert contrast(roles["on verdigris"], roles["verdigris"]) >= 4.5
+
+
+def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: MainWindow) -> None:  # type: ignore[no-untyped-def]
+    from msgspec.structs import replace
+
+    from narrow_cornice.job import edits
+    from narrow_cornice.takeoff.tally import tally as counted
+
+    demo = demo_job()
+    rooms = tuple(replace(demo.rooms[index % 2], id=f"r{index + 1}", name=f"Room {index + 1}") for index in range(40))
+    big = replace(demo, rooms=rooms)
+    session._take_up(big, None, None)
+    assert window.tally.shown("paint") == counted(demo).get("paint").shown("mm")  # type: ignore[union-attr]
+    window.go("order")
+    window.session.select(("tally", "cost"))
+    session.do(edits.rename_room("r1", "Changed meanwhile"))  # the count under way is of the job before
+    for _ in range(200):
+        settle()
+        session.runner.wait()
+        if window.tally.shown("paint") == counted(session.job)["paint"].shown("mm"):
+            break
+    settle()
+    assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
+    assert len(window.page("order").slips) == 2  # type: ignore[attr-defined]
+    session.do(edits.change_house_rule("coats", 3, "coats"))  # touches every room
+    before = window.tally.shown("paint")
+    for _ in range(200):
+        settle()
+        session.runner.wait()
+        if window.tally.shown("paint") != before:
+            break
+    assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
+    assert window.tally.change_shown("paint").startswith("+")
