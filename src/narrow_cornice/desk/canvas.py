@@ -77,11 +77,6 @@ class Canvas(QWidget):
             self.fit()
         self.update()
 
-    def set_theme(self, theme: Theme) -> None:
-        """Change to another theme."""
-        self._theme = theme
-        self.update()
-
     def fit(self) -> None:
         """Show the whole drawing."""
         self._zoom, self._shift = 1.0, QPointF(0, 0)

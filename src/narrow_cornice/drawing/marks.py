@@ -13,6 +13,8 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.colour.tones import toned
+
 Point = tuple[float, float]
 About = tuple[str, ...]
 
@@ -75,6 +77,29 @@ class Strip(msgspec.Struct, frozen=True):
         (x, y), (ax, ay), (cx, cy) = self.origin, self.along, self.across
         return ((x, y), (x + ax, y + ay), (x + ax + cx, y + ay + cy), (x + cx, y + cy))
 
+    def bands(self) -> list[tuple[tuple[Point, ...], str]]:
+        """Return the strip as outlines of one colour each, for back ends that fill nothing else.
+
+        Equal tones side by side are one band; each reaches a hair over the next, so that no seam shows.
+        """
+        (x, y), (ax, ay), (cx, cy) = self.origin, self.along, self.across
+        shades = [toned(self.colour, tone) for tone in self.tones]
+        count, begin = len(shades), 0
+        made: list[tuple[tuple[Point, ...], str]] = []
+        for index in range(1, count + 1):
+            if index < count and shades[index] == shades[begin]:
+                continue
+            low, high = begin / count, min(1.0, (index + 0.3) / count)
+            quad = (
+                (x + cx * low, y + cy * low),
+                (x + ax + cx * low, y + ay + cy * low),
+                (x + ax + cx * high, y + ay + cy * high),
+                (x + cx * high, y + cy * high),
+            )
+            made.append((quad, shades[begin]))
+            begin = index
+        return made
+
 
 class Label(msgspec.Struct, frozen=True):
     """Letters at a place. ``within`` is the room they have in mm: where they would be longer they are left out."""
@@ -115,7 +140,6 @@ class Drawing(msgspec.Struct, frozen=True):
     subtitle: str
     marks: tuple[Mark, ...]
     bounds: tuple[float, float, float, float]
-    note: str = ""
 
 
 def points_of(mark: Mark) -> tuple[Point, ...]:

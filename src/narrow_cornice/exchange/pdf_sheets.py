@@ -11,7 +11,7 @@ from collections.abc import Callable
 from importlib.resources import as_file, files
 from typing import TYPE_CHECKING
 
-from narrow_cornice.colour.tones import channels, toned
+from narrow_cornice.colour.tones import channels
 from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
@@ -213,7 +213,8 @@ class Sheet:
             case Path(points=points, pen=pen, closed=closed):
                 self.line(tuple(at(point) for point in points), pen, closed=closed)
             case Strip():
-                self._strip(mark, at)
+                for quad, shade in mark.bands():
+                    self.area(tuple(at(point) for point in quad), shade)
             case Label():
                 if mark.within is not None and self.width_of(mark.text, mark.size, mark.face) > mark.within / scale:
                     return
@@ -236,23 +237,6 @@ class Sheet:
                     )
             case Dimension():
                 self._dimension(mark, at)
-
-    def _strip(self, strip: Strip, at: Callable[[Point], Point]) -> None:
-        (x, y), (ax, ay), (cx, cy) = strip.origin, strip.along, strip.across
-        count, begin = len(strip.tones), 0
-        shades = [toned(strip.colour, tone) for tone in strip.tones]
-        for index in range(1, count + 1):
-            if index < count and shades[index] == shades[begin]:
-                continue
-            low, high = begin / count, min(1.0, (index + 0.3) / count)
-            quad = (
-                at((x + cx * low, y + cy * low)),
-                at((x + ax + cx * low, y + ay + cy * low)),
-                at((x + ax + cx * high, y + ay + cy * high)),
-                at((x + cx * high, y + cy * high)),
-            )
-            self.area(quad, shades[begin])
-            begin = index
 
     def _dimension(self, mark: Dimension, at: Callable[[Point], Point]) -> None:
         a, b = (at(point) for point in dimension_line(mark))

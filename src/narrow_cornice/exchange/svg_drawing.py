@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from html import escape
 
-from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.marks import (
     ROLES,
     Area,
@@ -74,24 +73,9 @@ def _mark(mark: Mark, scale: float) -> list[str]:
         case Path(points=points, pen=pen, closed=closed):
             name = "polygon" if closed else "polyline"
             return [f"<{name} points='{_points(points)}' fill='none'{_stroke(pen, scale)}{_about(mark)}/>"]
-        case Strip(origin=(x, y), along=(ax, ay), across=(cx, cy), colour=colour, tones=tones):
-            # One polygon for each stretch of equal colour; they overlap a hair so that no seam shows.
-            parts = [f"<g{_about(mark)}>"]
-            count, begin = len(tones), 0
-            shades = [toned(colour, tone) for tone in tones]
-            for index in range(1, count + 1):
-                if index < count and shades[index] == shades[begin]:
-                    continue
-                low, high = begin / count, min(1.0, (index + 0.3) / count)
-                quad = (
-                    (x + cx * low, y + cy * low),
-                    (x + ax + cx * low, y + ay + cy * low),
-                    (x + ax + cx * high, y + ay + cy * high),
-                    (x + cx * high, y + cy * high),
-                )
-                parts.append(f"<polygon points='{_points(quad)}' fill='{shades[begin]}'/>")
-                begin = index
-            return [*parts, "</g>"]
+        case Strip():
+            bands = [f"<polygon points='{_points(quad)}' fill='{shade}'/>" for quad, shade in mark.bands()]
+            return [f"<g{_about(mark)}>", *bands, "</g>"]
         case Label(at=at, text=text, size=size, colour=colour, anchor=anchor, face=face, turned=turned, within=within):
             if within is not None and len(text) * size * 0.52 * MM_PER_POINT * scale > within:
                 return []

@@ -113,13 +113,9 @@ def _hole(room_id: str, opening: Opening) -> Hole:
     )
 
 
+@by_identity(keep=64)
 def house_rules_of(changed: dict[str, float]) -> HouseRules:
     """Return the rules in force for a job's changes, one object for as long as the changes are."""
-    return _house_rules_of(changed)
-
-
-@by_identity(keep=64)
-def _house_rules_of(changed: dict[str, float]) -> HouseRules:
     return HouseRules(changed)
 
 
