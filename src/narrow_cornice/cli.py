@@ -15,7 +15,7 @@ from narrow_cornice.errors import CorniceError
 if TYPE_CHECKING:
     from narrow_cornice.job.model import Job
 
-COMMANDS = ("demo", "check", "takeoff", "length", "proportion")
+COMMANDS = ("demo", "check", "takeoff", "length", "proportion", "survey")
 BAD_INPUT = 2
 
 
@@ -130,6 +130,12 @@ def _commands() -> Any:
     @click.option("--school", required=True, help="five-part, nineteen-part or per-cent.")
     def proportion(height: str, order: str, school: str) -> None:
         _proportion(height, order, school)
+
+    @group.command(help="Adjust the readings of a plan; JSON on standard input, JSON out.")
+    def survey() -> None:
+        from narrow_cornice.survey.request import read_survey, survey_answer
+
+        _answer(survey_answer(read_survey(sys.stdin.buffer.read())))
 
     return group
 

@@ -1,0 +1,88 @@
+"""Readings as they were taken: the value as typed, the instrument, and how sure it is.
+
+What a reading means is never changed by the adjustment: the adjusted value stands beside it.
+"""
+
+from __future__ import annotations
+
+import re
+from typing import Literal
+
+import msgspec
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.units.lengths import Length
+from narrow_cornice.working.house_rules import HouseRules
+
+Instrument = Literal["tape", "laser", "photograph", "sketch"]
+INSTRUMENTS: tuple[Instrument, ...] = ("tape", "laser", "photograph", "sketch")
+
+MOST_DEGREES = 359.0
+
+
+class AngleError(CorniceError, ValueError):
+    """An angle that cannot be read; ``position`` is the index of the offending character."""
+
+    def __init__(self, message: str, text: str, position: int) -> None:
+        super().__init__(message, remedy="Write for example 90, 91.3 or 88° 30'.")
+        self.text = text
+        self.position = position
+
+
+class Reading(Length, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """One reading of a length, in mm, with its text as typed.
+
+    ``sigma`` is its standard uncertainty in mm where somebody or the instrument said it, None for the usual one of
+    its instrument; ``aside`` sets a doubtful reading aside: it stays on the sheet and weighs nothing.
+    """
+
+    instrument: Instrument = "tape"
+    sigma: float | None = None
+    aside: bool = False
+
+
+class AngleReading(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """One reading of a corner's angle inside the room, in degrees, with its text as typed."""
+
+    degrees: float
+    text: str = ""
+    sigma: float | None = None
+    aside: bool = False
+
+
+def as_reading(length: Length, instrument: Instrument = "tape", sigma: float | None = None) -> Reading:
+    """Return a typed length as a reading; one that is a reading already stays what it is."""
+    return length if isinstance(length, Reading) else Reading(length.mm, length.text, instrument, sigma)
+
+
+def sigma_of(reading: Length, rules: HouseRules) -> float:
+    """Return the standard uncertainty of a reading in mm: its own, or the usual one of its instrument."""
+    if isinstance(reading, Reading):
+        if reading.sigma is not None:
+            return reading.sigma
+        return instrument_sigma(reading.instrument, reading.mm, rules)
+    return rules.value("reading_sigma")
+
+
+def instrument_sigma(instrument: Instrument, mm: float, rules: HouseRules) -> float:
+    """Return the usual standard uncertainty in mm of an instrument over a length (house rules)."""
+    if instrument == "laser":
+        return rules.value("laser_sigma") + rules.value("laser_sigma_per_metre") * mm / 1000.0
+    return rules.value(
+        {"tape": "reading_sigma", "photograph": "photograph_sigma", "sketch": "sketch_sigma"}[instrument]
+    )
+
+
+_ANGLE = re.compile(r"^\s*(\d{1,3}(?:[.,]\d+)?)\s*(?:°|deg|degrees)?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*['′])?\s*$")
+
+
+def parse_angle(text: str) -> AngleReading:
+    """Return the angle that somebody typed: degrees, or degrees and minutes. Raises AngleError with the place."""
+    found = _ANGLE.match(text)
+    if found is None:
+        wrong = next((i for i, sign in enumerate(text) if sign not in "0123456789.,°'′ deg"), len(text.rstrip()))
+        raise AngleError("this is no angle", text, wrong)
+    degrees = float(found[1].replace(",", ".")) + float((found[2] or "0").replace(",", ".")) / 60.0
+    if not 1.0 <= degrees <= MOST_DEGREES:
+        raise AngleError(f"a corner of {degrees:g}° cannot be", text, 0)
+    return AngleReading(degrees, text.strip())
