@@ -25,7 +25,7 @@ def test_the_window_opens_on_the_demo_with_its_totals(window: MainWindow) -> Non
     assert window.top.name.text() == "Pilot House"
     figures = tally(window.session.job)
     assert window.tally.shown("paint") == figures["paint"].shown("mm")
-    assert window.tally.shown("cost").startswith("2 0")
+    assert window.tally.shown("cost").startswith("2 9")
     assert window.tally.shown("to settle") == str(len(to_settle(window.session.job)))
     assert not window.notice()
 
@@ -82,7 +82,7 @@ def test_a_size_typed_on_the_drawing_moves_everything_and_the_tally_says_so(wind
     editor = canvas(window).findChild(QLineEdit)
     assert isinstance(editor, QLineEdit)
     assert editor.isVisible()
-    assert editor.text() == "3 620 mm"
+    assert editor.text() == "3 621 mm"
     type_into(editor, "3.62 m + 20")
     assert window.session.job.rooms[0].sides[1].readings[0].mm == 3640
     assert window.session.job.rooms[0].sides[1].readings[0].text == "3.62 m + 20"
@@ -249,7 +249,7 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     assert window.session.job.ticks == {"paint:wall-matt:sedge": "3 × 5 L"}
     window.page("order")._group(True)  # type: ignore[attr-defined]
     settle()
-    assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour"]
+    assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall"]
     QTest.keyClick(slips[0].rows[1], Qt.Key.Key_Space)
     settle()
     assert window.session.job.ticks == {}
@@ -258,9 +258,9 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
 def test_turning_stepping_and_the_four_sheets(window: MainWindow) -> None:
     canvas(window).setFocus()
     QTest.keyClicks(canvas(window), "]")
-    assert window.session.view.turn == 1
+    assert window.session.view.turn == 90
     QTest.keyClicks(canvas(window), "[[")
-    assert window.session.view.turn == 3
+    assert window.session.view.turn == 270
     QTest.keyClicks(canvas(window), ".")
     assert window.session.view.wall_id == "w2"
     titles = set()
@@ -328,10 +328,53 @@ def test_rows_of_the_sheets_are_typed_into(window: MainWindow) -> None:
     assert openings.setData(openings.index(0, 4), "1250")
     assert openings.setData(openings.index(0, 0), "front door")
     assert window.session.job.rooms[0].openings[0].name == "front door"
-    height_row = len(model.rows) - 1
-    assert model.rows[height_row].cells[0].text == "ceiling height"
-    assert model.setData(model.index(height_row, 1), "2975")
+    heights = page(window).heights.sheet  # type: ignore[attr-defined]
+    assert heights.setData(heights.index(0, 1), "2975")
     assert window.session.job.rooms[0].heights[0].mm == 2975
+
+
+def test_corners_and_diagonals_are_typed_into_their_sheets(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="measure", sheet="plan")
+    settle()
+    walls, ways = page(window).walls.sheet, page(window).ways.sheet  # type: ignore[attr-defined]
+    assert walls.setData(walls.index(3, 4), "271.5; 271° 12'")
+    assert [one.degrees for one in session.job.rooms[0].sides[3].angles] == [271.5, 271.2]
+    assert session.job.rooms[0].sides[3].turn == "right"
+    assert not walls.setData(walls.index(3, 4), "bent")
+    assert "“bent”, at character 1" in window.notice()
+    assert walls.setData(walls.index(4, 3), "F: outside, nothing")
+    assert session.job.rooms[0].sides[4].assumed is None
+    assert walls.setData(walls.index(4, 3), "square")
+    assert session.job.rooms[0].sides[4].assumed == 90
+    wrong = next(row for row in range(len(ways.rows)) if ways.rows[row].cells[0].text == "B to D")
+    assert "read it again" in ways.rows[wrong].cells[5].text
+    true = session.job.rooms[0].diagonals[2].readings[0].mm - 31
+    assert ways.setData(ways.index(wrong, 1), f"{true:g}")
+    assert "read it again" not in "".join(row.cells[5].text for row in ways.rows)
+    assert not any(one.key.startswith("reading doubtful") for one in to_settle(session.job))
+    session.undo()
+    assert any(one.key.startswith("reading doubtful") for one in to_settle(session.job))
+
+
+def test_the_reading_wanted_next_is_typed_on_the_drawing(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="measure", sheet="plan", room_id="r2", instrument="laser")
+    settle()
+    click(window, ("r2", "wall", "w8"), double=True)
+    editor = canvas(window).findChild(QLineEdit)
+    assert isinstance(editor, QLineEdit)
+    type_into(editor, "4019")
+    (reading,) = session.job.rooms[1].sides[7].readings
+    assert (reading.mm, reading.instrument) == (4019, "laser")
+    wanted = session.view.selected
+    assert wanted[1] == "diagonal"
+    assert "+" in wanted[2]  # nobody has read it: it goes by its corners until then
+    type_into(editor, "6480")
+    assert len(session.job.rooms[1].diagonals) == 1
+    session.undo()
+    session.undo()
+    assert session.job.rooms[1].sides[7].readings == ()
 
 
 def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:

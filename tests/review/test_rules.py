@@ -33,6 +33,7 @@ def mm(text: str) -> Length:
 
 def test_the_demo_has_something_for_most_rules() -> None:
     assert keys(demo_job()) == {
+        "reading doubtful:r1",
         "casing narrow:r1",
         "frame contrast:r1",
         "many colours:r1",
@@ -108,9 +109,13 @@ def test_findings_speak_in_the_jobs_unit() -> None:
 
 
 def test_walls_that_disagree_will_not_fit() -> None:
-    job = after(edits.set_readings("r1", "w2", (mm("3651"),), "B–C"))
+    job = after()
     (finding,) = [one for one in second_look(job) if one.grade == "will not fit"]
-    assert "disagree by 32 mm" in finding.says
+    assert finding.says == "B to D disagrees by 29 mm: read it again"
+    history = History(job)
+    history.do(finding.fixes[0])  # set aside: it stays on the sheet and weighs nothing
+    assert all(one.grade != "will not fit" for one in second_look(history.job))
+    assert history.job.rooms[0].diagonals[2].readings[0].mm == job.rooms[0].diagonals[2].readings[0].mm
     assert second_look(job)[0] is not None
     assert second_look(job)[0].key == finding.key  # the gravest first
 

@@ -10,7 +10,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
-from simulated import fitted_error, readings_of, true_angle, true_room
 
 from narrow_cornice.survey.doubt import (
     next_reading,
@@ -23,6 +22,7 @@ from narrow_cornice.survey.doubt import (
 from narrow_cornice.survey.network import Angle, Distance, Observation, Offset, _Table, adjusted, interior_angle
 from narrow_cornice.survey.starting_figure import crossing_sides, solved
 from narrow_cornice.survey.traverse import compass_rule
+from simulated import fitted_error, readings_of, true_angle, true_room
 
 
 def test_a_side_read_twice_is_the_weighed_mean() -> None:

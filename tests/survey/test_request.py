@@ -73,7 +73,8 @@ def test_which_square_corner_is_the_outside_one_follows_from_the_sides() -> None
             "value is missing",
         ),
         (
-            '{"corners": ["A", "B", "C"], "readings": [{"kind": "angle", "at": "B", "from": "A", "to": "C", "value":400}]}',
+            '{"corners": ["A", "B", "C"], "readings": '
+            '[{"kind": "angle", "at": "B", "from": "A", "to": "C", "value": 400}]}',
             "400",
         ),
         ('{"corners": ["A", "B", "C"], "readings": [{"kind": "square", "at": "B", "sigma": 0}]}', "sigma of 0"),

@@ -28,7 +28,9 @@ def hole(kind: str, place: float, width: float, height: float, sill: float = 0, 
 
 
 def wall(length: float, *holes: Hole, left: str = "inside", right: str = "inside") -> Wall:
-    return Wall("A–B", mm(length), left, right, holes)  # type: ignore[arg-type]
+    degrees = {"inside": 90.0, "outside": 270.0}
+    corners = [reading(f"corner {name}", degrees[kind], "°", ()) for name, kind in (("B", left), ("A", right))]
+    return Wall("A–B", mm(length), *corners, holes)
 
 
 def test_a_skirting_stops_at_a_door_and_its_casing() -> None:
@@ -69,6 +71,18 @@ def test_outside_corners_make_a_mitred_piece_longer_by_the_projection() -> None:
     assert out is not None
     assert run.length.value == 1600
     assert run.to_buy.value == pytest.approx(1600 + 2 * out.value)
+
+
+def test_a_blunt_outside_corner_reaches_less_far() -> None:
+    """Round a bay's corner of 225° the mitre stands at 22.5°."""
+    fitted = trim()
+    blunt = reading("corner C", 225.0, "°", ())
+    square = reading("corner A", 90.0, "°", ())
+    (run,) = wall_runs(Wall("C–D", mm(1000), blunt, square, ()), fitted, "cornice")
+    out = fitted.piece("cornice").projection
+    assert out is not None
+    assert run.to_buy.value == pytest.approx(1000 + out.value * 0.41421356)
+    assert run.left == "outside"
 
 
 def test_casings_are_mitred_long_points() -> None:

@@ -7,7 +7,14 @@ from collections.abc import Callable, Iterator
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QInputDialog, QVBoxLayout, QWidget
 
-from narrow_cornice.desk.bench_pages import finish_rows, measure_rows, order_rows, room_rows, trim_rows
+from narrow_cornice.desk.bench_pages import (
+    finish_rows,
+    measure_rows,
+    order_rows,
+    room_rows,
+    survey_rows,
+    trim_rows,
+)
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -28,12 +35,14 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
+from narrow_cornice.survey.readings import as_reading, parse_angle
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number
 from narrow_cornice.working.figures import Figure
 from narrow_cornice.working.sentences import spell
 
 MOST_STEPS = 9
+MEASURED = ("wall", "corner", "diagonal", "offset", "height", "opening")
 
 
 def chain_of(figure: Figure) -> list[Figure]:
@@ -104,6 +113,10 @@ class Bench(QWidget):
             yield from room_rows.room_rows(self, job, room)
         elif about[1] == "wall":
             yield from measure_rows.wall_rows(self, job, room, about)
+        elif about[1] == "corner":
+            yield from survey_rows.corner_rows(self, job, room, about)
+        elif about[1] in ("diagonal", "offset"):
+            yield from survey_rows.distance_rows(self, job, room, about)
         elif about[1] == "height":
             yield from measure_rows.height_rows(self, job, room)
         elif about[1] == "opening":
@@ -149,7 +162,12 @@ class Bench(QWidget):
         try:
             if not text.strip() and field.may_be_empty:
                 return self.session.do(field.edit(None))
-            return self.session.do(field.edit(parse_length(text, job.settings.unit)))
+            if field.kind == "angle":
+                return self.session.do(field.edit(parse_angle(text)))
+            length = parse_length(text, job.settings.unit)
+            if field.kind == "reading":
+                length = as_reading(length, self.session.view.instrument)
+            return self.session.do(field.edit(length))
         except CorniceError as error:
             self.session.refused.emit(error)
             return False
@@ -199,7 +217,7 @@ class Bench(QWidget):
             if figure.source[0] == "house rule":
                 self.session.select(("house rule", figure.source[1]))
                 return
-            place = "measure" if figure.source[1] in ("wall", "height", "opening") else self.session.view.place
+            place = "measure" if figure.source[1] in MEASURED else self.session.view.place
             self.session.look(place=place)
             self.session.select(figure.source)
         elif figure.inputs and figure is not shown:
@@ -243,7 +261,10 @@ class Bench(QWidget):
             return
         reason, given = QInputDialog.getText(self, "Keep it", f"{finding.says[:200]}.\nKeep it, because …")
         if given:
-            self.do(edits.keep_finding(finding.key, reason, finding.says))
+            try:
+                self.do(edits.keep_finding(finding.key, reason, finding.says))
+            except CorniceError as error:
+                self.session.refused.emit(error)
 
     def show_finding(self, finding: Finding) -> None:
         """Go to what a finding is about."""
@@ -251,9 +272,9 @@ class Bench(QWidget):
         place = (
             "order"
             if about[0] == "order"
-            else {"wall": "measure", "height": "measure", "opening": "measure", "trim": "trim", "finish": "finishes"}[
-                about[1]
-            ]
+            else "measure"
+            if about[1] in MEASURED
+            else {"trim": "trim", "finish": "finishes"}[about[1]]
         )
         self.session.look(place=place)
         self.session.select(about)

@@ -18,7 +18,7 @@ from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
-from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.coatings import finished_surfaces
@@ -214,7 +214,7 @@ class DrawingPage(QWidget):
 
     def turn(self, way: int) -> None:
         """Turn the room by a quarter."""
-        self.session.look(turn=(self.session.view.turn + way) % 4)
+        self.session.look(turn=(self.session.view.turn + 90.0 * way) % 360.0)
 
     def step_wall(self, way: int) -> None:
         """Go to the next wall, turned upright."""
@@ -224,10 +224,8 @@ class DrawingPage(QWidget):
         ids = [side.id for side in room.sides]
         wall = self.session.view.wall_id
         index = (ids.index(wall) + way) % len(ids) if wall in ids else 0
-        from narrow_cornice.drawing.unfolded import quarter_turns_for
-
         measured = measured_room(room, self.session.job.house_rules)
-        turn = quarter_turns_for(measured, ids[index]) if not measured.fault else 0
+        turn = upright_turn(measured, ids[index]) if not measured.fault else 0.0
         self.session.look(wall_id=ids[index], turn=turn, selected=(room.id, "wall", ids[index]))
 
     def _picked(self, about: About) -> None:
@@ -265,7 +263,7 @@ class DrawingPage(QWidget):
         """Go to the size that is measured next and ask for it."""
         room = self.session.room()
         if room is not None:
-            following = next_wanted(room, about)
+            following = next_wanted(room, about, self.session.job.house_rules)
             self.session.select(following)
             self.ask_size(following)
 

@@ -120,7 +120,7 @@ class Exports:
             self.write(path, lambda: drawings_pdf(every_drawing(job, room, turn, kind), job))
 
 
-def every_drawing(job: Job, room: Room, turn: int, kind: str) -> list[Drawing]:
+def every_drawing(job: Job, room: Room, turn: float, kind: str) -> list[Drawing]:
     """Return the unfolded room, its plan, every wall and the section of a kind of trim."""
     drawings = [
         unfolded_room(room, job.house_rules, job.colours, job.settings, turn),

@@ -10,7 +10,20 @@ from PyQt6.QtGui import QBrush, QColor, QFontMetricsF, QLinearGradient, QPainter
 
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, Strip, dimension_line
+from narrow_cornice.drawing.marks import (
+    Area,
+    Dimension,
+    Drawing,
+    Label,
+    Mark,
+    Path,
+    Pen,
+    Point,
+    Strip,
+    above_line,
+    dimension_line,
+    reading_turn,
+)
 
 PX_PER_POINT = 96 / 72
 _UNIT = QRectF(0, 0, 1, 1)
@@ -135,7 +148,9 @@ class MarkPainter:
             wide = QFontMetricsF(self._theme.font(label.size, label.face)).horizontalAdvance(label.text)
             if wide > label.within * self._scale:
                 return
-        self.text(self.at(label.at), label.text, label.size, label.face, label.colour, label.anchor, label.turned)
+        self.text(
+            self.at(label.at), label.text, label.size, label.face, label.colour, label.anchor, -90.0 * label.turned
+        )
 
     def text(
         self,
@@ -145,7 +160,7 @@ class MarkPainter:
         face: str = "text",
         colour: str = "ink",
         anchor: str = "middle",
-        turned: bool = False,
+        turn: float = 0.0,
     ) -> QRectF:
         """Draw a line of text centred on ``place`` upwards and downwards; return the box it takes, unturned."""
         painter = self._painter
@@ -158,8 +173,8 @@ class MarkPainter:
         painter.setFont(font)
         painter.setPen(self._theme.colour(colour))
         painter.translate(place)
-        if turned:
-            painter.rotate(-90)
+        if turn:
+            painter.rotate(turn)
         box = QRectF(left, -tall / 2, wide + 1, tall)
         painter.drawText(
             box, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextSingleLine, text
@@ -193,7 +208,7 @@ class MarkPainter:
                 anchor="left" if right else "right",
             )
             return
-        upright = abs(b.y() - a.y()) > abs(b.x() - a.x())
         lift = QFontMetricsF(self._theme.font(8.5)).height() * 0.55
-        place = QPointF(middle.x() - lift, middle.y()) if upright else QPointF(middle.x(), middle.y() - lift)
-        self.text(place, mark.text, 8.5, colour=mark.colour, turned=upright)
+        ends = (a.x(), a.y()), (b.x(), b.y())
+        place = QPointF(*above_line(*ends, lift))
+        self.text(place, mark.text, 8.5, colour=mark.colour, turn=reading_turn(*ends))

@@ -16,7 +16,7 @@ from narrow_cornice.errors import SurroundingsError
 
 VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
     ("measure", {"place": "measure", "sheet": "plan", "selected": ("r1", "wall", "w5")}),
-    ("trim", {"place": "trim", "sheet": "unfolded", "turn": 2, "selected": ("r1", "trim", "cornice")}),
+    ("trim", {"place": "trim", "sheet": "unfolded", "turn": 180.0, "selected": ("r1", "trim", "cornice")}),
     ("trim-section", {"place": "trim", "sheet": "section", "selected": ("r1", "trim", "cornice")}),
     ("one-wall", {"place": "trim", "sheet": "elevation", "wall_id": "w1", "selected": ("r1", "trim", "casing")}),
     (
@@ -25,14 +25,14 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
             "place": "finishes",
             "sheet": "unfolded",
             "room_id": "r2",
-            "turn": 0,
+            "turn": 0.0,
             "selected": ("r2", "finish", "upper wall@w5"),
         },
     ),
     ("order", {"place": "order", "selected": ("order", "paint:wall-matt:sedge")}),
     (
         "second-look",
-        {"place": "trim", "sheet": "unfolded", "room_id": "r2", "turn": 0, "selected": ("tally", "to settle")},
+        {"place": "trim", "sheet": "unfolded", "room_id": "r2", "turn": 0.0, "selected": ("tally", "to settle")},
     ),
 )
 
@@ -77,7 +77,7 @@ def write_pictures(folder: Path) -> int:
         evening.resize(1280, 800)
         evening.show()
         evening.make_complete()
-        session.look(place="trim", sheet="unfolded", room_id="r1", turn=2, selected=("r1", "trim", "casing"))
+        session.look(place="trim", sheet="unfolded", room_id="r1", turn=180.0, selected=("r1", "trim", "casing"))
         print(_take(evening, folder, "evening"))
         session.close(discard=True)
         evening.hide()

@@ -18,6 +18,7 @@ from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.keeping import JobLock, Recovered, Recovery, Versions
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.survey.readings import Instrument
 
 Place = Literal["measure", "trim", "finishes", "order"]
 Sheet = Literal["unfolded", "plan", "elevation", "section"]
@@ -27,14 +28,18 @@ RECOVERY_MS = 1500
 
 
 class View(msgspec.Struct, frozen=True):
-    """What is being looked at; nothing in here belongs to the job."""
+    """What is being looked at, and with what is measured; nothing in here belongs to the job.
+
+    ``turn`` is how far the room is turned on the sheet, in degrees clockwise.
+    """
 
     place: Place = "trim"
     room_id: str = ""
     sheet: Sheet = "unfolded"
     wall_id: str = ""
-    turn: int = 0
+    turn: float = 0.0
     selected: About = ()
+    instrument: Instrument = "tape"
 
 
 class Session(QObject):
@@ -145,7 +150,7 @@ class Session(QObject):
             len(selected) >= 3
             and selected[0] == room.id
             and (
-                (selected[1] == "wall" and all(side.id != selected[2] for side in room.sides))
+                (selected[1] in ("wall", "corner") and all(side.id != selected[2] for side in room.sides))
                 or (selected[1] == "opening" and all(one.id != selected[2] for one in room.openings))
             )
         )

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from typing import Any, Literal
 
 import msgspec
 
 from narrow_cornice.drawing.marks import About
+from narrow_cornice.drawing.plan import FIRM
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.model import CornerOffset, Job, Room
+from narrow_cornice.survey.plan import corner_name, pair_name
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import corner_index, corner_key, largest_doubt, next_of
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.units.lengths import Length, show_length
@@ -26,19 +30,26 @@ FIELD_WORDS = {
 
 
 class SizeField(msgspec.Struct, frozen=True):
-    """A size that can be typed: ``mm`` is None where it is not set; ``edit`` makes the change (None empties it)."""
+    """A size that can be typed: ``mm`` is None where it is not set; ``edit`` makes the change (None empties it).
+
+    ``kind`` is "reading" for a length read off the building, which takes the instrument in hand, and "angle" for a
+    corner, whose ``mm`` are degrees and whose edit takes an angle reading.
+    """
 
     about: About
     label: str
     mm: float | None
     wants: float | None
-    edit: Callable[[Length | None], Edit]
+    edit: Callable[[Any], Edit]
     may_be_empty: bool = False
+    kind: Literal["length", "reading", "angle"] = "length"
 
     def shown(self, job: Job) -> str:
         """Return the size as the job shows it, empty where there is none."""
         if self.mm is None:
             return ""
+        if self.kind == "angle":
+            return f"{self.mm:g}°"
         settings = job.settings
         return show_length(self.mm, settings.unit, step=settings.step, denominator=settings.denominator)
 
@@ -58,6 +69,12 @@ def size_field(job: Job, about: About) -> SizeField | None:
         return _wall(room, about)
     if kind == "height":
         return _height(room, about)
+    if kind == "corner" and len(about) >= 3:
+        return _corner(room, about)
+    if kind == "diagonal" and len(about) >= 3:
+        return _diagonal(room, about)
+    if kind == "offset" and len(about) >= 3:
+        return _offset(room, about)
     if kind == "opening" and len(about) >= 3:
         return _opening(room, about)
     if kind == "trim" and len(about) >= 3:
@@ -73,44 +90,112 @@ def size_field(job: Job, about: About) -> SizeField | None:
     return None
 
 
+def _place(about: About, at: int) -> int:
+    """Return which reading of several a path stands for, the first where it does not say."""
+    return int(about[at]) if len(about) > at and about[at].isdigit() else 0
+
+
+def put_at(readings: Sequence[Any], place: int, given: Any) -> tuple[Any, ...]:
+    """Return readings with one put at a place (at the end where there are fewer), or taken away by None."""
+    kept = list(readings)
+    if given is None:
+        del kept[place : place + 1]
+    elif place < len(kept):
+        kept[place] = given
+    else:
+        kept.append(given)
+    return tuple(kept)
+
+
 def _wall(room: Room, about: About) -> SizeField | None:
     side = next((side for side in room.sides if side.id == about[2]), None)
     if side is None:
         return None
     name = edits.wall_name(room, side.id)
-    index = int(about[3]) if len(about) > 3 and about[3].isdigit() else 0
-    there = side.readings[index].mm if index < len(side.readings) else None
-
-    def edit(length: Length | None) -> Edit:
-        readings = list(side.readings)
-        if length is None:
-            del readings[index : index + 1]
-        elif index < len(readings):
-            readings[index] = length
-        else:
-            readings.append(length)
-        return edits.set_readings(room.id, side.id, tuple(readings), name)
-
+    index = _place(about, 3)
     return SizeField(
-        (room.id, "wall", side.id, str(index)), f"Wall {name}, reading {index + 1}", there, None, edit, True
+        (room.id, "wall", side.id, str(index)),
+        f"Wall {name}, reading {index + 1}",
+        side.readings[index].mm if index < len(side.readings) else None,
+        None,
+        lambda given: edits.set_readings(room.id, side.id, put_at(side.readings, index, given), name),
+        True,
+        "reading",
     )
 
 
 def _height(room: Room, about: About) -> SizeField:
-    index = int(about[2]) if len(about) > 2 and about[2].isdigit() else 0
+    index = _place(about, 2)
+    return SizeField(
+        (room.id, "height", str(index)),
+        f"Ceiling height, reading {index + 1}",
+        room.heights[index].mm if index < len(room.heights) else None,
+        None,
+        lambda given: edits.set_heights(room.id, put_at(room.heights, index, given)),
+        True,
+        "reading",
+    )
 
-    def edit(length: Length | None) -> Edit:
-        heights = list(room.heights)
-        if length is None:
-            del heights[index : index + 1]
-        elif index < len(heights):
-            heights[index] = length
-        else:
-            heights.append(length)
-        return edits.set_heights(room.id, tuple(heights))
 
-    there = room.heights[index].mm if index < len(room.heights) else None
-    return SizeField((room.id, "height", str(index)), f"Ceiling height, reading {index + 1}", there, None, edit, True)
+def _corner(room: Room, about: About) -> SizeField | None:
+    at = corner_index(room.sides, about[2])
+    if at is None:
+        return None
+    side, name, index = room.sides[at - 1], corner_name(at), _place(about, 3)
+    return SizeField(
+        (room.id, "corner", side.id, str(index)),
+        f"Corner {name}, reading {index + 1}",
+        side.angles[index].degrees if index < len(side.angles) else None,
+        None,
+        lambda given: edits.set_angles(room.id, side.id, put_at(side.angles, index, given), name),
+        True,
+        "angle",
+    )
+
+
+def _diagonal(room: Room, about: About) -> SizeField | None:
+    """Return the field of a diagonal by its identity, or by its two corners ("w2+w4") where there is none yet."""
+    there = next((one for one in room.diagonals if one.id == about[2]), None)
+    first, second = (there.first, there.second) if there else (*about[2].split("+"), "")[:2]
+    ends = [corner_index(room.sides, key) for key in (first, second)]
+    if ends[0] is None or ends[1] is None or first == second:
+        return None
+    there = there or next((one for one in room.diagonals if {one.first, one.second} == {first, second}), None)
+    readings = there.readings if there else ()
+    index = _place(about, 3)
+    name = pair_name(*sorted((ends[0], ends[1])))
+    return SizeField(
+        (room.id, "diagonal", there.id if there else about[2], str(index)),
+        f"{name}, reading {index + 1}",
+        readings[index].mm if index < len(readings) else None,
+        None,
+        lambda given: edits.put_diagonal(room.id, first, second, put_at(readings, index, given), name),
+        True,
+        "reading",
+    )
+
+
+def _offset(room: Room, about: About) -> SizeField | None:
+    one = next((one for one in room.offsets if one.id == about[2]), None)
+    if one is None:
+        return None
+    index = _place(about, 3)
+    name = offset_name(room, one)
+    return SizeField(
+        (room.id, "offset", one.id, str(index)),
+        f"{name}, reading {index + 1}",
+        one.readings[index].mm if index < len(one.readings) else None,
+        None,
+        lambda given: edits.put_offset(room.id, one.of, one.start, one.end, put_at(one.readings, index, given), name),
+        True,
+        "reading",
+    )
+
+
+def offset_name(room: Room, offset: CornerOffset) -> str:
+    """Return the words for an offset, as "offset of C from B to D"."""
+    of, start, end = (corner_index(room.sides, key) or 0 for key in (offset.of, offset.start, offset.end))
+    return f"offset of {corner_name(of)} from {pair_name(start, end)}"
 
 
 def _opening(room: Room, about: About) -> SizeField | None:
@@ -168,9 +253,14 @@ def _trim(job: Job, room: Room, about: About) -> SizeField | None:
     )
 
 
-def measuring_order(room: Room) -> list[About]:
-    """Return the sizes of a room in the order they are walked: walls, heights, then each opening's."""
+def measuring_order(room: Room, changed_rules: dict[str, float]) -> list[About]:
+    """Return the sizes of a room in the order they are read: walls, diagonals and the one wanted next, heights, then
+    each opening's."""
     walked: list[About] = [(room.id, "wall", side.id, "0") for side in room.sides]
+    walked += [(room.id, "diagonal", one.id, "0") for one in room.diagonals]
+    wanted = wanted_reading(room, changed_rules)
+    if wanted is not None and wanted not in walked:
+        walked.append(wanted)
     walked += [(room.id, "height", str(index)) for index in range(max(1, len(room.heights)))]
     for opening in room.openings:
         for field in OPENING_FIELDS:
@@ -179,9 +269,29 @@ def measuring_order(room: Room) -> list[About]:
     return walked
 
 
-def next_wanted(room: Room, after: About) -> About:
+def wanted_reading(room: Room, changed_rules: dict[str, float]) -> About | None:
+    """Return the path of the reading that would tell most, None where all walls are still to be walked or all is firm.
+
+    Walls that nobody read come first, in the order walked.
+    """
+    plan = measured_room(room, changed_rules).plan
+    if plan.determined and largest_doubt(plan) <= FIRM:
+        return None
+    pair = next_of(plan, changed_rules)
+    if pair is None:
+        return None
+    first, second = pair
+    count = len(room.sides)
+    for index, other in ((first, second), (second, first)):
+        if (index + 1) % count == other:
+            side = room.sides[index]
+            return (room.id, "wall", side.id, str(len(side.readings)))
+    return (room.id, "diagonal", f"{corner_key(room.sides, first)}+{corner_key(room.sides, second)}", "0")
+
+
+def next_wanted(room: Room, after: About, changed_rules: dict[str, float]) -> About:
     """Return the size to type after one: the next in measuring order."""
-    walked = measuring_order(room)
+    walked = measuring_order(room, changed_rules)
     for index, one in enumerate(walked):
         if one[: len(after)] == after or after[: len(one)] == one:
             return walked[(index + 1) % len(walked)]

@@ -34,6 +34,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
+from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.units.lengths import LengthError, parse_length
 
@@ -253,7 +254,7 @@ class MainWindow(QMainWindow):
     def tell(self, error: CorniceError | str) -> None:
         """Show a message in the window, without stopping the work."""
         text = str(error)
-        if isinstance(error, LengthError):
+        if isinstance(error, LengthError | AngleError):
             text = f"“{error.text[:60]}”, at character {error.position + 1}: {text}"
         self._notice_text.setText(text[:1000])
         self._notice.show()

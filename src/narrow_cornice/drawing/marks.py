@@ -9,6 +9,7 @@ mark shows, the same paths that figures and findings use; hit-testing goes by it
 
 from __future__ import annotations
 
+import math
 from typing import Literal
 
 import msgspec
@@ -160,6 +161,23 @@ def dimension_line(mark: Dimension) -> tuple[Point, Point]:
     length = ((x1 - x0) ** 2 + (y1 - y0) ** 2) ** 0.5 or 1.0
     dx, dy = (y1 - y0) / length * mark.aside, -(x1 - x0) / length * mark.aside
     return (x0 + dx, y0 + dy), (x1 + dx, y1 + dy)
+
+
+def reading_turn(start: Point, end: Point) -> float:
+    """Return the degrees by which letters along a line are turned so that they read from below or from the right."""
+    angle = math.degrees(math.atan2(end[1] - start[1], end[0] - start[0]))
+    while angle >= 90.0 - 1e-6:
+        angle -= 180.0
+    while angle < -90.0 - 1e-6:
+        angle += 180.0
+    return 0.0 if abs(angle) < 0.05 else angle
+
+
+def above_line(start: Point, end: Point, lift: float) -> Point:
+    """Return the place of letters along a line: its middle, lifted upwards as the letters see it."""
+    turn = math.radians(reading_turn(start, end))
+    middle = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
+    return (middle[0] + math.sin(turn) * lift, middle[1] - math.cos(turn) * lift)
 
 
 def bounds_of(marks: tuple[Mark, ...] | list[Mark], margin: float = 0.0) -> tuple[float, float, float, float]:

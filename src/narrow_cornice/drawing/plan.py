@@ -1,82 +1,208 @@
-"""The plan of a room with its dimensions and how sure they are, or the walk as far as it goes."""
+"""The plan of a room with its dimensions and how sure they are, or the figure so far of one not yet determined.
+
+Agreement is the weight of a line: firm where a wall's length is well known, soft where it is not, dashed where nobody
+read it. A reading that the others speak against carries a rust mark with its figure. Each corner carries the ellipse
+of its uncertainty, drawn larger by a stated factor, and the reading that is wanted next stands as an empty dimension.
+"""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
-from narrow_cornice.drawing.unfolded import Turned, turning
+from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.survey.plan import corner_name, side_name
+from narrow_cornice.survey.network import Angle, Distance, Offset
+from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, pair_name, read_distance, side_name
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
+from narrow_cornice.takeoff.surveys import corner_key, doubts_of, next_of
 from narrow_cornice.units.lengths import show_length
 
 WALL = 110.0  # thickness of a wall as drawn
 CHAIN = 360.0  # distance of the dimension lines from the wall
+FIRM = 6.0  # mm: a wall whose length is surer than this is drawn firm
+LARGEST_ELLIPSE = 170.0  # mm on the drawing: no ellipse is drawn larger, which decides the exaggeration
+EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 
 
 @by_identity(keep=256)
-def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, quarter_turns: int) -> Drawing:
-    """Return the plan drawing; a room that is not determined shows the walk with its unread walls dashed."""
+def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, turn: float) -> Drawing:
+    """Return the plan drawing; a room that is not determined shows its figure so far, unread walls dashed."""
     measured = measured_room(room, changed_rules)
-    if not measured.plan.determined:
-        return _walk(measured, settings)
-    turned = turning(quarter_turns)
     plan = measured.plan
+    turned = turning(turn)
+    wanted = next_of(plan, changed_rules)
+    if not plan.determined:
+        return _so_far(measured, settings, turned, wanted)
+    doubted = doubts_of(plan)
     marks: list[Mark] = []
     inner = tuple(turned(corner) for corner in plan.corners)
-    outer = _offset(measured, turned)
-    marks.append(Area(outer, "#d8cdbb", (), Pen("ink", 0.5)))
-    marks.append(Area(inner, "paper", (room.id, "floor"), Pen("ink", 1.4)))
+    marks.append(Area(_offset(plan, turned), "#d8cdbb", (), Pen("ink", 0.5)))
+    marks.append(Area(inner, "paper", (room.id, "floor")))
     for index, side in enumerate(plan.sides):
         about = (room.id, "wall", room.sides[index].id)
         a, b = turned(side.start), turned(side.end)
-        marks.append(Path((a, b), Pen("ink", 2.2), about=about))
-        text = show_length(side.length.value, settings.unit, step=settings.step, denominator=settings.denominator)
-        text = text.removesuffix(" mm")
-        if side.follows:
-            text += " follows"
-        elif settings.unit == "mm":
-            text += f" ±{side.sigma:.1f}"
-        colour = "soft" if not side.follows else "ochre"
-        # The room lies to the left of the walk, so outside is on the left of the way back.
-        short = side.length.value < 700
-        upright = side.direction[0] == 0 if quarter_turns % 2 == 0 else side.direction[1] == 0
-        away = -CHAIN * 0.85 if short and upright else -CHAIN * 0.4 if short else CHAIN
-        marks.append(Dimension(b, a, away, text, about, colour, beside=short and upright))
-    marks += _openings(measured, turned)
-    for index, side in enumerate(plan.sides):
-        before = plan.sides[index - 1]
-        x, y = side.start
-        inward = (-side.outward[0] - before.outward[0], -side.outward[1] - before.outward[1])
+        marks.append(Path((a, b), _pen(side), about=about))
         marks.append(
-            Label(turned((x + inward[0] * 170, y + inward[1] * 170)), corner_name(index), 11, "rust", face="name")
+            _side_dimension(side, a, b, about, settings, any(one.observed.about[:3] == about for one in doubted))
         )
+    marks += _openings(measured, turned)
+    marks += _diagonals(measured, doubted, turned, settings)
+    marks += _wanted(room, plan.corners, wanted, plan, turned)
+    ellipses, factor = _ellipses(plan, turned)
+    marks += ellipses
+    for index, (x, y) in enumerate(plan.corners):
+        dx, dy = inward(plan.corners, index)
+        about = (room.id, "corner", corner_key(room.sides, index))
+        marks.append(
+            Label(turned((x + dx * 210, y + dy * 210)), corner_name(index), 11, "rust", face="name", about=about)
+        )
+    marks += _rust(plan, doubted, turned, settings)
     wide = max(x for x, _ in plan.corners) - min(x for x, _ in plan.corners)
     deep = max(y for _, y in plan.corners) - min(y for _, y in plan.corners)
     size = " × ".join(
         show_length(value, settings.unit, step=settings.step, denominator=settings.denominator)
         for value in (wide, deep)
     )
-    gaps = [f"{abs(gap):.1f} mm" for gap in plan.misclosure if gap is not None]
-    closing = f" · readings fail to close by {' and '.join(gaps)}" if gaps and settings.unit == "mm" else ""
-    return Drawing(
-        f"{room.name}, plan", f"{size} over all · corners taken as square{closing}", tuple(marks), bounds_of(marks, 200)
-    )
+    words = [f"{size} over all", corners_in_words(plan)]
+    if factor:
+        words.append(f"corner ellipses drawn {factor} times their size")
+    return Drawing(f"{room.name}, plan", " · ".join(words), tuple(marks), bounds_of(marks, 200))
 
 
-def _offset(measured: MeasuredRoom, turned: Turned) -> tuple[Point, ...]:
-    sides = measured.plan.sides
+def _pen(side: Side) -> Pen:
+    """Return the line of a wall: firm, soft or dashed as its length is known."""
+    if side.follows:
+        return Pen("ink", 1.6, dashed=True)
+    return Pen("ink", 2.4) if side.sigma <= FIRM else Pen("soft", 1.6)
+
+
+def _shown(mm: float, settings: Settings) -> str:
+    text = show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator)
+    return text.removesuffix(" mm")
+
+
+def _side_dimension(side: Side, a: Point, b: Point, about: About, settings: Settings, doubtful: bool) -> Dimension:
+    """Return the dimension of a wall, outside the room unless the wall is short."""
+    text = _shown(side.length.value, settings)
+    if settings.unit == "mm":
+        text += f" ±{side.sigma:.1f}" if side.sigma < 10 else f" ±{side.sigma:.0f}"
+    if side.follows:
+        text += ", not read"
+    colour = "rust" if doubtful else "ochre" if side.follows else "soft"
+    short = side.length.value < 700
+    upright = abs(b[1] - a[1]) > abs(b[0] - a[0])
+    # The room lies to the left of the walk, so outside is on the left of the way back.
+    away = -CHAIN * 0.85 if short and upright else -CHAIN * 0.4 if short else CHAIN
+    return Dimension(b, a, away, text, about, colour, beside=short and upright)
+
+
+def _offset(plan: Plan, turned: Turned) -> tuple[Point, ...]:
+    """Return the outside of the walls; sharp corners are cut off no further out than twice the thickness."""
     points = []
-    for index, side in enumerate(sides):
-        before = sides[index - 1]
-        x, y = side.start
-        points.append(
-            turned((x + (side.outward[0] + before.outward[0]) * WALL, y + (side.outward[1] + before.outward[1]) * WALL))
-        )
+    for index, (x, y) in enumerate(plan.corners):
+        dx, dy = inward(plan.corners, index)
+        reach = min(2.0 * WALL, WALL / max(0.2, math.sin(math.radians(plan.angles[index] / 2.0))))
+        points.append(turned((x - dx * reach, y - dy * reach)))
     return tuple(points)
+
+
+def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned, settings: Settings) -> list[Mark]:
+    """Return the diagonals and offsets that were read, as fine lines with their figure."""
+    marks: list[Mark] = []
+    plan = measured.plan
+    network = plan.network
+    assert network is not None
+    wrong = {one.observed.about for one in doubted}
+    drawn: set[tuple[str, ...]] = set()
+    for one, value in zip(plan.observed, network.values, strict=True):
+        about = one.about[:3]
+        if one.kind not in ("diagonal", "offset") or about in drawn:
+            continue
+        drawn.add(about)
+        seen = one.observation
+        if isinstance(seen, Distance):
+            a, b = turned(network.points[seen.start]), turned(network.points[seen.end])
+        elif isinstance(seen, Offset):
+            a, b = turned(network.points[seen.of]), turned(_foot(network.points, seen))
+        else:
+            continue
+        colour = "rust" if one.about in wrong else "soft"
+        marks.append(Path((a, b), Pen(colour, 0.5, dashed=colour == "rust"), about=about))
+        text = _shown(abs(value), settings)
+        third = (a[0] * 0.64 + b[0] * 0.36, a[1] * 0.64 + b[1] * 0.36)
+        marks.append(Label(third, text, 8, colour, about=about))
+    return marks
+
+
+def _foot(points: Sequence[Point], seen: Offset) -> Point:
+    """Return the foot of an offset on its line."""
+    (x0, y0), (x1, y1), (x, y) = points[seen.start], points[seen.end], points[seen.of]
+    dx, dy = x1 - x0, y1 - y0
+    share = ((x - x0) * dx + (y - y0) * dy) / max(1e-9, dx * dx + dy * dy)
+    return (x0 + dx * share, y0 + dy * share)
+
+
+def _wanted(
+    room: Room, corners: Sequence[Point], wanted: tuple[int, int] | None, plan: Plan, turned: Turned
+) -> list[Mark]:
+    """Return the reading that is wanted next, as an empty dimension line to type into."""
+    if wanted is None or not corners:
+        return []
+    first, second = wanted
+    count = len(corners)
+    if (second - first) % count == 1 or (first - second) % count == 1:
+        index = first if (second - first) % count == 1 else second
+        about: About = (room.id, "wall", room.sides[index].id)
+    else:
+        about = (room.id, "diagonal", f"{corner_key(room.sides, first)}+{corner_key(room.sides, second)}")
+    a, b = turned(corners[first]), turned(corners[second])
+    again = "again" if read_distance(plan, first, second) else "next"
+    return [
+        Path((a, b), Pen("verdigris", 1.1, dashed=True), about=about),
+        Dimension(a, b, 0.0, f"read {pair_name(first, second)} {again}", about, "verdigris"),
+    ]
+
+
+def _ellipses(plan: Plan, turned: Turned) -> tuple[list[Mark], int]:
+    """Return each corner's standard ellipse, and how many times its size it is drawn."""
+    network = plan.network
+    assert network is not None
+    shapes = [network.ellipse(index) for index in range(len(plan.corners))]
+    largest = max(long for long, _, _ in shapes)
+    if largest <= 0.01:
+        return [], 0
+    factor = max((one for one in EXAGGERATIONS if one * largest <= LARGEST_ELLIPSE), default=1)
+    marks: list[Mark] = []
+    for (x, y), (long, short, way) in zip(plan.corners, shapes, strict=True):
+        ring = []
+        for step in range(24):
+            angle = 2 * math.pi * step / 24
+            u, v = long * factor * math.cos(angle), short * factor * math.sin(angle)
+            ring.append(turned((x + u * math.cos(way) - v * math.sin(way), y + u * math.sin(way) + v * math.cos(way))))
+        marks.append(Area(tuple(ring), "#c08a2b40", (), Pen("ochre", 0.6)))
+    return marks, factor
+
+
+def _rust(plan: Plan, doubted: Sequence[Doubt], turned: Turned, settings: Settings) -> list[Mark]:
+    """Return a rust mark with its figure at each reading that the others speak against."""
+    marks: list[Mark] = []
+    for doubt in doubted:
+        seen = doubt.observed.observation
+        corners = plan.corners
+        if isinstance(seen, Distance):
+            (x0, y0), (x1, y1) = corners[seen.start], corners[seen.end]
+            place = (x0 * 0.36 + x1 * 0.64, y0 * 0.36 + y1 * 0.64)
+        else:
+            at = seen.at if isinstance(seen, Angle) else seen.of
+            (x, y), (dx, dy) = corners[at], inward(corners, at)
+            place = (x + dx * 480, y + dy * 480)
+        unit = "°" if isinstance(seen, Angle) else " mm" if settings.unit == "mm" else ""
+        off = f"{abs(doubt.off):.1f}" if isinstance(seen, Angle) else _shown(abs(doubt.off), settings)
+        marks.append(Label(turned(place), f"▲ {off}{unit} off", 9, "rust", face="bold", about=doubt.observed.about[:3]))
+    return marks
 
 
 def _openings(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
@@ -122,28 +248,23 @@ def _leaves(u0: float, u1: float, at: Callable[[float, float], Point], about: Ab
     return marks
 
 
-def _walk(measured: MeasuredRoom, settings: Settings) -> Drawing:
-    """Return the walk from A as it was read, unread walls dashed at a guessed length and marked as such."""
-    room = measured.room
-    known = [sum(one.mm for one in side.readings) / len(side.readings) for side in room.sides if side.readings]
-    guess = sum(known) / len(known) if known else 2000.0
-    turned = turning(0)
-    heading, at = 0, (0.0, 0.0)
+def _so_far(measured: MeasuredRoom, settings: Settings, turned: Turned, wanted: tuple[int, int] | None) -> Drawing:
+    """Return the figure as far as it is known: one of many that the readings allow, and the next reading."""
+    room, corners = measured.room, measured.plan.sketch
+    title = f"{room.name}, the walk so far"
+    if not corners:
+        return Drawing(title, measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     marks: list[Mark] = []
+    count = len(corners)
     for index, side in enumerate(room.sides):
-        length = sum(one.mm for one in side.readings) / len(side.readings) if side.readings else guess
-        dx, dy = [(1, 0), (0, 1), (-1, 0), (0, -1)][heading]
-        end = (at[0] + dx * length, at[1] + dy * length)
         about = (room.id, "wall", side.id)
-        a, b = turned(at), turned(end)
-        marks.append(Path((a, b), Pen("ink" if side.readings else "ochre", 2.0, dashed=not side.readings), about=about))
-        text = (
-            show_length(length, settings.unit, step=settings.step, denominator=settings.denominator)
-            if side.readings
-            else f"{side_name(index, len(room.sides))} not read"
-        )
+        a, b = turned(corners[index]), turned(corners[(index + 1) % count])
+        pen = Pen("soft", 1.6) if side.readings else Pen("ochre", 1.6, dashed=True)
+        marks.append(Path((a, b), pen, about=about))
+        read = sum(one.mm for one in side.readings) / len(side.readings) if side.readings else 0.0
+        text = _shown(read, settings) if side.readings else f"{side_name(index, count)} not read"
         marks.append(Dimension(b, a, CHAIN, text, about, "soft" if side.readings else "ochre"))
-        marks.append(Label(turned((at[0] + 90, at[1] + 90)), corner_name(index), 11, "rust", face="name"))
-        heading = (heading + (1 if side.turn == "left" else 3)) % 4
-        at = end
-    return Drawing(f"{room.name}, the walk so far", measured.fault, tuple(marks), bounds_of(marks, 250))
+        about = (room.id, "corner", corner_key(room.sides, index))
+        marks.append(Label(a, corner_name(index), 11, "rust", face="name", about=about))
+    marks += _wanted(room, corners, wanted, measured.plan, turned)
+    return Drawing(title, f"{measured.fault} Drawn as one of many shapes.", tuple(marks), bounds_of(marks, 250))

@@ -2,34 +2,42 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import math
+from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point
-from narrow_cornice.drawing.unfolding import Placed, unfolded_walls
+from narrow_cornice.drawing.squared import squared_corners
+from narrow_cornice.drawing.unfolding import Placed, outward_of, unfolded_walls
 from narrow_cornice.drawing.wall_face import Colours, colours_of, face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
-from narrow_cornice.survey.plan import Plan, corner_name
+from narrow_cornice.survey.network import Angle
+from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
-from narrow_cornice.takeoff.surfaces import plan_rectangles
 from narrow_cornice.units.lengths import show_length
 
 BOARD = 140.0  # width of a floor board as drawn
+LETTER_OFF = 190.0  # mm from a corner to its letter
+SQUARE_ENOUGH = 0.5  # degrees a corner may be off square before the drawing says so
 
 Turned = Callable[[Point], Point]
 
 
-def turning(quarter_turns: int) -> Turned:
-    """Return the map from plan (y up) to drawing (y down) with the room turned by quarter turns clockwise."""
-    cos, sin = [(1, 0), (0, -1), (-1, 0), (0, 1)][quarter_turns % 4]
+_QUARTERS = {0.0: (1.0, 0.0), 90.0: (0.0, 1.0), 180.0: (-1.0, 0.0), 270.0: (0.0, -1.0)}
+
+
+def turning(degrees: float) -> Turned:
+    """Return the map from plan (y up) to drawing (y down) with the room turned clockwise."""
+    whole = degrees % 360.0
+    cos, sin = _QUARTERS.get(whole) or (math.cos(math.radians(whole)), math.sin(math.radians(whole)))
 
     def turned(point: Point) -> Point:
         x, y = point
-        return (cos * x - sin * y, -(sin * x + cos * y))
+        return (cos * x + sin * y, sin * x - cos * y)
 
     return turned
 
@@ -41,13 +49,11 @@ def turned_frame(frame: Frame, turned: Turned) -> Frame:
     return Frame(origin, (u[0] - zero[0], u[1] - zero[1]), (v[0] - zero[0], v[1] - zero[1]))
 
 
-def quarter_turns_for(measured: MeasuredRoom, wall_id: str) -> int:
-    """Return the turn that puts a wall upright, its top to the top of the sheet."""
+def upright_turn(measured: MeasuredRoom, wall_id: str) -> float:
+    """Return the degrees clockwise that put a wall upright, its top to the top of the sheet."""
     index = next((i for i, face in enumerate(measured.faces) if face.id == wall_id), 0)
-    outward = measured.plan.sides[index].outward
-    return {(0.0, 1.0): 0, (-1.0, 0.0): 1, (0.0, -1.0): 2, (1.0, 0.0): 3}[
-        (round(outward[0]) + 0.0, round(outward[1]) + 0.0)
-    ]
+    x, y = outward_of(drawn_corners(measured.plan), index)
+    return round(math.degrees(math.atan2(y, x)) - 90.0, 6) % 360.0
 
 
 @by_identity(keep=256)
@@ -56,40 +62,35 @@ def unfolded_room(
     changed_rules: dict[str, float],
     colours: tuple[Colour, ...],
     settings: Settings,
-    quarter_turns: int,
+    turn: float,
 ) -> Drawing:
     """Return the unfolded drawing of a room, or an empty sheet that says what is missing."""
     measured = measured_room(room, changed_rules)
     if measured.fault or measured.height is None:
         return Drawing(f"{room.name}, unfolded", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     known = colours_of(room.finishes, colours)
-    turned = turning(quarter_turns)
+    turned = turning(turn)
     marks: list[Mark] = []
-    marks += _floor(measured.plan, room.id, room.floor, quarter_turns)
+    marks += _floor(measured.plan, room.id, room.floor, turn)
     placed = _placed(measured.plan, measured.height.value)
     for place in placed:
         face = measured.faces[place.index]
         marks += face_marks(turned_frame(place.frame, turned), face, measured, known)
     for place in placed:
         marks += _leader(place, measured, turned)
-    outline = tuple(turned(corner) for corner in measured.plan.corners)
+    outline = tuple(turned(corner) for corner in drawn_corners(measured.plan))
     marks.append(Path(outline, Pen("line", 1.6), closed=True))
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)
     marks += _ceiling_card(measured, known, bounds)
     height = show_length(measured.height.value, settings.unit, step=settings.step, denominator=settings.denominator)
-    inside = measured.plan.inside_corners()
-    outside = len(measured.plan.turns) - inside
-    corners = f"{inside} inside and {outside} outside corners" if outside else f"{inside} inside corners"
-    subtitle = f"Ceiling {height} · {corners}, taken as square · walls drawn as seen from inside"
+    subtitle = f"Ceiling {height} · {corners_in_words(measured.plan)} · walls drawn as seen from inside"
     return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds)
 
 
 def _around(placed: tuple[Placed, ...], turned: Turned) -> tuple[float, float, float, float]:
     """Return the bounds of the sheet: all walls and a margin for the letters beyond them."""
-    corners = [
-        turned(corner) for place in placed for corner in ((place.box.u0, place.box.v0), (place.box.u1, place.box.v1))
-    ]
+    corners = [turned(corner) for place in placed for corner in place.quad]
     xs, ys = [x for x, _ in corners], [y for _, y in corners]
     margin = 260.0 if any(place.leader for place in placed) else 120.0
     return min(xs) - margin, min(ys) - margin, max(xs) + margin, max(ys) + margin
@@ -97,21 +98,30 @@ def _around(placed: tuple[Placed, ...], turned: Turned) -> tuple[float, float, f
 
 @by_identity(keep=1024)
 def _placed(plan: Plan, height: float) -> tuple[Placed, ...]:
-    return unfolded_walls(plan, height)
+    lengths = [side.length.value for side in plan.sides]
+    return unfolded_walls(drawn_corners(plan), lengths, [height] * len(lengths))
 
 
 @by_identity(keep=1024)
-def _floor(plan: Plan, room_id: str, floor: str, quarter_turns: int) -> tuple[Mark, ...]:
+def drawn_corners(plan: Plan) -> tuple[Point, ...]:
+    """Return the corners of a plan as the unfolded room draws them."""
+    return squared_corners(plan)
+
+
+@by_identity(keep=1024)
+def _floor(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark, ...]:
     """Return the floor with its boards."""
-    turned = turning(quarter_turns)
-    outline = tuple(turned(corner) for corner in plan.corners)
+    turned = turning(turn)
+    corners = drawn_corners(plan)
+    outline = tuple(turned(corner) for corner in corners)
     marks: list[Mark] = [Area(outline, floor, (room_id, "floor"))]
     line = Pen(toned(floor, 0.9), 0.5)
-    for rect in plan_rectangles(plan.corners):
-        row = BOARD * (int(rect.v0 / BOARD) + 1)
-        while row < rect.v1:
-            marks.append(Path((turned((rect.u0, row)), turned((rect.u1, row))), line))
-            row += BOARD
+    ys = [y for _, y in corners]
+    row = BOARD * (math.floor(min(ys) / BOARD) + 1)
+    while row < max(ys):
+        for x0, x1 in spans_across(corners, row):
+            marks.append(Path((turned((x0, row)), turned((x1, row))), line))
+        row += BOARD
     return tuple(marks)
 
 
@@ -134,15 +144,11 @@ def _leader(place: Placed, measured: MeasuredRoom, turned: Turned) -> list[Mark]
 def _letters(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
     """Return the corner letters, a little inside the room."""
     marks: list[Mark] = []
-    sides = measured.plan.sides
-    for index, side in enumerate(sides):
-        before = sides[index - 1]
-        inward = (-side.outward[0] - before.outward[0], -side.outward[1] - before.outward[1])
-        x, y = side.start
-        reach = 150.0 if measured.plan.turns[index - 1] == "left" else 130.0
-        marks.append(
-            Label(turned((x + inward[0] * reach, y + inward[1] * reach)), corner_name(index), 10, "letter", face="name")
-        )
+    corners = drawn_corners(measured.plan)
+    for index, (x, y) in enumerate(corners):
+        dx, dy = inward(corners, index)
+        place = turned((x + dx * LETTER_OFF, y + dy * LETTER_OFF))
+        marks.append(Label(place, corner_name(index), 10, "letter", face="name"))
     return marks
 
 
@@ -158,6 +164,45 @@ def _ceiling_card(measured: MeasuredRoom, colours: Colours, bounds: tuple[float,
         Area(card, colour, about, Pen("soft", 0.8)),
         Label((x + size / 2, y + size * 0.35), "ceiling", 9, "line", face="slanted", within=size, about=about),
     ]
+
+
+def inward(corners: Sequence[Point], corner: int) -> Point:
+    """Return the unit step from a corner into the room, halving its angle."""
+    half = math.radians(interior_angle_at(corners, corner) / 2.0)
+    (x0, y0), (x1, y1) = corners[corner], corners[(corner + 1) % len(corners)]
+    long = max(1e-9, math.dist((x0, y0), (x1, y1)))
+    x, y = (x1 - x0) / long, (y1 - y0) / long
+    return (x * math.cos(half) - y * math.sin(half), x * math.sin(half) + y * math.cos(half))
+
+
+def spans_across(corners: Sequence[Point], y: float) -> list[tuple[float, float]]:
+    """Return the stretches of a level line that lie inside the corners, from west to east."""
+    crossed = sorted(
+        x0 + (y - y0) * (x1 - x0) / (y1 - y0)
+        for (x0, y0), (x1, y1) in zip(corners, (*corners[1:], corners[0]), strict=True)
+        if (y0 < y) != (y1 < y)
+    )
+    return list(zip(crossed[::2], crossed[1::2], strict=False))
+
+
+def corners_in_words(plan: Plan) -> str:
+    """Return which corners are not square, and which are only taken for square."""
+    assumed = {
+        one.observation.at for one in plan.observed if one.kind == "assumed" and isinstance(one.observation, Angle)
+    }
+    crooked = [
+        f"{corner_name(index)} {angle:.1f}°"
+        for index, angle in enumerate(plan.angles)
+        if min(abs(angle - 90.0), abs(angle - 270.0)) > SQUARE_ENOUGH
+    ]
+    words = f"corners {', '.join(crooked[:5])}{' …' if len(crooked) > 5 else ''}" if crooked else ""
+    if len(assumed) == len(plan.angles):
+        square = "all corners assumed square"
+    elif assumed:
+        square = f"{len(assumed)} of {len(plan.angles)} corners assumed"
+    else:
+        square = "" if crooked else "corners square"
+    return " · ".join(part for part in (words, square) if part)
 
 
 def titled(drawing: Drawing, title: str, subtitle: str) -> Drawing:

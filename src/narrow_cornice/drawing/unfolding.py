@@ -3,11 +3,13 @@
 A wall is hinged outward from its edge of the plan. A wall that would lie over the room or over another wall is set
 aside: turned to stand like itself or like one of its neighbours, and moved sideways or outward to the nearest free
 place that makes the sheet grow least, with a leader back to its edge. Long walls are placed first, so that it is the
-cheeks of breasts and alcoves that move.
+cheeks of breasts and alcoves that move. Corners may have any angle, so places are compared as convex outlines:
+two are apart where a line along one of their edges parts them (separating axis theorem).
 """
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 
 import msgspec
@@ -15,89 +17,139 @@ import msgspec
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Point
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.survey.plan import Plan
-from narrow_cornice.takeoff.surfaces import plan_rectangles
+from narrow_cornice.survey.triangles import triangles
 
 GAP = 160.0  # mm of paper between walls that were set aside and what they keep clear of
+TOUCHING = 1e-3  # mm that outlines may reach into one another and still only touch
+
+
+class Outline:
+    """A convex outline with its box and the normals of its edges."""
+
+    def __init__(self, points: Sequence[Point]) -> None:
+        self.points = tuple(points)
+        xs, ys = [x for x, _ in points], [y for _, y in points]
+        self.box = Rect(min(xs), min(ys), max(xs), max(ys))
+        self.normals: list[Point] = []
+        for (x0, y0), (x1, y1) in zip(self.points, (*self.points[1:], self.points[0]), strict=True):
+            long = ((x1 - x0) ** 2 + (y1 - y0) ** 2) ** 0.5
+            if long > 1e-9:
+                self.normals.append(((y1 - y0) / long, (x0 - x1) / long))
+
+    def along(self, way: Point) -> tuple[float, float]:
+        """Return the least and the most reach of the outline along a way."""
+        reach = [x * way[0] + y * way[1] for x, y in self.points]
+        return min(reach), max(reach)
+
+    def moved(self, x: float, y: float) -> Outline:
+        """Return the outline somewhere else."""
+        return Outline([(px + x, py + y) for px, py in self.points])
+
+    def hits(self, other: Outline, gap: float) -> bool:
+        """Return whether the outlines overlap, or keep less than ``gap`` between them."""
+        near = gap - TOUCHING
+        mine, theirs = self.box, other.box
+        if (
+            mine.u0 - near >= theirs.u1
+            or theirs.u0 - near >= mine.u1
+            or mine.v0 - near >= theirs.v1
+            or theirs.v0 - near >= mine.v1
+        ):
+            return False
+        for normal in (*self.normals, *other.normals):
+            low, high = self.along(normal)
+            least, most = other.along(normal)
+            if low - near >= most or least - near >= high:
+                return False
+        return True
 
 
 class Placed(msgspec.Struct, frozen=True):
-    """One wall on the sheet (plan coordinates, y up): its frame, its box, and its leader where it was set aside."""
+    """One wall on the sheet (plan coordinates, y up): its frame, its outline, and its leader where it was set aside."""
 
     index: int
     frame: Frame
-    box: Rect
+    quad: tuple[Point, Point, Point, Point]
     leader: tuple[Point, Point] | None
 
 
-def _box(frame: Frame, length: float, height: float) -> Rect:
-    corners = frame.quad(Rect(0.0, 0.0, length, height))
-    xs, ys = [x for x, _ in corners], [y for _, y in corners]
-    return Rect(min(xs), min(ys), max(xs), max(ys))
+def _face(frame: Frame, length: float, height: float) -> tuple[Point, Point, Point, Point]:
+    return frame.quad(Rect(0.0, 0.0, length, height))
 
 
-def _hits(box: Rect, others: Sequence[Rect], gap: float) -> bool:
-    near = gap - 1e-6
-    left, low, right, high = box.u0 - near, box.v0 - near, box.u1 + near, box.v1 + near
-    return any(left < u1 and u0 < right and low < v1 and v0 < high for u0, v0, u1, v1 in others)
+def _standing(corner: Point, v: Point, fit: float) -> Frame:
+    """Return a frame that stands on ``corner`` with its top towards ``v``, left and right as seen from inside.
+
+    ``fit`` is what the face's own length takes of its edge on the drawing.
+    """
+    return Frame(corner, (v[1] * fit, -v[0] * fit), v)
 
 
-def _standing(corner: Point, v: Point) -> Frame:
-    """Return a frame that stands on ``corner`` with its top towards ``v``, left and right as seen from inside."""
-    return Frame(corner, (v[1], -v[0]), v)
+def outward_of(corners: Sequence[Point], index: int) -> Point:
+    """Return the unit normal out of the room of an edge."""
+    (x0, y0), (x1, y1) = corners[index], corners[(index + 1) % len(corners)]
+    long = max(1e-9, math.dist((x0, y0), (x1, y1)))
+    return ((y1 - y0) / long, (x0 - x1) / long)
 
 
-def unfolded_walls(plan: Plan, height: float) -> tuple[Placed, ...]:
-    """Return every wall's place, in the order of the plan; no two boxes overlap, and none overlaps the plan."""
-    rooms = plan_rectangles(plan.corners)
-    taken: list[Rect] = list(rooms)
-    count = len(plan.sides)
+def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: Sequence[float]) -> tuple[Placed, ...]:
+    """Return every wall's place, in the order of the corners, given how long each is and how tall it is drawn.
+
+    No two walls overlap, and none overlaps the plan.
+    """
+    taken = [Outline([corners[i] for i in triangle]) for triangle in triangles(corners)]
+    count = len(corners)
+    outward = [outward_of(corners, index) for index in range(count)]
     placed: dict[int, Placed] = {}
-    for index in sorted(range(count), key=lambda i: (-round(plan.sides[i].length.value, 3), i)):
-        side = plan.sides[index]
-        length = side.length.value
-        own = _standing(side.end, side.outward)
-        box = _box(own, length, height)
-        if not _hits(box, taken, 0.0):
-            placed[index] = Placed(index, own, box, None)
-            taken.append(box)
+    for index in sorted(range(count), key=lambda i: (-round(lengths[i], 3), i)):
+        side_start, side_end = corners[index], corners[(index + 1) % count]
+        length, height = lengths[index], heights[index]
+        edge = math.dist(side_start, side_end)
+        fit = edge / length
+        own = _standing(side_end, outward[index], fit)
+        quad = _face(own, length, height)
+        outline = Outline(quad)
+        if not any(outline.hits(other, 0.0) for other in taken):
+            placed[index] = Placed(index, own, quad, None)
+            taken.append(outline)
             continue
-        ways = {side.outward, plan.sides[index - 1].outward, plan.sides[(index + 1) % count].outward}
+        ways = {outward[index], outward[index - 1], outward[(index + 1) % count]}
         whole = _around(taken)
         paper = whole.area
-        middle = ((side.start[0] + side.end[0]) / 2, (side.start[1] + side.end[1]) / 2)
+        middle = ((side_start[0] + side_end[0]) / 2, (side_start[1] + side_end[1]) / 2)
         moves: list[tuple[float, float, float, int]] = []
-        homes: list[tuple[Frame, Rect]] = []
+        homes: list[tuple[Frame, Outline]] = []
         for way in sorted(ways):
             # It stands on whichever of its corners lies further out; the other would put its foot into the room.
-            out = [corner[0] * way[0] + corner[1] * way[1] for corner in (side.end, side.start)]
-            outer = side.end if out[0] >= out[1] else side.start
-            start = _standing(outer, way)
-            home = _box(start, length, height)
+            out = [corner[0] * way[0] + corner[1] * way[1] for corner in (side_end, side_start)]
+            outer = side_end if out[0] >= out[1] else side_start
+            start = _standing(outer, way, fit)
             foot = start.at(length / 2, 0.0)
             off = (foot[0] - middle[0], foot[1] - middle[1])
-            moves += [(abs(off[0] + x) + abs(off[1] + y), x, y, len(homes)) for x, y in _steps(start, home, taken)]
-            homes.append((start, home))
-        best: tuple[float, Frame, Rect] | None = None
+            moves += [(abs(off[0] + x) + abs(off[1] + y), x, y, len(homes)) for x, y in _steps(start, edge, taken)]
+            homes.append((start, Outline(_face(start, length, height))))
+        best: tuple[float, Frame, Outline] | None = None
         for far, x, y, which in sorted(moves):
             if best is not None and far >= best[0]:
                 break  # the leader alone is worse than what was found, and so is every longer one
             start, home = homes[which]
-            box = Rect(home.u0 + x, home.v0 + y, home.u1 + x, home.v1 + y)
+            there = home.moved(x, y)
+            box = there.box
             wide = max(whole.u1, box.u1) - min(whole.u0, box.u0)
             deep = max(whole.v1, box.v1) - min(whole.v0, box.v0)
             # A square metre of new paper weighs as much as a metre and a half of leader.
             score = (wide * deep - paper) / 1e6 * 1500 + far
-            if (best is None or score < best[0]) and not _hits(box, taken, GAP):
-                best = (score, Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v), box)
+            if (best is None or score < best[0]) and not any(there.hits(other, GAP) for other in taken):
+                best = (score, Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v), there)
         assert best is not None  # beyond everything that is taken there is always a free place
-        _, frame, box = best
-        placed[index] = Placed(index, frame, box, (middle, frame.at(length / 2, 0.0)))
-        taken.append(box)
+        _, frame, outline = best
+        placed[index] = Placed(index, frame, _face(frame, length, height), (middle, frame.at(length / 2, 0.0)))
+        taken.append(outline)
     return tuple(placed[index] for index in range(count))
 
 
-def _around(boxes: Sequence[Rect]) -> Rect:
+def _around(outlines: Sequence[Outline]) -> Rect:
+    boxes = [one.box for one in outlines]
     return Rect(
         min(box.u0 for box in boxes),
         min(box.v0 for box in boxes),
@@ -106,21 +158,20 @@ def _around(boxes: Sequence[Rect]) -> Rect:
     )
 
 
-def _steps(frame: Frame, box: Rect, taken: Sequence[Rect]) -> list[Point]:
-    """Return the ways to move a face so that it just clears each box that is taken: outward, or sideways."""
-    clear = (frame.v[0] * GAP, frame.v[1] * GAP)  # clears the walls whose edge this one would stand on
+def _steps(frame: Frame, edge: float, taken: Sequence[Outline]) -> list[Point]:
+    """Return the ways to move a face so that it just clears each outline that is taken: outward, or sideways."""
+    vx, vy = frame.v
+    ux, uy = vy, -vx
+    foot_u = frame.origin[0] * ux + frame.origin[1] * uy
+    foot_v = frame.origin[0] * vx + frame.origin[1] * vy
     steps: list[Point] = []
     for other in taken:
-        right, left = other.u1 + GAP - box.u0, other.u0 - GAP - box.u1
-        up, down = other.v1 + GAP - box.v0, other.v0 - GAP - box.v1
-        if frame.v[0] == 0:
-            out = up if frame.v[1] > 0 else down
-            steps += [(right, clear[1]), (left, clear[1])]
-            if out * frame.v[1] > 0:
-                steps.append((0.0, out))
-        else:
-            out = right if frame.v[0] > 0 else left
-            steps += [(clear[0], up), (clear[0], down)]
-            if out * frame.v[0] > 0:
-                steps.append((out, 0.0))
+        left, right = other.along((ux, uy))
+        _, top = other.along(frame.v)
+        # Sideways it also clears the walls whose edge it would stand on.
+        for aside in (right + GAP - foot_u, left - GAP - foot_u - edge):
+            steps.append((ux * aside + vx * GAP, uy * aside + vy * GAP))
+        out = top + GAP - foot_v
+        if out > 0:
+            steps.append((vx * out, vy * out))
     return list(dict.fromkeys(steps))

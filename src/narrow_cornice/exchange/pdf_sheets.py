@@ -8,6 +8,7 @@ from __future__ import annotations
 import itertools
 import logging
 from collections.abc import Callable
+from contextlib import nullcontext
 from importlib.resources import as_file, files
 from typing import TYPE_CHECKING
 
@@ -23,6 +24,7 @@ from narrow_cornice.drawing.marks import (
     Point,
     Strip,
     dimension_line,
+    reading_turn,
 )
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.exchange.cautions import cautions
@@ -257,10 +259,9 @@ class Sheet:
                 colour=mark.colour,
                 anchor="left" if right else "right",
             )
-        elif abs(b[1] - a[1]) > abs(b[0] - a[0]):
-            with self.pdf.rotation(90, x, y):
-                self.text(x, y - 0.9, mark.text, 7.5, colour=mark.colour, anchor="middle")
-        else:
+            return
+        turn = reading_turn(a, b)
+        with self.pdf.rotation(-turn, x, y) if turn else nullcontext():
             self.text(x, y - 0.9, mark.text, 7.5, colour=mark.colour, anchor="middle")
 
 

@@ -15,7 +15,9 @@ from narrow_cornice.drawing.marks import (
     Pen,
     Point,
     Strip,
+    above_line,
     dimension_line,
+    reading_turn,
 )
 from narrow_cornice.exchange.plain_text import printable
 
@@ -89,9 +91,7 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
     a, b = dimension_line(mark)
     thin = Pen(mark.colour, 0.5)
     middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
-    upright = abs(b[1] - a[1]) > abs(b[0] - a[0])
-    lift = 4.5 * MM_PER_POINT * scale
-    at = (middle[0] - lift, middle[1]) if upright else (middle[0], middle[1] - lift)
+    at = above_line(a, b, 4.5 * MM_PER_POINT * scale)
     parts = [f"<g{_about(mark)}>"]
     for line in ((a, b), (mark.start, a), (mark.end, b)):
         parts.append(f"<polyline points='{_points(line)}' fill='none'{_stroke(thin, scale)}/>")
@@ -102,7 +102,7 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
         at = (middle[0] + (1.5 if right else -1.5) * scale, middle[1])
         parts.append(_text(at, mark.text, 8, mark.colour, "left" if right else "right", _FAMILY["text"], scale, 0))
         return [*parts, "</g>"]
-    parts.append(_text(at, mark.text, 8, mark.colour, "middle", _FAMILY["text"], scale, -90 if upright else 0))
+    parts.append(_text(at, mark.text, 8, mark.colour, "middle", _FAMILY["text"], scale, reading_turn(a, b)))
     return [*parts, "</g>"]
 
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Job, Paint, Room
+from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import orders
@@ -44,6 +45,23 @@ def _length(length: Length | None, where: str, *, zero: bool = False) -> None:
     if length is None:
         return
     _number(length.mm, f"{where}.mm", 0.0 if zero else 1e-6, float(LARGEST_MM))
+
+
+def _readings(readings: Sequence[Reading], where: str) -> None:
+    if len(readings) > MOST_PER_ROOM:
+        raise JobError(f"More than {MOST_PER_ROOM} readings.", where=where)
+    for one in readings:
+        _length(one, where)
+        if isinstance(one, Reading) and one.sigma is not None:
+            _number(one.sigma, f"{where}.sigma", 1e-4, 1e5)
+
+
+def _corners(walls: set[str], where: str, *keys: str) -> None:
+    for key in keys:
+        if key not in walls:
+            raise JobError(f"It ends at a wall “{key[:40]}” that is not there.", where=where)
+    if len(set(keys)) < len(keys):
+        raise JobError("Its corners must be different ones.", where=where)
 
 
 def checked_job(job: Job) -> Job:
@@ -93,14 +111,33 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
     has_paint = {paint.id for paint in paints}.__contains__
     if room.order not in orders():
         raise JobError(f"There is no order called “{room.order[:40]}”.", where=f"{where}.order")
-    if len(room.sides) > MOST_SIDES or max(len(room.openings), len(room.heights)) > MOST_PER_ROOM:
+    if (
+        len(room.sides) > MOST_SIDES
+        or max(map(len, (room.openings, room.heights, room.diagonals, room.offsets))) > MOST_PER_ROOM
+    ):
         raise JobError("More walls, openings or readings than one room can have.", where=where)
     walls = _unique((side.id for side in room.sides), f"{where}.sides")
     for index, side in enumerate(room.sides):
-        for length in side.readings:
-            _length(length, f"{where}.sides[{index}].readings")
-    for length in room.heights:
-        _length(length, f"{where}.heights")
+        at = f"{where}.sides[{index}]"
+        _readings(side.readings, f"{at}.readings")
+        if side.assumed is not None:
+            _number(side.assumed, f"{at}.assumed", 1, 180)
+        for angle in side.angles:
+            _number(angle.degrees, f"{at}.angles", 0.5, 359.5)
+            if angle.sigma is not None:
+                _number(angle.sigma, f"{at}.angles.sigma", 1e-4, 90)
+    _readings(room.heights, f"{where}.heights")
+    _unique((one.id for one in room.diagonals), f"{where}.diagonals")
+    for index, diagonal in enumerate(room.diagonals):
+        at = f"{where}.diagonals[{index}]"
+        _corners(walls, at, diagonal.first, diagonal.second)
+        _readings(diagonal.readings, f"{at}.readings")
+    _unique((one.id for one in room.offsets), f"{where}.offsets")
+    for index, offset in enumerate(room.offsets):
+        at = f"{where}.offsets[{index}]"
+        _corners(walls, at, offset.of, offset.start, offset.end)
+        for one in offset.readings:
+            _number(one.mm, f"{at}.readings", -float(LARGEST_MM), float(LARGEST_MM))
     _length(room.split, f"{where}.split")
     checked_colour(room.floor, f"{where}.floor")
     _unique((opening.id for opening in room.openings), f"{where}.openings")

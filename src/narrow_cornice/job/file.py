@@ -12,6 +12,7 @@ import zlib
 from pathlib import Path
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job.checks import checked_job
@@ -58,7 +59,9 @@ def decode_json(raw: bytes, name: str) -> Job:
     if version < 1:
         raise JobFileError(f"{name} has the schema version {version}, which never was.")
     try:
-        return checked_job(msgspec.json.decode(raw, type=Job))
+        # What later schemas added has a default that means what an earlier file meant by its absence.
+        job = msgspec.json.decode(raw, type=Job)
+        return checked_job(job if version == SCHEMA else replace(job, schema=SCHEMA))
     except msgspec.ValidationError as error:
         raise JobFileError(f"Something in {name} is not what it should be: {error}.") from None
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:

@@ -12,11 +12,12 @@ import msgspec
 
 from narrow_cornice.finishes.spread import Method, State, Texture
 from narrow_cornice.survey.plan import Turn
+from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.proportion import School
 from narrow_cornice.units.lengths import Length, Unit
 
-SCHEMA = 1
+SCHEMA = 2
 
 Rank = Literal["principal", "secondary", "plain"]
 OpeningKind = Literal["door", "window", "doorway"]
@@ -24,11 +25,40 @@ TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 
 class Side(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """One wall as read: its readings (none while it follows from the others) and the corner at its end."""
+    """One wall as read: its readings (none while it follows from the others) and the corner at its end.
+
+    ``turn`` says whether that corner is an inside one (left) or an outside one. ``angles`` are its readings, inside
+    the room. While there are none, ``assumed`` is the angle between the two walls that is taken for granted (90 is
+    square; of an outside corner it is the angle behind the walls), None where nothing is assumed.
+    """
 
     id: str
-    readings: tuple[Length, ...] = ()
+    readings: tuple[Reading, ...] = ()
     turn: Turn = "left"
+    assumed: float | None = 90.0
+    angles: tuple[AngleReading, ...] = ()
+
+
+class Diagonal(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """The distance between two corners that no wall joins. A corner goes by the wall that ends there."""
+
+    id: str
+    first: str
+    second: str
+    readings: tuple[Reading, ...] = ()
+
+
+class CornerOffset(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How far a corner stands off the straight line from one corner to another, positive into the room's left of it.
+
+    Corners go by the wall that ends there.
+    """
+
+    id: str
+    of: str
+    start: str
+    end: str
+    readings: tuple[Reading, ...] = ()
 
 
 class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -72,7 +102,9 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     id: str
     name: str
     sides: tuple[Side, ...]
-    heights: tuple[Length, ...] = ()
+    heights: tuple[Reading, ...] = ()
+    diagonals: tuple[Diagonal, ...] = ()
+    offsets: tuple[CornerOffset, ...] = ()
     openings: tuple[Opening, ...] = ()
     rank: Rank = "principal"
     order: str = "doric"

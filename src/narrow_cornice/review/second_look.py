@@ -15,17 +15,18 @@ from narrow_cornice.review.rules import (
     lone_crown,
     many_colours,
     opening_fit,
-    plan_closure,
+    reading_doubtful,
     strong_change,
     thin_trim,
     tins_unmixed,
 )
 from narrow_cornice.takeoff.coatings import coated_surfaces
 from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.rooms import house_rules_of, measured_room
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import house_rules_of
 
 ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
-    plan_closure.look,
+    reading_doubtful.look,
     opening_fit.look,
     casing_narrow.look,
     lone_crown.look,

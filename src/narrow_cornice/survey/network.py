@@ -23,8 +23,10 @@ Vector = NDArray[np.float64]
 Matrix = NDArray[np.float64]
 
 RANK_SHARE = 1e-11  # a way to move the corners that is looser than this share of the firmest one is free
+HOPELESS = 100.0  # mean squares above this: the readings contradict one another, and no method mends that
 SETTLED = 1e-7  # mm: corrections smaller than this change nothing
-FULL_STEPS = 25
+MOST_STEPS = 60
+GAINING = 1e-9  # a step that lowers the squares by a smaller share than this has nothing left to gain
 UNCONTROLLED = 1e-4  # redundancy numbers below this: no other reading says anything about this one
 
 
@@ -249,6 +251,8 @@ def _settled(table: _Table, points: Matrix) -> Matrix:
     count = len(points)
     free = _unknown(count)
     flat = _placed(points).reshape(-1)
+    # Readings that contradict one another wholly can drive corners out of sight; none may stand further out.
+    farthest = 20.0 * max(1000.0, float(np.abs(flat).max()), float(np.abs(table.read).max()))
 
     def weighed(flat: Vector) -> tuple[Vector, Matrix]:
         values, slopes = table.model(flat.reshape(count, 2))
@@ -256,7 +260,7 @@ def _settled(table: _Table, points: Matrix) -> Matrix:
 
     miss, slopes = weighed(flat)
     cost, damping = float(miss @ miss), 0.0
-    for _ in range(FULL_STEPS):
+    for _ in range(MOST_STEPS):
         normal = slopes.T @ slopes
         scale = np.diag(normal)
         # A trace of damping holds the corners where nothing read says where they are.
@@ -264,17 +268,21 @@ def _settled(table: _Table, points: Matrix) -> Matrix:
         step = np.linalg.solve(normal, -(slopes.T @ miss))
         tried = flat.copy()
         tried[free] += step
-        if tried[2] <= 0.0:
-            break
+        if tried[2] <= 0.0 or not np.abs(tried).max() <= farthest:
+            damping = max(damping * 8.0, 1e-4)
+            continue
         new_miss, new_slopes = weighed(tried)
         new_cost = float(new_miss @ new_miss)
         if new_cost > cost * (1.0 + 1e-12) + 1e-12:
             damping = max(damping * 8.0, 1e-4)
             continue
         damping = damping / 8.0 if damping > 1e-6 else 0.0
+        gained = cost - new_cost
         flat, miss, slopes, cost = tried, new_miss, new_slopes, new_cost
-        if float(np.abs(step).max(initial=0.0)) < SETTLED:
+        if float(np.abs(step).max(initial=0.0)) < SETTLED or (gained < GAINING * cost and cost > len(miss)):
             return flat.reshape(count, 2)
+    if cost > HOPELESS * len(miss):
+        return flat.reshape(count, 2)
     from scipy.optimize import least_squares
 
     def whole(unknown: Vector) -> Vector:
@@ -282,14 +290,16 @@ def _settled(table: _Table, points: Matrix) -> Matrix:
         full[free] = unknown
         return full
 
-    found = least_squares(
-        lambda unknown: weighed(whole(unknown))[0],
-        flat[free],
-        jac=lambda unknown: weighed(whole(unknown))[1],
-        method="trf",
-        x_scale="jac",
-        max_nfev=200,
-    )
+    with np.errstate(all="ignore"):  # the solver divides by nought where nothing is left to gain
+        found = least_squares(
+            lambda unknown: weighed(whole(unknown))[0],
+            flat[free],
+            jac=lambda unknown: weighed(whole(unknown))[1],
+            bounds=(-farthest, farthest),
+            method="trf",
+            x_scale="jac",
+            max_nfev=40,
+        )
     return whole(found.x).reshape(count, 2)
 
 

@@ -1,39 +1,45 @@
-"""A right-angled plan from readings of its sides.
+"""The adjusted plan of a room from its readings, with how sure it is, or why there is none yet.
 
-The first corner is the origin, the first side runs along +x, corners go anticlockwise seen from above. Each
-corner is an assumed right angle, turning left (an inside corner) or right (an outside corner). A closed plan
-obeys one condition along x and one along y: the sides going one way are together as long as those going
-back. A side nobody read follows from that; where all were read, the misclosure is shared out by least squares
-(corrections in proportion to each reading's variance, e.g. Mikhail & Gracie, *Analysis and Adjustment of Survey
-Measurements*, condition equations).
+The first corner is the origin, the first wall runs along +x, corners go anticlockwise seen from above. Every reading
+is one observation of the network (see ``network``); a corner nobody read may be assumed, as a weak observation of its
+own. Nothing is taken for square in silence: what the readings leave open is "not determined yet".
 """
 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from typing import Literal
 
 import msgspec
 
-from narrow_cornice.working.figures import Figure, explained
+from narrow_cornice.survey.doubt import next_reading, suspects, without
+from narrow_cornice.survey.network import Adjusted, Angle, Distance, Observation, Point
+from narrow_cornice.survey.starting_figure import area, crossing_sides, solved
+from narrow_cornice.survey.traverse import compass_rule
+from narrow_cornice.working.figures import Figure, explained, table
 
 Turn = Literal["left", "right"]
-Point = tuple[float, float]
+Kind = Literal["side", "diagonal", "angle", "assumed", "offset"]
 
-_DIRECTIONS: tuple[Point, ...] = ((1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0))
+CORRECTED = 1e-6  # mm: what least squares adds below this is its own rounding
+FARTHEST_TURN = 60.0  # degrees by which the corners of a walk may fail to come round before a corner must be wrong
 
 
-class ReadSide(msgspec.Struct, frozen=True):
-    """One side as read: the mean of its readings with its sigma (None where nobody read it), and the corner
-    at its end."""
+class Observed(msgspec.Struct, frozen=True):
+    """One reading of a plan: what it observes, the path where it can be changed, and its words ("B to D")."""
 
-    reading: Figure | None
-    turn: Turn
+    observation: Observation
+    kind: Kind
+    about: tuple[str, ...]
+    words: str
 
 
 class Side(msgspec.Struct, frozen=True):
-    """One side of the adjusted plan, from corner ``start`` to ``end``; ``direction`` is a unit vector."""
+    """One side of the adjusted plan, from corner ``start`` to ``end``; ``direction`` is a unit vector.
+
+    ``correction`` is what least squares added to the mean of its readings, ``follows`` whether nobody read it.
+    """
 
     name: str
     start: Point
@@ -53,17 +59,21 @@ class Side(msgspec.Struct, frozen=True):
 class Plan(msgspec.Struct, frozen=True):
     """The adjusted plan, or why there is none yet.
 
-    ``sides`` is empty while ``fault`` is set; ``wanted`` are the indices of sides whose reading would help;
-    ``misclosure`` is how far the plain readings fail to close along x and y, in mm (None where they are not
-    all read), and ``misclosure_sigma`` what could be expected of them.
+    ``sides`` is empty while ``fault`` is set; ``angles`` are the adjusted interior angles of the corners in degrees
+    with their standard uncertainties. ``sketch`` are the corners as far as they are known, for a drawing of a plan
+    that is not determined; ``wanted`` are then the two corners whose distance is best read next. ``closure`` is how
+    far the plain walk along sides and corners fails to come round, in mm, None where it is not all known.
     """
 
     sides: tuple[Side, ...]
-    turns: tuple[Turn, ...]
+    angles: tuple[float, ...] = ()
+    angle_sigmas: tuple[float, ...] = ()
+    observed: tuple[Observed, ...] = ()
+    network: Adjusted | None = None
     fault: str = ""
-    wanted: tuple[int, ...] = ()
-    misclosure: tuple[float | None, float | None] = (None, None)
-    misclosure_sigma: tuple[float, float] = (0.0, 0.0)
+    sketch: tuple[Point, ...] = ()
+    wanted: tuple[int, int] | None = None
+    closure: float | None = None
 
     @property
     def determined(self) -> bool:
@@ -75,9 +85,21 @@ class Plan(msgspec.Struct, frozen=True):
         """Return the corner points in mm, anticlockwise."""
         return tuple(side.start for side in self.sides)
 
+    def turn(self, corner: int) -> Turn:
+        """Return whether a corner is an inside one (left) or an outside one."""
+        return "left" if self.angles[corner] <= 180.0 else "right"
+
     def inside_corners(self) -> int:
         """Return how many corners turn left."""
-        return sum(turn == "left" for turn in self.turns)
+        return sum(angle <= 180.0 for angle in self.angles)
+
+
+class Doubt(msgspec.Struct, frozen=True):
+    """A reading that the others speak against: by how much (mm or °), and how many standard deviations that is."""
+
+    observed: Observed
+    off: float
+    standardised: float
 
 
 def corner_name(index: int) -> str:
@@ -95,199 +117,158 @@ def side_name(index: int, count: int) -> str:
     return f"{corner_name(index)}–{corner_name((index + 1) % count)}"
 
 
-@explained("closing correction", "mm", "0 − misclosure × share of this wall")
-def closing_correction(misclosure: float, share_of_this_wall: float) -> float:
-    """Return what least squares adds to one reading; the share is signed by the way the wall runs."""
-    return -misclosure * share_of_this_wall
+def pair_name(one: int, other: int) -> str:
+    """Return the words for the way between two corners, as "B to D"."""
+    return f"{corner_name(one)} to {corner_name(other)}"
 
 
-@explained("wall", "mm", "as read + closing correction")
-def adjusted_side(as_read: float, closing_correction: float) -> float:
-    """Return the adjusted length of a wall."""
-    return as_read + closing_correction
+@explained("wall", "mm", "as read + least squares correction")
+def adjusted_side(as_read: float, least_squares_correction: float) -> float:
+    """Return the adjusted length of a wall that was read."""
+    return as_read + least_squares_correction
 
 
-def _headings(turns: Sequence[Turn]) -> list[int]:
-    headings = [0]
-    for turn in turns[:-1]:
-        headings.append((headings[-1] + (1 if turn == "left" else 3)) % 4)
-    return headings
+@explained("wall", "mm", "√(along × along + across × across)")
+def between_corners(along: float, across: float) -> float:
+    """Return the length of a wall nobody read, from where its corners came out."""
+    return math.sqrt(along * along + across * across)
 
 
-def _signed_sum(name: str, terms: Sequence[tuple[int, str, Figure]], note: str) -> Figure:
-    """Return the signed sum of named lengths as a figure."""
-    sentence = " ".join(
-        (f"{'−' if sign < 0 else '+'} {term}" if index else (term if sign > 0 else f"0 − {term}"))
-        for index, (sign, term, _) in enumerate(terms)
-    )
-    value = sum(sign * figure.value for sign, _, figure in terms)
-    return Figure(name, value, "mm", "sum", sentence, tuple((term, figure) for _, term, figure in terms), note=note)
+def _without_plan(fault: str, network: Adjusted | None, observed: Sequence[Observed]) -> Plan:
+    sketch = network.points if network is not None else ()
+    return Plan((), fault=fault, network=network, observed=tuple(observed), sketch=sketch)
 
 
-class ClosedAxis(msgspec.Struct, frozen=True):
-    """The walls that run along one axis, adjusted so that the way out is as long as the way back.
-
-    ``lengths`` is empty where more than one wall is unread; ``misclosure`` is None where one is.
-    """
-
-    lengths: tuple[Figure, ...] = ()
-    sigmas: tuple[float, ...] = ()
-    corrections: tuple[float, ...] = ()
-    follows: int | None = None
-    misclosure: float | None = None
-    expected: float = 0.0
-
-
-def closed_axis(names: Sequence[str], signs: Sequence[int], readings: Sequence[Figure | None]) -> ClosedAxis:
-    """Return the adjusted lengths of the walls along one axis; ``signs`` say which way each one runs."""
-    unread = [index for index, figure in enumerate(readings) if figure is None]
-    if len(unread) > 1:
-        return ClosedAxis()
-    known = [(sign, name, one) for sign, name, one in zip(signs, names, readings, strict=True) if one is not None]
-    variances = [0.0 if figure is None else (figure.sigma or 0.0) ** 2 for figure in readings]
-    spread = sum(variances)
-    if unread:
-        index = unread[0]
-        follows = _signed_sum(
-            f"wall {names[index]}",
-            [(-sign * signs[index], name, figure) for sign, name, figure in known],
-            "nobody read it: it follows from the others",
-        )
-        return ClosedAxis(
-            tuple(follows if figure is None else figure for figure in readings),
-            tuple(
-                math.sqrt(spread if figure is None else variance)
-                for figure, variance in zip(readings, variances, strict=True)
-            ),
-            (0.0,) * len(names),
-            index,
-            None,
-            math.sqrt(spread),
-        )
-    misclosure = _signed_sum("misclosure", known, "one way less the way back; nought if the readings agreed")
-    lengths: list[Figure] = []
-    sigmas, corrections = [], []
-    for (sign, name, figure), variance in zip(known, variances, strict=True):
-        sigmas.append(math.sqrt(max(0.0, variance - (variance**2 / spread if spread else 0.0))))
-        if abs(misclosure.value) < 1e-9:
-            lengths.append(figure)
-            corrections.append(0.0)
-            continue
-        share = Figure(
-            "share of this wall",
-            sign * (variance / spread if spread else 1 / len(known)),
-            "",
-            note="by how doubtful its reading is among the walls that run this way",
-        )
-        correction = closing_correction(misclosure, share)
-        corrections.append(correction.value)
-        lengths.append(adjusted_side(figure, correction, called=f"wall {name}"))
-    return ClosedAxis(tuple(lengths), tuple(sigmas), tuple(corrections), None, misclosure.value, math.sqrt(spread))
+def _corners_come_round(observed: Sequence[Observed], count: int) -> str:
+    """Return what is wrong where all corners are known and do not bring the walk back to its beginning."""
+    known: dict[int, list[float]] = {}
+    for one in observed:
+        if isinstance(one.observation, Angle) and one.kind in ("angle", "assumed"):
+            known.setdefault(one.observation.at, []).append(one.observation.value)
+    if len(known) < count:
+        return ""
+    over = sum(sum(values) / len(values) for values in known.values()) - (count - 2) * 180.0
+    if abs(over) < FARTHEST_TURN:
+        return ""
+    way = "inside" if over > 0 else "outside"
+    more = max(1, round(abs(over) / 180.0))
+    return f"The corners do not bring the walk back to A: {more} more must turn {way}, or a wall is missing."
 
 
-Closing = Callable[[Sequence[str], Sequence[int], Sequence[Figure | None]], ClosedAxis]
-
-
-def right_angled_plan(read: Sequence[ReadSide], close: Closing = closed_axis) -> Plan:
+def measured_plan(
+    observed: Sequence[Observed], read: Sequence[Figure | None], guesses: dict[int, float] | None = None
+) -> Plan:
     """Return the plan that the readings make, or a plan with its ``fault`` in words.
 
-    ``close`` adjusts one axis; a caller that asks again and again may pass one that remembers.
+    ``read`` holds the mean of each side's readings as a figure, None where nobody read it; ``guesses`` are interior
+    angles of corners that are neither read nor assumed: they steer the beginning and weigh nothing.
     """
     count = len(read)
-    turns = tuple(side.turn for side in read)
-    if count < 4:
-        return Plan((), turns, "A room has at least four walls.")
-    balance = sum(1 if turn == "left" else -1 for turn in turns)
-    if balance != 4:
-        more = "inside" if balance < 4 else "outside"
-        return Plan(
-            (),
-            turns,
-            f"The corners do not bring the walk back to A: {abs(balance - 4) // 2 or 1} more "
-            f"must turn {more}, or a wall is missing.",
+    if count < 3:
+        return _without_plan("A room has at least three walls.", None, observed)
+    fault = _corners_come_round(observed, count)
+    network = solved([one.observation for one in observed], count, guesses)
+    if fault:
+        return _without_plan(fault, network, observed)
+    if not network.determined:
+        wanted = next_reading(network)
+        words = "" if wanted is None else f": read {pair_name(*wanted)} next"
+        plan = _without_plan(f"Not determined yet{words}.", network, observed)
+        return msgspec.structs.replace(plan, wanted=wanted)
+    points = network.points
+    crossing = crossing_sides(points)
+    if crossing is not None:
+        first, second = (side_name(index, count) for index in crossing)
+        return _without_plan(f"Walls {first} and {second} would cross: read them again.", network, observed)
+    if area(points) <= 0:
+        return _without_plan("The readings turn the room inside out: read the corners again.", network, observed)
+    sides = tuple(_side(index, count, network, read[index]) for index in range(count))
+    short = next((side for side in sides if side.length.value < 1.0), None)
+    if short is not None:
+        return _without_plan(
+            f"Wall {short.name} would come out at {short.length.value:.0f} mm: "
+            "one of the readings it follows from is wrong.",
+            network,
+            observed,
         )
-    headings = _headings(turns)
-    names = [side_name(index, count) for index in range(count)]
-    lengths: list[Figure] = [Figure("", 0.0, "mm")] * count
-    sigmas, corrections, follows = [0.0] * count, [0.0] * count, [False] * count
-    misclosures: list[float | None] = [None, None]
-    expected = [0.0, 0.0]
-    wanted: list[int] = []
-    for axis in (0, 1):
-        members = [index for index in range(count) if headings[index] % 2 == axis]
-        closed = close(
-            [names[index] for index in members],
-            [_sign(headings[index]) for index in members],
-            [read[index].reading for index in members],
+    angles = tuple(interior_angle_at(points, index) for index in range(count))
+    sigmas = tuple(network.angle_sigma(index) for index in range(count))
+    return Plan(sides, angles, sigmas, tuple(observed), network, closure=_closure(observed, read))
+
+
+def _side(index: int, count: int, network: Adjusted, read: Figure | None) -> Side:
+    """Return one side; the figure of its length says what least squares did to it."""
+    start, end = network.points[index], network.points[(index + 1) % count]
+    east, north = end[0] - start[0], end[1] - start[1]
+    long = math.hypot(east, north)
+    direction = (east / max(long, 1e-9), north / max(long, 1e-9))
+    sigma = network.distance_sigma(index, (index + 1) % count)
+    name = side_name(index, count)
+    if read is None:
+        note = "where its corners came out"
+        length = between_corners(
+            table("along", abs(east), "mm", note),
+            table("across", abs(north), "mm", note),
+            called=f"wall {name}",
+            note="nobody read it: it follows from the others",
         )
-        if not closed.lengths:
-            wanted += [index for index in members if read[index].reading is None]
-            continue
-        misclosures[axis], expected[axis] = closed.misclosure, closed.expected
-        for place, index in enumerate(members):
-            lengths[index], sigmas[index] = closed.lengths[place], closed.sigmas[place]
-            corrections[index], follows[index] = closed.corrections[place], closed.follows == place
-    if wanted:
-        return Plan(
-            (),
-            turns,
-            "Not determined yet: read "
-            + " and ".join(names[index] for index in sorted(wanted)[:-1])
-            + " (one of the unread walls that run the same way may stay unread).",
-            tuple(sorted(wanted)),
-        )
-    for index, length in enumerate(lengths):
-        if length.value <= 0:
-            return Plan(
-                (),
-                turns,
-                f"Wall {names[index]} would come out at {length.value:.0f} mm: "
-                "one of the readings it follows from is wrong.",
-                (index,),
-            )
-    sides: list[Side] = []
-    at: Point = (0.0, 0.0)
-    for index in range(count):
-        direction = _DIRECTIONS[headings[index]]
-        reach = lengths[index].value
-        end = (at[0] + direction[0] * reach, at[1] + direction[1] * reach)
-        if index == count - 1:
-            end = (0.0, 0.0)
-        sides.append(
-            Side(names[index], at, end, direction, lengths[index], sigmas[index], corrections[index], follows[index])
-        )
-        at = end
-    crossing = _crossing(sides)
-    if crossing:
-        return Plan((), turns, f"Walls {crossing[0]} and {crossing[1]} would cross: read them again.")
-    return Plan(
-        tuple(sides), turns, misclosure=(misclosures[0], misclosures[1]), misclosure_sigma=(expected[0], expected[1])
+        return Side(name, start, end, direction, msgspec.structs.replace(length, sigma=sigma), sigma, 0.0, True)
+    correction = long - read.value
+    if abs(correction) < CORRECTED:
+        return Side(name, start, end, direction, read, sigma, 0.0, False)
+    added = table(
+        "least squares correction",
+        correction,
+        "mm",
+        f"so that all {len(network.observations)} readings agree best, each weighed by how sure it is",
     )
+    length = adjusted_side(read, added, called=f"wall {name}")
+    return Side(name, start, end, direction, msgspec.structs.replace(length, sigma=sigma), sigma, correction, False)
 
 
-def _sign(heading: int) -> int:
-    return 1 if heading < 2 else -1
+def interior_angle_at(points: Sequence[Point], at: int) -> float:
+    """Return the interior angle of a corner in degrees."""
+    x, y = points[at]
+    (ax, ay), (bx, by) = points[(at + 1) % len(points)], points[at - 1]
+    return math.degrees(math.atan2(by - y, bx - x) - math.atan2(ay - y, ax - x)) % 360.0
 
 
-def _crossing(sides: Sequence[Side]) -> tuple[str, str] | None:
-    """Return the names of two sides that are no neighbours and touch, if there are any."""
-    boxes = [
-        (min(s.start[0], s.end[0]), min(s.start[1], s.end[1]), max(s.start[0], s.end[0]), max(s.start[1], s.end[1]))
-        for s in sides
-    ]
-    near = 1e-6
-    for i, a in enumerate(boxes):
-        for j in range(i + 2, len(boxes)):
-            if i == 0 and j == len(boxes) - 1:
-                continue
-            b = boxes[j]
-            if a[0] <= b[2] + near and b[0] <= a[2] + near and a[1] <= b[3] + near and b[1] <= a[3] + near:
-                return sides[i].name, sides[j].name
-    return None
+def _closure(observed: Sequence[Observed], read: Sequence[Figure | None]) -> float | None:
+    """Return the gap of the plain walk in mm, None where a side or a corner is not known."""
+    angles = {
+        one.observation.at: one.observation.value
+        for one in observed
+        if isinstance(one.observation, Angle) and one.kind in ("angle", "assumed")
+    }
+    sides = [figure.value for figure in read if figure is not None]
+    if len(sides) < len(read) or len(angles) < len(read):
+        return None
+    return compass_rule(sides, [angles[index] for index in range(len(read))]).gap
+
+
+def doubts(plan: Plan) -> tuple[Doubt, ...]:
+    """Return the readings that the others speak against, the likeliest wrong one first."""
+    network = plan.network
+    if network is None or not network.determined:
+        return ()
+    found = []
+    for index in suspects(network):
+        otherwise = without(network, index)
+        score = network.standardised[index]
+        if otherwise is not None and score is not None:
+            off = otherwise - network.observations[index].value
+            found.append(Doubt(plan.observed[index], off, score))
+    return tuple(found)
+
+
+def read_distance(plan: Plan, one: int, other: int) -> bool:
+    """Return whether the distance between two corners has been read."""
+    return any(
+        isinstance(seen.observation, Distance) and {seen.observation.start, seen.observation.end} == {one, other}
+        for seen in plan.observed
+    )
 
 
 def plan_area(corners: Sequence[Point]) -> float:
     """Return the area inside the corners in mm² (shoelace formula; positive when anticlockwise)."""
-    return 0.5 * sum(
-        x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in zip(corners, (*corners[1:], *corners[:1]), strict=True)
-    )
+    return area(corners)

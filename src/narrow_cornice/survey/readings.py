@@ -18,6 +18,7 @@ Instrument = Literal["tape", "laser", "photograph", "sketch"]
 INSTRUMENTS: tuple[Instrument, ...] = ("tape", "laser", "photograph", "sketch")
 
 MOST_DEGREES = 359.0
+SUREST_MM, SUREST_DEGREES = 0.01, 0.001  # nothing read on a building is surer, whatever the house rules say
 
 
 class AngleError(CorniceError, ValueError):
@@ -61,16 +62,17 @@ def sigma_of(reading: Length, rules: HouseRules) -> float:
         if reading.sigma is not None:
             return reading.sigma
         return instrument_sigma(reading.instrument, reading.mm, rules)
-    return rules.value("reading_sigma")
+    return instrument_sigma("tape", reading.mm, rules)
 
 
 def instrument_sigma(instrument: Instrument, mm: float, rules: HouseRules) -> float:
     """Return the usual standard uncertainty in mm of an instrument over a length (house rules)."""
     if instrument == "laser":
-        return rules.value("laser_sigma") + rules.value("laser_sigma_per_metre") * mm / 1000.0
-    return rules.value(
-        {"tape": "reading_sigma", "photograph": "photograph_sigma", "sketch": "sketch_sigma"}[instrument]
-    )
+        sigma = rules.value("laser_sigma") + rules.value("laser_sigma_per_metre") * mm / 1000.0
+    else:
+        names = {"tape": "reading_sigma", "photograph": "photograph_sigma", "sketch": "sketch_sigma"}
+        sigma = rules.value(names[instrument])
+    return max(SUREST_MM, sigma)
 
 
 _ANGLE = re.compile(r"^\s*(\d{1,3}(?:[.,]\d+)?)\s*(?:°|deg|degrees)?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*['′])?\s*$")
@@ -81,8 +83,8 @@ def parse_angle(text: str) -> AngleReading:
     found = _ANGLE.match(text)
     if found is None:
         wrong = next((i for i, sign in enumerate(text) if sign not in "0123456789.,°'′ deg"), len(text.rstrip()))
-        raise AngleError("this is no angle", text, wrong)
+        raise AngleError("this is no angle.", text, wrong)
     degrees = float(found[1].replace(",", ".")) + float((found[2] or "0").replace(",", ".")) / 60.0
     if not 1.0 <= degrees <= MOST_DEGREES:
-        raise AngleError(f"a corner of {degrees:g}° cannot be", text, 0)
+        raise AngleError(f"a corner of {degrees:g}° cannot be.", text, 0)
     return AngleReading(degrees, text.strip())

@@ -18,6 +18,7 @@ import numpy as np
 from narrow_cornice.survey.network import Adjusted, Angle, Distance, Matrix, Observation, Point, adjusted
 
 BEAM = 24
+MOST_SHAPES = 4
 GOOD = 2.0  # mean squared residual over uncertainty; below it nobody looks for a better beginning
 
 
@@ -230,15 +231,17 @@ def solved(observations: Sequence[Observation], count: int, guesses: Mapping[int
     """
     known = known_from(observations, count)
     first = adjusted(observations, walked(known, guesses or {}))
-    if not first.determined or (_fits(first) and area(first.points) > 0 and crossing_sides(first.points) is None):
+    if _fits(first) and (not first.determined or (area(first.points) > 0 and crossing_sides(first.points) is None)):
+        return first
+    if not first.determined and len(observations) < 2 * count - 3:
         return first
     best, score = first, _score(first)
-    for shape in grown(observations, known)[:6]:
+    for shape in grown(observations, known)[:MOST_SHAPES]:
         tried = adjusted(observations, shape)
         worth = _score(tried)
         if worth < score:
             best, score = tried, worth
-        if score[0] == 0 and _fits(best):
+        if score[:2] == (0, 0) and _fits(best):
             break
     return best
 
@@ -247,6 +250,10 @@ def _fits(one: Adjusted) -> bool:
     return one.squares <= GOOD * max(1, one.degrees_of_freedom) + 60.0
 
 
-def _score(one: Adjusted) -> tuple[int, float]:
+def _score(one: Adjusted) -> tuple[int, int, float]:
     wrong = int(area(one.points) <= 0) + int(crossing_sides(one.points) is not None)
-    return wrong, sum(min(16.0, (v / obs.sigma) ** 2) for v, obs in zip(one.residuals, one.observations, strict=True))
+    return (
+        one.free,
+        wrong,
+        sum(min(16.0, (v / obs.sigma) ** 2) for v, obs in zip(one.residuals, one.observations, strict=True)),
+    )

@@ -8,8 +8,8 @@ from narrow_cornice.finishes.coats import Hiding, coats_to_hide
 from narrow_cornice.finishes.spread import Method, litres, loss_of, practical_spread, theoretical_spread
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Paint, Room
-from narrow_cornice.takeoff.rooms import house_rules_of
 from narrow_cornice.takeoff.surfaces import Surface, room_surfaces
+from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.working.figures import Figure, choice, table, total
 from narrow_cornice.working.house_rules import HouseRules
 

@@ -11,7 +11,8 @@ from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Job, Paint, Room, Stock
 from narrow_cornice.takeoff.coatings import PaintNeed, paint_needs
-from narrow_cornice.takeoff.rooms import house_rules_of, measured_room
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.working.figures import Figure, explained, table, total
 from narrow_cornice.working.house_rules import HouseRules

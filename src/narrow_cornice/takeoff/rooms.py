@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-import math
-from collections.abc import Sequence
-from typing import Literal
-
 import msgspec
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.survey.plan import ClosedAxis, Plan, ReadSide, Turn, closed_axis, right_angled_plan, side_name
+from narrow_cornice.survey.plan import Plan, corner_name
+from narrow_cornice.survey.readings import Reading
+from narrow_cornice.takeoff.surveys import house_rules_of, mean_of_readings, plan_of
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
 from narrow_cornice.trim.orders import orders
@@ -19,7 +17,6 @@ from narrow_cornice.trim.proportion import School
 from narrow_cornice.trim.runs import Hole, Run, Wall, in_order, runs_of_wall
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.working.figures import Figure, choice, reading
-from narrow_cornice.working.house_rules import HouseRules
 
 
 class WallFace(msgspec.Struct, frozen=True):
@@ -60,38 +57,6 @@ class MeasuredRoom(msgspec.Struct, frozen=True):
         raise KeyError(wall_id)
 
 
-def mean_of_readings(
-    name: str, readings: Sequence[Length], source: tuple[str, ...], sigma: float, what: str
-) -> Figure | None:
-    """Return the mean of readings as a figure with its spread and uncertainty, None where nobody read it."""
-    if not readings:
-        return None
-    if len(readings) == 1:
-        note = f"typed as {readings[0].text}" if readings[0].text else what
-        return reading(name, readings[0].mm, "mm", source, note, sigma)
-    values = [one.mm for one in readings]
-    inputs = tuple(
-        (
-            f"reading {number}",
-            reading(f"reading {number}", one.mm, "mm", (*source, str(number - 1)), f"typed as {one.text}", sigma),
-        )
-        for number, one in enumerate(readings, 1)
-    )
-    spread = max(values) - min(values)
-    sentence = f"({' + '.join(term for term, _ in inputs)}) ÷ {len(values)}"
-    return Figure(
-        name,
-        sum(values) / len(values),
-        "mm",
-        "worked",
-        sentence,
-        inputs,
-        source,
-        f"mean of {len(values)} readings, spread {spread:.0f} mm",
-        sigma / math.sqrt(len(values)),
-    )
-
-
 def _hole(room_id: str, opening: Opening) -> Hole:
     def of(field: str, length: Length) -> Figure:
         return reading(
@@ -113,39 +78,19 @@ def _hole(room_id: str, opening: Opening) -> Hole:
     )
 
 
-@by_identity(keep=64)
-def house_rules_of(changed: dict[str, float]) -> HouseRules:
-    """Return the rules in force for a job's changes, one object for as long as the changes are."""
-    return HouseRules(changed)
-
-
-@by_identity(keep=8192)
-def _side_reading(name: str, readings: tuple[Length, ...], room_id: str, wall_id: str, sigma: float) -> Figure | None:
-    return mean_of_readings(f"wall {name}", readings, (room_id, "wall", wall_id), sigma, "as read")
+@by_identity(keep=1024)
+def _height(readings: tuple[Reading, ...], room_id: str, changed_rules: dict[str, float]) -> Figure | None:
+    rules = house_rules_of(changed_rules)
+    return mean_of_readings("ceiling height", readings, (room_id, "height"), rules, "as read")
 
 
 @by_identity(keep=1024)
-def _height(readings: tuple[Length, ...], room_id: str, sigma: float) -> Figure | None:
-    return mean_of_readings("ceiling height", readings, (room_id, "height"), sigma, "as read")
-
-
-@by_identity(keep=4096)
-def _axis(*flat: str | int | Figure | None) -> ClosedAxis:
-    third = len(flat) // 3
-    names = [one for one in flat[:third] if isinstance(one, str)]
-    signs = [one for one in flat[third : 2 * third] if isinstance(one, int)]
-    readings = [one if isinstance(one, Figure) else None for one in flat[2 * third :]]
-    return closed_axis(names, signs, readings)
-
-
-@by_identity(keep=1024)
-def _plan(*sides: ReadSide) -> Plan:
-    return right_angled_plan(sides, lambda names, signs, readings: _axis(*names, *signs, *readings))
-
-
-@by_identity(keep=8192)
-def _read_side(reading: Figure | None, turn: Turn) -> ReadSide:
-    return ReadSide(reading, turn)
+def _corners(plan: Plan) -> tuple[Figure, ...]:
+    """Return the corner angles of a plan as figures."""
+    return tuple(
+        Figure(f"corner {corner_name(index)}", angle, "°", "table", note="from the adjusted plan", sigma=sigma)
+        for index, (angle, sigma) in enumerate(zip(plan.angles, plan.angle_sigmas, strict=True))
+    )
 
 
 @by_identity(keep=1024)
@@ -162,13 +107,7 @@ def _trim(
 
 @by_identity(keep=8192)
 def _face(
-    room_id: str,
-    wall_id: str,
-    name: str,
-    length: Figure,
-    left: Literal["inside", "outside"],
-    right: Literal["inside", "outside"],
-    *openings: Opening,
+    room_id: str, wall_id: str, name: str, length: Figure, left: Figure, right: Figure, *openings: Opening
 ) -> WallFace:
     """Return one wall's face; a wall that an edit left as it was stays the same object."""
     standing = []
@@ -190,20 +129,14 @@ def _runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
 @by_identity(keep=1024)
 def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     """Return the room with everything that follows from its readings and choices of trim."""
-    sigma = house_rules_of(changed_rules).value("reading_sigma")
-    count = len(room.sides)
-    read = [
-        _read_side(_side_reading(side_name(index, count), side.readings, room.id, side.id, sigma), side.turn)
-        for index, side in enumerate(room.sides)
-    ]
-    plan = _plan(*read)
-    height = _height(room.heights, room.id, sigma)
+    plan = plan_of(room.id, room.sides, room.diagonals, room.offsets, changed_rules)
+    height = _height(room.heights, room.id, changed_rules)
     if not plan.determined:
         return MeasuredRoom(room, plan, height, fault=plan.fault)
     if height is None:
         return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
     trim = _trim(height, room.order, room.school, room.trim, changed_rules, room.id)
-    corner: dict[str, Literal["inside", "outside"]] = {"left": "inside", "right": "outside"}
+    corners = _corners(plan)
     faces = tuple(
         # Seen from inside, the left end of a wall is the end of the anticlockwise walk.
         _face(
@@ -211,8 +144,8 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             side.id,
             plan.sides[index].name,
             plan.sides[index].length,
-            corner[side.turn],
-            corner[room.sides[index - 1].turn],
+            corners[(index + 1) % len(corners)],
+            corners[index],
             *(opening for opening in room.openings if opening.wall == side.id),
         )
         for index, side in enumerate(room.sides)

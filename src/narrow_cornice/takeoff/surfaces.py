@@ -5,7 +5,7 @@ Surface keys are "group@thing" ("upper wall@w1"); the group is what a finish can
 
 from __future__ import annotations
 
-import itertools
+import math
 from collections.abc import Sequence
 from typing import Literal
 
@@ -14,8 +14,10 @@ import msgspec
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
 from narrow_cornice.survey.faces import Rect, union_area
-from narrow_cornice.survey.plan import Plan, Point
-from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, house_rules_of, measured_room
+from narrow_cornice.survey.plan import Plan, corner_name, pair_name
+from narrow_cornice.survey.triangles import triangles
+from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
+from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.girth import girth_of
@@ -76,11 +78,17 @@ def painted_trim(length: float, girth: float) -> float:
     return length * girth / 1_000_000
 
 
-@explained("under the cornice", "m²", "(perimeter × projection − 4 × projection × projection) ÷ 1000000")
-def ceiling_under_cornice(perimeter: float, projection: float) -> float:
-    """Return the ring of ceiling that a cornice covers: in a right-angled room inside corners are four more than
-    outside ones, and each takes away or adds one square of the projection."""
-    return (perimeter * projection - 4 * projection * projection) / 1_000_000
+@explained("triangle", "m²", "base × height ÷ 2 ÷ 1000000")
+def triangle_area(base: float, height: float) -> float:
+    """Return the area of a triangle in m² from mm."""
+    return base * height / 2 / 1_000_000
+
+
+@explained("under the cornice", "m²", "(perimeter × projection − corners × projection × projection) ÷ 1000000")
+def ceiling_under_cornice(perimeter: float, projection: float, corners: float) -> float:
+    """Return the ring of ceiling that a cornice covers: ``corners`` are the cotangents of half of every corner's
+    angle together, 4 in a right-angled room, since there inside corners are four more than outside ones."""
+    return (perimeter * projection - corners * projection * projection) / 1_000_000
 
 
 @explained("edges of the leaf", "m²", "2 × (width + height) × door leaf thickness ÷ 1000000")
@@ -220,29 +228,37 @@ def _wall_surfaces(
     return tuple(surfaces)
 
 
-def plan_rectangles(corners: Sequence[Point]) -> list[Rect]:
-    """Return a right-angled plan cut into rectangles from west to east (x as u, y as v)."""
-    xs = sorted({round(x, 6) for x, _ in corners})
-    edges = list(zip(corners, [*corners[1:], corners[0]], strict=True))
-    rects: list[Rect] = []
-    for left, right in itertools.pairwise(xs):
-        middle = (left + right) / 2
-        crossed = sorted(
-            a[1] for a, b in edges if abs(a[1] - b[1]) < 1e-6 and min(a[0], b[0]) < middle < max(a[0], b[0])
+@by_identity(keep=2048)
+def plan_area_figure(plan: Plan, name: str) -> Figure:
+    """Return the area inside the walls as a figure, triangle by triangle."""
+    corners = plan.corners
+    parts = []
+    for a, b, c in triangles(corners):
+        words = " ".join(corner_name(one) for one in sorted((a, b, c)))
+        base = math.dist(corners[a], corners[c])
+        (ax, ay), (bx, by), (cx, cy) = corners[a], corners[b], corners[c]
+        up = abs((cx - ax) * (by - ay) - (cy - ay) * (bx - ax)) / max(base, 1e-9)
+        note = "on the adjusted plan"
+        parts.append(
+            triangle_area(
+                Figure("base", base, "mm", "table", note=f"{pair_name(*sorted((a, c)))}, {note}"),
+                Figure("height", up, "mm", "table", note=f"{corner_name(b)} off that line, {note}"),
+                called=f"triangle {words}",
+            )
         )
-        rects += [Rect(left, low, right, high) for low, high in zip(crossed[::2], crossed[1::2], strict=False)]
-    return rects
+    return total(name, "m²", parts)
 
 
 @by_identity(keep=2048)
 def _ceiling(plan: Plan, trim: FittedTrim) -> Surface:
-    rects = [rect for rect in plan_rectangles(plan.corners) if rect.area > 0]
-    gross = total("ceiling", "m²", [_rect_figure("part of the plan", rect) for rect in rects])
+    gross = plan_area_figure(plan, "ceiling")
     openings, covered = _none("openings"), _none("covered")
     cornice = trim.piece("cornice")
     if cornice.built and cornice.projection is not None:
         perimeter = total("perimeter", "run", [side.length for side in plan.sides])
-        ring = ceiling_under_cornice(perimeter, cornice.projection)
+        turned = sum(1.0 / math.tan(math.radians(angle) / 2.0) for angle in plan.angles)
+        corners = Figure("corners", turned, "", "table", note="cotangents of half of every corner's angle, together")
+        ring = ceiling_under_cornice(perimeter, cornice.projection, corners)
         # A cornice that comes out further than half the room would meet itself: it covers the whole ceiling at most.
         covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
     return Surface(

@@ -2,11 +2,12 @@
 
 Along a wall, u is measured from the left end as seen from inside. A run stops at every opening whose height
 meets the run's own, at the outer edge of the casing where there is one. What is bought for a run is measured at
-its longest: at an outside corner a mitred piece is longer than its wall by what it comes out.
+its longest: at an outside corner a mitred piece is longer than its wall, by as much as the corner's own angle asks.
 """
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from typing import Literal
 
@@ -14,7 +15,7 @@ import msgspec
 
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim, Piece
-from narrow_cornice.working.figures import Figure, explained, total
+from narrow_cornice.working.figures import Figure, explained, table, total
 
 End = Literal["inside", "outside", "stop"]
 
@@ -49,13 +50,19 @@ class Hole(msgspec.Struct, frozen=True):
 
 
 class Wall(msgspec.Struct, frozen=True):
-    """A wall for runs: its adjusted length and what its corners are, left and right as seen from inside."""
+    """A wall for runs: its adjusted length and the angles of its corners inside the room, left and right as seen
+    from inside, in degrees."""
 
     name: str
     length: Figure
-    left: Literal["inside", "outside"]
-    right: Literal["inside", "outside"]
+    left: Figure
+    right: Figure
     holes: tuple[Hole, ...]
+
+
+def corner_kind(corner: Figure) -> Literal["inside", "outside"]:
+    """Return what a corner of that angle is for a run."""
+    return "inside" if corner.value <= 180.0 else "outside"
 
 
 class Run(msgspec.Struct, frozen=True):
@@ -90,10 +97,22 @@ def between(to: float, from_here: float) -> float:
     return to - from_here
 
 
-@explained("length to buy", "mm", "run + outside corners × projection")
-def longest_point(run: float, outside_corners: float, projection: float) -> float:
-    """Return the longest point of a run mitred round outside corners (right angles)."""
-    return run + outside_corners * projection
+@explained("beyond the corner", "mm", "projection × slope of the mitre")
+def beyond_corner(projection: float, slope_of_the_mitre: float) -> float:
+    """Return how far a mitred piece reaches beyond an outside corner."""
+    return projection * slope_of_the_mitre
+
+
+def _beyond(projection: Figure, corner: Figure) -> Figure:
+    """Return the reach beyond an outside corner; a right angle has the slope 1."""
+    over = (corner.value - 180.0) / 2.0
+    slope = table(
+        "slope of the mitre",
+        math.tan(math.radians(over)),
+        "",
+        f"tangent of {over:.2f}°: half of what {corner.name} ({corner.value:.1f}°) is over 180°",
+    )
+    return beyond_corner(projection, slope, called=f"beyond {corner.name}")
 
 
 @explained("leg of the casing", "mm", "height of the opening + casings above and below × casing")
@@ -137,15 +156,18 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
     def close(to: Figure, right: str) -> None:
         if to.value - at.value <= 1e-6:
             return
-        left_end: End = wall.left if left == "corner" else "stop"
-        right_end: End = wall.right if right == "corner" else "stop"
+        left_end: End = corner_kind(wall.left) if left == "corner" else "stop"
+        right_end: End = corner_kind(wall.right) if right == "corner" else "stop"
         whole = at is _CORNER and to is wall.length
         length = wall.length if whole else between(to, at, called=f"{kind} on {wall.name}")
-        outside = (left_end == "outside") + (right_end == "outside")
         to_buy = length
-        if outside and piece.projection is not None:
-            corners = Figure("outside corners", outside, "", "reading", note="outside corners at its ends")
-            to_buy = longest_point(length, corners, piece.projection, called=f"{kind} on {wall.name}, mitred")
+        beyond = [
+            _beyond(piece.projection, corner)
+            for end, corner in ((left_end, wall.left), (right_end, wall.right))
+            if end == "outside" and piece.projection is not None
+        ]
+        if beyond:
+            to_buy = total(f"{kind} on {wall.name}, mitred", "mm", [length, *beyond])
         runs.append(Run(wall.name, kind, at.value, to.value, length, to_buy, left_end, right_end))
 
     for stop, again in stops:

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Literal
 from PyQt6.QtWidgets import QInputDialog
 
 from narrow_cornice.desk.bench_pages.room_rows import colour_typed
+from narrow_cornice.desk.bench_pages.survey_rows import corner_choices, reading_rows
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -39,19 +40,11 @@ def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
     index = room.sides.index(side)
     name = edits.wall_name(room, side.id)
     yield Title(f"Wall {name}", room.name[:200])
-    for number in range(len(side.readings) + 1):
-        label = f"Reading {number + 1}" if number < len(side.readings) else "Another reading"
-        yield from bench.size((room.id, "wall", side.id, str(number)), label)
-    if not side.readings:
-        yield NoteRow("Not read: it follows from the walls that run the same way.")
-    corner = name.split("–")[1]
-    yield ChoiceRow(
-        f"Corner {corner}",
-        (("left", "inside, square"), ("right", "outside, square")),
-        side.turn,
-        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)) and None,  # type: ignore[arg-type]
-    )
+    yield from reading_rows(bench, (room.id, "wall", side.id), side.readings, f"wall {name}")
     measured = measured_room(room, job.house_rules)
+    if not side.readings:
+        yield NoteRow("Not read: it follows from the others.")
+    yield from corner_choices(bench, room, side)
     if measured.plan.determined:
         yield from bench.working(measured.plan.sides[index].length)
     else:
@@ -59,7 +52,9 @@ def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
     yield Caption("In this wall")
     actions = _wall_actions(bench, room, side.id, name, index)
     yield ButtonsRow(tuple(actions), lambda pressed: list(actions.values())[pressed]())
-    yield from bench.findings(bench.about(room, (room.id, "wall"), (room.id, "opening")))
+    yield from bench.findings(
+        bench.about(room, *((room.id, kind) for kind in ("wall", "corner", "diagonal", "offset", "opening")))
+    )
 
 
 def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int) -> dict[str, Callable[[], object]]:
@@ -95,6 +90,23 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
         if sizes is not None:
             _guarded(bench, lambda: edits.notch_corner(room.id, wall_id, corner, *sizes))
 
+    def curved() -> None:
+        sizes = _asked_sizes(
+            bench, f"Round corner {corner}", ("along this wall", "along the next"), "600; 600" if metric else "24; 24"
+        )
+        if sizes is not None:
+            _guarded(bench, lambda: edits.curve_corner(room.id, wall_id, corner, *sizes, 5))
+
+    def bayed() -> None:
+        sizes = _asked_sizes(
+            bench,
+            f"A bay in wall {name}",
+            ("place from the left", "width", "depth", "width of the front"),
+            "900; 2400; 600; 1200" if metric else "36; 96; 24; 48",
+        )
+        if sizes is not None:
+            _guarded(bench, lambda: edits.add_bay(room.id, wall_id, name, *sizes))
+
     actions: dict[str, Callable[[], object]] = {
         "Add a door": lambda: add("door"),
         "Add a window": lambda: add("window"),
@@ -102,9 +114,11 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
         "Add a projection (chimney breast)": lambda: broken("projection"),
         "Add a recess (alcove)": lambda: broken("recess"),
         "Notch the corner at its end (L-shape)": notched,
+        "Add a bay with slanting sides": bayed,
+        "Round the corner at its end": curved,
         "Add a wall after this one": lambda: bench.do(edits.add_wall(room.id, wall_id, name)),
     }
-    if len(room.sides) > 4:
+    if len(room.sides) > 3:
         actions["Remove this wall"] = lambda: bench.do(edits.remove_wall(room.id, wall_id, name))
     if len(room.sides) >= 8:
         actions["Straighten from here"] = lambda: bench.do(edits.straighten_wall(room.id, index, name))
@@ -138,9 +152,7 @@ def _asked_sizes(bench: Bench, title: str, names: tuple[str, ...], usual: str) -
 def height_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     """Yield the rows of the ceiling height."""
     yield Title("Ceiling height", room.name[:200])
-    for number in range(len(room.heights) + 1):
-        label = f"Reading {number + 1}" if number < len(room.heights) else "Another reading"
-        yield from bench.size((room.id, "height", str(number)), label)
+    yield from reading_rows(bench, (room.id, "height"), room.heights, "ceiling height")
     measured = measured_room(room, job.house_rules)
     if measured.height is not None:
         yield from bench.working(measured.height)

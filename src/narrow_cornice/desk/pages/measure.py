@@ -2,47 +2,77 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
+from typing import Any
+
+from PyQt6.QtWidgets import QComboBox
+
 from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_pages.survey_rows import assumed_in_words, assumption_typed
+from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.drawing_page import DrawingPage, row
-from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.size_fields import size_field
+from narrow_cornice.desk.size_fields import offset_name, size_field, wanted_reading
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.edits import Edit
+from narrow_cornice.job.model import Room, Side
+from narrow_cornice.survey.plan import Plan, corner_name
+from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import doubts_of
 from narrow_cornice.units.lengths import parse_length, show_length
 
 
 class MeasurePage(DrawingPage):
-    """The survey of a room: its walls and heights as read, its openings."""
+    """The survey of a room: its walls, corners, diagonals and heights as read, its openings."""
 
     def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
         super().__init__(session, theme, bench)
         self.walls = RuledSheet(
-            ("Wall", "Read", "More readings", "Corner at its end", "Adjusted", "±", "Closing"),
+            ("Wall", "Read", "More readings", "Corner at its end", "Angle read", "Adjusted", "±", "Moved by"),
             theme,
             "Walls as read",
             2,
         )
+        self.ways = RuledSheet(
+            ("Between", "Read", "More readings", "Adjusted", "Moved by", "Against the others"), theme, "Diagonals", 2
+        )
+        self.heights = RuledSheet(("Height", "Read", "Instrument", "Off the mean"), theme, "Ceiling heights", 1)
         self.openings = RuledSheet(
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
         )
-        self.add_sheets([("Walls and heights", self.walls), ("Openings", self.openings)])
+        self.add_sheets(
+            [
+                ("Walls and corners", self.walls),
+                ("Diagonals", self.ways),
+                ("Heights", self.heights),
+                ("Openings", self.openings),
+            ]
+        )
+        self._instrument = QComboBox()
+        self._instrument.addItems(INSTRUMENTS)
+        self._instrument.setAccessibleName("Reading with")
+        self._instrument.setToolTip("What the next readings are taken with: it says how sure they are")
+        self._instrument.currentTextChanged.connect(lambda name: session.look(instrument=name))
+        self.sheet_tools.addWidget(plain_label("Reading with"))
+        self.sheet_tools.addWidget(self._instrument)
         self.add_cautions("measure")
 
     def put_rows(self) -> None:
-        """Fill both sheets."""
-        room = self.session.room()
-        selected = self.session.view.selected
-        if room is None:
-            self.walls.put([], ())
-            self.openings.put([], ())
-            return
-        self.walls.put(self._walls(room), selected)
-        self.openings.put(self._openings(room), selected)
+        """Fill the sheets."""
+        room, selected = self.session.room(), self.session.view.selected
+        self._instrument.setCurrentText(self.session.view.instrument)
+        for sheet, rows in (
+            (self.walls, self._walls),
+            (self.ways, self._ways),
+            (self.heights, self._heights),
+            (self.openings, self._openings),
+        ):
+            sheet.put([] if room is None else rows(room), () if room is None else selected)
 
     def _size_cell(self, about: About) -> Cell:
         field = size_field(self.session.job, about)
@@ -50,96 +80,184 @@ class MeasurePage(DrawingPage):
             return Cell("")
         return Cell(field.shown(self.session.job), lambda text: self.bench.type_size(field.about, text), number=True)
 
-    def _walls(self, room: Room) -> list:  # type: ignore[type-arg]
-        job = self.session.job
-        settings = job.settings
-        measured = measured_room(room, job.house_rules)
+    def _fine(self, mm: float) -> str:
+        return show_length(mm, self.session.job.settings.unit, step=0.5, denominator=32)
+
+    def _doubt(self, mm: float) -> str:
+        unit = self.session.job.settings.unit
+        return f"{mm:.1f}" if unit == "mm" else show_length(mm, "in", denominator=32)
+
+    def _off(self, plan: Plan, about: About) -> str:
+        """Return how much the other readings speak against a thing, empty where they do not."""
+        for doubt in doubts_of(plan):
+            if doubt.observed.about[:3] == about:
+                off = f"{abs(doubt.off):.1f}°" if doubt.observed.kind == "angle" else f"{abs(doubt.off):.0f} mm"
+                return f"▲ off by {off}: read it again"
+        return ""
+
+    def _walls(self, room: Room) -> list[SheetRow]:
+        plan = measured_room(room, self.session.job.house_rules).plan
         rows = []
         for index, side in enumerate(room.sides):
             name = edits.wall_name(room, side.id)
-            adjusted, doubt, closing = "", "", ""
-            if measured.plan.determined:
-                one = measured.plan.sides[index]
-                adjusted = show_length(one.length.value, settings.unit, step=0.5, denominator=32)
-                doubt = f"{one.sigma:.1f}" if settings.unit == "mm" else show_length(one.sigma, "in", denominator=32)
-                closing = (
-                    "follows" if one.follows else (f"{one.correction:+.1f}".replace("-", "−") if one.correction else "")
-                )
-            corner = name.split("–")[1]
+            about = (room.id, "wall", side.id)
+            adjusted, doubt, moved = "", "", ""
+            if plan.determined:
+                one = plan.sides[index]
+                adjusted, doubt = self._fine(one.length.value), self._doubt(one.sigma)
+                moved = "follows" if one.follows else _signed(one.correction)
+            corner = corner_name((index + 1) % len(room.sides))
             rows.append(
                 row(
-                    (room.id, "wall", side.id),
+                    about,
                     name,
-                    self._size_cell((room.id, "wall", side.id, "0")),
-                    Cell(self._more(side.readings[1:]), self._more_typed(room, side.id, name)),
+                    self._size_cell((*about, "0")),
+                    self._more(
+                        side.readings, lambda given, n=name, w=side.id: edits.set_readings(room.id, w, given, n)
+                    ),
                     Cell(
-                        f"{corner}: {'inside' if side.turn == 'left' else 'outside'}, square",
-                        lambda text, wall=side.id, at=corner: self._turned(room, wall, at, text),
+                        self._corner_words(side, corner, plan, index),
+                        lambda text, wall=side, at=corner: self._corner_typed(room, wall, at, text),
+                    ),
+                    Cell(
+                        "; ".join(f"{one.degrees:g}°" for one in side.angles),
+                        lambda text, wall=side, at=corner: self._angles_typed(room, wall, at, text),
+                        number=True,
                     ),
                     Cell(adjusted, number=True),
                     Cell(doubt, number=True),
-                    Cell(closing, number=True),
+                    Cell(self._off(plan, about) or moved, number=True),
                 )
             )
-        height = measured.height
-        rows.append(
-            row(
-                (room.id, "height"),
-                "ceiling height",
-                self._size_cell((room.id, "height", "0")),
-                Cell(self._more(room.heights[1:]), self._heights_typed(room)),
-                "",
-                Cell(height.shown(settings.unit) if height else "", number=True),
-                Cell(
-                    f"{height.sigma:.1f}" if height and height.sigma is not None and settings.unit == "mm" else "",
-                    number=True,
-                ),
-                Cell(""),
-            )
-        )
         return rows
 
-    def _more(self, readings: tuple) -> str:  # type: ignore[type-arg]
+    def _corner_words(self, side: Side, corner: str, plan: Plan, index: int) -> str:
+        way = "inside" if side.turn == "left" else "outside"
+        if any(not one.aside for one in side.angles):
+            at = (index + 1) % len(plan.angles) if plan.angles else 0
+            return f"{corner}: {way}" + (f", {plan.angles[at]:.1f}°" if plan.determined else ", read")
+        return f"{corner}: {way}, {assumed_in_words(side).replace('nothing', 'not known')}"
+
+    def _ways(self, room: Room) -> list[SheetRow]:
+        plan = measured_room(room, self.session.job.house_rules).plan
+        adjusted: dict[About, tuple[float, float]] = {}
+        if plan.network is not None and plan.determined:
+            for one, value, residual in zip(plan.observed, plan.network.values, plan.network.residuals, strict=True):
+                adjusted.setdefault(one.about[:3], (value, residual))
+        rows = []
+        things: list[tuple[About, str, Sequence[Reading], Callable[[Any], Edit]]] = []
+        for one in room.diagonals:
+            about = (room.id, "diagonal", one.id)
+            field = size_field(self.session.job, about)
+            if field is not None:
+                words = field.label.split(",")[0]
+                things.append(
+                    (
+                        about,
+                        words,
+                        one.readings,
+                        lambda given, d=one, w=words: edits.put_diagonal(room.id, d.first, d.second, given, w),
+                    )
+                )
+        for off in room.offsets:
+            words = offset_name(room, off)
+            things.append(
+                (
+                    (room.id, "offset", off.id),
+                    words,
+                    off.readings,
+                    lambda given, o=off, w=words: edits.put_offset(room.id, o.of, o.start, o.end, given, w),
+                )
+            )
+        for about, words, readings, edit in things:
+            value, residual = adjusted.get(about, (None, 0.0))
+            rows.append(
+                row(
+                    about,
+                    words,
+                    self._size_cell((*about, "0")),
+                    self._more(readings, edit),
+                    Cell("" if value is None else self._fine(value), number=True),
+                    Cell("" if value is None else _signed(residual), number=True),
+                    Cell(self._off(plan, about)),
+                )
+            )
+        wanted = wanted_reading(room, self.session.job.house_rules)
+        if wanted is not None and wanted[1] == "diagonal":
+            field = size_field(self.session.job, wanted)
+            if field is not None:
+                rows.append(
+                    row(
+                        wanted[:3],
+                        field.label.split(",")[0],
+                        self._size_cell(wanted),
+                        "",
+                        "",
+                        "",
+                        "wanted next: it would tell most",
+                    )
+                )
+        return rows
+
+    def _heights(self, room: Room) -> list[SheetRow]:
+        mean = measured_room(room, self.session.job.house_rules).height
+        rows = []
+        for number, one in enumerate([*room.heights, None]):
+            about = (room.id, "height", str(number))
+            off = "" if one is None or mean is None else _signed(one.mm - mean.value)
+            by = one.instrument if isinstance(one, Reading) else ""
+            words = f"reading {number + 1}" if one is not None else "another reading"
+            rows.append(row(about, words, self._size_cell(about), by, Cell(off, number=True)))
+        return rows
+
+    def _more(self, readings: Sequence[Reading], edit: Callable[[Any], Edit]) -> Cell:
+        """Return the cell of a thing's further readings, typed in one line."""
         settings = self.session.job.settings
-        return "; ".join(
-            show_length(one.mm, settings.unit, step=settings.step, denominator=settings.denominator) for one in readings
+        shown = "; ".join(
+            show_length(one.mm, settings.unit, step=settings.step, denominator=settings.denominator)
+            for one in readings[1:]
         )
 
-    def _more_typed(self, room: Room, wall_id: str, name: str):  # type: ignore[no-untyped-def]
         def typed(text: str) -> bool:
-            side = next(side for side in self.session.job.room(room.id).sides if side.id == wall_id)
-            return self._readings(
-                text, lambda more: edits.set_readings(room.id, wall_id, (*side.readings[:1], *more), name)
+            try:
+                parts = [part for part in text.split(";") if part.strip()]
+                more = [as_reading(parse_length(part, settings.unit), self.session.view.instrument) for part in parts]
+                # What stood there and was typed again keeps its instrument.
+                kept = {one.mm: one for one in readings[1:]}
+                return self.session.do(edit((*readings[:1], *(kept.get(one.mm, one) for one in more))))
+            except CorniceError as error:
+                self.session.refused.emit(error)
+                return False
+
+        return Cell(shown, typed)
+
+    def _corner_typed(self, room: Room, side: Side, corner: str, text: str) -> bool:
+        """Take "inside" or "outside", "square", "nothing" or an angle, typed for a corner."""
+        done = None
+        for word in text.lower().split(":")[-1].replace(",", " ").split():
+            for turn, words in (("left", "inside"), ("right", "outside")):
+                if (words.startswith(word) and len(word) > 1) or word == words[0]:
+                    done = self.session.do(edits.set_turn(room.id, side.id, turn, corner))  # type: ignore[arg-type]
+                    break
+            else:
+                if word[:1].isdigit() or word in ("square", "nothing", "?"):
+                    done = assumption_typed(self.bench, room.id, side, corner, word)
+        if done is None:
+            refusal = CorniceError(
+                f"“{text[:40]}” is no corner.", remedy="Write inside or outside, square or an angle."
             )
+            self.session.refused.emit(refusal)
+        return bool(done)
 
-        return typed
-
-    def _heights_typed(self, room: Room):  # type: ignore[no-untyped-def]
-        def typed(text: str) -> bool:
-            first = self.session.job.room(room.id).heights[:1]
-            return self._readings(text, lambda more: edits.set_heights(room.id, (*first, *more)))
-
-        return typed
-
-    def _readings(self, text: str, edit) -> bool:  # type: ignore[no-untyped-def]
+    def _angles_typed(self, room: Room, side: Side, corner: str, text: str) -> bool:
         try:
-            parts = [part for part in text.split(";") if part.strip()]
-            more = tuple(parse_length(part, self.session.job.settings.unit) for part in parts)
-            return self.session.do(edit(more))
+            angles: list[AngleReading] = [parse_angle(part) for part in text.split(";") if part.strip()]
+            return self.session.do(edits.set_angles(room.id, side.id, angles, corner))
         except CorniceError as error:
             self.session.refused.emit(error)
             return False
 
-    def _turned(self, room: Room, wall_id: str, corner: str, text: str) -> bool:
-        """Take "inside" or "outside", or as much of it as tells which, typed for a corner."""
-        word = text.lower().split(":")[-1].strip()
-        for turn, words in (("left", "inside"), ("right", "outside")):
-            if word and (words.startswith(word) or word.startswith(words)):
-                return self.session.do(edits.set_turn(room.id, wall_id, turn, corner))  # type: ignore[arg-type]
-        self.session.refused.emit(CorniceError(f"“{text[:40]}” is no corner.", remedy="Write inside or outside."))
-        return False
-
-    def _openings(self, room: Room) -> list:  # type: ignore[type-arg]
+    def _openings(self, room: Room) -> list[SheetRow]:
         rows = []
         for opening in room.openings:
             about = (room.id, "opening", opening.id)
@@ -174,3 +292,8 @@ class MeasurePage(DrawingPage):
     def after_size(self, about: About) -> None:
         """Go on to the next size in measuring order."""
         self.ask_next(about)
+
+
+def _signed(mm: float) -> str:
+    """Return a correction in mm with its sign, empty where it is nought."""
+    return f"{mm:+.1f}".replace("-", "−") if abs(mm) >= 0.05 else ""

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from typing import Any, Literal
 
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.job.edits.making import EditError, checked_name, checked_size, fresh_id, room_edit
+from narrow_cornice.job.edits.survey_edits import as_readings, less_readings, rekeyed, shown_readings
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import (
     Job,
@@ -18,6 +19,7 @@ from narrow_cornice.job.model import (
     Side,
 )
 from narrow_cornice.survey.plan import Turn, side_name
+from narrow_cornice.survey.readings import Reading, as_reading
 from narrow_cornice.survey.walk import Walked
 from narrow_cornice.units.lengths import Length
 
@@ -32,28 +34,34 @@ def add_room(name: str, length: Length, width: Length, height: Length) -> Edit:
     )
 
     def apply(job: Job) -> Job:
-        sides = (Side("w1", (length,)), Side("w2", (width,)), Side("w3"), Side("w4"))
-        room = Room(fresh_id("r", (room.id for room in job.rooms)), new, sides, (height,))
+        sides = (Side("w1", (as_reading(length),)), Side("w2", (as_reading(width),)), Side("w3"), Side("w4"))
+        room = Room(fresh_id("r", (room.id for room in job.rooms)), new, sides, (as_reading(height),))
         return replace(job, rooms=(*job.rooms, room))
 
     return Edit(f"add {new[:40]}", apply)
 
 
 def add_walked_room(name: str, walk: Sequence[Walked], height: Length) -> Edit:
-    """Add a room of any right-angled shape from a whole walk round it and a height."""
+    """Add a room of any shape from a whole walk round it and a height."""
     new = checked_name(name, "A room")
     checked_size(height, "The ceiling height")
     for number, wall in enumerate(walk, 1):
         checked_size(wall.length, f"Wall {number}")
-    if len(walk) < 4:
-        raise EditError(f"{len(walk)} walls do not make a room.", where="walk", remedy="Four are the fewest.")
+    if len(walk) < 3:
+        raise EditError(f"{len(walk)} walls do not make a room.", where="walk", remedy="Three are the fewest.")
     sides = tuple(
-        Side(f"w{number}", () if wall.length is None else (wall.length,), wall.turn)
+        Side(
+            f"w{number}",
+            () if wall.length is None else (as_reading(wall.length),),
+            wall.turn,
+            wall.assumed,
+            () if wall.angle is None else (wall.angle,),
+        )
         for number, wall in enumerate(walk, 1)
     )
 
     def apply(job: Job) -> Job:
-        room = Room(fresh_id("r", (room.id for room in job.rooms)), new, sides, (height,))
+        room = Room(fresh_id("r", (room.id for room in job.rooms)), new, sides, (as_reading(height),))
         return replace(job, rooms=(*job.rooms, room))
 
     return Edit(f"add {new[:40]}", apply)
@@ -77,8 +85,9 @@ def remove_wall(room_id: str, wall_id: str, name: str) -> Edit:
     """Take one wall out of the walk, with what stands in it."""
 
     def change(room: Room) -> Room:
-        if len(room.sides) <= 4:
-            raise EditError("Four walls are the fewest.", where=f"wall {name}")
+        if len(room.sides) <= 3:
+            raise EditError("Three walls are the fewest.", where=f"wall {name}")
+        room = rekeyed(room, {}, {wall_id})
         gone = {opening.id for opening in room.openings if opening.wall == wall_id} | {wall_id}
         finishes = {key: finish for key, finish in room.finishes.items() if key.partition("@")[2] not in gone}
         return replace(
@@ -104,12 +113,10 @@ def notch_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
         side, following = room.sides[index], room.sides[(index + 1) % len(room.sides)]
         if side.turn != "left":
             raise EditError(f"Corner {corner} is an outside corner.", where=f"corner {corner}")
-        shorter = []
-        for one, less in ((side, along), (following, across)):
-            if one.readings and min(reading.mm for reading in one.readings) <= less.mm:
-                raise EditError(f"{less.mm:g} mm is as long as the wall it is taken from.", where=f"corner {corner}")
-            readings = tuple(Length(one_.mm - less.mm, f"{one_.mm:g} - {less.mm:g}") for one_ in one.readings)
-            shorter.append(replace(one, readings=readings))
+        shorter = [
+            replace(one, readings=less_readings(one.readings, less, corner))
+            for one, less in ((side, along), (following, across))
+        ]
         # Openings of the next wall are measured from its left end, its far one, and stay; those of this wall move.
         openings = tuple(
             replace(one, place=Length(one.place.mm - along.mm, f"{one.place.mm:g} - {along.mm:g}"))
@@ -122,14 +129,14 @@ def notch_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
         ids = [one.id for one in room.sides]
         first = fresh_id("w", ids)
         second = fresh_id("w", [*ids, first])
-        notch = (Side(first, (across,), "right"), Side(second, (along,), "left"))
+        notch = (Side(first, (as_reading(across),), "right"), Side(second, (as_reading(along),), "left"))
         rest = {side.id: shorter[0], following.id: shorter[1]}
         sides = []
         for one in room.sides:
             sides.append(rest.get(one.id, one))
             if one.id == wall_id:
                 sides += notch
-        return replace(room, sides=tuple(sides), openings=openings)
+        return rekeyed(replace(room, sides=tuple(sides), openings=openings), {}, {wall_id})
 
     return room_edit(f"notch corner {corner}", room_id, change)
 
@@ -145,30 +152,6 @@ def rename_room(room_id: str, name: str) -> Edit:
     """Give a room another name."""
     new = checked_name(name, "A room")
     return room_edit(f"room name to {new[:40]}", room_id, lambda room: replace(room, name=new))
-
-
-def _sides(room: Room, wall_id: str, change: Callable[[Side], Side]) -> Room:
-    return replace(room, sides=tuple(change(side) if side.id == wall_id else side for side in room.sides))
-
-
-def set_readings(room_id: str, wall_id: str, readings: tuple[Length, ...], name: str) -> Edit:
-    """Put the readings of one wall; none lets it follow from the others."""
-    for one in readings:
-        checked_size(one, f"Wall {name}")
-    shown = ", ".join(one.text or f"{one.mm:g}" for one in readings) or "not read"
-    return room_edit(
-        f"wall {name} to {shown[:40]}",
-        room_id,
-        lambda room: _sides(room, wall_id, lambda side: replace(side, readings=readings)),
-    )
-
-
-def set_turn(room_id: str, wall_id: str, turn: Turn, corner: str) -> Edit:
-    """Make the corner at the end of a wall an inside (left) or outside (right) corner."""
-    way = "inside" if turn == "left" else "outside"
-    return room_edit(
-        f"corner {corner} to {way}", room_id, lambda room: _sides(room, wall_id, lambda side: replace(side, turn=turn))
-    )
 
 
 def break_wall(
@@ -211,11 +194,11 @@ def break_wall(
             ("left", "right", "right", "left") if kind == "projection" else ("right", "left", "left", "right")
         )
         parts = (
-            Side(wall_id, (Length(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), turns[0]),
-            Side(fresh[0], (depth,), turns[1]),
-            Side(fresh[1], (width,), turns[2]),
-            Side(fresh[2], (depth,), turns[3]),
-            Side(fresh[3], (place,), side.turn),
+            Side(wall_id, (Reading(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), turns[0]),
+            Side(fresh[0], (as_reading(depth),), turns[1]),
+            Side(fresh[1], (as_reading(width),), turns[2]),
+            Side(fresh[2], (as_reading(depth),), turns[3]),
+            Side(fresh[3], (as_reading(place),), side.turn, side.assumed, side.angles),
         )
         openings: list[Opening] = []
         for opening in room.openings:
@@ -236,7 +219,9 @@ def break_wall(
                 raise EditError(
                     f"{opening.name} would lie across a new corner.", where=opening.name, remedy="Move it first."
                 )
-        return replace(room, sides=(*room.sides[:index], *parts, *room.sides[index + 1 :]), openings=tuple(openings))
+        sides = (*room.sides[:index], *parts, *room.sides[index + 1 :])
+        # The far corner, by which diagonals may know this wall, is now the end of its last part.
+        return rekeyed(replace(room, sides=sides, openings=tuple(openings)), {wall_id: fresh[3]}, ())
 
     return room_edit(f"{kind} in wall {name}", room_id, change)
 
@@ -260,7 +245,7 @@ def straighten_wall(room_id: str, first: int, name: str) -> Edit:
         ]
         read = all(parts[step].readings for step in (0, 2, 4))
         whole = lengths[0] + lengths[2] + lengths[4]
-        readings = (Length(whole, f"{lengths[0]:g} + {lengths[2]:g} + {lengths[4]:g}"),) if read else ()
+        readings = (Reading(whole, f"{lengths[0]:g} + {lengths[2]:g} + {lengths[4]:g}"),) if read else ()
         ids = [part.id for part in parts]
         shift = {ids[0]: lengths[4] + lengths[2], ids[2]: lengths[4], ids[4]: 0.0}
         if any(opening.wall in (ids[1], ids[3]) for opening in room.openings):
@@ -278,18 +263,21 @@ def straighten_wall(room_id: str, first: int, name: str) -> Edit:
             for opening in room.openings
         )
         kept = [side for side in room.sides if side.id not in ids[1:]]
-        sides = tuple(Side(ids[0], readings, parts[4].turn) if side.id == ids[0] else side for side in kept)
-        return replace(room, sides=sides, openings=openings)
+        last = parts[4]
+        whole_wall = Side(ids[0], readings, last.turn, last.assumed, last.angles)
+        sides = tuple(whole_wall if side.id == ids[0] else side for side in kept)
+        straight = rekeyed(room, {}, set(ids[:4]))
+        return rekeyed(replace(straight, sides=sides, openings=openings), {ids[4]: ids[0]}, ())
 
     return room_edit(f"straighten wall {name}", room_id, change)
 
 
-def set_heights(room_id: str, heights: tuple[Length, ...]) -> Edit:
+def set_heights(room_id: str, heights: Sequence[Length]) -> Edit:
     """Put the readings of the ceiling height."""
     for one in heights:
         checked_size(one, "The ceiling height")
-    shown = ", ".join(one.text or f"{one.mm:g}" for one in heights) or "not read"
-    return room_edit(f"ceiling height to {shown[:40]}", room_id, lambda room: replace(room, heights=heights))
+    put = as_readings(heights)
+    return room_edit(f"ceiling height to {shown_readings(put)[:40]}", room_id, lambda room: replace(room, heights=put))
 
 
 def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) -> Edit:

@@ -1,0 +1,181 @@
+"""The bench for the survey of a plan: readings, corners, diagonals, offsets, and what the others say of them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import TYPE_CHECKING
+
+from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, FigureRow, NoteRow, Row, TextRow, Title
+from narrow_cornice.desk.size_fields import size_field
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room, Side
+from narrow_cornice.survey.doubt import DOUBTFUL
+from narrow_cornice.survey.plan import corner_name, pair_name
+from narrow_cornice.survey.readings import AngleReading, Reading, parse_angle
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import corner_index, corner_key, next_of
+from narrow_cornice.units.lengths import show_length
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+MOST_WAYS = 8
+
+
+def reading_rows(bench: Bench, about: About, readings: Sequence[Reading | AngleReading], words: str) -> Iterator[Row]:
+    """Yield a row for each reading and one for another, and what each is by its instrument."""
+    for number in range(len(readings) + 1):
+        label = f"Reading {number + 1}" if number < len(readings) else "Another reading"
+        one = readings[number] if number < len(readings) else None
+        if isinstance(one, Reading) and one.instrument != "tape":
+            label += f", {one.instrument}"
+        if one is not None and one.aside:
+            label += ", set aside"
+        yield from bench.size((*about, str(number)), label)
+    if about[1] == "height":
+        return
+    doable = [n for n, one in enumerate(readings) if one.aside or len(readings) > 1]
+    if doable:
+        yield ButtonsRow(
+            tuple(f"{'Count' if readings[n].aside else 'Set aside'} reading {n + 1}" for n in doable),
+            lambda pressed: (
+                bench.do(
+                    edits.set_aside(
+                        (*about, str(doable[pressed])),
+                        f"{words}, reading {doable[pressed] + 1}",
+                        aside=not readings[doable[pressed]].aside,
+                    )
+                )
+                and None
+            ),
+        )
+
+
+def assumed_in_words(side: Side) -> str:
+    """Return what is assumed of the corner at a side's end."""
+    if side.assumed is None:
+        return "nothing"
+    return "square" if side.assumed == 90.0 else f"{side.assumed:g}°"
+
+
+def corner_choices(bench: Bench, room: Room, side: Side) -> Iterator[Row]:
+    """Yield what the corner at the end of a wall is, and what is assumed of it while nobody read it."""
+    corner = corner_name(corner_index(room.sides, side.id) or 0)
+    yield ChoiceRow(
+        f"Corner {corner}",
+        (("left", "inside"), ("right", "outside")),
+        side.turn,
+        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)) and None,  # type: ignore[arg-type]
+    )
+    if any(not one.aside for one in side.angles):
+        yield from bench.size((room.id, "corner", side.id, "0"), f"Angle of {corner}")
+        return
+    yield TextRow(
+        f"{corner} is assumed",
+        assumed_in_words(side),
+        lambda text: assumption_typed(bench, room.id, side, corner, text),
+    )
+    yield from bench.size((room.id, "corner", side.id, "0"), f"Angle of {corner} read")
+
+
+def assumption_typed(bench: Bench, room_id: str, side: Side, corner: str, text: str) -> bool:
+    """Take "square", "nothing" or an angle, typed for what a corner is assumed to be."""
+    word = text.strip().lower()
+    try:
+        if word and "square".startswith(word):
+            return bench.do(edits.assume_corner(room_id, side.id, 90.0, corner))
+        if word in ("", "-", "?") or "nothing".startswith(word):
+            return bench.do(edits.assume_corner(room_id, side.id, None, corner))
+        degrees = parse_angle(text).degrees
+        return bench.do(edits.assume_corner(room_id, side.id, min(degrees, 360.0 - degrees), corner))
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return False
+
+
+def _said_by_others(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield what each reading of a thing was adjusted by, and how much an error in it would show."""
+    plan = measured_room(room, job.house_rules).plan
+    network = plan.network
+    if network is None or not plan.determined:
+        yield NoteRow(plan.fault, "ochre")
+        return
+    mine = [n for n, one in enumerate(plan.observed) if one.about[:3] == about[:3]]
+    if not mine:
+        return
+    yield Caption("Against the other readings")
+    for n in mine:
+        observed, residual, score = plan.observed[n], network.residuals[n], network.standardised[n]
+        angle = observed.kind in ("angle", "assumed")
+        unit = job.settings.unit
+        value = f"{network.values[n]:.2f}°" if angle else show_length(network.values[n], unit, step=0.5, denominator=32)
+        moved = f"{residual:+.2f}°" if angle else f"{residual:+.1f} mm"
+        words = f"moved by {moved.replace('-', '−')}"
+        if score is None:
+            words += " · no other reading controls it"
+        else:
+            words += f" · {abs(score):.1f} standard deviations" + (": read it again" if abs(score) > DOUBTFUL else "")
+        yield FigureRow("Adjusted", value, words, False, lambda: None)
+
+
+def corner_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of a corner: its angle as read or assumed, as adjusted, and the ways to other corners."""
+    at = corner_index(room.sides, about[2])
+    if at is None:
+        return
+    side, corner = room.sides[at - 1], corner_name(at)
+    yield Title(f"Corner {corner}", room.name[:200])
+    yield from reading_rows(bench, (room.id, "corner", side.id), side.angles, f"corner {corner}")
+    if not any(not one.aside for one in side.angles):
+        yield TextRow(
+            "Assumed", assumed_in_words(side), lambda text: assumption_typed(bench, room.id, side, corner, text)
+        )
+    yield ChoiceRow(
+        "It turns",
+        (("left", "inside"), ("right", "outside")),
+        side.turn,
+        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)) and None,  # type: ignore[arg-type]
+    )
+    plan = measured_room(room, job.house_rules).plan
+    if plan.determined:
+        sure = f"as adjusted · ±{plan.angle_sigmas[at]:.2f}°"
+        yield FigureRow("Inside the room", f"{plan.angles[at]:.2f}°", sure, True, lambda: None)
+    yield from _said_by_others(bench, job, room, about)
+    yield Caption(f"From {corner} to another corner")
+    count = len(room.sides)
+    others = [n for n in range(count) if (n - at) % count not in (0, 1, count - 1)]
+    read = {frozenset((one.first, one.second)): one.id for one in room.diagonals}
+    ways = [(n, read.get(frozenset((side.id, corner_key(room.sides, n))))) for n in others]
+    wanted = next_of(plan, job.house_rules) or ()
+    ways.sort(key=lambda way: (way[1] is None, not (at in wanted and way[0] in wanted), way[0]))
+
+    def way_words(n: int, there: str | None) -> str:
+        unread = "" if there else ", wanted next" if at in wanted and n in wanted else ", not read"
+        return pair_name(*sorted((at, n))) + unread
+
+    def go(pressed: int) -> None:
+        n, there = ways[pressed]
+        bench.session.select((room.id, "diagonal", there or f"{side.id}+{corner_key(room.sides, n)}"))
+
+    yield ButtonsRow(tuple(way_words(*way) for way in ways[:MOST_WAYS]), go)
+    yield from bench.findings(bench.about(room, about[:3]))
+
+
+def distance_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of a diagonal or an offset."""
+    field = size_field(job, about[:3])
+    if field is None:
+        yield NoteRow("This is no longer there.")
+        return
+    words = field.label.split(",")[0]
+    yield Title(words[:1].upper() + words[1:], room.name[:200])
+    things = room.diagonals if about[1] == "diagonal" else room.offsets
+    there = next((one for one in things if one.id == field.about[2]), None)
+    readings = there.readings if there is not None else ()
+    yield from reading_rows(bench, field.about[:3], readings, words)
+    if not readings:
+        yield NoteRow("Nobody has read this yet. Type it here, or on the drawing.")
+    yield from _said_by_others(bench, job, room, field.about)
+    yield from bench.findings(bench.about(room, field.about[:3]))
