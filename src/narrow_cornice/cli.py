@@ -180,7 +180,7 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
     from narrow_cornice.exchange.csv_lists import order_by_shop
     from narrow_cornice.takeoff.answer import takeoff_answer
     from narrow_cornice.takeoff.order import order_list
-    from narrow_cornice.units.show import show_litres, show_money, show_run
+    from narrow_cornice.units.show import show_money
 
     if as_json:
         _answer(takeoff_answer(job))
@@ -190,9 +190,7 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
         return
     order = order_list(job)
     for line in order.lines:
-        amount = (
-            show_litres(line.needed.value) if line.kind == "paint" else show_run(line.needed.value, job.settings.unit)
-        )
+        amount = line.shown(line.needed.value, job.settings.unit)
         print(f"{line.shop}: {line.name}: {amount}, buy {line.bought_as}, {show_money(line.price)} ({line.why})")
     print(f"All together {show_money(order.price)} {job.settings.money}".rstrip())
 

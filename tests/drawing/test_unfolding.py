@@ -232,7 +232,7 @@ def test_the_plan_shows_its_doubts_and_what_to_read_next() -> None:
     rust = [mark for mark in plan.marks if isinstance(mark, Label) and mark.colour == "rust" and "off" in mark.text]
     assert [mark.about for mark in rust] == [("r1", "diagonal", "d3")]
     assert any(isinstance(mark, Dimension) and mark.text.startswith("read C to E") for mark in plan.marks)
-    assert "times their size" in plan.subtitle
+    assert "ellipses drawn 50 times" in plan.subtitle
     ellipses = [mark for mark in plan.marks if isinstance(mark, Area) and mark.fill == "#c08a2b40"]
     assert len(ellipses) == 8
 

@@ -237,7 +237,7 @@ def test_a_tick_knows_when_its_line_has_changed() -> None:
 def test_without_stock_the_order_says_so() -> None:
     order = order_list(replace(demo_job(), stock=()))
     assert len(order.unsold) == 10
-    assert all(line.kind == "paint" for line in order.lines)
+    assert all(line.kind != "trim" for line in order.lines)
 
 
 def test_the_demo_rooms_are_what_they_are_said_to_be() -> None:

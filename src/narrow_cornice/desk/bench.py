@@ -13,6 +13,7 @@ from narrow_cornice.desk.bench_pages import (
     order_rows,
     room_rows,
     survey_rows,
+    thing_rows,
     trim_rows,
 )
 from narrow_cornice.desk.bench_rows import (
@@ -29,6 +30,7 @@ from narrow_cornice.desk.bench_view import BenchView
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_fields import room_of, size_field
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.desk.thing_fields import THING_FIELDS
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
@@ -42,7 +44,7 @@ from narrow_cornice.working.figures import Figure
 from narrow_cornice.working.sentences import spell
 
 MOST_STEPS = 9
-MEASURED = ("wall", "corner", "diagonal", "offset", "height", "opening")
+MEASURED = ("wall", "corner", "diagonal", "offset", "height", "opening", *THING_FIELDS, "studs", "level")
 
 
 def chain_of(figure: Figure) -> list[Figure]:
@@ -117,6 +119,10 @@ class Bench(QWidget):
             yield from survey_rows.corner_rows(self, job, room, about)
         elif about[1] in ("diagonal", "offset"):
             yield from survey_rows.distance_rows(self, job, room, about)
+        elif about[1] in THING_FIELDS:
+            yield from thing_rows.thing_rows(self, job, room, about)
+        elif about[1] in ("studs", "level") and len(about) > 2:
+            yield from measure_rows.wall_rows(self, job, room, about)
         elif about[1] == "height":
             yield from measure_rows.height_rows(self, job, room)
         elif about[1] == "opening":

@@ -15,6 +15,7 @@ from narrow_cornice.desk.session import Session, Sheet
 from narrow_cornice.desk.size_fields import next_wanted, size_field
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
@@ -51,6 +52,8 @@ def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | Non
         return room_plan(room, job.house_rules, job.settings, view.turn)
     if sheet == "elevation":
         return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id)
+    if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
+        return envelope_drawing(room, job.house_rules, job.settings, view.selected[2])
     if sheet == "section":
         return trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), False)
     return unfolded_room(room, job.house_rules, job.colours, job.settings, view.turn)
@@ -68,6 +71,9 @@ class DrawingPage(QWidget):
         self.bench = bench
         self._inset = inset
         self.sheets: list[RuledSheet] = []
+        self._sheet_leaves: list[QToolButton] = []
+        self._sheet_stack: QStackedWidget | None = None
+        self._shown_for: About = ()
         lay = QVBoxLayout(self)
         lay.setContentsMargins(10, 6, 10, 8)
         lay.setSpacing(4)
@@ -119,6 +125,7 @@ class DrawingPage(QWidget):
         lay.setContentsMargins(0, 2, 0, 0)
         lay.setSpacing(2)
         stack = QStackedWidget()
+        self._sheet_stack = stack
         row = QHBoxLayout()
         self.sheet_tools = row
         if len(sheets) > 1:
@@ -131,6 +138,7 @@ class DrawingPage(QWidget):
                 leaf.setChecked(index == 0)
                 leaf.clicked.connect(lambda _=False, i=index: stack.setCurrentIndex(i))
                 group.addButton(leaf)
+                self._sheet_leaves.append(leaf)
                 row.addWidget(leaf)
         row.addStretch(1)
         lay.addLayout(row)
@@ -172,6 +180,22 @@ class DrawingPage(QWidget):
             inset = trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), True)
         self.canvas.show_drawing(drawing, inset, view.selected, self.callout())
         self.put_rows()
+        if view.selected != self._shown_for:
+            self._shown_for = view.selected
+            self._follow(view.selected)
+
+    def _follow(self, selected: About) -> None:
+        """Bring the ruled sheet that has the selection to the front."""
+        if self._sheet_stack is None or not selected or not self._sheet_leaves:
+            return
+        there = [
+            any(row.about and row.about == selected[: len(row.about)] for row in sheet.sheet.rows)
+            for sheet in self.sheets
+        ]
+        if any(there) and not there[self._sheet_stack.currentIndex()]:
+            index = there.index(True)
+            self._sheet_stack.setCurrentIndex(index)
+            self._sheet_leaves[index].setChecked(True)
 
     def put_rows(self) -> None:
         """Fill the ruled sheets; each place has its own."""

@@ -24,6 +24,7 @@ Place = Literal["measure", "trim", "finishes", "order"]
 Sheet = Literal["unfolded", "plan", "elevation", "section"]
 
 RECENT = 8
+HELD = {"opening": "openings", "fixture": "fixtures", "mark": "marks", "there": "there", "recess": "recesses"}
 RECOVERY_MS = 1500
 
 
@@ -151,7 +152,10 @@ class Session(QObject):
             and selected[0] == room.id
             and (
                 (selected[1] in ("wall", "corner") and all(side.id != selected[2] for side in room.sides))
-                or (selected[1] == "opening" and all(one.id != selected[2] for one in room.openings))
+                or any(
+                    selected[1] == kind and all(one.id != selected[2] for one in getattr(room, field))
+                    for kind, field in HELD.items()
+                )
             )
         )
         self.view = replace(view, selected=()) if gone else view

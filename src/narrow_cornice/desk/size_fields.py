@@ -2,56 +2,38 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
-from typing import Any, Literal
+from collections.abc import Sequence
+from typing import Any
 
-import msgspec
-
+from narrow_cornice.desk.size_values import SizeField
+from narrow_cornice.desk.thing_fields import LEVELS, THING_FIELDS, thing_field
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.plan import FIRM
 from narrow_cornice.job import edits
-from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import CornerOffset, Job, Room
 from narrow_cornice.survey.plan import corner_name, pair_name
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import corner_index, corner_key, largest_doubt, next_of
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
-from narrow_cornice.units.lengths import Length, show_length
+from narrow_cornice.units.lengths import Length
 
-OPENING_FIELDS = ("place", "width", "height", "sill", "reveal")
+OPENING_FIELDS = ("place", "width", "height", "sill", "reveal", "rise")
 FIELD_WORDS = {
     "place": "from the left",
     "width": "width",
     "height": "height",
     "sill": "sill above floor",
     "reveal": "reveal depth",
+    "rise": "rise of the arch",
 }
 
 
-class SizeField(msgspec.Struct, frozen=True):
-    """A size that can be typed: ``mm`` is None where it is not set; ``edit`` makes the change (None empties it).
-
-    ``kind`` is "reading" for a length read off the building, which takes the instrument in hand, and "angle" for a
-    corner, whose ``mm`` are degrees and whose edit takes an angle reading.
-    """
-
-    about: About
-    label: str
-    mm: float | None
-    wants: float | None
-    edit: Callable[[Any], Edit]
-    may_be_empty: bool = False
-    kind: Literal["length", "reading", "angle"] = "length"
-
-    def shown(self, job: Job) -> str:
-        """Return the size as the job shows it, empty where there is none."""
-        if self.mm is None:
-            return ""
-        if self.kind == "angle":
-            return f"{self.mm:g}°"
-        settings = job.settings
-        return show_length(self.mm, settings.unit, step=settings.step, denominator=settings.denominator)
+def fields_of(kind: str) -> tuple[str, ...]:
+    """Return the sizes an opening of a kind has: only windows have a sill, only arches a rise."""
+    return tuple(
+        field for field in OPENING_FIELDS if {"sill": kind == "window", "rise": kind == "arch"}.get(field, True)
+    )
 
 
 def room_of(job: Job, about: About) -> Room | None:
@@ -79,6 +61,8 @@ def size_field(job: Job, about: About) -> SizeField | None:
         return _opening(room, about)
     if kind == "trim" and len(about) >= 3:
         return _trim(job, room, about)
+    if kind in THING_FIELDS or kind in ("studs", "level"):
+        return thing_field(room, about)
     if kind in ("split", "two_tone"):
         return SizeField(
             (room.id, "split"),
@@ -263,9 +247,10 @@ def measuring_order(room: Room, changed_rules: dict[str, float]) -> list[About]:
         walked.append(wanted)
     walked += [(room.id, "height", str(index)) for index in range(max(1, len(room.heights)))]
     for opening in room.openings:
-        for field in OPENING_FIELDS:
-            if field != "sill" or opening.kind == "window":
-                walked.append((room.id, "opening", opening.id, field))
+        walked += [(room.id, "opening", opening.id, field) for field in fields_of(opening.kind)]
+    for recess in room.recesses:
+        path = (room.id, "recess", recess.id, "across")
+        walked += [(*path, level, "back") for level in LEVELS]
     return walked
 
 

@@ -9,6 +9,7 @@ from narrow_cornice.drawing.marks import Dimension, Drawing, Mark, Path, Pen, bo
 from narrow_cornice.drawing.wall_face import colours_of, face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
+from narrow_cornice.takeoff.backing import stud_places
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import show_length
 
@@ -37,6 +38,9 @@ def wall_elevation(
     def shown(mm: float) -> str:
         return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator).removesuffix(" mm")
 
+    behind = (room.id, "wall", face.id)
+    for place in stud_places(room.backing.get(face.id), face.length):
+        marks.append(Path((frame.at(place, 0), frame.at(place, ceiling)), Pen("line", 0.5, dashed=True), about=behind))
     marks.append(Path((frame.at(-420, 0), frame.at(face.length + 420, 0)), Pen("ink", 1.6)))
     edges: list[tuple[float, tuple[str, ...]]] = [(0.0, ())]
     for opening, _, rect in face.openings:

@@ -24,6 +24,7 @@ WALL = 110.0  # thickness of a wall as drawn
 CHAIN = 360.0  # distance of the dimension lines from the wall
 FIRM = 6.0  # mm: a wall whose length is surer than this is drawn firm
 LARGEST_ELLIPSE = 170.0  # mm on the drawing: no ellipse is drawn larger, which decides the exaggeration
+PLACES_ALONG = (0.36, 0.5, 0.28, 0.44)
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 
 
@@ -45,9 +46,10 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
         about = (room.id, "wall", room.sides[index].id)
         a, b = turned(side.start), turned(side.end)
         marks.append(Path((a, b), _pen(side), about=about))
-        marks.append(
-            _side_dimension(side, a, b, about, settings, any(one.observed.about[:3] == about for one in doubted))
-        )
+        reflex = max(plan.angles[index], plan.angles[(index + 1) % len(plan.sides)]) > 200.0
+        chain = CHAIN * 0.55 if reflex else CHAIN  # chains that meet in an outer corner keep close to their walls
+        doubtful = any(one.observed.about[:3] == about for one in doubted)
+        marks.append(_side_dimension(side, a, b, about, settings, doubtful, chain))
     marks += _openings(measured, turned)
     marks += _diagonals(measured, doubted, turned, settings)
     marks += _wanted(room, plan.corners, wanted, plan, turned)
@@ -66,9 +68,8 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
         show_length(value, settings.unit, step=settings.step, denominator=settings.denominator)
         for value in (wide, deep)
     )
-    words = [f"{size} over all", corners_in_words(plan)]
-    if factor:
-        words.append(f"corner ellipses drawn {factor} times their size")
+    words = [size, f"ellipses drawn {factor} times"] if factor else [size]
+    words.append(corners_in_words(plan))
     return Drawing(f"{room.name}, plan", " · ".join(words), tuple(marks), bounds_of(marks, 200))
 
 
@@ -84,7 +85,9 @@ def _shown(mm: float, settings: Settings) -> str:
     return text.removesuffix(" mm")
 
 
-def _side_dimension(side: Side, a: Point, b: Point, about: About, settings: Settings, doubtful: bool) -> Dimension:
+def _side_dimension(
+    side: Side, a: Point, b: Point, about: About, settings: Settings, doubtful: bool, chain: float
+) -> Dimension:
     """Return the dimension of a wall, outside the room unless the wall is short."""
     text = _shown(side.length.value, settings)
     if settings.unit == "mm":
@@ -95,7 +98,7 @@ def _side_dimension(side: Side, a: Point, b: Point, about: About, settings: Sett
     short = side.length.value < 700
     upright = abs(b[1] - a[1]) > abs(b[0] - a[0])
     # The room lies to the left of the walk, so outside is on the left of the way back.
-    away = -CHAIN * 0.85 if short and upright else -CHAIN * 0.4 if short else CHAIN
+    away = -CHAIN * 0.85 if short and upright else -CHAIN * 0.4 if short else chain
     return Dimension(b, a, away, text, about, colour, beside=short and upright)
 
 
@@ -132,8 +135,9 @@ def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned,
         colour = "rust" if one.about in wrong else "soft"
         marks.append(Path((a, b), Pen(colour, 0.5, dashed=colour == "rust"), about=about))
         text = _shown(abs(value), settings)
-        third = (a[0] * 0.64 + b[0] * 0.36, a[1] * 0.64 + b[1] * 0.36)
-        marks.append(Label(third, text, 8, colour, about=about))
+        share = PLACES_ALONG[len(drawn) % len(PLACES_ALONG)]  # so that figures near a common corner keep apart
+        place = (a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share)
+        marks.append(Label(place, text, 8, colour, about=about))
     return marks
 
 

@@ -13,7 +13,7 @@ BAR = 13.0
 
 def line_picture(line: OrderLine) -> Drawing:
     """Return the picture of one order line."""
-    marks = _tins(line) if line.kind == "paint" else _bars(line)
+    marks = _bars(line) if line.kind == "trim" else _tins(line)
     return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 4))
 
 
@@ -41,7 +41,7 @@ def _tins(line: OrderLine) -> list[Mark]:
         marks.append(Area(_box(x, -body * (1 - used), wide, body * (1 - used)), colour, about))
         marks.append(Path(((x, -body), (x + wide, -body)), Pen("ink", 0.6)))
         marks.append(Path(_box(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
-        marks.append(Label((x + wide / 2, 13.0), f"{litres:g} L", 8, "soft", about=about))
+        marks.append(Label((x + wide / 2, 13.0), f"{litres:g} {line.measure}", 8, "soft", about=about))
         x += wide + 10
     if len(sizes) > 24:
         marks.append(Label((x + 14, -TIN_MM / 2), f"and {len(sizes) - 24} more", 9, "soft", "left"))

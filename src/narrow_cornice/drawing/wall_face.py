@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.drawing.fixtures import condition_marks, fixture_marks
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
 from narrow_cornice.job.memo import by_identity
@@ -107,6 +109,10 @@ def _face_marks(
                 (room, "trim", run.kind),
             )
         )
+    for fixture, rect in face.fixtures:
+        marks += fixture_marks(frame, fixture, rect, room)
+    for mark, rect in face.marks:
+        marks += condition_marks(frame, mark, rect, room)
     edge = frame.quad(Rect(0.0, 0.0, face.length, height.value))
     marks.append(Path(edge, Pen("line", 0.9), closed=True))
     return tuple(marks)
@@ -162,6 +168,8 @@ def _casing_marks(
 def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colours: Colours) -> list[Mark]:
     about = (room, "opening", opening.id)
     line = Pen("line", 0.5)
+    if opening.kind == "arch":
+        return _arch_marks(frame, opening, rect, about)
     if opening.kind == "doorway":
         return [
             Area(frame.quad(rect), "#b9ad9a", about, line),
@@ -185,6 +193,18 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
         if column:
             marks.append(Path((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("line", 0.5)))
     return marks
+
+
+def _arch_marks(frame: Frame, opening: Opening, rect: Rect, about: tuple[str, ...]) -> list[Mark]:
+    """Return an arch: straight sides up to its springing, half an ellipse above."""
+    rise = min(opening.rise.mm, rect.v1 - rect.v0)
+    middle, half, spring = (rect.u0 + rect.u1) / 2, (rect.u1 - rect.u0) / 2, rect.v1 - rise
+    curve = [
+        frame.at(middle + half * math.cos(math.radians(step)), spring + rise * math.sin(math.radians(step)))
+        for step in range(0, 181, 10)
+    ]
+    outline = (frame.at(rect.u0, rect.v0), frame.at(rect.u1, rect.v0), *curve)
+    return [Area(outline, "#b9ad9a", about, Pen("line", 0.5))]
 
 
 def _window_marks(frame: Frame, opening: Opening, rect: Rect, about: tuple[str, ...]) -> list[Mark]:

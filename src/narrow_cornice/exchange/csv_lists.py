@@ -24,7 +24,7 @@ def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
 
 
 def _amount(line: OrderLine, value: float) -> float:
-    amount = round(value if line.kind == "paint" else value / 1000, 3)
+    amount = round(value / 1000 if line.kind == "trim" else value, 3)
     return int(amount) if amount == int(amount) else amount
 
 
@@ -33,7 +33,7 @@ def order_by_shop(job: Job) -> str:
     rows: list[list[object]] = []
     for shop, lines in order_list(job).shops():
         for line in lines:
-            unit = "L" if line.kind == "paint" else "m"
+            unit = "m" if line.kind == "trim" else line.measure
             for size, count, price in line.buy:
                 rows.append(
                     [
@@ -62,7 +62,7 @@ def order_by_room(job: Job) -> str:
         for line in order_list(job).lines:
             for room_id, name, amount in line.shares:
                 if room_id == room.id:
-                    unit = "L" if line.kind == "paint" else "m"
+                    unit = "m" if line.kind == "trim" else line.measure
                     price = round(line.share_of_price(room.id), 2)
                     rows.append([name, line.shop, line.kind, line.name, _amount(line, amount.value), unit, price])
     return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)

@@ -33,7 +33,7 @@ from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
-from narrow_cornice.units.show import show_litres, show_money, show_run
+from narrow_cornice.units.show import show_money
 
 if TYPE_CHECKING:
     from fpdf import FPDF
@@ -387,16 +387,15 @@ def _order_row(sheet: Sheet, job: Job, line: OrderLine, y: float, room_id: str) 
     state = tick_state(job, line)
     if state:
         sheet.line(((14.5, y - 1.4), (15.6, y - 0.2), (18.4, y - 4.6)), Pen("ink", 1.1))
-    shown = show_litres if line.kind == "paint" else (lambda value: show_run(value, unit))
     x = 21.0
     room = 108.0
     sheet.text(x, y, line.name, 10, face="bold", room=room)
     if room_id:
         share = next(amount for one, _, amount in line.shares if one == room_id)
-        words = f"{shown(share.value)} of {line.bought_as}"
+        words = f"{line.shown(share.value, unit)} of {line.bought_as}"
         price = line.share_of_price(room_id)
     else:
-        words = f"{line.bought_as} for {shown(line.needed.value)}; {shown(line.left)} left over"
+        words = f"{line.bought_as} for {line.shown(line.needed.value, unit)}; {line.shown(line.left, unit)} left over"
         price = line.price
     sheet.text(x, y + 4.6, words, 9, room=room)
     note = line.why + ("; bought before, and changed since" if state == "changed" else "")
@@ -407,7 +406,7 @@ def _order_row(sheet: Sheet, job: Job, line: OrderLine, y: float, room_id: str) 
     picture = line_picture(line)
     left, top, right, bottom = picture.bounds
     tall, wide = 14.0, 46.0
-    scale = max((right - left) / wide, (bottom - top) / tall, 6.0 if line.kind == "paint" else 1.0)
+    scale = max((right - left) / wide, (bottom - top) / tall, 1.0 if line.kind == "trim" else 6.0)
 
     def at(point: Point) -> Point:
         return (132 + (point[0] - left) / scale, y - 4 + (point[1] - top) / scale)

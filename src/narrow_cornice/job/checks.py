@@ -2,103 +2,67 @@
 
 from __future__ import annotations
 
-import math
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable
 
 from narrow_cornice.colour.tones import checked_colour
-from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.limits import (
+    MOST_PER_ROOM,
+    JobError,
+    corners_there,
+    length_within,
+    number,
+    readings_within,
+    unique,
+)
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Job, Paint, Room
-from narrow_cornice.survey.readings import Reading
+from narrow_cornice.job.thing_checks import check_things, check_ways_in
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import orders
-from narrow_cornice.units.lengths import LARGEST_MM, Length
+from narrow_cornice.units.lengths import LARGEST_MM
 from narrow_cornice.working.house_rules import HouseRules
 
 MOST_ROOMS = 2_000
 MOST_SIDES = 400
-MOST_PER_ROOM = 2_000
-
-
-class JobError(CorniceError, ValueError):
-    """A job that says something impossible; ``where`` is the place in its JSON."""
-
-
-def _unique(ids: Iterable[str], where: str) -> set[str]:
-    seen: set[str] = set()
-    for one in ids:
-        if one in seen:
-            raise JobError(f"The identity “{one[:40]}” is used twice.", where=where)
-        if not one:
-            raise JobError("An identity is empty.", where=where)
-        seen.add(one)
-    return seen
-
-
-def _number(value: float, where: str, least: float, most: float) -> None:
-    if not math.isfinite(value) or not least <= value <= most:
-        raise JobError(f"{value:g} is not between {least:g} and {most:g}.", where=where)
-
-
-def _length(length: Length | None, where: str, *, zero: bool = False) -> None:
-    if length is None:
-        return
-    _number(length.mm, f"{where}.mm", 0.0 if zero else 1e-6, float(LARGEST_MM))
-
-
-def _readings(readings: Sequence[Reading], where: str) -> None:
-    if len(readings) > MOST_PER_ROOM:
-        raise JobError(f"More than {MOST_PER_ROOM} readings.", where=where)
-    for one in readings:
-        _length(one, where)
-        if isinstance(one, Reading) and one.sigma is not None:
-            _number(one.sigma, f"{where}.sigma", 1e-4, 1e5)
-
-
-def _corners(walls: set[str], where: str, *keys: str) -> None:
-    for key in keys:
-        if key not in walls:
-            raise JobError(f"It ends at a wall “{key[:40]}” that is not there.", where=where)
-    if len(set(keys)) < len(keys):
-        raise JobError("Its corners must be different ones.", where=where)
 
 
 def checked_job(job: Job) -> Job:
     """Return the job if everything in it is possible. Raises JobError with the place where it is not."""
     HouseRules(job.house_rules)
     for key, value in job.house_rules.items():
-        _number(value, f"house_rules.{key}", 0, 1e6)
+        number(value, f"house_rules.{key}", 0, 1e6)
     if job.settings.step not in (0.5, 1) or job.settings.denominator not in (8, 16, 32):
         raise JobError("Figures are shown to 1 or 0.5 mm, or to 1/8, 1/16 or 1/32 inch.", where="settings")
-    _unique((colour.id for colour in job.colours), "colours")
+    unique((colour.id for colour in job.colours), "colours")
     for index, colour in enumerate(job.colours):
         checked_colour(colour.hex, f"colours[{index}].hex")
-    _unique((paint.id for paint in job.paints), "paints")
+    unique((paint.id for paint in job.paints), "paints")
     for index, paint in enumerate(job.paints):
         where = f"paints[{index}]"
-        _number(paint.solids, f"{where}.solids", 1, 100)
-        _number(paint.film, f"{where}.film", 1, 5000)
-        _number(paint.hiding, f"{where}.hiding", 0.01, 100)
+        number(paint.solids, f"{where}.solids", 1, 100)
+        number(paint.film, f"{where}.film", 1, 5000)
+        number(paint.hiding, f"{where}.hiding", 0.01, 100)
         if not paint.sizes:
             raise JobError("A paint needs at least one tin size.", where=f"{where}.sizes")
         for size in paint.sizes:
-            _number(size.litres, f"{where}.sizes", 0.001, 1000)
-            _number(size.price, f"{where}.sizes", 0, 1e6)
-    _unique((stock.id for stock in job.stock), "stock")
+            number(size.litres, f"{where}.sizes", 0.001, 1000)
+            number(size.price, f"{where}.sizes", 0, 1e6)
+    unique((stock.id for stock in job.stock), "stock")
     for index, stock in enumerate(job.stock):
         where = f"stock[{index}]"
         if not stock.lengths:
             raise JobError("Trim needs at least one length it is sold in.", where=f"{where}.lengths")
         for length in stock.lengths:
-            _number(length, f"{where}.lengths", 100, 20_000)
-        _number(stock.price_per_metre, f"{where}.price_per_metre", 0, 1e6)
-        _number(stock.price_per_metre_mm, f"{where}.price_per_metre_mm", 0, 1e6)
+            number(length, f"{where}.lengths", 100, 20_000)
+        number(stock.price_per_metre, f"{where}.price_per_metre", 0, 1e6)
+        number(stock.price_per_metre_mm, f"{where}.price_per_metre_mm", 0, 1e6)
         if not set(stock.kinds) <= set(KINDS):
             raise JobError("This kind of trim is not known.", where=f"{where}.kinds", remedy=", ".join(KINDS) + ".")
+    check_ways_in(job.ways_in)
     if len(job.rooms) > MOST_ROOMS:
         raise JobError(f"More than {MOST_ROOMS} rooms.", where="rooms")
-    _unique((room.id for room in job.rooms), "rooms")
+    unique((room.id for room in job.rooms), "rooms")
     for index, room in enumerate(job.rooms):
         _check_room(room, f"rooms[{index}]", job.colours, job.paints)
     return job
@@ -116,45 +80,46 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
         or max(map(len, (room.openings, room.heights, room.diagonals, room.offsets))) > MOST_PER_ROOM
     ):
         raise JobError("More walls, openings or readings than one room can have.", where=where)
-    walls = _unique((side.id for side in room.sides), f"{where}.sides")
+    walls = unique((side.id for side in room.sides), f"{where}.sides")
     for index, side in enumerate(room.sides):
         at = f"{where}.sides[{index}]"
-        _readings(side.readings, f"{at}.readings")
+        readings_within(side.readings, f"{at}.readings")
         if side.assumed is not None:
-            _number(side.assumed, f"{at}.assumed", 1, 180)
+            number(side.assumed, f"{at}.assumed", 1, 180)
         for angle in side.angles:
-            _number(angle.degrees, f"{at}.angles", 0.5, 359.5)
+            number(angle.degrees, f"{at}.angles", 0.5, 359.5)
             if angle.sigma is not None:
-                _number(angle.sigma, f"{at}.angles.sigma", 1e-4, 90)
-    _readings(room.heights, f"{where}.heights")
-    _unique((one.id for one in room.diagonals), f"{where}.diagonals")
+                number(angle.sigma, f"{at}.angles.sigma", 1e-4, 90)
+    readings_within(room.heights, f"{where}.heights")
+    unique((one.id for one in room.diagonals), f"{where}.diagonals")
     for index, diagonal in enumerate(room.diagonals):
         at = f"{where}.diagonals[{index}]"
-        _corners(walls, at, diagonal.first, diagonal.second)
-        _readings(diagonal.readings, f"{at}.readings")
-    _unique((one.id for one in room.offsets), f"{where}.offsets")
+        corners_there(walls, at, diagonal.first, diagonal.second)
+        readings_within(diagonal.readings, f"{at}.readings")
+    unique((one.id for one in room.offsets), f"{where}.offsets")
     for index, offset in enumerate(room.offsets):
         at = f"{where}.offsets[{index}]"
-        _corners(walls, at, offset.of, offset.start, offset.end)
+        corners_there(walls, at, offset.of, offset.start, offset.end)
         for one in offset.readings:
-            _number(one.mm, f"{at}.readings", -float(LARGEST_MM), float(LARGEST_MM))
-    _length(room.split, f"{where}.split")
+            number(one.mm, f"{at}.readings", -float(LARGEST_MM), float(LARGEST_MM))
+    length_within(room.split, f"{where}.split")
     checked_colour(room.floor, f"{where}.floor")
-    _unique((opening.id for opening in room.openings), f"{where}.openings")
+    check_things(room, walls, where)
+    unique((opening.id for opening in room.openings), f"{where}.openings")
     for index, opening in enumerate(room.openings):
         at = f"{where}.openings[{index}]"
         if opening.wall not in walls:
             raise JobError(f"It stands in a wall “{opening.wall[:40]}” that is not there.", where=f"{at}.wall")
-        _length(opening.width, f"{at}.width")
-        _length(opening.height, f"{at}.height")
-        for name in ("place", "sill", "reveal"):
-            _length(getattr(opening, name), f"{at}.{name}", zero=True)
+        length_within(opening.width, f"{at}.width")
+        length_within(opening.height, f"{at}.height")
+        for name in ("place", "sill", "reveal", "rise"):
+            length_within(getattr(opening, name), f"{at}.{name}", zero=True)
         checked_colour(opening.frame, f"{at}.frame")
     for kind, choice in room.trim.items():
         if kind not in KINDS and not kind.startswith(MEMBER_PREFIX):
             raise JobError(f"There is no trim called “{kind[:40]}”.", where=f"{where}.trim")
         for name in ("height", "projection", "top"):
-            _length(getattr(choice, name), f"{where}.trim[{kind}].{name}")
+            length_within(getattr(choice, name), f"{where}.trim[{kind}].{name}")
     for key, finish in room.finishes.items():
         _check_finish(finish, f"{where}.finishes[{key[:60]}]", has_colour, has_paint)
 
@@ -169,4 +134,4 @@ def _check_finish(
         if paint is not None and not has_paint(paint):
             raise JobError(f"There is no paint “{paint[:40]}”.", where=f"{where}.{field}")
     if finish.coats is not None:
-        _number(finish.coats, f"{where}.coats", 1, 12)
+        number(finish.coats, f"{where}.coats", 1, 12)

@@ -11,6 +11,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.finishes.spread import Method, State, Texture
+from narrow_cornice.job.things import Backing, ConditionMark, Fixture, FloorLevel, Recess, TrimThere, Trueness, WayIn
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.trim.choices import TrimChoice
@@ -20,7 +21,7 @@ from narrow_cornice.units.lengths import Length, Unit
 SCHEMA = 2
 
 Rank = Literal["principal", "secondary", "plain"]
-OpeningKind = Literal["door", "window", "doorway"]
+OpeningKind = Literal["door", "window", "doorway", "arch"]
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 
@@ -63,7 +64,8 @@ class CornerOffset(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A door, window or doorway: ``place`` is from the wall's left end as seen from inside to its near edge;
-    ``sill`` is above the floor (windows); ``reveal`` the depth of the plastered or boarded side."""
+    ``sill`` is above the floor (windows); ``reveal`` the depth of the plastered or boarded side; ``rise`` how much of
+    the height of an arch is its curve (half an ellipse)."""
 
     id: str
     kind: OpeningKind
@@ -74,6 +76,7 @@ class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     height: Length
     sill: Length = Length(0.0)
     reveal: Length = Length(0.0)
+    rise: Length = Length(0.0)
     frame: str = "#f4f1e8"
     cased: bool = True
 
@@ -95,7 +98,9 @@ class Finish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defau
 class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A room: its walls in anticlockwise order, ceiling heights as read, openings, trim and finishes.
 
-    ``trim`` holds what differs from the order, by kind or "cornice: member". ``finishes`` are by surface group
+    ``fixtures``, ``marks`` (condition), trim that is ``there`` and ``recesses`` for built-ins go by their wall, as do
+    ``backing`` and ``trueness``. ``trim`` holds what differs from the order, by kind or "cornice: member".
+    ``finishes`` are by surface group
     ("upper wall") or by single surface ("upper wall@w1"), the single one first.
     """
 
@@ -106,6 +111,13 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     diagonals: tuple[Diagonal, ...] = ()
     offsets: tuple[CornerOffset, ...] = ()
     openings: tuple[Opening, ...] = ()
+    fixtures: tuple[Fixture, ...] = ()
+    marks: tuple[ConditionMark, ...] = ()
+    there: tuple[TrimThere, ...] = ()
+    recesses: tuple[Recess, ...] = ()
+    levels: tuple[FloorLevel, ...] = ()
+    backing: dict[str, Backing] = {}
+    trueness: dict[str, Trueness] = {}
     rank: Rank = "principal"
     order: str = "doric"
     school: School = "five-part"
@@ -183,6 +195,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     ticks: dict[str, str] = {}
     kept: dict[str, str] = {}
     mixing: tuple[str, ...] = ()
+    ways_in: tuple[WayIn, ...] = ()
 
     def room(self, room_id: str) -> Room:
         """Return the room of that identity. Raises KeyError where there is none."""

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Paint, Room, Settings
+from narrow_cornice.job.things import WayIn
 from narrow_cornice.takeoff.coatings import Coated
 from narrow_cornice.takeoff.order import Order
 from narrow_cornice.takeoff.rooms import MeasuredRoom
@@ -57,6 +58,8 @@ class RoomSeen(msgspec.Struct, frozen=True):
     rules: HouseRules
     paints: tuple[Paint, ...]
     settings: Settings
+    changed_rules: dict[str, float]
+    ways_in: tuple[WayIn, ...] = ()
 
     def size(self, mm: float) -> str:
         """Return a length in the job's unit, as its finest step shows it."""

@@ -6,16 +6,21 @@ from collections.abc import Callable, Iterator
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Job, Paint, Room, Settings
+from narrow_cornice.job.things import WayIn
 from narrow_cornice.review.finding import GRADES, Finding, JobSeen, RoomSeen
 from narrow_cornice.review.rules import (
     accent_once,
     bare_unprimed,
     casing_narrow,
+    damage_unprimed,
+    fixture_covered,
     frame_contrast,
     lone_crown,
     many_colours,
+    old_trim_meets,
     opening_fit,
     reading_doubtful,
+    recess_unsure,
     strong_change,
     thin_trim,
     tins_unmixed,
@@ -28,6 +33,10 @@ from narrow_cornice.takeoff.surveys import house_rules_of
 ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     reading_doubtful.look,
     opening_fit.look,
+    recess_unsure.look,
+    fixture_covered.look,
+    old_trim_meets.look,
+    damage_unprimed.look,
     casing_narrow.look,
     lone_crown.look,
     thin_trim.look,
@@ -46,12 +55,14 @@ def _room_findings(
     paints: tuple[Paint, ...],
     colours: tuple[Colour, ...],
     settings: Settings,
+    ways_in: tuple[WayIn, ...],
 ) -> tuple[Finding, ...]:
     measured = measured_room(room, changed_rules)
     if measured.trim is None:  # not yet measured: nothing is begun that could be nagged about
         return ()
     coated = coated_surfaces(room, changed_rules, paints, colours)
-    seen = RoomSeen(room, measured, measured.trim, coated, house_rules_of(changed_rules), paints, settings)
+    rules = house_rules_of(changed_rules)
+    seen = RoomSeen(room, measured, measured.trim, coated, rules, paints, settings, changed_rules, ways_in)
     return tuple(finding for rule in ROOM_RULES for finding in rule(seen))
 
 
@@ -60,7 +71,7 @@ def second_look(job: Job) -> tuple[Finding, ...]:
     """Return what deserves a decision, the gravest first, then what was kept."""
     findings: list[Finding] = []
     for room in job.rooms:
-        findings += _room_findings(room, job.house_rules, job.paints, job.colours, job.settings)
+        findings += _room_findings(room, job.house_rules, job.paints, job.colours, job.settings, job.ways_in)
     coated = tuple((room, coated_surfaces(room, job.house_rules, job.paints, job.colours)) for room in job.rooms)
     seen = JobSeen(job, order_list(job), coated, house_rules_of(job.house_rules))
     for rule in JOB_RULES:

@@ -34,12 +34,15 @@ class Reading(Length, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     """One reading of a length, in mm, with its text as typed.
 
     ``sigma`` is its standard uncertainty in mm where somebody or the instrument said it, None for the usual one of
-    its instrument; ``aside`` sets a doubtful reading aside: it stays on the sheet and weighs nothing.
+    its instrument; ``aside`` sets a doubtful reading aside: it stays on the sheet and weighs nothing. Of a height,
+    ``wall`` and ``place`` (mm along it) say where it was taken, where somebody said so.
     """
 
     instrument: Instrument = "tape"
     sigma: float | None = None
     aside: bool = False
+    wall: str = ""
+    place: float | None = None
 
 
 class AngleReading(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):

@@ -7,6 +7,7 @@ from typing import Any
 from narrow_cornice.job.model import Job
 from narrow_cornice.takeoff.coatings import coated_surfaces
 from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.repairs import room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
 
 
@@ -48,13 +49,25 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
                     "girth": profile.girth if profile else None,
                 }
             )
+    repairs = [
+        {
+            "room": room.name,
+            "wall": repair.wall,
+            "repair": repair.words,
+            "quantity": repair.quantity.value,
+            "unit": repair.kind.unit,
+            "hours": repair.hours,
+        }
+        for room in job.rooms
+        for repair in room_repairs(room)
+    ]
     order = order_list(job)
     lines = [
         {
             "kind": line.kind,
             "name": line.name,
             "needed": line.needed.value,
-            "unit": "L" if line.kind == "paint" else "mm",
+            "unit": line.measure,
             "buy": [{"size": size, "count": count, "price": price} for size, count, price in line.buy],
             "left": line.left,
             "price": line.price,
@@ -62,4 +75,11 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         }
         for line in order.lines
     ]
-    return {"surfaces": surfaces, "runs": runs, "order": lines, "total": order.price, "waiting": list(order.waiting)}
+    return {
+        "surfaces": surfaces,
+        "runs": runs,
+        "repairs": repairs,
+        "order": lines,
+        "total": order.price,
+        "waiting": list(order.waiting),
+    }

@@ -7,23 +7,28 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.cutting.lengths import Lengths, lengths_to_buy
+from narrow_cornice.finishes.repairs import repair_materials
 from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, tins_in_words
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Job, Paint, Room, Stock
 from narrow_cornice.takeoff.coatings import PaintNeed, paint_needs
+from narrow_cornice.takeoff.repairs import packs, room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.units.lengths import Unit
+from narrow_cornice.units.show import show_quantity
 from narrow_cornice.working.figures import Figure, explained, table, total
 from narrow_cornice.working.house_rules import HouseRules
 
-LineKind = Literal["paint", "trim"]
+LineKind = Literal["paint", "trim", "repair"]
 
 
 class OrderLine(msgspec.Struct, frozen=True):
     """One line to buy.
 
-    ``needed`` is in litres or mm; ``buy`` is (size in litres or mm, count, price of all); ``shares`` is what each
+    ``needed`` is in litres, mm, or the measure of a repair's material; ``buy`` is (size, count, price of all);
+    ``shares`` is what each
     room needs of it, (room id, room name, amount); ``key`` stays the same while the thing does, which is how a tick
     finds its line; ``bought_as`` is what a tick made now would remember.
     """
@@ -49,6 +54,15 @@ class OrderLine(msgspec.Struct, frozen=True):
     def price(self) -> float:
         """Return the price of all that is bought."""
         return self.cost.value
+
+    @property
+    def measure(self) -> str:
+        """Return what the amounts of this line are in: L, mm, or the measure of a material."""
+        return "mm" if self.kind == "trim" else self.needed.unit
+
+    def shown(self, amount: float, unit: Unit) -> str:
+        """Return an amount of this line as the job shows it: litres, metres or feet, kilograms, pieces."""
+        return show_quantity(amount, "run" if self.kind == "trim" else self.needed.unit, unit)
 
     def share_of_price(self, room_id: str) -> float:
         """Return the part of the price that falls on a room, by what it needs."""
@@ -232,6 +246,38 @@ def _trim_line(key: str, needs: list[tuple[str, str, TrimNeed]], stock: Stock, r
     )
 
 
+@by_identity(keep=256)
+def _repair_line(key: str, *wanted: str | Figure) -> OrderLine:
+    """Return the line of a material of repairs, of the rooms' identities, names and amounts, given in turn."""
+    material = repair_materials()[key]
+    shares = tuple(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
+    needed = total(material.name, material.measure, [amount for _, _, amount in shares])  # type: ignore[misc]
+    buy, have = packs(material, needed.value)
+    prices = [
+        price_of_tins(
+            table("tins", count, "", "the cheapest packs that are enough"),
+            table("price of one", price / count, "money", f"{material.name}, {size:g} {material.measure}"),
+            called=f"{count} × {size:g} {material.measure}",
+        )
+        for size, count, price in buy
+    ]
+    rooms = ", ".join(str(name)[:40] for _, name, _ in shares)
+    words = " + ".join(f"{count} × {size:g} {material.measure}" for size, count, _ in buy)
+    return OrderLine(
+        f"repair:{key}",
+        "repair",
+        material.name,
+        material.shop,
+        needed,
+        buy,
+        total("price", "money", prices),
+        have - needed.value,
+        f"repairs in {rooms}",
+        shares,  # type: ignore[arg-type]
+        words,
+    )
+
+
 class Order(msgspec.Struct, frozen=True):
     """The whole order with what stands beside it: kinds of trim nobody sells here, rooms that wait to be measured."""
 
@@ -280,7 +326,22 @@ def order_list(job: Job) -> Order:
             unsold.append(wanted[0][2].name)
             continue
         lines.append(_trim_line_of(key, stock, rules, *(one for need in wanted for one in need)))
+    materials: dict[str, list[str | Figure]] = {}
+    for room in job.rooms:
+        for material, amount in _material_needs(room).items():
+            materials.setdefault(material, []).extend((room.id, room.name, amount))
+    lines += [_repair_line(key, *flat) for key, flat in materials.items()]
     return Order(tuple(lines), tuple(unsold), tuple(waiting))
+
+
+@by_identity(keep=1024)
+def _material_needs(room: Room) -> dict[str, Figure]:
+    """Return what a room's repairs need of each material."""
+    parts: dict[str, list[Figure]] = {}
+    for repair in room_repairs(room):
+        for key, amount in repair.needs:
+            parts.setdefault(key, []).append(amount)
+    return {key: total(room.name[:60], amounts[0].unit, amounts) for key, amounts in parts.items()}
 
 
 def tick_state(job: Job, line: OrderLine) -> Literal["", "bought", "changed"]:

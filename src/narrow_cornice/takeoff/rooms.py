@@ -6,6 +6,7 @@ import msgspec
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.job.things import ConditionMark, Fixture
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import Reading
@@ -20,12 +21,15 @@ from narrow_cornice.working.figures import Figure, choice, reading
 
 
 class WallFace(msgspec.Struct, frozen=True):
-    """One wall of a derived room: its identity, name, figures for runs, and openings with their rectangles."""
+    """One wall of a derived room: its identity, name, figures for runs, and openings, fixtures and condition marks
+    with their rectangles."""
 
     id: str
     name: str
     wall: Wall
     openings: tuple[tuple[Opening, Hole, Rect], ...]
+    fixtures: tuple[tuple[Fixture, Rect], ...] = ()
+    marks: tuple[tuple[ConditionMark, Rect], ...] = ()
 
     @property
     def length(self) -> float:
@@ -105,20 +109,44 @@ def _trim(
     return fitted_trim(height, orders()[order], school, choices, house_rules_of(changed_rules), (room_id,))
 
 
+def _on_walls(room: Room) -> tuple[Opening | Fixture | ConditionMark, ...]:
+    return (*room.openings, *room.fixtures, *room.marks)
+
+
 @by_identity(keep=8192)
 def _face(
-    room_id: str, wall_id: str, name: str, length: Figure, left: Figure, right: Figure, *openings: Opening
+    room_id: str,
+    wall_id: str,
+    name: str,
+    length: Figure,
+    left: Figure,
+    right: Figure,
+    *things: Opening | Fixture | ConditionMark,
 ) -> WallFace:
     """Return one wall's face; a wall that an edit left as it was stays the same object."""
     standing = []
-    for opening in openings:
+    fixtures: list[tuple[Fixture, Rect]] = []
+    marks: list[tuple[ConditionMark, Rect]] = []
+    for opening in things:
+        if isinstance(opening, Fixture):
+            fixtures.append((opening, _about_middle(opening)))
+            continue
+        if isinstance(opening, ConditionMark):
+            marks.append((opening, _about_middle(opening)))
+            continue
         hole = _hole(room_id, opening)
         u0 = opening.place.mm
         rect = Rect(u0, hole.bottom, u0 + opening.width.mm, hole.bottom + opening.height.mm)
         standing.append((opening, hole, rect))
     standing.sort(key=lambda one: one[2].u0)
     wall = Wall(name, length, left, right, tuple(hole for _, hole, _ in standing))
-    return WallFace(wall_id, name, wall, tuple(standing))
+    return WallFace(wall_id, name, wall, tuple(standing), tuple(fixtures), tuple(marks))
+
+
+def _about_middle(thing: Fixture | ConditionMark) -> Rect:
+    """Return the rectangle of a thing whose place is that of its middle."""
+    u, v, wide, tall = thing.place.mm, thing.height.mm, thing.width.mm / 2, thing.tall.mm / 2
+    return Rect(u - wide, max(0.0, v - tall), u + wide, v + tall)
 
 
 @by_identity(keep=8192)
@@ -146,7 +174,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             plan.sides[index].length,
             corners[(index + 1) % len(corners)],
             corners[index],
-            *(opening for opening in room.openings if opening.wall == side.id),
+            *(one for one in _on_walls(room) if one.wall == side.id),
         )
         for index, side in enumerate(room.sides)
     )

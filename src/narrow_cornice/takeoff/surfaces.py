@@ -66,6 +66,18 @@ def wall_part(wall: float, upper_edge: float, lower_edge: float) -> float:
     return wall * (upper_edge - lower_edge) / 1_000_000
 
 
+@explained("spandrels", "m²", "width × rise × (1 − π ÷ 4) ÷ 1000000")
+def spandrels(width: float, rise: float) -> float:
+    """Return what an arch (half an ellipse) leaves of the rectangle round its curve."""
+    return width * rise * (1 - math.pi / 4) / 1_000_000
+
+
+@explained("openings", "m²", "as rectangles − spandrels")
+def less_spandrels(as_rectangles: float, spandrels: float) -> float:
+    """Return openings less what arches leave of the wall."""
+    return as_rectangles - spandrels
+
+
 @explained("net", "m²", "gross − openings − covered")
 def net_area(gross: float, openings: float, covered: float) -> float:
     """Return what is painted: never less than nought but for rounding."""
@@ -209,6 +221,11 @@ def _wall_surfaces(
         either = union_area([rect for _, rect in holes] + [rect for _, rect in lying])
         gross = wall_part(length, high, low)
         openings = _together("openings", holes, in_holes)
+        for opening, _, rect in face.openings:
+            if opening.kind == "arch" and opening.rise.mm > 0 and band.v0 < rect.v1 <= band.v1 + 1e-9:
+                width = Figure("width", rect.u1 - rect.u0, "mm", "reading", note=opening.name[:60])
+                rise = Figure("rise", min(opening.rise.mm, rect.v1 - rect.v0), "mm", "reading", note=opening.name[:60])
+                openings = less_spandrels(openings, spandrels(width, rise), called="openings")
         covered = _together("covered by trim", lying, either - in_holes)
         name = f"Wall {face.name}{word}"
         surfaces.append(

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QInputDialog
 
 from narrow_cornice.desk.bench_pages.room_rows import colour_typed
 from narrow_cornice.desk.bench_pages.survey_rows import corner_choices, reading_rows
+from narrow_cornice.desk.bench_pages.thing_rows import add_to_wall, wall_truth_rows
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -19,7 +20,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
-from narrow_cornice.desk.size_fields import OPENING_FIELDS
+from narrow_cornice.desk.size_fields import fields_of
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
@@ -30,6 +31,9 @@ from narrow_cornice.units.lengths import Length, parse_length
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
+
+
+MEASURED_HERE = ("wall", "corner", "diagonal", "offset", "opening", "fixture", "mark", "there", "recess")
 
 
 def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
@@ -49,12 +53,11 @@ def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         yield from bench.working(measured.plan.sides[index].length)
     else:
         yield NoteRow(measured.fault, "ochre")
+    yield from wall_truth_rows(bench, room, side.id, name)
     yield Caption("In this wall")
     actions = _wall_actions(bench, room, side.id, name, index)
     yield ButtonsRow(tuple(actions), lambda pressed: list(actions.values())[pressed]())
-    yield from bench.findings(
-        bench.about(room, *((room.id, kind) for kind in ("wall", "corner", "diagonal", "offset", "opening")))
-    )
+    yield from bench.findings(bench.about(room, *((room.id, kind) for kind in MEASURED_HERE)))
 
 
 def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int) -> dict[str, Callable[[], object]]:
@@ -108,9 +111,11 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
             _guarded(bench, lambda: edits.add_bay(room.id, wall_id, name, *sizes))
 
     actions: dict[str, Callable[[], object]] = {
+        "Add a fixture, damage, old trim, a built-in": lambda: add_to_wall(bench, room, wall_id, name),
         "Add a door": lambda: add("door"),
         "Add a window": lambda: add("window"),
         "Add a doorway": lambda: add("doorway"),
+        "Add an arch": lambda: add("arch"),
         "Add a projection (chimney breast)": lambda: broken("projection"),
         "Add a recess (alcove)": lambda: broken("recess"),
         "Notch the corner at its end (L-shape)": notched,
@@ -174,10 +179,10 @@ def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[R
         "height": "Height",
         "sill": "Sill above floor",
         "reveal": "Reveal depth",
+        "rise": "Rise of the arch",
     }
-    for field in OPENING_FIELDS:
-        if field != "sill" or opening.kind == "window":
-            yield from bench.size((room.id, "opening", opening.id, field), words[field])
+    for field in fields_of(opening.kind):
+        yield from bench.size((room.id, "opening", opening.id, field), words[field])
     yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on) and None)
     if opening.kind == "window":
         yield TextRow(

@@ -21,7 +21,6 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.takeoff.order import order_list, tick_state
 from narrow_cornice.takeoff.tally import tally
-from narrow_cornice.working.figures import Figure
 from narrow_cornice.working.house_rules import shipped_rules
 
 if TYPE_CHECKING:
@@ -50,7 +49,7 @@ def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
             line.key in job.mixing,
             lambda on: bench.do(edits.mark_for_mixing(line.key, on, line.name)) and None,
         )
-    left = Figure("", line.left, "L" if line.kind == "paint" else "run").shown(job.settings.unit)
+    left = line.shown(line.left, job.settings.unit)
     yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
     yield from bench.working(line.needed)
     yield Caption("Price")

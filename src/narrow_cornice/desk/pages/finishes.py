@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QMenu
 
 from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_pages.thing_rows import repair_rows
 from narrow_cornice.desk.bench_widgets import swatch_icon
 from narrow_cornice.desk.drawing_page import DrawingPage, row
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
@@ -29,7 +30,10 @@ class FinishesPage(DrawingPage):
         )
         self.schedule.picked_many.connect(self._many_picked)
         self._many: list[About] = []
-        self.add_sheets([("Schedule", self.schedule)])
+        self.repairs = RuledSheet(
+            ("Wall", "Damage", "Repair", "How much", "Hours", "Material", "Then it is"), theme, "Repairs", 2
+        )
+        self.add_sheets([("Schedule", self.schedule), ("Repairs", self.repairs)])
         self._add_tool(
             "Colour for the chosen",
             "give every chosen row a colour (Shift and Ctrl choose several)",
@@ -45,6 +49,8 @@ class FinishesPage(DrawingPage):
         unit = "m²" if self.session.job.settings.unit == "mm" else "sq ft"
         self.schedule.sheet.head(3, f"Gross {unit}")
         self.schedule.put(self._rows(room) if room is not None else [], self.session.view.selected)
+        repairs = repair_rows(self.session.job, room) if room is not None else []
+        self.repairs.put([row(about, *cells) for about, cells in repairs], self.session.view.selected)
 
     def _rows(self, room: Room) -> list[SheetRow]:
         job = self.session.job

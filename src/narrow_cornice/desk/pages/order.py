@@ -27,7 +27,7 @@ from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.job import edits
 from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
-from narrow_cornice.units.show import show_litres, show_money, show_run
+from narrow_cornice.units.show import show_money
 
 
 class LineRow(QAbstractButton):
@@ -68,7 +68,7 @@ class LineRow(QAbstractButton):
         return QSize(200, self.sizeHint().height())
 
     def _usual_scale(self) -> float:
-        return 0.42 if self._line is not None and self._line.kind == "paint" else 0.8
+        return 0.42 if self._line is not None and self._line.kind != "trim" else 0.8
 
     def mousePressEvent(self, event) -> None:  # type: ignore[no-untyped-def]
         """Tick when the box is pressed, else select."""
@@ -273,11 +273,11 @@ class OrderPage(QWidget):
 
     def _words(self, line: OrderLine, room_id: str) -> tuple[str, str]:
         unit = self._session.job.settings.unit
-        shown = show_litres if line.kind == "paint" else (lambda value: show_run(value, unit))
         if room_id:
             share = next(amount for one, _, amount in line.shares if one == room_id)
-            return f"{shown(share.value)} of {line.bought_as}", show_money(line.share_of_price(room_id))
-        return f"{line.bought_as} for {shown(line.needed.value)}, {shown(line.left)} left over", show_money(line.price)
+            return f"{line.shown(share.value, unit)} of {line.bought_as}", show_money(line.share_of_price(room_id))
+        needed, left = line.shown(line.needed.value, unit), line.shown(line.left, unit)
+        return f"{line.bought_as} for {needed}, {left} left over", show_money(line.price)
 
     def _connect(self, row: LineRow) -> None:
         row.clicked.connect(lambda: self._session.select(("order", self._lines[id(row)].key)))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from typing import Any, Literal
 
@@ -10,6 +11,7 @@ from msgspec.structs import replace
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.job.edits.making import EditError, checked_name, checked_size, fresh_id, room_edit
 from narrow_cornice.job.edits.survey_edits import as_readings, less_readings, rekeyed, shown_readings
+from narrow_cornice.job.edits.thing_edits import Section, resettled, without_walls
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import (
     Job,
@@ -87,7 +89,7 @@ def remove_wall(room_id: str, wall_id: str, name: str) -> Edit:
     def change(room: Room) -> Room:
         if len(room.sides) <= 3:
             raise EditError("Three walls are the fewest.", where=f"wall {name}")
-        room = rekeyed(room, {}, {wall_id})
+        room = without_walls(rekeyed(room, {}, {wall_id}), {wall_id})
         gone = {opening.id for opening in room.openings if opening.wall == wall_id} | {wall_id}
         finishes = {key: finish for key, finish in room.finishes.items() if key.partition("@")[2] not in gone}
         return replace(
@@ -136,7 +138,8 @@ def notch_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
             sides.append(rest.get(one.id, one))
             if one.id == wall_id:
                 sides += notch
-        return rekeyed(replace(room, sides=tuple(sides), openings=openings), {}, {wall_id})
+        cut = rekeyed(replace(room, sides=tuple(sides), openings=openings), {}, {wall_id})
+        return resettled(cut, wall_id, [Section(along.mm, math.inf, wall_id, along.mm)])
 
     return room_edit(f"notch corner {corner}", room_id, change)
 
@@ -221,7 +224,14 @@ def break_wall(
                 )
         sides = (*room.sides[:index], *parts, *room.sides[index + 1 :])
         # The far corner, by which diagonals may know this wall, is now the end of its last part.
-        return rekeyed(replace(room, sides=sides, openings=tuple(openings)), {wall_id: fresh[3]}, ())
+        broken = rekeyed(replace(room, sides=sides, openings=tuple(openings)), {wall_id: fresh[3]}, ())
+        far = place.mm + width.mm
+        sections = [
+            Section(0.0, place.mm, fresh[3], 0.0),
+            Section(place.mm, far, fresh[1], place.mm),
+            Section(far, math.inf, wall_id, far),
+        ]
+        return resettled(broken, wall_id, sections)
 
     return room_edit(f"{kind} in wall {name}", room_id, change)
 
@@ -266,7 +276,10 @@ def straighten_wall(room_id: str, first: int, name: str) -> Edit:
         last = parts[4]
         whole_wall = Side(ids[0], readings, last.turn, last.assumed, last.angles)
         sides = tuple(whole_wall if side.id == ids[0] else side for side in kept)
-        straight = rekeyed(room, {}, set(ids[:4]))
+        straight = without_walls(rekeyed(room, {}, set(ids[:4])), {ids[1], ids[3]})
+        for part in (ids[0], ids[2], ids[4]):
+            straight = resettled(straight, part, [Section(0.0, math.inf, ids[0], -shift[part])])
+        straight = without_walls(straight, {ids[2], ids[4]})
         return rekeyed(replace(straight, sides=sides, openings=openings), {ids[4]: ids[0]}, ())
 
     return room_edit(f"straighten wall {name}", room_id, change)
@@ -283,23 +296,42 @@ def set_heights(room_id: str, heights: Sequence[Length]) -> Edit:
 def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) -> Edit:
     """Put a door, window or doorway of usual size into a wall."""
     checked_size(place, "The place", zero=True)
-    usual = {
-        "door": (Length(838, "838"), Length(2040, "2040"), Length(0.0), Length(0.0)),
-        "window": (Length(900, "900"), Length(1200, "1200"), Length(850, "850"), Length(120, "120")),
-        "doorway": (Length(900, "900"), Length(2100, "2100"), Length(0.0), Length(120, "120")),
-    }[kind]
+    usual: dict[str, dict[str, Length]] = {
+        "door": {"width": Length(838, "838"), "height": Length(2040, "2040")},
+        "window": {
+            "width": Length(900, "900"),
+            "height": Length(1200, "1200"),
+            "sill": Length(850, "850"),
+            "reveal": Length(120, "120"),
+        },
+        "doorway": {"width": Length(900, "900"), "height": Length(2100, "2100"), "reveal": Length(120, "120")},
+        "arch": {
+            "width": Length(1000, "1000"),
+            "height": Length(2200, "2200"),
+            "reveal": Length(200, "200"),
+            "rise": Length(500, "500"),
+        },
+    }
 
     def change(room: Room) -> Room:
         number = sum(opening.kind == kind for opening in room.openings) + 1
         opening = Opening(
-            fresh_id("o", (one.id for one in room.openings)), kind, wall_id, f"{kind} {number}", place, *usual
+            id=fresh_id("o", (one.id for one in room.openings)),
+            kind=kind,
+            wall=wall_id,
+            name=f"{kind} {number}",
+            place=place,
+            cased=kind != "arch",
+            width=usual[kind]["width"],
+            height=usual[kind]["height"],
         )
+        opening = replace(opening, **usual[kind])
         return replace(room, openings=(*room.openings, opening))
 
     return room_edit(f"add {kind}", room_id, change)
 
 
-_OPENING_FIELDS = {"place": True, "width": False, "height": False, "sill": True, "reveal": True}
+_OPENING_FIELDS = {"place": True, "width": False, "height": False, "sill": True, "reveal": True, "rise": True}
 
 
 def change_opening(room_id: str, opening_id: str, name: str, /, **fields: Any) -> Edit:

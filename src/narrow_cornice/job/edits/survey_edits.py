@@ -10,6 +10,7 @@ from typing import TypeVar
 from msgspec.structs import replace
 
 from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, room_edit
+from narrow_cornice.job.edits.thing_edits import Section, resettled
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import CornerOffset, Diagonal, Room, Side
 from narrow_cornice.survey.plan import Turn
@@ -224,7 +225,8 @@ def curve_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
             sides.append(shorter.get(wall.id, wall))
             if wall.id == wall_id:
                 sides += chain
-        return rekeyed(replace(room, sides=tuple(sides), openings=tuple(openings)), {}, {wall_id})
+        curved = rekeyed(replace(room, sides=tuple(sides), openings=tuple(openings)), {}, {wall_id})
+        return resettled(curved, wall_id, [Section(along.mm, math.inf, wall_id, along.mm)])
 
     return room_edit(f"curve corner {corner}", room_id, change)
 
@@ -279,6 +281,8 @@ def add_bay(room_id: str, wall_id: str, name: str, place: Length, width: Length,
             Side(rest, (as_reading(place),), side.turn, side.assumed, side.angles),
         )
         sides = (*room.sides[:index], *parts, *room.sides[index + 1 :])
-        return rekeyed(replace(room, sides=sides), {wall_id: rest}, ())
+        far = place.mm + width.mm
+        sections = [Section(0.0, place.mm, rest, 0.0), Section(far, math.inf, wall_id, far)]
+        return resettled(rekeyed(replace(room, sides=sides), {wall_id: rest}, ()), wall_id, sections)
 
     return room_edit(f"bay in wall {name}", room_id, change)

@@ -1,0 +1,38 @@
+"""A size that can be typed, whatever it is the size of."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any, Literal
+
+import msgspec
+
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Job
+from narrow_cornice.units.lengths import show_length
+
+
+class SizeField(msgspec.Struct, frozen=True):
+    """A size that can be typed: ``mm`` is None where it is not set; ``edit`` makes the change (None empties it).
+
+    ``kind`` is "reading" for a length read off the building, which takes the instrument in hand, and "angle" for a
+    corner, whose ``mm`` are degrees and whose edit takes an angle reading.
+    """
+
+    about: About
+    label: str
+    mm: float | None
+    wants: float | None
+    edit: Callable[[Any], Edit]
+    may_be_empty: bool = False
+    kind: Literal["length", "reading", "angle"] = "length"
+
+    def shown(self, job: Job) -> str:
+        """Return the size as the job shows it, empty where there is none."""
+        if self.mm is None:
+            return ""
+        if self.kind == "angle":
+            return f"{self.mm:g}°"
+        settings = job.settings
+        return show_length(self.mm, settings.unit, step=settings.step, denominator=settings.denominator)

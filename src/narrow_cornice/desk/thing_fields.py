@@ -1,0 +1,133 @@
+"""The sizes of what is on walls and between them, by their path."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any, get_args
+
+from msgspec.structs import replace
+
+from narrow_cornice.desk.size_values import SizeField
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.job import edits
+from narrow_cornice.job.edits.thing_edits import ThingField
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.things import AcrossReading, Backing, Depth, Level, Recess
+from narrow_cornice.survey.plan import corner_name
+from narrow_cornice.takeoff.surveys import corner_index
+
+THING_FIELDS: dict[str, ThingField] = {
+    "fixture": "fixtures",
+    "mark": "marks",
+    "there": "there",
+    "recess": "recesses",
+}
+SIZE_WORDS: dict[str, dict[str, str]] = {
+    "fixture": {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"},
+    "mark": {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"},
+    "there": {"height": "height", "thickness": "thickness"},
+    "recess": {"depth": "depth", "start": "from", "end": "to"},
+}
+LEVELS: tuple[Level, ...] = get_args(Level)
+DEPTHS: tuple[Depth, ...] = get_args(Depth)
+
+
+def thing_of(room: Room, about: About) -> Any:
+    """Return the thing a path stands for, None where it is not there."""
+    field = THING_FIELDS.get(about[1]) if len(about) > 2 else None
+    return next((one for one in getattr(room, field) if one.id == about[2]), None) if field else None
+
+
+def thing_name(thing: Any) -> str:
+    """Return what a thing is called."""
+    return str(getattr(thing, "name", "") or thing.kind)
+
+
+def thing_field(room: Room, about: About) -> SizeField | None:
+    """Return the size that a path of a thing stands for, None where it has none."""
+    if about[1] == "studs" and len(about) > 3:
+        return _stud(room, about)
+    if about[1] == "level" and len(about) > 2:
+        return _level(room, about)
+    thing = thing_of(room, about)
+    if thing is None:
+        return None
+    if about[1] == "recess" and len(about) >= 6 and about[3] == "across":
+        return _across(room, thing, about)
+    words = SIZE_WORDS[about[1]]
+    key = about[3] if len(about) > 3 and about[3] in words else next(iter(words))
+    there = getattr(thing, key)
+    name = thing_name(thing)
+    optional = about[1] == "recess" and key != "depth"
+    return SizeField(
+        (room.id, about[1], thing.id, key),
+        f"{name[:60]}, {words[key]}",
+        None if there is None else there.mm,
+        None,
+        lambda given: edits.change_thing(room.id, THING_FIELDS[about[1]], thing.id, name, **{key: given}),
+        optional,
+        "reading" if key in ("place", "height", "thickness") else "length",
+    )
+
+
+def _across(room: Room, recess: Recess, about: About) -> SizeField | None:
+    """Return the width read across a place at a level, at the back or at the front."""
+    level = next((one for one in LEVELS if one == about[4]), None)
+    depth = next((one for one in DEPTHS if one == about[5]), None)
+    if level is None or depth is None:
+        return None
+    there = next((one for one in recess.across if (one.level, one.depth) == (level, depth)), None)
+
+    def edit(given: Any) -> Edit:
+        rest = [one for one in recess.across if one is not there]
+        if given is not None:
+            rest.append(AcrossReading(given, level, depth))
+        rest.sort(key=lambda one: (LEVELS.index(one.level), DEPTHS.index(one.depth)))
+        return edits.set_across(room.id, recess.id, rest, recess.name)
+
+    where = {"floor": "at the floor", "middle": "half way up", "top": "at the top"}[level]
+    return SizeField(
+        (room.id, "recess", recess.id, "across", level, depth),
+        f"{recess.name[:40]}, width {where}, {depth}",
+        None if there is None else there.reading.mm,
+        None,
+        edit,
+        True,
+        "reading",
+    )
+
+
+def _stud(room: Room, about: About) -> SizeField | None:
+    """Return a size of the studs behind a wall: their spacing or the first one."""
+    wall, key = about[2], about[3]
+    if key not in ("spacing", "first") or all(side.id != wall for side in room.sides):
+        return None
+    backing = room.backing.get(wall, Backing())
+    there = getattr(backing, key)
+    name = edits.wall_name(room, wall)
+
+    def edit(given: Any) -> Edit:
+        return edits.set_backing(room.id, wall, name, replace(backing, kind="studs", **{key: given}))
+
+    words = {"spacing": "studs apart", "first": "first stud from the left"}[key]
+    return SizeField(about, f"Wall {name}, {words}", None if there is None else there.mm, None, edit, True)
+
+
+def _level(room: Room, about: About) -> SizeField | None:
+    """Return how high the floor lies at a corner."""
+    at = corner_index(room.sides, about[2])
+    if at is None:
+        return None
+    there = next((one for one in room.levels if one.corner == about[2]), None)
+    name = corner_name(at)
+    edit: Callable[[Any], Edit] = lambda given: edits.set_level(room.id, about[2], name, given)  # noqa: E731
+    return SizeField(
+        (room.id, "level", about[2]),
+        f"Floor at {name} against A",
+        None if there is None else there.reading.mm,
+        None,
+        edit,
+        True,
+        "reading",
+    )

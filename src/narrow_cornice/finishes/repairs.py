@@ -1,0 +1,83 @@
+"""What damage asks for: the repairs table, and how much of a repair a mark of a given size is."""
+
+from __future__ import annotations
+
+import tomllib
+from functools import lru_cache
+from importlib.resources import files
+from typing import Literal
+
+import msgspec
+
+from narrow_cornice.finishes.spread import State
+from narrow_cornice.working.figures import Figure, explained
+
+RepairUnit = Literal["piece", "m", "m²"]
+
+
+class Material(msgspec.Struct, frozen=True):
+    """A material of repairs: its measure, the sizes it is sold in with their price, and the shop."""
+
+    name: str
+    measure: str
+    sizes: tuple[tuple[float, float], ...]
+    shop: str
+
+
+class RepairKind(msgspec.Struct, frozen=True):
+    """A kind of damage: what is done, counted by what, hours and materials for one unit, and the surface after it."""
+
+    words: str
+    unit: RepairUnit
+    hours: float
+    state: State
+    needs: dict[str, float]
+
+
+class _Table(msgspec.Struct, frozen=True):
+    materials: dict[str, Material]
+    repairs: dict[str, RepairKind]
+
+
+@lru_cache(maxsize=1)
+def _table() -> _Table:
+    raw = files("narrow_cornice.data").joinpath("repairs.toml").read_text(encoding="utf-8")
+    return msgspec.convert(tomllib.loads(raw), _Table)
+
+
+def repair_kinds() -> dict[str, RepairKind]:
+    """Return the kinds of damage by name."""
+    return _table().repairs
+
+
+def repair_materials() -> dict[str, Material]:
+    """Return the materials of repairs by their key."""
+    return _table().materials
+
+
+@explained("area of the damage", "m²", "width × height ÷ 1000000")
+def damaged_area(width: float, height: float) -> float:
+    """Return the area of a mark in m² from mm."""
+    return width * height / 1_000_000
+
+
+@explained("length of the damage", "m", "longer side ÷ 1000")
+def damaged_length(longer_side: float) -> float:
+    """Return the length of a crack or gap in m from mm."""
+    return longer_side / 1000
+
+
+@explained("material", "", "quantity × for one")
+def material_needed(quantity: float, for_one: float) -> float:
+    """Return what a repair takes of a material, in the material's own measure."""
+    return quantity * for_one
+
+
+def repair_quantity(kind: RepairKind, width: Figure, height: Figure) -> Figure:
+    """Return how much of a repair a mark of this size is, in the repair's unit."""
+    if kind.unit == "m²":
+        return damaged_area(width, height)
+    if kind.unit == "m":
+        longer = max(width, height, key=lambda one: one.value)
+        return damaged_length(msgspec.structs.replace(longer, name="longer side"))
+    return Figure("repairs", 1.0, "piece", "reading", note="one mark, one repair")

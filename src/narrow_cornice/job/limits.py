@@ -1,0 +1,55 @@
+"""The limits that every part of a job is held to, with the place in its JSON that breaks one."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Sequence
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.survey.readings import Reading
+from narrow_cornice.units.lengths import LARGEST_MM, Length
+
+MOST_PER_ROOM = 2_000
+
+
+class JobError(CorniceError, ValueError):
+    """A job that says something impossible; ``where`` is the place in its JSON."""
+
+
+def unique(ids: Iterable[str], where: str) -> set[str]:
+    seen: set[str] = set()
+    for one in ids:
+        if one in seen:
+            raise JobError(f"The identity “{one[:40]}” is used twice.", where=where)
+        if not one:
+            raise JobError("An identity is empty.", where=where)
+        seen.add(one)
+    return seen
+
+
+def number(value: float, where: str, least: float, most: float) -> None:
+    if not math.isfinite(value) or not least <= value <= most:
+        raise JobError(f"{value:g} is not between {least:g} and {most:g}.", where=where)
+
+
+def length_within(length: Length | None, where: str, *, zero: bool = False) -> None:
+    if length is None:
+        return
+    number(length.mm, f"{where}.mm", 0.0 if zero else 1e-6, float(LARGEST_MM))
+
+
+def readings_within(readings: Sequence[Reading], where: str) -> None:
+    if len(readings) > MOST_PER_ROOM:
+        raise JobError(f"More than {MOST_PER_ROOM} readings.", where=where)
+    for one in readings:
+        length_within(one, where)
+        if isinstance(one, Reading) and one.sigma is not None:
+            number(one.sigma, f"{where}.sigma", 1e-4, 1e5)
+
+
+def corners_there(walls: set[str], where: str, *keys: str) -> None:
+    for key in keys:
+        if key not in walls:
+            raise JobError(f"It ends at a wall “{key[:40]}” that is not there.", where=where)
+    if len(set(keys)) < len(keys):
+        raise JobError("Its corners must be different ones.", where=where)

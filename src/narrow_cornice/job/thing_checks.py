@@ -1,0 +1,69 @@
+"""Limits of what was found on walls."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.things import WayIn
+from narrow_cornice.survey.readings import Reading
+
+MOST_LEAN = 2_000.0  # mm a wall or floor may be out of true
+
+# sizes of each kind of thing, and whether they may be nought
+SIZES: dict[str, dict[str, bool]] = {
+    "fixtures": {"place": True, "height": True, "width": False, "tall": False},
+    "marks": {"place": True, "height": True, "width": False, "tall": False},
+    "there": {"height": False, "thickness": False},
+    "recesses": {"depth": False, "start": True, "end": False},
+}
+
+
+def check_things(room: Room, walls: set[str], where: str) -> None:
+    """Check fixtures, condition, old trim, recesses, backing and truth of one room. Raises JobError with the place."""
+    for name, sizes in SIZES.items():
+        things = getattr(room, name)
+        if len(things) > MOST_PER_ROOM:
+            raise JobError("More than one room can have.", where=f"{where}.{name}")
+        unique((one.id for one in things), f"{where}.{name}")
+        for index, one in enumerate(things):
+            at = f"{where}.{name}[{index}]"
+            _on_wall(one.wall, walls, at)
+            for field, zero in sizes.items():
+                length_within(getattr(one, field), f"{at}.{field}", zero=zero)
+    for index, recess in enumerate(room.recesses):
+        readings_within([one.reading for one in recess.across], f"{where}.recesses[{index}].across")
+    unique((one.id for one in room.levels), f"{where}.levels")
+    for index, level in enumerate(room.levels):
+        _on_wall(level.corner, walls, f"{where}.levels[{index}]")
+        _signed([level.reading], f"{where}.levels[{index}]")
+    for wall, backing in room.backing.items():
+        at = f"{where}.backing[{wall[:40]}]"
+        _on_wall(wall, walls, at)
+        length_within(backing.spacing, f"{at}.spacing")
+        length_within(backing.first, f"{at}.first", zero=True)
+        for found in backing.found:
+            length_within(found, f"{at}.found", zero=True)
+    for wall, truth in room.trueness.items():
+        at = f"{where}.trueness[{wall[:40]}]"
+        _on_wall(wall, walls, at)
+        _signed([*truth.plumb, *truth.flat], at)
+
+
+def _on_wall(wall: str, walls: set[str], where: str) -> None:
+    if wall not in walls:
+        raise JobError(f"It is on a wall “{wall[:40]}” that is not there.", where=where)
+
+
+def _signed(readings: Sequence[Reading], where: str) -> None:
+    for one in readings:
+        number(one.mm, where, -MOST_LEAN, MOST_LEAN)
+
+
+def check_ways_in(ways: tuple[WayIn, ...]) -> None:
+    """Check the ways into the house. Raises JobError with the place."""
+    unique((one.id for one in ways), "ways_in")
+    for index, way in enumerate(ways):
+        for name in ("width", "height", "second"):
+            length_within(getattr(way, name), f"ways_in[{index}].{name}")

@@ -1,0 +1,116 @@
+"""What was found on walls and between them, beside doors and windows: fixtures, condition, old trim, backing, truth.
+
+A place along a wall is from its left end as seen from inside, a height above the floor; both are of the thing's middle.
+"""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import msgspec
+
+from narrow_cornice.survey.readings import Reading
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.units.lengths import Length
+
+FixtureKind = Literal["socket", "switch", "grille", "radiator", "pipe", "wall lamp"]
+BackingKind = Literal["unknown", "masonry", "studs"]
+Level = Literal["floor", "middle", "top"]
+Depth = Literal["back", "front"]
+ThereDecision = Literal["keep", "match", "replace"]
+
+
+class Fixture(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A socket, switch, grille, radiator, pipe or lamp on a wall."""
+
+    id: str
+    kind: FixtureKind
+    wall: str
+    name: str
+    place: Reading
+    height: Reading
+    width: Length
+    tall: Length
+
+
+class ConditionMark(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Damage found on a wall: ``kind`` is a key of the repairs table, ``width`` × ``tall`` its size."""
+
+    id: str
+    kind: str
+    wall: str
+    place: Reading
+    height: Reading
+    width: Length
+    tall: Length
+    note: str = ""
+
+
+class TrimThere(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Trim that is on a wall already, with its own height and thickness, and what is to become of it."""
+
+    id: str
+    wall: str
+    kind: TrimKind
+    height: Reading
+    thickness: Reading
+    decision: ThereDecision = "keep"
+
+
+class Backing(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What stands behind a wall: studs by their spacing and the first one, or as they were ``found`` one by one."""
+
+    kind: BackingKind = "unknown"
+    spacing: Length | None = None
+    first: Length | None = None
+    found: tuple[Reading, ...] = ()
+
+
+class AcrossReading(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A reading of the width between two walls at a level, at the back or at the front."""
+
+    reading: Reading
+    level: Level = "middle"
+    depth: Depth = "back"
+
+
+class Recess(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A place for a built-in: in front of a wall, ``depth`` deep, from ``start`` to ``end`` along it or all of it.
+
+    ``across`` are widths read between the walls at its ends.
+    """
+
+    id: str
+    name: str
+    wall: str
+    depth: Length
+    start: Length | None = None
+    end: Length | None = None
+    across: tuple[AcrossReading, ...] = ()
+
+
+class Trueness(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How a wall stands: ``plumb`` is how far its top leans into the room, ``flat`` the gap under a straight edge."""
+
+    plumb: tuple[Reading, ...] = ()
+    flat: tuple[Reading, ...] = ()
+
+
+class FloorLevel(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How high the floor lies at a corner (by the wall that ends there) against the first corner; lower is negative."""
+
+    id: str
+    corner: str
+    reading: Reading
+
+
+class WayIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A door, a stair turn or a lift that everything must come through. ``second`` is a turn's other leg, or a lift's
+    depth."""
+
+    id: str
+    name: str
+    kind: Literal["door", "stair turn", "lift"]
+    width: Length
+    height: Length
+    second: Length | None = None

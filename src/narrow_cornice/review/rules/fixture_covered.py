@@ -1,0 +1,34 @@
+"""Sockets, switches and grilles that trim would cover (M3; grilles and vents stay open)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.takeoff.surfaces import trim_rects
+
+COVERABLE = ("socket", "switch", "grille")
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at every fixture against the runs of trim and the openings of its wall."""
+    for face in seen.measured.faces:
+        runs = [run for run in seen.measured.runs_of(face) if run.kind != "casing"]
+        for fixture, rect in face.fixtures:
+            over = next((run.kind for run in runs if trim_rects(run, seen.trim).within(rect).area > 1.0), "")
+            inside = next((opening.name for opening, _, hole in face.openings if hole.within(rect).area > 1.0), "")
+            if fixture.kind not in COVERABLE or not (over or inside):
+                continue
+            what = f"the {over}" if over else inside[:40]
+            yield Finding(
+                key=f"fixture covered:{seen.room.id}:{fixture.id}",
+                grade="unsafe" if fixture.kind == "grille" and over else "will show",
+                room_id=seen.room.id,
+                room=seen.room.name,
+                where=f"{fixture.name}, wall {face.name}",
+                says=f"{fixture.name[:1].upper()}{fixture.name[1:60]} lies under {what}",
+                measured=f"its middle is {seen.size(fixture.height.mm)} above the floor",
+                rule="Sockets and switches stay in reach, grilles and vents stay open (cautions).",
+                risk="Moving one is work for a licensed electrician; cutting trim round it shows.",
+                about=(seen.room.id, "fixture", fixture.id),
+            )

@@ -1,0 +1,56 @@
+"""A place for a built-in that is not read well enough, has nothing known behind it, or cannot be reached (M4–M6)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.job.things import Backing
+from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+from narrow_cornice.takeoff.carrying import passage
+from narrow_cornice.takeoff.envelopes import fit_of
+
+WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at every place for a built-in: its margin, its wall, and the ways in."""
+    for recess in seen.room.recesses:
+        fit = fit_of(seen.room, recess, seen.changed_rules)
+        name = recess.name[:60]
+        if fit.fault:
+            yield _finding(seen, recess.id, "fault", "will not fit", name, f"{name} has no place", fit.fault, "")
+            continue
+        margin = fit.across.margin if fit.across is not None else 0.0
+        if fit.advice and margin > WIDE_MARGIN:
+            says = f"{name} keeps back {seen.size(margin)} for what was not read"
+            yield _finding(seen, recess.id, "margin", "worth a thought", name, says, fit.advice, "")
+        if seen.room.backing.get(recess.wall, Backing()).kind == "unknown":
+            says = f"Nobody knows what is behind wall {fit.wall}, where {name} is to be fixed"
+            yield _finding(
+                seen, recess.id, "backing", "worth a thought", name, says, "studs or masonry are not said", ""
+            )
+        tall = fit.height.value if fit.height is not None else 0.0
+        for way in seen.ways_in:
+            through = passage(way)
+            if not through.lets_through(tall, recess.depth.mm):
+                says = f"A side of {name} in one piece does not come in by {way.name[:40]}"
+                measured = f"{seen.size(tall)} × {seen.size(recess.depth.mm)}; {seen.size(through.most.value)} passes"
+                risk = "Build it in two parts, or find another way in."
+                yield _finding(seen, recess.id, f"way {way.id}", "will not fit", name, says, measured, risk)
+
+
+def _finding(
+    seen: RoomSeen, recess_id: str, what: str, grade: Grade, where: str, says: str, measured: str, risk: str
+) -> Finding:
+    return Finding(
+        key=f"recess unsure:{seen.room.id}:{recess_id}:{what}",
+        grade=grade,
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where=where,
+        says=says,
+        measured=measured,
+        rule="A carcass is never drawn wider than the recess at 95 %, stands on structure, and comes in (measure).",
+        risk=risk or "What is not read is given away as filler, or does not go in.",
+        about=(seen.room.id, "recess", recess_id),
+    )

@@ -1,0 +1,211 @@
+"""Where a built-in is to go: what is surely clear, the scribes it needs, and how tall it can be stood up."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+import msgspec
+
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.things import Recess
+from narrow_cornice.survey.envelope import Across, Clear, HeightAt, Usual, clear_height, clear_width
+from narrow_cornice.survey.network import Point
+from narrow_cornice.survey.plan import Plan, Side
+from narrow_cornice.survey.readings import Reading, sigma_of
+from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
+from narrow_cornice.takeoff.surveys import counted, house_rules_of
+from narrow_cornice.working.figures import Figure, choice, explained, table
+from narrow_cornice.working.house_rules import HouseRules
+
+OFF_WALL = 300.0  # mm off its wall that a height is taken
+
+
+class Fit(msgspec.Struct, frozen=True):
+    """The envelope of one place for a built-in, or its ``fault`` in words.
+
+    ``left`` and ``right`` say whether a wall stands at that end; ``scribe`` is for each such side, None where there is
+    none. ``spot`` says where it is tightest, ``advice`` which reading would make it surer.
+    """
+
+    recess: Recess
+    wall: str
+    fault: str = ""
+    width: Figure | None = None
+    height: Figure | None = None
+    across: Clear | None = None
+    upward: Clear | None = None
+    scribe: Figure | None = None
+    stands: Figure | None = None
+    left: bool = False
+    right: bool = False
+    spot: str = ""
+    advice: str = ""
+
+
+@explained("clear at 95 %", "mm", "at the tightest spot − margin")
+def clear_at_95(at_the_tightest_spot: float, margin: float) -> float:
+    """Return what is clear in nineteen cases of twenty."""
+    return at_the_tightest_spot - margin
+
+
+@explained("scribe on each side", "mm", "widest − narrowest + for the pencil")
+def scribe_each_side(widest: float, narrowest: float, for_the_pencil: float) -> float:
+    """Return how wide a scribe is before it is cut to the wall."""
+    return widest - narrowest + for_the_pencil
+
+
+@explained("tallest that can be stood up", "mm", "√(lowest ceiling × lowest ceiling − depth × depth)")
+def tallest_stood_up(lowest_ceiling: float, depth: float) -> float:
+    """Return the tallest carcass whose diagonal passes under the ceiling as it is tilted up."""
+    return math.sqrt(max(0.0, lowest_ceiling * lowest_ceiling - depth * depth))
+
+
+def height_places(measured: MeasuredRoom, rules: HouseRules) -> list[HeightAt]:
+    """Return the height readings with their place on the plan, where somebody said so."""
+    room, plan = measured.room, measured.plan
+    made = []
+    for _, one in counted(room.heights):
+        at: Point | None = None
+        if isinstance(one, Reading) and one.wall:
+            index = next((i for i, side in enumerate(room.sides) if side.id == one.wall), None)
+            if index is not None:
+                side = plan.sides[index]
+                at = on_floor(side, one.place if one.place is not None else side.length.value / 2, OFF_WALL)
+        made.append(HeightAt(at, one.mm, sigma_of(one, rules)))
+    return made
+
+
+def on_floor(side: Side, along: float, out: float) -> Point:
+    """Return the place on the plan ``along`` a wall from its left end and ``out`` from it into the room."""
+    (x, y), (dx, dy), (ox, oy) = side.end, side.direction, side.outward
+    return (x - dx * along - ox * out, y - dy * along - oy * out)
+
+
+def _splay(plan: Plan, index: int, left: bool, right: bool) -> tuple[float, float]:
+    """Return how much wider the room gets for each mm out of a wall, and how sure that is."""
+    slope, variance = 0.0, 0.0
+    for walled, corner in ((left, (index + 1) % len(plan.sides)), (right, index)):
+        if walled:
+            angle, sigma = math.radians(plan.angles[corner]), math.radians(plan.angle_sigmas[corner])
+            slope -= 1.0 / math.tan(angle)
+            variance += (sigma / math.sin(angle) ** 2) ** 2
+    return slope, max(1e-5, math.sqrt(variance))
+
+
+@by_identity(keep=1024)
+def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
+    """Return the envelope of a place for a built-in."""
+    measured = measured_room(room, changed_rules)
+    if measured.fault or measured.height is None:
+        return Fit(recess, "", measured.fault)
+    index = next(i for i, side in enumerate(room.sides) if side.id == recess.wall)
+    rules = house_rules_of(changed_rules)
+    plan, side = measured.plan, measured.plan.sides[index]
+    long, tall, depth = side.length.value, measured.height.value, recess.depth.mm
+    start = recess.start.mm if recess.start else 0.0
+    end = recess.end.mm if recess.end else long
+    if not 0.0 <= start < end <= long + 1.0:
+        return Fit(recess, side.name, f"It goes from {start:.0f} to {end:.0f}; wall {side.name} is {long:.0f} long.")
+    left = recess.start is None and plan.angles[(index + 1) % len(plan.sides)] < 170.0
+    right = recess.end is None and plan.angles[index] < 170.0
+    path = (room.id, "recess", recess.id)
+    upward = clear_height(
+        height_places(measured, rules),
+        [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 0.5, 1.0) for v in (0.0, 1.0)],
+        Usual(level=rules.value("usual_level")),
+    )
+    height = _clear_figure("clear height", upward)
+    deep = choice("depth", depth, "mm", (*path, "depth"), f"typed as {recess.depth.text}")
+    lowest = table("lowest ceiling", upward.clear, "mm", "clear height at 95 % here; look at the rest of its path")
+    stands = tallest_stood_up(lowest, deep)
+    if not left and not right:
+        width = choice("width", end - start, "mm", path, "no wall at either end")
+        spot = _spot_of_height(upward)
+        return Fit(recess, side.name, "", width, height, None, upward, None, stands, False, False, spot)
+    across = _across(recess, side, rules, tall, start, end, _splay(plan, index, left, right), left and right)
+    scribe = scribe_each_side(
+        table("widest", across.most, "mm", "estimated anywhere on its face"),
+        table("narrowest", across.least, "mm", "estimated anywhere on its face"),
+        rules.figure("scribe_extra"),
+    )
+    z, d = across.spot
+    spot = f"{_level_words(z / tall)}, {'at the back' if d < depth / 2 else 'at the front'}"
+    levels = {one.level for one in recess.across}
+    advice = ""
+    if len(levels) < 2:
+        advice = "Read the width at the floor and at the top: how the walls lean is only assumed."
+    elif "middle" not in levels:
+        advice = "Read the width half way up: how the walls bow is only assumed."
+    elif not any(one.depth == "front" for one in recess.across) and across.sigma > 4.0:
+        advice = "Read the width at the front as well."
+    return Fit(
+        recess,
+        side.name,
+        "",
+        _clear_figure("clear width", across),
+        height,
+        across,
+        upward,
+        scribe,
+        stands,
+        left,
+        right,
+        spot,
+        advice,
+    )
+
+
+def _clear_figure(name: str, clear: Clear) -> Figure:
+    """Return what is clear as a figure with its working."""
+    return clear_at_95(
+        Figure(
+            "at the tightest spot", clear.tight, "mm", "table", note="estimated from all readings", sigma=clear.sigma
+        ),
+        Figure(
+            "margin",
+            clear.margin,
+            "mm",
+            "table",
+            note="one in twenty of the shapes that the readings allow comes nearer than this somewhere",
+        ),
+        called=f"{name} at 95 %",
+    )
+
+
+def _across(
+    recess: Recess,
+    side: Side,
+    rules: HouseRules,
+    tall: float,
+    start: float,
+    end: float,
+    splay: tuple[float, float],
+    both: bool,
+) -> Clear:
+    """Return the clear width from the widths read and from the wall as it was walked."""
+    level = {"floor": 0.0, "middle": tall / 2, "top": tall}
+    readings: Sequence[Across] = [
+        Across(
+            level[one.level],
+            0.0 if one.depth == "back" else recess.depth.mm,
+            one.reading.mm,
+            sigma_of(one.reading, rules),
+        )
+        for one in recess.across
+        if not one.reading.aside
+    ]
+    walked = Across(min(rules.value("walked_height"), tall), 0.0, end - start, max(0.5, side.sigma))
+    usual = Usual(rules.value("usual_lean"), rules.value("usual_bow"), rules.value("usual_level"))
+    if not both:  # one wall leans where two would
+        usual = Usual(usual.lean / math.sqrt(2.0), usual.bow / math.sqrt(2.0), usual.level)
+    return clear_width([*readings, walked], tall, recess.depth.mm, splay, usual)
+
+
+def _level_words(share: float) -> str:
+    return "near the floor" if share < 1 / 3 else "half way up" if share < 2 / 3 else "at the top"
+
+
+def _spot_of_height(upward: Clear) -> str:
+    return f"lowest {upward.most - upward.least:.0f} mm under the highest"

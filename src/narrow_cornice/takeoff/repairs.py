@@ -1,0 +1,70 @@
+"""The repairs that a room's condition asks for, as lines with their materials and hours."""
+
+from __future__ import annotations
+
+import msgspec
+
+from narrow_cornice.finishes.repairs import (
+    Material,
+    RepairKind,
+    material_needed,
+    repair_kinds,
+    repair_materials,
+    repair_quantity,
+)
+from narrow_cornice.finishes.tins import TinSize, cheapest_tins
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.things import ConditionMark
+from narrow_cornice.survey.plan import side_name
+from narrow_cornice.working.figures import Figure, reading, table
+
+
+class Repair(msgspec.Struct, frozen=True):
+    """One repair: the mark that asks for it, on which wall, how much of it, hours, and materials by their key."""
+
+    mark: ConditionMark
+    wall: str
+    kind: RepairKind
+    quantity: Figure
+    hours: float
+    needs: tuple[tuple[str, Figure], ...]
+
+    @property
+    def words(self) -> str:
+        """Return what is done, in words."""
+        return f"{self.mark.kind}: {self.kind.words}"
+
+
+@by_identity(keep=1024)
+def room_repairs(room: Room) -> tuple[Repair, ...]:
+    """Return the repairs of a room, wall by wall in the order they are walked."""
+    kinds, materials = repair_kinds(), repair_materials()
+    order = {side.id: index for index, side in enumerate(room.sides)}
+    made = []
+    for mark in sorted(room.marks, key=lambda one: order.get(one.wall, 0)):
+        kind = kinds.get(mark.kind)
+        if kind is None:
+            continue
+        path = (room.id, "mark", mark.id)
+        wall = side_name(order[mark.wall], len(room.sides))
+        quantity = repair_quantity(
+            kind,
+            reading("width", mark.width.mm, "mm", (*path, "width"), f"of the {mark.kind}"),
+            reading("height", mark.tall.mm, "mm", (*path, "tall"), f"of the {mark.kind}"),
+        )
+        needs = tuple((key, _needed(materials[key], quantity, each, mark, wall)) for key, each in kind.needs.items())
+        made.append(Repair(mark, wall, kind, quantity, kind.hours * quantity.value, needs))
+    return tuple(made)
+
+
+def _needed(material: Material, quantity: Figure, each: float, mark: ConditionMark, wall: str) -> Figure:
+    for_one = table("for one", each, material.measure, "repairs table")
+    figure = material_needed(quantity, for_one, called=f"{mark.kind}, wall {wall}")
+    return msgspec.structs.replace(figure, unit=material.measure)
+
+
+def packs(material: Material, needed: float) -> tuple[tuple[tuple[float, int, float], ...], float]:
+    """Return what to buy of a material as (size, count, price of all), and how much of it there will be."""
+    bought = cheapest_tins(needed, tuple(TinSize(size, price) for size, price in material.sizes))
+    return tuple((size.litres, count, size.price * count) for size, count in bought.buy), bought.litres
