@@ -39,7 +39,7 @@ def test_places_by_letter_and_only_those_that_exist(window: MainWindow) -> None:
         assert window.session.view.place == place
         if place == "order":
             break
-    assert set(window.top.buttons) == {"measure", "trim", "finishes", "order"}
+    assert set(window.top.buttons) == {"brief", "measure", "trim", "finishes", "order"}
 
 
 def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: MainWindow) -> None:

@@ -278,6 +278,8 @@ class Bench(QWidget):
         place = (
             "order"
             if about[0] == "order"
+            else "brief"
+            if "brief" in about[:2]
             else "measure"
             if about[1] in MEASURED
             else {"trim": "trim", "finish": "finishes"}[about[1]]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from PyQt6.QtCore import QObject, Qt, QTimer
+from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
@@ -68,6 +68,13 @@ class BenchView(QScrollArea):
         self._lay.setSpacing(3)
         self._lay.addStretch(1)
         self.setWidget(self._body)
+        self._body.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Wrap the text anew when a row has become another size."""
+        if watched is self._body and event is not None and event.type() == QEvent.Type.LayoutRequest:
+            self._fit_soon.start()
+        return super().eventFilter(watched, event)
 
     def show_rows(self, rows: Sequence[Row]) -> None:
         """Show other rows; widgets of the same kind in the same place are kept, with the focus that is in them."""

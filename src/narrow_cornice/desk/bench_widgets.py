@@ -231,6 +231,7 @@ class FindingCard(QFrame):
             item = self._fixes.takeAt(0)
             widget = item.widget() if item is not None else None
             if widget is not None:
+                widget.hide()  # what a button of the former finding does is not this one's
                 widget.deleteLater()
         for index, words in enumerate(row.fixes):
             self._fixes.addWidget(self._button(words, lambda _=False, i=index: self._row and self._row.fix(i)))

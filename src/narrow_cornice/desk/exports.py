@@ -70,6 +70,15 @@ class Exports:
         else:
             self.write(path, lambda: order_pdf(job, by_room=by_room))
 
+    def brief(self) -> None:
+        """Hand out the brief for the client to sign."""
+        job = self._session.job
+        path = self._ask("The brief", f"{job.name} brief", "pdf")
+        if path is not None:
+            from narrow_cornice.exchange.brief_pdf import brief_pdf
+
+            self.write(path, lambda: brief_pdf(job))
+
     def surfaces_csv(self) -> None:
         """Hand out the schedule of surfaces."""
         job = self._session.job

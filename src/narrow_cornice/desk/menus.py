@@ -70,6 +70,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     out = _submenu(menu, "Hand out")
     add_action(window, out, "This drawing as SVG …", window.exports.drawing_svg)
     add_action(window, out, "Every drawing of the room as PDF …", window.exports.room_pdf)
+    add_action(window, out, "The brief to sign as PDF …", window.exports.brief)
     add_action(window, out, "Order by shop as CSV …", lambda: window.exports.order("csv", False))
     add_action(window, out, "Order by room as CSV …", lambda: window.exports.order("csv", True))
     add_action(window, out, "Schedule of surfaces as CSV …", window.exports.surfaces_csv)

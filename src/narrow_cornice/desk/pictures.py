@@ -15,8 +15,14 @@ from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import SurroundingsError
 
 VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
-    ("measure", {"place": "measure", "sheet": "plan", "selected": ("r1", "wall", "w5")}),
-    ("trim", {"place": "trim", "sheet": "unfolded", "turn": 180.0, "selected": ("r1", "trim", "cornice")}),
+    ("measure", {"place": "measure", "sheet": "plan", "selected": ("r1", "diagonal", "d3")}),
+    ("brief", {"place": "brief", "selected": ()}),
+    ("odd-corners", {"place": "measure", "sheet": "plan", "room_id": "r3", "selected": ("r3", "corner", "w3")}),
+    ("envelope", {"place": "measure", "sheet": "section", "room_id": "r1", "selected": ("r1", "recess", "e1")}),
+    (
+        "trim",
+        {"place": "trim", "sheet": "unfolded", "room_id": "r1", "turn": 180.0, "selected": ("r1", "trim", "cornice")},
+    ),
     ("trim-section", {"place": "trim", "sheet": "section", "selected": ("r1", "trim", "cornice")}),
     ("one-wall", {"place": "trim", "sheet": "elevation", "wall_id": "w1", "selected": ("r1", "trim", "casing")}),
     (
@@ -68,6 +74,7 @@ def write_pictures(folder: Path) -> int:
         window.resize(1280, 800)
         window.show()
         window.make_complete()
+        settle(400)
         for name, fields in VIEWS:
             session.look(**fields)
             print(_take(window, folder, name))

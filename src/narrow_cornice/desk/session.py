@@ -20,7 +20,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.readings import Instrument
 
-Place = Literal["measure", "trim", "finishes", "order"]
+Place = Literal["brief", "measure", "trim", "finishes", "order"]
 Sheet = Literal["unfolded", "plan", "elevation", "section"]
 
 RECENT = 8
@@ -145,7 +145,7 @@ class Session(QObject):
             view = replace(view, wall_id=room.sides[0].id if room.sides else "")
         selected = view.selected
         gone = (
-            selected[:1] not in ((), ("order",), ("tally",), ("house rule",))
+            selected[:1] not in ((), ("order",), ("tally",), ("house rule",), ("brief",), ("way in",))
             and all(one.id != selected[0] for one in self.job.rooms)
         ) or (
             len(selected) >= 3

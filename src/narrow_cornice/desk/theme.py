@@ -131,6 +131,13 @@ class Theme:
         QLineEdit[quiet="true"]:hover {{ border-color: {r["rule"]}; }}
         QLineEdit[quiet="true"]:focus {{ border: 2px solid {r["verdigris"]}; background: {r["paper"]}; }}
         QLineEdit[quiet="true"][wrong="true"] {{ border: 2px solid {r["rust"]}; }}
+        QLineEdit[blank="true"] {{ border: none; border-bottom: 1px dotted {r["verdigris"]}; border-radius: 0;
+                     padding: 1px 4px; color: {r["verdigris"]}; font-size: {pt(10.5)}; }}
+        QLineEdit[blank="true"]:focus {{ border: 2px solid {r["verdigris"]}; padding: 0 2px; }}
+        QToolButton[pick="true"] {{ border: none; border-bottom: 1px solid {r["verdigris"]}; background: transparent;
+                     color: {r["verdigris"]}; font-weight: bold; padding: 1px 3px; font-size: {pt(10.5)}; }}
+        QToolButton[pick="true"]:focus, QToolButton[pick="true"]:hover {{ background: {r["board"]}; }}
+        QToolButton[pick="true"]::menu-indicator {{ image: none; width: 0; }}
         QComboBox {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 3px; padding: 2px 6px;
                     font-weight: bold; }}
         QComboBox:focus {{ border: 2px solid {r["verdigris"]}; padding: 1px 5px; }}

@@ -10,10 +10,12 @@ from narrow_cornice.desk.session import Place
 from narrow_cornice.desk.theme import Theme
 
 GROUPS: tuple[tuple[str, tuple[tuple[Place, str], ...]], ...] = (
-    ("Understand", (("measure", "Measure"),)),
+    ("Understand", (("brief", "Brief"), ("measure", "Measure"))),
     ("Design", (("trim", "Trim"),)),
     ("Specify", (("finishes", "Finishes"), ("order", "Order"))),
 )
+
+LETTER_OF: dict[Place, str] = {"brief": "I", "measure": "M", "trim": "T", "finishes": "F", "order": "O"}
 
 
 class TopBar(QWidget):
@@ -67,7 +69,7 @@ class TopBar(QWidget):
                 button.setText(words)
                 button.setProperty("place", True)
                 button.setCheckable(True)
-                button.setToolTip(f"{words} ({words[0]} on the drawing)")
+                button.setToolTip(f"{words} ({LETTER_OF[place]} on the drawing)")
                 button.clicked.connect(lambda _=False, one=place: self.place_wanted.emit(one))
                 self.buttons[place] = button
                 row.addWidget(button)

@@ -29,7 +29,7 @@ from narrow_cornice.desk.session import Place, Session
 from narrow_cornice.desk.size_fields import size_field
 from narrow_cornice.desk.tally_bar import TallyBar
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.desk.top_bar import TopBar
+from narrow_cornice.desk.top_bar import LETTER_OF, TopBar
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
@@ -38,8 +38,8 @@ from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.units.lengths import LengthError, parse_length
 
-PLACES: tuple[Place, ...] = ("measure", "trim", "finishes", "order")
-LETTERS = {"m": "measure", "t": "trim", "f": "finishes", "o": "order"}
+PLACES: tuple[Place, ...] = ("brief", "measure", "trim", "finishes", "order")
+LETTERS = {letter.lower(): place for place, letter in LETTER_OF.items()}
 
 
 AT_ONCE = 8  # rooms that are counted between two blinks
@@ -160,6 +160,12 @@ class MainWindow(QMainWindow):
             order = OrderPage(self.session, self.theme)
             order.export_wanted.connect(lambda kind: self.exports.order(kind, order.by_room))
             return order
+        if place == "brief":
+            from narrow_cornice.desk.pages.brief import BriefPage
+
+            brief = BriefPage(self.session, self.theme)
+            brief.export_wanted.connect(self.exports.brief)
+            return brief
         page: DrawingPage
         if place == "measure":
             from narrow_cornice.desk.pages.measure import MeasurePage
@@ -188,7 +194,7 @@ class MainWindow(QMainWindow):
         self.top.show_job(session.job.name, self._place_words(), session.view.place)
         self.rooms.refresh()
         counted = self._counted(moved)
-        if counted or isinstance(page, DrawingPage):
+        if counted or session.view.place != "order":
             page.refresh()  # type: ignore[attr-defined]
         self.bench.refresh(counted=counted)
         if counted:
@@ -357,6 +363,9 @@ class MainWindow(QMainWindow):
         parts: list[QWidget] = [self.rooms.list]
         if isinstance(page, DrawingPage):
             parts += [page.canvas, *[sheet for sheet in page.sheets if sheet.isVisible()]]
+        elif letter := getattr(page, "letter", None):
+            first_blank = letter.first_blank()
+            parts += [first_blank] if first_blank is not None else []
         elif slips := getattr(page, "slips", []):
             parts += slips[0].rows[:1]
         bench = self.bench.view.widget()
@@ -414,7 +423,9 @@ class MainWindow(QMainWindow):
 
     def print_sheet(self) -> None:
         """Put the sheet that is looked at on paper, as PDF."""
-        if self.session.view.place == "order":
+        if self.session.view.place == "brief":
+            self.exports.brief()
+        elif self.session.view.place == "order":
             page = self.page("order")
             self.exports.order("pdf", getattr(page, "by_room", False))
         else:

@@ -122,6 +122,13 @@ class Sheet:
                 high = middle - 1
         return clean[:low].rstrip() + "…"
 
+    def box(self, x: float, y: float, wide: float, tall: float, colour: str) -> None:
+        """Print a small card of a colour."""
+        self.pdf.set_fill_color(*channels(colour))
+        self.pdf.set_draw_color(*channels(resolved("soft")))
+        self.pdf.set_line_width(0.15)
+        self.pdf.rect(x, y, wide, tall, style="DF")
+
     def text(
         self,
         x: float,
@@ -146,6 +153,19 @@ class Sheet:
         self.pdf.set_xy(left, y - 0.8 * tall)  # a cell puts the baseline of its line 0.8 of the letters' size down
         self.pdf.cell(wide + 1, tall, clean)
 
+    def lines(self, text: str, size: float, room: float, face: str = "text") -> list[str]:
+        """Return text parted between words into lines of at most ``room`` mm."""
+        line = ""
+        lines: list[str] = []
+        for word in self.clean(text, 4000).split():
+            longer = f"{line} {word}".strip()
+            if line and self.width_of(longer, size, face) > room:
+                lines.append(line)
+                line = word
+            else:
+                line = longer
+        return [*lines, line]
+
     def wrapped(
         self,
         x: float,
@@ -160,16 +180,7 @@ class Sheet:
     ) -> float:
         """Print text in lines of at most ``room`` mm and return where the next line would be."""
         step = size * MM_PER_POINT * 1.32
-        line = ""
-        lines: list[str] = []
-        for word in self.clean(text, 4000).split():
-            longer = f"{line} {word}".strip()
-            if line and self.width_of(longer, size, face) > room:
-                lines.append(line)
-                line = word
-            else:
-                line = longer
-        lines.append(line)
+        lines = self.lines(text, size, room, face)
         if len(lines) > most:
             lines = [*lines[: most - 1], lines[most - 1] + " …"]
         for one in lines:
@@ -292,11 +303,12 @@ def drawings_pdf(drawings: list[Drawing], job: Job) -> bytes:
 
         sheet.drawing(drawing, at, scale)
         sheet.text(14, sheet.tall - 14.5, " ".join(cautions("trim")), 7, colour="soft", room=sheet.wide - 28)
-        _foot(sheet, job)
+        foot(sheet, job)
     return sheet.content()
 
 
-def _foot(sheet: Sheet, job: Job) -> None:
+def foot(sheet: Sheet, job: Job) -> None:
+    """Print the job's name and the number of the sheet at its foot."""
     y = sheet.tall - 8
     sheet.line(((14, y - 4.5), (sheet.wide - 14, y - 4.5)), Pen("rule", 0.5))
     sheet.text(14, y, f"{job.name}, {job.place}" if job.place else job.name, 8, face="slanted", colour="soft", room=120)
@@ -320,7 +332,7 @@ def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
         if not lines:
             continue
         if y > sheet.tall - 70:
-            _foot(sheet, job)
+            foot(sheet, job)
             y = _order_head(sheet, job, "continued")
         sheet.text(14, y, name, 14, face="name", room=120)
         price = sum(line.share_of_price(room_id) if room_id else line.price for line in lines)
@@ -329,12 +341,12 @@ def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
         y += 9
         for line in lines:
             if y > sheet.tall - 34:
-                _foot(sheet, job)
+                foot(sheet, job)
                 y = _order_head(sheet, job, "continued")
             y = _order_row(sheet, job, line, y, room_id)
         y += 5
     if y > sheet.tall - 60:
-        _foot(sheet, job)
+        foot(sheet, job)
         y = _order_head(sheet, job, "continued")
     terms = " + ".join(show_money(line.price) for line in order.lines) or "0"
     sheet.text(14, y, "All together", 12, face="name")
@@ -347,23 +359,23 @@ def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
     kept = [finding for finding in second_look(job) if finding.kept]
     if kept:
         if y > sheet.tall - 50:
-            _foot(sheet, job)
+            foot(sheet, job)
             y = _order_head(sheet, job, "continued")
         sheet.text(14, y + 3, "Kept on purpose", 11, face="name")
         y += 8
         for finding in kept:
             if y > sheet.tall - 26:
-                _foot(sheet, job)
+                foot(sheet, job)
                 y = _order_head(sheet, job, "continued")
             words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
             y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
     y += 3
     for caution in cautions("order"):
         if y > sheet.tall - 22:
-            _foot(sheet, job)
+            foot(sheet, job)
             y = _order_head(sheet, job, "continued")
         y = sheet.wrapped(14, y, caution, 7.5, sheet.wide - 28, colour="soft") + 0.5
-    _foot(sheet, job)
+    foot(sheet, job)
     return sheet.content()
 
 

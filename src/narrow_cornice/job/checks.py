@@ -16,7 +16,7 @@ from narrow_cornice.job.limits import (
 )
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Job, Paint, Room
-from narrow_cornice.job.thing_checks import check_things, check_ways_in
+from narrow_cornice.job.thing_checks import check_brief, check_things, check_ways_in
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import orders
@@ -60,6 +60,7 @@ def checked_job(job: Job) -> Job:
         if not set(stock.kinds) <= set(KINDS):
             raise JobError("This kind of trim is not known.", where=f"{where}.kinds", remedy=", ".join(KINDS) + ".")
     check_ways_in(job.ways_in)
+    check_brief(job.brief, "brief")
     if len(job.rooms) > MOST_ROOMS:
         raise JobError(f"More than {MOST_ROOMS} rooms.", where="rooms")
     unique((room.id for room in job.rooms), "rooms")
@@ -105,6 +106,7 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
     length_within(room.split, f"{where}.split")
     checked_colour(room.floor, f"{where}.floor")
     check_things(room, walls, where)
+    check_brief(room.brief, f"{where}.brief")
     unique((opening.id for opening in room.openings), f"{where}.openings")
     for index, opening in enumerate(room.openings):
         at = f"{where}.openings[{index}]"

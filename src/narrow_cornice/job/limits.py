@@ -17,6 +17,7 @@ class JobError(CorniceError, ValueError):
 
 
 def unique(ids: Iterable[str], where: str) -> set[str]:
+    """Return the identities as a set. Raises JobError for an empty one and for one used twice."""
     seen: set[str] = set()
     for one in ids:
         if one in seen:
@@ -28,17 +29,20 @@ def unique(ids: Iterable[str], where: str) -> set[str]:
 
 
 def number(value: float, where: str, least: float, most: float) -> None:
+    """Raise JobError unless a number lies between two others."""
     if not math.isfinite(value) or not least <= value <= most:
         raise JobError(f"{value:g} is not between {least:g} and {most:g}.", where=where)
 
 
 def length_within(length: Length | None, where: str, *, zero: bool = False) -> None:
+    """Raise JobError for a length no building has; None is no length and passes."""
     if length is None:
         return
     number(length.mm, f"{where}.mm", 0.0 if zero else 1e-6, float(LARGEST_MM))
 
 
 def readings_within(readings: Sequence[Reading], where: str) -> None:
+    """Raise JobError for readings that cannot be, or too many of them."""
     if len(readings) > MOST_PER_ROOM:
         raise JobError(f"More than {MOST_PER_ROOM} readings.", where=where)
     for one in readings:
@@ -48,6 +52,7 @@ def readings_within(readings: Sequence[Reading], where: str) -> None:
 
 
 def corners_there(walls: set[str], where: str, *keys: str) -> None:
+    """Raise JobError unless all corners go by walls that are there, and are different ones."""
     for key in keys:
         if key not in walls:
             raise JobError(f"It ends at a wall “{key[:40]}” that is not there.", where=where)

@@ -11,6 +11,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.finishes.spread import Method, State, Texture
+from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.things import Backing, ConditionMark, Fixture, FloorLevel, Recess, TrimThere, Trueness, WayIn
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading
@@ -126,6 +127,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     split: Length | None = None
     finishes: dict[str, Finish] = {}
     floor: str = "#cdb48f"
+    brief: RoomBrief = RoomBrief()
 
 
 class Colour(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -196,6 +198,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     kept: dict[str, str] = {}
     mixing: tuple[str, ...] = ()
     ways_in: tuple[WayIn, ...] = ()
+    brief: HouseBrief = HouseBrief()
 
     def room(self, room_id: str) -> Room:
         """Return the room of that identity. Raises KeyError where there is none."""

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from narrow_cornice.colour.tones import checked_colour
+from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import WayIn
@@ -59,6 +61,25 @@ def _on_wall(wall: str, walls: set[str], where: str) -> None:
 def _signed(readings: Sequence[Reading], where: str) -> None:
     for one in readings:
         number(one.mm, where, -MOST_LEAN, MOST_LEAN)
+
+
+def check_brief(brief: HouseBrief | RoomBrief, where: str) -> None:
+    """Check a brief: identities, sizes of pieces, colours, the budget. Raises JobError with the place."""
+    lists = ("people", "permissions") if isinstance(brief, HouseBrief) else ("needs", "pieces", "fixed", "hide")
+    for name in lists:
+        unique((one.id for one in getattr(brief, name)), f"{where}.{name}")
+    if isinstance(brief, HouseBrief):
+        if brief.budget is not None:
+            number(brief.budget, f"{where}.budget", 0, 1e9)
+        for index, person in enumerate(brief.people):
+            length_within(person.reach, f"{where}.people[{index}].reach")
+        return
+    for index, piece in enumerate(brief.pieces):
+        for key in ("width", "depth", "height"):
+            length_within(getattr(piece, key), f"{where}.pieces[{index}].{key}")
+    for index, fixed in enumerate(brief.fixed):
+        for colour in fixed.colours:
+            checked_colour(colour, f"{where}.fixed[{index}].colours")
 
 
 def check_ways_in(ways: tuple[WayIn, ...]) -> None:

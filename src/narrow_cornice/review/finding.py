@@ -8,6 +8,7 @@ from typing import Literal, get_args
 import msgspec
 from msgspec.structs import replace
 
+from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Paint, Room, Settings
 from narrow_cornice.job.things import WayIn
@@ -60,6 +61,7 @@ class RoomSeen(msgspec.Struct, frozen=True):
     settings: Settings
     changed_rules: dict[str, float]
     ways_in: tuple[WayIn, ...] = ()
+    house: HouseBrief = HouseBrief()
 
     def size(self, mm: float) -> str:
         """Return a length in the job's unit, as its finest step shows it."""

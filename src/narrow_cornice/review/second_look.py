@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
+from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Job, Paint, Room, Settings
 from narrow_cornice.job.things import WayIn
 from narrow_cornice.review.finding import GRADES, Finding, JobSeen, RoomSeen
 from narrow_cornice.review.rules import (
     accent_once,
+    agreed_open,
     bare_unprimed,
     casing_narrow,
     damage_unprimed,
@@ -19,9 +21,13 @@ from narrow_cornice.review.rules import (
     many_colours,
     old_trim_meets,
     opening_fit,
+    out_of_reach,
+    permission_missing,
+    pieces_moved,
     reading_doubtful,
     recess_unsure,
     strong_change,
+    style_order,
     thin_trim,
     tins_unmixed,
 )
@@ -33,7 +39,10 @@ from narrow_cornice.takeoff.surveys import house_rules_of
 ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     reading_doubtful.look,
     opening_fit.look,
+    permission_missing.look,
     recess_unsure.look,
+    out_of_reach.look,
+    style_order.look,
     fixture_covered.look,
     old_trim_meets.look,
     damage_unprimed.look,
@@ -45,7 +54,12 @@ ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     strong_change.look,
     many_colours.look,
 )
-JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (tins_unmixed.look, accent_once.look)
+JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
+    tins_unmixed.look,
+    accent_once.look,
+    agreed_open.look,
+    pieces_moved.look,
+)
 
 
 @by_identity(keep=1024)
@@ -56,13 +70,14 @@ def _room_findings(
     colours: tuple[Colour, ...],
     settings: Settings,
     ways_in: tuple[WayIn, ...],
+    house: HouseBrief,
 ) -> tuple[Finding, ...]:
     measured = measured_room(room, changed_rules)
     if measured.trim is None:  # not yet measured: nothing is begun that could be nagged about
         return ()
     coated = coated_surfaces(room, changed_rules, paints, colours)
     rules = house_rules_of(changed_rules)
-    seen = RoomSeen(room, measured, measured.trim, coated, rules, paints, settings, changed_rules, ways_in)
+    seen = RoomSeen(room, measured, measured.trim, coated, rules, paints, settings, changed_rules, ways_in, house)
     return tuple(finding for rule in ROOM_RULES for finding in rule(seen))
 
 
@@ -71,7 +86,7 @@ def second_look(job: Job) -> tuple[Finding, ...]:
     """Return what deserves a decision, the gravest first, then what was kept."""
     findings: list[Finding] = []
     for room in job.rooms:
-        findings += _room_findings(room, job.house_rules, job.paints, job.colours, job.settings, job.ways_in)
+        findings += _room_findings(room, job.house_rules, job.paints, job.colours, job.settings, job.ways_in, job.brief)
     coated = tuple((room, coated_surfaces(room, job.house_rules, job.paints, job.colours)) for room in job.rooms)
     seen = JobSeen(job, order_list(job), coated, house_rules_of(job.house_rules))
     for rule in JOB_RULES:

@@ -26,9 +26,21 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
 
 
+BRIEF_RULES = ("permission_missing", "out_of_reach", "style_order", "agreed_open", "pieces_moved")
+
+
 def room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     """Yield the rows of a room as a whole."""
     yield Title(room.name[:300], f"{job.name[:80]}, the room as a whole")
+    if bench.session.view.place == "brief":
+        yield from bench.findings(
+            lambda finding: (
+                finding.room_id in (room.id, "") and finding.key.split(":")[0].replace(" ", "_") in BRIEF_RULES
+            ),
+            "What this brief causes",
+        )
+        yield NoteRow("Write into the letter; what it leaves open or asks for stands here, and in the second look.")
+        return
     yield TextRow("Name", room.name[:2000], lambda text: _named(bench, room.id, text))
     measured = measured_room(room, job.house_rules)
     place = bench.session.view.place

@@ -5,6 +5,13 @@ Each function returns an Edit whose ``apply`` puts new values beside the old and
 
 from __future__ import annotations
 
+from narrow_cornice.job.edits.brief_edits import (
+    add_brief_item,
+    raise_need,
+    remove_brief_item,
+    set_brief,
+    take_fixed_colours,
+)
 from narrow_cornice.job.edits.design_edits import (
     add_colour,
     change_colour,
@@ -72,6 +79,7 @@ __all__ = [
     "Edit",
     "EditError",
     "add_bay",
+    "add_brief_item",
     "add_colour",
     "add_fixture",
     "add_mark",
@@ -101,6 +109,8 @@ __all__ = [
     "put_paint",
     "put_stock",
     "put_way_in",
+    "raise_need",
+    "remove_brief_item",
     "remove_colour",
     "remove_opening",
     "remove_paint",
@@ -115,6 +125,7 @@ __all__ = [
     "set_angles",
     "set_aside",
     "set_backing",
+    "set_brief",
     "set_heights",
     "set_level",
     "set_readings",
@@ -122,6 +133,7 @@ __all__ = [
     "set_turn",
     "share_finish",
     "straighten_wall",
+    "take_fixed_colours",
     "tick",
     "wall_name",
 ]

@@ -1,0 +1,86 @@
+"""A layout that sets its widgets like words: one after another, on the next line where there is no room left."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPoint, QRect, QSize, Qt
+from PyQt6.QtWidgets import QLayout, QLayoutItem, QWidget
+
+
+class Flow(QLayout):
+    """Widgets in lines, each line as tall as its tallest, its widgets on one middle."""
+
+    def __init__(self, parent: QWidget | None = None, gap: int = 4, leading: int = 2) -> None:
+        super().__init__(parent)
+        self._items: list[QLayoutItem] = []
+        self._gap, self._leading = gap, leading
+        self.setContentsMargins(0, 0, 0, 0)
+
+    def addItem(self, item: QLayoutItem | None) -> None:
+        """Take another widget at the end."""
+        if item is not None:
+            self._items.append(item)
+
+    def count(self) -> int:
+        """Return how many widgets there are."""
+        return len(self._items)
+
+    def itemAt(self, index: int) -> QLayoutItem | None:
+        """Return a widget's item, None beyond the last."""
+        return self._items[index] if 0 <= index < len(self._items) else None
+
+    def takeAt(self, index: int) -> QLayoutItem | None:
+        """Take a widget out."""
+        return self._items.pop(index) if 0 <= index < len(self._items) else None
+
+    def expandingDirections(self) -> Qt.Orientation:
+        """Return that it wants no more room than its words take."""
+        return Qt.Orientation(0)
+
+    def hasHeightForWidth(self) -> bool:
+        """Return that the height follows from the width."""
+        return True
+
+    def heightForWidth(self, width: int) -> int:
+        """Return the height of all lines in a width."""
+        return self._set(QRect(0, 0, width, 0), move=False)
+
+    def setGeometry(self, rect: QRect) -> None:
+        """Set the words into a rectangle."""
+        super().setGeometry(rect)
+        self._set(rect, move=True)
+
+    def sizeHint(self) -> QSize:
+        """Return the least size."""
+        return self.minimumSize()
+
+    def minimumSize(self) -> QSize:
+        """Return the size of the largest word."""
+        size = QSize(0, 0)
+        for item in self._items:
+            size = size.expandedTo(item.minimumSize())
+        return size
+
+    def _set(self, rect: QRect, *, move: bool) -> int:
+        x, y = rect.x(), rect.y()
+        line: list[tuple[QLayoutItem, QSize]] = []
+        tall = 0
+
+        def close() -> None:
+            left = rect.x()
+            for item, size in line:
+                if move:
+                    item.setGeometry(QRect(QPoint(left, y + (tall - size.height()) // 2), size))
+                left += size.width() + self._gap
+
+        for item in self._items:
+            size = item.sizeHint()
+            size.setWidth(min(size.width(), max(40, rect.width())))
+            if line and x + size.width() > rect.right() + 1:
+                close()
+                x, y = rect.x(), y + tall + self._leading
+                line, tall = [], 0
+            line.append((item, size))
+            x += size.width() + self._gap
+            tall = max(tall, size.height())
+        close()
+        return y + tall - rect.y()

@@ -1,0 +1,325 @@
+"""The brief of a room as a letter: paragraphs of words, with the places that can be written into.
+
+The page edits it in place, the printed sheet sets the same words for the client to sign.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import get_args
+
+import msgspec
+
+from narrow_cornice.job.brief import (
+    Asked,
+    FixedElement,
+    Need,
+    Permission,
+    Permit,
+    Person,
+    Piece,
+    Tenure,
+    ToHide,
+    Worker,
+)
+from narrow_cornice.job.edits.brief_edits import HOUSE, BriefPath
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.styles import mood_says, mood_words, styles
+from narrow_cornice.units.lengths import Length, show_length
+from narrow_cornice.units.show import show_money
+
+
+class Words(msgspec.Struct, frozen=True):
+    """Words of the letter."""
+
+    text: str
+
+
+class Blank(msgspec.Struct, frozen=True):
+    """A place to write into: ``hint`` stands there while it is empty; ``offers`` are words that may be taken."""
+
+    path: BriefPath
+    text: str
+    hint: str
+    offers: tuple[str, ...] = ()
+
+
+class Pick(msgspec.Struct, frozen=True):
+    """One of several words, as (value, word); ``open`` marks what is still to be settled."""
+
+    path: BriefPath
+    current: str
+    options: tuple[tuple[str, str], ...]
+    open: bool = False
+
+
+class Swatch(msgspec.Struct, frozen=True):
+    """A small card of a colour."""
+
+    colour: str
+
+
+class Act(msgspec.Struct, frozen=True):
+    """Something to do to the line it ends: add, remove, raise, take colours."""
+
+    what: str
+    path: BriefPath
+    words: str
+
+
+Part = Words | Blank | Pick | Swatch | Act
+
+
+class Paragraph(msgspec.Struct, frozen=True):
+    """One paragraph: a heading, or a line of parts; ``said`` is what it suggests or causes, in small letters."""
+
+    parts: tuple[Part, ...]
+    heading: bool = False
+    said: str = ""
+
+
+def plain_words(paragraph: Paragraph) -> str:
+    """Return a paragraph as it is printed; places nobody wrote into are left to be filled in by hand."""
+    words = []
+    for part in paragraph.parts:
+        match part:
+            case Words(text=text):
+                words.append(text)
+            case Blank(text=text):
+                words.append(text or "……………")
+            case Pick(current=current, options=options):
+                words.append(next((word for value, word in options if value == current), current))
+            case Swatch(colour=colour):
+                words.append(colour)
+            case Act():
+                pass
+    line = " ".join(word for word in words if word)
+    for sign in (".", ",", ";", ":"):
+        line = line.replace(f" {sign}", sign)
+    return line
+
+
+def _options(values: Sequence[str]) -> tuple[tuple[str, str], ...]:
+    return tuple((value, value) for value in values)
+
+
+def _head(text: str) -> Paragraph:
+    return Paragraph((Words(text),), heading=True)
+
+
+def _add(scope: str, which: str, words: str) -> Paragraph:
+    return Paragraph((Act("add", (scope, which, "", ""), words),))
+
+
+@by_identity(keep=256)
+def room_letter(job: Job, room: Room) -> tuple[Paragraph, ...]:
+    """Return the brief of a room as a letter, the house's part at its end."""
+    brief = room.brief
+    made = [*_manner(job, room)]
+    made.append(_head("What it is for"))
+    for number, need in enumerate(brief.needs, 1):
+        made.append(_need(room.id, number, need))
+    made.append(_add(room.id, "needs", "Add a need or a wish"))
+    made.append(_head("What is here, and what becomes of it"))
+    for piece in brief.pieces:
+        made.append(_piece(job, room, piece))
+    for other in job.rooms:
+        for piece in other.brief.pieces:
+            if piece.decision == "move" and piece.to == room.id and other.id != room.id:
+                made.append(Paragraph((Words(f"{piece.name or 'A piece'} comes from the {other.name}."),)))
+    made.append(_add(room.id, "pieces", "Add a piece"))
+    made.append(_head("What stays, and everything agrees with"))
+    for fixed in brief.fixed:
+        made.append(_fixed(room.id, fixed))
+    made.append(_add(room.id, "fixed", "Add something that stays"))
+    made.append(_head("Not to be seen"))
+    for hidden in brief.hide:
+        made.append(_hidden(room.id, hidden))
+    made.append(_add(room.id, "hide", "Add something to hide"))
+    return (*made, *house_letter(job))
+
+
+def _manner(job: Job, room: Room) -> list[Paragraph]:
+    """Return the manner of a room: its own style and moods, or the house's."""
+    brief, house = room.brief, job.brief
+    offers = tuple(styles())
+    style = brief.style or house.style
+    said = _style_says(style)
+    lines = [
+        Paragraph(
+            (
+                Words(f"The {room.name} is to be in the manner"),
+                Blank((room.id, "", "", "style"), brief.style, house.style or "of …", offers),
+                Words("and to feel"),
+                Blank(
+                    (room.id, "", "", "moods"),
+                    ", ".join(brief.moods),
+                    ", ".join(house.moods) or "calm, warm …",
+                    mood_words(),
+                ),
+                Words("."),
+            ),
+            said=said,
+        )
+    ]
+    for mood in brief.moods or house.moods:
+        if mood_says(mood):
+            lines.append(Paragraph((), said=f"{mood[:1].upper()}{mood[1:]}: {mood_says(mood)}."))
+    return lines
+
+
+def _style_says(name: str) -> str:
+    style = styles().get(name)
+    if style is None:
+        return ""
+    order = style.order.capitalize() + (f", {style.school}" if style.school else "")
+    return f"That suggests: {order} trim; {style.colours}; {style.casework}."
+
+
+def _need(scope: str, number: int, need: Need) -> Paragraph:
+    path = (scope, "needs", need.id)
+    return Paragraph(
+        (
+            Words(f"{number}."),
+            Blank((*path, "who"), need.who, "who"),
+            Pick((*path, "rank"), need.rank, (("must", "must be able to"), ("wish", "would like to"))),
+            Blank((*path, "words"), need.words, "read until late, …"),
+            Words("; the answer is"),
+            Blank((*path, "answer"), need.answer, "still open"),
+            Words("."),
+            Act("raise", (*path, ""), "Rank it higher"),
+            Act("remove", (*path, ""), "Remove"),
+        )
+    )
+
+
+def _piece(job: Job, room: Room, piece: Piece) -> Paragraph:
+    path = (room.id, "pieces", piece.id)
+    parts: list[Part] = [
+        Blank((*path, "name"), piece.name, "a piece"),
+        Pick(
+            (*path, "decision"),
+            piece.decision,
+            (("keep", "stays as it is"), ("alter", "is altered:"), ("move", "moves to"), ("let go", "goes")),
+        ),
+    ]
+    if piece.decision == "alter":
+        parts.append(Blank((*path, "how"), piece.how, "paint, stain, refinish, re-cover, new fronts"))
+    if piece.decision == "move":
+        rooms = tuple((one.id, f"the {one.name}") for one in job.rooms if one.id != room.id)
+        parts.append(Pick((*path, "to"), piece.to, (("", "… where?"), *rooms), open=not piece.to))
+    sizes = (("width", "wide"), ("depth", "deep"), ("height", "high"))
+    if piece.decision != "let go":
+        parts.append(Words("; it is"))
+        for key, word in sizes:
+            parts += [Blank((*path, key), _size(job, getattr(piece, key)), "…"), Words(word)]
+    parts += [Words("."), Act("remove", (*path, ""), "Remove")]
+    return Paragraph(tuple(parts))
+
+
+def _size(job: Job, length: Length | None) -> str:
+    if length is None:
+        return ""
+    settings = job.settings
+    return show_length(length.mm, settings.unit, step=settings.step, denominator=settings.denominator)
+
+
+def _fixed(scope: str, fixed: FixedElement) -> Paragraph:
+    path = (scope, "fixed", fixed.id)
+    parts: list[Part] = [Blank((*path, "name"), fixed.name, "a floor, a stone top, a dark door …"), Words(", in")]
+    parts += [Swatch(colour) for colour in fixed.colours]
+    parts += [Blank((*path, "colours"), " ".join(fixed.colours), "#rrggbb …"), Words(".")]
+    if fixed.colours:
+        parts.append(Act("take", (*path, ""), "Take into the colours"))
+    parts.append(Act("remove", (*path, ""), "Remove"))
+    return Paragraph(tuple(parts))
+
+
+def _hidden(scope: str, hidden: ToHide) -> Paragraph:
+    path = (scope, "hide", hidden.id)
+    return Paragraph(
+        (
+            Blank((*path, "name"), hidden.name, "laundry, a screen, cords …"),
+            Words(": by"),
+            Blank((*path, "answer"), hidden.answer, "a curtain, doors, art, a niche"),
+            Words("."),
+            Act("remove", (*path, ""), "Remove"),
+        )
+    )
+
+
+def house_letter(job: Job) -> tuple[Paragraph, ...]:
+    """Return the part of the letter that is the same for every room."""
+    house = job.brief
+    money = f" {job.settings.money}" if job.settings.money else ""
+    made = [
+        _head(f"For the whole of {job.name}"),
+        Paragraph(
+            (
+                Words("The house is to be in the manner"),
+                Blank((HOUSE, "", "", "style"), house.style, "of …", tuple(styles())),
+                Words("and to feel"),
+                Blank((HOUSE, "", "", "moods"), ", ".join(house.moods), "calm, warm …", mood_words()),
+                Words("."),
+            ),
+            said=_style_says(house.style),
+        ),
+        Paragraph(
+            (
+                Words("It is"),
+                Pick((HOUSE, "", "", "tenure"), house.tenure, _options(get_args(Tenure)), house.tenure == "not said"),
+                Words("; the work is done by"),
+                Pick((HOUSE, "", "", "worker"), house.worker, _options(get_args(Worker)), house.worker == "not said"),
+                Words(", for at most"),
+                Blank((HOUSE, "", "", "budget"), "" if house.budget is None else show_money(house.budget), "a budget"),
+                Words(f"{money.strip()}, by" if money else ", by"),
+                Blank((HOUSE, "", "", "by"), house.by, "a date"),
+                Words("."),
+            )
+        ),
+        Paragraph(
+            (
+                Words("House rules:"),
+                Blank((HOUSE, "", "", "rules"), house.rules, "what is seen from the street, quiet hours …"),
+                Words("."),
+            )
+        ),
+    ]
+    made += [_person(job, person) for person in house.people]
+    made.append(_add(HOUSE, "people", "Add a person"))
+    made += [_permission(permission) for permission in house.permissions]
+    made.append(_add(HOUSE, "permissions", "Add a permission"))
+    return tuple(made)
+
+
+def _person(job: Job, person: Person) -> Paragraph:
+    path = (HOUSE, "people", person.id)
+    return Paragraph(
+        (
+            Blank((*path, "name"), person.name, "somebody"),
+            Words("reaches"),
+            Blank((*path, "reach"), _size(job, person.reach), "how high"),
+            Words("and is"),
+            Pick((*path, "steps"), person.steps, (("steady", "steady on steps"), ("unsteady", "unsteady on steps"))),
+            Words("."),
+            Act("remove", (*path, ""), "Remove"),
+        )
+    )
+
+
+def _permission(permission: Permission) -> Paragraph:
+    path = (HOUSE, "permissions", permission.id)
+    settled = permission.state in ("given", "refused")
+    return Paragraph(
+        (
+            Words("Permission to"),
+            Pick((*path, "what"), permission.what, _options(get_args(Permit))),
+            Words("is"),
+            Pick((*path, "state"), permission.state, _options(get_args(Asked)), open=not settled),
+            Words("by"),
+            Blank((*path, "by"), permission.by, "whom"),
+            Words("."),
+            Act("remove", (*path, ""), "Remove"),
+        )
+    )

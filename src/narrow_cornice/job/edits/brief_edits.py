@@ -1,0 +1,158 @@
+"""Changes to the brief, by path: (house or room, list, identity, field)."""
+
+from __future__ import annotations
+
+from typing import Any, get_args, get_origin, get_type_hints
+
+import msgspec
+from msgspec.structs import replace
+
+from narrow_cornice.colour.tones import checked_colour
+from narrow_cornice.job import brief as brief_types
+from narrow_cornice.job.brief import FixedElement, HouseBrief, Need, Permission, Person, Piece, RoomBrief, ToHide
+from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Colour, Job
+from narrow_cornice.units.lengths import Length, Unit, parse_length
+
+BriefPath = tuple[str, str, str, str]
+HOUSE = "house"
+LONGEST_WORDS = 2_000
+MOST_MOODS, MOST_COLOURS, MOST_ITEMS = 6, 12, 500
+
+ITEMS: dict[str, tuple[type[msgspec.Struct], str]] = {
+    "people": (Person, "u"),
+    "permissions": (Permission, "g"),
+    "needs": (Need, "q"),
+    "pieces": (Piece, "b"),
+    "fixed": (FixedElement, "x"),
+    "hide": (ToHide, "h"),
+}
+_WORDS = {"needs": "need", "people": "person", "permissions": "permission", "pieces": "piece", "fixed": "fixed element"}
+
+
+def brief_of(job: Job, scope: str) -> HouseBrief | RoomBrief:
+    """Return the brief of the house or of a room. Raises KeyError where that room is not there."""
+    return job.brief if scope == HOUSE else job.room(scope).brief
+
+
+def _with_brief(job: Job, scope: str, brief: Any) -> Job:
+    if scope == HOUSE:
+        return replace(job, brief=brief)
+    rooms = tuple(replace(room, brief=brief) if room.id == scope else room for room in job.rooms)
+    return replace(job, rooms=rooms)
+
+
+def _changed(job: Job, scope: str, **fields: Any) -> Job:
+    return _with_brief(job, scope, replace(brief_of(job, scope), **fields))
+
+
+def add_brief_item(scope: str, which: str) -> Edit:
+    """Add an empty item to a list of the brief, to be filled in place."""
+    kind, prefix = ITEMS[which]
+
+    def apply(job: Job) -> Job:
+        there = getattr(brief_of(job, scope), which)
+        if len(there) >= MOST_ITEMS:
+            raise EditError("That is more than one brief can have.", where=which)
+        return _changed(job, scope, **{which: (*there, kind(id=fresh_id(prefix, (one.id for one in there))))})
+
+    return Edit(f"brief: add a {_WORDS.get(which, 'thing to hide')}", apply)
+
+
+def remove_brief_item(scope: str, which: str, item_id: str) -> Edit:
+    """Take an item out of the brief."""
+
+    def apply(job: Job) -> Job:
+        there = getattr(brief_of(job, scope), which)
+        return _changed(job, scope, **{which: tuple(one for one in there if one.id != item_id)})
+
+    return Edit(f"brief: remove a {_WORDS.get(which, 'thing to hide')}", apply)
+
+
+def raise_need(scope: str, item_id: str, way: int) -> Edit:
+    """Move a need up (−1) or down (+1) in its rank."""
+
+    def apply(job: Job) -> Job:
+        needs = list(job.room(scope).brief.needs)
+        at = next((i for i, one in enumerate(needs) if one.id == item_id), None)
+        if at is None or not 0 <= at + way < len(needs):
+            return job
+        needs[at], needs[at + way] = needs[at + way], needs[at]
+        return _changed(job, scope, needs=tuple(needs))
+
+    return Edit("brief: rank of a need", apply)
+
+
+def set_brief(path: BriefPath, text: str, unit: Unit) -> Edit:
+    """Put what was typed or chosen into a field of the brief. Raises EditError or LengthError."""
+    scope, which, item_id, field = path
+    holder = ITEMS[which][0] if which else (HouseBrief if scope == HOUSE else RoomBrief)
+    value = _value(holder, field, text.strip(), unit)
+    title = f"brief: {field.replace('_', ' ')} to {text.strip()[:40] or 'nothing'}"
+
+    def apply(job: Job) -> Job:
+        if not which:
+            return _changed(job, scope, **{field: value})
+        there = getattr(brief_of(job, scope), which)
+        return _changed(
+            job, scope, **{which: tuple(replace(one, **{field: value}) if one.id == item_id else one for one in there)}
+        )
+
+    return Edit(title, apply)
+
+
+def _value(holder: type[msgspec.Struct], field: str, text: str, unit: Unit) -> Any:
+    """Return a typed text as the field's own type."""
+    hint = get_type_hints(holder, vars(brief_types))[field]
+    if len(text) > LONGEST_WORDS:
+        raise EditError(f"{len(text)} signs are more than a brief can hold here.", where=field)
+    if field == "colours":
+        tones = [
+            part if part.startswith("#") else f"#{part}" for part in text.replace(",", " ").replace(";", " ").split()
+        ]
+        return tuple(checked_colour(tone.lower(), "colours") for tone in tones[:MOST_COLOURS])
+    if field == "moods":
+        words = [word.strip().lower() for word in text.replace(";", ",").split(",")]
+        return tuple(dict.fromkeys(word for word in words if word))[:MOST_MOODS]
+    if field == "budget":
+        return _money(text)
+    if get_origin(hint) is not None and Length in get_args(hint):
+        return checked_size(parse_length(text, unit), field) if text else None
+    if get_origin(hint) is not None and str(get_origin(hint)).endswith("Literal"):
+        if text not in get_args(hint):
+            raise EditError(f"“{text[:40]}” is none of: {', '.join(get_args(hint))}.", where=field)
+        return text
+    return text
+
+
+def _money(text: str) -> float | None:
+    if not text:
+        return None
+    try:
+        amount = float(text.replace(" ", "").replace("\u00a0", "").replace(",", "."))
+    except ValueError:
+        raise EditError(
+            f"“{text[:40]}” is no amount of money.", where="budget", remedy="Write for example 2500."
+        ) from None
+    if not 0 <= amount < 1e9:
+        raise EditError(f"A budget of {amount:g} cannot be.", where="budget")
+    return amount
+
+
+def take_fixed_colours(scope: str, item_id: str) -> Edit:
+    """Take the colours of a fixed element into the colours of the job, named after it."""
+
+    def apply(job: Job) -> Job:
+        element = next((one for one in job.room(scope).brief.fixed if one.id == item_id), None)
+        if element is None:
+            return job
+        colours = list(job.colours)
+        for number, tone in enumerate(element.colours, 1):
+            if all(one.hex.lower() != tone for one in colours):
+                name = element.name or "fixed"
+                called = name if len(element.colours) == 1 else f"{name} {number}"
+                colours.append(Colour(fresh_id("c", (one.id for one in colours)), called, tone))
+        return replace(job, colours=tuple(colours)) if len(colours) > len(job.colours) else job
+
+    return Edit("take the fixed colours", apply)

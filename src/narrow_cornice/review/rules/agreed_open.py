@@ -1,0 +1,45 @@
+"""What the brief leaves open: musts and things to hide without an answer, a budget that is overrun (B1, B7)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.review.finding import Finding, Grade, JobSeen
+from narrow_cornice.units.show import show_money
+
+
+def look(seen: JobSeen) -> Iterator[Finding]:
+    """Look at every room's needs and things to hide, and at the order against the budget."""
+    for room in seen.job.rooms:
+        for need in room.brief.needs:
+            if need.rank == "must" and need.words and not need.answer:
+                who = need.who or "Somebody"
+                says = f"{who[:40]} must be able to {need.words[:80]}, and nothing answers it yet"
+                yield _open(f"need:{room.id}:{need.id}", room.id, room.name, says, "a must of the brief")
+        for hidden in room.brief.hide:
+            if hidden.name and not hidden.answer:
+                says = f"{hidden.name[:60]} is to be hidden, and nothing hides it yet"
+                yield _open(
+                    f"hide:{room.id}:{hidden.id}", room.id, room.name, says, "an item to hide without an answer"
+                )
+    budget, price = seen.job.brief.budget, seen.order.price
+    if budget is not None and price > budget:
+        money = f" {seen.job.settings.money}" if seen.job.settings.money else ""
+        measured = f"{show_money(price)} against {show_money(budget)}{money}"
+        says = f"The order is {show_money(price - budget)}{money} over the budget, labour not counted"
+        yield _open("budget", "", "", says, measured, "will show")
+
+
+def _open(key: str, room_id: str, room: str, says: str, measured: str, grade: Grade = "worth a thought") -> Finding:
+    return Finding(
+        key=f"agreed open:{key}",
+        grade=grade,
+        room_id=room_id,
+        room=room or "The house",
+        where="the brief",
+        says=says[:1].upper() + says[1:],
+        measured=measured,
+        rule="Needs first; what is to be hidden needs an answer somewhere; the budget was agreed (brief).",
+        risk="What is left open comes back when it costs most.",
+        about=(room_id, "brief", "open") if room_id else ("brief",),
+    )

@@ -1,0 +1,34 @@
+"""Built-ins higher than the people of the house reach (B3)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.takeoff.envelopes import fit_of
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Compare the height of every place for a built-in with the lowest reach; and steps with who is unsteady."""
+    reaching = [one for one in seen.house.people if one.reach is not None]
+    lowest = min(reaching, key=lambda one: one.reach.mm if one.reach else 0.0, default=None)
+    unsteady = next((one for one in seen.house.people if one.steps == "unsteady"), None)
+    for recess in seen.room.recesses:
+        fit = fit_of(seen.room, recess, seen.changed_rules)
+        if fit.height is None or lowest is None or lowest.reach is None or fit.height.value <= lowest.reach.mm:
+            continue
+        over = fit.height.value - lowest.reach.mm
+        steps = f", and {unsteady.name[:40] or 'somebody'} is unsteady on steps" if unsteady is not None else ""
+        name = recess.name[:60]
+        yield Finding(
+            key=f"out of reach:{seen.room.id}:{recess.id}",
+            grade="worth a thought",
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where=name,
+            says=f"The upper {seen.size(over)} of {name} is out of reach for {lowest.name[:40] or 'somebody'}",
+            measured=f"reach {seen.size(lowest.reach.mm)}, place {seen.size(fit.height.value)} high{steps}",
+            rule="Daily things lie between knee and eye, light and rare things above (brief, built-ins).",
+            risk="What cannot be reached is not used, or is climbed for.",
+            about=(seen.room.id, "recess", recess.id),
+        )

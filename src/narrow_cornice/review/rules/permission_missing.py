@@ -1,0 +1,57 @@
+"""Work that somebody else must permit first: refused, asked and not yet answered, or not even asked (B3)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.job.brief import Permit
+from narrow_cornice.job.edits.brief_edits import HOUSE, set_brief
+from narrow_cornice.job.history import Edit
+from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+
+WALLS = ("upper wall", "lower wall", "frieze", "ceiling")
+
+
+def planned(seen: RoomSeen) -> dict[Permit, str]:
+    """Return what is planned in the room that may need a permission, with what shows it."""
+    painted = [one.surface for one in seen.coated if one.paint is not None]
+    plans: dict[Permit, str] = {}
+    walls = [one for one in painted if one.group in WALLS]
+    wood = [one for one in painted if one.group not in (*WALLS, "reveal")]
+    if walls:
+        plans["paint the walls"] = f"{len(walls)} surfaces of walls and ceiling are given paint"
+    if wood:
+        plans["paint the woodwork"] = f"{len(wood)} surfaces of wood are given paint"
+    if seen.room.recesses:
+        plans["make holes"] = f"{len(seen.room.recesses)} built-ins are to be fixed to the wall"
+    return plans
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Compare what is planned with the permissions of the brief; a rented house needs each of them."""
+    permissions = {one.what: one for one in seen.house.permissions}
+    for what, shown in planned(seen).items():
+        permission = permissions.get(what)
+        if permission is None and seen.house.tenure != "rented":
+            continue
+        state = permission.state if permission is not None else "not asked"
+        if state == "given":
+            continue
+        grade: Grade = "will not fit" if state == "refused" else "worth a thought"
+        fixes: tuple[Edit, ...] = ()
+        if permission is not None:
+            given = set_brief((HOUSE, "permissions", permission.id, "state"), "given", "mm")
+            fixes = (given,) if state != "refused" else ()
+        yield Finding(
+            key=f"permission missing:{seen.room.id}:{what}",
+            grade=grade,
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where="the brief",
+            says=f"Permission to {what} is {state}",
+            measured=shown,
+            rule="Ask before walls are painted, floors changed or holes made in what is not one's own (brief).",
+            risk="Work that was not permitted is undone at one's own cost.",
+            about=(seen.room.id, "brief", "permissions"),
+            fixes=fixes,
+        )

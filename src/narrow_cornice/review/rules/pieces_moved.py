@@ -1,0 +1,55 @@
+"""Pieces that move: nowhere yet, or too large for the ways in that they must go by (B4, M6)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.review.finding import Finding, Grade, JobSeen
+from narrow_cornice.takeoff.carrying import passage
+from narrow_cornice.units.lengths import show_length
+
+
+def look(seen: JobSeen) -> Iterator[Finding]:
+    """Look at every piece of every room that is to move."""
+    rooms = {room.id: room for room in seen.job.rooms}
+    for room in seen.job.rooms:
+        for piece in room.brief.pieces:
+            if piece.decision != "move":
+                continue
+            name = piece.name[:60] or "A piece"
+            if piece.to not in rooms or piece.to == room.id:
+                yield _finding(
+                    f"{room.id}:{piece.id}:to", room.id, room.name, f"{name} moves, and nobody said where", "no room"
+                )
+                continue
+            sizes = sorted(one.mm for one in (piece.width, piece.depth, piece.height) if one is not None)
+            if len(sizes) < 3:
+                continue
+            for way in seen.job.ways_in:
+                through = passage(way)
+                fits = (
+                    sizes[1] <= way.height.mm and sizes[0] <= way.width.mm
+                    if way.kind == "door"
+                    else sizes[2] <= through.most.value and sizes[0] <= way.width.mm
+                )
+                if not fits:
+                    unit = seen.job.settings.unit
+                    measured = " × ".join(show_length(mm, unit) for mm in reversed(sizes))
+                    says = f"{name} does not go by {way.name[:40]} on its way to the {rooms[piece.to].name[:40]}"
+                    key = f"{room.id}:{piece.id}:{way.id}"
+                    yield _finding(key, room.id, room.name, says, measured, "will not fit")
+
+
+def _finding(key: str, room_id: str, room: str, says: str, measured: str, grade: Grade = "worth a thought") -> Finding:
+    return Finding(
+        key=f"pieces moved:{key}",
+        grade=grade,
+        room_id=room_id,
+        room=room,
+        where="the brief",
+        says=says,
+        measured=measured,
+        rule="A piece that moves stands in both rooms' lists and must be carried there (brief, ways in).",
+        risk="It is found out on the day, on the stair.",
+        about=(room_id, "brief", "pieces"),
+    )

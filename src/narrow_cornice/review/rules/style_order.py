@@ -1,0 +1,40 @@
+"""The style of the brief suggests another order of trim than the room has (T2)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.job.edits.design_edits import change_room
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.styles import styles
+from narrow_cornice.review.finding import Finding, RoomSeen, together
+from narrow_cornice.trim.orders import orders
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Compare the room's order and school with what its style suggests."""
+    name = seen.room.brief.style or seen.house.style
+    style = styles().get(name)
+    if style is None:
+        return
+    steps: list[Edit] = []
+    if style.order != seen.room.order:
+        steps.append(change_room(seen.room.id, "order", order=style.order))
+    if style.school is not None and style.school != seen.room.school:
+        steps.append(change_room(seen.room.id, "school", school=style.school))
+    if not steps:
+        return
+    wanted = orders()[style.order].name + (f", {style.school}" if style.school else "")
+    yield Finding(
+        key=f"style order:{seen.room.id}:{name}",
+        grade="worth a thought",
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where="the trim",
+        says=f"A {name} manner suggests {wanted}; the trim is {orders()[seen.room.order].name}, {seen.room.school}",
+        measured=f"style: {name}",
+        rule="A style suggests an order, heavy to light; it is a suggestion (styles table).",
+        risk="Trim of another weight speaks against everything else in the room.",
+        about=(seen.room.id, "trim", "cornice"),
+        fixes=(together(f"Use {wanted}", steps),),
+    )

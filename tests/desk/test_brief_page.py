@@ -1,0 +1,92 @@
+"""The brief in the window: written in place with mouse and keyboard."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from driving import settle, type_into
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
+
+from narrow_cornice.desk.letter import BlankField, PickButton
+from narrow_cornice.desk.pages.brief import BriefPage
+from narrow_cornice.desk.window import MainWindow
+
+
+def brief(window: MainWindow, room: str = "r1") -> BriefPage:
+    window.go("brief")
+    window.session.look(room_id=room, selected=())
+    settle()
+    page = window.page("brief")
+    assert isinstance(page, BriefPage)
+    return page
+
+
+def test_a_need_is_added_written_and_raised(window: MainWindow) -> None:
+    page = brief(window, "r3")
+    add = next(one for one in page.letter.findChildren(QPushButton) if one.text() == "Add a need or a wish")
+    QTest.mouseClick(add, Qt.MouseButton.LeftButton)
+    settle()
+    place = page.letter.blank(("r3", "needs", "q2", "who"))
+    assert place is not None
+    type_into(place, "the cat")
+    words = page.letter.blank(("r3", "needs", "q2", "words"))
+    assert words is not None
+    type_into(words, "see the stairs")
+    need = window.session.job.rooms[2].brief.needs[1]
+    assert (need.who, need.words) == ("the cat", "see the stairs")
+    assert any("see the stairs" in row.says for row in window.bench.view.rows() if hasattr(row, "says"))
+    window.session.undo()
+    window.session.undo()
+    settle()
+    assert page.letter.blank(("r3", "needs", "q2", "who")).text() == ""  # type: ignore[union-attr]
+
+
+def test_tab_walks_from_place_to_place_and_nothing_is_lost(window: MainWindow) -> None:
+    page = brief(window)
+    page.focus_drawing()
+    first = QApplication.focusWidget()
+    assert isinstance(first, BlankField)
+    QTest.keyClicks(first, "farmhouse")
+    QTest.keyClick(first, Qt.Key.Key_Tab)
+    settle()
+    assert window.session.job.rooms[0].brief.style == "farmhouse"
+    assert QApplication.focusWidget() is not first
+    assert any("Tuscan" in row._said.text() for row in page.letter.rows)
+
+
+def test_a_permission_is_settled_from_its_list_and_refusals_are_told(window: MainWindow) -> None:
+    page = brief(window)
+    picks = [one for one in page.letter.findChildren(PickButton) if one.text().startswith("☐")]
+    assert len(picks) == 2
+    menu = picks[0].menu()
+    assert menu is not None
+    next(action for action in menu.actions() if action.text() == "given").trigger()
+    settle()
+    assert [one.state for one in window.session.job.brief.permissions] == ["given", "given", "not asked"]
+    place = page.letter.blank(("house", "", "", "budget"))
+    assert place is not None
+    type_into(place, "plenty")
+    assert "no amount of money" in window.notice()
+    assert window.session.job.brief.budget == 2600
+
+
+def test_nothing_is_squeezed_or_cut_off(window: MainWindow) -> None:
+    page = brief(window)
+    settle()
+    for row in page.letter.rows:
+        for widget in row._widgets:
+            assert widget.height() >= widget.sizeHint().height() - 1, widget
+            assert widget.geometry().right() <= row._line.width() + 1
+
+
+def test_the_brief_is_printed(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    brief(window)
+    target = tmp_path / "brief.pdf"
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(target), ""))
+    window.print_sheet()
+    window.session.runner.wait()
+    settle()
+    assert target.read_bytes().startswith(b"%PDF")
