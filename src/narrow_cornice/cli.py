@@ -15,7 +15,7 @@ from narrow_cornice.errors import CorniceError
 if TYPE_CHECKING:
     from narrow_cornice.job.model import Job
 
-COMMANDS = ("demo", "check", "takeoff", "length", "proportion", "survey")
+COMMANDS = ("demo", "check", "takeoff", "length", "proportion", "survey", "instruments")
 BAD_INPUT = 2
 
 
@@ -131,6 +131,31 @@ def _commands() -> Any:
     def proportion(height: str, order: str, school: str) -> None:
         _proportion(height, order, school)
 
+    @group.group(help="Stand-ins for outside devices.")
+    def instruments() -> None:
+        pass
+
+    @instruments.command(help="A laser meter on a pseudo-terminal: Enter, a question or the clock sends a reading.")
+    @click.option("--play", type=click.Path(path_type=Path, dir_okay=False), help="A list of lengths, one a line.")
+    @click.option("--every", type=click.FloatRange(0.05, 3600), help="Send a reading every so many seconds.")
+    @click.option("--noise", type=click.FloatRange(0, 1000), default=0.0, help="Noise in mm.")
+    @click.option("--drop", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are lost.")
+    @click.option("--halve", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are cut in half.")
+    @click.option("--garble", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are spoilt.")
+    @click.option("--unit", type=click.Choice(["mm", "m", "in", "ft"]), default="mm", help="What it reads in.")
+    @click.option("--seed", type=int, default=1, help="Makes the noise repeat itself.")
+    def laser(
+        play: Path | None,
+        every: float | None,
+        noise: float,
+        drop: float,
+        halve: float,
+        garble: float,
+        unit: Any,
+        seed: int,
+    ) -> None:
+        _laser(play, every, (noise, drop, halve, garble, unit), seed)
+
     @group.command(help="Adjust the readings of a plan; JSON on standard input, JSON out.")
     def survey() -> None:
         from narrow_cornice.survey.request import read_survey, survey_answer
@@ -193,6 +218,22 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
         amount = line.shown(line.needed.value, job.settings.unit)
         print(f"{line.shop}: {line.name}: {amount}, buy {line.bought_as}, {show_money(line.price)} ({line.why})")
     print(f"All together {show_money(order.price)} {job.settings.money}".rstrip())
+
+
+def _laser(play: Path | None, every: float | None, habits: tuple[Any, ...], seed: int) -> None:
+    from narrow_cornice.instruments.laser import USUAL, Habits, Laser, read_list, run
+    from narrow_cornice.job.file import surroundings
+
+    lengths = USUAL
+    if play is not None:
+        try:
+            lengths = read_list(play.read_text(encoding="utf-8"))
+        except UnicodeDecodeError:
+            raise CorniceError(f"{play.name} is not readable text (UTF-8).") from None
+        except OSError as error:
+            raise surroundings(error, play, "opened") from None
+    keys = sys.stdin.fileno() if sys.stdin is not None and not sys.stdin.closed else None
+    run(Laser(lengths, Habits(*habits), seed), every, lambda port: print(port, flush=True), keys)
 
 
 def _proportion(height: str, order: str, school: str) -> None:

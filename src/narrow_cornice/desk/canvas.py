@@ -362,6 +362,10 @@ class Canvas(QWidget):
         self._editor.setFocus()
         self._editor.selectAll()
 
+    def asked(self) -> About:
+        """Return the path of the size that is being typed, empty while none is."""
+        return self._editing if self._editor.isVisible() else ()
+
     def refuse_size(self) -> None:
         """Mark what was typed as wrong and leave it to be mended."""
         self._editor.setProperty("wrong", True)

@@ -36,7 +36,7 @@ KEYS = (
     (
         "On the drawing",
         (
-            ("M, T, F, O", "to Measure, Trim, Finishes, Order"),
+            ("I, M, T, F, O", "to Brief, Measure, Trim, Finishes, Order"),
             ("[ and ]", "turn the room by a quarter"),
             (", and .", "the wall before and the next, turned upright"),
             ("Enter or a double click", "type the size of what is selected"),
@@ -59,6 +59,7 @@ KEYS = (
             ("Ctrl+F", "find a thing, or type a size for what is selected"),
             ("F6", "from rooms to drawing to sheet to bench to tally"),
             ("F7, F8", "fold the rooms, fold the bench"),
+            ("F9", "ask the laser meter for a reading"),
             ("F1", "these keys"),
         ),
     ),

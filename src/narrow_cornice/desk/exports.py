@@ -114,6 +114,55 @@ class Exports:
             scale = fitting_scale(drawing, 280, 170)
             self.write(path, lambda: svg_drawing(drawing, scale).encode("utf-8"))
 
+    def drawing_dxf(self) -> None:
+        """Hand out the drawing that is looked at as DXF, in millimetres, in layers."""
+        drawing = drawing_of(self._session)
+        if drawing is None or not drawing.marks:
+            self._window.tell("There is no drawing to hand out yet.")
+            return
+        path = self._ask("This drawing", drawing.title, "dxf")
+        if path is not None:
+            from narrow_cornice.exchange.dxf_drawing import drawing_dxf
+
+            self.write(path, lambda: drawing_dxf(drawing))
+
+    def room_dxf(self) -> None:
+        """Hand out the plan and every wall of the room as DXF files in a folder."""
+        room, job = self._session.room(), self._session.job
+        if room is None or measured_room(room, job.house_rules).fault:
+            self._window.tell("This room has no drawings yet: it is not measured.")
+            return
+        folder = QFileDialog.getExistingDirectory(self._window, "A folder for the drawings")
+        if not folder:
+            return
+        from narrow_cornice.desk.filing import file_name
+        from narrow_cornice.exchange.dxf_drawing import drawing_dxf
+
+        for drawing in every_drawing(job, room, self._session.view.turn, "cornice")[1:-1]:
+            path = Path(folder) / f"{file_name(drawing.title)}.dxf"
+            self.write(path, lambda one=drawing: drawing_dxf(one))
+
+    def readings_csv(self) -> None:
+        """Hand out the readings of the room as a table that can be brought in again."""
+        room = self._session.room()
+        if room is None:
+            self._window.tell("There is no room yet.")
+            return
+        path = self._ask("The readings", f"{room.name} readings", "csv")
+        if path is not None:
+            from narrow_cornice.exchange.readings_csv import readings_table
+
+            self.write(path, lambda: readings_table(room).encode("utf-8"))
+
+    def measuring_sheets(self) -> None:
+        """Hand out blank sheets to take to site, named after the rooms and openings."""
+        job = self._session.job
+        path = self._ask("Measuring sheets", f"{job.name} measuring sheets", "pdf")
+        if path is not None:
+            from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
+
+            self.write(path, lambda: measuring_sheets_pdf(job))
+
     def room_pdf(self) -> None:
         """Hand out every drawing of the room as one PDF."""
         room, job = self._session.room(), self._session.job

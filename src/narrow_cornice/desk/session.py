@@ -47,13 +47,14 @@ class Session(QObject):
     """One job open in one window.
 
     ``changed`` tells that the job is another value, with the title of what changed it; ``looked`` that the view is;
-    ``refused`` carries an error in the decorator's words.
+    ``refused`` carries an error in the decorator's words, ``told`` a word to be read in passing.
     """
 
     changed = pyqtSignal(str)
     looked = pyqtSignal()
     refused = pyqtSignal(object)
     filed = pyqtSignal()
+    told = pyqtSignal(str)
 
     def __init__(self, state: Path, settings: QSettings, runner: Runner) -> None:
         super().__init__()

@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.exports import Exports
 from narrow_cornice.desk.filing import Filing
@@ -61,6 +62,7 @@ class MainWindow(QMainWindow):
         self.theme = theme
         self.filing = Filing(session, self)
         self.exports = Exports(session, self)
+        self.bringing = BringingIn(session, self)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = False
         self._known: Job | None = None  # the last job that was counted whole
@@ -76,6 +78,7 @@ class MainWindow(QMainWindow):
         session.looked.connect(lambda: self.refresh(moved=False))
         session.filed.connect(self._filed)
         session.refused.connect(self.tell)
+        session.told.connect(self.tally.say)
         session.runner.busy.connect(self._busy)
         self._restore()
         self.refresh(moved=False)
@@ -420,6 +423,15 @@ class MainWindow(QMainWindow):
                 self.session.do(edits.rename_job(name, place))
             except CorniceError as error:
                 self.tell(error)
+
+    def ask_meter(self) -> None:
+        """Ask the laser meter for a reading, where one is listened to."""
+        page = self.page("measure")
+        laser = getattr(page, "laser", None)
+        if laser is not None and laser.listening:
+            laser.ask()
+        else:
+            self.tell("No laser meter is listened to yet. Choose its port in Measure, “Laser meter …”.")
 
     def print_sheet(self) -> None:
         """Put the sheet that is looked at on paper, as PDF."""

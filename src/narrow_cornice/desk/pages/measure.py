@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QComboBox
+from PyQt6.QtWidgets import QComboBox, QInputDialog
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_pages.survey_rows import assumed_in_words, assumption_typed
@@ -14,10 +14,12 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.drawing_page import DrawingPage, row
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.size_fields import offset_name, size_field, wanted_reading
+from narrow_cornice.desk.size_fields import measuring_order, offset_name, size_field, wanted_reading
+from narrow_cornice.desk.size_values import SizeField
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
 from narrow_cornice.job.model import Room, Side
@@ -30,6 +32,9 @@ from narrow_cornice.takeoff.repairs import room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import doubts_of
 from narrow_cornice.units.lengths import Length, parse_length, show_length
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.laser_port import LaserPort
 
 WAY_KINDS = ("door", "stair turn", "lift")
 
@@ -83,7 +88,75 @@ class MeasurePage(DrawingPage):
         self._instrument.currentTextChanged.connect(lambda name: session.look(instrument=name))
         self._tools.insertWidget(self._tools.count() - 3, plain_label("Reading with"))
         self._tools.insertWidget(self._tools.count() - 3, self._instrument)
+        self._laser: LaserPort | None = None
+        self._add_tool("Laser meter …", "readings from a laser meter go into the field that waits", self.choose_meter)
         self.add_cautions("measure")
+
+    # ---- the laser meter
+
+    @property
+    def laser(self) -> LaserPort:
+        """Return the meter's port, made when it is first wanted."""
+        if self._laser is None:
+            from narrow_cornice.desk.laser_port import LaserPort
+
+            self._laser = LaserPort(self)
+            self._laser.read.connect(self.take_meter_reading)
+            self._laser.said.connect(self.session.told.emit)
+        return self._laser
+
+    def choose_meter(self) -> None:
+        """Ask which port the meter is on, and listen to it; an empty answer listens no longer."""
+        ports = self.laser.there()
+        known = self.session.settings.value("laser port", "", type=str)
+        names = [*dict.fromkeys([known, *ports] if known else ports), ""]
+        name, given = QInputDialog.getItem(
+            self, "Laser meter", "Port of the meter (empty: none). A stand-in says its own:", names, 0, True
+        )
+        if not given:
+            return
+        if not name.strip():
+            self.laser.stop()
+            self.session.told.emit("No meter is listened to")
+        elif self.laser.listen(name):
+            self.session.settings.setValue("laser port", name.strip())
+            self.session.look(instrument="laser")
+
+    def waiting(self) -> SizeField | None:
+        """Return the reading that waits: the one being typed or selected, else the first that nobody read."""
+        room = self.session.room()
+        if room is None:
+            return None
+        job = self.session.job
+        for about in (self.canvas.asked(), self.session.view.selected):
+            field = size_field(job, about) if about else None
+            if field is not None and field.kind == "reading":
+                return field
+        order = [size_field(job, about) for about in measuring_order(room, job.house_rules)]
+        unread = (field for field in order if field is not None and field.kind == "reading" and field.mm is None)
+        return next(unread, None)
+
+    def take_meter_reading(self, reading: MeterReading) -> None:
+        """Put what the meter read into the field that waits, beside what was read there before, and go on."""
+        field = self.waiting()
+        if field is None:
+            self.session.told.emit(f"The meter read {reading.text}, and no reading waits: choose one")
+            return
+        while field.mm is not None:
+            *path, number = field.about
+            following = size_field(self.session.job, (*path, str(int(number) + 1))) if number.isdigit() else None
+            if following is None:
+                break
+            field = following
+        taken = Reading(reading.mm, reading.text, "laser", reading.sigma)
+        try:
+            accepted = self.session.do(field.edit(taken))
+        except CorniceError as error:
+            self.session.refused.emit(error)
+            return
+        if accepted:
+            self.session.told.emit(f"{field.label}: {reading.text} by the meter")
+            self.ask_next(field.about)
 
     def put_rows(self) -> None:
         """Fill the sheets."""

@@ -21,7 +21,7 @@ from narrow_cornice.job.model import (
     Side,
 )
 from narrow_cornice.survey.plan import Turn, side_name
-from narrow_cornice.survey.readings import Reading, as_reading
+from narrow_cornice.survey.readings import Instrument, Reading, as_reading
 from narrow_cornice.survey.walk import Walked
 from narrow_cornice.units.lengths import Length
 
@@ -43,7 +43,7 @@ def add_room(name: str, length: Length, width: Length, height: Length) -> Edit:
     return Edit(f"add {new[:40]}", apply)
 
 
-def add_walked_room(name: str, walk: Sequence[Walked], height: Length) -> Edit:
+def add_walked_room(name: str, walk: Sequence[Walked], height: Length, instrument: Instrument = "tape") -> Edit:
     """Add a room of any shape from a whole walk round it and a height."""
     new = checked_name(name, "A room")
     checked_size(height, "The ceiling height")
@@ -54,7 +54,7 @@ def add_walked_room(name: str, walk: Sequence[Walked], height: Length) -> Edit:
     sides = tuple(
         Side(
             f"w{number}",
-            () if wall.length is None else (as_reading(wall.length),),
+            () if wall.length is None else (as_reading(wall.length, instrument),),
             wall.turn,
             wall.assumed,
             () if wall.angle is None else (wall.angle,),

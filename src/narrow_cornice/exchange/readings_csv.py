@@ -1,0 +1,237 @@
+"""Readings of a room from CSV, with a preview that says which line is wrong and why.
+
+One reading a line, under the headings ``what``, ``at``, ``to``, ``value``, and, where they are known, ``instrument``
+and ``sigma``: walls (``wall, A, B, 4310``), diagonals (``diagonal, B, D, 5571``), corners (``corner, B,, 90.4``),
+heights (``height, A,, 2974``), offsets (``offset, C, B D, -12``). Corners go by their letters on the plan.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Sequence
+
+import msgspec
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.edits.measure_edits import set_heights
+from narrow_cornice.job.edits.survey_edits import put_diagonal, put_offset, set_angles, set_readings
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.survey.plan import corner_name, pair_name, side_name
+from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Instrument, Reading, parse_angle
+from narrow_cornice.takeoff.surveys import corner_key
+from narrow_cornice.units.lengths import LengthError, Unit, parse_length
+
+HEADINGS = ("what", "at", "to", "value", "instrument", "sigma")
+KINDS = ("wall", "diagonal", "corner", "height", "offset")
+MOST_LINES = 5_000
+
+
+class ReadingsError(CorniceError, ValueError):
+    """A table of readings that cannot be taken as a whole."""
+
+
+class ReadLine(msgspec.Struct, frozen=True):
+    """One line as it was understood: where it goes in words, its value, or its ``fault``."""
+
+    number: int
+    text: str
+    words: str = ""
+    kind: str = ""
+    corners: tuple[int, ...] = ()
+    length: Reading | None = None
+    angle: AngleReading | None = None
+    fault: str = ""
+
+
+def read_readings(raw: bytes, room: Room, unit: Unit) -> tuple[ReadLine, ...]:
+    """Return every line of a table of readings, understood or with its fault. Raises ReadingsError for no table."""
+    try:
+        text = raw.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise ReadingsError(f"this is not readable text (UTF-8), from byte {error.start + 1} on.") from None
+    if "\0" in text:
+        raise ReadingsError("this is not a table of readings.")
+    try:
+        dialect = csv.Sniffer().sniff(text[:2000], delimiters=",;\t")
+    except csv.Error:
+        dialect = csv.excel
+    try:
+        rows = list(csv.reader(io.StringIO(text), dialect))
+    except csv.Error as error:
+        raise ReadingsError(f"this is not a table of readings ({error}).") from None
+    if len(rows) > MOST_LINES:
+        raise ReadingsError(f"more than {MOST_LINES} lines are more than a room has readings.")
+    order = list(range(len(HEADINGS)))
+    made: list[ReadLine] = []
+    for number, cells in enumerate(rows, 1):
+        cells = [cell.strip() for cell in cells]
+        if not any(cells) or cells[0].startswith("#"):
+            continue
+        lowered = [cell.lower() for cell in cells]
+        if "what" in lowered and "value" in lowered:
+            order = [lowered.index(heading) if heading in lowered else -1 for heading in HEADINGS]
+            continue
+        fields = [cells[at] if 0 <= at < len(cells) else "" for at in order]
+        made.append(_line(number, fields, room, unit))
+    if not made:
+        raise ReadingsError("there are no readings in it.", remedy=f"Its headings are {', '.join(HEADINGS)}.")
+    return tuple(made)
+
+
+def _line(number: int, fields: Sequence[str], room: Room, unit: Unit) -> ReadLine:
+    what, at, to, value, instrument, sigma = fields
+    shown = ", ".join(field for field in fields if field)[:120]
+    try:
+        return _understood(number, shown, what.lower(), at, to, value, instrument.lower(), sigma, room, unit)
+    except CorniceError as error:
+        where = f", character {error.position + 1} of “{value[:30]}”" if isinstance(error, LengthError) else ""
+        return ReadLine(number, shown, fault=f"{error}{where}")
+
+
+def _understood(
+    number: int,
+    shown: str,
+    what: str,
+    at: str,
+    to: str,
+    value: str,
+    instrument: str,
+    sigma: str,
+    room: Room,
+    unit: Unit,
+) -> ReadLine:
+    if what not in KINDS:
+        raise ReadingsError(f"“{what[:30]}” is no reading.", remedy=f"Write {', '.join(KINDS)}.")
+    names = {corner_name(index): index for index in range(len(room.sides))}
+
+    def corner(name: str) -> int:
+        if name.strip().upper() not in names:
+            last = corner_name(len(room.sides) - 1)
+            raise ReadingsError(f"there is no corner “{name[:20]}”.", remedy=f"The corners are A to {last}.")
+        return names[name.strip().upper()]
+
+    tool: Instrument = next((one for one in INSTRUMENTS if one == (instrument or "tape")), "tape")
+    if instrument and tool != instrument:
+        raise ReadingsError(f"“{instrument[:20]}” is no instrument.", remedy=f"Write {', '.join(INSTRUMENTS)}.")
+    sure = _sigma(sigma)
+    if what == "corner":
+        index = corner(at)
+        read = msgspec.structs.replace(parse_angle(value), sigma=sure)
+        return ReadLine(number, shown, f"corner {corner_name(index)}", what, (index,), angle=read)
+    bare = value.strip()
+    back = what == "offset" and bare[:1] in "-−"
+    length = parse_length(bare[1:] if back else bare, unit)
+    reading = Reading(-length.mm if back else length.mm, bare, tool, sure)
+    if what == "height":
+        wall = room.sides[corner(at) % len(room.sides)].id if at else ""
+        words = f"ceiling height{f', near {at.upper()}' if at else ''}"
+        return ReadLine(number, shown, words, what, (), msgspec.structs.replace(reading, wall=wall))
+    if what == "offset":
+        parts = to.replace("–", " ").replace("-", " ").split()
+        if len(parts) != 2:
+            raise ReadingsError("an offset is from a line between two corners.", remedy="Write them as “B D”.")
+        ends = (corner(at), corner(parts[0]), corner(parts[1]))
+        words = f"offset of {corner_name(ends[0])} from {pair_name(ends[1], ends[2])}"
+        return ReadLine(number, shown, words, what, ends, reading)
+    first, second = corner(at), corner(to)
+    count = len(room.sides)
+    beside = (second - first) % count == 1 or (first - second) % count == 1
+    if first == second:
+        raise ReadingsError("its two corners are the same.")
+    if what == "wall" and not beside:
+        raise ReadingsError(
+            f"no wall joins {corner_name(first)} and {corner_name(second)}.", remedy="Is it a diagonal?"
+        )
+    if beside:
+        index = first if (second - first) % count == 1 else second
+        return ReadLine(number, shown, f"wall {side_name(index, count)}", "wall", (index,), reading)
+    return ReadLine(number, shown, pair_name(*sorted((first, second))), "diagonal", (first, second), reading)
+
+
+def _sigma(text: str) -> float | None:
+    if not text:
+        return None
+    try:
+        value = float(text.replace(",", "."))
+    except ValueError:
+        raise ReadingsError(f"“{text[:20]}” is no uncertainty.", remedy="Write millimetres, as 1.5.") from None
+    if not 0.0001 <= value <= 1000.0:
+        raise ReadingsError(f"an uncertainty of {text[:20]} cannot be.")
+    return value
+
+
+def take_readings(room: Room, lines: Sequence[ReadLine], *, replace: bool) -> Edit:
+    """Return the edit that puts the understood lines into a room, beside what was read or in place of it."""
+    good = [line for line in lines if not line.fault]
+
+    def apply(job: Job) -> Job:
+        for edit in _edits(job.room(room.id), good, replace):
+            job = edit.apply(job)
+        return job
+
+    return Edit(f"{len(good)} readings from a table", apply)
+
+
+def _edits(room: Room, lines: Sequence[ReadLine], fresh: bool) -> list[Edit]:
+    """Return one edit for each thing that was read."""
+    grouped: dict[tuple[str, tuple[int, ...]], list[ReadLine]] = {}
+    for line in lines:
+        key = (line.kind, tuple(sorted(line.corners)) if line.kind == "diagonal" else line.corners)
+        grouped.setdefault(key, []).append(line)
+    count = len(room.sides)
+    edits: list[Edit] = []
+    for (kind, corners), mine in grouped.items():
+        lengths = [line.length for line in mine if line.length is not None]
+        if kind == "wall":
+            side = room.sides[corners[0]]
+            name = side_name(corners[0], count)
+            edits.append(set_readings(room.id, side.id, (*(() if fresh else side.readings), *lengths), name))
+        elif kind == "height":
+            edits.append(set_heights(room.id, (*(() if fresh else room.heights), *lengths)))
+        elif kind == "corner":
+            side = room.sides[corners[0] - 1]
+            angles = [line.angle for line in mine if line.angle is not None]
+            kept = () if fresh else side.angles
+            edits.append(set_angles(room.id, side.id, (*kept, *angles), corner_name(corners[0])))
+        elif kind == "diagonal":
+            keys = [corner_key(room.sides, index) for index in corners]
+            there = next((one for one in room.diagonals if {one.first, one.second} == set(keys)), None)
+            before = there.readings if there is not None and not fresh else ()
+            edits.append(put_diagonal(room.id, keys[0], keys[1], (*before, *lengths), pair_name(*corners)))
+        else:
+            of, start, end = (corner_key(room.sides, index) for index in corners)
+            words = f"offset of {corner_name(corners[0])}"
+            edits.append(put_offset(room.id, of, start, end, lengths, words))
+    return edits
+
+
+def readings_table(room: Room) -> str:
+    """Return a room's readings as a table that can be read back."""
+    held = io.StringIO()
+    writer = csv.writer(held)
+    writer.writerow(HEADINGS)
+    count = len(room.sides)
+    names = {corner_key(room.sides, index): corner_name(index) for index in range(count)}
+
+    def row(what: str, at: str, to: str, one: Reading) -> None:
+        sigma = "" if one.sigma is None else f"{one.sigma:g}"
+        writer.writerow([what, at, to, f"{one.mm:.6g} mm" if one.mm >= 0 else f"{one.mm:.6g}", one.instrument, sigma])
+
+    for index, side in enumerate(room.sides):
+        for one in side.readings:
+            row("wall", corner_name(index), corner_name((index + 1) % count), one)
+        for angle in side.angles:
+            sure = "" if angle.sigma is None else f"{angle.sigma:g}"
+            writer.writerow(["corner", corner_name((index + 1) % count), "", f"{angle.degrees:g}", "", sure])
+    for diagonal in room.diagonals:
+        for one in diagonal.readings:
+            row("diagonal", names[diagonal.first], names[diagonal.second], one)
+    for offset in room.offsets:
+        for one in offset.readings:
+            row("offset", names[offset.of], f"{names[offset.start]} {names[offset.end]}", one)
+    walls = {side.id: corner_name(index) for index, side in enumerate(room.sides)}
+    for one in room.heights:
+        row("height", walls.get(one.wall, ""), "", one)
+    return held.getvalue()

@@ -1,0 +1,83 @@
+"""Bringing readings and outlines in through the window, and handing drawings out."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import ezdxf
+import pytest
+from driving import settle
+from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
+
+from narrow_cornice.desk.bringing_in import ReadingsPreview
+from narrow_cornice.desk.window import MainWindow
+
+
+def test_readings_are_looked_through_and_taken(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    table = tmp_path / "readings.csv"
+    table.write_text("what,at,to,value\nwall,A,B,4309\nwall,A,Q,12\n")
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(table), ""))
+    seen: list[list[str]] = []
+
+    def accept(self: ReadingsPreview) -> int:
+        seen.extend([cell.text for cell in row.cells] for row in self.sheet.sheet.rows)
+        return int(QDialog.DialogCode.Accepted)
+
+    monkeypatch.setattr(ReadingsPreview, "exec", accept)
+    window.bringing.readings()
+    assert [row[0] for row in seen] == ["2", "3"]
+    assert "no corner “Q”" in seen[1][3]
+    assert [one.mm for one in window.session.job.rooms[0].sides[0].readings] == [4310, 4306, 4309]
+    window.session.undo()
+    table.write_bytes(b"\xff\xff\x00")
+    window.bringing.readings()
+    assert "readings.csv: this is not readable text" in window.notice()
+
+
+def test_a_room_comes_from_a_drawing_whose_unit_is_asked(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    path = tmp_path / "Wash Room.dxf"
+    document = ezdxf.new("R2010")
+    document.header["$INSUNITS"] = 0
+    document.modelspace().add_lwpolyline([(0, 0), (2.1, 0), (2.1, 1.74), (0, 1.74)], close=True)
+    document.saveas(path)
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("metres", True))
+    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("2.4 m", True))
+    window.bringing.outline()
+    settle()
+    room = window.session.job.rooms[-1]
+    assert room.name == "Wash Room"
+    assert [side.readings[0].mm for side in room.sides] == [2100, 1740, 2100, 1740]
+    assert {side.readings[0].instrument for side in room.sides} == {"sketch"}
+    assert window.session.view.room_id == room.id
+
+
+def test_drawings_readings_and_sheets_are_handed_out(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    written: list[Path] = []
+
+    def target(*asked: object) -> tuple[str, str]:
+        path = tmp_path / Path(str(asked[2])).name
+        written.append(path)
+        return str(path), ""
+
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", target)
+    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "all"))
+    (tmp_path / "all").mkdir()
+    for hand_out in (
+        window.exports.drawing_dxf,
+        window.exports.readings_csv,
+        window.exports.measuring_sheets,
+        window.exports.room_dxf,
+    ):
+        hand_out()
+        window.session.runner.wait()
+        settle()
+    assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf"]
+    assert all(path.stat().st_size > 200 for path in written)
+    assert len(list((tmp_path / "all").glob("*.dxf"))) == 9  # the plan and eight walls

@@ -1,0 +1,88 @@
+"""A laser meter in the window: readings go into the field that waits, and nothing the meter does stops the work."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+
+import pytest
+from driving import settle
+from PyQt6.QtWidgets import QInputDialog
+
+from narrow_cornice.desk.pages.measure import MeasurePage
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.instruments.laser import Habits, Laser
+
+
+def until(done: Callable[[], bool], seconds: float = 5.0) -> None:
+    end = time.monotonic() + seconds
+    while not done() and time.monotonic() < end:
+        settle()
+        time.sleep(0.01)
+    assert done()
+
+
+@pytest.fixture
+def page(window: MainWindow) -> MeasurePage:
+    window.go("measure")
+    window.session.look(room_id="r2", selected=())
+    settle()
+    found = window.page("measure")
+    assert isinstance(found, MeasurePage)
+    return found
+
+
+def test_readings_go_into_the_waiting_field(
+    window: MainWindow, page: MeasurePage, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    laser = Laser((4019.0, 6480.0, 1655.5), Habits(sigma=1.9))
+    monkeypatch.setattr(QInputDialog, "getItem", lambda *_: (laser.port, True))
+    page.choose_meter()
+    assert page.laser.listening
+    assert window.session.view.instrument == "laser"
+    laser.hello()
+    window.ask_meter()
+    settle()
+    assert laser.asked(2.0) == 1
+    laser.measure()
+    # w8 of the parlour is the one wall that nobody has read
+    until(lambda: bool(window.session.job.rooms[1].sides[7].readings))
+    (reading,) = window.session.job.rooms[1].sides[7].readings
+    assert (reading.mm, reading.text, reading.instrument, reading.sigma) == (4019.0, "4019.0 mm", "laser", 1.9)
+    # what would tell most waits now; a selected wall comes before it
+    laser.measure()
+    until(lambda: len(window.session.job.rooms[1].diagonals) == 1)
+    window.session.select(("r2", "wall", "w3", "0"))
+    page.canvas.end_size()
+    settle()
+    laser.measure()
+    until(lambda: len(window.session.job.rooms[1].sides[2].readings) == 2)
+    assert [one.mm for one in window.session.job.rooms[1].sides[2].readings] == [1655, 1655.5]
+    page.laser.stop()
+    laser.pull()
+
+
+def test_nonsense_changes_of_unit_and_a_pulled_plug_are_survived(window: MainWindow, page: MeasurePage) -> None:
+    said: list[str] = []
+    laser = Laser((3000.0,), Habits())
+    page.laser.said.connect(said.append)
+    assert page.laser.listen(laser.port)
+    before = window.session.job
+    laser.say(b"R 43\nxx\xff\xfe\nR 4310.2 mm s1.90*00\nR 43")
+    laser.say(b"12 mm*1A\n")
+    until(lambda: sum("no sense" in one for one in said) >= 3)
+    assert window.session.job is before
+    laser.hello()
+    laser.measure()
+    until(lambda: window.session.job is not before)
+    laser.pull()
+    until(lambda: any("gone" in one for one in said))
+    assert not page.laser.listening
+    window.session.undo()
+    assert window.session.job == before
+    page.laser.stop()
+
+
+def test_a_port_that_is_not_there_is_told(window: MainWindow, page: MeasurePage) -> None:
+    assert not page.laser.listen("/dev/no-meter-here")
+    assert "cannot be listened to" in window.tally._last.text()

@@ -1,0 +1,181 @@
+"""Readings from tables, outlines from DXF, drawings to DXF, sheets for the site."""
+
+from __future__ import annotations
+
+import contextlib
+import io
+import math
+
+import ezdxf
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.dxf_drawing import LAYERS, DxfError, drawing_dxf, read_outlines
+from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
+from narrow_cornice.exchange.readings_csv import ReadingsError, read_readings, readings_table, take_readings
+from narrow_cornice.job.history import History
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.takeoff.rooms import measured_room
+
+CHART = demo_job().rooms[0]
+
+
+def faults(text: str) -> list[tuple[int, str]]:
+    return [(one.number, one.fault) for one in read_readings(text.encode(), CHART, "mm") if one.fault]
+
+
+def test_readings_go_where_they_belong_beside_those_that_are_there() -> None:
+    table = """what,at,to,value,instrument,sigma
+wall,A,B,4309,laser,1.9
+diagonal,D,B,3815,tape,
+corner,B,,88.9,,0.3
+height,C,,2973
+offset,E,B C,-12
+"""
+    lines = read_readings(table.encode(), CHART, "mm")
+    assert [line.words for line in lines] == [
+        "wall A–B",
+        "B to D",
+        "corner B",
+        "ceiling height, near C",
+        "offset of E from B to C",
+    ]
+    history = History(demo_job())
+    history.do(take_readings(CHART, lines, replace=False))
+    room = history.job.rooms[0]
+    assert [(one.mm, one.instrument, one.sigma) for one in room.sides[0].readings][-1] == (4309, "laser", 1.9)
+    assert len(room.sides[0].readings) == 3
+    assert [one.mm for one in next(one for one in room.diagonals if one.id == "d3").readings][-1] == 3815
+    assert room.sides[0].angles[-1].degrees == 88.9
+    assert (room.heights[-1].mm, room.heights[-1].wall) == (2973, "w3")
+    assert room.offsets[0].readings[0].mm == -12
+    history.undo()
+    assert history.job == demo_job()
+    history.do(take_readings(CHART, lines, replace=True))
+    assert [one.mm for one in history.job.rooms[0].sides[0].readings] == [4309]
+
+
+@pytest.mark.parametrize(
+    ("line", "why"),
+    [
+        ("wall,A,C,4310", "no wall joins A and C"),
+        ("wall,A,Q,4310", "no corner “Q”"),
+        ("wall,A,B,about four", "character 1"),
+        ("ceiling,A,B,4310", "“ceiling” is no reading"),
+        ("corner,B,,bent", "no angle"),
+        ("diagonal,B,B,10", "same"),
+        ("wall,A,B,4310,ruler", "“ruler” is no instrument"),
+        ("wall,A,B,4310,tape,much", "“much” is no uncertainty"),
+        ("offset,C,B,12", "line between two corners"),
+        ("wall,A,B,", "character"),
+    ],
+)
+def test_the_preview_says_which_line_is_wrong_and_why(line: str, why: str) -> None:
+    ((number, fault),) = faults(f"what,at,to,value,instrument,sigma\nwall,A,B,4310\n{line}\n")
+    assert number == 3
+    assert why in fault
+
+
+def test_other_separators_other_order_and_no_headings() -> None:
+    semicolons = "value;what;to;at\n4310;wall;B;A\n"
+    (line,) = read_readings(semicolons.encode(), CHART, "mm")
+    assert (line.words, line.length.mm) == ("wall A–B", 4310)  # type: ignore[union-attr]
+    (bare,) = read_readings(b"wall,A,B,14' 2\"", CHART, "mm")
+    assert bare.length.mm == pytest.approx(4318)  # type: ignore[union-attr]
+    for bad, says in ((b"\xff\xfe\x00", "not readable text"), (b"", "no readings"), (b"a\0b", "not a table")):
+        with pytest.raises(ReadingsError, match=says):
+            read_readings(bad, CHART, "mm")
+
+
+def test_a_rooms_readings_go_out_and_come_back_the_same() -> None:
+    for room in demo_job().rooms:
+        lines = read_readings(readings_table(room).encode(), room, "mm")
+        assert not [line.fault for line in lines if line.fault]
+        history = History(demo_job())
+        history.do(take_readings(room, lines, replace=True))
+        again = history.job.room(room.id)
+        assert [[one.mm for one in side.readings] for side in again.sides] == [
+            [one.mm for one in side.readings] for side in room.sides
+        ]
+        corners = zip(measured_room(again, {}).plan.corners, measured_room(room, {}).plan.corners, strict=True)
+        assert max(math.dist(one, other) for one, other in corners) < 0.1  # sigmas and places of heights go along
+
+
+@given(st.binary(max_size=300))
+def test_no_bytes_stop_the_readers(raw: bytes) -> None:
+    for read in (lambda: read_readings(raw, CHART, "mm"), lambda: read_outlines(raw)):
+        with contextlib.suppress(CorniceError):
+            read()
+
+
+def dxf(*, unit: int, lines: bool = False, scale: float = 1.0) -> bytes:
+    document = ezdxf.new("R2010")
+    document.header["$INSUNITS"] = unit
+    space = document.modelspace()
+    corners = [(0, 0), (4000, 0), (4000, 3000), (2500, 3000), (2500, 2500), (0, 2500)]
+    corners = [(x * scale, y * scale) for x, y in corners]
+    if lines:
+        for a, b in zip(corners, [*corners[1:], corners[0]], strict=True):
+            space.add_line(b, a, dxfattribs={"layer": "walls"})
+    else:
+        space.add_lwpolyline(list(reversed(corners)), close=True, dxfattribs={"layer": "walls"})
+        space.add_lwpolyline([(10, 10), (20, 10), (20, 20)], close=True)
+        space.add_circle((5, 5), 3)
+    held = io.StringIO()
+    document.write(held)
+    return held.getvalue().encode()
+
+
+@pytest.mark.parametrize(("unit", "lines", "scale"), [(4, False, 1.0), (6, True, 0.001), (0, False, 1.0)])
+def test_an_outline_becomes_a_walk(unit: int, lines: bool, scale: float) -> None:
+    outline = read_outlines(dxf(unit=unit, lines=lines, scale=scale))[0]
+    assert outline.layer == "walls"
+    assert outline.scale == {4: 1.0, 6: 1000.0, 0: None}[unit]
+    walk = outline.walk(outline.scale or 1.0)
+    assert [round(mm) for mm, _ in walk] == [4000, 3000, 1500, 500, 2500, 2500]
+    assert [round(angle) for _, angle in walk] == [90, 90, 90, 270, 90, 90]
+    assert sum(angle for _, angle in walk) == pytest.approx(720)
+
+
+def test_what_is_no_outline_is_refused() -> None:
+    open_line = ezdxf.new("R2010")
+    open_line.modelspace().add_line((0, 0), (1000, 0))
+    held = io.StringIO()
+    open_line.write(held)
+    with pytest.raises(DxfError, match="no closed outline"):
+        read_outlines(held.getvalue().encode())
+    with pytest.raises(DxfError, match="no DXF"):
+        read_outlines(b"not a drawing at all")
+
+
+def test_drawings_go_out_as_dxf_in_layers_one_to_one() -> None:
+    job = demo_job()
+    plan = room_plan(CHART, job.house_rules, job.settings, 0.0)
+    document = ezdxf.read(io.StringIO(drawing_dxf(plan).decode()))
+    assert document.header["$INSUNITS"] == 4
+    assert set(LAYERS) <= {layer.dxf.name for layer in document.layers}
+    used = {entity.dxf.layer for entity in document.modelspace()}
+    assert {"wall", "opening", "dimension", "note"} <= used
+    walls = [
+        entity
+        for entity in document.modelspace().query("LWPOLYLINE[layer=='wall']")
+        if len(entity) == 2 and not entity.closed
+    ]
+    longest = max(math.dist(*[tuple(point) for point in wall.get_points("xy")]) for wall in walls)
+    assert longest == pytest.approx(measured_room(CHART, {}).plan.sides[0].length.value)
+    wall = wall_elevation(CHART, job.house_rules, job.colours, job.settings, "w2")
+    face = ezdxf.read(io.StringIO(drawing_dxf(wall).decode())).modelspace()
+    assert {"fixture", "condition", "finish", "trim"} <= {entity.dxf.layer for entity in face}
+    # what goes out comes back: the inside of the room is a closed outline of the plan
+    assert any(len(outline.corners) == 8 for outline in read_outlines(drawing_dxf(plan)))
+
+
+def test_measuring_sheets_are_named_after_rooms_and_openings() -> None:
+    content = measuring_sheets_pdf(demo_job())
+    assert content.startswith(b"%PDF")
+    assert content.count(b"/Type /Page\n") >= 3
+    assert measuring_sheets_pdf(starting_job()).startswith(b"%PDF")
