@@ -25,7 +25,7 @@ def test_the_window_opens_on_the_demo_with_its_totals(window: MainWindow) -> Non
     assert window.top.name.text() == "Pilot House"
     figures = tally(window.session.job)
     assert window.tally.shown("paint") == figures["paint"].shown("mm")
-    assert window.tally.shown("cost").startswith("2 9")
+    assert window.tally.shown("cost").startswith("3 3")
     assert window.tally.shown("to settle") == str(len(to_settle(window.session.job)))
     assert not window.notice()
 
@@ -249,7 +249,7 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     assert window.session.job.ticks == {"paint:wall-matt:sedge": "3 × 5 L"}
     window.page("order")._group(True)  # type: ignore[attr-defined]
     settle()
-    assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall"]
+    assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth"]
     QTest.keyClick(slips[0].rows[1], Qt.Key.Key_Space)
     settle()
     assert window.session.job.ticks == {}
@@ -264,11 +264,17 @@ def test_turning_stepping_and_the_four_sheets(window: MainWindow) -> None:
     QTest.keyClicks(canvas(window), ".")
     assert window.session.view.wall_id == "w2"
     titles = set()
-    for number in (Qt.Key.Key_1, Qt.Key.Key_2, Qt.Key.Key_3, Qt.Key.Key_4):
+    for number in (Qt.Key.Key_1, Qt.Key.Key_2, Qt.Key.Key_3, Qt.Key.Key_5, Qt.Key.Key_4):
         QTest.keyClick(window, number, Qt.KeyboardModifier.AltModifier)
         settle()
         titles.add(canvas(window)._drawing.title)  # type: ignore[union-attr]
-    assert titles == {"Chart Room, unfolded", "Chart Room, plan", "Chart Room, wall B–C", "Section, cornice"}
+    assert titles == {
+        "Chart Room, unfolded",
+        "Chart Room, plan",
+        "Chart Room, wall B–C",
+        "Section, cornice",
+        "Chart Room, strip of all walls",
+    }
     QTest.keyClicks(canvas(window), "+0-")
     canvas(window).zoom_by(3.0)
     assert canvas(window).about_at(canvas(window).to_screen((110.0, -110.0))) != ()

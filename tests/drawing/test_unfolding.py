@@ -12,11 +12,13 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Path, Strip, bounds_of, dimension_line
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.drawing.squared import squared_corners
+from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import turning, unfolded_room, upright_turn
 from narrow_cornice.drawing.unfolding import Placed, outward_of, unfolded_walls
 from narrow_cornice.job import edits
@@ -146,6 +148,8 @@ def drawings(job: Job, turn: float = 0.0) -> list[Drawing]:
     for room in job.rooms:
         made.append(unfolded_room(room, job.house_rules, job.colours, job.settings, turn))
         made.append(room_plan(room, job.house_rules, job.settings, turn))
+        made.append(wall_strip(room, job.house_rules, job.colours, job.settings))
+        made += [envelope_drawing(room, job.house_rules, job.settings, one.id) for one in room.recesses]
         made += [wall_elevation(room, job.house_rules, job.colours, job.settings, side.id) for side in room.sides]
         made += [
             trim_section(room, job.house_rules, job.settings, kind, plain) for kind in KINDS for plain in (True, False)

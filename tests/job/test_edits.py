@@ -14,6 +14,7 @@ from narrow_cornice.job.model import Finish, Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.plan import plan_area
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.units.lengths import Length, parse_length
 
 
@@ -176,3 +177,35 @@ def test_memos_hold_by_identity_and_forget() -> None:
     forget_everything()
     doubled(one, 2)
     assert len(calls) == 5
+
+
+def test_a_door_shared_by_two_rooms_is_one_door() -> None:
+    history = History(demo_job())
+    edges = [f"door edges@{one}" for one in ("o4", "o2")]
+
+    def keys(room: int) -> set[str]:
+        return {surface.key for surface in room_surfaces(history.job.rooms[room], {})}
+
+    assert edges[0] in keys(0)
+    assert edges[1] in keys(1)
+    history.do(edits.join_openings("r1", "o4", "r2/o2", "hall door"))
+    mine = next(one for one in history.job.rooms[0].openings if one.id == "o4")
+    other = next(one for one in history.job.rooms[1].openings if one.id == "o2")
+    assert (mine.twin, other.twin) == ("r2/o2", "r1/o4")
+    assert other.width == mine.width
+    assert edges[0] in keys(0)
+    assert edges[1] not in keys(1)
+    assert {"door face@o4"} <= keys(0)
+    assert {"door face@o2"} <= keys(1)
+    history.do(edits.change_opening("r2", "o2", "hall door", width=mm(900)))
+    assert next(one for one in history.job.rooms[0].openings if one.id == "o4").width.mm == 900
+    history.do(edits.remove_opening("r1", "o4", "hall door"))
+    assert edges[1] in keys(1)  # what it was joined to is a door of its own again
+    history.undo()
+    assert next(one for one in history.job.rooms[1].openings if one.id == "o2").twin == "r1/o4"
+    history.do(edits.join_openings("r1", "o4", "", "hall door"))
+    assert all(one.twin == "" for room in history.job.rooms for one in room.openings)
+    assert edges[1] in keys(1)
+    while history.undo():
+        pass
+    assert history.job == demo_job()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -9,6 +11,9 @@ from msgspec.structs import replace
 
 from narrow_cornice.job.model import Finish, Job, Opening, Room, Side
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.job.things import Bulk, Slope
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.survey.readings import Reading
 from narrow_cornice.takeoff.coatings import coated_surfaces
 from narrow_cornice.takeoff.order import order_list, tick_state
 from narrow_cornice.takeoff.rooms import measured_room
@@ -236,7 +241,7 @@ def test_a_tick_knows_when_its_line_has_changed() -> None:
 
 def test_without_stock_the_order_says_so() -> None:
     order = order_list(replace(demo_job(), stock=()))
-    assert len(order.unsold) == 10
+    assert len(order.unsold) == 13
     assert all(line.kind != "trim" for line in order.lines)
 
 
@@ -252,3 +257,47 @@ def test_the_demo_rooms_are_what_they_are_said_to_be() -> None:
     assert chart.trim.piece("cornice").height.value == pytest.approx(223.05)  # type: ignore[union-attr]
     parlour = measured_room(job.rooms[1], job.house_rules)
     assert parlour.plan.sides[7].follows
+
+
+def test_an_attic_by_hand() -> None:
+    """4 000 × 3 000, 2 400 high, sloping down to 1 200 over the south wall within 1 500."""
+    slope = Slope(Reading(1200, "1200"), Reading(1500, "1500"))
+    sides = (Side("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
+    attic = room(sides=sides, heights=(Reading(2400, ""),))
+    surfaces = net(attic)
+    gable = (3000 * 2400 - 1500 * 1200 / 2) / 1e6
+    assert surfaces == pytest.approx(
+        {
+            "upper wall@w1": 4 * 1.2,
+            "upper wall@w2": gable,
+            "upper wall@w3": 4 * 2.4,
+            "upper wall@w4": gable,
+            "ceiling@room": 4 * 1.5,
+            "ceiling@slope-AB": 4 * math.hypot(1.5, 1.2),
+        }
+    )
+    two = net(replace(attic, two_tone="at a height", split=L(1000)))
+    assert two["lower wall@w2"] == pytest.approx(3.0)
+    assert two["lower wall@w2"] + two["upper wall@w2"] == pytest.approx(gable)
+    # a cornice under the level part only; where the wall is lower it waits for a raking one
+    trimmed = measured_room(replace(attic, trim={**NONE, "cornice": TrimChoice(height=L(100))}), NO_RULES)
+    runs = [(run.wall, round(run.start), round(run.end)) for run in trimmed.runs if run.kind == "cornice"]
+    assert runs == [("B–C", 0, 1500), ("C–D", 0, 4000), ("D–A", 1500, 3000)]
+    # what stands in the room is painted on the faces that show
+    boxed = Bulk("z1", "boxed pipe", "w3", "pipe", Reading(500, ""), Reading(0, ""), L(200), L(150), L(0))
+    beam = Bulk("z2", "beam", "w3", "beam", Reading(900, ""), Reading(400, ""), L(160), L(2000), L(2200))
+    more = net(replace(attic, bulks=(boxed, beam)))
+    assert more["boxing@z1"] == pytest.approx((2 * 0.15 + 0.2) * 2.4)
+    assert more["boxing@z2"] == pytest.approx((2 * 2.0 + 2 * 0.16) * 0.2 + 0.16 * 2.0)
+
+
+def test_a_window_that_pokes_through_the_slope_is_told_and_counted_only_below_it() -> None:
+    slope = Slope(Reading(1200, "1200"), Reading(1500, "1500"))
+    sides = (Side("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
+    window = door(kind="window", wall="w2", place=L(2000), width=L(800), sill=L(900), height=L(1200), cased=False)
+    attic = room(sides=sides, heights=(Reading(2400, ""),), openings=(window,))
+    wall = next(one for one in room_surfaces(attic, NO_RULES) if one.key == "upper wall@w2")
+    lowest = 1200 + 1200 / 1500 * (3000 - 2800)  # the ceiling over the window's low end
+    assert wall.openings.value == pytest.approx(0.8 * (lowest - 900) / 1000)
+    job = replace(starting_job(), rooms=(attic,))
+    assert any("higher than the ceiling" in finding.says for finding in second_look(job))

@@ -44,7 +44,7 @@ from narrow_cornice.working.figures import Figure
 from narrow_cornice.working.sentences import spell
 
 MOST_STEPS = 9
-MEASURED = ("wall", "corner", "diagonal", "offset", "height", "opening", *THING_FIELDS, "studs", "level")
+MEASURED = ("wall", "corner", "diagonal", "offset", "height", "opening", *THING_FIELDS, "studs", "level", "slope")
 
 
 def chain_of(figure: Figure) -> list[Figure]:
@@ -121,7 +121,7 @@ class Bench(QWidget):
             yield from survey_rows.distance_rows(self, job, room, about)
         elif about[1] in THING_FIELDS:
             yield from thing_rows.thing_rows(self, job, room, about)
-        elif about[1] in ("studs", "level") and len(about) > 2:
+        elif about[1] in ("studs", "level", "slope") and len(about) > 2:
             yield from measure_rows.wall_rows(self, job, room, about)
         elif about[1] == "height":
             yield from measure_rows.height_rows(self, job, room)

@@ -19,6 +19,7 @@ from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job.model import Room
@@ -31,6 +32,7 @@ SHEETS: tuple[tuple[Sheet, str], ...] = (
     ("plan", "Plan"),
     ("elevation", "One wall"),
     ("section", "Section"),
+    ("strip", "Strip"),
 )
 
 
@@ -52,6 +54,8 @@ def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | Non
         return room_plan(room, job.house_rules, job.settings, view.turn)
     if sheet == "elevation":
         return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id)
+    if sheet == "strip":
+        return wall_strip(room, job.house_rules, job.colours, job.settings)
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
         return envelope_drawing(room, job.house_rules, job.settings, view.selected[2])
     if sheet == "section":

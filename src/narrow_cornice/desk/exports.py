@@ -14,6 +14,7 @@ from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.job.file import write_whole
 from narrow_cornice.job.model import Job, Room
@@ -138,7 +139,8 @@ class Exports:
         from narrow_cornice.desk.filing import file_name
         from narrow_cornice.exchange.dxf_drawing import drawing_dxf
 
-        for drawing in every_drawing(job, room, self._session.view.turn, "cornice")[1:-1]:
+        drawings = every_drawing(job, room, self._session.view.turn, "cornice")
+        for drawing in drawings[1 : 2 + len(room.sides)]:
             path = Path(folder) / f"{file_name(drawing.title)}.dxf"
             self.write(path, lambda one=drawing: drawing_dxf(one))
 
@@ -186,5 +188,6 @@ def every_drawing(job: Job, room: Room, turn: float, kind: str) -> list[Drawing]
     ]
     for side in room.sides:
         drawings.append(wall_elevation(room, job.house_rules, job.colours, job.settings, side.id))
+    drawings.append(wall_strip(room, job.house_rules, job.colours, job.settings))
     section = trim_section(room, job.house_rules, job.settings, kind, False)  # type: ignore[arg-type]
     return [*drawings, section] if section.marks else drawings

@@ -21,10 +21,17 @@ from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.readings import Instrument
 
 Place = Literal["brief", "measure", "trim", "finishes", "order"]
-Sheet = Literal["unfolded", "plan", "elevation", "section"]
+Sheet = Literal["unfolded", "plan", "elevation", "section", "strip"]
 
 RECENT = 8
-HELD = {"opening": "openings", "fixture": "fixtures", "mark": "marks", "there": "there", "recess": "recesses"}
+HELD = {
+    "opening": "openings",
+    "fixture": "fixtures",
+    "mark": "marks",
+    "there": "there",
+    "recess": "recesses",
+    "bulk": "bulks",
+}
 RECOVERY_MS = 1500
 
 

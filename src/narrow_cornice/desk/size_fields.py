@@ -61,7 +61,7 @@ def size_field(job: Job, about: About) -> SizeField | None:
         return _opening(room, about)
     if kind == "trim" and len(about) >= 3:
         return _trim(job, room, about)
-    if kind in THING_FIELDS or kind in ("studs", "level"):
+    if kind in THING_FIELDS or kind in ("studs", "level", "slope"):
         return thing_field(room, about)
     if kind in ("split", "two_tone"):
         return SizeField(

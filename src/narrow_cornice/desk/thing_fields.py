@@ -16,18 +16,28 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import AcrossReading, Backing, Depth, Level, Recess
 from narrow_cornice.survey.plan import corner_name
 from narrow_cornice.takeoff.surveys import corner_index
+from narrow_cornice.units.lengths import Length
 
 THING_FIELDS: dict[str, ThingField] = {
     "fixture": "fixtures",
     "mark": "marks",
     "there": "there",
     "recess": "recesses",
+    "bulk": "bulks",
 }
 SIZE_WORDS: dict[str, dict[str, str]] = {
     "fixture": {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"},
     "mark": {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"},
     "there": {"height": "height", "thickness": "thickness"},
     "recess": {"depth": "depth", "start": "from", "end": "to"},
+    "bulk": {
+        "place": "from the left",
+        "out": "off the wall",
+        "width": "along the wall",
+        "depth": "into the room",
+        "under": "underside",
+        "top": "top",
+    },
 }
 LEVELS: tuple[Level, ...] = get_args(Level)
 DEPTHS: tuple[Depth, ...] = get_args(Depth)
@@ -48,6 +58,8 @@ def thing_field(room: Room, about: About) -> SizeField | None:
     """Return the size that a path of a thing stands for, None where it has none."""
     if about[1] == "studs" and len(about) > 3:
         return _stud(room, about)
+    if about[1] == "slope" and len(about) > 2:
+        return _slope(room, about)
     if about[1] == "level" and len(about) > 2:
         return _level(room, about)
     thing = thing_of(room, about)
@@ -59,7 +71,7 @@ def thing_field(room: Room, about: About) -> SizeField | None:
     key = about[3] if len(about) > 3 and about[3] in words else next(iter(words))
     there = getattr(thing, key)
     name = thing_name(thing)
-    optional = about[1] == "recess" and key != "depth"
+    optional = (about[1] == "recess" and key != "depth") or (about[1] == "bulk" and key == "top")
     return SizeField(
         (room.id, about[1], thing.id, key),
         f"{name[:60]}, {words[key]}",
@@ -67,7 +79,7 @@ def thing_field(room: Room, about: About) -> SizeField | None:
         None,
         lambda given: edits.change_thing(room.id, THING_FIELDS[about[1]], thing.id, name, **{key: given}),
         optional,
-        "reading" if key in ("place", "height", "thickness") else "length",
+        "reading" if key in ("place", "height", "thickness", "out") else "length",
     )
 
 
@@ -112,6 +124,29 @@ def _stud(room: Room, about: About) -> SizeField | None:
 
     words = {"spacing": "studs apart", "first": "first stud from the left"}[key]
     return SizeField(about, f"Wall {name}, {words}", None if there is None else there.mm, None, edit, True)
+
+
+def _slope(room: Room, about: About) -> SizeField | None:
+    """Return a size of the slope over a wall: its height there, or how far out it reaches the rest."""
+    key = about[3] if len(about) > 3 and about[3] in ("low", "run") else "low"
+    side = next((one for one in room.sides if one.id == about[2]), None)
+    if side is None:
+        return None
+    name = edits.wall_name(room, side.id)
+    there = None if side.slope is None else getattr(side.slope, key)
+
+    def edit(given: Any) -> Edit:
+        low, run = (side.slope.low, side.slope.run) if side.slope is not None else (None, None)
+        usual = Length(1000.0, "1000 mm")  # until the other size is typed
+        if given is None:
+            return edits.set_slope(room.id, side.id, name, None, None)
+        if key == "low":
+            return edits.set_slope(room.id, side.id, name, given, run or usual)
+        return edits.set_slope(room.id, side.id, name, low or usual, given)
+
+    words = {"low": "ceiling at the wall", "run": "slope runs out to"}[key]
+    where = (room.id, "slope", side.id, key)
+    return SizeField(where, f"Wall {name}, {words}", None if there is None else there.mm, None, edit, True, "reading")
 
 
 def _level(room: Room, about: About) -> SizeField | None:

@@ -5,12 +5,13 @@ from __future__ import annotations
 import itertools
 
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Dimension, Drawing, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
 from narrow_cornice.drawing.wall_face import colours_of, face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.takeoff.backing import stud_places
-from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.rooms import WallFace, measured_room
+from narrow_cornice.takeoff.surfaces import height_on
 from narrow_cornice.units.lengths import show_length
 
 CHAIN = 260.0
@@ -55,7 +56,12 @@ def wall_elevation(
     marks.append(
         Dimension(frame.at(face.length, 0), frame.at(0, 0), deep, shown(face.length), (room.id, "wall", face.id))
     )
-    marks.append(Dimension(frame.at(0, 0), frame.at(0, ceiling), CHAIN, shown(ceiling), (room.id, "height")))
+    left = face.profile[0][1]
+    upright = (room.id, "slope", face.id, "low") if left < ceiling - 1 else (room.id, "height")
+    marks.append(Dimension(frame.at(0, 0), frame.at(0, left), CHAIN, shown(left), upright))
+    marks += _bulks(room, face, frame)
+    for u, z in face.profile[1:-1]:
+        marks.append(Label(frame.at(u, z + 90), shown(z), 8.5, "soft", about=(room.id, "wall", face.id)))
 
     heights: dict[float, tuple[tuple[str, ...], str]] = {}
     for kind in ("skirting", "dado rail", "picture rail", "architrave", "frieze", "cornice"):
@@ -64,7 +70,8 @@ def wall_elevation(
             for edge in (piece.bottom, piece.top):
                 if 0 < edge < ceiling:
                     heights.setdefault(round(edge, 3), ((room.id, "trim", kind), kind))
-    stops = [0.0, *sorted(heights), ceiling]
+    right = face.profile[-1][1]
+    stops = [0.0, *(one for one in sorted(heights) if one < right - 1), right]
     for low, high in itertools.pairwise(stops):
         if high - low < CLOSE:
             continue
@@ -74,3 +81,39 @@ def wall_elevation(
         )
     subtitle = "Seen from inside · " + ("unit: mm" if settings.unit == "mm" else "feet and inches")
     return Drawing(f"{room.name}, wall {face.name}", subtitle, tuple(marks), bounds_of(marks, 160))
+
+
+def _bulks(room: Room, face: WallFace, frame: Frame) -> list[Mark]:
+    """Return beams, boxed pipes and the like that go by this wall, as they stand before it."""
+    marks: list[Mark] = []
+    for bulk in room.bulks:
+        if bulk.wall != face.id:
+            continue
+        u0 = bulk.place.mm
+        u1 = u0 + bulk.width.mm
+        about = (room.id, "bulk", bulk.id)
+        uppers = [
+            min(height_on(face.profile, min(max(u, 0.0), face.length)), bulk.top.mm if bulk.top is not None else 1e9)
+            for u in (u0, u1)
+        ]
+        under = bulk.under.mm
+        top = max(uppers)
+        outline = (
+            frame.at(u0, under),
+            frame.at(u1, under),
+            frame.at(u1, max(under, uppers[1])),
+            frame.at(u0, max(under, uppers[0])),
+        )
+        marks.append(Area(outline, "#2a272414", about, Pen("line", 0.7, dashed=bulk.out.mm > 1.0)))
+        marks.append(
+            Label(
+                frame.at(u0 + bulk.width.mm / 2, bulk.under.mm - 70 if bulk.under.mm > 100 else top / 2),
+                bulk.name,
+                8,
+                "line",
+                face="slanted",
+                within=max(bulk.width.mm, 600.0),
+                about=about,
+            )
+        )
+    return marks

@@ -16,6 +16,7 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.network import Angle, Distance, Offset
 from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, pair_name, read_distance, side_name
+from narrow_cornice.takeoff.envelopes import on_floor
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surveys import corner_key, doubts_of, next_of
 from narrow_cornice.units.lengths import show_length
@@ -50,6 +51,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
         chain = CHAIN * 0.55 if reflex else CHAIN  # chains that meet in an outer corner keep close to their walls
         doubtful = any(one.observed.about[:3] == about for one in doubted)
         marks.append(_side_dimension(side, a, b, about, settings, doubtful, chain))
+    marks += _above(measured, turned)
     marks += _openings(measured, turned)
     marks += _diagonals(measured, doubted, turned, settings)
     marks += _wanted(room, plan.corners, wanted, plan, turned)
@@ -110,6 +112,35 @@ def _offset(plan: Plan, turned: Turned) -> tuple[Point, ...]:
         reach = min(2.0 * WALL, WALL / max(0.2, math.sin(math.radians(plan.angles[index] / 2.0))))
         points.append(turned((x - dx * reach, y - dy * reach)))
     return tuple(points)
+
+
+def _above(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
+    """Return what is overhead or stands in the room: the edges of slopes and beams dashed, pipes and columns firm."""
+    marks: list[Mark] = []
+    room, plan = measured.room, measured.plan
+    if not measured.ceiling.flat:
+        for plane, outline in measured.ceiling.parts(plan.corners):
+            if plane.over >= 0:
+                about = (room.id, "slope", room.sides[plane.over].id)
+                points = tuple(turned(point) for point in outline)
+                marks.append(Area(points, "#7a706714", about, Pen("soft", 0.7, dashed=True)))
+    for bulk in room.bulks:
+        index = next((i for i, side in enumerate(room.sides) if side.id == bulk.wall), None)
+        if index is None:
+            continue
+        side, u, out = plan.sides[index], bulk.place.mm, bulk.out.mm
+        corners = [
+            (u, out),
+            (u + bulk.width.mm, out),
+            (u + bulk.width.mm, out + bulk.depth.mm),
+            (u, out + bulk.depth.mm),
+        ]
+        outline = tuple(turned(on_floor(side, along, off)) for along, off in corners)
+        overhead = bulk.under.mm > 100.0
+        fill = "#7a706714" if overhead else "#b9ad9a"
+        about = (room.id, "bulk", bulk.id)
+        marks.append(Area(outline, fill, about, Pen("ink", 0.8, dashed=overhead)))
+    return marks
 
 
 def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned, settings: Settings) -> list[Mark]:

@@ -72,7 +72,7 @@ def unfolded_room(
     turned = turning(turn)
     marks: list[Mark] = []
     marks += _floor(measured.plan, room.id, room.floor, turn)
-    placed = _placed(measured.plan, measured.height.value)
+    placed = _placed(measured.plan, *(face.tallest for face in measured.faces))
     for place in placed:
         face = measured.faces[place.index]
         marks += face_marks(turned_frame(place.frame, turned), face, measured, known)
@@ -84,6 +84,10 @@ def unfolded_room(
     bounds = _around(placed, turned)
     marks += _ceiling_card(measured, known, bounds)
     height = show_length(measured.height.value, settings.unit, step=settings.step, denominator=settings.denominator)
+    if not measured.ceiling.flat:
+        low = min(z for face in measured.faces for _, z in face.profile)
+        lowest = show_length(low, settings.unit, step=settings.step, denominator=settings.denominator)
+        height = f"sloped, {lowest} to {height}"
     subtitle = f"Ceiling {height} · {corners_in_words(measured.plan)} · walls drawn as seen from inside"
     return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds)
 
@@ -97,9 +101,9 @@ def _around(placed: tuple[Placed, ...], turned: Turned) -> tuple[float, float, f
 
 
 @by_identity(keep=1024)
-def _placed(plan: Plan, height: float) -> tuple[Placed, ...]:
+def _placed(plan: Plan, *heights: float) -> tuple[Placed, ...]:
     lengths = [side.length.value for side in plan.sides]
-    return unfolded_walls(drawn_corners(plan), lengths, [height] * len(lengths))
+    return unfolded_walls(drawn_corners(plan), lengths, heights)
 
 
 @by_identity(keep=1024)
@@ -133,7 +137,7 @@ def _leader(place: Placed, measured: MeasuredRoom, turned: Turned) -> list[Mark]
     face = measured.faces[place.index]
     frame = turned_frame(place.frame, turned)
     assert measured.height is not None
-    beyond = frame.at(face.length / 2, measured.height.value + 130.0)
+    beyond = frame.at(face.length / 2, face.tallest + 130.0)
     about = (measured.room.id, "wall", face.id)
     return [
         Path((a, b), Pen("soft", 0.6, dashed=True), about=about),

@@ -11,6 +11,7 @@ from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Opening
+from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace
 from narrow_cornice.takeoff.surfaces import casing_rects, trim_rects, wall_bands
@@ -82,8 +83,10 @@ def _face_marks(
     marks: list[Mark] = []
     for group, _, low, high in wall_bands(trim, height, split):
         key = f"{group}@{face.id}"
-        band = Rect(0.0, low.value, face.length, high.value)
-        marks.append(Area(frame.quad(band), colours.of(key, UNPAINTED_WALL), (room, "finish", key)))
+        outline = band_outline(face.profile, low.value, high.value)
+        if outline:
+            points = tuple(frame.at(u, v) for u, v in outline)
+            marks.append(Area(points, colours.of(key, UNPAINTED_WALL), (room, "finish", key)))
     for opening, _, rect in face.openings:
         marks += _opening_marks(frame, opening, rect, room, colours)
         if opening.cased:
@@ -113,7 +116,8 @@ def _face_marks(
         marks += fixture_marks(frame, fixture, rect, room)
     for mark, rect in face.marks:
         marks += condition_marks(frame, mark, rect, room)
-    edge = frame.quad(Rect(0.0, 0.0, face.length, height.value))
+    upper = [frame.at(u, z) for u, z in reversed(face.profile)]
+    edge = (frame.at(0.0, 0.0), frame.at(face.length, 0.0), *upper)
     marks.append(Path(edge, Pen("line", 0.9), closed=True))
     return tuple(marks)
 

@@ -87,6 +87,9 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
         readings_within(side.readings, f"{at}.readings")
         if side.assumed is not None:
             number(side.assumed, f"{at}.assumed", 1, 180)
+        if side.slope is not None:
+            length_within(side.slope.low, f"{at}.slope.low")
+            length_within(side.slope.run, f"{at}.slope.run")
         for angle in side.angles:
             number(angle.degrees, f"{at}.angles", 0.5, 359.5)
             if angle.sigma is not None:

@@ -12,7 +12,18 @@ import msgspec
 
 from narrow_cornice.finishes.spread import Method, State, Texture
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
-from narrow_cornice.job.things import Backing, ConditionMark, Fixture, FloorLevel, Recess, TrimThere, Trueness, WayIn
+from narrow_cornice.job.things import (
+    Backing,
+    Bulk,
+    ConditionMark,
+    Fixture,
+    FloorLevel,
+    Recess,
+    Slope,
+    TrimThere,
+    Trueness,
+    WayIn,
+)
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.trim.choices import TrimChoice
@@ -31,7 +42,8 @@ class Side(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
     ``turn`` says whether that corner is an inside one (left) or an outside one. ``angles`` are its readings, inside
     the room. While there are none, ``assumed`` is the angle between the two walls that is taken for granted (90 is
-    square; of an outside corner it is the angle behind the walls), None where nothing is assumed.
+    square; of an outside corner it is the angle behind the walls), None where nothing is assumed. ``slope`` is the
+    ceiling's over this wall, where it is lower than the rest.
     """
 
     id: str
@@ -39,6 +51,7 @@ class Side(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     turn: Turn = "left"
     assumed: float | None = 90.0
     angles: tuple[AngleReading, ...] = ()
+    slope: Slope | None = None
 
 
 class Diagonal(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -66,7 +79,8 @@ class CornerOffset(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A door, window or doorway: ``place`` is from the wall's left end as seen from inside to its near edge;
     ``sill`` is above the floor (windows); ``reveal`` the depth of the plastered or boarded side; ``rise`` how much of
-    the height of an arch is its curve (half an ellipse)."""
+    the height of an arch is its curve (half an ellipse); ``twin`` is the same opening seen from the next room, as
+    "room/opening", empty where nobody said."""
 
     id: str
     kind: OpeningKind
@@ -80,6 +94,7 @@ class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     rise: Length = Length(0.0)
     frame: str = "#f4f1e8"
     cased: bool = True
+    twin: str = ""
 
 
 class Finish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
@@ -116,6 +131,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     marks: tuple[ConditionMark, ...] = ()
     there: tuple[TrimThere, ...] = ()
     recesses: tuple[Recess, ...] = ()
+    bulks: tuple[Bulk, ...] = ()
     levels: tuple[FloorLevel, ...] = ()
     backing: dict[str, Backing] = {}
     trueness: dict[str, Trueness] = {}

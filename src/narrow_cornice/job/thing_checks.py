@@ -19,6 +19,7 @@ SIZES: dict[str, dict[str, bool]] = {
     "marks": {"place": True, "height": True, "width": False, "tall": False},
     "there": {"height": False, "thickness": False},
     "recesses": {"depth": False, "start": True, "end": False},
+    "bulks": {"place": True, "out": True, "width": False, "depth": False, "under": True, "top": False},
 }
 
 

@@ -17,6 +17,7 @@ FixtureKind = Literal["socket", "switch", "grille", "radiator", "pipe", "wall la
 BackingKind = Literal["unknown", "masonry", "studs"]
 Level = Literal["floor", "middle", "top"]
 Depth = Literal["back", "front"]
+BulkKind = Literal["beam", "boxed pipe", "column", "lowered ceiling"]
 ThereDecision = Literal["keep", "match", "replace"]
 
 
@@ -102,6 +103,32 @@ class FloorLevel(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     id: str
     corner: str
     reading: Reading
+
+
+class Slope(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A sloped ceiling over a wall: ``low`` is its height at the wall, ``run`` how far out it reaches the flat part."""
+
+    low: Reading
+    run: Reading
+
+
+class Bulk(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Something that takes room: a beam, a boxed pipe, a column, a lowered step of the ceiling.
+
+    It goes by a wall: ``place`` from its left end and ``out`` from it into the room to the nearer edges, ``width``
+    along the wall and ``depth`` into the room, from ``under`` above the floor up to ``top`` (None: the ceiling).
+    """
+
+    id: str
+    kind: BulkKind
+    wall: str
+    name: str
+    place: Reading
+    out: Reading
+    width: Length
+    depth: Length
+    under: Length
+    top: Length | None = None
 
 
 class WayIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

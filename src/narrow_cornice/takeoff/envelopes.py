@@ -10,7 +10,7 @@ import msgspec
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import Recess
-from narrow_cornice.survey.envelope import Across, Clear, HeightAt, Usual, clear_height, clear_width
+from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, Side
 from narrow_cornice.survey.readings import Reading, sigma_of
@@ -19,6 +19,7 @@ from narrow_cornice.takeoff.surveys import counted, house_rules_of
 from narrow_cornice.working.figures import Figure, choice, explained, table
 from narrow_cornice.working.house_rules import HouseRules
 
+LOW_SIGMA = 3.0  # mm: standard uncertainty of a height under a slope or a beam
 OFF_WALL = 300.0  # mm off its wall that a height is taken
 
 
@@ -83,6 +84,30 @@ def on_floor(side: Side, along: float, out: float) -> Point:
     return (x - dx * along - ox * out, y - dy * along - oy * out)
 
 
+def _lower_than(
+    measured: MeasuredRoom, side: Side, start: float, end: float, depth: float, clear: float
+) -> Figure | None:
+    """Return the clear height where a slope or something overhead comes lower than the ceiling, else None."""
+    room = measured.room
+    footprint = [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 0.5, 1.0) for v in (0.0, 1.0)]
+    lowest, what = clear, ""
+    for place in footprint:
+        z = measured.ceiling.at(*place)
+        if z < lowest - 1.0:
+            lowest, what = z, "under the sloped ceiling"
+    for bulk in room.bulks:
+        over = bulk.place.mm < end and bulk.place.mm + bulk.width.mm > start and bulk.out.mm < depth
+        if bulk.wall == room.sides[measured.plan.sides.index(side)].id and over and bulk.under.mm < lowest:
+            lowest, what = bulk.under.mm, f"under {bulk.name[:40]}"
+    if not what:
+        return None
+    return clear_at_95(
+        Figure("at the tightest spot", lowest, "mm", "table", note=what),
+        Figure("margin", SURE * LOW_SIGMA, "mm", "table", note="1.645 × what one reading of it is sure to"),
+        called="clear height at 95 %",
+    )
+
+
 def _splay(plan: Plan, index: int, left: bool, right: bool) -> tuple[float, float]:
     """Return how much wider the room gets for each mm out of a wall, and how sure that is."""
     slope, variance = 0.0, 0.0
@@ -117,6 +142,9 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
         Usual(level=rules.value("usual_level")),
     )
     height = _clear_figure("clear height", upward)
+    lower = _lower_than(measured, side, start, end, depth, upward.clear)
+    if lower is not None:
+        height = lower
     deep = choice("depth", depth, "mm", (*path, "depth"), f"typed as {recess.depth.text}")
     lowest = table("lowest ceiling", upward.clear, "mm", "clear height at 95 % here; look at the rest of its path")
     stands = tallest_stood_up(lowest, deep)

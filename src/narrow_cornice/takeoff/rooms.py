@@ -6,7 +6,8 @@ import msgspec
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
-from narrow_cornice.job.things import ConditionMark, Fixture
+from narrow_cornice.job.things import ConditionMark, Fixture, Slope
+from narrow_cornice.survey.ceilings import Ceiling, Plane, Profile, slope_over
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import Reading
@@ -30,11 +31,22 @@ class WallFace(msgspec.Struct, frozen=True):
     openings: tuple[tuple[Opening, Hole, Rect], ...]
     fixtures: tuple[tuple[Fixture, Rect], ...] = ()
     marks: tuple[tuple[ConditionMark, Rect], ...] = ()
+    profile: Profile = ()
 
     @property
     def length(self) -> float:
         """Return the adjusted length in mm."""
         return self.wall.length.value
+
+    @property
+    def tallest(self) -> float:
+        """Return the greatest height of the wall in mm."""
+        return max(z for _, z in self.profile)
+
+    @property
+    def sloped(self) -> bool:
+        """Whether its upper edge is anything but level."""
+        return len(self.profile) > 2 or self.profile[0][1] != self.profile[-1][1]
 
 
 class MeasuredRoom(msgspec.Struct, frozen=True):
@@ -48,6 +60,7 @@ class MeasuredRoom(msgspec.Struct, frozen=True):
     runs: tuple[Run, ...] = ()
     split: Figure | None = None
     fault: str = ""
+    ceiling: Ceiling = Ceiling(())
 
     def runs_of(self, face: WallFace) -> tuple[Run, ...]:
         """Return the runs of one wall, the same object as long as wall and trim are."""
@@ -113,6 +126,21 @@ def _on_walls(room: Room) -> tuple[Opening | Fixture | ConditionMark, ...]:
     return (*room.openings, *room.fixtures, *room.marks)
 
 
+@by_identity(keep=1024)
+def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling, tuple[Profile, ...]]:
+    """Return the ceiling of a room and its line along every wall; slopes that are no lower than the rest are none."""
+    planes = [Plane(height.value)]
+    for index, slope in enumerate(slopes):
+        if slope is not None and slope.low.mm < height.value - 1.0:
+            side = plan.sides[index]
+            inward = (-side.outward[0], -side.outward[1])
+            planes.append(slope_over(index, side.start, inward, slope.low.mm, slope.run.mm, height.value))
+    ceiling = Ceiling(tuple(planes))
+    if ceiling.flat:
+        return ceiling, tuple(((0.0, height.value), (side.length.value, height.value)) for side in plan.sides)
+    return ceiling, tuple(ceiling.profile(side.end, side.start) for side in plan.sides)
+
+
 @by_identity(keep=8192)
 def _face(
     room_id: str,
@@ -121,6 +149,7 @@ def _face(
     length: Figure,
     left: Figure,
     right: Figure,
+    profile: Profile,
     *things: Opening | Fixture | ConditionMark,
 ) -> WallFace:
     """Return one wall's face; a wall that an edit left as it was stays the same object."""
@@ -139,8 +168,8 @@ def _face(
         rect = Rect(u0, hole.bottom, u0 + opening.width.mm, hole.bottom + opening.height.mm)
         standing.append((opening, hole, rect))
     standing.sort(key=lambda one: one[2].u0)
-    wall = Wall(name, length, left, right, tuple(hole for _, hole, _ in standing))
-    return WallFace(wall_id, name, wall, tuple(standing), tuple(fixtures), tuple(marks))
+    wall = Wall(name, length, left, right, tuple(hole for _, hole, _ in standing), profile)
+    return WallFace(wall_id, name, wall, tuple(standing), tuple(fixtures), tuple(marks), profile)
 
 
 def _about_middle(thing: Fixture | ConditionMark) -> Rect:
@@ -165,6 +194,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
         return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
     trim = _trim(height, room.order, room.school, room.trim, changed_rules, room.id)
     corners = _corners(plan)
+    ceiling, profiles = _ceiling(plan, height, *(side.slope for side in room.sides))
     faces = tuple(
         # Seen from inside, the left end of a wall is the end of the anticlockwise walk.
         _face(
@@ -174,12 +204,14 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             plan.sides[index].length,
             corners[(index + 1) % len(corners)],
             corners[index],
+            profiles[index],
             *(one for one in _on_walls(room) if one.wall == side.id),
         )
         for index, side in enumerate(room.sides)
     )
     runs = in_order([_runs(face.wall, trim) for face in faces])
-    return MeasuredRoom(room, plan, height, faces, trim, runs, _split(room.id, room.two_tone, room.split, trim, height))
+    split = _split(room.id, room.two_tone, room.split, trim, height)
+    return MeasuredRoom(room, plan, height, faces, trim, runs, split, ceiling=ceiling)
 
 
 @by_identity(keep=1024)

@@ -5,16 +5,19 @@ Surface keys are "group@thing" ("upper wall@w1"); the group is what a finish can
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 from typing import Literal
 
 import msgspec
 
+from narrow_cornice.job.edits.measure_edits import twin_path
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.survey.ceilings import Ceiling
 from narrow_cornice.survey.faces import Rect, union_area
-from narrow_cornice.survey.plan import Plan, corner_name, pair_name
+from narrow_cornice.survey.plan import Plan, corner_name, pair_name, plan_area
 from narrow_cornice.survey.triangles import triangles
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
@@ -32,6 +35,7 @@ GROUPS = (
     "lower wall",
     "frieze",
     "ceiling",
+    "boxing",
     *TRIM_WITH_FACE,
     "door face",
     "door edges",
@@ -76,6 +80,18 @@ def spandrels(width: float, rise: float) -> float:
 def less_spandrels(as_rectangles: float, spandrels: float) -> float:
     """Return openings less what arches leave of the wall."""
     return as_rectangles - spandrels
+
+
+@explained("under the slope", "m²", "width × (left height + right height) ÷ 2 ÷ 1000000")
+def under_slope(width: float, left_height: float, right_height: float) -> float:
+    """Return the area of a stretch of wall whose upper edge is not level."""
+    return width * (left_height + right_height) / 2 / 1_000_000
+
+
+@explained("slope", "m²", "on the plan × stretch of the slope")
+def slope_area(on_the_plan: float, stretch_of_the_slope: float) -> float:
+    """Return the area of a sloped ceiling from the area below it."""
+    return on_the_plan * stretch_of_the_slope
 
 
 @explained("net", "m²", "gross − openings − covered")
@@ -156,6 +172,47 @@ def _together(name: str, parts: Sequence[tuple[str, Rect]], union: float) -> Fig
     return total(name, "m²", figures)
 
 
+def _under(face: WallFace, rect: Rect) -> Rect:
+    """Return as much of an opening as surely lies under the ceiling; one that pokes out is told in the second look."""
+    if not face.sloped:
+        return rect
+    top = min(height_on(face.profile, min(max(u, 0.0), face.length)) for u in (rect.u0, rect.u1))
+    return Rect(rect.u0, rect.v0, rect.u1, min(rect.v1, top))
+
+
+def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
+    """Return a band of a wall: a rectangle, or under a slope the pieces between the places where its edge turns."""
+    if not face.sloped and face.tallest >= high.value - 1e-9:
+        return wall_part(face.wall.length, high, low)
+    edges = {u for u, _ in face.profile}
+    for (u0, z0), (u1, z1) in itertools.pairwise(face.profile):
+        for level in (low.value, high.value):
+            if (z0 - level) * (z1 - level) < 0:
+                edges.add(u0 + (u1 - u0) * (level - z0) / (z1 - z0))
+    pieces = []
+    places = sorted(edges)
+    for left, right in itertools.pairwise(places):
+        heights = [min(max(height_on(face.profile, u), low.value), high.value) - low.value for u in (left, right)]
+        if max(heights) > 1e-9:
+            note = "under the sloped ceiling"
+            pieces.append(
+                under_slope(
+                    Figure("width", right - left, "mm", "table", note=note),
+                    Figure("left height", heights[0], "mm", "table", note=note),
+                    Figure("right height", heights[1], "mm", "table", note=note),
+                )
+            )
+    return total("wall part", "m²", pieces) if pieces else _none("wall part")
+
+
+def height_on(profile: Sequence[tuple[float, float]], u: float) -> float:
+    """Return the height of a wall's upper edge at a place along it."""
+    for (u0, z0), (u1, z1) in itertools.pairwise(profile):
+        if u0 - 1e-9 <= u <= u1 + 1e-9:
+            return z0 + (z1 - z0) * (u - u0) / max(1e-9, u1 - u0)
+    return profile[-1][1]
+
+
 def trim_rects(run: Run, trim: FittedTrim) -> Rect:
     """Return where a run lies on its wall."""
     piece = trim.piece(run.kind)
@@ -212,14 +269,15 @@ def _wall_surfaces(
     """Return the parts of one wall; a wall that an edit left as it was is not counted again."""
     surfaces: list[Surface] = []
     parts = _on_wall(face, runs, trim)
-    length = face.wall.length
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
-        holes = [(opening.name, rect.within(band)) for opening, _, rect in face.openings]
+        holes = [(opening.name, _under(face, rect).within(band)) for opening, _, rect in face.openings]
         lying = [(kind, rect.within(band)) for kind, rect in parts]
         in_holes = union_area(rect for _, rect in holes)
         either = union_area([rect for _, rect in holes] + [rect for _, rect in lying])
-        gross = wall_part(length, high, low)
+        gross = _band_gross(face, low, high)
+        if gross.value <= 0:
+            continue
         openings = _together("openings", holes, in_holes)
         for opening, _, rect in face.openings:
             if opening.kind == "arch" and opening.rise.mm > 0 and band.v0 < rect.v1 <= band.v1 + 1e-9:
@@ -267,11 +325,30 @@ def plan_area_figure(plan: Plan, name: str) -> Figure:
 
 
 @by_identity(keep=2048)
-def _ceiling(plan: Plan, trim: FittedTrim) -> Surface:
+def _slopes(plan: Plan, ceiling: Ceiling) -> tuple[Surface, ...]:
+    """Return the sloped parts of a ceiling, each over its wall."""
+    made = []
+    for plane, outline in ceiling.parts(plan.corners):
+        if plane.over < 0:
+            continue
+        side = plan.sides[plane.over]
+        name = f"Ceiling, slope over {side.name}"
+        below = Figure("on the plan", abs(plan_area(outline)) / 1_000_000, "m²", "table", note="below the slope")
+        stretch = Figure("stretch of the slope", plane.stretch, "", "table", note="√(1 + rise² per run²)")
+        area = slope_area(below, stretch, called=name)
+        made.append(_plain(f"ceiling@slope-{side.name.replace('–', '')}", "ceiling", "ceiling", name, area))
+    return tuple(made)
+
+
+@by_identity(keep=2048)
+def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim) -> Surface:
     gross = plan_area_figure(plan, "ceiling")
+    if not ceiling.flat:
+        level = sum(abs(plan_area(outline)) for plane, outline in ceiling.parts(plan.corners) if plane.over < 0)
+        gross = Figure("level part of the ceiling", level / 1_000_000, "m²", "table", note="the plan inside the slopes")
     openings, covered = _none("openings"), _none("covered")
     cornice = trim.piece("cornice")
-    if cornice.built and cornice.projection is not None:
+    if ceiling.flat and cornice.built and cornice.projection is not None:
         perimeter = total("perimeter", "run", [side.length for side in plan.sides])
         turned = sum(1.0 / math.tan(math.radians(angle) / 2.0) for angle in plan.angles)
         corners = Figure("corners", turned, "", "table", note="cotangents of half of every corner's angle, together")
@@ -318,7 +395,11 @@ def _opening_surfaces(room_id: str, face: WallFace, opening: Opening, hole: Hole
         door = rectangle(width, height, called="face")
         surfaces.append(_plain(f"door face@{opening.id}", "door face", "door", f"{opening.name}, face", door, face))
         edges = leaf_edges(width, height, leaf)
-        surfaces.append(_plain(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face))
+        # Of a door that two rooms share each has its own face; the edges are counted once, with the first.
+        if not opening.twin or twin_path(room_id, opening.id) < opening.twin:
+            surfaces.append(
+                _plain(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face)
+            )
     if opening.reveal.mm > 0:
         path = (room_id, "opening", opening.id, "reveal")
         depth = reading(f"reveal of {opening.name[:60]}", opening.reveal.mm, "mm", path)
@@ -334,6 +415,43 @@ def _opening_surfaces(room_id: str, face: WallFace, opening: Opening, hole: Hole
     return tuple(surfaces)
 
 
+@explained("faces of it", "m²", "(2 × depth + width) × tall ÷ 1000000")
+def standing_faces(depth: float, width: float, tall: float) -> float:
+    """Return the three faces of something that stands against a wall."""
+    return (2 * depth + width) * tall / 1_000_000
+
+
+@explained("faces of it", "m²", "(2 × depth + 2 × width) × tall ÷ 1000000")
+def free_faces(depth: float, width: float, tall: float) -> float:
+    """Return the four faces of something that stands free."""
+    return (2 * depth + 2 * width) * tall / 1_000_000
+
+
+@explained("underside", "m²", "width × depth ÷ 1000000")
+def underside(width: float, depth: float) -> float:
+    """Return the underside of something that hangs from the ceiling."""
+    return width * depth / 1_000_000
+
+
+def _bulk_surfaces(room: Room, measured: MeasuredRoom) -> list[Surface]:
+    """Return what beams, boxed pipes, columns and lowered pieces of ceiling have to be painted."""
+    assert measured.height is not None
+    made = []
+    for bulk in room.bulks:
+        path = (room.id, "bulk", bulk.id)
+        width = reading("width", bulk.width.mm, "mm", (*path, "width"))
+        depth = reading("depth", bulk.depth.mm, "mm", (*path, "depth"))
+        top = bulk.top.mm if bulk.top is not None else measured.height.value
+        tall = Figure("tall", max(0.0, top - bulk.under.mm), "mm", "table", note="from its underside to its top")
+        faces = free_faces if bulk.out.mm > 1.0 else standing_faces
+        parts = [faces(depth, width, tall)]
+        if bulk.under.mm > 1.0:
+            parts.append(underside(width, depth))
+        area = total(bulk.name[:60], "m²", parts)
+        made.append(_plain(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area))
+    return made
+
+
 @by_identity(keep=1024)
 def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
     """Return every surface of the room, walls first; none while the room is not yet measured."""
@@ -346,7 +464,9 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     assert measured.height is not None
     for face in measured.faces:
         surfaces += _wall_surfaces(face, measured.runs_of(face), measured.trim, measured.height, measured.split)
-    surfaces.append(_ceiling(measured.plan, measured.trim))
+    surfaces.append(_ceiling(measured.plan, measured.ceiling, measured.trim))
+    surfaces += _slopes(measured.plan, measured.ceiling)
+    surfaces += _bulk_surfaces(room, measured)
     surfaces += _trim_surfaces(measured)
     for face in measured.faces:
         for opening, hole, _ in face.openings:

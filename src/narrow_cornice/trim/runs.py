@@ -7,6 +7,7 @@ its longest: at an outside corner a mitred piece is longer than its wall, by as 
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 from typing import Literal
@@ -51,13 +52,14 @@ class Hole(msgspec.Struct, frozen=True):
 
 class Wall(msgspec.Struct, frozen=True):
     """A wall for runs: its adjusted length and the angles of its corners inside the room, left and right as seen
-    from inside, in degrees."""
+    from inside, in degrees; ``profile`` is the ceiling's line along it, (u, z) in mm, empty for a level one."""
 
     name: str
     length: Figure
     left: Figure
     right: Figure
     holes: tuple[Hole, ...]
+    profile: tuple[tuple[float, float], ...] = ()
 
 
 def corner_kind(corner: Figure) -> Literal["inside", "outside"]:
@@ -136,6 +138,26 @@ def _meets(piece: Piece, hole: Hole, casing: float) -> bool:
     return piece.bottom < hole.top + casing - 1e-9 and piece.top > low + 1e-9
 
 
+def too_low(profile: Sequence[tuple[float, float]], height: float) -> tuple[tuple[float, float], ...]:
+    """Return the stretches of a wall along which it does not reach a height."""
+    spans: list[tuple[float, float]] = []
+    for (u0, z0), (u1, z1) in itertools.pairwise(profile):
+        if z0 >= height - 1e-6 and z1 >= height - 1e-6:
+            continue
+        if z0 < height and z1 < height:
+            spans.append((u0, u1))
+        else:
+            meet = u0 + (u1 - u0) * (height - z0) / (z1 - z0)
+            spans.append((u0, meet) if z0 < height else (meet, u1))
+    joined: list[tuple[float, float]] = []
+    for start, end in spans:
+        if joined and start <= joined[-1][1] + 1e-6:
+            joined[-1] = (joined[-1][0], end)
+        else:
+            joined.append((start, end))
+    return tuple(joined)
+
+
 def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
     """Return the runs of one kind along one wall, from left to right."""
     piece = trim.piece(kind)
@@ -149,6 +171,11 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
         width = casing if casing is not None and hole.cased else none
         if _meets(piece, hole, width.value):
             stops.append((stop_before(hole.place, width), start_after(hole.place, hole.width, width)))
+    for begin, end in too_low(wall.profile, piece.top) if wall.profile else ():
+        note = f"the ceiling is lower than the {kind} from here"
+        stops.append(
+            (Figure("ceiling", begin, "mm", "table", note=note), Figure("ceiling", end, "mm", "table", note=note))
+        )
     stops.sort(key=lambda stop: stop[0].value)
     runs: list[Run] = []
     at, left = _CORNER, "corner"

@@ -111,7 +111,7 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
             _guarded(bench, lambda: edits.add_bay(room.id, wall_id, name, *sizes))
 
     actions: dict[str, Callable[[], object]] = {
-        "Add a fixture, damage, old trim, a built-in": lambda: add_to_wall(bench, room, wall_id, name),
+        "Add a fixture, damage, old trim, a beam, a built-in": lambda: add_to_wall(bench, room, wall_id, name),
         "Add a door": lambda: add("door"),
         "Add a window": lambda: add("window"),
         "Add a doorway": lambda: add("doorway"),
@@ -183,6 +183,20 @@ def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[R
     }
     for field in fields_of(opening.kind):
         yield from bench.size((room.id, "opening", opening.id, field), words[field])
+    others = [
+        (edits.twin_path(other.id, one.id), f"{other.name}: {one.name}"[:60])
+        for other in job.rooms
+        if other.id != room.id
+        for one in other.openings
+        if one.kind == opening.kind and one.kind != "window"
+    ]
+    if opening.kind != "window" and others:
+        yield ChoiceRow(
+            "Leads to",
+            (("", "not said"), *others),
+            opening.twin,
+            lambda value: bench.do(edits.join_openings(room.id, opening.id, value, opening.name)) and None,
+        )
     yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on) and None)
     if opening.kind == "window":
         yield TextRow(

@@ -15,7 +15,16 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds, repair_materials
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.things import Backing, BackingKind, ConditionMark, FixtureKind, Recess, TrimThere, Trueness
+from narrow_cornice.job.things import (
+    Backing,
+    BackingKind,
+    BulkKind,
+    ConditionMark,
+    FixtureKind,
+    Recess,
+    TrimThere,
+    Trueness,
+)
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.takeoff.envelopes import fit_of
 from narrow_cornice.takeoff.repairs import room_repairs
@@ -27,6 +36,7 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
 
 FIXTURES: tuple[FixtureKind, ...] = get_args(FixtureKind)
+BULKS: tuple[BulkKind, ...] = get_args(BulkKind)
 BACKINGS: tuple[BackingKind, ...] = get_args(BackingKind)
 
 
@@ -121,6 +131,9 @@ def wall_truth_rows(bench: Bench, room: Room, wall_id: str, name: str) -> Iterat
         kind = next(one for one in BACKINGS if one == value)
         bench.do(edits.set_backing(room.id, wall_id, name, replace(backing, kind=kind)))
 
+    yield Caption("The ceiling over it")
+    yield from bench.size((room.id, "slope", wall_id, "low"), "Low at the wall")
+    yield from bench.size((room.id, "slope", wall_id, "run"), "Slope runs out to")
     yield Caption("Behind it, and how it stands")
     yield ChoiceRow("Behind it", tuple((one, one) for one in BACKINGS), backing.kind, chosen)
     if backing.kind == "studs":
@@ -180,6 +193,7 @@ def add_to_wall(bench: Bench, room: Room, wall_id: str, name: str) -> None:
         *(f"damage: {kind}" for kind in repair_kinds()),
         *(f"{kind} that is there" for kind in KINDS if kind != "frieze"),
         "a place for a built-in",
+        *BULKS,
     ]
     what, given = QInputDialog.getItem(bench, f"On wall {name}", "What is there?", words, 0, False)
     if not given:
@@ -216,6 +230,9 @@ def put(bench: Bench, room_id: str, wall_id: str, name: str, what: str, sizes: l
         kind, edit = "there", edits.add_trim_there(room_id, trim, wall_id, *sizes)
     elif what == "a place for a built-in":
         kind, edit = "recess", edits.add_recess(room_id, wall_id, f"Built-in at {name}", *sizes)
+    elif what in BULKS:
+        bulk = next(one for one in BULKS if one == what)
+        kind, edit = "bulk", edits.add_bulk(room_id, bulk, wall_id, *sizes)
     else:
         fixture = next(one for one in FIXTURES if one == what)
         kind, edit = "fixture", edits.add_fixture(room_id, fixture, wall_id, *sizes)

@@ -38,6 +38,7 @@ from narrow_cornice.job.edits.measure_edits import (
     add_wall,
     break_wall,
     change_opening,
+    join_openings,
     notch_corner,
     remove_opening,
     remove_room,
@@ -45,6 +46,7 @@ from narrow_cornice.job.edits.measure_edits import (
     rename_room,
     set_heights,
     straighten_wall,
+    twin_path,
     wall_name,
 )
 from narrow_cornice.job.edits.order_edits import keep_finding, mark_for_mixing, tick
@@ -60,6 +62,7 @@ from narrow_cornice.job.edits.survey_edits import (
     set_turn,
 )
 from narrow_cornice.job.edits.thing_edits import (
+    add_bulk,
     add_fixture,
     add_mark,
     add_recess,
@@ -71,6 +74,7 @@ from narrow_cornice.job.edits.thing_edits import (
     set_across,
     set_backing,
     set_level,
+    set_slope,
     set_trueness,
 )
 from narrow_cornice.job.history import Edit
@@ -80,6 +84,7 @@ __all__ = [
     "EditError",
     "add_bay",
     "add_brief_item",
+    "add_bulk",
     "add_colour",
     "add_fixture",
     "add_mark",
@@ -101,6 +106,7 @@ __all__ = [
     "change_trim",
     "curve_corner",
     "fresh_id",
+    "join_openings",
     "keep_finding",
     "mark_for_mixing",
     "notch_corner",
@@ -129,11 +135,13 @@ __all__ = [
     "set_heights",
     "set_level",
     "set_readings",
+    "set_slope",
     "set_trueness",
     "set_turn",
     "share_finish",
     "straighten_wall",
     "take_fixed_colours",
     "tick",
+    "twin_path",
     "wall_name",
 ]

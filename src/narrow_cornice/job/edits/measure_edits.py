@@ -99,7 +99,7 @@ def remove_wall(room_id: str, wall_id: str, name: str) -> Edit:
             finishes=finishes,
         )
 
-    return room_edit(f"remove wall {name}", room_id, change)
+    return _parting(room_edit(f"remove wall {name}", room_id, change))
 
 
 def notch_corner(room_id: str, wall_id: str, corner: str, along: Length, across: Length) -> Edit:
@@ -146,9 +146,10 @@ def notch_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
 
 def remove_room(room_id: str, name: str) -> Edit:
     """Take a room out of the job."""
-    return Edit(
+    gone = Edit(
         f"remove {name[:40]}", lambda job: replace(job, rooms=tuple(room for room in job.rooms if room.id != room_id))
     )
+    return _parting(gone)
 
 
 def rename_room(room_id: str, name: str) -> Edit:
@@ -197,11 +198,11 @@ def break_wall(
             ("left", "right", "right", "left") if kind == "projection" else ("right", "left", "left", "right")
         )
         parts = (
-            Side(wall_id, (Reading(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), turns[0]),
+            Side(wall_id, (Reading(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), turns[0], slope=side.slope),
             Side(fresh[0], (as_reading(depth),), turns[1]),
             Side(fresh[1], (as_reading(width),), turns[2]),
             Side(fresh[2], (as_reading(depth),), turns[3]),
-            Side(fresh[3], (as_reading(place),), side.turn, side.assumed, side.angles),
+            Side(fresh[3], (as_reading(place),), side.turn, side.assumed, side.angles, side.slope),
         )
         openings: list[Opening] = []
         for opening in room.openings:
@@ -274,7 +275,7 @@ def straighten_wall(room_id: str, first: int, name: str) -> Edit:
         )
         kept = [side for side in room.sides if side.id not in ids[1:]]
         last = parts[4]
-        whole_wall = Side(ids[0], readings, last.turn, last.assumed, last.angles)
+        whole_wall = Side(ids[0], readings, last.turn, last.assumed, last.angles, last.slope)
         sides = tuple(whole_wall if side.id == ids[0] else side for side in kept)
         straight = without_walls(rekeyed(room, {}, set(ids[:4])), {ids[1], ids[3]})
         for part in (ids[0], ids[2], ids[4]):
@@ -346,14 +347,70 @@ def change_opening(room_id: str, opening_id: str, name: str, /, **fields: Any) -
     shown = ", ".join(
         f"{field} to {value.text if isinstance(value, Length) else value}" for field, value in fields.items()
     )
-    return room_edit(
-        f"{name[:40]}: {shown[:60]}",
-        room_id,
-        lambda room: replace(
-            room,
-            openings=tuple(replace(one, **fields) if one.id == opening_id else one for one in room.openings),
-        ),
+    shared = {field: value for field, value in fields.items() if field in ("width", "height")}
+    me = twin_path(room_id, opening_id)
+
+    def changed(room: Room) -> Room:
+        if room.id == room_id:
+            openings = tuple(replace(one, **fields) if one.id == opening_id else one for one in room.openings)
+        elif shared and any(one.twin == me for one in room.openings):  # a door is as wide from the other side
+            openings = tuple(replace(one, **shared) if one.twin == me else one for one in room.openings)
+        else:
+            return room
+        return replace(room, openings=openings)
+
+    return Edit(f"{name[:40]}: {shown[:60]}", lambda job: replace(job, rooms=tuple(changed(r) for r in job.rooms)))
+
+
+def twin_path(room_id: str, opening_id: str) -> str:
+    """Return how an opening is named by its twin."""
+    return f"{room_id}/{opening_id}"
+
+
+def _unpaired(job: Job) -> Job:
+    """Return the job without joins to openings that are no longer there."""
+    there = {twin_path(room.id, one.id) for room in job.rooms for one in room.openings}
+    rooms = tuple(
+        replace(room, openings=tuple(replace(one, twin="") if one.twin not in there else one for one in room.openings))
+        if any(one.twin and one.twin not in there for one in room.openings)
+        else room
+        for room in job.rooms
     )
+    return job if all(new is old for new, old in zip(rooms, job.rooms, strict=True)) else replace(job, rooms=rooms)
+
+
+def _parting(edit: Edit) -> Edit:
+    """Return an edit that takes openings away, with what was joined to them parted."""
+    return Edit(edit.title, lambda job: _unpaired(edit.apply(job)))
+
+
+def join_openings(room_id: str, opening_id: str, twin: str, name: str) -> Edit:
+    """Say that an opening is the one another room has at its side ("room/opening"), or by an empty name no longer.
+
+    Both then lead to one another, and take the sizes of this one; whatever either was joined to before is parted.
+    """
+
+    def apply(job: Job) -> Job:
+        me = twin_path(room_id, opening_id)
+        mine = next(one for one in job.room(room_id).openings if one.id == opening_id)
+        freed = {me, mine.twin, twin} - {""}
+
+        def joined(room: Room, one: Opening) -> Opening:
+            path = twin_path(room.id, one.id)
+            if path == me:
+                return replace(one, twin=twin)
+            if twin and path == twin:
+                return replace(one, twin=me, width=mine.width, height=mine.height)
+            return replace(one, twin="") if one.twin in freed else one
+
+        rooms = []
+        for room in job.rooms:
+            openings = tuple(joined(room, one) for one in room.openings)
+            same = all(new is old or new == old for new, old in zip(openings, room.openings, strict=True))
+            rooms.append(room if same else replace(room, openings=openings))
+        return replace(job, rooms=tuple(rooms))
+
+    return Edit(f"{name[:40]}: {'leads to the next room' if twin else 'leads nowhere said'}", apply)
 
 
 def remove_opening(room_id: str, opening_id: str, name: str) -> Edit:
@@ -364,7 +421,7 @@ def remove_opening(room_id: str, opening_id: str, name: str) -> Edit:
         finishes = {key: finish for key, finish in room.finishes.items() if not key.endswith(f"@{opening_id}")}
         return replace(room, openings=openings, finishes=finishes)
 
-    return room_edit(f"remove {name[:40]}", room_id, change)
+    return _parting(room_edit(f"remove {name[:40]}", room_id, change))
 
 
 def wall_name(room: Room, wall_id: str) -> str:

@@ -15,11 +15,14 @@ from narrow_cornice.job.thing_checks import SIZES
 from narrow_cornice.job.things import (
     AcrossReading,
     Backing,
+    Bulk,
+    BulkKind,
     ConditionMark,
     Fixture,
     FixtureKind,
     FloorLevel,
     Recess,
+    Slope,
     TrimThere,
     Trueness,
     WayIn,
@@ -28,7 +31,7 @@ from narrow_cornice.survey.readings import Reading, as_reading
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.units.lengths import Length
 
-ThingField = Literal["fixtures", "marks", "there", "recesses"]
+ThingField = Literal["fixtures", "marks", "there", "recesses", "bulks"]
 
 # width, height and usual middle above the floor, mm
 USUAL_FIXTURES: dict[FixtureKind, tuple[float, float, float]] = {
@@ -124,6 +127,52 @@ def add_recess(
     return room_edit(f"add {new[:40]}", room_id, change)
 
 
+# width along the wall, depth into the room, underside above the floor, mm
+USUAL_BULKS: dict[BulkKind, tuple[float, float, float]] = {
+    "beam": (160, 3000, 2300),
+    "boxed pipe": (200, 200, 0),
+    "column": (250, 250, 0),
+    "lowered ceiling": (1500, 900, 2200),
+}
+
+
+def add_bulk(room_id: str, kind: BulkKind, wall_id: str, place: Length) -> Edit:
+    """Put a beam, boxed pipe, column or lowered piece of ceiling of usual size into the room."""
+    checked_size(place, "The place", zero=True)
+    wide, deep, under = USUAL_BULKS[kind]
+
+    def change(room: Room) -> Room:
+        number = sum(one.kind == kind for one in room.bulks) + 1
+        fresh = Bulk(
+            fresh_id("z", (one.id for one in room.bulks)),
+            kind,
+            wall_id,
+            f"{kind} {number}",
+            as_reading(place),
+            Reading(0.0, "0"),
+            _size(wide),
+            _size(deep),
+            _size(under),
+        )
+        return replace(room, bulks=(*room.bulks, fresh))
+
+    return room_edit(f"add {kind}", room_id, change)
+
+
+def set_slope(room_id: str, wall_id: str, name: str, low: Length | None, run: Length | None) -> Edit:
+    """Let the ceiling slope over a wall: its height there and how far out it is as high as the rest; None: flat."""
+    checked_size(low, "The height at the wall")
+    checked_size(run, "The run of the slope")
+    slope = Slope(as_reading(low), as_reading(run)) if low is not None and run is not None else None
+
+    def change(room: Room) -> Room:
+        return replace(
+            room, sides=tuple(replace(side, slope=slope) if side.id == wall_id else side for side in room.sides)
+        )
+
+    return room_edit(f"ceiling over {name} {'flat' if slope is None else 'sloped'}", room_id, change)
+
+
 def set_across(room_id: str, recess_id: str, readings: Sequence[AcrossReading], name: str) -> Edit:
     """Put the widths read across a recess."""
     for one in readings:
@@ -145,10 +194,10 @@ def change_thing(room_id: str, field: ThingField, thing_id: str, name: str, /, *
     sizes = SIZES[field]
     for key, value in fields.items():
         if key in sizes:
-            if value is None and key not in ("start", "end"):
+            if value is None and key not in ("start", "end", "top"):
                 raise EditError(f"{key} of {name[:40]} is needed.", remedy="Type it, or remove the thing.")
             checked_size(value, f"{key} of {name[:40]}", zero=sizes[key])
-            if key in ("place", "height", "thickness"):
+            if key in ("place", "height", "thickness", "out"):
                 fields[key] = as_reading(value)
         if key == "name":
             fields[key] = checked_name(value, "A thing")
@@ -276,6 +325,7 @@ def resettled(room: Room, wall_id: str, sections: Sequence[Section]) -> Room:
         room,
         fixtures=settled(room.fixtures),
         marks=settled(room.marks),
+        bulks=settled(room.bulks),
         there=tuple(there),
         backing=shared(room.backing),
         trueness=shared(room.trueness),
@@ -290,6 +340,7 @@ def without_walls(room: Room, gone: Collection[str]) -> Room:
         marks=tuple(one for one in room.marks if one.wall not in gone),
         there=tuple(one for one in room.there if one.wall not in gone),
         recesses=tuple(one for one in room.recesses if one.wall not in gone),
+        bulks=tuple(one for one in room.bulks if one.wall not in gone),
         levels=tuple(one for one in room.levels if one.corner not in gone),
         backing={key: one for key, one in room.backing.items() if key not in gone},
         trueness={key: one for key, one in room.trueness.items() if key not in gone},

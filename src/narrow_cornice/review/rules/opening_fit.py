@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.takeoff.surfaces import height_on
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -36,8 +37,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             over = max(rect.u1 - face.length, 0.0)
             if over > 0.5:
                 says, by = f"{name} runs past the end of wall {face.name}", over
-            elif rect.v1 > ceiling + 0.5:
-                says, by = f"{name} is higher than the ceiling", rect.v1 - ceiling
+            elif rect.v1 > (top := min(height_on(face.profile, u) for u in (rect.u0, rect.u1))) + 0.5:
+                says, by = f"{name} is higher than the ceiling", rect.v1 - top
             elif before is not None and rect.u0 < before[1] - 0.5:
                 says, by = f"{name} lies over {before[0]}", before[1] - rect.u0
             elif edge and (rect.u0 - edge < -0.5 or rect.u1 + edge > face.length + 0.5):

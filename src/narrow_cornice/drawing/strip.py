@@ -1,0 +1,46 @@
+"""All walls of a room laid out as one strip, as they are seen from inside by somebody who turns to the right."""
+
+from __future__ import annotations
+
+from narrow_cornice.drawing.frames import Frame
+from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.wall_face import colours_of, face_marks
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Colour, Room, Settings
+from narrow_cornice.survey.plan import corner_name
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.units.lengths import show_length
+
+ROW = 16_000.0  # mm of wall in a row; a longer strip goes on below
+BETWEEN = 900.0  # mm of paper between rows
+CHAIN = 230.0
+
+
+@by_identity(keep=128)
+def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colour, ...], settings: Settings) -> Drawing:
+    """Return the strip of all walls, in rows where it is long."""
+    measured = measured_room(room, changed_rules)
+    if measured.fault or measured.height is None:
+        return Drawing(f"{room.name}, strip", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
+    known = colours_of(room.finishes, colours)
+    count = len(measured.faces)
+    marks: list[Mark] = []
+    x, floor = 0.0, 0.0
+    for index in reversed(range(count)):  # corners go anticlockwise, an eye that turns right goes the other way
+        face = measured.faces[index]
+        if x > 0 and x + face.length > ROW:
+            marks.append(Path(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
+            x, floor = 0.0, floor + max(one.tallest for one in measured.faces) + BETWEEN
+        frame = Frame((x, floor), (1.0, 0.0), (0.0, -1.0))
+        marks += face_marks(frame, face, measured, known)
+        about = (room.id, "wall", face.id)
+        text = show_length(face.length, settings.unit, step=settings.step, denominator=settings.denominator)
+        marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text.removesuffix(" mm"), about))
+        marks.append(Label((x + face.length / 2, floor + CHAIN + 190), face.name, 9, "soft", face="bold", about=about))
+        for place, corner in ((x, (index + 1) % count), (x + face.length, index)):
+            at = (place + (70 if place == x else -70), floor + 110)
+            marks.append(Label(at, corner_name(corner), 9, "letter", face="name"))
+        x += face.length
+    marks.append(Path(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
+    subtitle = "Seen from inside, turning to the right · corners by their letters on the plan"
+    return Drawing(f"{room.name}, strip of all walls", subtitle, tuple(marks), bounds_of(marks, 180))
