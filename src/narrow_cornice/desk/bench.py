@@ -74,6 +74,7 @@ class Bench(QWidget):
         super().__init__()
         self.setObjectName("bench")
         self.session = session
+        self.theme = theme
         self._drilled: list[Figure] = []
         self._drilled_for: About = ()
         self._counted = True

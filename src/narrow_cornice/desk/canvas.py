@@ -36,6 +36,7 @@ class Canvas(QWidget):
     """
 
     picked = pyqtSignal(tuple)
+    pointed = pyqtSignal(float, float)
     size_wanted = pyqtSignal(tuple)
     size_typed = pyqtSignal(tuple, str)
     turned = pyqtSignal(int)
@@ -59,6 +60,7 @@ class Canvas(QWidget):
         self._held: QPointF | None = None
         self._moved = False
         self._editing: About = ()
+        self.pointing = False  # whether the next click is a place on the drawing instead of a thing
         self._name_of: Callable[[About], str] = lambda _: ""
         self._editor = QLineEdit(self)
         self._editor.setAccessibleName("Size")
@@ -289,6 +291,9 @@ class Canvas(QWidget):
                 self._editor.hide()
                 self.update()
             return
+        if self.pointing:
+            self.setCursor(Qt.CursorShape.CrossCursor)
+            return
         about = self.about_at(event.position())
         self.setCursor(Qt.CursorShape.PointingHandCursor if about else Qt.CursorShape.ArrowCursor)
         name = self._name_of(about) if about else ""
@@ -298,7 +303,10 @@ class Canvas(QWidget):
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         """Pick what is under the pointer if it was a click."""
         assert event is not None
-        if self._held is not None and not self._moved:
+        if self._held is not None and not self._moved and self.pointing:
+            place = self.way().inverted()[0].map(event.position())
+            self.pointed.emit(place.x(), place.y())
+        elif self._held is not None and not self._moved:
             self.picked.emit(self.about_at(event.position()))
         self._held = None
 
@@ -335,6 +343,7 @@ class Canvas(QWidget):
             if self._selected:
                 self.size_wanted.emit(self._selected)
         elif key == Qt.Key.Key_Escape:
+            self.pointing = False
             self.picked.emit(())
         elif key in pans:
             self._shift += QPointF(*pans[Qt.Key(key)])

@@ -53,7 +53,7 @@ def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | Non
     if sheet == "plan":
         return room_plan(room, job.house_rules, job.settings, view.turn)
     if sheet == "elevation":
-        return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id)
+        return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id, job.pictures)
     if sheet == "strip":
         return wall_strip(room, job.house_rules, job.colours, job.settings)
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
@@ -182,6 +182,7 @@ class DrawingPage(QWidget):
         if self._inset and view.sheet == "unfolded" and room is not None:
             job = self.session.job
             inset = trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), True)
+        self.canvas.pointing = bool(view.pointing) and view.sheet == "elevation"
         self.canvas.show_drawing(drawing, inset, view.selected, self.callout())
         self.put_rows()
         if view.selected != self._shown_for:

@@ -187,7 +187,7 @@ def every_drawing(job: Job, room: Room, turn: float, kind: str) -> list[Drawing]
         room_plan(room, job.house_rules, job.settings, turn),
     ]
     for side in room.sides:
-        drawings.append(wall_elevation(room, job.house_rules, job.colours, job.settings, side.id))
+        drawings.append(wall_elevation(room, job.house_rules, job.colours, job.settings, side.id, job.pictures))
     drawings.append(wall_strip(room, job.house_rules, job.colours, job.settings))
     section = trim_section(room, job.house_rules, job.settings, kind, False)  # type: ignore[arg-type]
     return [*drawings, section] if section.marks else drawings

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from functools import lru_cache
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
-from PyQt6.QtGui import QBrush, QColor, QFontMetricsF, QLinearGradient, QPainter, QPen, QPolygonF, QTransform
+from PyQt6.QtGui import QBrush, QColor, QFontMetricsF, QLinearGradient, QPainter, QPen, QPixmap, QPolygonF, QTransform
 
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
@@ -18,6 +18,7 @@ from narrow_cornice.drawing.marks import (
     Mark,
     Path,
     Pen,
+    Photograph,
     Point,
     Strip,
     above_line,
@@ -44,6 +45,14 @@ def _strip_brush(colour: str, tones: tuple[float, ...]) -> QBrush:
     gradient.setColorAt(0.0, QColor(*channels(shades[0])))
     gradient.setColorAt(1.0, QColor(*channels(shades[-1])))
     return QBrush(gradient)
+
+
+@lru_cache(maxsize=16)
+def _pixmap(content: bytes) -> QPixmap:
+    """Return a picture ready to be painted."""
+    made = QPixmap()
+    made.loadFromData(content)
+    return made
 
 
 def polygon(points: Sequence[Point]) -> QPolygonF:
@@ -122,6 +131,12 @@ class MarkPainter:
                 painter.drawPolyline(polygon(mark.points))
         elif isinstance(mark, Strip):
             self._strip(mark)
+        elif isinstance(mark, Photograph):
+            self._go(self._there)
+            painter.setOpacity(mark.opacity)
+            picture = _pixmap(mark.content)
+            painter.drawPixmap(QRectF(*mark.corner, mark.wide, mark.tall), picture, QRectF(picture.rect()))
+            painter.setOpacity(1.0)
         elif isinstance(mark, Label):
             self._label(mark)
         else:

@@ -38,7 +38,8 @@ RECOVERY_MS = 1500
 class View(msgspec.Struct, frozen=True):
     """What is being looked at, and with what is measured; nothing in here belongs to the job.
 
-    ``turn`` is how far the room is turned on the sheet, in degrees clockwise.
+    ``pointing`` is what the next click on a wall places. ``turn`` is how far the room is turned on the sheet, in
+    degrees clockwise.
     """
 
     place: Place = "trim"
@@ -48,6 +49,7 @@ class View(msgspec.Struct, frozen=True):
     turn: float = 0.0
     selected: About = ()
     instrument: Instrument = "tape"
+    pointing: str = ""
 
 
 class Session(QObject):

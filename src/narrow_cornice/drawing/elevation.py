@@ -5,7 +5,8 @@ from __future__ import annotations
 import itertools
 
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Photograph, bounds_of
+from narrow_cornice.drawing.photographs import squared_picture
 from narrow_cornice.drawing.wall_face import colours_of, face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
@@ -14,6 +15,7 @@ from narrow_cornice.takeoff.rooms import WallFace, measured_room
 from narrow_cornice.takeoff.surfaces import height_on
 from narrow_cornice.units.lengths import show_length
 
+NO_PICTURES: dict[str, bytes] = {}
 CHAIN = 260.0
 CLOSE = 45.0  # mm: heights closer together than this share a place in the chain
 
@@ -25,8 +27,9 @@ def wall_elevation(
     colours: tuple[Colour, ...],
     settings: Settings,
     wall_id: str,
+    pictures: dict[str, bytes] = NO_PICTURES,
 ) -> Drawing:
-    """Return the elevation of one wall, seen from inside."""
+    """Return the elevation of one wall, seen from inside, its photograph faintly over it where there is one."""
     measured = measured_room(room, changed_rules)
     if measured.fault or measured.height is None or measured.trim is None:
         return Drawing(f"{room.name}, elevation", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
@@ -35,6 +38,11 @@ def wall_elevation(
     known = colours_of(room.finishes, colours)
     marks: list[Mark] = [*face_marks(frame, face, measured, known)]
     ceiling = measured.height.value
+    photo = next((one for one in room.photos if one.wall == face.id and one.picture in pictures), None)
+    if photo is not None:
+        squared = squared_picture(photo, pictures[photo.picture], face.length, face.tallest)
+        if squared:
+            marks.append(Photograph(frame.at(0.0, face.tallest), face.length, face.tallest, squared))
 
     def shown(mm: float) -> str:
         return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator).removesuffix(" mm")

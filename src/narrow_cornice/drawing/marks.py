@@ -131,7 +131,18 @@ class Dimension(msgspec.Struct, frozen=True):
     beside: bool = False
 
 
-Mark = Area | Path | Strip | Label | Dimension
+class Photograph(msgspec.Struct, frozen=True):
+    """A picture laid over a rectangle of the drawing, faintly: ``content`` is a PNG, ``opacity`` from 0 to 1."""
+
+    corner: Point
+    wide: float
+    tall: float
+    content: bytes
+    opacity: float = 0.45
+    about: About = ()
+
+
+Mark = Area | Path | Strip | Label | Dimension | Photograph
 
 
 class Drawing(msgspec.Struct, frozen=True):
@@ -150,6 +161,8 @@ def points_of(mark: Mark) -> tuple[Point, ...]:
             return mark.points
         case Label():
             return (mark.at,)
+        case Photograph(corner=(x, y)):
+            return ((x, y), (x + mark.wide, y + mark.tall))
         case Dimension():
             a, b = dimension_line(mark)
             return (mark.start, mark.end, a, b)

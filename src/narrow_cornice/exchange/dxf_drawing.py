@@ -7,7 +7,18 @@ import math
 
 import msgspec
 
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Point, Strip, dimension_line
+from narrow_cornice.drawing.marks import (
+    Area,
+    Dimension,
+    Drawing,
+    Label,
+    Mark,
+    Path,
+    Photograph,
+    Point,
+    Strip,
+    dimension_line,
+)
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.survey.starting_figure import area, crossing_sides
@@ -77,6 +88,8 @@ def drawing_dxf(drawing: Drawing) -> bytes:
         placed.set_placement(up(at), align=ezdxf.enums.TextEntityAlignment.MIDDLE_CENTER)
 
     for mark in drawing.marks:
+        if isinstance(mark, Photograph):
+            continue  # a line drawing carries no pictures
         layer = {"layer": _layer(mark)}
         match mark:
             case Area(points=points) | Strip(points=points):

@@ -5,6 +5,7 @@ The writer (fpdf2) costs time to import, so it is imported where it is used.
 
 from __future__ import annotations
 
+import io
 import itertools
 import logging
 from collections.abc import Callable
@@ -21,6 +22,7 @@ from narrow_cornice.drawing.marks import (
     Mark,
     Path,
     Pen,
+    Photograph,
     Point,
     Strip,
     dimension_line,
@@ -250,6 +252,10 @@ class Sheet:
                     )
             case Dimension():
                 self._dimension(mark, at)
+            case Photograph(corner=(px, py)):
+                (x0, y0), (x1, y1) = at((px, py)), at((px + mark.wide, py + mark.tall))
+                with self.pdf.local_context(fill_opacity=mark.opacity, stroke_opacity=mark.opacity):
+                    self.pdf.image(io.BytesIO(mark.content), x0, y0, x1 - x0, y1 - y0)
 
     def _dimension(self, mark: Dimension, at: Callable[[Point], Point]) -> None:
         a, b = (at(point) for point in dimension_line(mark))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 from html import escape
 
 from narrow_cornice.drawing.marks import (
@@ -13,6 +14,7 @@ from narrow_cornice.drawing.marks import (
     Mark,
     Path,
     Pen,
+    Photograph,
     Point,
     Strip,
     above_line,
@@ -84,6 +86,12 @@ def _mark(mark: Mark, scale: float) -> list[str]:
             return [_text(at, text, size, colour, anchor, _FAMILY[face], scale, -90 if turned else 0)]
         case Dimension():
             return _dimension(mark, scale)
+        case Photograph(corner=(x, y)):
+            held = base64.b64encode(mark.content).decode("ascii")
+            return [
+                f"<image x='{x:.2f}' y='{y:.2f}' width='{mark.wide:.2f}' height='{mark.tall:.2f}' "
+                f"opacity='{mark.opacity:g}' preserveAspectRatio='none' href='data:image/png;base64,{held}'/>"
+            ]
 
 
 def _dimension(mark: Dimension, scale: float) -> list[str]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 
 from narrow_cornice.colour.tones import checked_colour
@@ -24,6 +25,8 @@ from narrow_cornice.units.lengths import LARGEST_MM
 from narrow_cornice.working.house_rules import HouseRules
 
 MOST_ROOMS = 2_000
+MOST_PICTURE_BYTES = 8 * 1024 * 1024
+PICTURE_NAME = re.compile(r"[a-z0-9][a-z0-9-]{0,60}\.jpg")
 MOST_SIDES = 400
 
 
@@ -59,6 +62,9 @@ def checked_job(job: Job) -> Job:
         number(stock.price_per_metre_mm, f"{where}.price_per_metre_mm", 0, 1e6)
         if not set(stock.kinds) <= set(KINDS):
             raise JobError("This kind of trim is not known.", where=f"{where}.kinds", remedy=", ".join(KINDS) + ".")
+    for name, content in job.pictures.items():
+        if not PICTURE_NAME.fullmatch(name) or len(content) > MOST_PICTURE_BYTES:
+            raise JobError(f"“{name[:40]}” is no picture that a job can have.", where="pictures")
     check_ways_in(job.ways_in)
     check_brief(job.brief, "brief")
     if len(job.rooms) > MOST_ROOMS:

@@ -15,10 +15,12 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError, SurroundingsError
-from narrow_cornice.job.checks import checked_job
+from narrow_cornice.job.checks import MOST_PICTURE_BYTES, PICTURE_NAME, checked_job
 from narrow_cornice.job.model import SCHEMA, Job
 
 MEMBER = "job.json"
+PICTURES = "pictures/"
+MOST_PICTURES = 400
 MOST_JSON_BYTES = 64 * 1024 * 1024
 MOST_FILE_BYTES = 512 * 1024 * 1024
 _FIXED_TIME = (2020, 1, 1, 0, 0, 0)  # equal jobs make equal files
@@ -39,7 +41,12 @@ def encode_job(job: Job) -> bytes:
         member = zipfile.ZipInfo(MEMBER, _FIXED_TIME)
         member.compress_type = zipfile.ZIP_DEFLATED
         member.external_attr = 0o644 << 16
-        archive.writestr(member, msgspec.json.format(msgspec.json.encode(job), indent=1))
+        bare = replace(job, pictures={}) if job.pictures else job
+        archive.writestr(member, msgspec.json.format(msgspec.json.encode(bare), indent=1))
+        for name in sorted(job.pictures):
+            picture = zipfile.ZipInfo(f"{PICTURES}{name}", _FIXED_TIME)
+            picture.external_attr = 0o644 << 16
+            archive.writestr(picture, job.pictures[name])  # a JPEG does not get smaller
     return held.getvalue()
 
 
@@ -84,6 +91,7 @@ def decode_job(raw: bytes, name: str) -> Job:
                 )
             with archive.open(member) as stream:
                 text = stream.read(MOST_JSON_BYTES + 1)
+            pictures = _pictures(archive, name)
     except KeyError:
         raise JobFileError(f"{name} is an archive without {MEMBER}: it is not a job.") from None
     except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError) as error:
@@ -94,7 +102,24 @@ def decode_job(raw: bytes, name: str) -> Job:
         ) from None
     if len(text) > MOST_JSON_BYTES:
         raise JobFileError(f"{MEMBER} in {name} is larger than it claims.")
-    return decode_json(text, name)
+    job = decode_json(text, name)
+    return replace(job, pictures=pictures) if pictures else job
+
+
+def _pictures(archive: zipfile.ZipFile, name: str) -> dict[str, bytes]:
+    """Return the pictures that stand beside the job. Raises JobFileError for more than a job can have."""
+    found: dict[str, bytes] = {}
+    held = 0
+    for member in archive.infolist():
+        called = member.filename.removeprefix(PICTURES)
+        if called == member.filename or not PICTURE_NAME.fullmatch(called):
+            continue
+        held += member.file_size
+        if member.file_size > MOST_PICTURE_BYTES or held > MOST_FILE_BYTES // 2 or len(found) >= MOST_PICTURES:
+            raise JobFileError(f"The pictures in {name} are more than any job has.")
+        with archive.open(member) as stream:
+            found[called] = stream.read(MOST_PICTURE_BYTES + 1)[:MOST_PICTURE_BYTES]
+    return found
 
 
 def surroundings(error: OSError, path: Path, doing: str) -> SurroundingsError:

@@ -18,6 +18,7 @@ from narrow_cornice.job.things import (
     ConditionMark,
     Fixture,
     FloorLevel,
+    Photo,
     Recess,
     Slope,
     TrimThere,
@@ -132,6 +133,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     there: tuple[TrimThere, ...] = ()
     recesses: tuple[Recess, ...] = ()
     bulks: tuple[Bulk, ...] = ()
+    photos: tuple[Photo, ...] = ()
     levels: tuple[FloorLevel, ...] = ()
     backing: dict[str, Backing] = {}
     trueness: dict[str, Trueness] = {}
@@ -199,7 +201,8 @@ class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A whole job. ``ticks`` are order lines bought, by line with what was bought; ``kept`` are findings kept,
-    with the reason; ``mixing`` are paint lines whose tins are marked to be mixed."""
+    with the reason; ``mixing`` are paint lines whose tins are marked to be mixed; ``pictures`` stand beside
+    ``job.json`` in the file, by their names."""
 
     name: str
     place: str = ""
@@ -215,6 +218,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     mixing: tuple[str, ...] = ()
     ways_in: tuple[WayIn, ...] = ()
     brief: HouseBrief = HouseBrief()
+    pictures: dict[str, bytes] = {}
 
     def room(self, room_id: str) -> Room:
         """Return the room of that identity. Raises KeyError where there is none."""

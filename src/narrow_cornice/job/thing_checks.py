@@ -41,6 +41,13 @@ def check_things(room: Room, walls: set[str], where: str) -> None:
     for index, level in enumerate(room.levels):
         _on_wall(level.corner, walls, f"{where}.levels[{index}]")
         _signed([level.reading], f"{where}.levels[{index}]")
+    unique((one.id for one in room.photos), f"{where}.photos")
+    for index, photo in enumerate(room.photos):
+        at = f"{where}.photos[{index}]"
+        _on_wall(photo.wall, walls, at)
+        for point in photo.points:
+            for value in (point.x, point.y, point.u, point.v):
+                number(value, f"{at}.points", -1e6, 1e6)
     for wall, backing in room.backing.items():
         at = f"{where}.backing[{wall[:40]}]"
         _on_wall(wall, walls, at)

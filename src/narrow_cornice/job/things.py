@@ -131,6 +131,24 @@ class Bulk(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     top: Length | None = None
 
 
+class PhotoPoint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A point of a photograph, in pixels with y down, and its place on the wall: mm ``u`` from the left, ``v`` up."""
+
+    x: float
+    y: float
+    u: float
+    v: float
+
+
+class Photo(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A photograph of a wall, ``picture`` its name among the job's pictures, squared up by its points."""
+
+    id: str
+    wall: str
+    picture: str
+    points: tuple[PhotoPoint, ...] = ()
+
+
 class WayIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A door, a stair turn or a lift that everything must come through. ``second`` is a turn's other leg, or a lift's
     depth."""

@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Literal
 
 from PyQt6.QtWidgets import QInputDialog
 
+from narrow_cornice.desk.bench_pages.photo_rows import lay_photograph, point_at
 from narrow_cornice.desk.bench_pages.room_rows import colour_typed
 from narrow_cornice.desk.bench_pages.survey_rows import corner_choices, reading_rows
 from narrow_cornice.desk.bench_pages.thing_rows import add_to_wall, wall_truth_rows
@@ -123,6 +124,11 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
         "Round the corner at its end": curved,
         "Add a wall after this one": lambda: bench.do(edits.add_wall(room.id, wall_id, name)),
     }
+    photo = next((one for one in room.photos if one.wall == wall_id), None)
+    actions["Lay a photograph over it"] = lambda: lay_photograph(bench, room, wall_id, name)
+    if photo is not None:
+        actions["Point at what the photograph shows"] = lambda: point_at(bench, wall_id, name)
+        actions["Remove the photograph"] = lambda: bench.do(edits.remove_photo(room.id, wall_id, name))
     if len(room.sides) > 3:
         actions["Remove this wall"] = lambda: bench.do(edits.remove_wall(room.id, wall_id, name))
     if len(room.sides) >= 8:

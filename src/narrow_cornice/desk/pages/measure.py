@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QComboBox, QInputDialog
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_pages.survey_rows import assumed_in_words, assumption_typed
+from narrow_cornice.desk.bench_pages.thing_rows import FIXTURES
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.drawing_page import DrawingPage, row
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
@@ -18,6 +19,7 @@ from narrow_cornice.desk.size_fields import measuring_order, offset_name, size_f
 from narrow_cornice.desk.size_values import SizeField
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
+from narrow_cornice.drawing.photographs import sight_of
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
@@ -90,7 +92,33 @@ class MeasurePage(DrawingPage):
         self._tools.insertWidget(self._tools.count() - 3, self._instrument)
         self._laser: LaserPort | None = None
         self._add_tool("Laser meter …", "readings from a laser meter go into the field that waits", self.choose_meter)
+        self.canvas.pointed.connect(self.place_pointed)
         self.add_cautions("measure")
+
+    def place_pointed(self, x: float, y: float) -> None:
+        """Put what was asked for at a place of the wall, as surely as the photograph says."""
+        view, room = self.session.view, self.session.room()
+        if room is None or not view.pointing:
+            return
+        what = view.pointing
+        self.session.look(pointing="")
+        photo = next((one for one in room.photos if one.wall == view.wall_id), None)
+        fit = sight_of(photo) if photo is not None else None
+        sigma = None if fit is None else round(max(1.0, fit.sigma((x, -y))), 1)
+        u, v = (Reading(round(max(0.0, mm)), f"{round(max(0.0, mm))}", "photograph", sigma) for mm in (x, -y))
+        try:
+            if what.startswith("damage: "):
+                usual = Length(200.0, "200 mm")
+                kind = what.removeprefix("damage: ")
+                edit, field, path = edits.add_mark(room.id, kind, view.wall_id, u, v, usual, usual), "marks", "mark"
+            else:
+                fixture = next(one for one in FIXTURES if one == what)
+                edit, field, path = edits.add_fixture(room.id, fixture, view.wall_id, u, v), "fixtures", "fixture"
+            if self.session.do(edit):
+                added = getattr(self.session.job.room(room.id), field)[-1]
+                self.session.select((room.id, path, added.id))
+        except CorniceError as error:
+            self.session.refused.emit(error)
 
     # ---- the laser meter
 

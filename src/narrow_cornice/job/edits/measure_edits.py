@@ -368,7 +368,7 @@ def twin_path(room_id: str, opening_id: str) -> str:
 
 
 def _unpaired(job: Job) -> Job:
-    """Return the job without joins to openings that are no longer there."""
+    """Return the job without joins to openings, and pictures of walls, that are no longer there."""
     there = {twin_path(room.id, one.id) for room in job.rooms for one in room.openings}
     rooms = tuple(
         replace(room, openings=tuple(replace(one, twin="") if one.twin not in there else one for one in room.openings))
@@ -376,7 +376,12 @@ def _unpaired(job: Job) -> Job:
         else room
         for room in job.rooms
     )
-    return job if all(new is old for new, old in zip(rooms, job.rooms, strict=True)) else replace(job, rooms=rooms)
+    if not all(new is old for new, old in zip(rooms, job.rooms, strict=True)):
+        job = replace(job, rooms=rooms)
+    used = {photo.picture for room in job.rooms for photo in room.photos}
+    if set(job.pictures) <= used:
+        return job
+    return replace(job, pictures={name: one for name, one in job.pictures.items() if name in used})
 
 
 def _parting(edit: Edit) -> Edit:

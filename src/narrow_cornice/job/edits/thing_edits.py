@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Collection, Mapping, Sequence
 from typing import Any, Literal, NamedTuple
 
@@ -21,6 +22,8 @@ from narrow_cornice.job.things import (
     Fixture,
     FixtureKind,
     FloorLevel,
+    Photo,
+    PhotoPoint,
     Recess,
     Slope,
     TrimThere,
@@ -258,6 +261,40 @@ def set_level(room_id: str, wall_id: str, corner: str, reading: Length | None) -
     return room_edit(f"floor at {corner}: {shown[:40]}", room_id, change)
 
 
+def add_photo(room_id: str, wall_id: str, name: str, content: bytes, points: Sequence[PhotoPoint]) -> Edit:
+    """Lay a photograph over a wall, in place of the one that is there; its picture goes into the job."""
+
+    def apply(job: Job) -> Job:
+        job = remove_photo(room_id, wall_id, name).apply(job)
+        room = job.room(room_id)
+        fresh = fresh_id("p", (one.id for one in room.photos))
+        picture = f"{re.sub('[^a-z0-9]', '', room_id.lower()) or 'room'}-{wall_id.lower()}-{fresh}.jpg"
+        number = 1
+        while picture in job.pictures:
+            number += 1
+            picture = f"{picture.removesuffix('.jpg').rstrip('0123456789-')}-{number}.jpg"
+        photos = (*room.photos, Photo(fresh, wall_id, picture, tuple(points)))
+        rooms = tuple(replace(one, photos=photos) if one.id == room_id else one for one in job.rooms)
+        return replace(job, rooms=rooms, pictures={**job.pictures, picture: content})
+
+    return Edit(f"photograph of wall {name}", apply)
+
+
+def remove_photo(room_id: str, wall_id: str, name: str) -> Edit:
+    """Take the photograph of a wall away, with its picture."""
+
+    def apply(job: Job) -> Job:
+        room = job.room(room_id)
+        gone = {one.picture for one in room.photos if one.wall == wall_id}
+        if not gone:
+            return job
+        photos = tuple(one for one in room.photos if one.wall != wall_id)
+        rooms = tuple(replace(one, photos=photos) if one.id == room_id else one for one in job.rooms)
+        return replace(job, rooms=rooms, pictures={key: one for key, one in job.pictures.items() if key not in gone})
+
+    return Edit(f"remove the photograph of wall {name}", apply)
+
+
 def put_way_in(way: WayIn) -> Edit:
     """Add a way into the house, or put it in place of the one with its identity (an empty identity is a new one)."""
     checked_name(way.name, "A way in")
@@ -340,6 +377,7 @@ def without_walls(room: Room, gone: Collection[str]) -> Room:
         marks=tuple(one for one in room.marks if one.wall not in gone),
         there=tuple(one for one in room.there if one.wall not in gone),
         recesses=tuple(one for one in room.recesses if one.wall not in gone),
+        photos=tuple(one for one in room.photos if one.wall not in gone),
         bulks=tuple(one for one in room.bulks if one.wall not in gone),
         levels=tuple(one for one in room.levels if one.corner not in gone),
         backing={key: one for key, one in room.backing.items() if key not in gone},

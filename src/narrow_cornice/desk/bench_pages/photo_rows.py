@@ -1,0 +1,58 @@
+"""Photographs of a wall: choosing one, squaring it up, and pointing at what it shows."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
+
+from narrow_cornice.desk.bench_pages.thing_rows import FIXTURES
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.finishes.repairs import repair_kinds
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Room
+from narrow_cornice.takeoff.rooms import measured_room
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+
+def lay_photograph(bench: Bench, room: Room, wall_id: str, name: str) -> None:
+    """Ask for a picture of a wall, have it squared up, and lay it over the elevation."""
+    session = bench.session
+    measured = measured_room(room, session.job.house_rules)
+    if measured.fault:
+        session.refused.emit(CorniceError("A wall must be measured before a photograph can be laid over it."))
+        return
+    chosen, _ = QFileDialog.getOpenFileName(
+        bench, f"A photograph of wall {name}", str(Path.home()), "Pictures (*.jpg *.jpeg *.png *.webp *.tif *.tiff)"
+    )
+    if not chosen:
+        return
+    from narrow_cornice.desk.bringing_in import content_of
+    from narrow_cornice.desk.photo_dialog import PhotoDialog
+    from narrow_cornice.exchange.pictures_in import scaled_picture
+
+    path = Path(chosen)
+    try:
+        content, _, _ = scaled_picture(content_of(path))
+    except CorniceError as error:
+        session.refused.emit(CorniceError(f"{path.name}: {error}"))
+        return
+    dialog = PhotoDialog(content, measured.face(wall_id), session.job.settings.unit, bench.theme, bench)
+    if dialog.exec() == QDialog.DialogCode.Accepted:
+        try:
+            if session.do(edits.add_photo(room.id, wall_id, name, content, dialog.points())):
+                session.look(sheet="elevation", wall_id=wall_id)
+        except CorniceError as error:
+            session.refused.emit(error)
+
+
+def point_at(bench: Bench, wall_id: str, name: str) -> None:
+    """Ask what is to be pointed at; the next click on the wall places it."""
+    words = [*FIXTURES, *(f"damage: {kind}" for kind in repair_kinds())]
+    what, given = QInputDialog.getItem(bench, f"On wall {name}", "Point at:", words, 0, False)
+    if given:
+        bench.session.look(sheet="elevation", wall_id=wall_id, pointing=what)
+        bench.session.told.emit(f"Click where the {what.removeprefix('damage: ')} is")

@@ -1,0 +1,80 @@
+"""A photograph laid over a wall with the mouse, and things placed by pointing at what it shows."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from driving import canvas, settle
+from PIL import Image
+from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
+
+from narrow_cornice.desk.photo_dialog import PhotoDialog
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.marks import Photograph
+
+CORNERS = ((200, 1000), (1500, 1100), (1500, 100), (200, 250))
+
+
+def test_a_wall_is_squared_up_and_pointed_at(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    path = tmp_path / "wall.jpg"
+    Image.new("RGB", (1700, 1250), "#a09080").save(path)
+    session = window.session
+    session.look(place="measure", sheet="elevation", wall_id="w1")
+    session.select(("r1", "wall", "w1"))
+    settle()
+    said: list[str] = []
+
+    def square_up(self: PhotoDialog) -> int:
+        self.show()
+        settle()
+        said.append(self.said.text())
+        for corner in CORNERS:
+            place = self.view.to_screen(QPointF(*corner))
+            QTest.mouseClick(self.view, Qt.MouseButton.LeftButton, pos=place.toPoint())
+            settle()
+        said.append(self.said.text())
+        assert self.take.isEnabled()
+        self.rows[0][1].setText("nonsense")
+        assert not self.take.isEnabled()
+        said.append(self.said.text())
+        self.rows[0][1].setText("0")
+        self.hide()
+        return int(QDialog.DialogCode.Accepted)
+
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(PhotoDialog, "exec", square_up)
+    assert window.bench.view.press("Lay a photograph over it")
+    settle()
+    assert said[0] == "4 more points."
+    assert "placed to ±" in said[1]
+    assert "no place" in said[2]
+    (photo,) = session.job.rooms[0].photos
+    assert [(round(one.x, -1), round(one.y, -1)) for one in photo.points] == [tuple(map(float, one)) for one in CORNERS]
+    drawing = canvas(window)._drawing
+    assert drawing is not None
+    assert any(isinstance(mark, Photograph) for mark in drawing.marks)
+    # pointing: the next click on the wall is the place
+    monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("damage: crack", True))
+    session.select(("r1", "wall", "w1"))
+    settle()
+    assert window.bench.view.press("Point at what the photograph shows")
+    settle()
+    place = canvas(window).to_screen((2500.0, -1900.0))
+    QTest.mouseClick(canvas(window), Qt.MouseButton.LeftButton, pos=place.toPoint())
+    settle()
+    mark = session.job.rooms[0].marks[-1]
+    assert mark.kind == "crack"
+    assert (mark.place.mm, mark.height.mm) == (pytest.approx(2500, abs=12), pytest.approx(1900, abs=12))
+    assert mark.place.instrument == "photograph"
+    assert mark.place.sigma is not None
+    assert 1 <= mark.place.sigma < 40
+    assert session.view.selected == ("r1", "mark", mark.id)
+    assert session.view.pointing == ""
+    for _ in range(2):
+        session.undo()
+    assert session.job.pictures == {}

@@ -1,0 +1,123 @@
+"""Photographs of walls: in the job, in its file, squared up over the elevation."""
+
+from __future__ import annotations
+
+import io
+import zipfile
+
+import pytest
+from PIL import Image, ImageDraw
+
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.marks import Photograph
+from narrow_cornice.drawing.photographs import sight_of, squared_picture
+from narrow_cornice.exchange.dxf_drawing import drawing_dxf
+from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+from narrow_cornice.exchange.pictures_in import LONGEST_SIDE, PictureError, scaled_picture
+from narrow_cornice.exchange.svg_drawing import svg_drawing
+from narrow_cornice.job import edits
+from narrow_cornice.job.file import JobFileError, decode_job, encode_job
+from narrow_cornice.job.history import History
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job
+from narrow_cornice.job.things import PhotoPoint
+from narrow_cornice.takeoff.rooms import measured_room
+
+# where a wall of 4 308 × 2 974 stands on the picture, seen from the right
+SEEN = ((200.0, 1000.0), (1500.0, 1100.0), (1500.0, 100.0), (200.0, 250.0))
+
+
+def picture(wide: int = 1700, tall: int = 1250) -> bytes:
+    """A grey room with a white wall, and a red patch whose place on the wall is known."""
+    image = Image.new("RGB", (wide, tall), "#808080")
+    draw = ImageDraw.Draw(image)
+    draw.polygon(SEEN, fill="#ffffff")
+    held = io.BytesIO()
+    image.save(held, "PNG")
+    return held.getvalue()
+
+
+def with_photo() -> Job:
+    length = measured_room(demo_job().rooms[0], {}).face("w1").length
+    places = ((0.0, 0.0), (length, 0.0), (length, 2974.0), (0.0, 2974.0))
+    points = [PhotoPoint(*pixel, *place) for pixel, place in zip(SEEN, places, strict=True)]
+    history = History(demo_job())
+    history.do(edits.add_photo("r1", "w1", "A–B", scaled_picture(picture())[0], points))
+    return history.job
+
+
+def test_a_picture_is_turned_upright_and_made_small() -> None:
+    image = Image.new("RGB", (4000, 3000), "#336699")
+    exif = Image.Exif()
+    exif[0x0112] = 6  # lies on its side
+    exif[0x010F] = "a camera"
+    held = io.BytesIO()
+    image.save(held, "JPEG", exif=exif)
+    content, wide, tall = scaled_picture(held.getvalue())
+    assert (wide, tall) == (LONGEST_SIDE * 3 // 4, LONGEST_SIDE)
+    assert len(content) < 200_000
+    assert not Image.open(io.BytesIO(content)).getexif()
+
+
+@pytest.mark.parametrize(
+    ("raw", "says"),
+    [
+        (b"no picture", "no picture"),
+        (b"", "no picture"),
+        (picture()[:3000], "damaged"),
+        (picture(8, 8), "show no wall"),
+    ],
+)
+def test_what_is_no_picture_is_refused(raw: bytes, says: str) -> None:
+    with pytest.raises(PictureError, match=says):
+        scaled_picture(raw)
+
+
+def test_the_wall_is_seen_straight_on_and_placed_with_its_uncertainty() -> None:
+    job = with_photo()
+    (photo,) = job.rooms[0].photos
+    fit = sight_of(photo)
+    assert fit is not None
+    assert fit.wall(SEEN[2]) == pytest.approx((photo.points[2].u, 2974.0), abs=1e-3)
+    assert 1 < fit.sigma((2000.0, 1500.0)) < 30
+    squared = Image.open(io.BytesIO(squared_picture(photo, job.pictures[photo.picture], 4308.0, 2974.0)))
+    assert squared.size == (1436, 991)
+    # the whole of the squared picture is wall, but for a hair at its edge
+    assert all(min(squared.getpixel(at)[:3]) > 240 for at in ((20, 20), (1415, 20), (1415, 970), (20, 970), (700, 500)))
+    drawing = wall_elevation(job.rooms[0], {}, job.colours, job.settings, "w1", job.pictures)
+    (laid,) = [mark for mark in drawing.marks if isinstance(mark, Photograph)]
+    assert (laid.wide, laid.corner) == (pytest.approx(4308.2, abs=0.1), (0.0, -2974.0))
+    assert "data:image/png" in svg_drawing(drawing, 20)
+    assert drawings_pdf([drawing], job).startswith(b"%PDF")
+    assert drawing_dxf(drawing)
+
+
+def test_the_picture_travels_in_the_job_file_and_goes_with_its_wall() -> None:
+    job = with_photo()
+    (name,) = job.pictures
+    raw = encode_job(job)
+    with zipfile.ZipFile(io.BytesIO(raw)) as archive:
+        assert set(archive.namelist()) == {"job.json", f"pictures/{name}"}
+        assert archive.read(f"pictures/{name}") == job.pictures[name]
+        assert b"pictures" in archive.read("job.json")
+    assert decode_job(raw, "again") == job
+    history = History(job)
+    history.do(edits.remove_wall("r1", "w1", "A–B"))
+    assert history.job.rooms[0].photos == ()
+    assert history.job.pictures == {}
+    history.undo()
+    assert history.job.pictures == job.pictures
+    history.do(edits.remove_photo("r1", "w1", "A–B"))
+    assert (history.job.rooms[0].photos, history.job.pictures) == ((), {})
+    again = History(job)
+    again.do(edits.add_photo("r1", "w1", "A–B", b"other", job.rooms[0].photos[0].points))
+    assert list(again.job.pictures.values()) == [b"other"]
+
+
+def test_a_file_with_far_too_large_pictures_is_refused() -> None:
+    held = io.BytesIO(encode_job(demo_job()))
+    with zipfile.ZipFile(held, "a", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("pictures/big.jpg", b"\0" * (9 * 1024 * 1024))
+        archive.writestr("pictures/../../evil.jpg", b"x")
+    with pytest.raises(JobFileError, match="more than any job has"):
+        decode_job(held.getvalue(), "bomb")
