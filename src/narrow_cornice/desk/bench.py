@@ -3,19 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from importlib import import_module
+from types import ModuleType
 
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QInputDialog, QVBoxLayout, QWidget
 
-from narrow_cornice.desk.bench_pages import (
-    finish_rows,
-    measure_rows,
-    order_rows,
-    room_rows,
-    survey_rows,
-    thing_rows,
-    trim_rows,
-)
+from narrow_cornice.desk.bench_pages import room_rows, trim_rows
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -45,6 +39,11 @@ from narrow_cornice.working.sentences import spell
 
 MOST_STEPS = 9
 MEASURED = ("wall", "corner", "diagonal", "offset", "height", "opening", *THING_FIELDS, "studs", "level", "slope")
+
+
+def _page(name: str) -> ModuleType:
+    """Return a page of the bench, imported when it is first wanted, so that the window opens at once."""
+    return import_module(f"narrow_cornice.desk.bench_pages.{name}")
 
 
 def chain_of(figure: Figure) -> list[Figure]:
@@ -99,11 +98,11 @@ class Bench(QWidget):
         if about[:1] in (("order",), ("tally",)) and not self._counted:
             yield Title("Counting …", job.name[:200])
         elif about[:1] == ("order",):
-            yield from order_rows.order_rows(self, job, about)
+            yield from _page("order_rows").order_rows(self, job, about)
         elif about[:1] == ("tally",):
-            yield from order_rows.tally_rows(self, job, about)
+            yield from _page("order_rows").tally_rows(self, job, about)
         elif about[:1] == ("house rule",):
-            yield from order_rows.rule_rows(self, job, about[1])
+            yield from _page("order_rows").rule_rows(self, job, about[1])
         elif room is None:
             room = self.session.room()
             if room is not None:
@@ -115,23 +114,23 @@ class Bench(QWidget):
         elif len(about) < 2 or about[1] == "floor":
             yield from room_rows.room_rows(self, job, room)
         elif about[1] == "wall":
-            yield from measure_rows.wall_rows(self, job, room, about)
+            yield from _page("measure_rows").wall_rows(self, job, room, about)
         elif about[1] == "corner":
-            yield from survey_rows.corner_rows(self, job, room, about)
+            yield from _page("survey_rows").corner_rows(self, job, room, about)
         elif about[1] in ("diagonal", "offset"):
-            yield from survey_rows.distance_rows(self, job, room, about)
+            yield from _page("survey_rows").distance_rows(self, job, room, about)
         elif about[1] in THING_FIELDS:
-            yield from thing_rows.thing_rows(self, job, room, about)
+            yield from _page("thing_rows").thing_rows(self, job, room, about)
         elif about[1] in ("studs", "level", "slope") and len(about) > 2:
-            yield from measure_rows.wall_rows(self, job, room, about)
+            yield from _page("measure_rows").wall_rows(self, job, room, about)
         elif about[1] == "height":
-            yield from measure_rows.height_rows(self, job, room)
+            yield from _page("measure_rows").height_rows(self, job, room)
         elif about[1] == "opening":
-            yield from measure_rows.opening_rows(self, job, room, about)
+            yield from _page("measure_rows").opening_rows(self, job, room, about)
         elif about[1] == "trim":
             yield from trim_rows.trim_rows(self, job, room, about)
         elif about[1] == "finish":
-            yield from finish_rows.finish_rows(self, job, room, about)
+            yield from _page("finish_rows").finish_rows(self, job, room, about)
         else:
             yield from room_rows.room_rows(self, job, room)
 

@@ -19,6 +19,8 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
     ("brief", {"place": "brief", "selected": ()}),
     ("odd-corners", {"place": "measure", "sheet": "plan", "room_id": "r3", "selected": ("r3", "corner", "w3")}),
     ("envelope", {"place": "measure", "sheet": "section", "room_id": "r1", "selected": ("r1", "recess", "e1")}),
+    ("attic", {"place": "measure", "sheet": "unfolded", "room_id": "r4", "selected": ("r4", "bulk", "z2")}),
+    ("strip", {"place": "finishes", "sheet": "strip", "room_id": "r1", "selected": ("r1", "mark", "k1")}),
     (
         "trim",
         {"place": "trim", "sheet": "unfolded", "room_id": "r1", "turn": 180.0, "selected": ("r1", "trim", "cornice")},

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+from typing import TYPE_CHECKING
+
 from PyQt6.QtCore import QByteArray, Qt, QTimer
 from PyQt6.QtGui import QCloseEvent, QShowEvent
 from PyQt6.QtWidgets import (
@@ -20,7 +23,6 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.exports import Exports
 from narrow_cornice.desk.filing import Filing
@@ -38,6 +40,9 @@ from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.units.lengths import LengthError, parse_length
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bringing_in import BringingIn
 
 PLACES: tuple[Place, ...] = ("brief", "measure", "trim", "finishes", "order")
 LETTERS = {letter.lower(): place for place, letter in LETTER_OF.items()}
@@ -62,7 +67,6 @@ class MainWindow(QMainWindow):
         self.theme = theme
         self.filing = Filing(session, self)
         self.exports = Exports(session, self)
-        self.bringing = BringingIn(session, self)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = False
         self._known: Job | None = None  # the last job that was counted whole
@@ -82,6 +86,13 @@ class MainWindow(QMainWindow):
         session.runner.busy.connect(self._busy)
         self._restore()
         self.refresh(moved=False)
+
+    @cached_property
+    def bringing(self) -> BringingIn:
+        """Return what brings tables and drawings in, made when it is first wanted."""
+        from narrow_cornice.desk.bringing_in import BringingIn
+
+        return BringingIn(self.session, self)
 
     # ---- building
 

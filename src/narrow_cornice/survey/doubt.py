@@ -5,7 +5,6 @@ from __future__ import annotations
 import itertools
 from collections.abc import Callable, Sequence
 
-import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
@@ -37,14 +36,15 @@ def suspects(network: Adjusted) -> tuple[int, ...]:
 
 
 def without(network: Adjusted, reading: int) -> float | None:
-    """Return what a reading would have been by all the others, in its own unit; None where they cannot say."""
-    rest = [one for i, one in enumerate(network.observations) if i != reading]
-    probe = network.observations[reading]
-    if network.redundancy[reading] <= 1e-4:
+    """Return what a reading would have been by all the others, in its own unit; None where they cannot say.
+
+    An error in a reading shows in its residual by its redundancy number (Baarda), so the others say read value +
+    residual ÷ redundancy: exact but for the bending of the observation equations over the error itself.
+    """
+    share = network.redundancy[reading]
+    if share <= 1e-4:
         return None
-    again = adjusted(rest, network.points)
-    value = adjusted([*rest, msgspec.structs.replace(probe, sigma=1e6)], again.points).values[-1]
-    return float(value)
+    return network.observations[reading].value + network.residuals[reading] / share
 
 
 def all_pairs(count: int) -> NDArray[np.int_]:

@@ -21,8 +21,8 @@ from narrow_cornice.survey.network import Matrix, Point, Vector
 
 SURE = 1.6449  # standard deviations below which one case of twenty lies
 ONE_IN = 0.05
-DRAWS = 4000
-GRID = 13
+DRAWS = 3000
+GRID = 9
 
 
 class Across(msgspec.Struct, frozen=True):

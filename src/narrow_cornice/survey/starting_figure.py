@@ -19,6 +19,7 @@ from narrow_cornice.survey.network import Adjusted, Angle, Distance, Matrix, Obs
 
 BEAM = 24
 MOST_SHAPES = 4
+ONE_BLUNDER = 1500.0  # squares that one reading may miss by: some 40 standard deviations
 GOOD = 2.0  # mean squared residual over uncertainty; below it nobody looks for a better beginning
 
 
@@ -247,7 +248,8 @@ def solved(observations: Sequence[Observation], count: int, guesses: Mapping[int
 
 
 def _fits(one: Adjusted) -> bool:
-    return one.squares <= GOOD * max(1, one.degrees_of_freedom) + 60.0
+    """Return whether the readings fit but for a blunder; a wrong shape misses by far more than one wrong reading."""
+    return one.squares <= GOOD * max(1, one.degrees_of_freedom) + ONE_BLUNDER
 
 
 def _score(one: Adjusted) -> tuple[int, int, float]:

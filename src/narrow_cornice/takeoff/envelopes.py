@@ -9,6 +9,7 @@ import msgspec
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import Side as SideRead
 from narrow_cornice.job.things import Recess
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
@@ -63,19 +64,39 @@ def tallest_stood_up(lowest_ceiling: float, depth: float) -> float:
     return math.sqrt(max(0.0, lowest_ceiling * lowest_ceiling - depth * depth))
 
 
-def height_places(measured: MeasuredRoom, rules: HouseRules) -> list[HeightAt]:
-    """Return the height readings with their place on the plan, where somebody said so."""
-    room, plan = measured.room, measured.plan
+def height_places(heights: Sequence[Reading], walls: Sequence[str], plan: Plan, rules: HouseRules) -> list[HeightAt]:
+    """Return the height readings with their place on the plan, where somebody said so; ``walls`` are identities."""
     made = []
-    for _, one in counted(room.heights):
+    for _, one in counted(heights):
         at: Point | None = None
         if isinstance(one, Reading) and one.wall:
-            index = next((i for i, side in enumerate(room.sides) if side.id == one.wall), None)
+            index = next((i for i, wall in enumerate(walls) if wall == one.wall), None)
             if index is not None:
                 side = plan.sides[index]
                 at = on_floor(side, one.place if one.place is not None else side.length.value / 2, OFF_WALL)
         made.append(HeightAt(at, one.mm, sigma_of(one, rules)))
     return made
+
+
+@by_identity(keep=512)
+def _upward(
+    heights: tuple[Reading, ...],
+    sides: tuple[SideRead, ...],
+    plan: Plan,
+    index: int,
+    start: float,
+    end: float,
+    depth: float,
+    changed_rules: dict[str, float],
+) -> Clear:
+    """Return the clear height over a place; one that an edit left as it was is not worked out again."""
+    rules = house_rules_of(changed_rules)
+    side = plan.sides[index]
+    return clear_height(
+        height_places(heights, [one.id for one in sides], plan, rules),
+        [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 0.5, 1.0) for v in (0.0, 1.0)],
+        Usual(level=rules.value("usual_level")),
+    )
 
 
 def on_floor(side: Side, along: float, out: float) -> Point:
@@ -136,11 +157,7 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     left = recess.start is None and plan.angles[(index + 1) % len(plan.sides)] < 170.0
     right = recess.end is None and plan.angles[index] < 170.0
     path = (room.id, "recess", recess.id)
-    upward = clear_height(
-        height_places(measured, rules),
-        [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 0.5, 1.0) for v in (0.0, 1.0)],
-        Usual(level=rules.value("usual_level")),
-    )
+    upward = _upward(room.heights, room.sides, plan, index, start, end, depth, changed_rules)
     height = _clear_figure("clear height", upward)
     lower = _lower_than(measured, side, start, end, depth, upward.clear)
     if lower is not None:
@@ -152,7 +169,7 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
         width = choice("width", end - start, "mm", path, "no wall at either end")
         spot = _spot_of_height(upward)
         return Fit(recess, side.name, "", width, height, None, upward, None, stands, False, False, spot)
-    across = _across(recess, side, rules, tall, start, end, _splay(plan, index, left, right), left and right)
+    across = _across(recess, side, changed_rules, tall, start, end, *_splay(plan, index, left, right), left and right)
     scribe = scribe_each_side(
         table("widest", across.most, "mm", "estimated anywhere on its face"),
         table("narrowest", across.least, "mm", "estimated anywhere on its face"),
@@ -202,17 +219,20 @@ def _clear_figure(name: str, clear: Clear) -> Figure:
     )
 
 
+@by_identity(keep=512)
 def _across(
     recess: Recess,
     side: Side,
-    rules: HouseRules,
+    changed_rules: dict[str, float],
     tall: float,
     start: float,
     end: float,
-    splay: tuple[float, float],
+    splay: float,
+    splay_sigma: float,
     both: bool,
 ) -> Clear:
     """Return the clear width from the widths read and from the wall as it was walked."""
+    rules = house_rules_of(changed_rules)
     level = {"floor": 0.0, "middle": tall / 2, "top": tall}
     readings: Sequence[Across] = [
         Across(
@@ -228,7 +248,7 @@ def _across(
     usual = Usual(rules.value("usual_lean"), rules.value("usual_bow"), rules.value("usual_level"))
     if not both:  # one wall leans where two would
         usual = Usual(usual.lean / math.sqrt(2.0), usual.bow / math.sqrt(2.0), usual.level)
-    return clear_width([*readings, walked], tall, recess.depth.mm, splay, usual)
+    return clear_width([*readings, walked], tall, recess.depth.mm, (splay, splay_sigma), usual)
 
 
 def _level_words(share: float) -> str:

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING
 
+from PyQt6.QtWidgets import QInputDialog
+
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, FigureRow, NoteRow, Row, TextRow, Title
 from narrow_cornice.desk.size_fields import size_field
 from narrow_cornice.drawing.marks import About
@@ -13,10 +15,10 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room, Side
 from narrow_cornice.survey.doubt import DOUBTFUL
 from narrow_cornice.survey.plan import corner_name, pair_name
-from narrow_cornice.survey.readings import AngleReading, Reading, parse_angle
+from narrow_cornice.survey.readings import AngleReading, Reading, as_reading, parse_angle
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import corner_index, corner_key, next_of
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
@@ -160,7 +162,37 @@ def corner_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Ro
         bench.session.select((room.id, "diagonal", there or f"{side.id}+{corner_key(room.sides, n)}"))
 
     yield ButtonsRow(tuple(way_words(*way) for way in ways[:MOST_WAYS]), go)
+    yield ButtonsRow(
+        (f"Read {corner} off the line between two corners",), lambda _: _offset_asked(bench, room, side.id, corner)
+    )
     yield from bench.findings(bench.about(room, about[:3]))
+
+
+def _offset_asked(bench: Bench, room: Room, wall_id: str, corner: str) -> None:
+    """Ask for an offset: the two corners of the line and how far off it this one stands."""
+    names = {corner_name(index): corner_key(room.sides, index) for index in range(len(room.sides))}
+    text, given = QInputDialog.getText(
+        bench,
+        f"How far {corner} stands off a line",
+        "From corner; to corner; off the line (−: to its right), parted by semicolons:",
+        text="; ".join([*list(names)[:2], "100"]),
+    )
+    if not given:
+        return
+    try:
+        parts = [part.strip() for part in text.split(";")]
+        if len(parts) != 3 or any(part.upper() not in names for part in parts[:2]):
+            raise CorniceError(f"“{text[:60]}” is no offset.", remedy="Write for example A; D; 120.")
+        back = parts[2][:1] in "-−"
+        length = parse_length(parts[2][1:] if back else parts[2], bench.session.job.settings.unit)
+        reading = as_reading(Length(-length.mm if back else length.mm, parts[2]), bench.session.view.instrument)
+        start, end = (names[part.upper()] for part in parts[:2])
+        words = f"offset of {corner} from {parts[0].upper()} to {parts[1].upper()}"
+        there = next((one for one in room.offsets if (one.of, one.start, one.end) == (wall_id, start, end)), None)
+        before = there.readings if there is not None else ()
+        bench.do(edits.put_offset(room.id, wall_id, start, end, (*before, reading), words))
+    except CorniceError as error:
+        bench.session.refused.emit(error)
 
 
 def distance_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:

@@ -55,7 +55,9 @@ class MeasurePage(DrawingPage):
         self.ways = RuledSheet(
             ("Between", "Read", "More readings", "Adjusted", "Moved by", "Against the others"), theme, "Diagonals", 2
         )
-        self.heights = RuledSheet(("Height", "Read", "Instrument", "Off the mean"), theme, "Ceiling heights", 1)
+        self.heights = RuledSheet(
+            ("Height", "Read", "By wall", "At", "Instrument", "Off the mean"), theme, "Ceiling heights", 1
+        )
         self.openings = RuledSheet(
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
         )
@@ -334,8 +336,42 @@ class MeasurePage(DrawingPage):
             off = "" if one is None or mean is None else _signed(one.mm - mean.value)
             by = one.instrument if isinstance(one, Reading) else ""
             words = f"reading {number + 1}" if one is not None else "another reading"
-            rows.append(row(about, words, self._size_cell(about), by, Cell(off, number=True)))
+            wall, place = "", ""
+            if isinstance(one, Reading):
+                wall = edits.wall_name(room, one.wall) if any(s.id == one.wall for s in room.sides) else ""
+                place = "" if one.place is None else self._fine(one.place)
+            rows.append(
+                row(
+                    about,
+                    words,
+                    self._size_cell(about),
+                    Cell(wall, lambda text, n=number: self._height_placed(room, n, wall=text)),
+                    Cell(place, lambda text, n=number: self._height_placed(room, n, place=text), number=True),
+                    by,
+                    Cell(off, number=True),
+                )
+            )
         return rows
+
+    def _height_placed(self, room: Room, number: int, *, wall: str | None = None, place: str | None = None) -> bool:
+        """Say by which wall a height was read ("C–D", or a corner where the wall begins), and where along it."""
+        heights = list(self.session.job.room(room.id).heights)
+        if number >= len(heights):
+            return False
+        try:
+            if wall is not None:
+                word = wall.strip().upper().replace("-", "–")
+                found = [side.id for side in room.sides if edits.wall_name(room, side.id).startswith(word)]
+                if word and not found:
+                    raise CorniceError(f"There is no wall “{wall[:20]}”.", remedy="Write it by its corners, as C–D.")
+                heights[number] = replace(as_reading(heights[number]), wall=found[0] if word else "")
+            if place is not None:
+                mm = parse_length(place, self.session.job.settings.unit).mm if place.strip() else None
+                heights[number] = replace(as_reading(heights[number]), place=mm)
+            return self.session.do(edits.set_heights(room.id, heights))
+        except CorniceError as error:
+            self.session.refused.emit(error)
+            return False
 
     def _more(self, readings: Sequence[Reading], edit: Callable[[Any], Edit]) -> Cell:
         """Return the cell of a thing's further readings, typed in one line."""
@@ -414,6 +450,12 @@ class MeasurePage(DrawingPage):
             about = (room.id, "mark", repair.mark.id)
             sizes = (self._size_cell((*about, key)) for key in ("place", "height", "width", "tall"))
             rows.append(row(about, repair.mark.kind, "damage", repair.wall, *sizes, repair.kind.words))
+        for bulk in room.bulks:
+            about = (room.id, "bulk", bulk.id)
+            sizes = (self._size_cell((*about, key)) for key in ("place", "under", "width"))
+            wall = edits.wall_name(room, bulk.wall)
+            depth = show_length(bulk.depth.mm, self.session.job.settings.unit)
+            rows.append(row(about, bulk.name, bulk.kind, wall, *sizes, "", f"{depth} into the room"))
         for one in room.there:
             about = (room.id, "there", one.id)
             rows.append(
