@@ -30,6 +30,7 @@ from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles
 from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.takeoff.surveys import plan_of as surveyed
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.units.lengths import parse_length
@@ -312,3 +313,16 @@ def test_sizes_typed_in_a_room_reach_its_drawing() -> None:
     assert after.bounds[3] - after.bounds[1] < before.bounds[3] - before.bounds[1]
     assert "2 500 mm" in after.subtitle
     assert Reading(2500.0, "2500") in history.job.rooms[0].heights
+
+
+def test_sloped_ceilings_hinge_on_from_their_walls_at_their_true_size() -> None:
+    job = demo_job()
+    attic = next(room for room in job.rooms if room.name == "Attic Berth")
+    drawing = unfolded_room(attic, job.house_rules, job.colours, job.settings, 0.0)
+    areas = {surface.key: surface.net.value for surface in room_surfaces(attic, {})}
+    for key in ("ceiling@slope-AB", "ceiling@slope-CD"):
+        (slope,) = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.about == ("r4", "finish", key)]
+        assert abs(plan_area(slope.points)) / 1e6 == pytest.approx(areas[key], rel=0.01)  # drawn square
+    walls = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.about[2:3] == ("upper wall@w2",)]
+    assert len(walls[0].points) == 6  # a gable
+    assert "sloped, 1 188 mm to" in drawing.subtitle

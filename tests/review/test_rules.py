@@ -81,7 +81,7 @@ def test_nothing_nags_about_what_is_not_begun() -> None:
         ("bare unprimed:r2", edits.change_finish(["r2"], ["upper wall@w5"], "sound", state="sound")),
         ("accent once:r2", edits.change_finish(["r2"], ["reveal"], "too", colour="madder")),
         ("tins unmixed:r1", edits.change_house_rule("mixing_tins", 9, "tins to mix")),
-        ("many colours:r1", edits.change_house_rule("colours_wished", 6, "colours wished")),
+        ("many colours:r1", edits.change_house_rule("colours_wished", 7, "colours wished")),
     ],
 )
 def test_a_rule_is_silent_once_its_reason_is_gone(key: str, edit: Edit) -> None:

@@ -20,7 +20,7 @@ from narrow_cornice.survey.ways_in import longest_round_turn
 from narrow_cornice.takeoff.answer import takeoff_answer
 from narrow_cornice.takeoff.backing import stud_places
 from narrow_cornice.takeoff.carrying import passage
-from narrow_cornice.takeoff.envelopes import clear_at_95, fit_of, tallest_stood_up
+from narrow_cornice.takeoff.envelopes import Fit, clear_at_95, fit_of, tallest_stood_up
 from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.repairs import room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
@@ -197,3 +197,42 @@ def test_what_the_second_look_says_of_walls() -> None:
 
 def test_the_demo_shows_each_of_them() -> None:
     assert {"old trim meets", "fixture covered", "damage unprimed", "recess unsure"} <= keys(demo_job())
+
+
+def test_plumbed_walls_and_a_floor_that_falls_reach_the_built_in() -> None:
+    place = edits.add_recess("r1", "w1", "Shelves", mm(400))
+
+    def fit(*made: Edit) -> Fit:
+        job = plain(place, *made)
+        return fit_of(job.rooms[0], job.rooms[0].recesses[0], {})
+
+    unread = fit()
+    # both side walls lean 10 mm into the room over the height: 20 mm narrower at the top, and surer than by habit
+    leaning = fit(
+        edits.set_trueness("r1", "w2", "B–C", "plumb", (mm(10),)),
+        edits.set_trueness("r1", "w4", "D–A", "plumb", (mm(10),)),
+    )
+    assert unread.across is not None
+    assert leaning.across is not None
+    assert leaning.across.back[-1][1] - leaning.across.back[0][1] == pytest.approx(-20, abs=0.5)
+    assert leaning.across.back[-1][2] < unread.across.back[-1][2]
+    assert leaning.spot.startswith("at the top")
+    # 12 mm of fall along the 4 000 of the wall
+    falling = fit(edits.set_level("r1", "w1", "B", Length(-12.0, "-12")))
+    assert unread.height is not None
+    assert falling.height is not None
+    assert unread.height.value - falling.height.value == pytest.approx(12, abs=1.5)
+    assert "fall of the floor" in falling.height.sentence
+
+
+def test_a_slope_or_a_beam_over_it_is_the_height_there_is() -> None:
+    place = edits.add_recess("r1", "w1", "Shelves", mm(400))
+    slope = edits.set_slope("r1", "w1", "A–B", mm(1200), mm(1500))
+    job = plain(place, slope)
+    fit = fit_of(job.rooms[0], job.rooms[0].recesses[0], {})
+    assert fit.height is not None
+    assert 1190 < fit.height.value < 1200  # at the wall itself, where the back of the carcass stands
+    beam = plain(place, edits.add_bulk("r1", "lowered ceiling", "w1", mm(1000)))
+    low = fit_of(beam.rooms[0], beam.rooms[0].recesses[0], {})
+    assert low.height is not None
+    assert 2190 < low.height.value < 2200

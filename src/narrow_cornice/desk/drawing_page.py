@@ -222,7 +222,8 @@ class DrawingPage(QWidget):
         if field is None:
             return ""
         words = field.label.split(",")[0]
-        return f"{words if about[1] == 'wall' else words.lower()} {field.shown(job)}"[:70].strip()
+        lettered = about[1] in ("wall", "corner", "diagonal", "offset")  # corners keep their letters
+        return f"{words if lettered else words.lower()} {field.shown(job)}"[:70].strip()
 
     def _name_of(self, about: About) -> str:
         """Return the words for a thing the pointer rests on."""

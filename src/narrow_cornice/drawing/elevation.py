@@ -68,6 +68,14 @@ def wall_elevation(
     upright = (room.id, "slope", face.id, "low") if left < ceiling - 1 else (room.id, "height")
     marks.append(Dimension(frame.at(0, 0), frame.at(0, left), CHAIN, shown(left), upright))
     marks += _bulks(room, face, frame)
+    for old in room.there:
+        if old.wall == face.id and old.kind in ("skirting", "cornice"):
+            v = old.height.mm if old.kind == "skirting" else ceiling - old.height.mm
+            pen = Pen("rust", 0.8, dashed=True)
+            about = (room.id, "there", old.id)
+            marks.append(Path((frame.at(0, v), frame.at(face.length, v)), pen, about=about))
+            words = f"old {old.kind} {shown(old.height.mm)}, {old.decision}"
+            marks.append(Label(frame.at(60, v + 55), words, 7.5, "rust", "left", about=about))
     for u, z in face.profile[1:-1]:
         marks.append(Label(frame.at(u, z + 90), shown(z), 8.5, "soft", about=(room.id, "wall", face.id)))
 

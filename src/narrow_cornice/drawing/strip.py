@@ -36,10 +36,9 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
         about = (room.id, "wall", face.id)
         text = show_length(face.length, settings.unit, step=settings.step, denominator=settings.denominator)
         marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text.removesuffix(" mm"), about))
-        marks.append(Label((x + face.length / 2, floor + CHAIN + 190), face.name, 9, "soft", face="bold", about=about))
-        for place, corner in ((x, (index + 1) % count), (x + face.length, index)):
-            at = (place + (70 if place == x else -70), floor + 110)
-            marks.append(Label(at, corner_name(corner), 9, "letter", face="name"))
+        if x == 0.0:
+            marks.append(Label((x, floor + CHAIN + 150), corner_name((index + 1) % count), 10, "letter", face="name"))
+        marks.append(Label((x + face.length, floor + CHAIN + 150), corner_name(index), 10, "letter", face="name"))
         x += face.length
     marks.append(Path(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
     subtitle = "Seen from inside, turning to the right · corners by their letters on the plan"

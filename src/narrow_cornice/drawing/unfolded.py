@@ -18,6 +18,7 @@ from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
+from narrow_cornice.takeoff.surfaces import slope_key
 from narrow_cornice.units.lengths import show_length
 
 BOARD = 140.0  # width of a floor board as drawn
@@ -72,10 +73,18 @@ def unfolded_room(
     turned = turning(turn)
     marks: list[Mark] = []
     marks += _floor(measured.plan, room.id, room.floor, turn)
-    placed = _placed(measured.plan, *(face.tallest for face in measured.faces))
+    slopes = slopes_on_walls(measured)
+    reaches = [max([face.tallest, *(v for _, v in slopes.get(n, ()))]) for n, face in enumerate(measured.faces)]
+    placed = _placed(measured.plan, *reaches)
     for place in placed:
         face = measured.faces[place.index]
         marks += face_marks(turned_frame(place.frame, turned), face, measured, known)
+        if place.index in slopes:
+            frame = turned_frame(place.frame, turned)
+            key = slope_key(measured.plan.sides[place.index].name)
+            outline = tuple(frame.at(u, v) for u, v in slopes[place.index])
+            colour = known.of(key, known.of("ceiling@room", "#f7f3ea"))
+            marks.append(Area(outline, colour, (room.id, "finish", key), Pen("line", 0.9)))
     for place in placed:
         marks += _leader(place, measured, turned)
     outline = tuple(turned(corner) for corner in drawn_corners(measured.plan))
@@ -98,6 +107,23 @@ def _around(placed: tuple[Placed, ...], turned: Turned) -> tuple[float, float, f
     xs, ys = [x for x, _ in corners], [y for _, y in corners]
     margin = 260.0 if any(place.leader for place in placed) else 120.0
     return min(xs) - margin, min(ys) - margin, max(xs) + margin, max(ys) + margin
+
+
+def slopes_on_walls(measured: MeasuredRoom) -> dict[int, tuple[Point, ...]]:
+    """Return the sloped parts of the ceiling by the index of their wall, hinged on from its upper edge: (u, v)."""
+    made: dict[int, tuple[Point, ...]] = {}
+    if measured.ceiling.flat:
+        return made
+    for plane, outline in measured.ceiling.parts(measured.plan.corners):
+        if plane.over < 0:
+            continue
+        side = measured.plan.sides[plane.over]
+        (x0, y0), (dx, dy), (ox, oy) = side.end, side.direction, side.outward
+        low = plane.at(*side.end)
+        made[plane.over] = tuple(
+            (-(x - x0) * dx - (y - y0) * dy, low - ((x - x0) * ox + (y - y0) * oy) * plane.stretch) for x, y in outline
+        )
+    return made
 
 
 @by_identity(keep=1024)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Callable, Sequence
 
+import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
@@ -12,6 +13,7 @@ from narrow_cornice.survey.network import Adjusted, Distance, Matrix, Point, adj
 
 DOUBTFUL = 3.29  # standard deviations: one in a thousand by chance (Baarda's data snooping)
 MOST_SUSPECTS = 4
+STRAIGHT = 25.0  # standard deviations over which the observation equations are as good as straight
 
 
 def suspects(network: Adjusted) -> tuple[int, ...]:
@@ -39,12 +41,20 @@ def without(network: Adjusted, reading: int) -> float | None:
     """Return what a reading would have been by all the others, in its own unit; None where they cannot say.
 
     An error in a reading shows in its residual by its redundancy number (Baarda), so the others say read value +
-    residual ÷ redundancy: exact but for the bending of the observation equations over the error itself.
+    residual ÷ redundancy: exact but for the bending of the observation equations over the error itself. A gross slip
+    bends them, so it is set aside and the rest adjusted.
     """
     share = network.redundancy[reading]
     if share <= 1e-4:
         return None
-    return network.observations[reading].value + network.residuals[reading] / share
+    probe = network.observations[reading]
+    off = network.residuals[reading] / share
+    if abs(off) < STRAIGHT * probe.sigma:
+        return probe.value + off
+    rest = [one for i, one in enumerate(network.observations) if i != reading]
+    again = adjusted(rest, network.points)
+    value = adjusted([*rest, msgspec.structs.replace(probe, sigma=1e6)], again.points).values[-1]
+    return float(value)
 
 
 def all_pairs(count: int) -> NDArray[np.int_]:

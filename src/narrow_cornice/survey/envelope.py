@@ -105,10 +105,12 @@ def clear_width(
     depth: float,
     splay: tuple[float, float] = (0.0, 0.025),
     usual: Usual | None = None,
+    lean: tuple[float, float] | None = None,
 ) -> Clear:
     """Return the clear width of a recess up to ``tall`` and out to ``depth``.
 
-    ``splay`` is how much wider it grows for each mm out of the back wall, with its uncertainty. Raises ValueError
+    ``splay`` is how much wider it grows for each mm out of the back wall, with its uncertainty; ``lean`` likewise for
+    each mm up, where the walls were plumbed (else as walls usually are). Raises ValueError
     where nothing was read.
     """
     if not readings:
@@ -118,14 +120,15 @@ def clear_width(
     d = np.array([one.depth for one in readings])
     read = np.array([one.value for one in readings])
     sigma = np.array([one.sigma for one in readings])
-    lean = usual.lean / 1000.0 * math.sqrt(2.0)  # of two walls
-    prior = np.array([np.inf, splay[1], lean, usual.bow * math.sqrt(2.0), lean / 2.0])
+    unplumbed = usual.lean / 1000.0 * math.sqrt(2.0)  # of two walls
+    rise, rise_sigma = lean or (0.0, unplumbed)
+    prior = np.array([np.inf, splay[1], rise_sigma, usual.bow * math.sqrt(2.0), unplumbed / 2.0])
     rows = _width_rows(z, d, tall)
-    found, covariance = _posterior(rows, read - splay[0] * d, sigma, prior)
+    found, covariance = _posterior(rows, read - splay[0] * d - rise * z, sigma, prior)
     steps = np.linspace(0.0, 1.0, GRID)
     over, out = (grid.ravel() for grid in np.meshgrid(steps * tall, steps * depth))
     where = _width_rows(over, out, tall)
-    width = where @ found + splay[0] * out
+    width = where @ found + splay[0] * out + rise * over
     doubt = np.sqrt(np.einsum("ij,jk,ik->i", where, covariance, where))
     tight = int(np.argmin(width - SURE * doubt))
     clear = _least_in_one_of_twenty(width, where, covariance)
@@ -138,7 +141,7 @@ def clear_width(
         float(doubt[tight]),
         (float(over[tight]), float(out[tight])),
         float(width[tight]) - clear,
-        levels < 2,
+        levels < 2 and lean is None,
         tuple(zip(over[out == 0.0].tolist(), width[out == 0.0].tolist(), doubt[out == 0.0].tolist(), strict=True)),
         tuple(
             zip(over[out == depth].tolist(), width[out == depth].tolist(), doubt[out == depth].tolist(), strict=True)

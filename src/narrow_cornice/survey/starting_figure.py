@@ -19,7 +19,7 @@ from narrow_cornice.survey.network import Adjusted, Angle, Distance, Matrix, Obs
 
 BEAM = 24
 MOST_SHAPES = 4
-ONE_BLUNDER = 1500.0  # squares that one reading may miss by: some 40 standard deviations
+CHANCE = 60.0  # squares that a few readings may miss by on top of it
 GOOD = 2.0  # mean squared residual over uncertainty; below it nobody looks for a better beginning
 
 
@@ -248,8 +248,10 @@ def solved(observations: Sequence[Observation], count: int, guesses: Mapping[int
 
 
 def _fits(one: Adjusted) -> bool:
-    """Return whether the readings fit but for a blunder; a wrong shape misses by far more than one wrong reading."""
-    return one.squares <= GOOD * max(1, one.degrees_of_freedom) + ONE_BLUNDER
+    """Return whether the readings fit, or all but one do: setting a reading aside lowers the squares by its
+    standardised residual's square. A wrong shape makes many readings miss."""
+    worst = max((w * w for w in one.standardised if w is not None), default=0.0)
+    return one.squares - worst <= GOOD * max(1, one.degrees_of_freedom) + CHANCE
 
 
 def _score(one: Adjusted) -> tuple[int, int, float]:

@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 
 import msgspec
+import numpy as np
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
@@ -52,13 +53,19 @@ def clear_at_95(at_the_tightest_spot: float, margin: float) -> float:
     return at_the_tightest_spot - margin
 
 
+@explained("clear height at 95 %", "mm", "over the floor − fall of the floor")
+def on_level_floor(over_the_floor: float, fall_of_the_floor: float) -> float:
+    """Return the clear height over a carcass that stands level on the highest part of a floor that falls."""
+    return over_the_floor - fall_of_the_floor
+
+
 @explained("scribe on each side", "mm", "widest − narrowest + for the pencil")
 def scribe_each_side(widest: float, narrowest: float, for_the_pencil: float) -> float:
     """Return how wide a scribe is before it is cut to the wall."""
     return widest - narrowest + for_the_pencil
 
 
-@explained("tallest that can be stood up", "mm", "√(lowest ceiling × lowest ceiling − depth × depth)")
+@explained("tallest that can be stood up", "mm", "√(max(lowest ceiling × lowest ceiling − depth × depth, 0))")
 def tallest_stood_up(lowest_ceiling: float, depth: float) -> float:
     """Return the tallest carcass whose diagonal passes under the ceiling as it is tilted up."""
     return math.sqrt(max(0.0, lowest_ceiling * lowest_ceiling - depth * depth))
@@ -103,6 +110,49 @@ def on_floor(side: Side, along: float, out: float) -> Point:
     """Return the place on the plan ``along`` a wall from its left end and ``out`` from it into the room."""
     (x, y), (dx, dy), (ox, oy) = side.end, side.direction, side.outward
     return (x - dx * along - ox * out, y - dy * along - oy * out)
+
+
+def _leans(
+    room: Room, index: int, left: bool, right: bool, tall: float, rules: HouseRules
+) -> tuple[float | None, float]:
+    """Return how much wider it gets for each mm up by the plumbed walls at its ends, and how sure that is.
+
+    None where neither was plumbed; an unplumbed one is taken for plumb, as surely as walls usually are.
+    """
+    usual = rules.value("usual_lean") / 1000.0
+    slope, variance, read = 0.0, 0.0, False
+    for there, neighbour in ((left, (index + 1) % len(room.sides)), (right, index - 1)):
+        if not there:
+            continue
+        truth = room.trueness.get(room.sides[neighbour].id)
+        mine = counted(truth.plumb) if truth is not None else []
+        if not mine:
+            variance += usual**2
+            continue
+        read = True
+        slope -= sum(one.mm for _, one in mine) / len(mine) / tall  # leaning into the room makes it narrower above
+        variance += sum(sigma_of(one, rules) ** 2 for _, one in mine) / len(mine) ** 2 / tall**2
+    return (slope if read else None), max(1e-6, math.sqrt(variance))
+
+
+def floor_fall(room: Room, plan: Plan, places: Sequence[Point], rules: HouseRules) -> float | None:
+    """Return how far the floor falls over some places by its levels at corners, in mm, None where too few are read."""
+    read = {one.corner: one.reading.mm for one in room.levels}
+    known = [(plan.corners[0], 0.0)]
+    known += [
+        (plan.corners[(n + 1) % len(room.sides)], read[side.id]) for n, side in enumerate(room.sides) if side.id in read
+    ]
+    if len(known) < 2:
+        return None
+    slope = rules.value("usual_level") / 1000.0
+    xs = np.array([place for place, _ in known])
+    middle = xs.mean(axis=0)
+    rows = np.column_stack((np.ones(len(known)), xs - middle))
+    sigma = rules.value("reading_sigma") or 1.0
+    precision = rows.T @ rows / sigma**2 + np.diag([0.0, slope**-2.0, slope**-2.0])
+    found = np.linalg.solve(precision, rows.T @ np.array([level for _, level in known]) / sigma**2)
+    levels = np.column_stack((np.ones(len(places)), np.array(places) - middle)) @ found
+    return float(levels.max() - levels.min())
 
 
 def _lower_than(
@@ -159,6 +209,11 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     path = (room.id, "recess", recess.id)
     upward = _upward(room.heights, room.sides, plan, index, start, end, depth, changed_rules)
     height = _clear_figure("clear height", upward)
+    footprint = [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 1.0) for v in (0.0, 1.0)]
+    fall = floor_fall(room, plan, footprint, rules)
+    if fall is not None and fall > 0.5:
+        falls = Figure("fall of the floor", fall, "mm", "table", note="across this place, by the levels at the corners")
+        height = on_level_floor(height, falls, called="clear height at 95 %")
     lower = _lower_than(measured, side, start, end, depth, upward.clear)
     if lower is not None:
         height = lower
@@ -169,7 +224,17 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
         width = choice("width", end - start, "mm", path, "no wall at either end")
         spot = _spot_of_height(upward)
         return Fit(recess, side.name, "", width, height, None, upward, None, stands, False, False, spot)
-    across = _across(recess, side, changed_rules, tall, start, end, *_splay(plan, index, left, right), left and right)
+    across = _across(
+        recess,
+        side,
+        changed_rules,
+        tall,
+        start,
+        end,
+        *_splay(plan, index, left, right),
+        *_leans(room, index, left, right, tall, rules),
+        left and right,
+    )
     scribe = scribe_each_side(
         table("widest", across.most, "mm", "estimated anywhere on its face"),
         table("narrowest", across.least, "mm", "estimated anywhere on its face"),
@@ -229,6 +294,8 @@ def _across(
     end: float,
     splay: float,
     splay_sigma: float,
+    lean: float | None,
+    lean_sigma: float,
     both: bool,
 ) -> Clear:
     """Return the clear width from the widths read and from the wall as it was walked."""
@@ -248,7 +315,8 @@ def _across(
     usual = Usual(rules.value("usual_lean"), rules.value("usual_bow"), rules.value("usual_level"))
     if not both:  # one wall leans where two would
         usual = Usual(usual.lean / math.sqrt(2.0), usual.bow / math.sqrt(2.0), usual.level)
-    return clear_width([*readings, walked], tall, recess.depth.mm, (splay, splay_sigma), usual)
+    known_lean = None if lean is None else (lean, lean_sigma)
+    return clear_width([*readings, walked], tall, recess.depth.mm, (splay, splay_sigma), usual, known_lean)
 
 
 def _level_words(share: float) -> str:

@@ -324,6 +324,11 @@ def plan_area_figure(plan: Plan, name: str) -> Figure:
     return total(name, "m²", parts)
 
 
+def slope_key(wall: str) -> str:
+    """Return the key of the sloped ceiling over a wall, by the wall's name."""
+    return f"ceiling@slope-{wall.replace('–', '')}"
+
+
 @by_identity(keep=2048)
 def _slopes(plan: Plan, ceiling: Ceiling) -> tuple[Surface, ...]:
     """Return the sloped parts of a ceiling, each over its wall."""
@@ -336,7 +341,7 @@ def _slopes(plan: Plan, ceiling: Ceiling) -> tuple[Surface, ...]:
         below = Figure("on the plan", abs(plan_area(outline)) / 1_000_000, "m²", "table", note="below the slope")
         stretch = Figure("stretch of the slope", plane.stretch, "", "table", note="√(1 + rise² per run²)")
         area = slope_area(below, stretch, called=name)
-        made.append(_plain(f"ceiling@slope-{side.name.replace('–', '')}", "ceiling", "ceiling", name, area))
+        made.append(_plain(slope_key(side.name), "ceiling", "ceiling", name, area))
     return tuple(made)
 
 

@@ -26,8 +26,10 @@ from narrow_cornice.job.things import (
     Trueness,
 )
 from narrow_cornice.survey.readings import as_reading
+from narrow_cornice.takeoff.backing import stud_places
 from narrow_cornice.takeoff.envelopes import fit_of
 from narrow_cornice.takeoff.repairs import room_repairs
+from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.units.lengths import Length, parse_length
 from narrow_cornice.units.show import show_number
@@ -112,6 +114,15 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
         yield NoteRow(f"Tightest {fit.spot}.")
     if fit.advice:
         yield NoteRow(fit.advice, "ochre")
+    backing = room.backing.get(recess.wall, Backing())
+    if backing.kind == "studs":
+        length = measured_room(room, job.house_rules).face(recess.wall).length
+        start, end = (recess.start.mm if recess.start else 0.0), (recess.end.mm if recess.end else length)
+        studs = [place for place in stud_places(backing, length) if start <= place <= end]
+        places = ", ".join(f"{place:.0f}" for place in studs[:12])
+        yield NoteRow(f"{len(studs)} studs behind it, {places} mm from the left." if studs else "No stud behind it.")
+    elif backing.kind == "masonry":
+        yield NoteRow("Masonry behind it: fixings land anywhere, by the maker's sheet.")
     for figure in (fit.height, fit.scribe, fit.stands):
         if figure is not None:
             yield bench.figure_row(figure, False)

@@ -9,7 +9,7 @@ from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
-    """Count the colours in use and the floor."""
+    """Count the colours in use, the floor, and what the brief says is fixed."""
     areas: dict[str, float] = {}
     names: dict[str, str] = {}
     keys: dict[str, list[str]] = {}
@@ -18,7 +18,14 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             areas[one.colour.id] = areas.get(one.colour.id, 0.0) + one.surface.net.value
             names[one.colour.id] = one.colour.name
             keys.setdefault(one.colour.id, []).append(one.surface.key)
-    count, wished = len(areas) + 1, int(seen.rules.value("colours_wished"))
+    used = {one.colour.hex.lower() for one in seen.coated if one.colour is not None} | {seen.room.floor.lower()}
+    fixed = {
+        tone: element.name or "a fixed element"
+        for element in seen.room.brief.fixed
+        for tone in element.colours
+        if tone.lower() not in used
+    }
+    count, wished = len(areas) + 1 + len(fixed), int(seen.rules.value("colours_wished"))
     if not areas or count <= wished:
         return
     least, most = min(areas, key=areas.__getitem__), max(areas, key=areas.__getitem__)
@@ -31,7 +38,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where="colours",
         says=f"{count} colours with the floor; {wished} were wished",
-        measured=f"{listed}, and the floor",
+        measured=", ".join([listed, *fixed.values()]) + ", and the floor",
         rule="Three to four colours in all, wood counted (house rule: colours wished in a room).",
         risk="The room reads as a collection; another tin of each.",
         about=(seen.room.id, "finish", keys[least][0]),
