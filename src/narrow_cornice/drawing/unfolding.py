@@ -24,26 +24,38 @@ TOUCHING = 1e-3  # mm that outlines may reach into one another and still only to
 
 
 class Outline:
-    """A convex outline with its box and the normals of its edges."""
+    """A convex outline with its box, the normals of its edges, and its reach along each of them."""
+
+    __slots__ = ("box", "normals", "points", "spans")
 
     def __init__(self, points: Sequence[Point]) -> None:
         self.points = tuple(points)
         xs, ys = [x for x, _ in points], [y for _, y in points]
         self.box = Rect(min(xs), min(ys), max(xs), max(ys))
-        self.normals: list[Point] = []
+        normals: list[Point] = []
         for (x0, y0), (x1, y1) in zip(self.points, (*self.points[1:], self.points[0]), strict=True):
             long = ((x1 - x0) ** 2 + (y1 - y0) ** 2) ** 0.5
             if long > 1e-9:
-                self.normals.append(((y1 - y0) / long, (x0 - x1) / long))
+                normals.append(((y1 - y0) / long, (x0 - x1) / long))
+        self.normals = tuple(normals)
+        self.spans = tuple(self.along(normal) for normal in normals)
 
     def along(self, way: Point) -> tuple[float, float]:
         """Return the least and the most reach of the outline along a way."""
-        reach = [x * way[0] + y * way[1] for x, y in self.points]
+        wx, wy = way
+        reach = [x * wx + y * wy for x, y in self.points]
         return min(reach), max(reach)
 
     def moved(self, x: float, y: float) -> Outline:
-        """Return the outline somewhere else."""
-        return Outline([(px + x, py + y) for px, py in self.points])
+        """Return the outline somewhere else; what is known of its shape goes along."""
+        made = Outline.__new__(Outline)
+        made.points = tuple([(px + x, py + y) for px, py in self.points])
+        box = self.box
+        made.box = Rect(box.u0 + x, box.v0 + y, box.u1 + x, box.v1 + y)
+        made.normals = self.normals
+        shifts = [nx * x + ny * y for nx, ny in self.normals]
+        made.spans = tuple([(low + d, high + d) for (low, high), d in zip(self.spans, shifts, strict=True)])
+        return made
 
     def hits(self, other: Outline, gap: float) -> bool:
         """Return whether the outlines overlap, or keep less than ``gap`` between them."""
@@ -56,12 +68,28 @@ class Outline:
             or theirs.v0 - near >= mine.v1
         ):
             return False
-        for normal in (*self.normals, *other.normals):
-            low, high = self.along(normal)
-            least, most = other.along(normal)
-            if low - near >= most or least - near >= high:
-                return False
+        for one, another in ((self, other), (other, self)):
+            for normal, (low, high) in zip(one.normals, one.spans, strict=True):
+                least, most = another.along(normal)
+                if low - near >= most or least - near >= high:
+                    return False
         return True
+
+
+class Crowd:
+    """The outlines that are taken; what stood in the way last is asked first, since it mostly does again."""
+
+    def __init__(self, outlines: Sequence[Outline]) -> None:
+        self.outlines = list(outlines)
+
+    def blocks(self, outline: Outline, gap: float) -> bool:
+        """Return whether any outline stands in the way of another."""
+        for place, one in enumerate(self.outlines):
+            if outline.hits(one, gap):
+                if place:
+                    self.outlines.insert(0, self.outlines.pop(place))
+                return True
+        return False
 
 
 class Placed(msgspec.Struct, frozen=True):
@@ -98,6 +126,7 @@ def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: 
     No two walls overlap, and none overlaps the plan.
     """
     taken = [Outline([corners[i] for i in triangle]) for triangle in triangles(corners)]
+    crowd = Crowd(taken)
     count = len(corners)
     outward = [outward_of(corners, index) for index in range(count)]
     placed: dict[int, Placed] = {}
@@ -109,9 +138,10 @@ def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: 
         own = _standing(side_end, outward[index], fit)
         quad = _face(own, length, height)
         outline = Outline(quad)
-        if not any(outline.hits(other, 0.0) for other in taken):
+        if not crowd.blocks(outline, 0.0):
             placed[index] = Placed(index, own, quad, None)
             taken.append(outline)
+            crowd.outlines.append(outline)
             continue
         ways = {outward[index], outward[index - 1], outward[(index + 1) % count]}
         whole = _around(taken)
@@ -133,18 +163,21 @@ def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: 
             if best is not None and far >= best[0]:
                 break  # the leader alone is worse than what was found, and so is every longer one
             start, home = homes[which]
-            there = home.moved(x, y)
-            box = there.box
-            wide = max(whole.u1, box.u1) - min(whole.u0, box.u0)
-            deep = max(whole.v1, box.v1) - min(whole.v0, box.v0)
+            box = home.box
+            wide = max(whole.u1, box.u1 + x) - min(whole.u0, box.u0 + x)
+            deep = max(whole.v1, box.v1 + y) - min(whole.v0, box.v0 + y)
             # A square metre of new paper weighs as much as a metre and a half of leader.
             score = (wide * deep - paper) / 1e6 * 1500 + far
-            if (best is None or score < best[0]) and not any(there.hits(other, GAP) for other in taken):
+            if best is not None and score >= best[0]:
+                continue
+            there = home.moved(x, y)
+            if not crowd.blocks(there, GAP):
                 best = (score, Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v), there)
         assert best is not None  # beyond everything that is taken there is always a free place
         _, frame, outline = best
         placed[index] = Placed(index, frame, _face(frame, length, height), (middle, frame.at(length / 2, 0.0)))
         taken.append(outline)
+        crowd.outlines.append(outline)
     return tuple(placed[index] for index in range(count))
 
 
