@@ -79,6 +79,7 @@ def test_what_cannot_be_is_refused(path: BriefPath, text: str, words: str) -> No
 
 def test_a_missing_permission_blocks_a_finish() -> None:
     assert "Permission to paint the walls is given" in written(demo_job(), 0)
+    assert "in the manner eighteenth century and to feel calm, warm." in written(demo_job(), 0)
     refused = after(put(HOUSE, "permissions", "g1", "state", "refused"))
     found = [one for one in second_look(refused) if one.key == "permission missing:r1:paint the walls"]
     assert [one.grade for one in found] == ["will not fit"]
@@ -93,8 +94,8 @@ def test_a_missing_permission_blocks_a_finish() -> None:
 
 def test_a_moved_piece_appears_in_the_other_room() -> None:
     job = demo_job()
-    assert "settle comes from the Chart Room." in written(job, 2)
-    assert "settle moves to the Stair Hall" in written(job, 0)
+    assert "Settle comes from the Chart Room." in written(job, 2)
+    assert "Settle moves to the Stair Hall" in written(job, 0)
     nowhere = after(put("r1", "pieces", "b2", "to", ""))
     assert (
         says(nowhere, "pieces moved") == ["settle, and nobody said where"]

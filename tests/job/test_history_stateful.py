@@ -15,6 +15,7 @@ from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
+from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.takeoff.answer import takeoff_answer
 from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.surfaces import GROUPS
@@ -213,6 +214,72 @@ class Editing(RuleBasedStateMachine):
                 coats=coats,
             )
         )
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, wall=picks, other=picks, angle=st.floats(20, 340), size=lengths)
+    def read_corners(self, pick: int, wall: int, other: int, angle: float, size: Length) -> None:
+        """Angles, assumptions, diagonals, offsets, readings set aside."""
+        room = self.room(pick)
+        count = len(room.sides)
+        side, second, third = (room.sides[(wall + step) % count] for step in (0, 1 + other % (count - 1), 2))
+        match pick % 6:
+            case 0:
+                self.attempt(edits.set_angles, room.id, side.id, (AngleReading(round(angle, 1)),), "B")
+            case 1:
+                assumed = None if angle < 60 else min(angle, 360 - angle)
+                self.attempt(edits.assume_corner, room.id, side.id, assumed, "B")
+            case 2:
+                self.attempt(edits.put_diagonal, room.id, side.id, second.id, (size,), "A to C")
+            case 3:
+                self.attempt(edits.put_offset, room.id, side.id, second.id, third.id, (size,), "offset")
+            case 4:
+                self.attempt(edits.set_aside, (room.id, "wall", side.id, "0"), "wall", aside=angle > 180)
+            case 5:
+                self.attempt(edits.set_slope, room.id, side.id, "A–B", size, parse_length("1200"))
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, wall=picks, size=lengths, small=st.integers(50, 900).map(lambda mm: parse_length(str(mm))))
+    def put_on_a_wall(self, pick: int, wall: int, size: Length, small: Length) -> None:
+        """Fixtures, damage, old trim, built-ins, beams, bays, rounded corners, doors that two rooms share."""
+        room = self.room(pick)
+        side = room.sides[wall % len(room.sides)]
+        match pick % 8:
+            case 0:
+                self.attempt(edits.add_fixture, room.id, "grille", side.id, size)
+            case 1:
+                self.attempt(edits.add_mark, room.id, "crack", side.id, size, small, small, small)
+            case 2:
+                self.attempt(edits.add_trim_there, room.id, "skirting", side.id, small, small)
+            case 3:
+                self.attempt(edits.add_recess, room.id, side.id, "shelves", small)
+            case 4:
+                self.attempt(edits.add_bulk, room.id, "beam", side.id, size)
+            case 5 if len(room.sides) < 16:
+                self.attempt(edits.add_bay, room.id, side.id, "A–B", small, size, small, small)
+            case 6 if len(room.sides) < 16:
+                self.attempt(edits.curve_corner, room.id, side.id, "B", small, small, 3)
+            case 7:
+                others = [(r.id, o.id) for r in self.history.job.rooms if r.id != room.id for o in r.openings]
+                if room.openings and others:
+                    mine = room.openings[wall % len(room.openings)]
+                    twin = edits.twin_path(*others[pick % len(others)])
+                    self.attempt(edits.join_openings, room.id, mine.id, twin, mine.name)
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, which=st.sampled_from(["needs", "pieces", "fixed", "hide"]), text=st.text(max_size=9))
+    def write_the_brief(self, pick: int, which: str, text: str) -> None:
+        room = self.room(pick)
+        items = getattr(room.brief, which)
+        if not items or pick % 4 == 0:
+            self.do(edits.add_brief_item(room.id, which))
+            return
+        item = items[pick % len(items)]
+        field = {"needs": "answer", "pieces": "name", "fixed": "name", "hide": "answer"}[which]
+        self.attempt(edits.set_brief, (room.id, which, item.id, field), text, "mm")
+        if which == "pieces":
+            other = self.room(pick + 1).id
+            self.attempt(edits.set_brief, (room.id, which, item.id, "decision"), "move", "mm")
+            self.attempt(edits.set_brief, (room.id, which, item.id, "to"), other, "mm")
 
     @rule(pick=picks, reason=st.sampled_from([None, "the client wishes it"]))
     def settle_finding(self, pick: int, reason: str | None) -> None:

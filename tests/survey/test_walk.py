@@ -12,9 +12,10 @@ from narrow_cornice.job.history import History
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.plan import plan_area
+from narrow_cornice.survey.readings import AngleError, AngleReading, Reading, parse_angle, parse_reading
 from narrow_cornice.survey.walk import WalkError, read_walk
 from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.units.lengths import Length, LengthError, parse_length
 
 
 def mm(value: float) -> Length:
@@ -124,3 +125,27 @@ def test_colours_paints_and_stock_are_removed_only_when_free() -> None:
     history.do(edits.remove_stock("pine-cornice", "pine"))
     assert len(history.job.stock) == 1
     assert parse_length("1").mm == 1
+
+
+def test_readings_and_angles_may_say_how_sure_they_are() -> None:
+    assert parse_reading("4310 ± 3", "mm") == Reading(4310.0, "4310", "tape", 3.0)
+    assert parse_reading('14\' 2" +- 1/8"', "mm", "laser").sigma == pytest.approx(3.175)
+    assert parse_reading("4310", "mm").sigma is None
+    assert parse_angle("91.3 ± 0.2") == AngleReading(91.3, "91.3", 0.2)
+    assert parse_angle("88° 30'").sigma is None
+    for text, place in (("4310 ± x", 7), ("43q10 ± 3", 2), ("4310 ± 0", 7)):
+        with pytest.raises(LengthError) as caught:
+            parse_reading(text, "mm")
+        assert caught.value.position == place
+    with pytest.raises(AngleError):
+        parse_angle("91 ± sure")
+
+
+def test_a_walk_with_corners_that_were_read_and_some_that_nobody_knows() -> None:
+    walk = read_walk("2000 @90.5; 3000 @?; 2000 o; ? @135", "mm")
+    assert [one.turn for one in walk] == ["left", "left", "right", "left"]
+    assert [one.assumed for one in walk] == [90.0, None, 90.0, 90.0]
+    assert [one.angle.degrees if one.angle else None for one in walk] == [90.5, None, None, 135]
+    with pytest.raises(CorniceError, match="corner after wall 2") as caught:
+        read_walk("2000; 3000 @bent; 2000; ?", "mm")
+    assert caught.value.position == "2000; 3000 @bent".index("@") + 1  # type: ignore[attr-defined]

@@ -31,7 +31,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.survey.readings import as_reading, parse_angle
+from narrow_cornice.survey.readings import parse_angle, parse_reading
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number
 from narrow_cornice.working.figures import Figure
@@ -170,10 +170,9 @@ class Bench(QWidget):
                 return self.session.do(field.edit(None))
             if field.kind == "angle":
                 return self.session.do(field.edit(parse_angle(text)))
-            length = parse_length(text, job.settings.unit)
             if field.kind == "reading":
-                length = as_reading(length, self.session.view.instrument)
-            return self.session.do(field.edit(length))
+                return self.session.do(field.edit(parse_reading(text, job.settings.unit, self.session.view.instrument)))
+            return self.session.do(field.edit(parse_length(text, job.settings.unit)))
         except CorniceError as error:
             self.session.refused.emit(error)
             return False

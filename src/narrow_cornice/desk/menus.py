@@ -10,6 +10,7 @@ from PyQt6.QtGui import QAction, QKeySequence
 from PyQt6.QtWidgets import QMenu
 
 from narrow_cornice.desk.drawing_page import SHEETS
+from narrow_cornice.desk.focus_parts import next_part
 from narrow_cornice.job import edits
 
 if TYPE_CHECKING:
@@ -95,7 +96,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     hidden = QMenu(window)
     add_action(window, hidden, "Ask the meter for a reading", window.ask_meter, "F9")
     add_action(window, hidden, "Find", window.top.field.setFocus, "Ctrl+F")
-    add_action(window, hidden, "Next part of the window", window.next_part, "F6")
+    add_action(window, hidden, "Next part of the window", lambda: next_part(window), "F6")
     add_action(window, hidden, "Redo", window.session.redo, "Ctrl+Y")
     for number, (sheet, words) in enumerate(SHEETS, 1):
         add_action(window, hidden, words, lambda one=sheet: window.session.look(sheet=one), f"Alt+{number}")

@@ -8,7 +8,6 @@ from typing import TYPE_CHECKING
 from PyQt6.QtCore import QByteArray, Qt, QTimer
 from PyQt6.QtGui import QCloseEvent, QShowEvent
 from PyQt6.QtWidgets import (
-    QApplication,
     QHBoxLayout,
     QInputDialog,
     QMainWindow,
@@ -370,51 +369,6 @@ class MainWindow(QMainWindow):
         self.session.look(place=place)
         self.session.select(about)
         self.top.field.clear()
-
-    def next_part(self) -> None:
-        """Give the keyboard to the next part of the window."""
-        page = self.page(self.session.view.place)
-        parts: list[QWidget] = [self.rooms.list]
-        if isinstance(page, DrawingPage):
-            parts += [page.canvas, *[sheet for sheet in page.sheets if sheet.isVisible()]]
-        elif letter := getattr(page, "letter", None):
-            first_blank = letter.first_blank()
-            parts += [first_blank] if first_blank is not None else []
-        elif slips := getattr(page, "slips", []):
-            parts += slips[0].rows[:1]
-        bench = self.bench.view.widget()
-        first = bench.nextInFocusChain() if bench is not None else None
-        while (
-            first is not None
-            and first is not bench
-            and not (
-                bench is not None
-                and bench.isAncestorOf(first)
-                and first.focusPolicy() & Qt.FocusPolicy.TabFocus
-                and first.isVisible()
-            )
-        ):
-            first = first.nextInFocusChain()
-        if first is not None and first is not bench:
-            parts.append(first)
-        parts.append(self.tally.buttons["paint"])
-        focus = QApplication.focusWidget()
-        index = next(
-            (
-                i
-                for i, part in enumerate(parts)
-                if focus is not None
-                and (
-                    part is focus
-                    or part.isAncestorOf(focus)
-                    or (part is first and bench is not None and bench.isAncestorOf(focus))
-                )
-            ),
-            -1,
-        )
-        parts[(index + 1) % len(parts)].setFocus(Qt.FocusReason.ShortcutFocusReason)
-
-    # ---- the job
 
     def add_room(self) -> None:
         """Ask for a new room."""

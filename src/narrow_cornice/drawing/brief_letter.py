@@ -37,12 +37,16 @@ class Words(msgspec.Struct, frozen=True):
 
 
 class Blank(msgspec.Struct, frozen=True):
-    """A place to write into: ``hint`` stands there while it is empty; ``offers`` are words that may be taken."""
+    """A place to write into: ``hint`` stands there while it is empty; ``offers`` are words that may be taken.
+
+    ``inherits`` is what holds while nobody wrote anything: on paper it stands in the place.
+    """
 
     path: BriefPath
     text: str
     hint: str
     offers: tuple[str, ...] = ()
+    inherits: str = ""
 
 
 class Pick(msgspec.Struct, frozen=True):
@@ -87,17 +91,15 @@ def plain_words(paragraph: Paragraph) -> str:
             case Words(text=text):
                 words.append(text)
             case Blank(text=text):
-                words.append(text or "……………")
+                words.append(text or part.inherits or "……………")
             case Pick(current=current, options=options):
                 words.append(next((word for value, word in options if value == current), current))
-            case Swatch(colour=colour):
-                words.append(colour)
-            case Act():
-                pass
+            case Swatch() | Act():
+                pass  # a card of colour is printed as one; its number stands in the place beside it
     line = " ".join(word for word in words if word)
     for sign in (".", ",", ";", ":"):
         line = line.replace(f" {sign}", sign)
-    return line
+    return line[:1].upper() + line[1:]
 
 
 def _options(values: Sequence[str]) -> tuple[tuple[str, str], ...]:
@@ -150,13 +152,14 @@ def _manner(job: Job, room: Room) -> list[Paragraph]:
         Paragraph(
             (
                 Words(f"The {room.name} is to be in the manner"),
-                Blank((room.id, "", "", "style"), brief.style, house.style or "of …", offers),
+                Blank((room.id, "", "", "style"), brief.style, house.style or "of …", offers, house.style),
                 Words("and to feel"),
                 Blank(
                     (room.id, "", "", "moods"),
                     ", ".join(brief.moods),
                     ", ".join(house.moods) or "calm, warm …",
                     mood_words(),
+                    ", ".join(house.moods),
                 ),
                 Words("."),
             ),

@@ -22,6 +22,7 @@ from narrow_cornice.survey.network import Matrix, Point, Vector
 SURE = 1.6449  # standard deviations below which one case of twenty lies
 ONE_IN = 0.05
 DRAWS = 3000
+SUREST = 1e-7  # nothing usual is surer, whatever the house rules say
 GRID = 9
 
 
@@ -75,7 +76,7 @@ class Clear(msgspec.Struct, frozen=True):
 def _posterior(rows: Matrix, read: Vector, sigma: Vector, prior: Vector) -> tuple[Vector, Matrix]:
     """Return the coefficients and their covariance; ``prior`` are the usual sizes, infinite where nothing is usual."""
     weighed = rows / sigma[:, None]
-    precision = weighed.T @ weighed + np.diag(prior**-2.0)
+    precision = weighed.T @ weighed + np.diag(np.maximum(prior, SUREST) ** -2.0)
     covariance: Matrix = np.asarray(np.linalg.inv(precision), dtype=np.float64)
     found: Vector = covariance @ (weighed.T @ (read / sigma))
     return found, covariance

@@ -11,7 +11,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, LengthError, Unit, parse_length
 from narrow_cornice.working.house_rules import HouseRules
 
 Instrument = Literal["tape", "laser", "photograph", "sketch"]
@@ -78,16 +78,48 @@ def instrument_sigma(instrument: Instrument, mm: float, rules: HouseRules) -> fl
     return max(SUREST_MM, sigma)
 
 
+_SURE = re.compile(r"\s*(?:±|\+-|\+/-)\s*")
+
+
+def parse_reading(text: str, unit: Unit, instrument: Instrument = "tape") -> Reading:
+    """Return a reading as somebody typed it: a length, and after ± how sure it is. Raises LengthError."""
+    parts = _SURE.split(text, maxsplit=1)
+    length = parse_length(parts[0], unit)
+    if len(parts) == 1:
+        return Reading(length.mm, length.text, instrument)
+    try:
+        sigma = parse_length(parts[1], unit).mm
+    except LengthError as error:
+        place = len(text) - len(parts[1]) + error.position
+        raise LengthError(error.message, text, min(len(text), place)) from None
+    if not 0 < sigma <= 1000:
+        raise LengthError("an uncertainty is more than nought and less than a metre.", text, len(text) - len(parts[1]))
+    return Reading(length.mm, length.text, instrument, sigma)
+
+
 _ANGLE = re.compile(r"^\s*(\d{1,3}(?:[.,]\d+)?)\s*(?:°|deg|degrees)?\s*(?:(\d{1,2}(?:[.,]\d+)?)\s*['′])?\s*$")
 
 
+_SMALL = re.compile(r"^\s*(\d{1,2}(?:[.,]\d+)?)\s*°?\s*$")
+
+
 def parse_angle(text: str) -> AngleReading:
-    """Return the angle that somebody typed: degrees, or degrees and minutes. Raises AngleError with the place."""
-    found = _ANGLE.match(text)
+    """Return the angle that somebody typed: degrees, or degrees and minutes, and after ± how sure it is.
+
+    Raises AngleError with the place.
+    """
+    bare, *sure = _SURE.split(text, maxsplit=1)
+    sigma = None
+    if sure:
+        small = _SMALL.match(sure[0])
+        sigma = float(small[1].replace(",", ".")) if small else 0.0
+        if not 0.0 < sigma <= 45.0:
+            raise AngleError("this is no uncertainty of an angle.", text, len(text) - len(sure[0]))
+    found = _ANGLE.match(bare)
     if found is None:
         wrong = next((i for i, sign in enumerate(text) if sign not in "0123456789.,°'′ deg"), len(text.rstrip()))
         raise AngleError("this is no angle.", text, wrong)
     degrees = float(found[1].replace(",", ".")) + float((found[2] or "0").replace(",", ".")) / 60.0
     if not 1.0 <= degrees <= MOST_DEGREES:
         raise AngleError(f"a corner of {degrees:g}° cannot be.", text, 0)
-    return AngleReading(degrees, text.strip())
+    return AngleReading(degrees, bare.strip(), sigma)

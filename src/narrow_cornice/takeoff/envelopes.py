@@ -15,7 +15,7 @@ from narrow_cornice.job.things import Recess
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, Side
-from narrow_cornice.survey.readings import Reading, sigma_of
+from narrow_cornice.survey.readings import SUREST_MM, Reading, sigma_of
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surveys import counted, house_rules_of
 from narrow_cornice.working.figures import Figure, choice, explained, table
@@ -144,11 +144,11 @@ def floor_fall(room: Room, plan: Plan, places: Sequence[Point], rules: HouseRule
     ]
     if len(known) < 2:
         return None
-    slope = rules.value("usual_level") / 1000.0
+    slope = max(SUREST_MM, rules.value("usual_level")) / 1000.0
     xs = np.array([place for place, _ in known])
     middle = xs.mean(axis=0)
     rows = np.column_stack((np.ones(len(known)), xs - middle))
-    sigma = rules.value("reading_sigma") or 1.0
+    sigma = max(SUREST_MM, rules.value("reading_sigma"))
     precision = rows.T @ rows / sigma**2 + np.diag([0.0, slope**-2.0, slope**-2.0])
     found = np.linalg.solve(precision, rows.T @ np.array([level for _, level in known]) / sigma**2)
     levels = np.column_stack((np.ones(len(places)), np.array(places) - middle)) @ found

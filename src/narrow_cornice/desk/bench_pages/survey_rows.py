@@ -33,6 +33,8 @@ def reading_rows(bench: Bench, about: About, readings: Sequence[Reading | AngleR
         one = readings[number] if number < len(readings) else None
         if isinstance(one, Reading) and one.instrument != "tape":
             label += f", {one.instrument}"
+        if one is not None and one.sigma is not None:
+            label += f" ±{one.sigma:g}"
         if one is not None and one.aside:
             label += ", set aside"
         yield from bench.size((*about, str(number)), label)

@@ -13,6 +13,7 @@ from narrow_cornice.desk.bench_pages.survey_rows import assumed_in_words, assump
 from narrow_cornice.desk.bench_pages.thing_rows import FIXTURES
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.drawing_page import DrawingPage, row
+from narrow_cornice.desk.pages.measure_found import FoundSheets, fine, size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_fields import measuring_order, offset_name, size_field, wanted_reading
@@ -25,20 +26,14 @@ from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
 from narrow_cornice.job.model import Room, Side
-from narrow_cornice.job.things import WayIn
 from narrow_cornice.survey.plan import Plan, corner_name
-from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle
-from narrow_cornice.takeoff.carrying import passage
-from narrow_cornice.takeoff.envelopes import fit_of
-from narrow_cornice.takeoff.repairs import room_repairs
+from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import doubts_of
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.laser_port import LaserPort
-
-WAY_KINDS = ("door", "stair turn", "lift")
 
 
 class MeasurePage(DrawingPage):
@@ -61,28 +56,16 @@ class MeasurePage(DrawingPage):
         self.openings = RuledSheet(
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
         )
-        self.things = RuledSheet(
-            ("On the walls", "What", "Wall", "From left", "Above floor", "Width", "Height", "Says"),
-            theme,
-            "On the walls",
-        )
-        self.places = RuledSheet(
-            ("Built-in", "Wall", "Depth", "At the floor", "Half way", "At the top", "Clear width", "Height", "Scribe"),
-            theme,
-            "Places for built-ins",
-        )
-        self.ways_in = RuledSheet(
-            ("Way in", "Kind", "Width", "Height", "Other leg or depth", "Lets through"), theme, "Ways in", 5
-        )
+        self.found = FoundSheets(session, theme, bench)
         self.add_sheets(
             [
                 ("Walls", self.walls),
                 ("Diagonals", self.ways),
                 ("Heights", self.heights),
                 ("Openings", self.openings),
-                ("On the walls", self.things),
-                ("Built-ins", self.places),
-                ("Ways in", self.ways_in),
+                ("On the walls", self.found.things),
+                ("Built-ins", self.found.places),
+                ("Ways in", self.found.ways_in),
             ]
         )
         self._instrument = QComboBox()
@@ -197,20 +180,15 @@ class MeasurePage(DrawingPage):
             (self.ways, self._ways),
             (self.heights, self._heights),
             (self.openings, self._openings),
-            (self.things, self._things),
-            (self.places, self._places),
-            (self.ways_in, self._ways_in),
         ):
             sheet.put([] if room is None else rows(room), () if room is None else selected)
+        self.found.put_rows(room, selected)
 
     def _size_cell(self, about: About) -> Cell:
-        field = size_field(self.session.job, about)
-        if field is None:
-            return Cell("")
-        return Cell(field.shown(self.session.job), lambda text: self.bench.type_size(field.about, text), number=True)
+        return size_cell(self.session, self.bench, about)
 
     def _fine(self, mm: float) -> str:
-        return show_length(mm, self.session.job.settings.unit, step=0.5, denominator=32)
+        return fine(self.session, mm)
 
     def _doubt(self, mm: float) -> str:
         unit = self.session.job.settings.unit
@@ -384,7 +362,7 @@ class MeasurePage(DrawingPage):
         def typed(text: str) -> bool:
             try:
                 parts = [part for part in text.split(";") if part.strip()]
-                more = [as_reading(parse_length(part, settings.unit), self.session.view.instrument) for part in parts]
+                more = [parse_reading(part, settings.unit, self.session.view.instrument) for part in parts]
                 # What stood there and was typed again keeps its instrument.
                 kept = {one.mm: one for one in readings[1:]}
                 return self.session.do(edit((*readings[:1], *(kept.get(one.mm, one) for one in more))))
@@ -438,109 +416,6 @@ class MeasurePage(DrawingPage):
                 )
             )
         return rows
-
-    def _things(self, room: Room) -> list[SheetRow]:
-        """Return fixtures, damage and trim that is there."""
-        rows = []
-        for fixture in room.fixtures:
-            about = (room.id, "fixture", fixture.id)
-            sizes = (self._size_cell((*about, key)) for key in ("place", "height", "width", "tall"))
-            rows.append(row(about, fixture.name, fixture.kind, edits.wall_name(room, fixture.wall), *sizes, ""))
-        for repair in room_repairs(room):
-            about = (room.id, "mark", repair.mark.id)
-            sizes = (self._size_cell((*about, key)) for key in ("place", "height", "width", "tall"))
-            rows.append(row(about, repair.mark.kind, "damage", repair.wall, *sizes, repair.kind.words))
-        for bulk in room.bulks:
-            about = (room.id, "bulk", bulk.id)
-            sizes = (self._size_cell((*about, key)) for key in ("place", "under", "width"))
-            wall = edits.wall_name(room, bulk.wall)
-            depth = show_length(bulk.depth.mm, self.session.job.settings.unit)
-            rows.append(row(about, bulk.name, bulk.kind, wall, *sizes, "", f"{depth} into the room"))
-        for one in room.there:
-            about = (room.id, "there", one.id)
-            rows.append(
-                row(
-                    about,
-                    f"{one.kind} that is there",
-                    "old trim",
-                    edits.wall_name(room, one.wall),
-                    "",
-                    "",
-                    self._size_cell((*about, "thickness")),
-                    self._size_cell((*about, "height")),
-                    one.decision,
-                )
-            )
-        return rows
-
-    def _places(self, room: Room) -> list[SheetRow]:
-        """Return the places for built-ins with what is surely clear."""
-        rows = []
-        for recess in room.recesses:
-            about = (room.id, "recess", recess.id)
-            fit = fit_of(room, recess, self.session.job.house_rules)
-            clear = [
-                Cell("" if figure is None else self._fine(figure.value), number=True)
-                for figure in (fit.width, fit.height, fit.scribe)
-            ]
-            across = (self._size_cell((*about, "across", level, "back")) for level in ("floor", "middle", "top"))
-            wall = fit.wall or edits.wall_name(room, recess.wall)
-            rows.append(row(about, recess.name, wall, self._size_cell((*about, "depth")), *across, *clear))
-        return rows
-
-    def _ways_in(self, room: Room) -> list[SheetRow]:
-        """Return the ways into the house with what each lets through; they are the same for every room."""
-        rows = []
-        for way in self.session.job.ways_in:
-            through = passage(way)
-
-            def cell(key: str, way: WayIn = way) -> Cell:
-                there = getattr(way, key)
-                settings = self.session.job.settings
-                shown = "" if there is None else show_length(there.mm, settings.unit, denominator=settings.denominator)
-                return Cell(shown, lambda text: self._way_typed(way, key, text), number=True)
-
-            rows.append(
-                row(
-                    ("way in", way.id),
-                    Cell(way.name, lambda text, one=way: self._way_typed(one, "name", text)),
-                    Cell(way.kind, lambda text, one=way: self._way_typed(one, "kind", text)),
-                    cell("width"),
-                    cell("height"),
-                    cell("second") if way.kind != "door" else Cell(""),
-                    f"{through.words}: {self._fine(through.most.value)}",
-                )
-            )
-        rows.append(row(("way in", ""), Cell("", self._way_added), "", "", "", "", "write the name of another way in"))
-        return rows
-
-    def _way_typed(self, way: WayIn, key: str, text: str) -> bool:
-        """Take a name, a kind or a size of a way in; an empty name takes it away."""
-        try:
-            if key == "name" and not text.strip():
-                return self.session.do(edits.remove_way_in(way.id, way.name))
-            if key == "name":
-                value: Any = text.strip()
-            elif key == "kind":
-                value = next((one for one in WAY_KINDS if text.strip() and one.startswith(text.strip().lower())), None)
-                if value is None:
-                    raise CorniceError(f"“{text[:40]}” is no way in.", remedy="Write door, stair turn or lift.")
-            else:
-                value = parse_length(text, self.session.job.settings.unit) if text.strip() else None
-            return self.session.do(edits.put_way_in(replace(way, **{key: value})))
-        except CorniceError as error:
-            self.session.refused.emit(error)
-            return False
-
-    def _way_added(self, text: str) -> bool:
-        """Add a door of usual size by the name that was typed, to be sized in its row."""
-        try:
-            return self.session.do(
-                edits.put_way_in(WayIn("", text.strip(), "door", Length(820, "820 mm"), Length(2000, "2000 mm")))
-            )
-        except CorniceError as error:
-            self.session.refused.emit(error)
-            return False
 
     def _renamed(self, room: Room, opening_id: str, former: str, text: str) -> bool:
         try:
