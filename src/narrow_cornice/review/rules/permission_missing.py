@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from msgspec.structs import replace
+
 from narrow_cornice.job.brief import Permit
 from narrow_cornice.job.edits.brief_edits import HOUSE, set_brief
 from narrow_cornice.job.history import Edit
@@ -41,7 +43,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         fixes: tuple[Edit, ...] = ()
         if permission is not None:
             given = set_brief((HOUSE, "permissions", permission.id, "state"), "given", "mm")
-            fixes = (given,) if state != "refused" else ()
+            fixes = (replace(given, title="It was given"),) if state != "refused" else ()
         yield Finding(
             key=f"permission missing:{seen.room.id}:{what}",
             grade=grade,
