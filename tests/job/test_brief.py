@@ -139,6 +139,15 @@ def test_style_reach_and_budget_have_consequences() -> None:
     assert not says(after(put(HOUSE, "", "", "budget", "5000")), "agreed open:budget")
 
 
+def test_who_does_the_work_meets_what_is_to_be_done() -> None:
+    loose = edits.add_mark("r3", "loose plaster", "w1", *(Length(float(mm), "") for mm in (500, 1200, 800, 600)))
+    (found,) = [one for one in second_look(after(loose)) if one.key == "who works:r3"]
+    assert "The client with help would do 1.2 hours of repairs: loose plaster" in found.says
+    assert not says(after(loose, put(HOUSE, "", "", "worker", "a crew")), "who works:r3")
+    small = edits.add_mark("r3", "crack", "w1", *(Length(float(mm), "") for mm in (500, 1200, 20, 600)))
+    assert not says(after(small), "who works:r3")
+
+
 def test_the_brief_on_paper_holds_what_the_letter_says() -> None:
     content = brief_pdf(demo_job())
     assert content.startswith(b"%PDF")

@@ -20,6 +20,7 @@ from narrow_cornice.job.file import (
     MEMBER,
     JobFileError,
     decode_job,
+    decode_json,
     encode_job,
     job_schema,
     read_job,
@@ -29,6 +30,7 @@ from narrow_cornice.job.file import (
 from narrow_cornice.job.history import History
 from narrow_cornice.job.model import SCHEMA, Job
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import Length
 
 ROOT = Path(__file__).parents[2]
@@ -278,3 +280,32 @@ def test_a_name_that_is_too_long_is_refused() -> None:
 
 def test_the_checks_are_not_too_strict() -> None:
     assert isinstance(decode_job(changed(lambda plain: None), "same"), Job)
+
+
+def test_a_file_of_the_first_schema_opens_with_every_corner_assumed_square() -> None:
+    former = {
+        "name": "Old job",
+        "schema": 1,
+        "rooms": [
+            {
+                "id": "r1",
+                "name": "Room",
+                "sides": [
+                    {"id": "w1", "readings": [{"mm": 4310, "text": "4310"}], "turn": "left"},
+                    {"id": "w2", "readings": [{"mm": 3620, "text": "3.62 m"}]},
+                    {"id": "w3"},
+                    {"id": "w4"},
+                ],
+                "heights": [{"mm": 2500, "text": "2500"}],
+            }
+        ],
+    }
+    job = decode_json(json.dumps(former).encode(), "old")
+    assert job.schema == SCHEMA == 2
+    (room,) = job.rooms
+    assert [side.assumed for side in room.sides] == [90.0] * 4
+    assert room.sides[1].readings[0].instrument == "tape"
+    plan = measured_room(room, {}).plan
+    assert plan.determined
+    assert plan.sides[2].length.value == pytest.approx(4310)
+    assert decode_job(encode_job(job), "again") == job

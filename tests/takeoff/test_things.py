@@ -217,6 +217,10 @@ def test_plumbed_walls_and_a_floor_that_falls_reach_the_built_in() -> None:
     assert leaning.across.back[-1][1] - leaning.across.back[0][1] == pytest.approx(-20, abs=0.5)
     assert leaning.across.back[-1][2] < unread.across.back[-1][2]
     assert leaning.spot.startswith("at the top")
+    # a gap of 8 mm under the straight edge: the wall may bow by that, and less is surely clear
+    hollow = fit(edits.set_trueness("r1", "w2", "B–C", "flat", (mm(8),)))
+    assert hollow.across is not None
+    assert hollow.across.margin > unread.across.margin + 1
     # 12 mm of fall along the 4 000 of the wall
     falling = fit(edits.set_level("r1", "w1", "B", Length(-12.0, "-12")))
     assert unread.height is not None

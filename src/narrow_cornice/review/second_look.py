@@ -30,6 +30,7 @@ from narrow_cornice.review.rules import (
     style_order,
     thin_trim,
     tins_unmixed,
+    who_works,
 )
 from narrow_cornice.takeoff.coatings import coated_surfaces
 from narrow_cornice.takeoff.order import order_list
@@ -46,6 +47,7 @@ ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     fixture_covered.look,
     old_trim_meets.look,
     damage_unprimed.look,
+    who_works.look,
     casing_narrow.look,
     lone_crown.look,
     thin_trim.look,

@@ -114,17 +114,21 @@ def on_floor(side: Side, along: float, out: float) -> Point:
 
 def _leans(
     room: Room, index: int, left: bool, right: bool, tall: float, rules: HouseRules
-) -> tuple[float | None, float]:
-    """Return how much wider it gets for each mm up by the plumbed walls at its ends, and how sure that is.
+) -> tuple[float | None, float, float]:
+    """Return how much wider it gets for each mm up by the plumbed walls at its ends, how sure that is, and how far the
+    walls may bow.
 
-    None where neither was plumbed; an unplumbed one is taken for plumb, as surely as walls usually are.
+    None where neither was plumbed; an unplumbed one is taken for plumb, as surely as walls usually are. A gap read under
+    a straight edge is how far a wall may bow, in place of what walls usually do.
     """
     usual = rules.value("usual_lean") / 1000.0
-    slope, variance, read = 0.0, 0.0, False
+    slope, variance, read, bows = 0.0, 0.0, False, 0.0
     for there, neighbour in ((left, (index + 1) % len(room.sides)), (right, index - 1)):
         if not there:
             continue
         truth = room.trueness.get(room.sides[neighbour].id)
+        gaps = [abs(one.mm) for _, one in counted(truth.flat)] if truth is not None else []
+        bows += max(gaps, default=rules.value("usual_bow")) ** 2
         mine = counted(truth.plumb) if truth is not None else []
         if not mine:
             variance += usual**2
@@ -132,7 +136,7 @@ def _leans(
         read = True
         slope -= sum(one.mm for _, one in mine) / len(mine) / tall  # leaning into the room makes it narrower above
         variance += sum(sigma_of(one, rules) ** 2 for _, one in mine) / len(mine) ** 2 / tall**2
-    return (slope if read else None), max(1e-6, math.sqrt(variance))
+    return (slope if read else None), max(1e-6, math.sqrt(variance)), math.sqrt(bows / 2.0)
 
 
 def floor_fall(room: Room, plan: Plan, places: Sequence[Point], rules: HouseRules) -> float | None:
@@ -296,6 +300,7 @@ def _across(
     splay_sigma: float,
     lean: float | None,
     lean_sigma: float,
+    bow: float,
     both: bool,
 ) -> Clear:
     """Return the clear width from the widths read and from the wall as it was walked."""
@@ -312,9 +317,9 @@ def _across(
         if not one.reading.aside
     ]
     walked = Across(min(rules.value("walked_height"), tall), 0.0, end - start, max(0.5, side.sigma))
-    usual = Usual(rules.value("usual_lean"), rules.value("usual_bow"), rules.value("usual_level"))
+    usual = Usual(rules.value("usual_lean"), bow, rules.value("usual_level"))
     if not both:  # one wall leans where two would
-        usual = Usual(usual.lean / math.sqrt(2.0), usual.bow / math.sqrt(2.0), usual.level)
+        usual = Usual(usual.lean / math.sqrt(2.0), usual.bow, usual.level)
     known_lean = None if lean is None else (lean, lean_sigma)
     return clear_width([*readings, walked], tall, recess.depth.mm, (splay, splay_sigma), usual, known_lean)
 

@@ -26,7 +26,7 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
 
 
-BRIEF_RULES = ("permission_missing", "out_of_reach", "style_order", "agreed_open", "pieces_moved")
+BRIEF_RULES = ("permission_missing", "out_of_reach", "style_order", "agreed_open", "pieces_moved", "who_works")
 
 
 def room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
