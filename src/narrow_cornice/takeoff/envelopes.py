@@ -118,8 +118,8 @@ def _leans(
     """Return how much wider it gets for each mm up by the plumbed walls at its ends, how sure that is, and how far the
     walls may bow.
 
-    None where neither was plumbed; an unplumbed one is taken for plumb, as surely as walls usually are. A gap read under
-    a straight edge is how far a wall may bow, in place of what walls usually do.
+    None where neither was plumbed; an unplumbed one is taken for plumb, as surely as walls usually are. A gap read
+    under a straight edge is how far a wall may bow, in place of what walls usually do.
     """
     usual = rules.value("usual_lean") / 1000.0
     slope, variance, read, bows = 0.0, 0.0, False, 0.0
@@ -228,17 +228,10 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
         width = choice("width", end - start, "mm", path, "no wall at either end")
         spot = _spot_of_height(upward)
         return Fit(recess, side.name, "", width, height, None, upward, None, stands, False, False, spot)
-    across = _across(
-        recess,
-        side,
-        changed_rules,
-        tall,
-        start,
-        end,
-        *_splay(plan, index, left, right),
-        *_leans(room, index, left, right, tall, rules),
-        left and right,
-    )
+    splay, splay_sigma = _splay(plan, index, left, right)
+    lean, lean_sigma, bow = _leans(room, index, left, right, tall, rules)
+    both = left and right
+    across = _across(recess, side, changed_rules, tall, start, end, splay, splay_sigma, lean, lean_sigma, bow, both)
     scribe = scribe_each_side(
         table("widest", across.most, "mm", "estimated anywhere on its face"),
         table("narrowest", across.least, "mm", "estimated anywhere on its face"),
