@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from functools import lru_cache
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
-from PyQt6.QtGui import QBrush, QColor, QFontMetricsF, QLinearGradient, QPainter, QPen, QPixmap, QPolygonF, QTransform
+from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap, QPolygonF, QTransform
 
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
@@ -87,6 +87,7 @@ class MarkPainter:
         self._edge = QPen(QColor(42, 39, 36, 110), 0.6)
         self._edge.setCosmetic(True)
         self._pens: dict[tuple[str, float, bool], QPen] = {}
+        self._round_pens: dict[tuple[str, float], QPen] = {}
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
 
@@ -160,7 +161,7 @@ class MarkPainter:
 
     def _label(self, label: Label) -> None:
         if label.within is not None:
-            wide = QFontMetricsF(self._theme.font(label.size, label.face)).horizontalAdvance(label.text)
+            wide = self._theme.metrics(label.size, label.face).horizontalAdvance(label.text)
             if wide > label.within * self._scale:
                 return
         self.text(
@@ -180,38 +181,40 @@ class MarkPainter:
         """Draw a line of text centred on ``place`` upwards and downwards; return the box it takes, unturned."""
         painter = self._painter
         self._go(self._home)
-        font = self._theme.font(size, face)
-        metrics = QFontMetricsF(font)
+        metrics = self._theme.metrics(size, face)
         wide, tall = metrics.horizontalAdvance(text), metrics.height()
         left = {"left": 0.0, "middle": -wide / 2, "right": -wide}[anchor]
-        painter.save()
-        painter.setFont(font)
+        foot = QPointF(left, metrics.ascent() - tall / 2)
+        painter.setFont(self._theme.font(size, face))
         painter.setPen(self._theme.colour(colour))
-        painter.translate(place)
         if turn:
-            painter.rotate(turn)
-        box = QRectF(left, -tall / 2, wide + 1, tall)
-        painter.drawText(
-            box, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextSingleLine, text
-        )
-        painter.restore()
-        return box.translated(place)
+            self._now = QTransform().translate(place.x(), place.y()).rotate(turn) * self._home
+            painter.setTransform(self._now)
+            painter.drawText(foot, text)
+            self._go(self._home)
+        else:
+            painter.drawText(place + foot, text)
+        return QRectF(left, -tall / 2, wide + 1, tall).translated(place)
+
+    def _dimension_pen(self, colour: str, weight: float) -> QPen:
+        """Return a pen in pixels with round ends, so that a point drawn with it is a dot."""
+        key = (colour, weight)
+        made = self._round_pens.get(key)
+        if made is None:
+            made = QPen(self._theme.colour(colour), weight)
+            made.setCapStyle(Qt.PenCapStyle.RoundCap)
+            self._round_pens[key] = made
+        return made
 
     def _dimension(self, mark: Dimension) -> None:
         a, b = (self.at(point) for point in dimension_line(mark))
         painter = self._painter
-        colour = self._theme.colour(mark.colour)
-        thin = QPen(colour, 0.8)
-        faint = QPen(self._theme.colour("rule"), 0.8)
-        painter.setPen(faint)
-        painter.drawLine(QLineF(self.at(mark.start), a))
-        painter.drawLine(QLineF(self.at(mark.end), b))
-        painter.setPen(thin)
+        painter.setPen(self._dimension_pen("rule", 0.8))
+        painter.drawLines([QLineF(self.at(mark.start), a), QLineF(self.at(mark.end), b)])
+        painter.setPen(self._dimension_pen(mark.colour, 0.8))
         painter.drawLine(QLineF(a, b))
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(colour)
-        for end in (a, b):
-            painter.drawEllipse(end, 1.9, 1.9)
+        painter.setPen(self._dimension_pen(mark.colour, 3.8))
+        painter.drawPoints(QPolygonF([a, b]))
         middle = (a + b) / 2
         if mark.beside:
             right = a.x() >= self.at(mark.start).x()
@@ -223,7 +226,7 @@ class MarkPainter:
                 anchor="left" if right else "right",
             )
             return
-        lift = QFontMetricsF(self._theme.font(8.5)).height() * 0.55
+        lift = self._theme.metrics(8.5).height() * 0.55
         ends = (a.x(), a.y()), (b.x(), b.y())
         place = QPointF(*above_line(*ends, lift))
         self.text(place, mark.text, 8.5, colour=mark.colour, turn=reading_turn(*ends))

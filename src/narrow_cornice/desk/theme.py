@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from importlib.resources import as_file, files
 
-from PyQt6.QtGui import QColor, QFont, QFontDatabase
+from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF
 
 from narrow_cornice.drawing.marks import ROLES
 
@@ -56,6 +56,7 @@ class Theme:
         self.roles = EVENING if evening else DAY
         self._colours: dict[str, QColor] = {}
         self._fonts: dict[tuple[float, str], QFont] = {}
+        self._metrics: dict[tuple[float, str], QFontMetricsF] = {}
 
     def colour(self, name: str) -> QColor:
         """Return a role, #rrggbb or #rrggbbaa as a colour."""
@@ -85,6 +86,13 @@ class Theme:
             font.setFeature(QFont.Tag("tnum"), 1)  # figures of one width, so that columns stand
         self._fonts[(size, face)] = font
         return font
+
+    def metrics(self, size: float, face: str = "text") -> QFontMetricsF:
+        """Return the measures of a face at a size, kept since letters are many."""
+        made = self._metrics.get((size, face))
+        if made is None:
+            made = self._metrics[(size, face)] = QFontMetricsF(self.font(size, face))
+        return made
 
     def style_sheet(self) -> str:
         """Return the style of every widget."""
