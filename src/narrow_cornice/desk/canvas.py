@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QFontMetricsF,
     QKeyEvent,
@@ -22,7 +22,19 @@ from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.painting import MarkPainter, placed, polygon
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Path, Point, Strip, dimension_line
+from narrow_cornice.drawing.lettering import letter_boxes, settled
+from narrow_cornice.drawing.marks import (
+    About,
+    Area,
+    Dimension,
+    Drawing,
+    Label,
+    Mark,
+    Path,
+    Point,
+    Strip,
+    dimension_line,
+)
 
 MARGIN = 22
 NEAREST = 7.0  # pixels from a line that still point at it
@@ -52,6 +64,11 @@ class Canvas(QWidget):
         self.setMinimumSize(320, 220)
         self._theme = theme
         self._drawing: Drawing | None = None
+        self._lettered: tuple[float, Drawing] | None = None  # the drawing with its letters settled for a scale
+        self._zooming = QTimer(self)  # letters are settled anew when the zoom has come to rest
+        self._zooming.setSingleShot(True)
+        self._zooming.setInterval(120)
+        self._zooming.timeout.connect(self.update)
         self._inset: Drawing | None = None
         self._selected: About = ()
         self._callout = ""
@@ -73,11 +90,18 @@ class Canvas(QWidget):
     def show_drawing(self, drawing: Drawing, inset: Drawing | None, selected: About, callout: str) -> None:
         """Show a drawing with its small section, the selection, and the words beside the selection."""
         fresh = self._drawing is None or self._drawing.title != drawing.title
+        if drawing is not self._drawing:
+            self._lettered = None
         self._drawing, self._inset, self._selected, self._callout = drawing, inset, selected, callout
         self.setAccessibleDescription(f"{drawing.title}. {drawing.subtitle}. {callout}")
         if fresh:
             self.fit()
         self.update()
+
+    def _marks(self) -> tuple[Mark, ...]:
+        """Return the marks with their letters where they stand on the canvas."""
+        drawing = self._lettered[1] if self._lettered is not None else self._drawing
+        return drawing.marks if drawing is not None else ()
 
     def fit(self) -> None:
         """Show the whole drawing."""
@@ -113,6 +137,7 @@ class Canvas(QWidget):
         middle = QPointF(self.width() / 2, self.head() + (self.height() - self.head() - MARGIN) / 2)
         self._shift = (self._shift + middle - centre) * factor + centre - middle
         self._zoom = new
+        self._zooming.start()
         self._editor.hide()
         self.update()
 
@@ -131,7 +156,9 @@ class Canvas(QWidget):
         way = self.way()
         marks = MarkPainter(painter, self._theme, way)
         painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
-        marks.drawing(self._drawing)
+        if self._lettered is None or (self._lettered[0] != way.m11() and not self._zooming.isActive()):
+            self._lettered = (way.m11(), settled(self._drawing, marks.sizes()))
+        marks.drawing(self._lettered[1])
         self._paint_selection(painter, marks, way)
         self._paint_title(painter)
         if not self._drawing.marks:
@@ -164,7 +191,7 @@ class Canvas(QWidget):
     def _paint_selection(self, painter: QPainter, marks: MarkPainter, way: QTransform) -> None:
         boxes: list[QRectF] = []
         painter.setBrush(Qt.BrushStyle.NoBrush)
-        for mark in self._drawing.marks if self._drawing else ():
+        for mark in self._marks():
             if not self._selected or mark.about[: len(self._selected)] != self._selected:
                 continue
             if isinstance(mark, Area | Strip):
@@ -176,35 +203,53 @@ class Canvas(QWidget):
                 painter.setPen(QPen(self._theme.colour("verdigris"), 3.2))
                 shape = way.map(polygon(mark.points))
                 painter.drawPolyline(shape)
-                boxes.append(shape.boundingRect())
+                box = shape.boundingRect()
+                if len(mark.points) == 2:  # the leader begins on the line, not beside it
+                    box = QRectF(box.center() - QPointF(2, 2), box.center() + QPointF(2, 2))
+                boxes.append(box)
             elif isinstance(mark, Dimension):
                 marks.mark(replace(mark, colour="verdigris"))
                 return  # a dimension says its size itself
         if boxes and self._callout:
-            self._paint_callout(painter, marks, boxes)
+            self._paint_callout(painter, marks, way, boxes)
 
-    def _paint_callout(self, painter: QPainter, marks: MarkPainter, boxes: list[QRectF]) -> None:
+    def _paint_callout(self, painter: QPainter, marks: MarkPainter, way: QTransform, boxes: list[QRectF]) -> None:
         """Write what is selected beside its uppermost part, on a short leader."""
         box = min(boxes, key=lambda one: (one.top(), -one.right()))
         metrics = QFontMetricsF(self._theme.font(9.5, "bold"))
-        wide = metrics.horizontalAdvance(self._callout)
-        start = QPointF(box.right(), box.center().y())
-        end = QPointF(start.x() + 30, start.y() - 16)
-        anchor = "left"
-        if end.x() + wide + 12 > self.width():
-            start = QPointF(box.left(), box.center().y())
-            end = QPointF(start.x() - 30, start.y() - 16)
-            anchor = "right"
-            if end.x() - wide < 8:
-                start, end, anchor = box.center(), QPointF(box.center().x(), max(self.head(), box.top() - 18)), "middle"
-        end.setY(max(self.head() + 4.0, min(self.height() - 14.0, end.y())))
+        wide, tall = metrics.horizontalAdvance(self._callout), metrics.height()
+        places: list[tuple[QPointF, QPointF, QRectF]] = []
+        for lift in (-16, 22, -44, 50):
+            for hand, start in ((1, box.right()), (-1, box.left())):
+                end = QPointF(start + hand * 30, box.center().y() + lift)
+                left = end.x() + 3 if hand > 0 else end.x() - wide - 9
+                places.append((QPointF(start, box.center().y()), end, QRectF(left, end.y() - tall / 2, wide + 6, tall)))
+        for end in (QPointF(box.center().x(), box.top() - 18), QPointF(box.center().x(), box.bottom() + 18)):
+            places.append((box.center(), end, QRectF(end.x() - wide / 2 - 3, end.y() - tall / 2, wide + 6, tall)))
+        on_paper = QRectF(4, self.head(), self.width() - 8, self.height() - self.head() - 6)
+        letters = [way.mapRect(QRectF(x0, y0, x1 - x0, y1 - y0)) for x0, y0, x1, y1 in self._letter_boxes(marks)]
+
+        def covered(place: tuple[QPointF, QPointF, QRectF]) -> float:
+            """Return how much a place covers: what is off the paper weighs most."""
+            card = place[2]
+            seen = on_paper.intersected(card)
+            off = card.width() * card.height() - seen.width() * seen.height()
+            hidden = (card.intersected(one) for one in letters)
+            return 100.0 * off + sum(one.width() * one.height() for one in hidden if not one.isEmpty())
+
+        start, end, card = min(places, key=covered)
+        if card.top() < on_paper.top():
+            card.moveTop(on_paper.top())
+        card.moveLeft(max(4.0, min(card.left(), self.width() - 4.0 - card.width())))
         painter.setPen(QPen(self._theme.colour("verdigris"), 1.2))
         painter.drawLine(start, end)
-        left = {"left": end.x() + 3, "right": end.x() - wide - 9, "middle": end.x() - wide / 2 - 3}[anchor]
         paper = self._theme.colour("sheet")
         paper.setAlpha(235)
-        painter.fillRect(QRectF(left, end.y() - metrics.height() / 2, wide + 6, metrics.height()), paper)
-        marks.text(QPointF(left + 3, end.y()), self._callout, 9.5, "bold", "verdigris", "left")
+        painter.fillRect(card, paper)
+        marks.text(QPointF(card.left() + 3, card.center().y()), self._callout, 9.5, "bold", "verdigris", "left")
+
+    def _letter_boxes(self, marks: MarkPainter) -> list[tuple[float, float, float, float]]:
+        return letter_boxes(self._lettered[1], marks.sizes()) if self._lettered is not None else []
 
     def _paint_inset(self, painter: QPainter, inset: Drawing) -> None:
         """Paint a small section on a card in the lower left corner."""
@@ -235,7 +280,7 @@ class Canvas(QWidget):
         way = self.way()
         back, scale = way.inverted()[0], way.m11()
         point = back.map(place)
-        for mark in reversed(self._drawing.marks):
+        for mark in reversed(self._marks()):
             if not mark.about:
                 continue
             if isinstance(mark, Area | Strip):
@@ -257,7 +302,7 @@ class Canvas(QWidget):
 
     def place_of(self, about: About) -> QPointF | None:
         """Return a place of the canvas that points at a thing, None where it is not on the drawing."""
-        for mark in reversed(self._drawing.marks if self._drawing else ()):
+        for mark in reversed(self._marks()):
             if mark.about[: len(about)] != about:
                 continue
             if isinstance(mark, Dimension):

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap
 
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.lettering import SizeOf
 from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
@@ -84,6 +85,8 @@ class MarkPainter:
         self._there = way * self._home
         self._now = self._home
         self._scale = way.m11()  # screen pixels for a millimetre of the drawing
+        self._clear = QColor(theme.colour("sheet"))
+        self._clear.setAlpha(215)
         self._edge = QPen(QColor(42, 39, 36, 110), 0.6)
         self._edge.setCosmetic(True)
         self._pens: dict[tuple[str, float, bool], QPen] = {}
@@ -100,6 +103,15 @@ class MarkPainter:
     def at(self, point: Point) -> QPointF:
         """Return where a place of the drawing is on the screen."""
         return self._way.map(QPointF(*point))
+
+    def sizes(self) -> SizeOf:
+        """Return how wide and tall letters are on the drawing as it is painted here."""
+        theme, scale = self._theme, max(1e-9, self._scale)
+
+        def size_of(text: str, size: float, face: str) -> tuple[float, float]:
+            return theme.width(text, size, face) / scale, theme.metrics(size, face).height() / scale
+
+        return size_of
 
     def pen(self, pen: Pen) -> QPen:
         """Return a pen whose weight does not grow with the zoom."""
@@ -161,12 +173,22 @@ class MarkPainter:
 
     def _label(self, label: Label) -> None:
         if label.within is not None:
-            wide = self._theme.metrics(label.size, label.face).horizontalAdvance(label.text)
+            wide = self._theme.width(label.text, label.size, label.face)
             if wide > label.within * self._scale:
                 return
+        if label.patch:
+            self._patch(label)
         self.text(
             self.at(label.at), label.text, label.size, label.face, label.colour, label.anchor, -90.0 * label.turned
         )
+
+    def _patch(self, label: Label) -> None:
+        """Clear the paper under a figure that stands on lines."""
+        tall = self._theme.metrics(label.size, label.face).height() * 0.8
+        wide = self._theme.width(label.text, label.size, label.face) + 4
+        middle = self.at(label.at)
+        self._go(self._home)
+        self._painter.fillRect(QRectF(middle.x() - wide / 2, middle.y() - tall / 2, wide, tall), self._clear)
 
     def text(
         self,
@@ -182,7 +204,7 @@ class MarkPainter:
         painter = self._painter
         self._go(self._home)
         metrics = self._theme.metrics(size, face)
-        wide, tall = metrics.horizontalAdvance(text), metrics.height()
+        wide, tall = self._theme.width(text, size, face), metrics.height()
         left = {"left": 0.0, "middle": -wide / 2, "right": -wide}[anchor]
         foot = QPointF(left, metrics.ascent() - tall / 2)
         painter.setFont(self._theme.font(size, face))
@@ -190,7 +212,12 @@ class MarkPainter:
         if turn:
             self._now = QTransform().translate(place.x(), place.y()).rotate(turn) * self._home
             painter.setTransform(self._now)
-            painter.drawText(foot, text)
+            if turn % 90.0:
+                self._now = QTransform().translate(foot.x(), foot.y()) * self._now
+                painter.setTransform(self._now)
+                painter.fillPath(self._theme.outline(text, size, face), self._theme.colour(colour))
+            else:
+                painter.drawText(foot, text)
             self._go(self._home)
         else:
             painter.drawText(place + foot, text)
@@ -226,7 +253,7 @@ class MarkPainter:
                 anchor="left" if right else "right",
             )
             return
-        lift = self._theme.metrics(8.5).height() * 0.55
+        lift = self._theme.metrics(8.5).height() * mark.lift
         ends = (a.x(), a.y()), (b.x(), b.y())
-        place = QPointF(*above_line(*ends, lift))
+        place = QPointF(*above_line(*ends, lift)) + (b - a) * (mark.share - 0.5)
         self.text(place, mark.text, 8.5, colour=mark.colour, turn=reading_turn(*ends))

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from importlib.resources import as_file, files
 
-from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF
+from PyQt6.QtCore import QPointF
+from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF, QPainterPath
 
 from narrow_cornice.drawing.marks import ROLES
 
@@ -46,6 +47,8 @@ _FILES = (
     "Vollkorn-Regular.ttf",
 )
 
+MOST_TEXTS = 2000  # how many texts are kept measured or outlined
+
 
 class Theme:
     """The roles in force and the size of the letters; ``letters`` is 1 for the usual size."""
@@ -57,6 +60,8 @@ class Theme:
         self._colours: dict[str, QColor] = {}
         self._fonts: dict[tuple[float, str], QFont] = {}
         self._metrics: dict[tuple[float, str], QFontMetricsF] = {}
+        self._widths: dict[tuple[str, float, str], float] = {}
+        self._outlines: dict[tuple[str, float, str], QPainterPath] = {}
 
     def colour(self, name: str) -> QColor:
         """Return a role, #rrggbb or #rrggbbaa as a colour."""
@@ -92,6 +97,30 @@ class Theme:
         made = self._metrics.get((size, face))
         if made is None:
             made = self._metrics[(size, face)] = QFontMetricsF(self.font(size, face))
+        return made
+
+    def width(self, text: str, size: float, face: str = "text") -> float:
+        """Return the width of a text in pixels; the same words are measured at every painting."""
+        key = (text, size, face)
+        wide = self._widths.get(key)
+        if wide is None:
+            if len(self._widths) > MOST_TEXTS:
+                self._widths.clear()
+            wide = self._widths[key] = self.metrics(size, face).horizontalAdvance(text)
+        return wide
+
+    def outline(self, text: str, size: float, face: str = "text") -> QPainterPath:
+        """Return a text as an outline from the left end of its baseline.
+
+        Letters at a slant of their own are painted twice as quickly so: Qt keeps glyphs for a few slants only.
+        """
+        key = (text, size, face)
+        made = self._outlines.get(key)
+        if made is None:
+            if len(self._outlines) > MOST_TEXTS:
+                self._outlines.clear()
+            made = self._outlines[key] = QPainterPath()
+            made.addText(QPointF(0.0, 0.0), self.font(size, face), text)
         return made
 
     def style_sheet(self) -> str:

@@ -36,6 +36,9 @@ ROLES = {
 }
 
 
+MM_PER_POINT = 25.4 / 72
+
+
 class Pen(msgspec.Struct, frozen=True):
     """A line: colour, weight in points, and whether it is dashed."""
 
@@ -103,7 +106,11 @@ class Strip(msgspec.Struct, frozen=True):
 
 
 class Label(msgspec.Struct, frozen=True):
-    """Letters at a place. ``within`` is the room they have in mm: where they would be longer they are left out."""
+    """Letters at a place, or where that is taken ``elsewhere`` (see ``lettering``).
+
+    ``within`` is the room they have in mm: where they would be longer they are left out; ``patch`` clears the paper
+    under them, for figures that stand on lines.
+    """
 
     at: Point
     text: str
@@ -114,12 +121,16 @@ class Label(msgspec.Struct, frozen=True):
     turned: bool = False
     within: float | None = None
     about: About = ()
+    elsewhere: tuple[Point, ...] = ()
+    patch: bool = False
 
 
 class Dimension(msgspec.Struct, frozen=True):
     """A dimension line between two places, ``aside`` mm to the left of the way from start to end.
 
-    ``beside`` writes the figure level at the far side of the line, for lines shorter than their figure.
+    ``beside`` writes the figure level at the far side of the line, for lines shorter than their figure; any other
+    stands ``share`` of the way along the line, ``lift`` times its own height over it, and ``slides`` where that place
+    is taken (see ``lettering``).
     """
 
     start: Point
@@ -129,6 +140,9 @@ class Dimension(msgspec.Struct, frozen=True):
     about: About = ()
     colour: str = "soft"
     beside: bool = False
+    share: float = 0.5
+    lift: float = 0.55
+    slides: bool = False
 
 
 class Photograph(msgspec.Struct, frozen=True):

@@ -25,7 +25,8 @@ WALL = 110.0  # thickness of a wall as drawn
 CHAIN = 360.0  # distance of the dimension lines from the wall
 FIRM = 6.0  # mm: a wall whose length is surer than this is drawn firm
 LARGEST_ELLIPSE = 170.0  # mm on the drawing: no ellipse is drawn larger, which decides the exaggeration
-PLACES_ALONG = (0.36, 0.5, 0.28, 0.44)
+LETTER_OFF = (210.0, 300.0, 150.0, 390.0)  # mm from a corner to its letter, the nearer ones where they are free
+PLACES_ALONG = (0.36, 0.5, 0.28, 0.44, 0.58, 0.66, 0.74, 0.22, 0.16, 0.84)
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 
 
@@ -60,9 +61,9 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     for index, (x, y) in enumerate(plan.corners):
         dx, dy = inward(plan.corners, index)
         about = (room.id, "corner", corner_key(room.sides, index))
-        marks.append(
-            Label(turned((x + dx * 210, y + dy * 210)), corner_name(index), 11, "rust", face="name", about=about)
-        )
+        near, *further = (turned((x + dx * off, y + dy * off)) for off in LETTER_OFF)
+        name = corner_name(index)
+        marks.append(Label(near, name, 11, "rust", face="name", about=about, elsewhere=tuple(further)))
     marks += _rust(plan, doubted, turned, settings)
     wide = max(x for x, _ in plan.corners) - min(x for x, _ in plan.corners)
     deep = max(y for _, y in plan.corners) - min(y for _, y in plan.corners)
@@ -101,7 +102,7 @@ def _side_dimension(
     upright = abs(b[1] - a[1]) > abs(b[0] - a[0])
     # The room lies to the left of the walk, so outside is on the left of the way back.
     away = -CHAIN * 0.85 if short and upright else -CHAIN * 0.4 if short else chain
-    return Dimension(b, a, away, text, about, colour, beside=short and upright)
+    return Dimension(b, a, away, text, about, colour, beside=short and upright, slides=True)
 
 
 def _offset(plan: Plan, turned: Turned) -> tuple[Point, ...]:
@@ -166,10 +167,14 @@ def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned,
         colour = "rust" if one.about in wrong else "soft"
         marks.append(Path((a, b), Pen(colour, 0.5, dashed=colour == "rust"), about=about))
         text = _shown(abs(value), settings)
-        share = PLACES_ALONG[len(drawn) % len(PLACES_ALONG)]  # so that figures near a common corner keep apart
-        place = (a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share)
-        marks.append(Label(place, text, 8, colour, about=about))
+        place, *others = _along(a, b)
+        marks.append(Label(place, text, 8, colour, about=about, elsewhere=tuple(others), patch=True))
     return marks
+
+
+def _along(a: Point, b: Point) -> list[Point]:
+    """Return the places of a figure along its line."""
+    return [(a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share) for share in PLACES_ALONG]
 
 
 def _foot(points: Sequence[Point], seen: Offset) -> Point:
@@ -197,7 +202,7 @@ def _wanted(
     again = "again" if read_distance(plan, first, second) else "next"
     return [
         Path((a, b), Pen("verdigris", 1.1, dashed=True), about=about),
-        Dimension(a, b, 0.0, f"read {pair_name(first, second)} {again}", about, "verdigris"),
+        Dimension(a, b, 0.0, f"read {pair_name(first, second)} {again}", about, "verdigris", slides=True),
     ]
 
 
@@ -228,15 +233,15 @@ def _rust(plan: Plan, doubted: Sequence[Doubt], turned: Turned, settings: Settin
         seen = doubt.observed.observation
         corners = plan.corners
         if isinstance(seen, Distance):
-            (x0, y0), (x1, y1) = corners[seen.start], corners[seen.end]
-            place = (x0 * 0.36 + x1 * 0.64, y0 * 0.36 + y1 * 0.64)
+            place, *others = _along(turned(corners[seen.end]), turned(corners[seen.start]))
         else:
             at = seen.at if isinstance(seen, Angle) else seen.of
             (x, y), (dx, dy) = corners[at], inward(corners, at)
-            place = (x + dx * 480, y + dy * 480)
+            place, *others = (turned((x + dx * off, y + dy * off)) for off in (480.0, 620.0, 760.0))
         unit = "°" if isinstance(seen, Angle) else " mm" if settings.unit == "mm" else ""
         off = f"{abs(doubt.off):.1f}" if isinstance(seen, Angle) else _shown(abs(doubt.off), settings)
-        marks.append(Label(turned(place), f"▲ {off}{unit} off", 9, "rust", face="bold", about=doubt.observed.about[:3]))
+        words, about = f"▲ {off}{unit} off", doubt.observed.about[:3]
+        marks.append(Label(place, words, 9, "rust", face="bold", about=about, elsewhere=tuple(others), patch=True))
     return marks
 
 

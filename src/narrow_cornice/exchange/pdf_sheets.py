@@ -14,7 +14,9 @@ from importlib.resources import as_file, files
 from typing import TYPE_CHECKING
 
 from narrow_cornice.colour.tones import channels
+from narrow_cornice.drawing.lettering import settled, usual_size
 from narrow_cornice.drawing.marks import (
+    MM_PER_POINT,
     Area,
     Dimension,
     Drawing,
@@ -40,7 +42,6 @@ from narrow_cornice.units.show import show_money
 if TYPE_CHECKING:
     from fpdf import FPDF
 
-MM_PER_POINT = 25.4 / 72
 _JOINERS = {"\u200d", "\ufe0f", "\ufe0e"}
 SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50, 75, 100, 200, 500)
 _FACES = {
@@ -218,7 +219,7 @@ class Sheet:
 
     def drawing(self, drawing: Drawing, at: Callable[[Point], Point], scale: float) -> None:
         """Draw every mark; ``at`` maps the drawing's mm to the paper's."""
-        for mark in drawing.marks:
+        for mark in settled(drawing, usual_size(scale)).marks:
             self._mark(mark, at, scale)
 
     def _mark(self, mark: Mark, at: Callable[[Point], Point], scale: float) -> None:
@@ -235,6 +236,11 @@ class Sheet:
                     return
                 x, y = at(mark.at)
                 tall = mark.size * MM_PER_POINT
+                if mark.patch:
+                    wide = self.width_of(mark.text, mark.size, mark.face) + 0.6
+                    with self.pdf.local_context(fill_opacity=0.85):
+                        self.pdf.set_fill_color(*channels(resolved("paper")))
+                        self.pdf.rect(x - wide / 2, y - tall * 0.5, wide, tall, style="F")
                 if mark.turned:
                     with self.pdf.rotation(90, x, y):
                         self.text(
@@ -265,7 +271,8 @@ class Sheet:
         self.pdf.set_fill_color(*channels(resolved(mark.colour)))
         for x, y in (a, b):
             self.pdf.circle(x, y, 0.45, style="F")
-        x, y = (a[0] + b[0]) / 2, (a[1] + b[1]) / 2
+        share = 0.5 if mark.beside else mark.share
+        x, y = a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share
         if mark.beside:
             right = a[0] >= at(mark.start)[0]
             self.text(
@@ -279,7 +286,7 @@ class Sheet:
             return
         turn = reading_turn(a, b)
         with self.pdf.rotation(-turn, x, y) if turn else nullcontext():
-            self.text(x, y - 0.9, mark.text, 7.5, colour=mark.colour, anchor="middle")
+            self.text(x, y + 0.45 - 2.5 * mark.lift, mark.text, 7.5, colour=mark.colour, anchor="middle")
 
 
 def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:

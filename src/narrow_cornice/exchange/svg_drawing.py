@@ -5,7 +5,9 @@ from __future__ import annotations
 import base64
 from html import escape
 
+from narrow_cornice.drawing.lettering import figure_place, settled, usual_size
 from narrow_cornice.drawing.marks import (
+    MM_PER_POINT,
     ROLES,
     Area,
     Dimension,
@@ -17,13 +19,11 @@ from narrow_cornice.drawing.marks import (
     Photograph,
     Point,
     Strip,
-    above_line,
     dimension_line,
     reading_turn,
 )
 from narrow_cornice.exchange.plain_text import printable
 
-MM_PER_POINT = 25.4 / 72
 _FAMILY = {
     "text": "font-family='Lato, sans-serif'",
     "bold": "font-family='Lato, sans-serif' font-weight='700'",
@@ -83,7 +83,13 @@ def _mark(mark: Mark, scale: float) -> list[str]:
         case Label(at=at, text=text, size=size, colour=colour, anchor=anchor, face=face, turned=turned, within=within):
             if within is not None and len(text) * size * 0.52 * MM_PER_POINT * scale > within:
                 return []
-            return [_text(at, text, size, colour, anchor, _FAMILY[face], scale, -90 if turned else 0)]
+            letters = _text(at, text, size, colour, anchor, _FAMILY[face], scale, -90 if turned else 0)
+            if not mark.patch:
+                return [letters]
+            wide, tall = usual_size(scale)(text, size, face)
+            u, v = wide / 2, tall * 0.4
+            box = tuple((at[0] + x, at[1] + y) for x, y in ((-u, -v), (u, -v), (u, v), (-u, v)))
+            return [f"<polygon points='{_points(box)}' fill='{resolved('paper')}' fill-opacity='0.85'/>", letters]
         case Dimension():
             return _dimension(mark, scale)
         case Photograph(corner=(x, y)):
@@ -99,7 +105,7 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
     a, b = dimension_line(mark)
     thin = Pen(mark.colour, 0.5)
     middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
-    at = above_line(a, b, 4.5 * MM_PER_POINT * scale)
+    at = figure_place(mark, 8 * mark.lift * MM_PER_POINT * scale)
     parts = [f"<g{_about(mark)}>"]
     for line in ((a, b), (mark.start, a), (mark.end, b)):
         parts.append(f"<polyline points='{_points(line)}' fill='none'{_stroke(thin, scale)}/>")
@@ -135,6 +141,6 @@ def svg_drawing(drawing: Drawing, scale: float) -> str:
             0,
         ),
     ]
-    for mark in drawing.marks:
+    for mark in settled(drawing, usual_size(scale)).marks:
         parts += _mark(mark, scale)
     return "\n".join([*parts, "</svg>", ""])

@@ -1,0 +1,81 @@
+"""Letters keep off one another, whatever the scale."""
+
+from __future__ import annotations
+
+from itertools import combinations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from narrow_cornice.drawing.lettering import letter_boxes, settled, usual_size
+from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.job.samples import demo_job
+
+SIZE = usual_size(20.0)
+
+
+def drawn(*marks: Mark) -> Drawing:
+    return Drawing("", "", marks, (0.0, 0.0, 1000.0, 1000.0))
+
+
+def covered(drawing: Drawing, scale: float = 20.0) -> float:
+    """Return the area in mm² where lettering lies on other lettering, its boxes drawn in by a tenth of a line."""
+    total = 0.0
+    boxes = letter_boxes(drawing, usual_size(scale))
+    for one, other in combinations(boxes, 2):
+        wide = min(one[2], other[2]) - max(one[0], other[0])
+        tall = min(one[3], other[3]) - max(one[1], other[1]) - 0.2 * (one[3] - one[1])
+        total += max(0.0, wide) * max(0.0, tall)
+    return total
+
+
+def test_a_label_goes_to_its_other_place_where_the_first_is_taken() -> None:
+    fixed = Label((0.0, 0.0), "1 200")
+    shy = Label((10.0, 5.0), "900", elsewhere=((12.0, 8.0), (600.0, 0.0)))
+    made = settled(drawn(shy, fixed), SIZE)
+    assert made.marks[1] == fixed
+    assert made.marks[0].at == (600.0, 0.0)  # type: ignore[union-attr]
+    alone = settled(drawn(shy), SIZE)
+    assert alone.marks[0].at == (10.0, 5.0)  # type: ignore[union-attr]
+
+
+def test_a_figure_slides_along_its_line_and_keeps_off_walls() -> None:
+    line = Dimension((0.0, 0.0), (4000.0, 0.0), 0.0, "4 000", slides=True)
+    there = Label((2000.0, -40.0), "a door")
+    made = settled(drawn(line, there), SIZE).marks[0]
+    assert isinstance(made, Dimension)
+    assert (made.share, made.lift) != (0.5, 0.55)
+    assert (made.start, made.end, made.text) == (line.start, line.end, line.text)
+    wall = Path(((-500.0, -40.0), (4500.0, -40.0)), Pen("ink", 2.4))
+    beside = settled(drawn(line, wall), SIZE).marks[0]
+    assert isinstance(beside, Dimension)
+    assert beside.lift < 0.0  # below its line, where no wall is
+
+
+def test_nothing_moves_that_has_one_place_only() -> None:
+    drawing = drawn(Label((0.0, 0.0), "one"), Label((0.0, 0.0), "two"))
+    assert settled(drawing, SIZE) is drawing
+
+
+@pytest.mark.parametrize("room_id", ["r1", "r2", "r3", "r4"])
+def test_the_plans_of_the_demo_can_be_read(room_id: str) -> None:
+    job = demo_job()
+    plan = room_plan(job.room(room_id), job.house_rules, job.settings, 0.0)
+    made = settled(plan, usual_size(25.0))
+    assert covered(made, 25.0) <= covered(plan, 25.0)
+    level = [mark for mark in made.marks if isinstance(mark, Label)]
+    assert covered(drawn(*level), 25.0) == 0.0
+    assert [mark.about for mark in made.marks] == [mark.about for mark in plan.marks]
+
+
+points = st.tuples(st.floats(0.0, 900.0), st.floats(0.0, 900.0))
+
+
+@given(st.lists(st.tuples(points, st.lists(points, max_size=4)), min_size=1, max_size=8))
+def test_settled_letters_stand_in_a_place_of_theirs(given_places: list[tuple[tuple[float, float], list]]) -> None:
+    labels = [Label(at, "1 234", elsewhere=tuple(others)) for at, others in given_places]
+    made = settled(drawn(*labels), SIZE).marks
+    for before, after in zip(labels, made, strict=True):
+        assert after.at in (before.at, *before.elsewhere)  # type: ignore[union-attr]
