@@ -222,7 +222,10 @@ class Editing(RuleBasedStateMachine):
         room = self.room(pick)
         count = len(room.sides)
         side, second, third = (room.sides[(wall + step) % count] for step in (0, 1 + other % (count - 1), 2))
-        match pick % 6:
+        match pick % 7:
+            case 6:
+                level = ("floor", "middle", "top")[wall % 3]
+                self.attempt(edits.put_width, room.id, side.id, second.id, level, size, (size,), "width")
             case 0:
                 self.attempt(edits.set_angles, room.id, side.id, (AngleReading(round(angle, 1)),), "B")
             case 1:

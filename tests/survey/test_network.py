@@ -19,7 +19,7 @@ from narrow_cornice.survey.doubt import (
     suspects,
     without,
 )
-from narrow_cornice.survey.network import Angle, Distance, Observation, Offset, _Table, adjusted, interior_angle
+from narrow_cornice.survey.network import Angle, Distance, Observation, Offset, Width, _Table, adjusted, interior_angle
 from narrow_cornice.survey.starting_figure import crossing_sides, solved
 from narrow_cornice.survey.traverse import compass_rule
 from simulated import fitted_error, readings_of, true_angle, true_room
@@ -74,6 +74,7 @@ def test_the_derivatives_are_those_of_the_model(count: int, seed: int) -> None:
     for _ in range(12):
         a, b, c = chance.sample(range(count), 3)
         observations += [Distance(a, b, 1, 1), Offset(a, b, c, 1, 1), interior_angle(a, b, c, count, 90, 1)]
+        observations.append(Width(a, b, c, (c + 1) % count, chance.uniform(0, 3000), 1, 1))
     table = _Table(observations)
     _, slopes = table.model(points)
     for column in range(2 * count):

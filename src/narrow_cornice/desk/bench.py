@@ -38,7 +38,19 @@ from narrow_cornice.working.figures import Figure
 from narrow_cornice.working.sentences import spell
 
 MOST_STEPS = 9
-MEASURED = ("wall", "corner", "diagonal", "offset", "height", "opening", *THING_FIELDS, "studs", "level", "slope")
+MEASURED = (
+    "wall",
+    "corner",
+    "diagonal",
+    "offset",
+    "width",
+    "height",
+    "opening",
+    *THING_FIELDS,
+    "studs",
+    "level",
+    "slope",
+)
 
 
 def _page(name: str) -> ModuleType:
@@ -119,6 +131,8 @@ class Bench(QWidget):
             yield from _page("survey_rows").corner_rows(self, job, room, about)
         elif about[1] in ("diagonal", "offset"):
             yield from _page("survey_rows").distance_rows(self, job, room, about)
+        elif about[1] == "width":
+            yield from _page("survey_rows").width_rows(self, job, room, about)
         elif about[1] in THING_FIELDS:
             yield from _page("thing_rows").thing_rows(self, job, room, about)
         elif about[1] in ("studs", "level", "slope") and len(about) > 2:

@@ -92,17 +92,19 @@ class Field(QLineEdit):
 
 
 class Line(QWidget):
-    """A label at the left and a widget at the right."""
+    """A label at the left and a widget at the right, as wide as it may be and narrower where the label needs room."""
 
-    def __init__(self, right: QWidget) -> None:
+    def __init__(self, right: QWidget, least: int, most: int) -> None:
         super().__init__()
         self.label = plain_label()
         lay = QHBoxLayout(self)
         lay.setContentsMargins(0, 1, 0, 1)
         lay.addWidget(self.label)
         lay.addStretch(1)
-        lay.addWidget(right)
-        right.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+        lay.addWidget(right, 1000)
+        right.setMinimumWidth(least)
+        right.setMaximumWidth(most)
+        right.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.label.setBuddy(right)
 
 

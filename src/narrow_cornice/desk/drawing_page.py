@@ -222,7 +222,7 @@ class DrawingPage(QWidget):
         if field is None:
             return ""
         words = field.label.split(",")[0]
-        lettered = about[1] in ("wall", "corner", "diagonal", "offset")  # corners keep their letters
+        lettered = about[1] in ("wall", "corner", "diagonal", "offset", "width")  # corners keep their letters
         return f"{words if lettered else words.lower()} {field.shown(job)}"[:70].strip()
 
     def _name_of(self, about: About) -> str:

@@ -186,7 +186,7 @@ class RuledSheet(QTableView):
                 wide = max((metrics.horizontalAdvance(text) for text in texts), default=0)
                 swatch = 28 if any(row.cells[column].swatch for row in self.sheet.rows) else 0
                 wide = max(wide + swatch, small.horizontalAdvance(self.sheet.headings[column]))
-                self.setColumnWidth(column, min(180, wide + 22))
+                self.setColumnWidth(column, min(240, wide + 22))
                 used += self.columnWidth(column)
         room = max(self.width(), 700) - used - 14
         self.setColumnWidth(self._stretch, max(self._least, room))

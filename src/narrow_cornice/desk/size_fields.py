@@ -11,9 +11,11 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.plan import FIRM
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import CornerOffset, Job, Room
+from narrow_cornice.job.things import WallWidth
 from narrow_cornice.survey.plan import corner_name, pair_name
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import corner_index, corner_key, largest_doubt, next_of
+from narrow_cornice.takeoff.widths import LEVEL_WORDS, width_name
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.units.lengths import Length
@@ -57,6 +59,8 @@ def size_field(job: Job, about: About) -> SizeField | None:
         return _diagonal(room, about)
     if kind == "offset" and len(about) >= 3:
         return _offset(room, about)
+    if kind == "width" and len(about) >= 3:
+        return _width(room, about)
     if kind == "opening" and len(about) >= 3:
         return _opening(room, about)
     if kind == "trim" and len(about) >= 3:
@@ -176,6 +180,38 @@ def _offset(room: Room, about: About) -> SizeField | None:
     )
 
 
+def asked_width(room: Room, about: About) -> WallWidth | None:
+    """Return the width of a path: by its identity, or by its walls, level and place where there is none yet."""
+    there = next((one for one in room.widths if one.id == about[2]), None)
+    if there is not None:
+        return there
+    wall, other, level, place = (*about[2].split("+"), "", "", "")[:4]
+    sides = {side.id for side in room.sides}
+    known = next((one for one in LEVEL_WORDS if one == level), None)
+    if wall == other or not {wall, other} <= sides or known is None or not place.isdigit():
+        return None
+    typed = Length(float(place), f"{place} mm")
+    return edits.width_there(room, wall, other, known, typed) or WallWidth(about[2], wall, other, known, typed)
+
+
+def _width(room: Room, about: About) -> SizeField | None:
+    one = asked_width(room, about)
+    if one is None:
+        return None
+    index, name = _place(about, 3), width_name(room.sides, one)
+    return SizeField(
+        (room.id, "width", one.id, str(index)),
+        f"{name}, reading {index + 1}",
+        one.readings[index].mm if index < len(one.readings) else None,
+        None,
+        lambda given: edits.put_width(
+            room.id, one.wall, one.other, one.level, one.place, put_at(one.readings, index, given), name
+        ),
+        True,
+        "reading",
+    )
+
+
 def offset_name(room: Room, offset: CornerOffset) -> str:
     """Return the words for an offset, as "offset of C from B to D"."""
     of, start, end = (corner_index(room.sides, key) or 0 for key in (offset.of, offset.start, offset.end))
@@ -238,10 +274,11 @@ def _trim(job: Job, room: Room, about: About) -> SizeField | None:
 
 
 def measuring_order(room: Room, changed_rules: dict[str, float]) -> list[About]:
-    """Return the sizes of a room in the order they are read: walls, diagonals and the one wanted next, heights, then
-    each opening's."""
+    """Return the sizes of a room in the order they are read: walls, diagonals, widths, the one wanted next,
+    heights, then each opening's."""
     walked: list[About] = [(room.id, "wall", side.id, "0") for side in room.sides]
     walked += [(room.id, "diagonal", one.id, "0") for one in room.diagonals]
+    walked += [(room.id, "width", one.id, "0") for one in room.widths]
     wanted = wanted_reading(room, changed_rules)
     if wanted is not None and wanted not in walked:
         walked.append(wanted)

@@ -14,7 +14,7 @@ from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label,
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.survey.network import Angle, Distance, Offset
+from narrow_cornice.survey.network import Angle, Distance, Offset, Width
 from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, pair_name, read_distance, side_name
 from narrow_cornice.takeoff.envelopes import on_floor
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
@@ -145,30 +145,36 @@ def _above(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
 
 
 def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned, settings: Settings) -> list[Mark]:
-    """Return the diagonals and offsets that were read, as fine lines with their figure."""
+    """Return the diagonals, offsets and widths that were read, as fine lines with their figure."""
     marks: list[Mark] = []
-    plan = measured.plan
+    room, plan = measured.room, measured.plan
     network = plan.network
     assert network is not None
     wrong = {one.observed.about for one in doubted}
     drawn: set[tuple[str, ...]] = set()
     for one, value in zip(plan.observed, network.values, strict=True):
         about = one.about[:3]
-        if one.kind not in ("diagonal", "offset") or about in drawn:
+        if one.kind not in ("diagonal", "offset", "width") or about in drawn:
             continue
         drawn.add(about)
         seen = one.observation
         if isinstance(seen, Distance):
             a, b = turned(network.points[seen.start]), turned(network.points[seen.end])
         elif isinstance(seen, Offset):
-            a, b = turned(network.points[seen.of]), turned(_foot(network.points, seen))
+            place = network.points[seen.of]
+            a, b = turned(place), turned(_foot(place, network.points[seen.start], network.points[seen.end]))
+        elif isinstance(seen, Width):
+            place = _on_side(network.points[seen.start], network.points[seen.end], seen.along)
+            foot = _foot(place, network.points[seen.far_start], network.points[seen.far_end])
+            a, b = turned(place), turned(foot)
+            value = next(width.readings[int(one.about[3])].mm for width in room.widths if width.id == one.about[2])
         else:
             continue
         colour = "rust" if one.about in wrong else "soft"
         marks.append(Path((a, b), Pen(colour, 0.5, dashed=colour == "rust"), about=about))
         text = _shown(abs(value), settings)
-        place, *others = _along(a, b)
-        marks.append(Label(place, text, 8, colour, about=about, elsewhere=tuple(others), patch=True))
+        first, *others = _along(a, b)
+        marks.append(Label(first, text, 8, colour, about=about, elsewhere=tuple(others), patch=True))
     return marks
 
 
@@ -177,9 +183,15 @@ def _along(a: Point, b: Point) -> list[Point]:
     return [(a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share) for share in PLACES_ALONG]
 
 
-def _foot(points: Sequence[Point], seen: Offset) -> Point:
-    """Return the foot of an offset on its line."""
-    (x0, y0), (x1, y1), (x, y) = points[seen.start], points[seen.end], points[seen.of]
+def _on_side(start: Point, end: Point, along: float) -> Point:
+    """Return the place on a side at a distance from its end."""
+    share = along / max(1e-9, math.hypot(start[0] - end[0], start[1] - end[1]))
+    return (end[0] + (start[0] - end[0]) * share, end[1] + (start[1] - end[1]) * share)
+
+
+def _foot(place: Point, start: Point, end: Point) -> Point:
+    """Return the foot of a place on the line through two others."""
+    (x, y), (x0, y0), (x1, y1) = place, start, end
     dx, dy = x1 - x0, y1 - y0
     share = ((x - x0) * dx + (y - y0) * dy) / max(1e-9, dx * dx + dy * dy)
     return (x0 + dx * share, y0 + dy * share)
@@ -234,6 +246,10 @@ def _rust(plan: Plan, doubted: Sequence[Doubt], turned: Turned, settings: Settin
         corners = plan.corners
         if isinstance(seen, Distance):
             place, *others = _along(turned(corners[seen.end]), turned(corners[seen.start]))
+        elif isinstance(seen, Width):
+            at_wall = _on_side(corners[seen.start], corners[seen.end], seen.along)
+            foot = _foot(at_wall, corners[seen.far_start], corners[seen.far_end])
+            place, *others = _along(turned(at_wall), turned(foot))[1:]
         else:
             at = seen.at if isinstance(seen, Angle) else seen.of
             (x, y), (dx, dy) = corners[at], inward(corners, at)

@@ -66,7 +66,7 @@ def _layer(mark: Mark) -> str:
     kind = mark.about[1] if len(mark.about) > 1 else ""
     known = {"wall": "wall", "corner": "note", "opening": "opening", "trim": "trim", "finish": "finish"}
     known |= {"fixture": "fixture", "mark": "condition", "floor": "finish"}
-    known |= {"diagonal": "dimension", "offset": "dimension", "recess": "note"}
+    known |= {"diagonal": "dimension", "offset": "dimension", "width": "dimension", "recess": "note"}
     return known.get(kind, "note" if isinstance(mark, Label) else "wall")
 
 

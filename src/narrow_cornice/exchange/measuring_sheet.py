@@ -69,6 +69,12 @@ def _room(sheet: Sheet, job: Job, room: Room) -> None:
     y = table(y, "Diagonals", (("1st", 24), ("2nd", 24)), _ways(room, job))
     heights = [f"at {corner}" for corner in corners[:HEIGHTS]]
     y = table(y, "Heights", (("floor to ceiling", 28), ("notes", 60)), heights)
+    y = table(
+        y,
+        "Widths",
+        (("from the left", 26), ("floor", 22), ("middle", 22), ("top", 22)),
+        _widths(room) if room.sides else ["", ""],
+    )
     openings = [opening.name for opening in room.openings] or ["door", "window"]
     sizes = (("from left", 22), ("width", 22), ("height", 22), ("sill", 18), ("reveal", 18), ("frame", 24))
     y = table(y, "Openings", sizes, openings)
@@ -94,6 +100,13 @@ def _ways(room: Room, job: Job) -> list[str]:
     if wanted is not None:
         ways.append(f"{pair_name(*wanted)} (tells most)")
     return ways + ["        to"] * max(2, min(DIAGONALS, len(room.sides)) - len(ways))
+
+
+def _widths(room: Room) -> list[str]:
+    """Return the pairs of walls whose width is to be read: those read before, then two lines for others."""
+    names = {side.id: side_name(index, len(room.sides)) for index, side in enumerate(room.sides)}
+    pairs = dict.fromkeys(f"{names[one.wall]} to {names[one.other]}" for one in room.widths)
+    return [*pairs, "        to", "        to"]
 
 
 def _sketch(sheet: Sheet, job: Job, room: Room) -> None:

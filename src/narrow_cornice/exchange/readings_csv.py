@@ -2,7 +2,9 @@
 
 One reading a line, under the headings ``what``, ``at``, ``to``, ``value``, and, where they are known, ``instrument``
 and ``sigma``: walls (``wall, A, B, 4310``), diagonals (``diagonal, B, D, 5571``), corners (``corner, B,, 90.4``),
-heights (``height, A,, 2974``), offsets (``offset, C, B D, -12``). Corners go by their letters on the plan.
+heights (``height, A,, 2974``), offsets (``offset, C, B D, -12``), widths from a place on one wall to another
+(``width top 850, A B, D E, 4198``: at the floor, middle or top, 850 from the left end of wall A–B). Corners go by
+their letters on the plan.
 """
 
 from __future__ import annotations
@@ -15,16 +17,25 @@ import msgspec
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.edits.measure_edits import set_heights
-from narrow_cornice.job.edits.survey_edits import put_diagonal, put_offset, set_angles, set_readings
+from narrow_cornice.job.edits.survey_edits import (
+    put_diagonal,
+    put_offset,
+    put_width,
+    set_angles,
+    set_readings,
+    width_there,
+)
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.things import Level
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Instrument, Reading, parse_angle
 from narrow_cornice.takeoff.surveys import corner_key
-from narrow_cornice.units.lengths import LengthError, Unit, parse_length
+from narrow_cornice.takeoff.widths import LEVEL_WORDS, SHARES
+from narrow_cornice.units.lengths import Length, LengthError, Unit, parse_length
 
 HEADINGS = ("what", "at", "to", "value", "instrument", "sigma")
-KINDS = ("wall", "diagonal", "corner", "height", "offset")
+KINDS = ("wall", "diagonal", "corner", "height", "offset", "width")
 MOST_LINES = 5_000
 
 
@@ -42,6 +53,8 @@ class ReadLine(msgspec.Struct, frozen=True):
     corners: tuple[int, ...] = ()
     length: Reading | None = None
     angle: AngleReading | None = None
+    level: Level = "middle"
+    place: Length | None = None
     fault: str = ""
 
 
@@ -102,7 +115,8 @@ def _understood(
     room: Room,
     unit: Unit,
 ) -> ReadLine:
-    if what not in KINDS:
+    what, *where = what.split()
+    if what not in KINDS or (where and what != "width"):
         raise ReadingsError(f"“{what[:30]}” is no reading.", remedy=f"Write {', '.join(KINDS)}.")
     names = {corner_name(index): index for index in range(len(room.sides))}
 
@@ -111,6 +125,12 @@ def _understood(
             last = corner_name(len(room.sides) - 1)
             raise ReadingsError(f"there is no corner “{name[:20]}”.", remedy=f"The corners are A to {last}.")
         return names[name.strip().upper()]
+
+    def side(name: str) -> int:
+        ends = [corner(part) for part in name.replace("–", " ").replace("-", " ").split()]
+        if len(ends) != 2 or (ends[1] - ends[0]) % len(names) != 1:
+            raise ReadingsError(f"there is no wall “{name[:20]}”.", remedy="Write it by its corners, as A B.")
+        return ends[0]
 
     tool: Instrument = next((one for one in INSTRUMENTS if one == (instrument or "tape")), "tape")
     if instrument and tool != instrument:
@@ -135,6 +155,8 @@ def _understood(
         ends = (corner(at), corner(parts[0]), corner(parts[1]))
         words = f"offset of {corner_name(ends[0])} from {pair_name(ends[1], ends[2])}"
         return ReadLine(number, shown, words, what, ends, reading)
+    if what == "width":
+        return _width(number, shown, where, [side(at), side(to)], reading, room, unit)
     first, second = corner(at), corner(to)
     count = len(room.sides)
     beside = (second - first) % count == 1 or (first - second) % count == 1
@@ -148,6 +170,23 @@ def _understood(
         index = first if (second - first) % count == 1 else second
         return ReadLine(number, shown, f"wall {side_name(index, count)}", "wall", (index,), reading)
     return ReadLine(number, shown, pair_name(*sorted((first, second))), "diagonal", (first, second), reading)
+
+
+def _width(
+    number: int, shown: str, where: Sequence[str], walls: Sequence[int], reading: Reading, room: Room, unit: Unit
+) -> ReadLine:
+    """Return the line of a width: at which level and from which place, then between which walls."""
+    if walls[0] == walls[1]:
+        raise ReadingsError("its two walls are the same.")
+    level: Level | None = next((one for one in SHARES if one == (where[0] if where else "middle")), None)
+    if level is None:
+        raise ReadingsError(f"“{where[0][:20]}” is no level.", remedy=f"Write {', '.join(SHARES)}.")
+    near = room.sides[walls[0]]
+    half = sum(one.mm for one in near.readings) / len(near.readings) / 2 if near.readings else 0.0
+    place = parse_length(" ".join(where[1:]), unit) if len(where) > 1 else Length(round(half), f"{round(half)} mm")
+    count = len(room.sides)
+    words = f"{side_name(walls[0], count)} to {side_name(walls[1], count)} {LEVEL_WORDS[level]}"
+    return ReadLine(number, shown, words, "width", tuple(walls), reading, level=level, place=place)
 
 
 def _sigma(text: str) -> float | None:
@@ -176,13 +215,14 @@ def take_readings(room: Room, lines: Sequence[ReadLine], *, replace: bool) -> Ed
 
 def _edits(room: Room, lines: Sequence[ReadLine], fresh: bool) -> list[Edit]:
     """Return one edit for each thing that was read."""
-    grouped: dict[tuple[str, tuple[int, ...]], list[ReadLine]] = {}
+    grouped: dict[tuple[str, tuple[int, ...], str, float], list[ReadLine]] = {}
     for line in lines:
-        key = (line.kind, tuple(sorted(line.corners)) if line.kind == "diagonal" else line.corners)
+        corners = tuple(sorted(line.corners)) if line.kind == "diagonal" else line.corners
+        key = (line.kind, corners, line.level, line.place.mm if line.place is not None else 0.0)
         grouped.setdefault(key, []).append(line)
     count = len(room.sides)
     edits: list[Edit] = []
-    for (kind, corners), mine in grouped.items():
+    for (kind, corners, _, _), mine in grouped.items():
         lengths = [line.length for line in mine if line.length is not None]
         if kind == "wall":
             side = room.sides[corners[0]]
@@ -200,6 +240,13 @@ def _edits(room: Room, lines: Sequence[ReadLine], fresh: bool) -> list[Edit]:
             there = next((one for one in room.diagonals if {one.first, one.second} == set(keys)), None)
             before = there.readings if there is not None and not fresh else ()
             edits.append(put_diagonal(room.id, keys[0], keys[1], (*before, *lengths), pair_name(*corners)))
+        elif kind == "width":
+            near, far = (room.sides[index].id for index in corners)
+            one = mine[0]
+            known = width_there(room, near, far, one.level, one.place) if one.place is not None else None
+            before = known.readings if known is not None and not fresh else ()
+            if one.place is not None:
+                edits.append(put_width(room.id, near, far, one.level, one.place, (*before, *lengths), one.words))
         else:
             of, start, end = (corner_key(room.sides, index) for index in corners)
             words = f"offset of {corner_name(corners[0])}"
@@ -232,6 +279,10 @@ def readings_table(room: Room) -> str:
         for one in offset.readings:
             row("offset", names[offset.of], f"{names[offset.start]} {names[offset.end]}", one)
     walls = {side.id: corner_name(index) for index, side in enumerate(room.sides)}
+    ends = {side.id: side_name(index, count).replace("–", " ") for index, side in enumerate(room.sides)}
+    for width in room.widths:
+        for one in width.readings:
+            row(f"width {width.level} {width.place.mm:.6g} mm", ends[width.wall], ends[width.other], one)
     for one in room.heights:
         row("height", walls.get(one.wall, ""), "", one)
     return held.getvalue()

@@ -84,7 +84,7 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
         raise JobError(f"There is no order called “{room.order[:40]}”.", where=f"{where}.order")
     if (
         len(room.sides) > MOST_SIDES
-        or max(map(len, (room.openings, room.heights, room.diagonals, room.offsets))) > MOST_PER_ROOM
+        or max(map(len, (room.openings, room.heights, room.diagonals, room.offsets, room.widths))) > MOST_PER_ROOM
     ):
         raise JobError("More walls, openings or readings than one room can have.", where=where)
     walls = unique((side.id for side in room.sides), f"{where}.sides")
@@ -112,6 +112,12 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
         corners_there(walls, at, offset.of, offset.start, offset.end)
         for one in offset.readings:
             number(one.mm, f"{at}.readings", -float(LARGEST_MM), float(LARGEST_MM))
+    unique((one.id for one in room.widths), f"{where}.widths")
+    for index, width in enumerate(room.widths):
+        at = f"{where}.widths[{index}]"
+        corners_there(walls, at, width.wall, width.other)
+        length_within(width.place, f"{at}.place", zero=True)
+        readings_within(width.readings, f"{at}.readings")
     length_within(room.split, f"{where}.split")
     checked_colour(room.floor, f"{where}.floor")
     check_things(room, walls, where)

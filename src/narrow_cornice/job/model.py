@@ -23,6 +23,7 @@ from narrow_cornice.job.things import (
     Slope,
     TrimThere,
     Trueness,
+    WallWidth,
     WayIn,
 )
 from narrow_cornice.survey.plan import Turn
@@ -127,6 +128,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     heights: tuple[Reading, ...] = ()
     diagonals: tuple[Diagonal, ...] = ()
     offsets: tuple[CornerOffset, ...] = ()
+    widths: tuple[WallWidth, ...] = ()
     openings: tuple[Opening, ...] = ()
     fixtures: tuple[Fixture, ...] = ()
     marks: tuple[ConditionMark, ...] = ()

@@ -75,6 +75,18 @@ class AcrossReading(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     depth: Depth = "back"
 
 
+class WallWidth(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """The width read from a ``place`` on one wall, straight across to another, at the floor, half way up or at the
+    top."""
+
+    id: str
+    wall: str
+    other: str
+    level: Level
+    place: Length
+    readings: tuple[Reading, ...] = ()
+
+
 class Recess(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A place for a built-in: in front of a wall, ``depth`` deep, from ``start`` to ``end`` along it or all of it.
 

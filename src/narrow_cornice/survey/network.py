@@ -2,7 +2,8 @@
 
 Unknown are the corner coordinates, in mm, corners anticlockwise seen from above; the first corner is the origin and
 the second lies on the +x axis. Readings are distances between corners (sides and diagonals), angles at a corner
-between two others, and offsets of a corner from the line through two others, each with a standard uncertainty.
+between two others, offsets of a corner from the line through two others, and widths from a place on one side to
+the line of another, each with a standard uncertainty.
 The sum of squared residuals, each divided by its uncertainty, is made least by Gauss–Newton steps with an analytic
 Jacobian (Mikhail & Gracie, *Analysis and Adjustment of Survey Measurements*, observation equations); where full steps
 do not settle, SciPy's trust region method takes over. Standardised residuals and redundancy numbers are Baarda's
@@ -63,7 +64,23 @@ class Offset(msgspec.Struct, frozen=True):
     sigma: float
 
 
-Observation = Distance | Angle | Offset
+class Width(msgspec.Struct, frozen=True):
+    """The shortest distance in mm from a place on one side to the line of another, positive inside the room.
+
+    The place is ``along`` mm from the end of the side start → end (its left end as seen from inside); ``far_start`` →
+    ``far_end`` is the other side.
+    """
+
+    start: int
+    end: int
+    far_start: int
+    far_end: int
+    along: float
+    value: float
+    sigma: float
+
+
+Observation = Distance | Angle | Offset | Width
 
 
 def interior_angle(at: int, one: int, other: int, count: int, value: float, sigma: float) -> Angle:
@@ -149,7 +166,8 @@ class _Table:
     """The observations sorted by kind, as arrays of corner indices with their rows in the whole."""
 
     def __init__(self, observations: Sequence[Observation]) -> None:
-        kinds: dict[type, list[tuple[int, tuple[int, ...]]]] = {Distance: [], Angle: [], Offset: []}
+        kinds: dict[type, list[tuple[int, tuple[int, ...]]]] = {Distance: [], Angle: [], Offset: [], Width: []}
+        along = []
         for row, one in enumerate(observations):
             match one:
                 case Distance():
@@ -158,11 +176,14 @@ class _Table:
                     kinds[Angle].append((row, (one.at, one.first, one.last)))
                 case Offset():
                     kinds[Offset].append((row, (one.of, one.start, one.end)))
+                case Width():
+                    kinds[Width].append((row, (one.start, one.end, one.far_start, one.far_end)))
+                    along.append(one.along)
+        self.along = np.array(along, dtype=float)
+        many: dict[type, int] = {Distance: 2, Angle: 3, Offset: 3, Width: 4}
         self.rows = {kind: np.array([row for row, _ in found], dtype=int) for kind, found in kinds.items()}
         self.corners = {
-            kind: np.array([corners for _, corners in found], dtype=int).reshape(
-                len(found), 2 if kind is Distance else 3
-            )
+            kind: np.array([corners for _, corners in found], dtype=int).reshape(len(found), many[kind])
             for kind, found in kinds.items()
         }
         self.read = np.array([one.value for one in observations], dtype=float)
@@ -176,6 +197,9 @@ class _Table:
             rows = self.rows[kind]
             if len(rows):
                 values[rows], slopes[rows] = made(points, self.corners[kind])
+        if len(self.along):
+            rows = self.rows[Width]
+            values[rows], slopes[rows] = _widths(points, self.corners[Width], self.along)
         angles = self.rows[Angle]
         # An angle of 359° read and of 1° reckoned are two degrees apart.
         values[angles] = self.read[angles] + (values[angles] - self.read[angles] + 180.0) % 360.0 - 180.0
@@ -216,19 +240,46 @@ def _angles(points: Matrix, corners: NDArray[np.int_]) -> tuple[Vector, Matrix]:
 
 def _offsets(points: Matrix, corners: NDArray[np.int_]) -> tuple[Vector, Matrix]:
     of, start, end = corners[:, 0], corners[:, 1], corners[:, 2]
-    way, off = points[end] - points[start], points[of] - points[start]
-    long = np.maximum(np.hypot(way[:, 0], way[:, 1]), 1e-9)
-    across = way[:, 0] * off[:, 1] - way[:, 1] * off[:, 0]
-    value = across / long
+    value, by_of, by_end = _off_line(points[of], points[start], points[end])
     slopes = np.zeros((len(corners), 2 * len(points)))
     each = np.arange(len(corners))
-    # by the corner itself, and by the line's end; the line's start takes what is left, since a shift changes nothing
-    by_of = np.column_stack((-way[:, 1], way[:, 0])) / long[:, None]
-    by_end = np.column_stack((off[:, 1], -off[:, 0])) / long[:, None] - value[:, None] * way / (long**2)[:, None]
     for axis in (0, 1):
         slopes[each, 2 * of + axis] += by_of[:, axis]
         slopes[each, 2 * end + axis] += by_end[:, axis]
         slopes[each, 2 * start + axis] -= by_of[:, axis] + by_end[:, axis]
+    return value, slopes
+
+
+def _off_line(place: Matrix, start: Matrix, end: Matrix) -> tuple[Vector, Matrix, Matrix]:
+    """Return how far places lie left of the lines start → end, and the derivatives by the places and by the ends.
+
+    The start takes what is left, since a shift changes nothing.
+    """
+    way, off = end - start, place - start
+    long = np.maximum(np.hypot(way[:, 0], way[:, 1]), 1e-9)
+    value = (way[:, 0] * off[:, 1] - way[:, 1] * off[:, 0]) / long
+    by_place = np.column_stack((-way[:, 1], way[:, 0])) / long[:, None]
+    by_end = np.column_stack((off[:, 1], -off[:, 0])) / long[:, None] - value[:, None] * way / (long**2)[:, None]
+    return value, by_place, by_end
+
+
+def _widths(points: Matrix, corners: NDArray[np.int_], along: Vector) -> tuple[Vector, Matrix]:
+    start, end, far_start, far_end = corners.T
+    back = points[start] - points[end]
+    long = np.maximum(np.hypot(back[:, 0], back[:, 1]), 1e-9)
+    unit = back / long[:, None]
+    place = points[end] + along[:, None] * unit
+    value, by_place, by_far = _off_line(place, points[far_start], points[far_end])
+    # The place swings as its side turns: it moves along by / long times what the start moves across the side.
+    turned = by_place - (by_place * unit).sum(axis=1)[:, None] * unit
+    by_start = turned * (along / long)[:, None]
+    slopes = np.zeros((len(corners), 2 * len(points)))
+    each = np.arange(len(corners))
+    for axis in (0, 1):
+        slopes[each, 2 * start + axis] += by_start[:, axis]
+        slopes[each, 2 * end + axis] += by_place[:, axis] - by_start[:, axis]
+        slopes[each, 2 * far_end + axis] += by_far[:, axis]
+        slopes[each, 2 * far_start + axis] -= by_place[:, axis] + by_far[:, axis]
     return value, slopes
 
 

@@ -20,9 +20,10 @@ from narrow_cornice.survey.traverse import compass_rule
 from narrow_cornice.working.figures import Figure, explained, table
 
 Turn = Literal["left", "right"]
-Kind = Literal["side", "diagonal", "angle", "assumed", "offset"]
+Kind = Literal["side", "diagonal", "angle", "assumed", "offset", "width"]
 
 CORRECTED = 1e-6  # mm: what least squares adds below this is its own rounding
+FACING = math.cos(math.radians(30.0))
 FARTHEST_TURN = 60.0  # degrees by which the corners of a walk may fail to come round before a corner must be wrong
 
 
@@ -267,6 +268,31 @@ def read_distance(plan: Plan, one: int, other: int) -> bool:
         isinstance(seen.observation, Distance) and {seen.observation.start, seen.observation.end} == {one, other}
         for seen in plan.observed
     )
+
+
+def facing_walls(plan: Plan, index: int) -> tuple[int, ...]:
+    """Return the walls that face a wall of a determined plan within 30°, the nearest first.
+
+    Straight across from some place on the one, the other must lie in front of it.
+    """
+    one = plan.sides[index]
+    nearness = {}
+    for n, other in enumerate(plan.sides):
+        turned = one.direction[0] * other.direction[0] + one.direction[1] * other.direction[1]
+        if n == index or turned > -FACING:
+            continue
+        # The other as seen along this wall: where it begins and ends beside it, and how far in front it lies.
+        places = [
+            ((x - one.start[0]) * one.direction[0] + (y - one.start[1]) * one.direction[1])
+            for x, y in (other.start, other.end)
+        ]
+        ahead = [
+            -((x - one.start[0]) * one.outward[0] + (y - one.start[1]) * one.outward[1])
+            for x, y in (other.start, other.end)
+        ]
+        if min(ahead) > 1.0 and max(places) > 1.0 and min(places) < one.length.value - 1.0:
+            nearness[n] = sum(ahead) / 2
+    return tuple(sorted(nearness, key=nearness.__getitem__))
 
 
 def plan_area(corners: Sequence[Point]) -> float:

@@ -6,6 +6,7 @@ What a reading means is never changed by the adjustment: the adjusted value stan
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from typing import Literal
 
 import msgspec
@@ -66,6 +67,11 @@ def sigma_of(reading: Length, rules: HouseRules) -> float:
             return reading.sigma
         return instrument_sigma(reading.instrument, reading.mm, rules)
     return instrument_sigma("tape", reading.mm, rules)
+
+
+def counted(readings: Sequence[Length]) -> list[tuple[int, Length]]:
+    """Return the readings that were not set aside, with their place in the list."""
+    return [(n, one) for n, one in enumerate(readings) if not (isinstance(one, Reading) and one.aside)]
 
 
 def instrument_sigma(instrument: Instrument, mm: float, rules: HouseRules) -> float:

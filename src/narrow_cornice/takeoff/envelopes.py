@@ -11,13 +11,14 @@ import numpy as np
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.model import Side as SideRead
-from narrow_cornice.job.things import Recess
+from narrow_cornice.job.things import Recess, WallWidth
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, Side
-from narrow_cornice.survey.readings import SUREST_MM, Reading, sigma_of
+from narrow_cornice.survey.readings import SUREST_MM, Reading, counted, sigma_of
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
-from narrow_cornice.takeoff.surveys import counted, house_rules_of
+from narrow_cornice.takeoff.surveys import house_rules_of, plan_of
+from narrow_cornice.takeoff.widths import SHARES, height_of_level
 from narrow_cornice.working.figures import Figure, choice, explained, table
 from narrow_cornice.working.house_rules import HouseRules
 
@@ -231,7 +232,13 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     splay, splay_sigma = _splay(plan, index, left, right)
     lean, lean_sigma, bow = _leans(room, index, left, right, tall, rules)
     both = left and right
-    across = _across(recess, side, changed_rules, tall, start, end, splay, splay_sigma, lean, lean_sigma, bow, both)
+    between: tuple[Across, ...] = ()
+    walked = (end - start, max(0.5, side.sigma))
+    if both and room.widths:
+        between = _between_the_ends(room.widths, room.sides, plan, index, depth, tall, changed_rules)
+        if between:
+            walked = _walked_without_widths(room, index, changed_rules)
+    across = _across(recess, between, *walked, changed_rules, tall, splay, splay_sigma, lean, lean_sigma, bow, both)
     scribe = scribe_each_side(
         table("widest", across.most, "mm", "estimated anywhere on its face"),
         table("narrowest", across.least, "mm", "estimated anywhere on its face"),
@@ -239,7 +246,9 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     )
     z, d = across.spot
     spot = f"{_level_words(z / tall)}, {'at the back' if d < depth / 2 else 'at the front'}"
-    levels = {one.level for one in recess.across}
+    levels = {one.level for one in recess.across} | {
+        level for level, share in SHARES.items() if any(abs(one.height - share * tall) < 1.0 for one in between)
+    }
     advice = ""
     if len(levels) < 2:
         advice = "Read the width at the floor and at the top: how the walls lean is only assumed."
@@ -284,11 +293,11 @@ def _clear_figure(name: str, clear: Clear) -> Figure:
 @by_identity(keep=512)
 def _across(
     recess: Recess,
-    side: Side,
+    between: tuple[Across, ...],
+    walked_width: float,
+    walked_sigma: float,
     changed_rules: dict[str, float],
     tall: float,
-    start: float,
-    end: float,
     splay: float,
     splay_sigma: float,
     lean: float | None,
@@ -298,10 +307,9 @@ def _across(
 ) -> Clear:
     """Return the clear width from the widths read and from the wall as it was walked."""
     rules = house_rules_of(changed_rules)
-    level = {"floor": 0.0, "middle": tall / 2, "top": tall}
     readings: Sequence[Across] = [
         Across(
-            level[one.level],
+            height_of_level(one.level, tall),
             0.0 if one.depth == "back" else recess.depth.mm,
             one.reading.mm,
             sigma_of(one.reading, rules),
@@ -309,12 +317,54 @@ def _across(
         for one in recess.across
         if not one.reading.aside
     ]
-    walked = Across(min(rules.value("walked_height"), tall), 0.0, end - start, max(0.5, side.sigma))
+    walked = Across(min(rules.value("walked_height"), tall), 0.0, walked_width, walked_sigma)
     usual = Usual(rules.value("usual_lean"), bow, rules.value("usual_level"))
     if not both:  # one wall leans where two would
         usual = Usual(usual.lean / math.sqrt(2.0), usual.bow, usual.level)
     known_lean = None if lean is None else (lean, lean_sigma)
-    return clear_width([*readings, walked], tall, recess.depth.mm, (splay, splay_sigma), usual, known_lean)
+    return clear_width([*readings, *between, walked], tall, recess.depth.mm, (splay, splay_sigma), usual, known_lean)
+
+
+@by_identity(keep=512)
+def _between_the_ends(
+    widths: tuple[WallWidth, ...],
+    sides: tuple[SideRead, ...],
+    plan: Plan,
+    index: int,
+    depth: float,
+    tall: float,
+    changed_rules: dict[str, float],
+) -> tuple[Across, ...]:
+    """Return the widths read between the two walls at a recess's ends, as far out of its wall as they were read.
+
+    Those further out than twice its depth say more of the splay than of the recess, and are left to the plan.
+    """
+    rules = house_rules_of(changed_rules)
+    ends = {sides[(index + 1) % len(sides)].id, sides[index - 1].id}
+    back = plan.sides[index]
+    made = []
+    for one in widths:
+        if {one.wall, one.other} != ends:
+            continue
+        near = plan.sides[next(i for i, side in enumerate(sides) if side.id == one.wall)]
+        x, y = on_floor(near, one.place.mm, 0.0)
+        out = -((x - back.start[0]) * back.outward[0] + (y - back.start[1]) * back.outward[1])
+        if -1.0 <= out <= 2.0 * depth:
+            z = height_of_level(one.level, tall)
+            made += [Across(z, out, read.mm, sigma_of(read, rules)) for _, read in counted(one.readings)]
+    return tuple(made)
+
+
+def _walked_without_widths(room: Room, index: int, changed_rules: dict[str, float]) -> tuple[float, float]:
+    """Return how long a wall is, and how sure that is, by all readings but the widths, so that none counts twice.
+
+    Where the plan is not determined without them, the wall says next to nothing of its own.
+    """
+    plan = plan_of(room.id, room.sides, room.diagonals, room.offsets, changed_rules)
+    if plan.determined:
+        return plan.sides[index].length.value, max(0.5, plan.sides[index].sigma)
+    whole = measured_room(room, changed_rules).plan.sides[index].length.value
+    return whole, max(1000.0, whole)
 
 
 def _level_words(share: float) -> str:

@@ -186,7 +186,9 @@ def _runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
 @by_identity(keep=1024)
 def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     """Return the room with everything that follows from its readings and choices of trim."""
-    plan = plan_of(room.id, room.sides, room.diagonals, room.offsets, changed_rules)
+    # Heights and lean matter to the plan only where widths were read at several levels.
+    levelled = (room.widths, room.heights, room.trueness) if room.widths else ()
+    plan = plan_of(room.id, room.sides, room.diagonals, room.offsets, changed_rules, *levelled)
     height = _height(room.heights, room.id, changed_rules)
     if not plan.determined:
         return MeasuredRoom(room, plan, height, fault=plan.fault)

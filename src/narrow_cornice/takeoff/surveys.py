@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import CornerOffset, Diagonal, Side
+from narrow_cornice.job.things import Trueness, WallWidth
 from narrow_cornice.survey.doubt import next_reading, reach_of
 from narrow_cornice.survey.network import Distance, Offset, interior_angle
 from narrow_cornice.survey.plan import (
@@ -19,7 +20,8 @@ from narrow_cornice.survey.plan import (
     pair_name,
     side_name,
 )
-from narrow_cornice.survey.readings import SUREST_DEGREES, Reading, instrument_sigma, sigma_of
+from narrow_cornice.survey.readings import SUREST_DEGREES, Reading, counted, instrument_sigma, sigma_of
+from narrow_cornice.takeoff.widths import observed_widths
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.working.figures import Figure, reading
 from narrow_cornice.working.house_rules import HouseRules
@@ -29,11 +31,6 @@ from narrow_cornice.working.house_rules import HouseRules
 def house_rules_of(changed: dict[str, float]) -> HouseRules:
     """Return the rules in force for a job's changes, one object for as long as the changes are."""
     return HouseRules(changed)
-
-
-def counted(readings: Sequence[Length]) -> list[tuple[int, Length]]:
-    """Return the readings that were not set aside, with their place in the list."""
-    return [(n, one) for n, one in enumerate(readings) if not (isinstance(one, Reading) and one.aside)]
 
 
 def mean_of_readings(
@@ -108,6 +105,9 @@ def observed_of(
     diagonals: Sequence[Diagonal],
     offsets: Sequence[CornerOffset],
     rules: HouseRules,
+    widths: Sequence[WallWidth] = (),
+    heights: Sequence[Reading] = (),
+    trueness: Mapping[str, Trueness] | None = None,
 ) -> tuple[Observed, ...]:
     """Return every reading that counts as an observation with where it can be changed."""
     count = len(sides)
@@ -153,6 +153,7 @@ def observed_of(
             about = (room_id, "offset", offset.id, str(n))
             words = f"offset of {corner_name(of)} from {pair_name(start, end)}"
             made.append(Observed(Offset(of, start, end, one.mm, sigma_of(one, rules)), "offset", about, words))
+    made += observed_widths(room_id, sides, widths, heights, trueness or {}, rules)
     return tuple(made)
 
 
@@ -163,16 +164,23 @@ def plan_of(
     diagonals: tuple[Diagonal, ...],
     offsets: tuple[CornerOffset, ...],
     changed_rules: dict[str, float],
+    widths: tuple[WallWidth, ...] = (),
+    heights: tuple[Reading, ...] = (),
+    trueness: Mapping[str, Trueness] | None = None,
 ) -> Plan:
-    """Return the plan that a room's readings make."""
+    """Return the plan that a room's readings make.
+
+    ``heights`` and ``trueness`` say where widths at the floor and at the top were read and how their walls lean.
+    """
     rules = house_rules_of(changed_rules)
     count = len(sides)
     read = [
         side_reading(side_name(index, count), side.readings, room_id, side.id, changed_rules)
         for index, side in enumerate(sides)
     ]
+    observed = observed_of(room_id, sides, diagonals, offsets, rules, widths, heights, trueness)
     guesses = {(index + 1) % count: 90.0 if side.turn == "left" else 270.0 for index, side in enumerate(sides)}
-    return measured_plan(observed_of(room_id, sides, diagonals, offsets, rules), read, guesses)
+    return measured_plan(observed, read, guesses)
 
 
 @by_identity(keep=1024)

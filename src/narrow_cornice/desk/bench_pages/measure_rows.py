@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QInputDialog
 
 from narrow_cornice.desk.bench_pages.photo_rows import lay_photograph, point_at
 from narrow_cornice.desk.bench_pages.room_rows import colour_typed
-from narrow_cornice.desk.bench_pages.survey_rows import corner_choices, reading_rows
+from narrow_cornice.desk.bench_pages.survey_rows import corner_choices, reading_rows, widths_from_wall
 from narrow_cornice.desk.bench_pages.thing_rows import add_to_wall, wall_truth_rows
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -34,7 +34,7 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
 
 
-MEASURED_HERE = ("wall", "corner", "diagonal", "offset", "opening", "fixture", "mark", "there", "recess")
+MEASURED_HERE = ("wall", "corner", "diagonal", "offset", "width", "opening", "fixture", "mark", "there", "recess")
 
 
 def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
@@ -55,6 +55,7 @@ def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
     else:
         yield NoteRow(measured.fault, "ochre")
     yield from wall_truth_rows(bench, room, side.id, name)
+    yield from widths_from_wall(bench, room, measured.plan, index)
     yield Caption("In this wall")
     actions = _wall_actions(bench, room, side.id, name, index)
     yield ButtonsRow(tuple(actions), lambda pressed: list(actions.values())[pressed]())
@@ -112,7 +113,7 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
             _guarded(bench, lambda: edits.add_bay(room.id, wall_id, name, *sizes))
 
     actions: dict[str, Callable[[], object]] = {
-        "Add a fixture, damage, old trim, a beam, a built-in": lambda: add_to_wall(bench, room, wall_id, name),
+        "Add a fixture, damage, a beam …": lambda: add_to_wall(bench, room, wall_id, name),
         "Add a door": lambda: add("door"),
         "Add a window": lambda: add("window"),
         "Add a doorway": lambda: add("doorway"),

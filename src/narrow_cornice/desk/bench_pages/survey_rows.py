@@ -3,21 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
+from msgspec.structs import replace
 from PyQt6.QtWidgets import QInputDialog
 
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, FigureRow, NoteRow, Row, TextRow, Title
-from narrow_cornice.desk.size_fields import size_field
+from narrow_cornice.desk.size_fields import asked_width, size_field
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room, Side
 from narrow_cornice.survey.doubt import DOUBTFUL
-from narrow_cornice.survey.plan import corner_name, pair_name
+from narrow_cornice.survey.plan import Plan, corner_name, facing_walls, pair_name, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading, parse_angle
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import corner_index, corner_key, next_of
+from narrow_cornice.takeoff.widths import LEVEL_WORDS, width_name
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 if TYPE_CHECKING:
@@ -195,6 +197,65 @@ def _offset_asked(bench: Bench, room: Room, wall_id: str, corner: str) -> None:
         bench.do(edits.put_offset(room.id, wall_id, start, end, (*before, reading), words))
     except CorniceError as error:
         bench.session.refused.emit(error)
+
+
+def widths_from_wall(bench: Bench, room: Room, plan: Plan, index: int) -> Iterator[Row]:
+    """Yield the widths read from a wall, and the walls facing it to which one can be read."""
+    if not plan.determined:
+        return
+    side = room.sides[index]
+    paths: list[About] = [(room.id, "width", one.id) for one in room.widths if side.id in (one.wall, one.other)]
+    words = [width_name(room.sides, one) for one in room.widths if side.id in (one.wall, one.other)]
+    half = round(plan.sides[index].length.value / 2)
+    for other in facing_walls(plan, index):
+        paths.append((room.id, "width", f"{side.id}+{room.sides[other].id}+middle+{half}"))
+        words.append(f"Read the width to {side_name(other, len(room.sides))}")
+    if paths:
+        yield Caption("Widths to other walls")
+        yield ButtonsRow(tuple(words), lambda pressed: bench.session.select(paths[pressed]))
+
+
+def width_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of a width between two walls: its readings, where it was read, what the others say."""
+    one = asked_width(room, about)
+    if one is None:
+        yield NoteRow("This is no longer there.")
+        return
+    words = width_name(room.sides, one)
+    path: About = (room.id, "width", one.id)
+    yield Title(words[:1].upper() + words[1:], room.name[:200])
+    yield from reading_rows(bench, path, one.readings, words)
+    if not one.readings:
+        yield NoteRow("Nobody has read this yet. Say where, then type it here or on the drawing.")
+    elsewhere = one.id if one in room.widths else ""
+
+    def moved(**fields: Any) -> bool:
+        if elsewhere:
+            return bench.do(edits.change_width(room.id, elsewhere, words, **fields))
+        asked = replace(one, **fields)
+        bench.session.select((room.id, "width", f"{asked.wall}+{asked.other}+{asked.level}+{round(asked.place.mm)}"))
+        return True
+
+    yield ChoiceRow("Read", tuple(LEVEL_WORDS.items()), one.level, lambda level: moved(level=level) and None)
+    names = {side.id: edits.wall_name(room, side.id) for side in room.sides}
+    yield ChoiceRow(
+        f"From {names.get(one.wall, '?')} to",
+        tuple((key, name) for key, name in names.items() if key != one.wall),
+        one.other,
+        lambda other: moved(other=other) and None,
+    )
+
+    def placed(text: str) -> bool:
+        try:
+            return moved(place=parse_length(text, job.settings.unit))
+        except CorniceError as error:
+            bench.session.refused.emit(error)
+            return False
+
+    shown = show_length(one.place.mm, job.settings.unit, step=job.settings.step, denominator=job.settings.denominator)
+    yield TextRow("From its left end", shown, placed)
+    yield from _said_by_others(bench, job, room, path)
+    yield from bench.findings(bench.about(room, path))
 
 
 def distance_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:

@@ -30,6 +30,7 @@ from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import doubts_of
+from narrow_cornice.takeoff.widths import width_name
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 if TYPE_CHECKING:
@@ -48,7 +49,7 @@ class MeasurePage(DrawingPage):
             2,
         )
         self.ways = RuledSheet(
-            ("Between", "Read", "More readings", "Adjusted", "Moved by", "Against the others"), theme, "Diagonals", 2
+            ("Between", "Read", "More readings", "Adjusted", "Moved by", "Against the others"), theme, "Across", 2
         )
         self.heights = RuledSheet(
             ("Height", "Read", "By wall", "At", "Instrument", "Off the mean"), theme, "Ceiling heights", 1
@@ -60,7 +61,7 @@ class MeasurePage(DrawingPage):
         self.add_sheets(
             [
                 ("Walls", self.walls),
-                ("Diagonals", self.ways),
+                ("Across", self.ways),
                 ("Heights", self.heights),
                 ("Openings", self.openings),
                 ("On the walls", self.found.things),
@@ -274,6 +275,18 @@ class MeasurePage(DrawingPage):
                     words,
                     off.readings,
                     lambda given, o=off, w=words: edits.put_offset(room.id, o.of, o.start, o.end, given, w),
+                )
+            )
+        for width in room.widths:
+            words = width_name(room.sides, width)
+            things.append(
+                (
+                    (room.id, "width", width.id),
+                    words,
+                    width.readings,
+                    lambda given, o=width, w=words: edits.put_width(
+                        room.id, o.wall, o.other, o.level, o.place, given, w
+                    ),
                 )
             )
         for about, words, readings, edit in things:

@@ -53,13 +53,16 @@ from narrow_cornice.job.edits.order_edits import keep_finding, mark_for_mixing, 
 from narrow_cornice.job.edits.survey_edits import (
     add_bay,
     assume_corner,
+    change_width,
     curve_corner,
     put_diagonal,
     put_offset,
+    put_width,
     set_angles,
     set_aside,
     set_readings,
     set_turn,
+    width_there,
 )
 from narrow_cornice.job.edits.thing_edits import (
     add_bulk,
@@ -107,6 +110,7 @@ __all__ = [
     "change_settings",
     "change_thing",
     "change_trim",
+    "change_width",
     "curve_corner",
     "fresh_id",
     "join_openings",
@@ -118,6 +122,7 @@ __all__ = [
     "put_paint",
     "put_stock",
     "put_way_in",
+    "put_width",
     "raise_need",
     "remove_brief_item",
     "remove_colour",
@@ -148,4 +153,5 @@ __all__ = [
     "tick",
     "twin_path",
     "wall_name",
+    "width_there",
 ]

@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Callable, Collection, Mapping, Sequence
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from msgspec.structs import replace
 
@@ -13,11 +13,13 @@ from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, r
 from narrow_cornice.job.edits.thing_edits import Section, resettled
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import CornerOffset, Diagonal, Room, Side
+from narrow_cornice.job.things import Level, WallWidth
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading
 from narrow_cornice.units.lengths import Length
 
 Read = TypeVar("Read", Reading, AngleReading)
+SAME_PLACE = 0.5  # mm
 FEWEST_CHORDS, MOST_CHORDS = 2, 24
 
 
@@ -153,6 +155,51 @@ def put_offset(room_id: str, of: str, start: str, end: str, readings: Sequence[L
     return room_edit(f"{name} to {shown_readings(put)[:40]}", room_id, change)
 
 
+def width_there(room: Room, wall: str, other: str, level: Level, place: Length) -> WallWidth | None:
+    """Return the width that was read from a place on one wall to another at a level, None where none was."""
+    same = (one for one in room.widths if (one.wall, one.other, one.level) == (wall, other, level))
+    return next((one for one in same if abs(one.place.mm - place.mm) < SAME_PLACE), None)
+
+
+def put_width(
+    room_id: str, wall: str, other: str, level: Level, place: Length, readings: Sequence[Length], name: str
+) -> Edit:
+    """Put the readings of the width from a place on one wall to another, at a level; none takes it away."""
+    for one in readings:
+        checked_size(one, f"The {name}")
+    checked_size(place, "The place", zero=True)
+    put = as_readings(readings)
+
+    def change(room: Room) -> Room:
+        if wall == other or not {wall, other} <= {side.id for side in room.sides}:
+            raise EditError("A width is read between two different walls.", where=name)
+        there = width_there(room, wall, other, level, place)
+        if there is None:
+            if not put:
+                return room
+            fresh = WallWidth(fresh_id("v", (one.id for one in room.widths)), wall, other, level, place, put)
+            return replace(room, widths=(*room.widths, fresh))
+        rest = [replace(one, readings=put) if one is there else one for one in room.widths if put or one is not there]
+        return replace(room, widths=tuple(rest))
+
+    return room_edit(f"{name} to {shown_readings(put)[:40]}", room_id, change)
+
+
+def change_width(room_id: str, width_id: str, name: str, **fields: Any) -> Edit:
+    """Say at which ``level``, at which ``place`` or to which ``other`` wall a width was read."""
+    if "place" in fields:
+        checked_size(fields["place"], "The place", zero=True)
+
+    def change(room: Room) -> Room:
+        changed = tuple(replace(one, **fields) if one.id == width_id else one for one in room.widths)
+        if any(one.wall == one.other for one in changed):
+            raise EditError("A width is read between two different walls.", where=name)
+        return replace(room, widths=changed)
+
+    shown = ", ".join(one.text if isinstance(one, Length) else str(one) for one in fields.values())
+    return room_edit(f"{name}: {shown[:40]}", room_id, change)
+
+
 def set_aside(about: tuple[str, ...], words: str, *, aside: bool = True) -> Edit:
     """Set one reading aside, by its path, or count it again: it stays on the sheet and weighs nothing."""
     kind, thing, number = about[1], about[2], int(about[3])
@@ -176,6 +223,11 @@ def set_aside(about: tuple[str, ...], words: str, *, aside: bool = True) -> Edit
                     replace(one, readings=marked(one.readings)) if one.id == thing else one for one in room.offsets
                 )
                 return replace(room, offsets=offsets)
+            case "width":
+                widths = tuple(
+                    replace(one, readings=marked(one.readings)) if one.id == thing else one for one in room.widths
+                )
+                return replace(room, widths=widths)
         return room
 
     return room_edit(f"{words}: {'set aside' if aside else 'counted again'}", about[0], change)

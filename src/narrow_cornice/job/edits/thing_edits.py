@@ -343,7 +343,7 @@ def resettled(room: Room, wall_id: str, sections: Sequence[Section]) -> Room:
                 continue
             for section in sections:
                 if section.start <= one.place.mm <= section.end:
-                    place = Reading(one.place.mm - section.begins, f"{one.place.mm:g} - {section.begins:g}")
+                    place = type(one.place)(one.place.mm - section.begins, f"{one.place.mm:g} - {section.begins:g}")
                     kept.append(replace(one, wall=section.wall, place=place if section.begins else one.place))
                     break
         return tuple(kept)
@@ -362,6 +362,7 @@ def resettled(room: Room, wall_id: str, sections: Sequence[Section]) -> Room:
         room,
         fixtures=settled(room.fixtures),
         marks=settled(room.marks),
+        widths=settled(room.widths),
         bulks=settled(room.bulks),
         there=tuple(there),
         backing=shared(room.backing),
@@ -375,6 +376,7 @@ def without_walls(room: Room, gone: Collection[str]) -> Room:
         room,
         fixtures=tuple(one for one in room.fixtures if one.wall not in gone),
         marks=tuple(one for one in room.marks if one.wall not in gone),
+        widths=tuple(one for one in room.widths if one.wall not in gone and one.other not in gone),
         there=tuple(one for one in room.there if one.wall not in gone),
         recesses=tuple(one for one in room.recesses if one.wall not in gone),
         photos=tuple(one for one in room.photos if one.wall not in gone),
