@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 from narrow_cornice.desk.photo_dialog import PhotoDialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Photograph
+from narrow_cornice.takeoff.rooms import measured_room
 
 CORNERS = ((200, 1000), (1500, 1100), (1500, 100), (200, 250))
 
@@ -78,3 +79,35 @@ def test_a_wall_is_squared_up_and_pointed_at(
     for _ in range(2):
         session.undo()
     assert session.job.pictures == {}
+
+
+def test_points_are_put_moved_and_taken_away_by_keyboard(window: MainWindow, tmp_path: Path) -> None:
+    path = tmp_path / "wall.png"
+    Image.new("RGB", (1600, 1200), "#a09080").save(path)
+    face = measured_room(window.session.job.rooms[0], {}).face("w1")
+    dialog = PhotoDialog(path.read_bytes(), face, "mm", window.bench.theme, window)
+    dialog.show()
+    settle()
+    view, arrows = dialog.view, (Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Up, Qt.Key.Key_Down)
+    step = 1600 / view.room().width()
+    for across, up in ((0, 3), (1, 3), (1, 2), (0, 2), (1, 2)):
+        QTest.keyClick(view, Qt.Key.Key_Insert)
+        for arrow in (arrows[across], arrows[up]):
+            for _ in range(8):
+                QTest.keyClick(view, arrow, Qt.KeyboardModifier.ShiftModifier)
+        QTest.keyClick(view, arrows[across])
+    expected = [(800 + x * 81 * step, 600 + y * 80 * step) for x, y in ((-1, 1), (1, 1), (1, -1), (-1, -1), (1, -1))]
+    assert [(one.x(), one.y()) for one in view.points] == [pytest.approx(one) for one in expected]
+    dialog.rows[4][1].setText("2000")
+    dialog.rows[4][2].setText("1000")
+    QTest.keyClick(view, Qt.Key.Key_2)
+    QTest.keyClick(view, Qt.Key.Key_Delete)
+    assert [(one.x(), one.y()) for one in view.points] == [
+        pytest.approx(one) for n, one in enumerate(expected) if n != 1
+    ]
+    # what was said of a point goes with it
+    made = dialog.points()
+    assert (made[0].u, made[0].v) == (0, 0)
+    assert (made[3].u, made[3].v) == (2000, 1000)
+    assert made[1].u == pytest.approx(face.length, abs=0.6)
+    dialog.reject()

@@ -62,6 +62,16 @@ def test_more_points_make_it_surer_and_the_stated_uncertainty_holds() -> None:
     assert np.mean(stated[8]) < np.mean(stated[4])
 
 
+def test_a_point_that_is_not_where_it_is_said_to_be_makes_everything_unsurer() -> None:
+    seen = camera(10, 0, 4200)
+    good = [Sight(seen(*corner), corner) for corner in CORNERS]
+    sure = squared_up([*good, Sight(seen(1000, 2040), (1000.0, 2040.0))])
+    unsure = squared_up([*good, Sight(seen(1000, 2040), (1700.0, 2040.0))])
+    assert sure.strain == 1.0
+    assert unsure.strain > 10
+    assert unsure.sigma((2000.0, 1300.0)) > 100 > 10 > sure.sigma((2000.0, 1300.0))
+
+
 @pytest.mark.parametrize(
     ("sights", "says"),
     [

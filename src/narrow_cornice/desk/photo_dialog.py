@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen, QPixmap
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPixmap
 from PyQt6.QtWidgets import (
     QComboBox,
     QDialog,
@@ -23,6 +23,14 @@ from narrow_cornice.takeoff.rooms import WallFace
 from narrow_cornice.units.lengths import LengthError, Unit, parse_length, show_length
 
 MOST_POINTS = 12
+FAR = 10.0  # times as far with Shift
+ARROWS = {
+    Qt.Key.Key_Left: (-1, 0),
+    Qt.Key.Key_Right: (1, 0),
+    Qt.Key.Key_Up: (0, -1),
+    Qt.Key.Key_Down: (0, 1),
+}
+STRAINED = 3.0  # times more than the points should miss
 REACH = 12.0  # pixels of the screen from a point that still take hold of it
 
 
@@ -47,9 +55,14 @@ def known_places(face: WallFace) -> list[tuple[str, float, float]]:
 
 
 class PictureView(QWidget):
-    """The photograph with the points on it; a click adds one, a drag moves one."""
+    """The photograph with the points on it; a click adds one, a drag moves one.
+
+    By keyboard: Insert puts a point in the middle, a digit chooses one, arrows move it (with Shift further), Delete
+    takes it away.
+    """
 
     changed = pyqtSignal()
+    removed = pyqtSignal(int)
 
     def __init__(self, content: bytes, theme: Theme) -> None:
         super().__init__()
@@ -58,9 +71,11 @@ class PictureView(QWidget):
         self._picture.loadFromData(content)
         self.points: list[QPointF] = []
         self._held: int | None = None
+        self.chosen = 0
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(420, 320)
         self.setCursor(Qt.CursorShape.CrossCursor)
-        self.setAccessibleName("Photograph; click the points whose places are known")
+        self.setAccessibleName("Photograph; Insert puts a point on it, arrows move it, Delete takes it away")
 
     def room(self) -> QRectF:
         """Return where the picture is on the widget."""
@@ -85,8 +100,41 @@ class PictureView(QWidget):
         """Add a point at a pixel of the picture."""
         if len(self.points) < MOST_POINTS:
             self.points.append(pixel)
+            self.chosen = len(self.points) - 1
             self.changed.emit()
             self.update()
+
+    def remove(self, number: int) -> None:
+        """Take a point away."""
+        del self.points[number]
+        self.chosen = max(0, min(self.chosen, len(self.points) - 1))
+        self._held = None
+        self.removed.emit(number)
+        self.update()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Put, choose, move or take away a point."""
+        assert event is not None
+        key = event.key()
+        there = self.chosen < len(self.points)
+        if key in (Qt.Key.Key_Insert, Qt.Key.Key_Plus):
+            self.add(QPointF(self._picture.width() / 2, self._picture.height() / 2))
+        elif key in ARROWS and there:
+            far = FAR if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1.0
+            step = far * self._picture.width() / max(1.0, self.room().width())
+            x, y = ARROWS[key]
+            moved = self.points[self.chosen] + QPointF(x * step, y * step)
+            wide, tall = self._picture.width(), self._picture.height()
+            self.points[self.chosen] = QPointF(min(max(moved.x(), 0.0), wide), min(max(moved.y(), 0.0), tall))
+            self.changed.emit()
+            self.update()
+        elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace) and there:
+            self.remove(self.chosen)
+        elif event.text().isdigit() and 0 < int(event.text()) <= len(self.points):
+            self.chosen = int(event.text()) - 1
+            self.update()
+        else:
+            super().keyPressEvent(event)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """Take hold of a point, or add one."""
@@ -95,7 +143,8 @@ class PictureView(QWidget):
             i for i, one in enumerate(self.points) if (self.to_screen(one) - event.position()).manhattanLength() < REACH
         ]
         if near:
-            self._held = near[0]
+            self._held = self.chosen = near[0]
+            self.update()
         elif self.room().contains(event.position()):
             self.add(self.to_picture(event.position()))
             self._held = len(self.points) - 1
@@ -118,15 +167,25 @@ class PictureView(QWidget):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
         painter.drawPixmap(self.room(), self._picture, QRectF(self._picture.rect()))
+        if self.hasFocus():
+            painter.setPen(QPen(self._theme.colour("verdigris"), 2.0))
+            painter.drawRect(self.room().adjusted(1, 1, -1, -1))
         painter.setFont(self._theme.font(10, "bold"))
         for number, pixel in enumerate(self.points, 1):
             place = self.to_screen(pixel)
+            if number - 1 == self.chosen:
+                painter.setPen(QPen(self._theme.colour("paper"), 4.0))
+                painter.drawEllipse(place, 13, 13)
+                painter.setPen(QPen(self._theme.colour("verdigris"), 1.8))
+                painter.drawEllipse(place, 13, 13)
             for colour, weight in (("paper", 4.0), ("rust", 1.8)):
                 painter.setPen(QPen(self._theme.colour(colour), weight))
                 painter.drawLine(place - QPointF(9, 0), place + QPointF(9, 0))
                 painter.drawLine(place - QPointF(0, 9), place + QPointF(0, 9))
+            box = QRectF(place.x() + 10, place.y() - 24, 20, 18)
+            painter.fillRect(box, self._theme.colour("paper"))
             painter.setPen(self._theme.colour("rust"))
-            painter.drawText(place + QPointF(8, -6), str(number))
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, str(number))
 
 
 class PhotoDialog(QDialog):
@@ -139,15 +198,17 @@ class PhotoDialog(QDialog):
         self._unit: Unit = unit
         self._places = known_places(face)
         lay = QVBoxLayout(self)
-        lay.addWidget(
-            plain_label(
-                "Click four points or more whose places on the wall are known, the further apart the better. "
-                "How the lens bends lines is ignored."
-            )
+        how = plain_label(
+            "Click four points or more whose places on the wall are known, the further apart the better. "
+            "Insert puts one in the middle, arrows move the one that is ringed, Delete takes it away. "
+            "How the lens bends lines is ignored."
         )
+        how.setWordWrap(True)
+        lay.addWidget(how)
         row = QHBoxLayout()
         self.view = PictureView(content, theme)
         self.view.changed.connect(self._put)
+        self.view.removed.connect(self._take_row)
         row.addWidget(self.view, 3)
         side = QWidget()
         self._grid = QGridLayout(side)
@@ -193,6 +254,24 @@ class PhotoDialog(QDialog):
                 pick.setCurrentIndex(number + 1)  # the corners, in the order they are usually clicked
         self._judge()
 
+    def _take_row(self, number: int) -> None:
+        """Take a point's row away; those behind it move up with what was said of them."""
+        for row, following in zip(self.rows[number:], self.rows[number + 1 :], strict=False):
+            row[0].blockSignals(True)
+            row[0].setCurrentIndex(following[0].currentIndex())
+            row[0].blockSignals(False)
+            for field, other in zip(row[1:], following[1:], strict=True):
+                field.setText(other.text())
+        self.rows.pop()
+        for column in range(3):
+            for line in (2 * len(self.rows), 2 * len(self.rows) + 1):
+                item = self._grid.itemAtPosition(line, column)
+                gone = item.widget() if item is not None else None
+                if gone is not None:
+                    self._grid.removeWidget(gone)
+                    gone.deleteLater()
+        self._judge()
+
     def _picked(self, number: int, at: int) -> None:
         if at > 0:
             _, u, v = self._places[at - 1]
@@ -227,6 +306,7 @@ class PhotoDialog(QDialog):
         words = f"A thing in the middle is placed to ±{fit.sigma(middle):.0f} mm."
         if len(points) > 4:
             worst = max(range(len(points)), key=lambda i: fit.misses[i])
-            words += f" Point {worst + 1} misses most, by {fit.misses[worst]:.0f} mm."
+            words += f" Point {worst + 1} misses most, by {fit.misses[worst]:.0f} mm"
+            words += ": one of the points is not where it is said to be." if fit.strain > STRAINED else "."
         self.said.setText(words)
         self.take.setEnabled(True)

@@ -31,12 +31,15 @@ class SquaredUp(msgspec.Struct, frozen=True, eq=False):
 
     ``matrix`` maps (x, y, 1) to the wall up to scale; ``misses`` is how far each sight is off on the wall in mm;
     ``covariance`` is that of the eight free numbers; ``pixel_sigma`` how surely a point is seen, in pixels.
+    ``strain`` is how many times more the sights miss than their uncertainties let expect (1 where they do not, or
+    where there are only four); the covariance is as much larger.
     """
 
     matrix: Matrix
     misses: tuple[float, ...]
     covariance: Matrix
     pixel_sigma: float
+    strain: float = 1.0
 
     def wall(self, pixel: Point) -> Point:
         """Return the place on the wall of a place on the picture."""
@@ -136,11 +139,13 @@ def squared_up(sights: Sequence[Sight], pixel_sigma: float = 2.0, wall_sigma: fl
     size = np.sqrt((rows**2).sum(axis=0))
     covariance = np.linalg.inv((rows / size).T @ (rows / size)) / np.outer(size, size)
     misses = np.hypot(*(walls - _seen(eight, pixels)).T)
+    spare = 2 * len(sights) - 8
+    strain = max(1.0, math.sqrt(float((weights * misses**2).sum()) / spare)) if spare else 1.0
     final = np.append(eight, 1.0).reshape(3, 3)
     depths = np.column_stack((pixels, np.ones(len(pixels)))) @ final[2]
     if depths.min() * depths.max() <= 0 or not np.isfinite(final).all():
         raise ValueError("the points turn the wall inside out: are two of them mixed up?")
-    return SquaredUp(final, tuple(float(one) for one in misses), covariance, pixel_sigma)
+    return SquaredUp(final, tuple(float(one) for one in misses), covariance * strain**2, pixel_sigma, strain)
 
 
 def _flat(points: Matrix) -> bool:
