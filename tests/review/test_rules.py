@@ -35,6 +35,10 @@ def mm(text: str) -> Length:
 def test_the_demo_has_something_for_most_rules() -> None:
     assert keys(demo_job()) == {
         "reading doubtful:r1",
+        "date near:",
+        "house rule open:",
+        "mood against colours:r1",
+        "mood against colours:r4",
         "fixture covered:r1",
         "old trim meets:r1",
         "damage unprimed:r1",

@@ -49,6 +49,21 @@ def lightness(colour: str) -> float:
     return float(Color(colour).convert("lab-d65")["lightness"])
 
 
+@lru_cache(maxsize=1024)
+def lab(colour: str) -> tuple[float, float, float]:
+    """Return CIE L*, a* and b* under D65."""
+    from coloraide import Color
+
+    light, red, yellow = Color(colour).convert("lab-d65").coords()
+    return light, red, yellow
+
+
+def light_reflectance(colour: str) -> float:
+    """Return the light reflectance of a surface of that colour: Y in per cent (IEC 61966-2-1 weights of the bands)."""
+    red, green, blue = linear_light(colour)
+    return 100.0 * (0.2126 * red + 0.7152 * green + 0.0722 * blue)
+
+
 def difference(one: tuple[float, float, float], other: tuple[float, float, float]) -> float:
     """Return ΔE00 (CIEDE2000) between two colours given as linear reflectances."""
     from coloraide import Color

@@ -21,11 +21,13 @@ from narrow_cornice.job.brief import (
     Tenure,
     ToHide,
     Worker,
+    house_rules_in_words,
 )
 from narrow_cornice.job.edits.brief_edits import HOUSE, BriefPath
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.styles import mood_says, mood_words, styles
+from narrow_cornice.review.rules.house_rule_open import key_of
 from narrow_cornice.units.lengths import Length, show_length
 from narrow_cornice.units.show import show_money
 
@@ -286,7 +288,8 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
                 Words("House rules:"),
                 Blank((HOUSE, "", "", "rules"), house.rules, "what is seen from the street, quiet hours …"),
                 Words("."),
-            )
+            ),
+            said=_kept_rules(job),
         ),
     ]
     made += [_person(job, person) for person in house.people]
@@ -294,6 +297,12 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
     made += [_permission(permission) for permission in house.permissions]
     made.append(_add(HOUSE, "permissions", "Add a permission"))
     return tuple(made)
+
+
+def _kept_rules(job: Job) -> str:
+    """Return how each of the house's rules is kept, as far as somebody said."""
+    kept = {words: job.kept.get(key_of(words), "") for words in house_rules_in_words(job.brief)}
+    return " ".join(f"{words[:1].upper()}{words[1:]}: {how.rstrip('.')}." for words, how in kept.items() if how)
 
 
 def _person(job: Job, person: Person) -> Paragraph:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Literal
 
 import msgspec
@@ -98,3 +99,9 @@ class HouseBrief(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     worker: Worker = "not said"
     people: tuple[Person, ...] = ()
     permissions: tuple[Permission, ...] = ()
+
+
+def house_rules_in_words(house: HouseBrief) -> tuple[str, ...]:
+    """Return the house's own rules one by one; they are written in one line, parted by semicolons or full stops."""
+    parts = (part.strip(" \t\n.") for part in re.split(r";|\.\s|\n", house.rules))
+    return tuple(dict.fromkeys(part for part in parts if part))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import tomllib
 from functools import lru_cache
 from importlib.resources import files
+from typing import Literal
 
 import msgspec
 
@@ -20,9 +21,26 @@ class Style(msgspec.Struct, frozen=True):
     school: School | None = None
 
 
+Measure = Literal[
+    "the light the walls give back",
+    "the contrast of its colours",
+    "the warmth of its colours",
+    "the strength of its colours",
+]
+
+
+class Mood(msgspec.Struct, frozen=True):
+    """What a mood word suggests in ``words``, and what of the colours it asks to be at ``least`` or at ``most``."""
+
+    words: str
+    measure: Measure | None = None
+    least: float | None = None
+    most: float | None = None
+
+
 class _Table(msgspec.Struct, frozen=True):
     styles: dict[str, Style]
-    moods: dict[str, str]
+    moods: dict[str, Mood]
 
 
 @lru_cache(maxsize=1)
@@ -36,9 +54,15 @@ def styles() -> dict[str, Style]:
     return _table().styles
 
 
+def moods() -> dict[str, Mood]:
+    """Return the moods by their words."""
+    return _table().moods
+
+
 def mood_says(mood: str) -> str:
     """Return what a mood word suggests, empty for a word of somebody's own."""
-    return _table().moods.get(mood, "")
+    known = moods().get(mood)
+    return known.words if known is not None else ""
 
 
 def mood_words() -> tuple[str, ...]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from datetime import date
 from typing import Literal, get_args
 
 import msgspec
@@ -81,6 +82,7 @@ class JobSeen(msgspec.Struct, frozen=True):
     order: Order
     coated: tuple[tuple[Room, tuple[Coated, ...]], ...]
     rules: HouseRules
+    today: date
 
 
 def together(title: str, edits: Iterable[Edit]) -> Edit:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from datetime import date
 
 from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.memo import by_identity
@@ -15,10 +16,13 @@ from narrow_cornice.review.rules import (
     bare_unprimed,
     casing_narrow,
     damage_unprimed,
+    date_near,
     fixture_covered,
     frame_contrast,
+    house_rule_open,
     lone_crown,
     many_colours,
+    mood_against_colours,
     old_trim_meets,
     opening_fit,
     out_of_reach,
@@ -55,12 +59,15 @@ ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     bare_unprimed.look,
     strong_change.look,
     many_colours.look,
+    mood_against_colours.look,
 )
 JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
     tins_unmixed.look,
     accent_once.look,
     agreed_open.look,
     pieces_moved.look,
+    date_near.look,
+    house_rule_open.look,
 )
 
 
@@ -83,14 +90,18 @@ def _room_findings(
     return tuple(finding for rule in ROOM_RULES for finding in rule(seen))
 
 
-@by_identity(keep=16)
-def second_look(job: Job) -> tuple[Finding, ...]:
+def second_look(job: Job, today: date | None = None) -> tuple[Finding, ...]:
     """Return what deserves a decision, the gravest first, then what was kept."""
+    return _second_look(job, (today or date.today()).toordinal())
+
+
+@by_identity(keep=16)
+def _second_look(job: Job, today: int) -> tuple[Finding, ...]:
     findings: list[Finding] = []
     for room in job.rooms:
         findings += _room_findings(room, job.house_rules, job.paints, job.colours, job.settings, job.ways_in, job.brief)
     coated = tuple((room, coated_surfaces(room, job.house_rules, job.paints, job.colours)) for room in job.rooms)
-    seen = JobSeen(job, order_list(job), coated, house_rules_of(job.house_rules))
+    seen = JobSeen(job, order_list(job), coated, house_rules_of(job.house_rules), date.fromordinal(today))
     for rule in JOB_RULES:
         findings += rule(seen)
     findings = [finding.kept_because(job.kept.get(finding.key)) for finding in findings]

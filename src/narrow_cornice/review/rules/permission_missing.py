@@ -11,6 +11,7 @@ from narrow_cornice.job.edits.brief_edits import HOUSE, set_brief
 from narrow_cornice.job.history import Edit
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
+ONLY_WHERE_ASKED: tuple[Permit, ...] = ("change what the street sees",)  # most streets have no say in a reveal
 WALLS = ("upper wall", "lower wall", "frieze", "ceiling")
 
 
@@ -26,6 +27,10 @@ def planned(seen: RoomSeen) -> dict[Permit, str]:
         plans["paint the woodwork"] = f"{len(wood)} surfaces of wood are given paint"
     if seen.room.recesses:
         plans["make holes"] = f"{len(seen.room.recesses)} built-ins are to be fixed to the wall"
+    windows = {one.id for one in seen.room.openings if one.kind == "window"}
+    outside = [one for one in painted if one.group == "reveal" and one.key.partition("@")[2] in windows]
+    if outside:
+        plans["change what the street sees"] = f"{len(outside)} reveals of windows are given paint"
     return plans
 
 
@@ -34,7 +39,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     permissions = {one.what: one for one in seen.house.permissions}
     for what, shown in planned(seen).items():
         permission = permissions.get(what)
-        if permission is None and seen.house.tenure != "rented":
+        if permission is None and (seen.house.tenure != "rented" or what in ONLY_WHERE_ASKED):
             continue
         state = permission.state if permission is not None else "not asked"
         if state == "given":

@@ -1,0 +1,58 @@
+"""The date of the brief: past, sooner than the paint can dry, or no date that can be reckoned with (B3)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.review.finding import Finding, Grade, JobSeen
+from narrow_cornice.units.dates import parse_date
+
+
+def look(seen: JobSeen) -> Iterator[Finding]:
+    """Compare the date with today, and with the days that the most coats on one surface take to dry."""
+    words = seen.job.brief.by.strip()
+    if not words:
+        return
+    day = parse_date(words)
+    if day is None:
+        yield _finding(
+            f"words:{words[:60]}", f"“{words[:60]}” is no date that can be reckoned with", "written in words"
+        )
+        return
+    left = (day - seen.today).days
+    if left < 0:
+        yield _finding("past", f"The date agreed, {words[:40]}, is past", f"{-left} days ago", "will not fit")
+        return
+    drying, where = _drying(seen)
+    if drying > left:
+        measured = f"{drying:g} days of drying for {where}, {left} days left"
+        yield _finding("near", f"By {words[:40]} the paint cannot be dry", measured, "will not fit")
+
+
+def _drying(seen: JobSeen) -> tuple[float, str]:
+    """Return how many days the surface with the most coats takes, one after the other, and which it is."""
+    longest, where = 0.0, ""
+    for room, coated in seen.coated:
+        for one in coated:
+            if one.coats is None:
+                continue
+            coats = one.coats.value + (1 if one.primer is not None else 0)
+            days = coats / max(0.1, seen.rules.value("coats_a_day"))
+            if days > longest:
+                longest, where = days, f"{coats:g} coats on {one.surface.name}, {room.name[:40]}"
+    return longest, where
+
+
+def _finding(key: str, says: str, measured: str, grade: Grade = "worth a thought") -> Finding:
+    return Finding(
+        key=f"date near:{key}",
+        grade=grade,
+        room_id="",
+        room="The house",
+        where="the brief",
+        says=says,
+        measured=measured,
+        rule="Coats follow one another as they dry (house rule: coats in a day); the maker's sheet decides.",
+        risk="A date that cannot be kept is better talked about now.",
+        about=("brief",),
+    )

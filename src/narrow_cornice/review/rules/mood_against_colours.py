@@ -1,0 +1,85 @@
+"""The colours chosen speak against a mood word of the brief (B2; small or dark rooms: the mood words decide)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator, Sequence
+
+from narrow_cornice.colour.tones import lab, light_reflectance
+from narrow_cornice.job.styles import Measure, Mood, moods
+from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.rules.permission_missing import WALLS
+from narrow_cornice.takeoff.coatings import Coated
+
+SEEN_AT_ALL = 0.5  # m²: a colour on less of a room does not make its mood
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Measure the room's colours by what each of its mood words asks for."""
+    coloured = [one for one in seen.coated if one.colour is not None and one.surface.net.value > 0]
+    if not any(one.surface.group in WALLS[:2] for one in coloured):
+        return
+    for word in seen.room.brief.moods or seen.house.moods:
+        mood = moods().get(word)
+        if mood is None or mood.measure is None:
+            continue
+        value = MEASURES[mood.measure](coloured)
+        side = _asks(mood, value)
+        if not side:
+            continue
+        yield Finding(
+            key=f"mood against colours:{seen.room.id}:{word}",
+            grade="worth a thought",
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where="colours",
+            says=f"The room is to feel {word}, and {mood.measure} speaks against it",
+            measured=f"{mood.measure} {value:.0f}, where {word} asks for {side}",
+            rule=f"{word[:1].upper()}{word[1:]}: {mood.words} (styles table).",
+            risk="The client asked for a feeling, and gets a colour.",
+            about=(seen.room.id, "finish", next(one.surface.key for one in coloured if one.surface.group in WALLS[:2])),
+        )
+
+
+def _asks(mood: Mood, value: float) -> str:
+    """Return what a mood asks for where a measure is outside it, else nothing."""
+    if mood.least is not None and value < mood.least:
+        return f"{mood.least:g} or more"
+    if mood.most is not None and value > mood.most:
+        return f"{mood.most:g} or less"
+    return ""
+
+
+def _mean(of: Callable[[str], float], surfaces: Sequence[Coated]) -> float:
+    """Return the mean by area of something of the colours."""
+    areas = sum(one.surface.net.value for one in surfaces)
+    return sum(of(one.colour.hex) * one.surface.net.value for one in surfaces if one.colour) / areas
+
+
+def _walls(coloured: Sequence[Coated]) -> float:
+    return _mean(light_reflectance, [one for one in coloured if one.surface.group in (*WALLS[:2], "frieze")])
+
+
+def _large(coloured: Sequence[Coated]) -> list[str]:
+    areas: dict[str, float] = {}
+    for one in coloured:
+        if one.colour is not None:
+            areas[one.colour.hex] = areas.get(one.colour.hex, 0.0) + one.surface.net.value
+    return [tone for tone, area in areas.items() if area >= SEEN_AT_ALL] or list(areas)
+
+
+def _contrast(coloured: Sequence[Coated]) -> float:
+    lightnesses = [lab(tone)[0] for tone in _large(coloured)]
+    return max(lightnesses) - min(lightnesses)
+
+
+def _strongest(coloured: Sequence[Coated]) -> float:
+    return max(math.hypot(*lab(tone)[1:]) for tone in _large(coloured))
+
+
+MEASURES: dict[Measure, Callable[[Sequence[Coated]], float]] = {
+    "the light the walls give back": _walls,
+    "the contrast of its colours": _contrast,
+    "the warmth of its colours": lambda coloured: _mean(lambda tone: lab(tone)[2], coloured),
+    "the strength of its colours": _strongest,
+}
