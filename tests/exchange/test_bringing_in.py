@@ -8,6 +8,7 @@ import math
 
 import ezdxf
 import pytest
+from ezdxf.document import Drawing
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -19,6 +20,7 @@ from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
 from narrow_cornice.exchange.readings_csv import ReadingsError, read_readings, readings_table, take_readings
 from narrow_cornice.job.history import History
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.survey.starting_figure import area
 from narrow_cornice.takeoff.rooms import measured_room
 
 CHART = demo_job().rooms[0]
@@ -139,6 +141,57 @@ def test_an_outline_becomes_a_walk(unit: int, lines: bool, scale: float) -> None
     assert [round(mm) for mm, _ in walk] == [4000, 3000, 1500, 500, 2500, 2500]
     assert [round(angle) for _, angle in walk] == [90, 90, 90, 270, 90, 90]
     assert sum(angle for _, angle in walk) == pytest.approx(720)
+
+
+def written(document: Drawing) -> bytes:
+    held = io.StringIO()
+    document.write(held)
+    return held.getvalue().encode()
+
+
+def test_a_bulge_becomes_a_chain_of_chords_near_the_curve() -> None:
+    """A room of 4000 × 3000 with a half-round apse of radius 1500 on its right: 12 + π 1.5² ÷ 2 m²."""
+    document = ezdxf.new("R2010")
+    document.header["$INSUNITS"] = 4
+    corners = [(0, 0, 0), (4000, 0, 1.0), (4000, 3000, 0), (0, 3000, 0)]
+    document.modelspace().add_lwpolyline(corners, format="xyb", close=True)
+    (outline,) = read_outlines(written(document))
+    assert set(outline.corners) > {(0.0, 0.0), (0.0, 3000.0)}
+    assert all(
+        math.dist(one, (4000, 1500)) == pytest.approx(1500, abs=1.0) for one in outline.corners if one[0] > 4000.1
+    )
+    # chords lie at most 5 mm inside the curve, so the area is at most that much smaller along its length
+    whole = 12e6 + math.pi * 1500**2 / 2
+    assert whole - 5 * math.pi * 1500 < area(outline.corners) < whole
+    assert 8 < len(outline.corners) < 40
+
+
+def test_lines_and_an_arc_that_meet_are_one_outline_and_blocks_are_opened() -> None:
+    """The same room drawn in metres as three lines and an arc, in a block put in twice as large at (10, 5)."""
+    document = ezdxf.new("R2010")
+    document.header["$INSUNITS"] = 6
+    block = document.blocks.new("room")
+    for a, b in (((4, 3), (0, 3)), ((0, 3), (0, 0)), ((0, 0), (4, 0.0002))):
+        block.add_line(a, b, dxfattribs={"layer": "walls"})
+    block.add_arc((4, 1.5), 1.5, -90, 90, dxfattribs={"layer": "walls"})
+    document.modelspace().add_blockref("room", (10, 5), dxfattribs={"xscale": 2, "yscale": 2})
+    (outline,) = read_outlines(written(document))
+    assert outline.layer == "walls"
+    assert min(x for x, _ in outline.corners) == pytest.approx(10, abs=0.002)
+    assert max(x for x, _ in outline.corners) == pytest.approx(10 + 11, abs=0.02)
+    assert area(outline.corners) == pytest.approx(4 * (12 + math.pi * 1.5**2 / 2), rel=0.003)
+
+
+def test_a_room_drawn_in_metres_keeps_a_small_step() -> None:
+    """Lines that meet in a step of 60 mm, drawn in metres without saying so."""
+    document = ezdxf.new("R2010")
+    document.header["$INSUNITS"] = 0
+    corners = [(0, 0), (4, 0), (4, 3), (2, 3), (2, 2.94), (0, 2.94)]
+    for a, b in zip(corners, [*corners[1:], corners[0]], strict=True):
+        document.modelspace().add_line(a, b)
+    (outline,) = read_outlines(written(document))
+    assert len(outline.corners) == 6
+    assert outline.scale is None
 
 
 def test_what_is_no_outline_is_refused() -> None:

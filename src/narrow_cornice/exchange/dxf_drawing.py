@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import math
+from typing import Any
 
 import msgspec
 
@@ -27,7 +28,10 @@ LETTERS_MM = 60.0  # height of letters in the building's millimetres
 LAYERS = {"wall": 7, "opening": 5, "trim": 3, "finish": 8, "fixture": 30, "condition": 1, "dimension": 9, "note": 8}
 MOST_DXF_BYTES = 64 * 1024 * 1024
 MOST_CORNERS = 400
+MOST_ENTITIES = 100_000
 SHORTEST = 1.0  # mm: corners nearer together are one
+SAGITTA = 5.0  # mm: how far the chords that stand for a curve may leave it
+WALLED = frozenset(("LINE", "LWPOLYLINE", "POLYLINE", "ARC", "CIRCLE", "ELLIPSE", "SPLINE"))
 
 # $INSUNITS of the DXF reference: millimetres for one unit of the drawing
 INSUNITS = {1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0, 14: 100.0}
@@ -112,11 +116,12 @@ def drawing_dxf(drawing: Drawing) -> bytes:
 
 
 def read_outlines(raw: bytes) -> tuple[Outline, ...]:
-    """Return the closed outlines in a DXF, the largest first. Raises DxfError."""
+    """Return the closed outlines in a DXF, the largest first. Raises DxfError.
+
+    Blocks are opened; bulges, arcs, ellipses and curves become chains of chords that leave them by at most SAGITTA.
+    """
     import ezdxf
-    from ezdxf import recover
-    from ezdxf.entities.lwpolyline import LWPolyline
-    from ezdxf.entities.polyline import Polyline
+    from ezdxf import disassemble, recover
 
     if len(raw) > MOST_DXF_BYTES:
         raise DxfError(f"{len(raw) / 1e6:.0f} MB are more than a plan has.")
@@ -125,22 +130,25 @@ def read_outlines(raw: bytes) -> tuple[Outline, ...]:
     except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, AttributeError, UnicodeError) as error:  # type: ignore[attr-defined]
         raise DxfError(f"this is no DXF that can be read ({error}).") from None
     scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
+    near = SHORTEST / (scale or _guessed_scale(document))
     found: list[Outline] = []
-    loose: dict[str, list[tuple[Point, Point]]] = {}
-    for entity in document.modelspace():
-        kind, layer = entity.dxftype(), str(entity.dxf.layer)
-        if isinstance(entity, LWPolyline):
-            points = [(float(x), float(y)) for x, y in entity.get_points("xy")]
-            _keep(found, points, layer, scale, closed=bool(entity.closed))
-        elif isinstance(entity, Polyline):
-            points = [(float(one.dxf.location.x), float(one.dxf.location.y)) for one in entity.vertices]
-            _keep(found, points, layer, scale, closed=bool(entity.is_closed))
-        elif kind == "LINE":
-            start, end = entity.dxf.start, entity.dxf.end
-            loose.setdefault(layer, []).append(((float(start.x), float(start.y)), (float(end.x), float(end.y))))
+    loose: dict[str, list[list[Point]]] = {}
+    try:
+        for number, entity in enumerate(disassemble.recursive_decompose(document.modelspace())):
+            if number > MOST_ENTITIES:
+                raise DxfError(f"more than {MOST_ENTITIES} things are more than a plan has.")
+            if entity.dxftype() not in WALLED:
+                continue
+            layer, points, closed = str(entity.dxf.layer), *_flattened(entity, near)
+            if closed:
+                _keep(found, points, layer, scale, near)
+            elif len(points) > 1:
+                loose.setdefault(layer, []).append(points)
+    except (ezdxf.DXFError, ValueError, KeyError, IndexError, AttributeError, TypeError, ZeroDivisionError) as error:  # type: ignore[attr-defined]
+        raise DxfError(f"something in it cannot be read ({error}).") from None
     for layer, lines in loose.items():
-        for ring in _rings(lines):
-            _keep(found, ring, layer, scale, closed=True)
+        for ring in _rings(lines, near):
+            _keep(found, ring, layer, scale, near)
     if not found:
         raise DxfError(
             "there is no closed outline in it.",
@@ -149,53 +157,56 @@ def read_outlines(raw: bytes) -> tuple[Outline, ...]:
     return tuple(sorted(found, key=lambda one: -abs(area(one.corners))))
 
 
-def _keep(found: list[Outline], points: list[Point], layer: str, scale: float | None, *, closed: bool) -> None:
-    """Keep an outline that closes, whose sides do not cross, as anticlockwise corners."""
+def _guessed_scale(document: Any) -> float:
+    """Return about how many mm a unit of a drawing is that does not say: a room is some metres across."""
+    from ezdxf import bbox
+
+    extents = bbox.extents(document.modelspace(), fast=True)
+    across = max(extents.size.x, extents.size.y) if extents.has_data else 0.0
+    return 1.0 if across > 400.0 else 25.4 if across > 60.0 else 1000.0
+
+
+def _flattened(entity: Any, near: float) -> tuple[list[Point], bool]:
+    """Return the places along a line or curve, in units of the file, and whether it closes."""
+    from ezdxf import path
+
+    line = path.make_path(entity)
+    points = [(float(one.x), float(one.y)) for one in line.flattening(near * SAGITTA, segments=1)]
+    if entity.dxftype() in ("LWPOLYLINE", "POLYLINE"):
+        return points, bool(entity.is_closed)
+    return points, len(points) > 3 and math.dist(points[0], points[-1]) <= near
+
+
+def _keep(found: list[Outline], points: list[Point], layer: str, scale: float | None, near: float) -> None:
+    """Keep a closed outline whose sides do not cross, as anticlockwise corners."""
     if any(not math.isfinite(value) or abs(value) > 1e9 for point in points for value in point):
         return
-    near = SHORTEST / (scale or 1.0)
     corners: list[Point] = []
     for point in points:
         if not corners or math.dist(point, corners[-1]) > near:
             corners.append(point)
     if len(corners) > 1 and math.dist(corners[0], corners[-1]) <= near:
         corners.pop()
-        closed = True
-    if not closed or not 3 <= len(corners) <= MOST_CORNERS or crossing_sides(corners) is not None:
+    if not 3 <= len(corners) <= MOST_CORNERS or crossing_sides(corners) is not None:
         return
     if abs(area(corners)) < 1e-6:
         return
     found.append(Outline(tuple(corners if area(corners) > 0 else reversed(corners)), layer, scale))
 
 
-def _rings(lines: list[tuple[Point, Point]]) -> list[list[Point]]:
-    """Return the rings that lines make where each end meets one other end."""
-    if len(lines) > 20 * MOST_CORNERS:
+def _rings(lines: list[list[Point]], near: float) -> list[list[Point]]:
+    """Return the rings that lines make where their ends meet, within ``near``."""
+    import shapely
+
+    if len(lines) > MOST_ENTITIES or any(not math.isfinite(value) for line in lines for at in line for value in at):
         return []
-
-    def key(point: Point) -> tuple[int, int]:
-        return (round(point[0] * 10), round(point[1] * 10))
-
-    ends: dict[tuple[int, int], list[int]] = {}
-    for number, line in enumerate(lines):
-        for point in line:
-            ends.setdefault(key(point), []).append(number)
-    rings: list[list[Point]] = []
-    used: set[int] = set()
-    for begin in range(len(lines)):
-        if begin in used:
-            continue
-        ring, at, now = [lines[begin][0]], lines[begin][1], begin
-        used.add(begin)
-        while key(at) != key(ring[0]):
-            ring.append(at)
-            following = [one for one in ends[key(at)] if one not in used]
-            if len(following) != 1:
-                break
-            now = following[0]
-            used.add(now)
-            a, b = lines[now]
-            at = b if key(a) == key(at) else a
-        else:
-            rings.append(ring)
-    return rings
+    best: list[list[Point]] = []
+    # Ends that all but meet are rounded to one; where two lie on either side of a step, half a step along they do not.
+    for shift in (0.0, near / 2):
+        strings = [shapely.LineString([(x + shift, y + shift) for x, y in line]) for line in lines]
+        rounded = shapely.set_precision(strings, near)
+        made = shapely.polygonize([one for one in rounded if not one.is_empty])
+        rings = [[(x - shift, y - shift) for x, y in one.exterior.coords] for one in made.geoms]
+        if len(rings) > len(best):
+            best = rings
+    return best

@@ -115,7 +115,7 @@ def _understood(
     room: Room,
     unit: Unit,
 ) -> ReadLine:
-    what, *where = what.split()
+    what, *where = what.split() or [""]
     if what not in KINDS or (where and what != "width"):
         raise ReadingsError(f"“{what[:30]}” is no reading.", remedy=f"Write {', '.join(KINDS)}.")
     names = {corner_name(index): index for index in range(len(room.sides))}
