@@ -240,3 +240,35 @@ def test_a_slope_or_a_beam_over_it_is_the_height_there_is() -> None:
     low = fit_of(beam.rooms[0], beam.rooms[0].recesses[0], {})
     assert low.height is not None
     assert 2190 < low.height.value < 2200
+
+
+def test_a_boxed_pipe_covers_its_strip_of_wall_and_its_piece_of_ceiling() -> None:
+    """A pipe box of 400 × 300 from floor to ceiling on a 4 000 wall without openings: a tenth of that wall."""
+    bare = plain().rooms[0]
+    kept = edits.add_bulk("r1", "column", "w1", mm(1800))
+    boxed = plain(kept).rooms[0]
+    (bulk,) = boxed.bulks
+    against = replace(bulk, width=mm(400), depth=mm(300), under=mm(0), top=None)
+
+    def nets(*bulks: object) -> dict[str, float]:
+        made = room_surfaces(replace(bare, bulks=bulks), {})
+        return {one.key: one.net.value for one in made}
+
+    before, after = nets(), nets(against)
+    walls = [key for key in before if key.endswith("@w1")]
+    assert walls
+    for key in walls:
+        assert after[key] == pytest.approx(before[key] * 0.9)
+    trim = measured_room(bare, {}).trim
+    assert trim is not None
+    out = trim.piece("cornice").projection
+    assert out is not None
+    assert before["ceiling@room"] - after["ceiling@room"] == pytest.approx(0.4 * (0.3 - out.value / 1000))
+    assert after[f"boxing@{bulk.id}"] == pytest.approx((2 * 0.3 + 0.4) * 2.5)
+    # free in the room it takes nothing of the wall, and its whole top off the ceiling; a low one nothing at all
+    free = nets(replace(against, out=Reading(900.0, "900")))
+    assert [free[key] for key in walls] == pytest.approx([before[key] for key in walls])
+    assert before["ceiling@room"] - free["ceiling@room"] == pytest.approx(0.12)
+    low = nets(replace(against, top=mm(1200)))
+    assert low["ceiling@room"] == before["ceiling@room"]
+    assert all(low[key] < before[key] for key in walls if "upper" in key)

@@ -15,8 +15,7 @@ from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, tu
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.network import Angle, Distance, Offset, Width
-from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, pair_name, read_distance, side_name
-from narrow_cornice.takeoff.envelopes import on_floor
+from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, on_floor, pair_name, read_distance, side_name
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surveys import corner_key, doubts_of, next_of
 from narrow_cornice.units.lengths import show_length

@@ -270,6 +270,12 @@ def read_distance(plan: Plan, one: int, other: int) -> bool:
     )
 
 
+def on_floor(side: Side, along: float, out: float) -> Point:
+    """Return the place on the plan ``along`` a wall from its left end and ``out`` from it into the room."""
+    (x, y), (dx, dy), (ox, oy) = side.end, side.direction, side.outward
+    return (x - dx * along - ox * out, y - dy * along - oy * out)
+
+
 def facing_walls(plan: Plan, index: int) -> tuple[int, ...]:
     """Return the walls that face a wall of a determined plan within 30°, the nearest first.
 

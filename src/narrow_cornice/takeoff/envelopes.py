@@ -14,7 +14,7 @@ from narrow_cornice.job.model import Side as SideRead
 from narrow_cornice.job.things import Recess, WallWidth
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
-from narrow_cornice.survey.plan import Plan, Side
+from narrow_cornice.survey.plan import Plan, Side, on_floor
 from narrow_cornice.survey.readings import SUREST_MM, Reading, counted, sigma_of
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of, plan_of
@@ -105,12 +105,6 @@ def _upward(
         [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 0.5, 1.0) for v in (0.0, 1.0)],
         Usual(level=rules.value("usual_level")),
     )
-
-
-def on_floor(side: Side, along: float, out: float) -> Point:
-    """Return the place on the plan ``along`` a wall from its left end and ``out`` from it into the room."""
-    (x, y), (dx, dy), (ox, oy) = side.end, side.direction, side.outward
-    return (x - dx * along - ox * out, y - dy * along - oy * out)
 
 
 def _leans(

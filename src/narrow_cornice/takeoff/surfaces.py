@@ -15,10 +15,26 @@ import msgspec
 from narrow_cornice.job.edits.measure_edits import twin_path
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.job.things import Bulk
 from narrow_cornice.survey.ceilings import Ceiling
 from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.survey.plan import Plan, corner_name, pair_name, plan_area
 from narrow_cornice.survey.triangles import triangles
+from narrow_cornice.takeoff.areas import (
+    ceiling_under_cornice,
+    leaf_edges,
+    less_spandrels,
+    net_area,
+    painted_trim,
+    rectangle,
+    reveal_area,
+    slope_area,
+    spandrels,
+    triangle_area,
+    under_slope,
+    wall_part,
+)
+from narrow_cornice.takeoff.bulks import AGAINST, faces_of_bulks, on_wall, overhead, reach_the_ceiling
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import TrimKind
@@ -26,7 +42,7 @@ from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Hole, Run
-from narrow_cornice.working.figures import Figure, explained, reading, total
+from narrow_cornice.working.figures import Figure, reading, total
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
 TRIM_WITH_FACE: tuple[TrimKind, ...] = ("skirting", "dado rail", "casing", "picture rail", "architrave", "cornice")
@@ -56,79 +72,6 @@ class Surface(msgspec.Struct, frozen=True):
     openings: Figure
     covered: Figure
     net: Figure
-
-
-@explained("rectangle", "m²", "width × height ÷ 1000000")
-def rectangle(width: float, height: float) -> float:
-    """Return the area of a rectangle in m² from mm."""
-    return width * height / 1_000_000
-
-
-@explained("wall part", "m²", "wall × (upper edge − lower edge) ÷ 1000000")
-def wall_part(wall: float, upper_edge: float, lower_edge: float) -> float:
-    """Return the area of a band of a wall, openings and all."""
-    return wall * (upper_edge - lower_edge) / 1_000_000
-
-
-@explained("spandrels", "m²", "width × rise × (1 − π ÷ 4) ÷ 1000000")
-def spandrels(width: float, rise: float) -> float:
-    """Return what an arch (half an ellipse) leaves of the rectangle round its curve."""
-    return width * rise * (1 - math.pi / 4) / 1_000_000
-
-
-@explained("openings", "m²", "as rectangles − spandrels")
-def less_spandrels(as_rectangles: float, spandrels: float) -> float:
-    """Return openings less what arches leave of the wall."""
-    return as_rectangles - spandrels
-
-
-@explained("under the slope", "m²", "width × (left height + right height) ÷ 2 ÷ 1000000")
-def under_slope(width: float, left_height: float, right_height: float) -> float:
-    """Return the area of a stretch of wall whose upper edge is not level."""
-    return width * (left_height + right_height) / 2 / 1_000_000
-
-
-@explained("slope", "m²", "on the plan × stretch of the slope")
-def slope_area(on_the_plan: float, stretch_of_the_slope: float) -> float:
-    """Return the area of a sloped ceiling from the area below it."""
-    return on_the_plan * stretch_of_the_slope
-
-
-@explained("net", "m²", "gross − openings − covered")
-def net_area(gross: float, openings: float, covered: float) -> float:
-    """Return what is painted: never less than nought but for rounding."""
-    return gross - openings - covered
-
-
-@explained("trim", "m²", "length × girth ÷ 1000000")
-def painted_trim(length: float, girth: float) -> float:
-    """Return the painted area of trim from its length and girth in mm."""
-    return length * girth / 1_000_000
-
-
-@explained("triangle", "m²", "base × height ÷ 2 ÷ 1000000")
-def triangle_area(base: float, height: float) -> float:
-    """Return the area of a triangle in m² from mm."""
-    return base * height / 2 / 1_000_000
-
-
-@explained("under the cornice", "m²", "(perimeter × projection − corners × projection × projection) ÷ 1000000")
-def ceiling_under_cornice(perimeter: float, projection: float, corners: float) -> float:
-    """Return the ring of ceiling that a cornice covers: ``corners`` are the cotangents of half of every corner's
-    angle together, 4 in a right-angled room, since there inside corners are four more than outside ones."""
-    return (perimeter * projection - corners * projection * projection) / 1_000_000
-
-
-@explained("edges of the leaf", "m²", "2 × (width + height) × door leaf thickness ÷ 1000000")
-def leaf_edges(width: float, height: float, door_leaf_thickness: float) -> float:
-    """Return the four edges of a door leaf."""
-    return 2 * (width + height) * door_leaf_thickness / 1_000_000
-
-
-@explained("reveal", "m²", "(2 × height + level sides × width) × depth ÷ 1000000")
-def reveal_area(height: float, level_sides: float, width: float, depth: float) -> float:
-    """Return the sides of an opening: a window has a head and a sill, a door only a head."""
-    return (2 * height + level_sides * width) * depth / 1_000_000
 
 
 def _none(name: str) -> Figure:
@@ -264,11 +207,16 @@ def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tup
 
 @by_identity(keep=8192)
 def _wall_surfaces(
-    face: WallFace, runs: tuple[Run, ...], trim: FittedTrim, height: Figure, split: Figure | None
+    face: WallFace, runs: tuple[Run, ...], trim: FittedTrim, height: Figure, split: Figure | None, *standing: Bulk
 ) -> tuple[Surface, ...]:
-    """Return the parts of one wall; a wall that an edit left as it was is not counted again."""
+    """Return the parts of one wall; a wall that an edit left as it was is not counted again.
+
+    ``standing`` are the beams, boxed pipes and columns that stand against it and cover it.
+    """
     surfaces: list[Surface] = []
     parts = _on_wall(face, runs, trim)
+    for bulk in standing:
+        parts.append((bulk.name[:60], on_wall(bulk, height.value)))
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
         holes = [(opening.name, _under(face, rect).within(band)) for opening, _, rect in face.openings]
@@ -284,7 +232,7 @@ def _wall_surfaces(
                 width = Figure("width", rect.u1 - rect.u0, "mm", "reading", note=opening.name[:60])
                 rise = Figure("rise", min(opening.rise.mm, rect.v1 - rect.v0), "mm", "reading", note=opening.name[:60])
                 openings = less_spandrels(openings, spandrels(width, rise), called="openings")
-        covered = _together("covered by trim", lying, either - in_holes)
+        covered = _together("covered", lying, either - in_holes)
         name = f"Wall {face.name}{word}"
         surfaces.append(
             Surface(
@@ -346,7 +294,8 @@ def _slopes(plan: Plan, ceiling: Ceiling) -> tuple[Surface, ...]:
 
 
 @by_identity(keep=2048)
-def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim) -> Surface:
+def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *hanging: Bulk) -> Surface:
+    """Return the level ceiling, less what its cornice and what reaches up to it (``hanging``) cover."""
     gross = plan_area_figure(plan, "ceiling")
     if not ceiling.flat:
         level = sum(abs(plan_area(outline)) for plane, outline in ceiling.parts(plan.corners) if plane.over < 0)
@@ -360,6 +309,12 @@ def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim) -> Surface:
         ring = ceiling_under_cornice(perimeter, cornice.projection, corners)
         # A cornice that comes out further than half the room would meet itself: it covers the whole ceiling at most.
         covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
+    if hanging:
+        under_cornice = cornice.projection.value if covered.value and cornice.projection is not None else 0.0
+        parts = [covered] if covered.value else []
+        parts += [overhead(bulk, under_cornice) for bulk in hanging]
+        whole = total("covered", "m²", parts)
+        covered = whole if whole.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all")
     return Surface(
         "ceiling@room",
         "ceiling",
@@ -420,43 +375,6 @@ def _opening_surfaces(room_id: str, face: WallFace, opening: Opening, hole: Hole
     return tuple(surfaces)
 
 
-@explained("faces of it", "m²", "(2 × depth + width) × tall ÷ 1000000")
-def standing_faces(depth: float, width: float, tall: float) -> float:
-    """Return the three faces of something that stands against a wall."""
-    return (2 * depth + width) * tall / 1_000_000
-
-
-@explained("faces of it", "m²", "(2 × depth + 2 × width) × tall ÷ 1000000")
-def free_faces(depth: float, width: float, tall: float) -> float:
-    """Return the four faces of something that stands free."""
-    return (2 * depth + 2 * width) * tall / 1_000_000
-
-
-@explained("underside", "m²", "width × depth ÷ 1000000")
-def underside(width: float, depth: float) -> float:
-    """Return the underside of something that hangs from the ceiling."""
-    return width * depth / 1_000_000
-
-
-def _bulk_surfaces(room: Room, measured: MeasuredRoom) -> list[Surface]:
-    """Return what beams, boxed pipes, columns and lowered pieces of ceiling have to be painted."""
-    assert measured.height is not None
-    made = []
-    for bulk in room.bulks:
-        path = (room.id, "bulk", bulk.id)
-        width = reading("width", bulk.width.mm, "mm", (*path, "width"))
-        depth = reading("depth", bulk.depth.mm, "mm", (*path, "depth"))
-        top = bulk.top.mm if bulk.top is not None else measured.height.value
-        tall = Figure("tall", max(0.0, top - bulk.under.mm), "mm", "table", note="from its underside to its top")
-        faces = free_faces if bulk.out.mm > 1.0 else standing_faces
-        parts = [faces(depth, width, tall)]
-        if bulk.under.mm > 1.0:
-            parts.append(underside(width, depth))
-        area = total(bulk.name[:60], "m²", parts)
-        made.append(_plain(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area))
-    return made
-
-
 @by_identity(keep=1024)
 def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
     """Return every surface of the room, walls first; none while the room is not yet measured."""
@@ -468,10 +386,16 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     assert measured.trim is not None
     assert measured.height is not None
     for face in measured.faces:
-        surfaces += _wall_surfaces(face, measured.runs_of(face), measured.trim, measured.height, measured.split)
-    surfaces.append(_ceiling(measured.plan, measured.ceiling, measured.trim))
+        standing = [bulk for bulk in room.bulks if bulk.wall == face.id and bulk.out.mm <= AGAINST]
+        surfaces += _wall_surfaces(
+            face, measured.runs_of(face), measured.trim, measured.height, measured.split, *standing
+        )
+    hanging = reach_the_ceiling(room, measured)
+    surfaces.append(_ceiling(measured.plan, measured.ceiling, measured.trim, *hanging))
     surfaces += _slopes(measured.plan, measured.ceiling)
-    surfaces += _bulk_surfaces(room, measured)
+    surfaces += [
+        _plain(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(room, measured)
+    ]
     surfaces += _trim_surfaces(measured)
     for face in measured.faces:
         for opening, hole, _ in face.openings:
