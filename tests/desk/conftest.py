@@ -52,6 +52,12 @@ def _no_dialog_waits(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(QMessageBox, "exec", unexpected)
 
 
+@pytest.fixture(autouse=True)
+def _patient(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Let a slow machine wait for what the window shows; a test of what happens meanwhile sets its own patience."""
+    monkeypatch.setattr("narrow_cornice.desk.window.PATIENCE_MS", 20_000)
+
+
 @pytest.fixture
 def session(tmp_path: Path, qapp: QApplication) -> Iterator[Session]:
     """Return a session with the demo job."""

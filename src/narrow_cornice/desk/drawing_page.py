@@ -11,7 +11,7 @@ from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.ruled_sheet import RuledSheet, SheetRow
-from narrow_cornice.desk.session import Session, Sheet
+from narrow_cornice.desk.session import Session, Sheet, View
 from narrow_cornice.desk.size_fields import next_wanted, size_field
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.elevation import wall_elevation
@@ -22,7 +22,7 @@ from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
 from narrow_cornice.exchange.cautions import cautions
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import KINDS, TrimKind
@@ -45,10 +45,12 @@ def trim_kind_of(selected: About) -> TrimKind:
 
 def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | None = None) -> Drawing | None:
     """Return the drawing that is looked at, None where there is no room yet."""
-    job, view = session.job, session.view
     room = room or session.room()
-    if room is None:
-        return None
+    return None if room is None else drawing_for(session.job, session.view, room, sheet)
+
+
+def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) -> Drawing:
+    """Return the drawing of a room that a view looks at; a pure function, for any thread."""
     sheet = sheet or view.sheet
     if sheet == "plan":
         return room_plan(room, job.house_rules, job.settings, view.turn)

@@ -132,3 +132,7 @@ class TallyBar(QWidget):
     def say(self, words: str) -> None:
         """Show a few words in place of the last change, until the next."""
         self._last.setText(words[:120])
+
+    def said(self) -> str:
+        """Return the words in place of the last change."""
+        return self._last.text()

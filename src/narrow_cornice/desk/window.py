@@ -22,11 +22,12 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.drawing_page import DrawingPage, drawing_for
 from narrow_cornice.desk.exports import Exports
 from narrow_cornice.desk.filing import Filing
 from narrow_cornice.desk.menus import fill_job_menu
 from narrow_cornice.desk.rooms_strip import RoomsStrip
+from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Place, Session
 from narrow_cornice.desk.size_fields import size_field
 from narrow_cornice.desk.tally_bar import TallyBar
@@ -37,6 +38,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleError
+from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.units.lengths import LengthError, parse_length
 
@@ -48,6 +50,7 @@ LETTERS = {letter.lower(): place for place, letter in LETTER_OF.items()}
 
 
 AT_ONCE = 8  # rooms that are counted between two blinks
+PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without
 
 
 def count(job: Job) -> None:
@@ -71,14 +74,17 @@ class MainWindow(QMainWindow):
         self._known: Job | None = None  # the last job that was counted whole
         self._counting: Job | None = None  # the one that is being counted aside
         self._moved = False
+        self._deriving = Runner(self)
+        self._asked = self._to_show = 0  # the last asking to be shown, and the one that is still to be
+        self._moved_to_show = False
         self.setWindowTitle("Narrow Cornice[*]")
         self.setMinimumSize(900, 560)
         self.resize(1280, 800)
         self._menu = QMenu(self)
         self._build()
         self._undo, self._redo = fill_job_menu(self, self._menu)
-        session.changed.connect(lambda _: self.refresh(moved=True))
-        session.looked.connect(lambda: self.refresh(moved=False))
+        session.changed.connect(lambda _: self.show_soon(moved=True))
+        session.looked.connect(lambda: self.show_soon(moved=False))
         session.filed.connect(self._filed)
         session.refused.connect(self.tell)
         session.told.connect(self.tally.say)
@@ -197,6 +203,34 @@ class MainWindow(QMainWindow):
 
     # ---- showing
 
+    def show_soon(self, *, moved: bool) -> None:
+        """Have what the window shows worked out aside; show it at once where that takes a moment, else when it is done.
+
+        Until then the window shows what was there before, and goes on taking what is typed.
+        """
+        session, self._asked = self.session, self._asked + 1
+        job, view, room, asked = session.job, session.view, session.room(), self._asked
+        self._to_show, self._moved_to_show = asked, self._moved_to_show or moved
+        at_once = self._soon_counted(job)
+
+        def work() -> None:
+            for one in job.rooms:
+                measured_room(one, job.house_rules)
+            if room is not None:
+                drawing_for(job, view, room)
+            if at_once:
+                count(job)
+
+        def done(_: object = None) -> None:
+            if self._to_show == asked:
+                self._to_show, moved, self._moved_to_show = 0, self._moved_to_show, False
+                self.refresh(moved=moved)
+
+        if self._deriving.run_and_wait(PATIENCE_MS, "", work, done, lambda _: done()):
+            done()
+        else:
+            self.tally.say("Working it out …")
+
     def refresh(self, *, moved: bool) -> None:
         """Bring drawing, bench, tally and second look up to date."""
         session = self.session
@@ -227,19 +261,30 @@ class MainWindow(QMainWindow):
         if self._known is None:
             QTimer.singleShot(40, lambda: self.refresh(moved=False))
 
+    def _derive_no_more(self) -> None:
+        """Let what is being worked out end unseen."""
+        self._to_show = 0
+        self._deriving.wait()
+
+    def _soon_counted(self, job: Job) -> bool:
+        """Return whether so little of a job is new that all of it is counted at once."""
+        known = self._known
+        if known is None:
+            return False
+        same = all(getattr(job, table) is getattr(known, table) for table in ("house_rules", "paints", "colours"))
+        there = {id(room) for room in known.rooms} if same else set()
+        return sum(id(room) not in there for room in job.rooms) <= AT_ONCE
+
     def _counted(self, moved: bool) -> bool:
         """Return whether the whole job can be counted at once; where it would take long, have it counted aside.
 
         Long is: the first time, when measuring colours still has to be loaded, and when many rooms are new or a table
         that all of them use is another.
         """
-        job, known = self.session.job, self._known
-        if known is not None:
-            same = all(getattr(job, table) is getattr(known, table) for table in ("house_rules", "paints", "colours"))
-            there = {id(room) for room in known.rooms} if same else set()
-            if sum(id(room) not in there for room in job.rooms) <= AT_ONCE:
-                self._known = job
-                return True
+        job = self.session.job
+        if self._soon_counted(job):
+            self._known = job
+            return True
         self._moved = self._moved or moved
         if self._counting is None and self.isVisible():
             self._counting = job
@@ -466,10 +511,12 @@ class MainWindow(QMainWindow):
         """Let go of the job, or stay."""
         assert event is not None
         if self.again:
+            self._derive_no_more()
             self._remember()
             return
         if not self.filing.may_leave():
             event.ignore()
             return
+        self._derive_no_more()
         self._remember()
         self.session.close(discard=True)

@@ -1,0 +1,68 @@
+"""What takes longer than a moment is worked out aside, and the window goes on meanwhile."""
+
+from __future__ import annotations
+
+import threading
+
+import pytest
+from PyQt6.QtCore import QEventLoop, QTimer
+from PyQt6.QtWidgets import QApplication
+
+from narrow_cornice.desk import window as window_module
+from narrow_cornice.desk.bench_rows import Title
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Room
+from narrow_cornice.units.lengths import parse_length
+
+
+def wait_until(shown: threading.Event) -> None:
+    loop = QEventLoop()
+    timer = QTimer()
+    timer.timeout.connect(lambda: loop.quit() if shown.is_set() else None)
+    timer.start(5)
+    QTimer.singleShot(10_000, loop.quit)
+    loop.exec()
+    QApplication.processEvents()
+
+
+def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
+    window: MainWindow, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    session = window.session
+    session.look(place="measure", sheet="plan", selected=("r1", "wall", "w1"))
+    go_on, shown = threading.Event(), threading.Event()
+    truly, seen = window_module.measured_room, []
+
+    def slowly(room: Room, rules: dict[str, float]) -> object:
+        go_on.wait(10)
+        return truly(room, rules)
+
+    monkeypatch.setattr(window_module, "measured_room", slowly)
+    monkeypatch.setattr(window_module, "PATIENCE_MS", 1)
+    refresh = window.refresh
+
+    def refreshed(*, moved: bool) -> None:
+        seen.append((session.job.rooms[0].sides[0].readings[0].mm, moved, threading.current_thread()))
+        refresh(moved=moved)
+        shown.set()
+
+    monkeypatch.setattr(window, "refresh", refreshed)
+    for typed in ("4320", "4330"):
+        assert session.do(edits.set_readings("r1", "w1", (parse_length(typed),), "A–B"))
+        QApplication.processEvents()
+    session.look(selected=("r1", "wall", "w2"))
+    # the job has what was typed, the window has not shown it yet and has said so
+    assert session.job.rooms[0].sides[0].readings[0].mm == 4330
+    assert seen == []
+    assert "Working it out" in window.tally.said()
+    go_on.set()
+    wait_until(shown)
+    assert seen == [(4330, True, threading.main_thread())]
+    first = window.bench.view.rows()[0]
+    assert isinstance(first, Title)
+    assert first.text == "Wall B–C"
+    session.undo()
+    shown.clear()
+    wait_until(shown)
+    assert seen[-1][0] == 4320
