@@ -255,7 +255,7 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     assert window.session.job.ticks == {}
 
 
-def test_turning_stepping_and_the_four_sheets(window: MainWindow) -> None:
+def test_turning_stepping_and_the_sheets(window: MainWindow) -> None:
     canvas(window).setFocus()
     QTest.keyClicks(canvas(window), "]")
     assert window.session.view.turn == 90
@@ -264,7 +264,7 @@ def test_turning_stepping_and_the_four_sheets(window: MainWindow) -> None:
     QTest.keyClicks(canvas(window), ".")
     assert window.session.view.wall_id == "w2"
     titles = set()
-    for number in (Qt.Key.Key_1, Qt.Key.Key_2, Qt.Key.Key_3, Qt.Key.Key_5, Qt.Key.Key_4):
+    for number in (Qt.Key.Key_1, Qt.Key.Key_2, Qt.Key.Key_3, Qt.Key.Key_6, Qt.Key.Key_5, Qt.Key.Key_4):
         QTest.keyClick(window, number, Qt.KeyboardModifier.AltModifier)
         settle()
         titles.add(canvas(window)._drawing.title)  # type: ignore[union-attr]
@@ -274,6 +274,7 @@ def test_turning_stepping_and_the_four_sheets(window: MainWindow) -> None:
         "Chart Room, wall B–C",
         "Section, cornice",
         "Chart Room, strip of all walls",
+        "The house",
     }
     QTest.keyClicks(canvas(window), "+0-")
     canvas(window).zoom_by(3.0)

@@ -16,6 +16,7 @@ from narrow_cornice.desk.size_fields import next_wanted, size_field
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
+from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
@@ -33,6 +34,7 @@ SHEETS: tuple[tuple[Sheet, str], ...] = (
     ("elevation", "One wall"),
     ("section", "Section"),
     ("strip", "Strip"),
+    ("house", "House"),
 )
 
 
@@ -58,6 +60,8 @@ def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) ->
         return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id, job.pictures)
     if sheet == "strip":
         return wall_strip(room, job.house_rules, job.colours, job.settings)
+    if sheet == "house":
+        return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
         return envelope_drawing(room, job.house_rules, job.settings, view.selected[2])
     if sheet == "section":

@@ -18,6 +18,7 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
     ("measure", {"place": "measure", "sheet": "plan", "selected": ("r1", "diagonal", "d3")}),
     ("brief", {"place": "brief", "selected": ()}),
     ("odd-corners", {"place": "measure", "sheet": "plan", "room_id": "r3", "selected": ("r3", "corner", "w3")}),
+    ("house", {"place": "measure", "sheet": "house", "room_id": "r3", "selected": ("r3", "floor")}),
     ("envelope", {"place": "measure", "sheet": "section", "room_id": "r1", "selected": ("r1", "recess", "e1")}),
     ("attic", {"place": "measure", "sheet": "unfolded", "room_id": "r4", "selected": ("r4", "bulk", "z2")}),
     ("strip", {"place": "finishes", "sheet": "strip", "room_id": "r1", "selected": ("r1", "mark", "k1")}),

@@ -8,10 +8,11 @@ of its uncertainty, drawn larger by a stated factor, and the reading that is wan
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
+from narrow_cornice.job.edits.measure_edits import twin_path
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.network import Angle, Distance, Offset, Width
@@ -41,7 +42,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     doubted = doubts_of(plan)
     marks: list[Mark] = []
     inner = tuple(turned(corner) for corner in plan.corners)
-    marks.append(Area(_offset(plan, turned), "#d8cdbb", (), Pen("ink", 0.5)))
+    marks.append(Area(outside_of(plan, turned), "#d8cdbb", (), Pen("ink", 0.5)))
     marks.append(Area(inner, "paper", (room.id, "floor")))
     for index, side in enumerate(plan.sides):
         about = (room.id, "wall", room.sides[index].id)
@@ -52,7 +53,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
         doubtful = any(one.observed.about[:3] == about for one in doubted)
         marks.append(_side_dimension(side, a, b, about, settings, doubtful, chain))
     marks += _above(measured, turned)
-    marks += _openings(measured, turned)
+    marks += opening_marks(measured, turned)
     marks += _diagonals(measured, doubted, turned, settings)
     marks += _wanted(room, plan.corners, wanted, plan, turned)
     ellipses, factor = _ellipses(plan, turned)
@@ -104,7 +105,7 @@ def _side_dimension(
     return Dimension(b, a, away, text, about, colour, beside=short and upright, slides=True)
 
 
-def _offset(plan: Plan, turned: Turned) -> tuple[Point, ...]:
+def outside_of(plan: Plan, turned: Turned) -> tuple[Point, ...]:
     """Return the outside of the walls; sharp corners are cut off no further out than twice the thickness."""
     points = []
     for index, (x, y) in enumerate(plan.corners):
@@ -260,8 +261,11 @@ def _rust(plan: Plan, doubted: Sequence[Doubt], turned: Turned, settings: Settin
     return marks
 
 
-def _openings(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
-    """Return openings as breaks in the wall: doors with their leaf ajar, windows with their glass line."""
+def opening_marks(measured: MeasuredRoom, turned: Turned, without_leaf: Collection[str] = frozenset()) -> list[Mark]:
+    """Return openings as breaks in the wall: doors with their leaf ajar, windows with their glass line.
+
+    ``without_leaf`` are doors (as twins are named) whose leaf is drawn from the other side.
+    """
     marks: list[Mark] = []
     for index, face in enumerate(measured.faces):
         side = measured.plan.sides[index]
@@ -281,7 +285,7 @@ def _openings(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
             marks.append(Area(gap, fill, about, Pen("ink", 0.7)))
             if opening.kind == "window":
                 marks.append(Path((at(rect.u0, WALL / 2), at(rect.u1, WALL / 2)), Pen("ink", 0.5), about=about))
-            elif opening.kind == "door":
+            elif opening.kind == "door" and twin_path(measured.room.id, opening.id) not in without_leaf:
                 marks += _leaves(rect.u0, rect.u1, at, about)
     return marks
 

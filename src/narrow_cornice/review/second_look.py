@@ -30,6 +30,7 @@ from narrow_cornice.review.rules import (
     pieces_moved,
     reading_doubtful,
     recess_unsure,
+    rooms_meet,
     strong_change,
     style_order,
     thin_trim,
@@ -68,6 +69,7 @@ JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
     pieces_moved.look,
     date_near.look,
     house_rule_open.look,
+    rooms_meet.look,
 )
 
 

@@ -74,7 +74,7 @@ class MeasurePage(DrawingPage):
         self._instrument.setAccessibleName("Reading with")
         self._instrument.setToolTip("What the next readings are taken with: it says how sure they are")
         self._instrument.currentTextChanged.connect(lambda name: session.look(instrument=name))
-        self._tools.insertWidget(self._tools.count() - 3, plain_label("Reading with"))
+        self._tools.insertWidget(self._tools.count() - 3, plain_label("With"))
         self._tools.insertWidget(self._tools.count() - 3, self._instrument)
         self._laser: LaserPort | None = None
         self._add_tool("Laser meter …", "readings from a laser meter go into the field that waits", self.choose_meter)

@@ -1,0 +1,107 @@
+"""The plan of the house: every measured room where its shared doors put it, the others beside."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+from narrow_cornice.drawing.plan import opening_marks, outside_of
+from narrow_cornice.drawing.unfolded import Turned, turning
+from narrow_cornice.job.edits.measure_edits import twin_path
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Opening, Room, Settings
+from narrow_cornice.survey.house import Standing
+from narrow_cornice.survey.plan import on_floor
+from narrow_cornice.takeoff.house import House, house_of
+from narrow_cornice.takeoff.rooms import MeasuredRoom
+from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import show_area
+
+BESIDE = 1500.0  # mm between groups of rooms that no door joins
+TOLD = 30.0  # mm by which a shared door may fail to meet itself before the drawing says so
+
+
+@by_identity(keep=32)
+def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], settings: Settings, turn: float) -> Drawing:
+    """Return the house's plan; pressing a room's floor goes to it."""
+    house = house_of(rooms, changed_rules)
+    if not house.rooms:
+        return Drawing("The house", "No room has been measured yet.", (), (0.0, 0.0, 4000.0, 3000.0))
+    turned = turning(turn)
+    placed = _beside(house, turned)
+    seen_twice = frozenset(twin_path(door.second[0].id, door.second[1].id) for door in house.doors)
+    walls: list[Mark] = []
+    floors: list[Mark] = []
+    letters: list[Mark] = []
+    for measured, on_sheet in placed:
+        plan, room = measured.plan, measured.room
+        corners = tuple(on_sheet(corner) for corner in plan.corners)
+        walls.append(Area(outside_of(plan, on_sheet), "#d8cdbb", (), Pen("ink", 0.5)))
+        floors.append(Area(corners, "paper", (room.id, "floor")))
+        for index, side in enumerate(plan.sides):
+            about = (room.id, "wall", room.sides[index].id)
+            floors.append(Path((on_sheet(side.start), on_sheet(side.end)), Pen("ink", 1.4), about=about))
+        floors += opening_marks(measured, on_sheet, seen_twice)
+        letters += _name(measured, corners, settings)
+    letters += [_miss(placed, *joined.first, joined.miss) for joined in house.doors if joined.miss > TOLD]
+    marks = (*walls, *floors, *letters)
+    return Drawing("The house", _words(house), marks, bounds_of(marks, 300))
+
+
+def _words(house: House) -> str:
+    rooms, doors = len(house.rooms), len(house.doors)
+    words = [f"{rooms} {'room' if rooms == 1 else 'rooms'}, {doors} shared {'door' if doors == 1 else 'doors'}"]
+    if house.groups > 1:
+        words.append("rooms that no shared door joins stand beside: say where their doors lead")
+    if house.unmeasured:
+        words.append(f"not measured yet: {', '.join(room.name[:40] for room in house.unmeasured)}")
+    return " · ".join(words)
+
+
+def _beside(house: House, turned: Turned) -> list[tuple[MeasuredRoom, Turned]]:
+    """Return each room with its map onto the sheet: groups of rooms stand in a row from the left."""
+    made: list[tuple[MeasuredRoom, Turned]] = []
+    right = 0.0
+    for number in range(house.groups):
+        group = house.group(number)
+        places = [turned(standing(corner)) for measured, standing in group for corner in measured.plan.corners]
+        left, bottom = min(x for x, _ in places), max(y for _, y in places)
+        shift = (right - left, -bottom)
+        made += [(measured, _on_sheet(standing, turned, shift)) for measured, standing in group]
+        right += max(x for x, _ in places) - left + BESIDE
+    return made
+
+
+def _on_sheet(standing: Standing, turned: Turned, shift: Point) -> Turned:
+    def on_sheet(point: Point) -> Point:
+        x, y = turned(standing(point))
+        return (x + shift[0], y + shift[1])
+
+    return on_sheet
+
+
+def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings) -> list[Mark]:
+    """Return a room's name with its size below, inside its outline."""
+    import shapely
+
+    at = shapely.Polygon(corners).representative_point()
+    room, about = measured.room, (measured.room.id, "floor")
+    xs, ys = [x for x, _ in measured.plan.corners], [y for _, y in measured.plan.corners]
+    long, wide = (
+        show_length(one, settings.unit, step=settings.step, denominator=settings.denominator)
+        for one in (max(xs) - min(xs), max(ys) - min(ys))
+    )
+    area = show_area(shapely.Polygon(corners).area / 1e6, settings.unit)
+    room_for = max(x for x, _ in corners) - min(x for x, _ in corners)
+    return [
+        Label((at.x, at.y), room.name[:60], 13, "ink", face="name", about=about, within=room_for, patch=True),
+        Label((at.x, at.y + 330), f"{long} × {wide} · {area}", 8, "soft", about=about, within=room_for, patch=True),
+    ]
+
+
+def _miss(placed: Sequence[tuple[MeasuredRoom, Turned]], room: Room, opening: Opening, miss: float) -> Mark:
+    """Return the rust mark at a shared door that fails to meet itself."""
+    measured, on_sheet = next(one for one in placed if one[0].room is room)
+    side = measured.plan.sides[next(i for i, side in enumerate(room.sides) if side.id == opening.wall)]
+    at = on_sheet(on_floor(side, opening.place.mm + opening.width.mm / 2, 0.0))
+    return Label(at, f"▲ {miss:.0f} mm", 9, "rust", face="bold", about=(room.id, "opening", opening.id), patch=True)

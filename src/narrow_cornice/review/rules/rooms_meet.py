@@ -1,0 +1,59 @@
+"""Rooms that their shared doors put on the same floor, or doors that do not meet themselves (M1)."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator
+
+from narrow_cornice.review.finding import Finding, JobSeen
+from narrow_cornice.takeoff.house import house_of, overlap
+
+FAR_OFF = 60.0  # mm
+LARGE = 0.2  # m²: less is a wall that was read a little long
+
+
+def look(seen: JobSeen) -> Iterator[Finding]:
+    """Look at how the rooms stand beside one another by their shared doors."""
+    house = house_of(seen.job.rooms, seen.job.house_rules)
+    if not house.doors:
+        return
+    for door in house.doors:
+        if door.miss > FAR_OFF:
+            (room, opening), (beyond, _) = door.first, door.second
+            yield _finding(
+                f"{room.id}:{opening.id}",
+                room.id,
+                room.name,
+                f"{opening.name[:40]} does not meet itself in the {beyond.name[:40]}",
+                f"{door.miss:.0f} mm apart",
+                (room.id, "opening", opening.id),
+            )
+    for one, other in itertools.combinations(house.rooms, 2):
+        if one[1].group != other[1].group:
+            continue
+        area = overlap(one, other)
+        if area > LARGE:
+            first, second = one[0].room, other[0].room
+            yield _finding(
+                f"{first.id}:{second.id}",
+                first.id,
+                first.name,
+                f"By their doors, {first.name[:40]} and {second.name[:40]} would lie over one another",
+                f"{area:.1f} m² of both",
+                (first.id, "floor"),
+            )
+
+
+def _finding(key: str, room_id: str, room: str, says: str, measured: str, about: tuple[str, ...]) -> Finding:
+    return Finding(
+        key=f"rooms meet:{key}",
+        grade="worth a thought",
+        room_id=room_id,
+        room=room,
+        where="the plan",
+        says=says,
+        measured=measured,
+        rule="A shared door is one door: its middle lies on both rooms' walls, a wall apart (survey).",
+        risk="A wall, a door's place, or what a door leads to was read wrong.",
+        about=about,
+    )
