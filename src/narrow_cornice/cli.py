@@ -15,7 +15,7 @@ from narrow_cornice.errors import CorniceError
 if TYPE_CHECKING:
     from narrow_cornice.job.model import Job
 
-COMMANDS = ("demo", "check", "takeoff", "length", "proportion", "survey", "instruments")
+COMMANDS = ("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "instruments")
 BAD_INPUT = 2
 
 
@@ -161,6 +161,21 @@ def _commands() -> Any:
         from narrow_cornice.survey.request import read_survey, survey_answer
 
         _answer(survey_answer(read_survey(sys.stdin.buffer.read())))
+
+    @group.command(help="Saw settings for a crown lying flat, from its spring angle and the corner.")
+    @click.option("--spring", required=True, type=float, help="Degrees between the wall and the back of the moulding.")
+    @click.option("--corner", required=True, type=float, help="Degrees of the corner, inside the room.")
+    def mitre(spring: float, corner: float) -> None:
+        from narrow_cornice.trim.saw_settings import lying_flat
+
+        found = lying_flat(spring, corner)
+        _answer({"mitre": found.mitre.value, "bevel": found.bevel.value})
+
+    @group.command("cut-lengths", help="The cheapest bars for a list of pieces; JSON on standard input, JSON out.")
+    def cut_lengths() -> None:
+        from narrow_cornice.cutting.request import lengths_answer, read_lengths
+
+        _answer(lengths_answer(read_lengths(sys.stdin.buffer.read())))
 
     return group
 

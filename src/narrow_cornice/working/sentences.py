@@ -1,8 +1,8 @@
 """Sentences of arithmetic: "entablature × cornice parts ÷ parts in all".
 
-A sentence is written once beside its function, in the trade's names and signs (+ − × ÷ √ π max min ceil).
-It can be evaluated, which is how the tests hold it to the function, and spelled with the values put in,
-which is how the bench shows it.
+A sentence is written once beside its function, in the trade's names and signs (+ − × ÷ √ π max min ceil, and sin cos
+tan arcsin arctan of degrees). It can be evaluated, which is how the tests hold it to the function, and spelled with the
+values put in, which is how the bench shows it.
 """
 
 from __future__ import annotations
@@ -14,7 +14,18 @@ import re
 from collections.abc import Callable, Mapping
 
 _SIGNS = str.maketrans({"×": "*", "÷": "/", "−": "-", "√": " sqrt ", "⌈": " ceil(", "⌉": ")"})
-_FUNCTIONS: dict[str, Callable[..., float]] = {"max": max, "min": min, "ceil": math.ceil, "sqrt": math.sqrt}
+_FUNCTIONS: dict[str, Callable[..., float]] = {
+    "max": max,
+    "min": min,
+    "ceil": math.ceil,
+    "sqrt": math.sqrt,
+    # of degrees, as a saw is set
+    "sin": lambda angle: math.sin(math.radians(angle)),
+    "cos": lambda angle: math.cos(math.radians(angle)),
+    "tan": lambda angle: math.tan(math.radians(angle)),
+    "arcsin": lambda value: math.degrees(math.asin(value)),
+    "arctan": lambda value: math.degrees(math.atan(value)),
+}
 _OPERATORS: dict[type[ast.operator], Callable[[float, float], float]] = {
     ast.Add: operator.add,
     ast.Sub: operator.sub,
