@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import bisect
 import math
+from collections import Counter
 from collections.abc import Sequence
 from functools import lru_cache
 
@@ -19,16 +20,21 @@ from narrow_cornice.errors import CorniceError
 class Bar(msgspec.Struct, frozen=True):
     """One length bought: what is cut from it, by piece index and length in mm, and what is left over."""
 
+    stock: float
     pieces: tuple[tuple[int, float], ...]
     offcut: float
 
 
 class Lengths(msgspec.Struct, frozen=True):
-    """Bars of one stock length with their price in all."""
+    """Bars with their price in all; ``bound`` is what any plan costs at least, where it was worked out."""
 
-    stock: float
     bars: tuple[Bar, ...]
     price: float
+    bound: float | None = None
+
+    def by_length(self) -> list[tuple[float, int]]:
+        """Return how many bars of each length there are, the longest first."""
+        return sorted(Counter(bar.stock for bar in self.bars).items(), reverse=True)
 
 
 def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> tuple[Bar, ...]:
@@ -63,7 +69,7 @@ def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> 
             holds.append([(index, length)])
             if free[-1] >= shortest:
                 open_bars.append(len(free) - 1)
-    return tuple(Bar(tuple(hold), left) for hold, left in zip(holds, free, strict=True))
+    return tuple(Bar(stock, tuple(hold), left) for hold, left in zip(holds, free, strict=True))
 
 
 def _longest_first(one: tuple[float, int]) -> tuple[float, int]:
@@ -93,7 +99,7 @@ def lengths_to_buy(
         if best is not None and bound > best.price + 1e-9:
             break
         bars = _packed(ordered, stock, kerf)
-        answer = Lengths(stock, bars, len(bars) * stock / 1000 * price_per_metre)
+        answer = Lengths(bars, len(bars) * stock / 1000 * price_per_metre)
         if best is None or (round(answer.price, 6), len(bars)) < (round(best.price, 6), len(best.bars)):
             best = answer
     if best is None:

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import cached_property
 from importlib import import_module
 from types import ModuleType
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QInputDialog, QVBoxLayout, QWidget
@@ -28,14 +30,18 @@ from narrow_cornice.desk.thing_fields import THING_FIELDS
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import CuttingPlan, Room
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading
+from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number
 from narrow_cornice.working.figures import Figure
 from narrow_cornice.working.sentences import spell
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.cutting_work import CuttingWork
 
 MOST_STEPS = 9
 MEASURED = (
@@ -93,6 +99,29 @@ class Bench(QWidget):
         lay = QVBoxLayout(self)
         lay.setContentsMargins(0, 0, 0, 0)
         lay.addWidget(self.view)
+
+    @cached_property
+    def cutting(self) -> CuttingWork:
+        """Return the search for the cheapest lengths, made when it is first wanted."""
+        from narrow_cornice.desk.cutting_work import CuttingWork
+
+        work = CuttingWork(self)
+        work.better.connect(lambda _: self.refresh())
+        work.done.connect(self._take_plan)
+        work.failed.connect(self.session.refused.emit)
+        return work
+
+    def _take_plan(self, key: str, plan: CuttingPlan) -> None:
+        """Keep a cutting plan that was found, as a change that can be undone."""
+        line = order_list(self.session.job).line(key)
+        if line is not None:
+            self.do(edits.keep_cutting_plan(key, plan, line.name))
+        self.refresh()
+
+    def end(self) -> None:
+        """Let what is being worked out aside end."""
+        if "cutting" in self.__dict__:
+            self.cutting.wait()
 
     # ---- what is shown
 

@@ -265,6 +265,7 @@ class MainWindow(QMainWindow):
         """Let what is being worked out end unseen."""
         self._to_show = 0
         self._deriving.wait()
+        self.bench.end()
 
     def _soon_counted(self, job: Job) -> bool:
         """Return whether so little of a job is new that all of it is counted at once."""

@@ -54,11 +54,10 @@ def _bars(line: OrderLine) -> list[Mark]:
     about = ("order", line.key)
     if line.bars is None:
         return marks
-    stock = line.bars.stock / 1000 * METRE
     shown = line.bars.bars[:14]
     for row, bar in enumerate(shown):
         y = row * (BAR + 6)
-        marks.append(Area(_box(0, y, stock, BAR), "#fbf8f1", about, Pen("soft", 0.6)))
+        marks.append(Area(_box(0, y, bar.stock / 1000 * METRE, BAR), "#fbf8f1", about, Pen("soft", 0.6)))
         x = 0.0
         for _, length in bar.pieces:
             wide = length / 1000 * METRE

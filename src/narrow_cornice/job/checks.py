@@ -16,7 +16,7 @@ from narrow_cornice.job.limits import (
     unique,
 )
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Finish, Job, Paint, Room
+from narrow_cornice.job.model import Colour, CuttingPlan, Finish, Job, Paint, Room
 from narrow_cornice.job.thing_checks import check_brief, check_things, check_ways_in
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
@@ -65,6 +65,8 @@ def checked_job(job: Job) -> Job:
     for name, content in job.pictures.items():
         if not PICTURE_NAME.fullmatch(name) or len(content) > MOST_PICTURE_BYTES:
             raise JobError(f"“{name[:40]}” is no picture that a job can have.", where="pictures")
+    for key, plan in job.cutting.items():
+        _check_cutting(plan, f"cutting[{key[:60]}]")
     check_ways_in(job.ways_in)
     check_brief(job.brief, "brief")
     if len(job.rooms) > MOST_ROOMS:
@@ -73,6 +75,21 @@ def checked_job(job: Job) -> Job:
     for index, room in enumerate(job.rooms):
         _check_room(room, f"rooms[{index}]", job.colours, job.paints)
     return job
+
+
+def _check_cutting(plan: CuttingPlan, where: str) -> None:
+    """Check that a kept cutting plan cuts every piece once from bars that hold it."""
+    for length in (*plan.pieces, *plan.stocks):
+        number(length, where, 1, 1e6)
+    number(plan.kerf, f"{where}.kerf", 0, 100)
+    number(plan.bound, f"{where}.bound", 0, 1e9)
+    held = sorted(index for _, pieces in plan.bars for index in pieces)
+    if held != list(range(len(plan.pieces))):
+        raise JobError("It does not cut every piece once.", where=where)
+    for length, pieces in plan.bars:
+        used = sum(plan.pieces[index] for index in pieces) + plan.kerf * (len(pieces) - 1)
+        if length not in plan.stocks or used > length + 1e-6:
+            raise JobError("A bar of it is none that is sold, or shorter than its pieces.", where=where)
 
 
 @by_identity(keep=4096)

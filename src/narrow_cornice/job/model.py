@@ -192,6 +192,25 @@ class Stock(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     shop: str
 
 
+class Joinery(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How trim is joined where practitioners disagree: inside corners coped, which forgives movement and bad angles,
+    or mitred."""
+
+    inside_corners: Literal["coped", "mitred"] = "coped"
+
+
+class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A cutting plan that was worked out and kept: for which ``pieces`` and which ``stocks`` (lengths in mm), what the
+    saw took, the bars as (stock length, pieces by their index), and the price that was proven to be the least there
+    can be, for each metre costing one."""
+
+    pieces: tuple[float, ...]
+    stocks: tuple[float, ...]
+    kerf: float
+    bars: tuple[tuple[float, tuple[int, ...]], ...]
+    bound: float
+
+
 class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """How the job shows its figures: the unit, its finest step, and the name of the money."""
 
@@ -203,8 +222,8 @@ class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A whole job. ``ticks`` are order lines bought, by line with what was bought; ``kept`` are findings kept,
-    with the reason; ``mixing`` are paint lines whose tins are marked to be mixed; ``pictures`` stand beside
-    ``job.json`` in the file, by their names."""
+    with the reason; ``cutting`` are cutting plans kept, by order line; ``mixing`` are paint lines whose tins are marked
+    to be mixed; ``pictures`` stand beside ``job.json`` in the file, by their names."""
 
     name: str
     place: str = ""
@@ -220,6 +239,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     mixing: tuple[str, ...] = ()
     ways_in: tuple[WayIn, ...] = ()
     brief: HouseBrief = HouseBrief()
+    joinery: Joinery = Joinery()
+    cutting: dict[str, CuttingPlan] = {}
     pictures: dict[str, bytes] = {}
 
     def room(self, room_id: str) -> Room:

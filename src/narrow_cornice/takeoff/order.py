@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Literal
+import math
+from collections.abc import Sequence
+from typing import Any, Literal
 
 import msgspec
 
-from narrow_cornice.cutting.lengths import Lengths, lengths_to_buy
+from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
+from narrow_cornice.cutting.stock import offcut_of
 from narrow_cornice.finishes.repairs import repair_materials
 from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, tins_in_words
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Job, Paint, Room, Stock
+from narrow_cornice.job.model import Colour, CuttingPlan, Job, Joinery, Paint, Room, Stock
 from narrow_cornice.takeoff.coatings import PaintNeed, paint_needs
+from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.repairs import packs, room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
@@ -28,9 +32,9 @@ class OrderLine(msgspec.Struct, frozen=True):
     """One line to buy.
 
     ``needed`` is in litres, mm, or the measure of a repair's material; ``buy`` is (size, count, price of all);
-    ``shares`` is what each
-    room needs of it, (room id, room name, amount); ``key`` stays the same while the thing does, which is how a tick
-    finds its line; ``bought_as`` is what a tick made now would remember.
+    ``shares`` is what each room needs of it, (room id, room name, amount); ``key`` stays the same while the thing does,
+    which is how a tick finds its line; ``bought_as`` is what a tick made now would remember; ``cuts`` are pieces of
+    trim by name and length, in the order in which ``bars`` number them.
     """
 
     key: str
@@ -48,6 +52,7 @@ class OrderLine(msgspec.Struct, frozen=True):
     paint: Paint | None = None
     stock: Stock | None = None
     bars: Lengths | None = None
+    cuts: tuple[tuple[str, float], ...] = ()
     profile_kind: str = ""
 
     @property
@@ -129,13 +134,14 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
 
 
 class TrimNeed(msgspec.Struct, frozen=True):
-    """What one room needs of one profile: the pieces with the wall they are for."""
+    """What one room needs of one profile: the runs with the wall they are for, and the pieces they are cut as."""
 
     kind: TrimKind
     height: float
     projection: float
     name: str
     pieces: tuple[tuple[str, Figure], ...]
+    cuts: tuple[tuple[str, float], ...] = ()
 
     def total(self, name: str) -> Figure:
         """Return the length of all pieces under the room's name."""
@@ -148,20 +154,26 @@ def _pieces_total(need: TrimNeed, name: str) -> Figure:
 
 
 @by_identity(keep=16384)
-def _trim_need(kind: TrimKind, height: float, projection: float, name: str, *flat: str | Figure) -> TrimNeed:
-    """Return a need from names and lengths in turn; equal ones of the same figures are the same object."""
-    names = [one for one in flat if isinstance(one, str)]
-    figures = [one for one in flat if isinstance(one, Figure)]
-    return TrimNeed(kind, height, projection, name, tuple(zip(names, figures, strict=True)))
+def _trim_need(
+    kind: TrimKind, height: float, projection: float, name: str, cuts: int, *flat: str | float | Figure
+) -> TrimNeed:
+    """Return a need from so many cuts as names and lengths in turn, then runs as names and figures in turn; equal ones
+    of the same figures are the same object."""
+    made = tuple(zip(flat[: 2 * cuts : 2], flat[1 : 2 * cuts : 2], strict=True))
+    runs = tuple(zip(flat[2 * cuts :: 2], flat[2 * cuts + 1 :: 2], strict=True))
+    return TrimNeed(kind, height, projection, name, runs, made)  # type: ignore[arg-type]
 
 
 @by_identity(keep=1024)
-def trim_needs(room: Room, changed_rules: dict[str, float]) -> dict[str, TrimNeed]:
+def trim_needs(
+    room: Room, changed_rules: dict[str, float], stock: tuple[Stock, ...], joinery: Joinery
+) -> dict[str, TrimNeed]:
     """Return the pieces of trim the room needs, by the key of the order line."""
     measured = measured_room(room, changed_rules)
     if measured.trim is None:
         return {}
     needs: dict[str, TrimNeed] = {}
+    listed = cut_list(room, changed_rules, stock, joinery)
     for kind in KINDS:
         piece = measured.trim.piece(kind)
         runs = [run for run in measured.runs if run.kind == kind]
@@ -176,8 +188,9 @@ def trim_needs(room: Room, changed_rules: dict[str, float]) -> dict[str, TrimNee
         pieces = tuple(
             (f"{room.name[:40]} {run.wall}{' ' + run.opening[:40] if run.opening else ''}", run.to_buy) for run in runs
         )
-        flat = (one for part in pieces for one in part)
-        needs[key] = _trim_need(kind, piece.height.value, piece.projection.value, name, *flat)
+        cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in listed if one.kind == kind]
+        flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
+        needs[key] = _trim_need(kind, piece.height.value, piece.projection.value, name, len(cuts), *flat)
     return needs
 
 
@@ -196,9 +209,12 @@ def metre_price(basic_price: float, height: float, price_per_mm: float) -> float
 
 
 @by_identity(keep=4096)
-def _trim_line_of(key: str, stock: Stock, rules: HouseRules, *wanted: str | TrimNeed) -> OrderLine:
+def _trim_line_of(
+    key: str, stock: Stock, kept: CuttingPlan | None, rules: HouseRules, *wanted: str | TrimNeed
+) -> OrderLine:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
-    return _trim_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), stock, rules)  # type: ignore[arg-type]
+    needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
+    return _trim_line(key, needs, stock, kept, rules)  # type: ignore[arg-type]
 
 
 @by_identity(keep=4096)
@@ -207,7 +223,33 @@ def _paint_line_of(key: str, rules: HouseRules, *wanted: str | PaintNeed) -> Ord
     return _paint_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), rules)  # type: ignore[arg-type]
 
 
-def _trim_line(key: str, needs: list[tuple[str, str, TrimNeed]], stock: Stock, rules: HouseRules) -> OrderLine:
+def cut_lengths(pieces: Sequence[float]) -> tuple[float, ...]:
+    """Return lengths as they are marked off: whole millimetres, rounded up but for less than a twentieth."""
+    return tuple(float(math.ceil(length - 0.05)) for length in pieces)
+
+
+def kept_lengths(plan: CuttingPlan | None, pieces: tuple[float, ...], stock: Stock, kerf: float) -> Lengths | None:
+    """Return the bars of a plan that was kept, priced at one a metre, if it is for these pieces and this stock."""
+    if plan is None or plan.stocks != stock.lengths or plan.kerf != kerf or sorted(plan.pieces) != sorted(pieces):
+        return None
+    # Equal pieces may stand in another order than when the plan was made: the n-th shortest is the n-th shortest.
+    mine = sorted(range(len(pieces)), key=lambda index: (pieces[index], index))
+    theirs = sorted(range(len(pieces)), key=lambda index: (plan.pieces[index], index))
+    place = dict(zip(theirs, mine, strict=True))
+    bars = tuple(
+        Bar(
+            length,
+            tuple((place[index], plan.pieces[index]) for index in held),
+            offcut_of(length, [plan.pieces[index] for index in held], kerf),
+        )
+        for length, held in plan.bars
+    )
+    return Lengths(bars, sum(bar.stock for bar in bars) / 1000.0, plan.bound)
+
+
+def _trim_line(
+    key: str, needs: list[tuple[str, str, TrimNeed]], stock: Stock, kept: CuttingPlan | None, rules: HouseRules
+) -> OrderLine:
     first = needs[0][2]
     shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
     needed = total("length", "run", [amount for _, _, amount in shares])
@@ -216,32 +258,45 @@ def _trim_line(key: str, needs: list[tuple[str, str, TrimNeed]], stock: Stock, r
         table("height", first.height, "mm", "of the profile"),
         table("price per mm", stock.price_per_metre_mm, "money", stock.name),
     )
-    pieces = tuple(figure.value for _, _, need in needs for _, figure in need.pieces)
-    bars = lengths_to_buy(pieces, stock.lengths, per_metre.value, rules.value("kerf"))
-    count = len(bars.bars)
+    pieces = cut_lengths([length for _, _, need in needs for _, length in need.cuts])
+    kerf = rules.value("kerf")
+    planned = kept_lengths(kept, pieces, stock, kerf)
+    if planned is not None:
+        bars = Lengths(planned.bars, planned.price * per_metre.value, (planned.bound or 0.0) * per_metre.value)
+        how = "by the cutting plan kept"
+    else:
+        bars = lengths_to_buy(pieces, stock.lengths, per_metre.value, kerf)
+        how = "longest first, saw kerf between"
     left = sum(bar.offcut for bar in bars.bars)
     runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
     why = f"{runs} in {', '.join(name[:40] for _, name, _ in needs)}"
-    words = f"{count} × {bars.stock / 1000:g} m"
+    if kept is not None and planned is None:
+        why += "; the cutting plan kept was for other pieces"
+    words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length())
+    prices = [
+        price_of_lengths(
+            table("lengths", count, "", f"whole lengths for {runs}, {how}"),
+            table("length of one", length, "mm", stock.name),
+            per_metre,
+            called=f"{count} × {length / 1000:g} m",
+        )
+        for length, count in bars.by_length()
+    ]
     return OrderLine(
         key,
         "trim",
         f"{first.name}, {stock.name}",
         stock.shop,
         needed,
-        ((bars.stock, count, bars.price),),
-        price_of_lengths(
-            table("lengths", count, "", f"whole lengths for {runs}, longest first, saw kerf between"),
-            table("length of one", bars.stock, "mm", f"{stock.name}: the length that costs least"),
-            per_metre,
-            called="price",
-        ),
+        tuple((length, count, count * length / 1000 * per_metre.value) for length, count in bars.by_length()),
+        total("price", "money", prices),
         left,
         why,
         shares,
         words,
         stock=stock,
         bars=bars,
+        cuts=tuple(cut for _, _, need in needs for cut in need.cuts),
         profile_kind=first.kind,
     )
 
@@ -315,7 +370,7 @@ def order_list(job: Job) -> Order:
             continue
         for key, need in paint_needs(room, job.house_rules, job.paints, job.colours).items():
             paints.setdefault(key, []).append((room.id, room.name, need))
-        for key, trim in trim_needs(room, job.house_rules).items():
+        for key, trim in trim_needs(room, job.house_rules, job.stock, job.joinery).items():
             trims.setdefault(key, []).append((room.id, room.name, trim))
     lines = [_paint_line_of(key, rules, *(one for need in needs for one in need)) for key, needs in paints.items()]
     unsold: list[str] = []
@@ -325,7 +380,8 @@ def order_list(job: Job) -> Order:
         if stock is None:
             unsold.append(wanted[0][2].name)
             continue
-        lines.append(_trim_line_of(key, stock, rules, *(one for need in wanted for one in need)))
+        kept = job.cutting.get(key)
+        lines.append(_trim_line_of(key, stock, kept, rules, *(one for need in wanted for one in need)))
     materials: dict[str, list[str | Figure]] = {}
     for room in job.rooms:
         for material, amount in _material_needs(room).items():

@@ -19,8 +19,10 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.order import order_list, tick_state
+from narrow_cornice.takeoff.order import OrderLine, cut_lengths, order_list, tick_state
+from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.takeoff.tally import tally
+from narrow_cornice.units.show import show_money
 from narrow_cornice.working.house_rules import shipped_rules
 
 if TYPE_CHECKING:
@@ -49,12 +51,53 @@ def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
             line.key in job.mixing,
             lambda on: bench.do(edits.mark_for_mixing(line.key, on, line.name)) and None,
         )
+    if line.kind == "trim":
+        yield from cutting_rows(bench, job, line)
     left = line.shown(line.left, job.settings.unit)
     yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
     yield from bench.working(line.needed)
     yield Caption("Price")
     yield bench.figure_row(line.cost, True)
     yield from bench.findings(lambda finding: finding.about == about)
+
+
+def cutting_rows(bench: Bench, job: Job, line: OrderLine) -> Iterator[Row]:
+    """Yield how the bars of a line were found, and what can be done about it."""
+    if line.bars is None or line.stock is None:
+        return
+    yield Caption("Cutting")
+    work, money = bench.cutting, f" {job.settings.money}".rstrip()
+    kept = job.cutting.get(line.key)
+    metre = line.price / sum(bar.stock for bar in line.bars.bars) * 1000 if line.bars.bars else 0.0
+    if work.line == line.key:
+        best = work.best
+        if best is not None:
+            yield NoteRow(f"Best so far {show_money(best.price * metre)}{money}, {len(best.bars)} bars …")
+        else:
+            yield NoteRow("Looking for the cheapest lengths …")
+        yield ButtonsRow(("Stop, and keep the best so far",), lambda _: work.stop())
+        return
+    if line.bars.bound is not None:
+        over = line.price - line.bars.bound
+        proven = over < 0.005 * max(1.0, line.price / 1000)
+        least = show_money(line.bars.bound)
+        words = "No plan is cheaper: that is proven." if proven else f"No plan costs less than {least}{money}."
+        yield NoteRow(f"{line.bought_as}. {words}", "verdigris")
+    elif kept is not None:
+        yield NoteRow("The plan that was kept is for other pieces: these are counted quickly, longest first.", "ochre")
+    else:
+        yield NoteRow("Counted quickly, longest first, one stock length for all.")
+
+    def find(_: int) -> None:
+        pieces = cut_lengths([length for _, length in line.cuts])
+        work.start(line.key, pieces, line.stock.lengths, house_rules_of(job.house_rules).value("kerf"))
+        bench.refresh()
+
+    if line.bars.bound is None:
+        yield ButtonsRow(("Find the cheapest lengths",), find)
+    if kept is not None:
+        forget = edits.keep_cutting_plan(line.key, None, line.name)
+        yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget) and None)
 
 
 def tally_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:

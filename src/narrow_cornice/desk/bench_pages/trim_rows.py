@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from narrow_cornice.desk.bench_pages.room_rows import order_choices
 from narrow_cornice.desk.bench_rows import (
     Caption,
+    ChoiceRow,
     NoteRow,
     Row,
     Title,
@@ -16,6 +17,7 @@ from narrow_cornice.desk.bench_rows import (
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.trim.choices import KINDS, TrimKind
@@ -70,6 +72,8 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         to_buy = run_total(measured.runs, kind)
         yield from bench.working(piece.height)
         yield from _lengths(bench, job, room, measured, kind, to_buy)
+        if kind != "casing":
+            yield from _corners(bench, job, room, kind)
     yield from bench.findings(bench.about(room, (room.id, "trim", kind)))
 
 
@@ -93,6 +97,29 @@ def _lengths(
         surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)
         if surface is not None:
             yield bench.figure_row(surface.net, False)
+
+
+def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row]:
+    """Yield how the corners of a kind are cut, with the settings of the saw and their working."""
+    yield Caption("At the saw")
+    yield ChoiceRow(
+        "Inside corners, whole job",
+        (("coped", "coped"), ("mitred", "mitred")),
+        job.joinery.inside_corners,
+        lambda way: bench.do(edits.change_joinery(inside_corners=way)) and None,
+    )
+    shown: set[str] = set()
+    for piece in cut_list(room, job.house_rules, job.stock, job.joinery):
+        if piece.kind != kind:
+            continue
+        for end in (piece.left, piece.right):
+            if end.setting is None or end.cut == "scarfed" or end.meets in shown:
+                continue
+            shown.add(end.meets)
+            yield NoteRow(f"{end.cut.capitalize()}, {end.meets}:")
+            yield bench.figure_row(end.setting.mitre, False)
+            if end.setting.bevel.inputs:
+                yield bench.figure_row(end.setting.bevel, False)
 
 
 def member_rows(bench: Bench, room: Room, measured: MeasuredRoom, name: str) -> Iterator[Row]:

@@ -10,6 +10,7 @@ from narrow_cornice.desk.size_fields import size_field
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job.model import Room
+from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
@@ -27,13 +28,18 @@ class TrimPage(DrawingPage):
             theme,
             "Trim of the room",
         )
-        self.add_sheets([("Trim", self.pieces)])
+        self.cuts = RuledSheet(
+            ("No.", "Piece", "Wall", "Length", "Left end", "Right end"), theme, "Cut list, in the order it is put up", 4
+        )
+        self.add_sheets([("Trim", self.pieces), ("Cut list", self.cuts)])
         self.add_cautions("trim")
 
     def put_rows(self) -> None:
         """Fill the sheet."""
         room = self.session.room()
-        self.pieces.put(self._rows(room) if room is not None else [], self.session.view.selected)
+        selected = self.session.view.selected
+        self.pieces.put(self._rows(room) if room is not None else [], selected)
+        self.cuts.put(self._cuts(room) if room is not None else [], ())
 
     def _size(self, about: About) -> Cell:
         field = size_field(self.session.job, about)
@@ -89,6 +95,18 @@ class TrimPage(DrawingPage):
                             *(Cell("") for _ in range(5)),
                         )
                     )
+        return rows
+
+    def _cuts(self, room: Room) -> list[SheetRow]:
+        """Return the room's pieces in the order they are put up, with how each end is cut."""
+        job = self.session.job
+        rows = []
+        for one in cut_list(room, job.house_rules, job.stock, job.joinery):
+            length = Figure("", one.length, "mm").shown(
+                job.settings.unit, step=job.settings.step, denominator=job.settings.denominator
+            )
+            cells = (Cell(length, number=True), one.left.words, one.right.words)
+            rows.append(row(one.about, Cell(str(one.number), number=True), one.name, one.wall, *cells))
         return rows
 
     def picked_as(self, about: About) -> About:

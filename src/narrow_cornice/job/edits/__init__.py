@@ -22,6 +22,7 @@ from narrow_cornice.job.edits.design_edits import (
 )
 from narrow_cornice.job.edits.job_edits import (
     change_house_rule,
+    change_joinery,
     change_settings,
     put_paint,
     put_stock,
@@ -49,7 +50,7 @@ from narrow_cornice.job.edits.measure_edits import (
     twin_path,
     wall_name,
 )
-from narrow_cornice.job.edits.order_edits import keep_finding, mark_for_mixing, tick
+from narrow_cornice.job.edits.order_edits import keep_cutting_plan, keep_finding, mark_for_mixing, tick
 from narrow_cornice.job.edits.survey_edits import (
     add_bay,
     assume_corner,
@@ -105,6 +106,7 @@ __all__ = [
     "change_colour",
     "change_finish",
     "change_house_rule",
+    "change_joinery",
     "change_opening",
     "change_room",
     "change_settings",
@@ -114,6 +116,7 @@ __all__ = [
     "curve_corner",
     "fresh_id",
     "join_openings",
+    "keep_cutting_plan",
     "keep_finding",
     "mark_for_mixing",
     "notch_corner",

@@ -42,6 +42,12 @@ def change_house_rule(key: str, value: float, name: str) -> Edit:
     return Edit(f"{name} to {value:g}", lambda job: replace(job, house_rules={**job.house_rules, key: value}))
 
 
+def change_joinery(**fields: Any) -> Edit:
+    """Change how trim is joined."""
+    words = ", ".join(str(value) for value in fields.values())
+    return Edit(f"inside corners {words}", lambda job: replace(job, joinery=replace(job.joinery, **fields)))
+
+
 def put_paint(paint: Paint) -> Edit:
     """Put a paint into the job, in place of the one of that identity if there is one."""
     checked_name(paint.name, "A paint")

@@ -6,9 +6,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.job.edits.making import EditError
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import (
-    Job,
-)
+from narrow_cornice.job.model import CuttingPlan, Job
 
 
 def tick(line: str, bought: str | None, name: str) -> Edit:
@@ -21,6 +19,16 @@ def tick(line: str, bought: str | None, name: str) -> Edit:
         return replace(job, ticks=ticks)
 
     return Edit(f"{'bought' if bought is not None else 'not bought'}: {name[:40]}", apply)
+
+
+def keep_cutting_plan(line: str, plan: CuttingPlan | None, name: str) -> Edit:
+    """Keep a cutting plan for a line of the order; None goes back to the quick count."""
+
+    def apply(job: Job) -> Job:
+        rest = {key: one for key, one in job.cutting.items() if key != line}
+        return replace(job, cutting=rest if plan is None else {**rest, line: plan})
+
+    return Edit(f"{'cutting plan for' if plan else 'quick count for'} {name[:40]}", apply)
 
 
 def keep_finding(finding: str, reason: str | None, says: str) -> Edit:

@@ -1,0 +1,69 @@
+"""Finding the cheapest lengths beside the window: told of every better plan, stopped when somebody has seen enough."""
+
+from __future__ import annotations
+
+import threading
+import time
+
+from PyQt6.QtCore import QObject, pyqtSignal
+
+from narrow_cornice.cutting.bars import cut_plan
+from narrow_cornice.cutting.stock import CutPlan, Stock
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.model import CuttingPlan
+
+SECONDS = 20.0
+
+
+class CuttingWork(QObject):
+    """One search at a time. ``better`` tells of a better plan, ``done`` of the kept one with its order line."""
+
+    better = pyqtSignal(object)
+    done = pyqtSignal(str, object)
+    failed = pyqtSignal(object)
+
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
+        self._runner = Runner(self)
+        self._stop = threading.Event()
+        self.line = ""
+        self.best: CutPlan | None = None
+        self._begun = 0.0
+        self.better.connect(self._hear)
+
+    def start(
+        self, line: str, pieces: tuple[float, ...], stocks: tuple[float, ...], kerf: float, seconds: float = SECONDS
+    ) -> None:
+        """Search for the bars that are cheapest at one price for every metre."""
+        if self.line:
+            return
+        self.line, self.best, self._begun = line, None, time.monotonic()
+        self._stop.clear()
+        stock = [Stock(f"{length:g}", length, length / 1000.0) for length in stocks]
+
+        def work() -> CutPlan:
+            return cut_plan(pieces, stock, kerf, seconds, self.better.emit, self._stop.is_set)
+
+        def finish(plan: CutPlan) -> None:
+            self.line = ""
+            bars = tuple((stocks[bar.stock], bar.pieces) for bar in plan.bars)
+            self.done.emit(line, CuttingPlan(pieces, stocks, kerf, bars, plan.bound))
+
+        def fail(error: CorniceError) -> None:
+            self.line = ""
+            self.failed.emit(error)
+
+        self._runner.run("", work, finish, fail)
+
+    def _hear(self, plan: CutPlan) -> None:
+        self.best = plan
+
+    def stop(self) -> None:
+        """End the search; the best so far is kept."""
+        self._stop.set()
+
+    def wait(self) -> None:
+        """Stop and wait for it (before the window ends)."""
+        self._stop.set()
+        self._runner.wait()

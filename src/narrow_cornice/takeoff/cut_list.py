@@ -1,0 +1,212 @@
+"""The cut list of a room: every piece of trim in the order it is put up, with how each of its ends is cut.
+
+Inside corners are coped or mitred as the job has it, outside corners mitred, with the saw set by the corner as it was
+measured. Going round a room, a piece is cut square where it comes first to an inside corner, and coped to what is there
+already. At a casing a piece is cut square; where a run ends free it is returned to the wall.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Literal
+
+import msgspec
+
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Joinery, Room, Stock
+from narrow_cornice.takeoff.backing import stud_places
+from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.fitted import Piece
+from narrow_cornice.trim.runs import WALL_KINDS, Run
+from narrow_cornice.trim.saw_settings import SawSetting, lying_flat, standing
+from narrow_cornice.trim.scarfs import parts_of, scarf_places
+from narrow_cornice.working.figures import Figure, choice, table
+
+Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
+INSTALLED: tuple[TrimKind, ...] = ("casing", "cornice", "picture rail", "architrave", "dado rail", "skirting")
+
+
+class EndCut(msgspec.Struct, frozen=True):
+    """How one end is cut: the setting of the saw where it is not cut square, and what it meets, in words."""
+
+    cut: Cut
+    meets: str
+    setting: SawSetting | None = None
+
+    @property
+    def words(self) -> str:
+        """Return the cut in words, with its setting: "mitred 44.1°, blade 33.9°"."""
+        if self.setting is None:
+            return f"{self.cut} to {self.meets}"
+        mitre, bevel = self.setting.mitre.value, self.setting.bevel.value
+        words = f"{self.cut} {abs(mitre):.1f}°"
+        if abs(bevel) > 0.05:
+            words += f", blade {abs(bevel):.1f}°"
+        return f"{words}, {self.meets}"
+
+
+class CutPiece(msgspec.Struct, frozen=True):
+    """One piece: its number in the order it is put up, its length over its longest points in mm."""
+
+    number: int
+    kind: TrimKind
+    wall: str
+    name: str
+    length: float
+    left: EndCut
+    right: EndCut
+    about: tuple[str, ...]
+
+
+def spring_of(piece: Piece) -> Figure | None:
+    """Return the angle between the wall and the back of a cornice, in degrees; None of what stands against the wall."""
+    if piece.kind != "cornice" or piece.height is None or piece.projection is None:
+        return None
+    angle = math.degrees(math.atan2(piece.projection.value, piece.height.value))
+    return Figure("spring", angle, "°", "table", note="from its height and how far it comes out")
+
+
+def longest_stock(kind: TrimKind, stock: Sequence[Stock]) -> float:
+    """Return the longest bar this kind of trim is sold in, endless where it is not sold."""
+    return max((length for one in stock if kind in one.kinds for length in one.lengths), default=math.inf)
+
+
+@by_identity(keep=512)
+def cut_list(
+    room: Room, changed_rules: dict[str, float], stock: tuple[Stock, ...], joinery: Joinery
+) -> tuple[CutPiece, ...]:
+    """Return the room's pieces in the order they are put up; none while it is not measured."""
+    measured = measured_room(room, changed_rules)
+    if measured.trim is None:
+        return ()
+    made: list[CutPiece] = []
+    for kind in INSTALLED:
+        runs = [run for run in measured.runs if run.kind == kind]
+        if kind == "casing":
+            made += _casings(measured, runs, len(made))
+        elif kind in WALL_KINDS and runs:
+            made += _round_the_room(measured, kind, runs, stock, joinery, len(made))
+    return tuple(made)
+
+
+def _casings(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
+    """Return the pieces round the openings: mitred in the plane of the wall, square on the floor."""
+    corner = standing(choice("corner", 90.0, "°", note="of a casing, in the plane of the wall"))
+    made: list[CutPiece] = []
+    for run in runs:
+        face = next(one for one in measured.faces if one.name == run.wall)
+        opening = next((one for one, hole, _ in face.openings if hole.name == run.opening), None)
+        leg = run.to_buy.name.startswith("leg")
+        upper = EndCut("frame", "the head" if leg else "the leg", corner)
+        lower = EndCut("frame", "the foot" if leg else "the leg", corner)
+        if leg and opening is not None and opening.kind != "window":
+            lower = EndCut("square", "the floor")
+        about = (measured.room.id, "trim", "casing")
+        if opening is not None:
+            about = (measured.room.id, "opening", opening.id)
+        name = f"{'leg' if leg else 'head'}, {run.opening[:40]}"
+        number = before + len(made) + 1
+        made.append(CutPiece(number, "casing", run.wall, name, run.to_buy.value, lower, upper, about))
+    return made
+
+
+def _round_the_room(
+    measured: MeasuredRoom,
+    kind: TrimKind,
+    runs: Sequence[Run],
+    stock: Sequence[Stock],
+    joinery: Joinery,
+    before: int,
+) -> list[CutPiece]:
+    """Return the pieces of one kind, going round the room from its longest run to the left."""
+    assert measured.trim is not None
+    piece = measured.trim.piece(kind)
+    names = [face.name for face in measured.faces]
+    first = max(runs, key=lambda run: run.end - run.start)
+    start = names.index(first.wall)
+    # The left end of a wall is at the corner where the anticlockwise walk leaves it: so left means on along the walk.
+    ordered = sorted(runs, key=lambda run: ((names.index(run.wall) - start) % len(names), -run.start))
+    put_up: set[tuple[str, str]] = set()
+    made: list[CutPiece] = []
+    for run in ordered:
+        face = measured.faces[names.index(run.wall)]
+        ends = [_end(measured, face, run, piece, side, put_up, joinery) for side in ("left", "right")]
+        put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
+        made += _parts(measured, face, run, piece, ends[0], ends[1], stock, before + len(made))
+    return made
+
+
+def _end(
+    measured: MeasuredRoom,
+    face: WallFace,
+    run: Run,
+    piece: Piece,
+    side: Literal["left", "right"],
+    put_up: set[tuple[str, str]],
+    joinery: Joinery,
+) -> EndCut:
+    """Return how one end of a run is cut."""
+    kind = run.left if side == "left" else run.right
+    if kind == "stop":
+        return _stop(measured, face, run.start if side == "left" else run.end)
+    corner = face.wall.left if side == "left" else face.wall.right
+    names = [one.name for one in measured.faces]
+    index = names.index(face.name)
+    beyond = names[(index + 1) % len(names)] if side == "left" else names[index - 1]
+    spring = spring_of(piece)
+    setting = lying_flat(spring, corner) if spring is not None else standing(corner)
+    meets = f"{corner.name} of {corner.value:.1f}°"
+    if kind == "outside" or joinery.inside_corners == "mitred":
+        return EndCut("mitred", meets, setting)
+    if (beyond, "right" if side == "left" else "left") in put_up:
+        return EndCut("coped", meets, setting)
+    return EndCut("square", f"wall {beyond}")
+
+
+def _stop(measured: MeasuredRoom, face: WallFace, at: float) -> EndCut:
+    """Return the end of a run that stops before a corner: at a casing, free beside an opening, under a slope."""
+    assert measured.trim is not None
+    casing = measured.trim.piece("casing")
+    wide = casing.height.value if casing.built and casing.height is not None else 0.0
+    for opening, hole, rect in face.openings:
+        out = wide if hole.cased else 0.0
+        if abs(at - (rect.u0 - out)) < 0.5 or abs(at - (rect.u1 + out)) < 0.5:
+            if out:
+                return EndCut("square", f"the casing of {opening.name[:40]}")
+            corner = choice("corner", 270.0, "°", note="a return to the wall")
+            return EndCut("returned", f"beside {opening.name[:40]}", standing(corner))
+    return EndCut("square", "the slope of the ceiling")
+
+
+def _parts(
+    measured: MeasuredRoom,
+    face: WallFace,
+    run: Run,
+    piece: Piece,
+    left: EndCut,
+    right: EndCut,
+    stock: Sequence[Stock],
+    before: int,
+) -> list[CutPiece]:
+    """Return a run as one piece, or as several that are scarfed."""
+    overlap = piece.projection.value if piece.projection is not None and piece.kind != "cornice" else 20.0
+    studs = [place - run.start for place in _studs(measured, face)]
+    joints = scarf_places(run.to_buy.value, longest_stock(run.kind, stock), overlap, studs)
+    lengths = parts_of(run.to_buy.value, joints, overlap)
+    where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
+    scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")))
+    about = (measured.room.id, "trim", run.kind)
+    made = []
+    for place, length in enumerate(lengths):
+        name = f"{run.kind} {run.wall}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
+        ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
+        made.append(CutPiece(before + place + 1, run.kind, run.wall, name, length, *ends, about))
+    return made
+
+
+def _studs(measured: MeasuredRoom, face: WallFace) -> tuple[float, ...]:
+    """Return the places of the studs behind a wall, from its left end; none where they are not known."""
+    backing = measured.room.backing.get(face.id)
+    return tuple(stud_places(backing, face.length)) if backing is not None and backing.kind == "studs" else ()

@@ -1,0 +1,102 @@
+"""The cheapest lengths are found beside the window, stopped, kept and taken back; the cut list is shown."""
+
+from __future__ import annotations
+
+import threading
+import time
+
+import pytest
+from driving import settle
+from PyQt6.QtWidgets import QApplication
+
+from narrow_cornice.cutting.bars import cut_plan
+from narrow_cornice.cutting.stock import CutPlan
+from narrow_cornice.desk import cutting_work
+from narrow_cornice.desk.bench_rows import NoteRow
+from narrow_cornice.desk.pages.trim import TrimPage
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job import edits
+from narrow_cornice.takeoff.order import order_list
+
+
+def notes(window: MainWindow) -> str:
+    return " ".join(row.text for row in window.bench.view.rows() if isinstance(row, NoteRow))
+
+
+def wait_for(done: threading.Event) -> None:
+    end = time.monotonic() + 20
+    while not done.is_set() and time.monotonic() < end:
+        QApplication.processEvents()
+        time.sleep(0.005)
+    settle()
+
+
+def test_the_cheapest_lengths_are_found_and_kept(window: MainWindow) -> None:
+    session = window.session
+    line = next(one for one in order_list(session.job).lines if one.key.startswith("trim:skirting"))
+    session.look(place="order", selected=("order", line.key))
+    settle()
+    assert "Counted quickly" in notes(window)
+    done = threading.Event()
+    window.bench.cutting.done.connect(lambda *_: done.set())
+    assert window.bench.view.press("Find the cheapest lengths")
+    wait_for(done)
+    assert line.key in session.job.cutting
+    assert "No plan" in notes(window)
+    now = order_list(session.job).line(line.key)
+    assert now is not None
+    assert now.price <= line.price + 1e-6
+    session.undo()
+    settle()
+    assert session.job.cutting == {}
+    session.redo()
+    settle()
+    assert window.bench.view.press("Back to the quick count")
+    settle()
+    assert session.job.cutting == {}
+    assert "Counted quickly" in notes(window)
+
+
+def test_a_search_is_stopped_and_keeps_the_best_so_far(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
+    """The search says its best and would go on for ever; the window stays awake, and stopping keeps what was said."""
+    told = threading.Event()
+
+    def endless(pieces, stock, kerf, seconds, tell, stopped) -> CutPlan:  # type: ignore[no-untyped-def]
+        plan = cut_plan(pieces, stock, kerf, 0.5)
+        tell(plan)
+        told.set()
+        while not stopped():
+            time.sleep(0.005)
+        return plan
+
+    monkeypatch.setattr(cutting_work, "cut_plan", endless)
+    session = window.session
+    line = next(one for one in order_list(session.job).lines if one.key.startswith("trim:casing"))
+    session.look(place="order", selected=("order", line.key))
+    settle()
+    done = threading.Event()
+    window.bench.cutting.done.connect(lambda *_: done.set())
+    window.bench.view.press("Find the cheapest lengths")
+    wait_for(told)
+    assert "Best so far" in notes(window)
+    session.do(edits.rename_job("Another name"))  # the window takes other work meanwhile
+    assert session.job.name == "Another name"
+    assert window.bench.view.press("Stop, and keep the best so far")
+    wait_for(done)
+    assert line.key in session.job.cutting
+
+
+def test_the_cut_list_stands_under_the_drawing(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", room_id="r1", selected=("r1", "trim", "cornice"))
+    settle()
+    page = window.page("trim")
+    assert isinstance(page, TrimPage)
+    rows = [[cell.text for cell in row.cells] for row in page.cuts.sheet.rows]
+    mitred = [row for row in rows if row[1].startswith("cornice") and "mitred" in row[5]]
+    assert mitred
+    assert "blade" in mitred[0][5]
+    assert any(row.text.startswith("Mitred, corner") for row in window.bench.view.rows() if isinstance(row, NoteRow))
+    session.do(edits.change_joinery(inside_corners="mitred"))
+    settle()
+    assert not any("coped" in cell.text for row in page.cuts.sheet.rows for cell in row.cells)
