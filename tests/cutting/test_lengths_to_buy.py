@@ -32,6 +32,15 @@ def test_the_cheapest_length_wins_and_by_hand() -> None:
     assert [round(bar.offcut) for bar in answer.bars] == [197, 197]
 
 
+def test_no_piece_is_joined_where_a_longer_bar_would_do_and_bars_are_as_short_as_they_may() -> None:
+    answer = lengths_to_buy((4020.0, 1655.0, 501.0), (2400.0, 3000.0, 4800.0), 10.0, 3)
+    assert sorted((bar.stock, [round(length) for _, length in bar.pieces]) for bar in answer.bars) == [
+        (2400.0, [1655]),
+        (4800.0, [4020, 501]),
+    ]
+    assert answer.price == pytest.approx(72.0)
+
+
 def test_the_kerf_counts_between_pieces_only() -> None:
     assert len(lengths_to_buy((1200.0, 1200.0), (2400.0,), 1.0, 3).bars) == 2
     assert len(lengths_to_buy((1200.0, 1197.0), (2400.0,), 1.0, 3).bars) == 1

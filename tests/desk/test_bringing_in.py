@@ -73,11 +73,12 @@ def test_drawings_readings_and_sheets_are_handed_out(
         window.exports.drawing_dxf,
         window.exports.readings_csv,
         window.exports.measuring_sheets,
+        window.exports.cut_list,
         window.exports.room_dxf,
     ):
         hand_out()
         window.session.runner.wait()
         settle()
-    assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf"]
+    assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf", ".pdf"]
     assert all(path.stat().st_size > 200 for path in written)
     assert len(list((tmp_path / "all").glob("*.dxf"))) == 9  # the plan and eight walls

@@ -298,7 +298,7 @@ def test_tins_and_bars_are_drawn_to_their_true_relative_size() -> None:
     skirting = lines["trim:skirting:148.7×35"]
     bars = line_picture(skirting)
     widths = [max(x for x, _ in mark.points) for mark in bars.marks if isinstance(mark, Area)]
-    assert max(widths) == pytest.approx(3.0 * 62)
+    assert max(widths) == pytest.approx(4.8 * 62)
     assert skirting.bars is not None
     assert sum(isinstance(mark, Area) for mark in bars.marks) == len(skirting.bars.bars) + sum(
         len(bar.pieces) for bar in skirting.bars.bars

@@ -204,3 +204,14 @@ def test_cautions_defer_and_never_permit() -> None:
         for text in cautions(where):
             assert "safe" not in text.lower().replace("unsafe", "")
             assert any(word in text for word in ("local code", "maker's sheet", "licensed", "engineer", "certified"))
+
+
+def test_the_cut_list_is_printed_with_every_piece_and_every_bar() -> None:
+    from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
+
+    job = demo_job()
+    raw = cut_list_pdf(job)
+    assert raw.startswith(b"%PDF")
+    assert raw.count(b"/Type /Page\n") >= 6
+    empty = cut_list_pdf(replace(job, rooms=()))
+    assert empty.count(b"/Type /Page\n") == 1

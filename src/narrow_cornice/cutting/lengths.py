@@ -1,7 +1,8 @@
 """How many whole lengths to buy for a list of pieces.
 
 Simple whole-length counting: pieces longest first, each into the first length it still fits (first-fit
-decreasing, at most 11/9 of the best plus one, Johnson 1973), once for every stock length, the cheapest kept.
+decreasing, at most 11/9 of the best plus one, Johnson 1973), once for every stock length that holds the longest piece;
+then every bar is bought as short as its pieces allow, and the cheapest answer is kept.
 """
 
 from __future__ import annotations
@@ -76,11 +77,18 @@ def _longest_first(one: tuple[float, int]) -> tuple[float, int]:
     return (-one[0], one[1])
 
 
+def _shortest(bar: Bar, sold: Sequence[float]) -> Bar:
+    """Return the bar as the shortest length sold that still holds its pieces; ``sold`` rises."""
+    used = bar.stock - bar.offcut
+    shorter = sold[bisect.bisect_left(sold, used - 1e-9)] if sold else bar.stock
+    return bar if shorter >= bar.stock else Bar(shorter, bar.pieces, shorter - used)
+
+
 @lru_cache(maxsize=1024)
 def lengths_to_buy(
     pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metre: float, kerf: float
 ) -> Lengths:
-    """Return the cheapest answer that buys one stock length only.
+    """Return the cheapest of several quick answers.
 
     ``pieces`` and ``stocks`` are in mm and above nought; with equal prices the fewest bars win.
     """
@@ -95,11 +103,15 @@ def lengths_to_buy(
         return max(math.ceil(whole / stock - 1e-9), alone) * stock / 1000 * price_per_metre
 
     best: Lengths | None = None
-    for bound, stock in sorted((least(stock), stock) for stock in stocks):
+    # A piece is never joined where a longer bar would do.
+    longest = ordered[0][0] if ordered else 0.0
+    whole_ones = [stock for stock in stocks if stock >= longest - 1e-9] or [max(stocks, default=0.0)]
+    sold = sorted(stocks)
+    for bound, stock in sorted((least(stock), stock) for stock in whole_ones if stocks):
         if best is not None and bound > best.price + 1e-9:
             break
-        bars = _packed(ordered, stock, kerf)
-        answer = Lengths(bars, len(bars) * stock / 1000 * price_per_metre)
+        bars = tuple(_shortest(bar, sold) for bar in _packed(ordered, stock, kerf))
+        answer = Lengths(bars, sum(bar.stock for bar in bars) / 1000 * price_per_metre)
         if best is None or (round(answer.price, 6), len(bars)) < (round(best.price, 6), len(best.bars)):
             best = answer
     if best is None:

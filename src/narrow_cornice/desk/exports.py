@@ -165,6 +165,15 @@ class Exports:
 
             self.write(path, lambda: measuring_sheets_pdf(job))
 
+    def cut_list(self) -> None:
+        """Hand out the cut list of every room and how the bars are cut."""
+        job = self._session.job
+        path = self._ask("The cut list", f"{job.name} cut list", "pdf")
+        if path is not None:
+            from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
+
+            self.write(path, lambda: cut_list_pdf(job))
+
     def room_pdf(self) -> None:
         """Hand out every drawing of the room as one PDF."""
         room, job = self._session.room(), self._session.job

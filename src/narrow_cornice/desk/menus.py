@@ -77,6 +77,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     add_action(window, out, "Every drawing of the room as PDF …", window.exports.room_pdf)
     add_action(window, out, "Plan and every wall as DXF, into a folder …", window.exports.room_dxf)
     add_action(window, out, "Readings of the room as CSV …", window.exports.readings_csv)
+    add_action(window, out, "Cut list and bars as PDF …", window.exports.cut_list)
     add_action(window, out, "Blank measuring sheets as PDF …", window.exports.measuring_sheets)
     add_action(window, out, "The brief to sign as PDF …", window.exports.brief)
     add_action(window, out, "Order by shop as CSV …", lambda: window.exports.order("csv", False))

@@ -24,16 +24,27 @@ from narrow_cornice.trim.saw_settings import SawSetting, lying_flat, standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
 from narrow_cornice.working.figures import Figure, choice, table
 
+Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
 Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
 INSTALLED: tuple[TrimKind, ...] = ("casing", "cornice", "picture rail", "architrave", "dado rail", "skirting")
 
 
 class EndCut(msgspec.Struct, frozen=True):
-    """How one end is cut: the setting of the saw where it is not cut square, and what it meets, in words."""
+    """How one end is cut: the setting of the saw where it is not cut square, and what it meets, in words.
+
+    ``longer`` is the edge that is longer, of a piece that lies face up: a cornice flat on its back with its wall edge
+    towards you, other trim with its face towards you, a casing with its inner edge towards you.
+    """
 
     cut: Cut
     meets: str
     setting: SawSetting | None = None
+    longer: Edge = ""
+
+    @property
+    def far_edge_longer(self) -> bool:
+        """Return whether the edge away from you is the longer one."""
+        return self.longer in ("ceiling edge", "back", "outer edge")
 
     @property
     def words(self) -> str:
@@ -41,10 +52,11 @@ class EndCut(msgspec.Struct, frozen=True):
         if self.setting is None:
             return f"{self.cut} to {self.meets}"
         mitre, bevel = self.setting.mitre.value, self.setting.bevel.value
-        words = f"{self.cut} {abs(mitre):.1f}°"
+        words = f"{'mitred' if self.cut == 'frame' else self.cut} {abs(mitre):.1f}°"
         if abs(bevel) > 0.05:
             words += f", blade {abs(bevel):.1f}°"
-        return f"{words}, {self.meets}"
+        longer = f", {self.longer} longer" if self.longer else ""
+        return f"{words}{longer}, {self.meets}"
 
 
 class CutPiece(msgspec.Struct, frozen=True):
@@ -99,8 +111,8 @@ def _casings(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[C
         face = next(one for one in measured.faces if one.name == run.wall)
         opening = next((one for one, hole, _ in face.openings if hole.name == run.opening), None)
         leg = run.to_buy.name.startswith("leg")
-        upper = EndCut("frame", "the head" if leg else "the leg", corner)
-        lower = EndCut("frame", "the foot" if leg else "the leg", corner)
+        upper = EndCut("frame", "the head" if leg else "the leg", corner, "outer edge")
+        lower = EndCut("frame", "the foot" if leg else "the leg", corner, "outer edge")
         if leg and opening is not None and opening.kind != "window":
             lower = EndCut("square", "the floor")
         about = (measured.room.id, "trim", "casing")
@@ -159,10 +171,18 @@ def _end(
     setting = lying_flat(spring, corner) if spring is not None else standing(corner)
     meets = f"{corner.name} of {corner.value:.1f}°"
     if kind == "outside" or joinery.inside_corners == "mitred":
-        return EndCut("mitred", meets, setting)
+        return EndCut("mitred", meets, setting, _longer(spring is not None, kind == "outside"))
     if (beyond, "right" if side == "left" else "left") in put_up:
-        return EndCut("coped", meets, setting)
+        return EndCut("coped", meets, setting, _longer(spring is not None, False))
     return EndCut("square", f"wall {beyond}")
+
+
+def _longer(lying: bool, outside: bool) -> Edge:
+    """Return which edge of a mitred end is longer: into an inside corner the one at the wall, round an outside one the
+    one off it."""
+    if lying:
+        return "ceiling edge" if outside else "wall edge"
+    return "face" if outside else "back"
 
 
 def _stop(measured: MeasuredRoom, face: WallFace, at: float) -> EndCut:
@@ -176,7 +196,7 @@ def _stop(measured: MeasuredRoom, face: WallFace, at: float) -> EndCut:
             if out:
                 return EndCut("square", f"the casing of {opening.name[:40]}")
             corner = choice("corner", 270.0, "°", note="a return to the wall")
-            return EndCut("returned", f"beside {opening.name[:40]}", standing(corner))
+            return EndCut("returned", f"beside {opening.name[:40]}", standing(corner), "face")
     return EndCut("square", "the slope of the ceiling")
 
 
@@ -196,7 +216,7 @@ def _parts(
     joints = scarf_places(run.to_buy.value, longest_stock(run.kind, stock), overlap, studs)
     lengths = parts_of(run.to_buy.value, joints, overlap)
     where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
-    scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")))
+    scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")), "back")
     about = (measured.room.id, "trim", run.kind)
     made = []
     for place, length in enumerate(lengths):

@@ -86,7 +86,7 @@ def cutting_rows(bench: Bench, job: Job, line: OrderLine) -> Iterator[Row]:
     elif kept is not None:
         yield NoteRow("The plan that was kept is for other pieces: these are counted quickly, longest first.", "ochre")
     else:
-        yield NoteRow("Counted quickly, longest first, one stock length for all.")
+        yield NoteRow("Counted quickly, longest first.")
 
     def find(_: int) -> None:
         pieces = cut_lengths([length for _, length in line.cuts])

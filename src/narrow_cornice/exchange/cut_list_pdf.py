@@ -1,0 +1,130 @@
+"""The cut list for the saw: every room's pieces with a picture of each end, and how the bars are cut."""
+
+from __future__ import annotations
+
+import math
+
+from narrow_cornice.drawing.marks import Pen
+from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.pdf_sheets import Sheet, foot
+from narrow_cornice.job.model import Job
+from narrow_cornice.takeoff.cut_list import EndCut, cut_list
+from narrow_cornice.takeoff.order import OrderLine, order_list
+from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import show_money
+
+LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
+BAR, METRE = 6.0, 30.0  # mm of paper: how high a bar is drawn, and a metre of it
+BOARD = (15.0, 5.0)  # mm of paper: the end of a piece in its picture
+HOW = (
+    "Pieces lie face up: a cornice flat on its back with its wall edge towards you, other trim with its face towards "
+    "you, a casing with its inner edge towards you. Lengths are over the longest points. Coped ends are cut as given, "
+    "then sawn back along the edge."
+)
+
+
+def cut_list_pdf(job: Job) -> bytes:
+    """Return the cut list of every measured room, then the cutting plan of every profile, A4."""
+    sheet = Sheet(f"{job.name}: cut list", landscape=False)
+    y = _begin(sheet, job, "Cut list", HOW)
+    none = True
+    for room in job.rooms:
+        pieces = cut_list(room, job.house_rules, job.stock, job.joinery)
+        if not pieces:
+            continue
+        none = False
+        y = _room_for(sheet, job, y, 4 * ROW)
+        sheet.text(LEFT, y, room.name, 13, face="name", room=120)
+        y += 3.0
+        for words, x in (("Piece", 22.0), ("Length", 84.0), ("Left end", 92.0), ("Right end", 145.0)):
+            sheet.text(x, y + 2.5, words, 7.5, colour="soft", anchor="right" if words == "Length" else "left")
+        y += 4.0
+        for one in pieces:
+            y = _room_for(sheet, job, y, ROW, room.name)
+            sheet.line(((LEFT, y), (RIGHT, y)), Pen("rule", 0.3))
+            sheet.text(20.0, y + 5.5, str(one.number), 8, colour="soft", anchor="right")
+            sheet.text(22.0, y + 5.5, one.name, 9, room=46)
+            length = show_length(
+                math.ceil(one.length - 0.05) if job.settings.unit == "mm" else one.length,
+                job.settings.unit,
+                step=job.settings.step,
+                denominator=job.settings.denominator,
+            )
+            sheet.text(84.0, y + 5.5, length, 9, face="bold", anchor="right")
+            for x, end, left in ((92.0, one.left, True), (145.0, one.right, False)):
+                _picture(sheet, x, y + 1.8, end, left)
+                sheet.wrapped(x + BOARD[0] + 3.0, y + 3.4, end.words, 7, 33.0, most=3)
+            y += ROW
+        y += 8.0
+    if none:
+        sheet.text(LEFT, y + 4, "No room has been measured yet.", 10, colour="soft")
+    lines = [line for line in order_list(job).lines if line.bars is not None and line.bars.bars]
+    if lines:
+        y = _begin(sheet, job, "How the bars are cut", "Marks say which piece of the cut list each is; lengths in mm.")
+        for line in lines:
+            y = _bars(sheet, job, line, y)
+    return sheet.content()
+
+
+def _begin(sheet: Sheet, job: Job, title: str, words: str) -> float:
+    sheet.page()
+    sheet.text(LEFT, 18, f"{job.name}: {title}", 16, face="name", room=RIGHT - LEFT)
+    y = sheet.wrapped(LEFT, 24, words, 8, RIGHT - LEFT, colour="soft")
+    sheet.wrapped(LEFT, sheet.tall - 17, " ".join(cautions("trim")), 7, RIGHT - LEFT, colour="soft", most=2)
+    foot(sheet, job)
+    return y + 6.0
+
+
+def _room_for(sheet: Sheet, job: Job, y: float, tall: float, going_on: str = "Cut list") -> float:
+    """Return where to go on: on the next sheet of paper where this one is full."""
+    return y if y + tall < sheet.tall - 20 else _begin(sheet, job, f"{going_on}, continued", "")
+
+
+def _picture(sheet: Sheet, x: float, y: float, end: EndCut, left: bool) -> None:
+    """Draw the end of a piece as it lies, its cut at the side it is cut on; a tilted blade leaves a dashed edge."""
+    wide, tall = BOARD
+    mitre = min(60.0, abs(end.setting.mitre.value)) if end.setting is not None else 0.0
+    slant = tall * math.tan(math.radians(mitre))
+    far, near = (0.0, slant) if end.far_edge_longer else (slant, 0.0)  # how much shorter each edge is
+    if left:
+        corners = ((x + far, y), (x + wide, y), (x + wide, y + tall), (x + near, y + tall))
+        cut = ((x + far, y), (x + near, y + tall))
+    else:
+        corners = ((x, y), (x + wide - far, y), (x + wide - near, y + tall), (x, y + tall))
+        cut = ((x + wide - far, y), (x + wide - near, y + tall))
+    sheet.area(corners, "#efe3c8", Pen("ink", 0.4))
+    sheet.line(cut, Pen("ink", 1.2))
+    if end.setting is not None and abs(end.setting.bevel.value) > 0.05:
+        over = 1.6 if left else -1.6
+        sheet.line(tuple((px + over, py) for px, py in cut), Pen("ink", 0.4, dashed=True))
+
+
+def _bars(sheet: Sheet, job: Job, line: OrderLine, y: float) -> float:
+    """Draw the bars of one line with their pieces; return where to go on."""
+    assert line.bars is not None
+    y = _room_for(sheet, job, y, 10 + 2 * (BAR + 3))
+    money = f" {job.settings.money}" if job.settings.money else ""
+    sheet.text(LEFT, y, line.name, 11, face="name", room=120)
+    sheet.text(RIGHT, y, f"{line.bought_as}, {show_money(line.price)}{money}", 9, anchor="right")
+    y += 4.0
+    if line.bars.bound is not None:
+        sheet.text(LEFT, y, f"No plan costs less than {show_money(line.bars.bound)}{money}.", 7.5, colour="soft")
+        y += 3.5
+    scale = min(METRE, (RIGHT - LEFT) / max(bar.stock for bar in line.bars.bars) * 1000)
+    for bar in line.bars.bars:
+        y = _room_for(sheet, job, y, BAR + 3, line.name)
+        sheet.area(_rectangle(LEFT, y, bar.stock / 1000 * scale), "#fbf8f1", Pen("soft", 0.3))
+        x = LEFT
+        for index, length in bar.pieces:
+            wide = length / 1000 * scale
+            sheet.area(_rectangle(x, y, wide), "#efe3c8", Pen("ink", 0.4))
+            name = line.cuts[index][0] if index < len(line.cuts) else ""
+            sheet.text(x + wide / 2, y + 2.5, name, 5.5, anchor="middle", room=wide - 1)
+            sheet.text(x + wide / 2, y + 5.0, f"{length:.0f}", 6.5, face="bold", anchor="middle", room=wide - 1)
+            x += wide
+        y += BAR + 1.5
+    return y + 7.0
+
+
+def _rectangle(x: float, y: float, wide: float) -> tuple[tuple[float, float], ...]:
+    return ((x, y), (x + wide, y), (x + wide, y + BAR), (x, y + BAR))
