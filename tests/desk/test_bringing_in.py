@@ -74,11 +74,14 @@ def test_drawings_readings_and_sheets_are_handed_out(
         window.exports.readings_csv,
         window.exports.measuring_sheets,
         window.exports.cut_list,
+        lambda: window.exports.full_size("pdf"),
+        lambda: window.exports.full_size("dxf"),
+        lambda: window.exports.full_size("svg"),
         window.exports.room_dxf,
     ):
         hand_out()
         window.session.runner.wait()
         settle()
-    assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf", ".pdf"]
+    assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf", ".pdf", ".pdf", ".dxf", ".svg"]
     assert all(path.stat().st_size > 200 for path in written)
     assert len(list((tmp_path / "all").glob("*.dxf"))) == 9  # the plan and eight walls

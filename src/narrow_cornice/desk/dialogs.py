@@ -50,7 +50,7 @@ KEYS = (
     (
         "Everywhere",
         (
-            ("Alt+1 to Alt+6", "unfolded, plan, one wall, section, strip, the house"),
+            ("Alt+1 to Alt+7", "unfolded, plan, one wall, section, strip, house, proportion"),
             ("Ctrl+Z, Ctrl+Shift+Z", "undo, redo"),
             ("Ctrl+S, Ctrl+Shift+S", "save, save as"),
             ("Ctrl+O, Ctrl+N", "open, new"),

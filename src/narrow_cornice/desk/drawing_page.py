@@ -22,6 +22,7 @@ from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
+from narrow_cornice.drawing.wall_order import wall_order
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.coatings import finished_surfaces
@@ -35,6 +36,7 @@ SHEETS: tuple[tuple[Sheet, str], ...] = (
     ("section", "Section"),
     ("strip", "Strip"),
     ("house", "House"),
+    ("proportion", "Proportion"),
 )
 
 
@@ -60,6 +62,8 @@ def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) ->
         return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id, job.pictures)
     if sheet == "strip":
         return wall_strip(room, job.house_rules, job.colours, job.settings)
+    if sheet == "proportion":
+        return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
     if sheet == "house":
         return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
@@ -73,6 +77,7 @@ class DrawingPage(QWidget):
     """Canvas, sheet, and the leaves to choose a drawing by. A place says its rows in ``put_rows``."""
 
     letter = pyqtSignal(str)
+    proportions = False  # whether the leaf that draws the wall as an order is offered here
 
     def __init__(self, session: Session, theme: Theme, bench: Bench, *, inset: bool = False) -> None:
         super().__init__()
@@ -98,6 +103,7 @@ class DrawingPage(QWidget):
             leaf.setCheckable(True)
             leaf.setToolTip(f"{words} (Alt+{number})")
             leaf.clicked.connect(lambda _=False, one=sheet: session.look(sheet=one))
+            leaf.setVisible(sheet != "proportion" or self.proportions)
             group.addButton(leaf)
             self._leaves[sheet] = leaf
             top.addWidget(leaf)

@@ -165,6 +165,27 @@ class Exports:
 
             self.write(path, lambda: measuring_sheets_pdf(job))
 
+    def full_size(self, suffix: str) -> None:
+        """Hand out the profile of the selected trim at full size: PDF in tiles, DXF or SVG."""
+        room, job = self._session.room(), self._session.job
+        kind = trim_kind_of(self._session.view.selected)
+        measured = measured_room(room, job.house_rules) if room is not None else None
+        piece = measured.trim.piece(kind) if measured is not None and measured.trim is not None else None
+        if room is None or piece is None or piece.profile is None:
+            self._window.tell(f"No {kind} is fitted here: select a piece of trim that is.")
+            return
+        profile, name = piece.profile, f"{room.name} {kind}"
+        path = self._ask("The profile at full size", f"{name} full size", suffix)
+        if path is not None:
+            from narrow_cornice.exchange.full_size import profile_dxf, profile_pdf, profile_svg
+
+            makers = {
+                "pdf": lambda: profile_pdf(job, profile, name),
+                "dxf": lambda: profile_dxf(profile, name),
+                "svg": lambda: profile_svg(profile, name),
+            }
+            self.write(path, makers[suffix])
+
     def cut_list(self) -> None:
         """Hand out the cut list of every room and how the bars are cut."""
         job = self._session.job

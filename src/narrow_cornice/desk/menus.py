@@ -78,6 +78,9 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     add_action(window, out, "Plan and every wall as DXF, into a folder …", window.exports.room_dxf)
     add_action(window, out, "Readings of the room as CSV …", window.exports.readings_csv)
     add_action(window, out, "Cut list and bars as PDF …", window.exports.cut_list)
+    for suffix, words in (("pdf", "PDF in tiles"), ("dxf", "DXF"), ("svg", "SVG")):
+        full = f"Profile at full size as {words} …"
+        add_action(window, out, full, lambda suffix=suffix: window.exports.full_size(suffix))
     add_action(window, out, "Blank measuring sheets as PDF …", window.exports.measuring_sheets)
     add_action(window, out, "The brief to sign as PDF …", window.exports.brief)
     add_action(window, out, "Order by shop as CSV …", lambda: window.exports.order("csv", False))

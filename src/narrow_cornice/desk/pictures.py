@@ -26,6 +26,10 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
         "trim",
         {"place": "trim", "sheet": "unfolded", "room_id": "r1", "turn": 180.0, "selected": ("r1", "trim", "cornice")},
     ),
+    (
+        "proportion",
+        {"place": "trim", "sheet": "proportion", "wall_id": "w1", "selected": ("r1", "trim", "cornice: corona")},
+    ),
     ("trim-section", {"place": "trim", "sheet": "section", "selected": ("r1", "trim", "cornice")}),
     ("one-wall", {"place": "trim", "sheet": "elevation", "wall_id": "w1", "selected": ("r1", "trim", "casing")}),
     (

@@ -342,7 +342,9 @@ class MainWindow(QMainWindow):
     def go(self, place: str) -> None:
         """Go to a place of the work."""
         where: Place = next(one for one in PLACES if one == place)
-        if where == "measure" and self.session.view.place != "measure" and self.session.view.sheet == "unfolded":
+        if where != "trim" and self.session.view.sheet == "proportion":
+            self.session.look(place=where, sheet="plan" if where == "measure" else "unfolded")
+        elif where == "measure" and self.session.view.place != "measure" and self.session.view.sheet == "unfolded":
             self.session.look(place=where, sheet="plan")
         elif (
             where in ("trim", "finishes") and self.session.view.place == "measure" and self.session.view.sheet == "plan"

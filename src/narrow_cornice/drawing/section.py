@@ -11,6 +11,8 @@ from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.shade import shade_strip
 from narrow_cornice.units.lengths import show_length
 
+THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
+
 
 @by_identity(keep=256)
 def trim_section(
@@ -55,6 +57,10 @@ def trim_section(
         marks.append(Dimension((0.0, 0.0), (0.0, -height), 12 * unit, shown(height), about))
     girth = f"girth {shown(profile.girth)}" + (" mm" if settings.unit == "mm" else "")
     subtitle = f"{girth} · section {profile.area / 100:.1f} cm²"
+    if not plain:
+        subtitle += f" · thinnest {shown(profile.outline.thinnest(THIN_EDGE * height))}"
+        if profile.outline.undercut > 0.2:
+            subtitle += f" · undercut {shown(profile.outline.undercut)}"
     left, top, right, bottom = bounds_of(marks, (18 if not plain else 6) * unit)
     words = 0.0 if plain or not profile.bands else 55 * unit  # the names of the members stand beside their sizes
     return Drawing(title, subtitle, tuple(marks), (left, top, right + words, bottom))

@@ -29,6 +29,7 @@ from narrow_cornice.job.things import (
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.proportion import School
 from narrow_cornice.units.lengths import Length, Unit
 
@@ -142,6 +143,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     rank: Rank = "principal"
     order: str = "doric"
     school: School = "five-part"
+    curves: Curves = "roman"
     trim: dict[str, TrimChoice] = {}
     two_tone: TwoTone = "one tone"
     split: Length | None = None

@@ -14,6 +14,7 @@ from narrow_cornice.survey.readings import Reading
 from narrow_cornice.takeoff.surveys import house_rules_of, mean_of_readings, plan_of
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
+from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import School
 from narrow_cornice.trim.runs import Hole, Run, Wall, in_order, runs_of_wall
@@ -118,8 +119,9 @@ def _trim(
     choices: dict[str, TrimChoice],
     changed_rules: dict[str, float],
     room_id: str,
+    curves: Curves,
 ) -> FittedTrim:
-    return fitted_trim(height, orders()[order], school, choices, house_rules_of(changed_rules), (room_id,))
+    return fitted_trim(height, orders()[order], school, choices, house_rules_of(changed_rules), (room_id,), curves)
 
 
 def _on_walls(room: Room) -> tuple[Opening | Fixture | ConditionMark, ...]:
@@ -194,7 +196,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
         return MeasuredRoom(room, plan, height, fault=plan.fault)
     if height is None:
         return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
-    trim = _trim(height, room.order, room.school, room.trim, changed_rules, room.id)
+    trim = _trim(height, room.order, room.school, room.trim, changed_rules, room.id, room.curves)
     corners = _corners(plan)
     ceiling, profiles = _ceiling(plan, height, *(side.slope for side in room.sides))
     faces = tuple(

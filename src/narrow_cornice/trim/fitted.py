@@ -11,6 +11,7 @@ from collections.abc import Mapping
 import msgspec
 
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
+from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.profiles import (
     Profile,
@@ -114,10 +115,12 @@ def fitted_trim(
     choices: Mapping[str, TrimChoice],
     rules: HouseRules,
     source: tuple[str, ...] = (),
+    curves: Curves = "roman",
 ) -> FittedTrim:
     """Return all trim of a room with this ceiling height.
 
-    ``choices`` holds what differs from the order, by kind or "cornice: member"; ``source`` is the room's path,
+    ``curves`` says how the profiles are drawn; ``choices`` holds what differs from the order, by kind or "cornice:
+    member"; ``source`` is the room's path,
     given to the typed sizes so that they can be found.
     """
     wall = proportion(height, order, school, rules)
@@ -177,7 +180,7 @@ def fitted_trim(
             missing = "this school has none: type its height and its top" if fitted else ""
             pieces[kind] = Piece(kind, fitted, wants, missing=missing)
             return
-        profile = _profile(kind, size, out, built_members) if fitted else None
+        profile = _profile(kind, size, out, built_members, curves) if fitted else None
         pieces[kind] = Piece(kind, fitted, wants, size, out, top - size.value, top, profile)
 
     def out(kind: TrimKind, rule: str) -> Figure:
@@ -219,7 +222,7 @@ def fitted_trim(
                 out("architrave", "architrave_thickness"),
                 low,
                 high,
-                band_profile("architrave", rest.value, out("architrave", "architrave_thickness").value),
+                band_profile("architrave", rest.value, out("architrave", "architrave_thickness").value, curves),
             )
     projection = typed("cornice", "projection", "cornice projection") or projection_of_cornice(cornice)
     put("cornice", wall.cornice, cornice, projection, height.value, True)
@@ -251,21 +254,22 @@ def frieze_band(top_of_the_frieze: float, top_of_picture_rail: float) -> float:
     return top_of_the_frieze - top_of_picture_rail
 
 
-def _profile(kind: TrimKind, size: Figure, out: Figure | None, members: list[Member]) -> Profile | None:
+def _profile(kind: TrimKind, size: Figure, out: Figure | None, members: list[Member], curves: Curves) -> Profile | None:
     """Return the profile of a piece at its built size."""
     projection = out.value if out is not None else 0.0
     if kind == "skirting":
-        return skirting_profile(size.value, projection)
+        return skirting_profile(size.value, projection, curves)
     if kind == "dado rail":
-        return dado_profile(size.value, projection)
+        return dado_profile(size.value, projection, curves)
     if kind == "picture rail":
-        return picture_rail_profile(size.value, projection)
+        return picture_rail_profile(size.value, projection, curves)
     if kind in ("casing", "architrave"):
-        return band_profile(kind, size.value, projection)
+        return band_profile(kind, size.value, projection, curves)
     if kind == "cornice":
         whole = sum(member.height.value for member in members)
         if whole <= 0:
             return None
         scale = size.value / whole  # a typed height of the whole stretches its members alike
-        return cornice_profile(tuple((member.name, member.height.value * scale) for member in members), projection)
+        stack = tuple((member.name, member.height.value * scale) for member in members)
+        return cornice_profile(stack, projection, curves)
     return None

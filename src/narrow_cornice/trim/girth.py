@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from functools import lru_cache
 
-from narrow_cornice.trim.outline import Arc
+from narrow_cornice.trim.outline import Arc, Conic, Line
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.working.figures import Figure, explained, table, total
 
@@ -20,9 +20,11 @@ def arc_length(radius: float, angle: float) -> float:
 def girth_of(profile: Profile) -> Figure:
     """Return the length of the painted face across a profile, in mm."""
     size = f"{profile.kind} drawn {profile.height:.1f} high and {profile.projection:.1f} out"
-    straight = [segment.length for segment in profile.outline.segments if not isinstance(segment, Arc)]
+    straight = [segment.length for segment in profile.outline.segments if isinstance(segment, Line)]
     parts = [table("straight faces", math.fsum(straight), "mm", f"{len(straight)} straight faces of the {size}")]
     for segment in profile.outline.segments:
+        if isinstance(segment, Conic):
+            parts.append(table("conic", segment.length, "mm", f"a conic arc of the {size}, integrated"))
         if isinstance(segment, Arc):
             parts.append(
                 arc_length(

@@ -6,7 +6,7 @@ from functools import lru_cache
 
 import msgspec
 
-from narrow_cornice.trim.members import Kind, member
+from narrow_cornice.trim.members import Curves, Kind, member
 from narrow_cornice.trim.outline import Line, Outline, Point, Segment
 
 
@@ -33,14 +33,14 @@ class Profile(msgspec.Struct, frozen=True):
         return self.outline.area
 
 
-def _stack(parts: list[tuple[Kind, float, float]], start: Point = (0.0, 0.0)) -> list[Segment]:
-    """Return the members stacked upwards from ``start``; parts are (kind, height, projection)."""
+def _stack(parts: list[tuple[Kind, float, float]], curves: Curves) -> list[Segment]:
+    """Return the members stacked upwards from the wall; parts are (kind, height, projection)."""
     segments: list[Segment] = []
-    at = start
+    at: Point = (0.0, 0.0)
     for kind, height, projection in parts:
         if height <= 0 and projection <= 0:
             continue
-        segments += member(kind, at, height, projection)
+        segments += member(kind, at, height, projection, curves)
         at = segments[-1].end
     return segments
 
@@ -54,7 +54,7 @@ def _up_against(segments: list[Segment], *, shelf: bool) -> Outline:
 
 
 @lru_cache(maxsize=512)
-def cornice_profile(members: tuple[tuple[str, float], ...], projection: float) -> Profile:
+def cornice_profile(members: tuple[tuple[str, float], ...], projection: float, curves: Curves = "roman") -> Profile:
     """Return a cornice of the given members, (name, height) from the top down, coming out by ``projection``.
 
     The bed mould starts at the wall and each member above comes out further; a member left out takes its share
@@ -84,12 +84,12 @@ def cornice_profile(members: tuple[tuple[str, float], ...], projection: float) -
                 ("cyma recta", 0.72 * height, 0.88 * out),
                 ("fillet", 0.2 * height, 0.06 * out),
             ]
-    outline = _up_against(_stack(parts), shelf=False)
+    outline = _up_against(_stack(parts, curves), shelf=False)
     return Profile("cornice", total, projection, outline, tuple(bands))
 
 
 @lru_cache(maxsize=512)
-def skirting_profile(height: float, thickness: float) -> Profile:
+def skirting_profile(height: float, thickness: float, curves: Curves = "roman") -> Profile:
     """Return a skirting: a plain face and, on top, a small reversed curve dying towards the wall."""
     top = min(height * 0.3, 2 * thickness)
     parts: list[tuple[Kind, float, float]] = [
@@ -98,12 +98,12 @@ def skirting_profile(height: float, thickness: float) -> Profile:
         ("fillet", 0.2 * top, 0.15 * thickness),
         ("fascia", height - top, 0.0),
     ]
-    outline = Outline(tuple(_stack(parts))).turned_over(height)
+    outline = Outline(tuple(_stack(parts, curves))).turned_over(height)
     return Profile("skirting", height, thickness, outline)
 
 
 @lru_cache(maxsize=512)
-def dado_profile(height: float, projection: float) -> Profile:
+def dado_profile(height: float, projection: float, curves: Curves = "roman") -> Profile:
     """Return a dado rail: the cap of a pedestal, bed, face, and a shelf on top that is painted too."""
     parts: list[tuple[Kind, float, float]] = [
         ("fillet", 0.08 * height, 0.1 * projection),
@@ -111,11 +111,11 @@ def dado_profile(height: float, projection: float) -> Profile:
         ("corona", 0.28 * height, 0.2 * projection),
         ("ovolo", 0.22 * height, 0.15 * projection),
     ]
-    return Profile("dado rail", height, projection, _up_against(_stack(parts), shelf=True))
+    return Profile("dado rail", height, projection, _up_against(_stack(parts, curves), shelf=True))
 
 
 @lru_cache(maxsize=512)
-def picture_rail_profile(height: float, projection: float) -> Profile:
+def picture_rail_profile(height: float, projection: float, curves: Curves = "roman") -> Profile:
     """Return a picture rail: a hollow, a face, and the lip that carries the hooks."""
     parts: list[tuple[Kind, float, float]] = [
         ("fillet", 0.1 * height, 0.2 * projection),
@@ -123,11 +123,11 @@ def picture_rail_profile(height: float, projection: float) -> Profile:
         ("fascia", 0.25 * height, 0.1 * projection),
         ("ovolo", 0.2 * height, 0.2 * projection),
     ]
-    return Profile("picture rail", height, projection, _up_against(_stack(parts), shelf=True))
+    return Profile("picture rail", height, projection, _up_against(_stack(parts, curves), shelf=True))
 
 
 @lru_cache(maxsize=512)
-def band_profile(kind: str, height: float, thickness: float) -> Profile:
+def band_profile(kind: str, height: float, thickness: float, curves: Curves = "roman") -> Profile:
     """Return a casing (across its width, from the opening outwards) or an architrave: two fasciae, a curve and
     a back band, all of it and both edges seen and painted."""
     parts: list[tuple[Kind, float, float]] = [
@@ -136,4 +136,4 @@ def band_profile(kind: str, height: float, thickness: float) -> Profile:
         ("cyma reversa", 0.18 * height, 0.22 * thickness),
         ("fillet", 0.14 * height, 0.1 * thickness),
     ]
-    return Profile(kind, height, thickness, _up_against(_stack(parts), shelf=True))
+    return Profile(kind, height, thickness, _up_against(_stack(parts, curves), shelf=True))

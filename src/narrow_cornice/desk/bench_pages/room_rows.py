@@ -84,7 +84,7 @@ def colour_typed(bench: Bench, edit: Callable[[str], edits.Edit], text: str) -> 
 
 
 def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
-    """Yield the choices of order, school and rank."""
+    """Yield the choices of order, school, curves and rank."""
     names = tuple((key, order.name) for key, order in orders().items())
     yield ChoiceRow(
         "Order",
@@ -97,6 +97,12 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
         tuple((one, one) for one in SCHOOLS),
         room.school,
         lambda value: bench.do(edits.change_room(room.id, "school", school=value)) and None,
+    )
+    yield ChoiceRow(
+        "Curves",
+        (("roman", "Roman arcs"), ("greek", "Greek conics")),
+        room.curves,
+        lambda value: bench.do(edits.change_room(room.id, "curves", curves=value)) and None,
     )
     ranks = (("principal", "principal"), ("secondary", "secondary"), ("plain", "plain"))
     yield ChoiceRow(
