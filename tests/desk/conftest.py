@@ -11,7 +11,7 @@ import pytest
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from PyQt6.QtCore import QEvent, qInstallMessageHandler
-from PyQt6.QtWidgets import QApplication, QDialog, QMessageBox
+from PyQt6.QtWidgets import QApplication, QDialog, QFileDialog, QInputDialog, QMessageBox
 
 from narrow_cornice.desk.application import _application, make_window, settings_file
 from narrow_cornice.desk.runner import Runner
@@ -50,6 +50,14 @@ def _no_dialog_waits(monkeypatch: pytest.MonkeyPatch) -> None:
 
     monkeypatch.setattr(QDialog, "exec", unexpected)
     monkeypatch.setattr(QMessageBox, "exec", unexpected)
+
+    def unasked(*_args: object, **_fields: object) -> None:
+        raise AssertionError("a file or a word was asked for")
+
+    for asking in ("getOpenFileName", "getSaveFileName", "getExistingDirectory"):
+        monkeypatch.setattr(QFileDialog, asking, unasked)
+    for asking in ("getText", "getItem"):
+        monkeypatch.setattr(QInputDialog, asking, unasked)
 
 
 @pytest.fixture(autouse=True)

@@ -7,7 +7,7 @@ import random
 import pytest
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QInputDialog, QLineEdit
+from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QLineEdit
 
 from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, FigureRow, FindingRow, SizeRow, TextRow, ToggleRow
 from narrow_cornice.desk.drawing_page import DrawingPage
@@ -102,6 +102,8 @@ def act(window: MainWindow, pick: random.Random) -> None:
 def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pytest.MonkeyPatch) -> None:
     pick = random.Random(seed)
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: (pick.choice(TEXTS), pick.random() < 0.8))
+    monkeypatch.setattr(QInputDialog, "getItem", lambda *_a, **_k: (pick.choice(TEXTS), pick.random() < 0.5))
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_a, **_k: ("", ""))
     changes: list[str] = []
     window.session.changed.connect(changes.append)
     for step in range(260):

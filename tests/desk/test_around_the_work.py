@@ -233,9 +233,10 @@ def test_other_looks_and_larger_letters_show_everything(session, qapp, letters: 
     settle()
     assert one.minimumSizeHint().width() <= 1280
     assert one.theme.letters == letters
-    for place in ("measure", "trim", "finishes", "order"):
+    for place in ("measure", "trim", "finishes", "order", "brief"):
         one.go(place)
         settle()
+        assert one.minimumSizeHint().width() <= 1280, place
     one.again = True
     one.close()
     one.deleteLater()

@@ -77,7 +77,7 @@ class DrawingPage(QWidget):
     """Canvas, sheet, and the leaves to choose a drawing by. A place says its rows in ``put_rows``."""
 
     letter = pyqtSignal(str)
-    proportions = False  # whether the leaf that draws the wall as an order is offered here
+    left_out: frozenset[Sheet] = frozenset({"house", "proportion"})  # leaves that other places offer
 
     def __init__(self, session: Session, theme: Theme, bench: Bench, *, inset: bool = False) -> None:
         super().__init__()
@@ -103,7 +103,7 @@ class DrawingPage(QWidget):
             leaf.setCheckable(True)
             leaf.setToolTip(f"{words} (Alt+{number})")
             leaf.clicked.connect(lambda _=False, one=sheet: session.look(sheet=one))
-            leaf.setVisible(sheet != "proportion" or self.proportions)
+            leaf.setVisible(sheet not in self.left_out)
             group.addButton(leaf)
             self._leaves[sheet] = leaf
             top.addWidget(leaf)

@@ -71,6 +71,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     into = _submenu(menu, "Bring in")
     add_action(window, into, "Readings from a table (CSV) …", lambda: window.bringing.readings())
     add_action(window, into, "A room from a plan outline (DXF) …", lambda: window.bringing.outline())
+    add_action(window, into, "Readings from a laser meter …", window.choose_meter)
     out = _submenu(menu, "Hand out")
     add_action(window, out, "This drawing as SVG …", window.exports.drawing_svg)
     add_action(window, out, "This drawing as DXF …", window.exports.drawing_dxf)

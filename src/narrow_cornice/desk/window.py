@@ -342,7 +342,8 @@ class MainWindow(QMainWindow):
     def go(self, place: str) -> None:
         """Go to a place of the work."""
         where: Place = next(one for one in PLACES if one == place)
-        if where != "trim" and self.session.view.sheet == "proportion":
+        page = self.page(where)
+        if isinstance(page, DrawingPage) and self.session.view.sheet in page.left_out:
             self.session.look(place=where, sheet="plan" if where == "measure" else "unfolded")
         elif where == "measure" and self.session.view.place != "measure" and self.session.view.sheet == "unfolded":
             self.session.look(place=where, sheet="plan")
@@ -437,6 +438,15 @@ class MainWindow(QMainWindow):
             except CorniceError as error:
                 self.tell(error)
 
+    def choose_meter(self) -> None:
+        """Ask which port a laser meter is on, in Measure, where its readings go."""
+        from narrow_cornice.desk.pages.measure import MeasurePage
+
+        self.go("measure")
+        page = self.page("measure")
+        if isinstance(page, MeasurePage):
+            page.choose_meter()
+
     def ask_meter(self) -> None:
         """Ask the laser meter for a reading, where one is listened to."""
         page = self.page("measure")
@@ -444,7 +454,9 @@ class MainWindow(QMainWindow):
         if laser is not None and laser.listening:
             laser.ask()
         else:
-            self.tell("No laser meter is listened to yet. Choose its port in Measure, “Laser meter …”.")
+            self.tell(
+                "No laser meter is listened to yet. Choose its port under Bring in, “Readings from a laser meter …”."
+            )
 
     def print_sheet(self) -> None:
         """Put the sheet that is looked at on paper, as PDF."""

@@ -11,7 +11,6 @@ from PyQt6.QtWidgets import QComboBox, QInputDialog
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_pages.survey_rows import assumed_in_words, assumption_typed
 from narrow_cornice.desk.bench_pages.thing_rows import FIXTURES
-from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.drawing_page import DrawingPage, row
 from narrow_cornice.desk.pages.measure_found import FoundSheets, fine, size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
@@ -37,8 +36,13 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.laser_port import LaserPort
 
 
+METER = "meter on a port …"
+
+
 class MeasurePage(DrawingPage):
     """The survey of a room: its walls, corners, diagonals and heights as read, its openings."""
+
+    left_out = frozenset({"proportion"})
 
     def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
         super().__init__(session, theme, bench)
@@ -70,14 +74,14 @@ class MeasurePage(DrawingPage):
             ]
         )
         self._instrument = QComboBox()
-        self._instrument.addItems(INSTRUMENTS)
+        self._instrument.addItems([*INSTRUMENTS, METER])
+        self._instrument.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self._instrument.setMinimumContentsLength(5)
         self._instrument.setAccessibleName("Reading with")
         self._instrument.setToolTip("What the next readings are taken with: it says how sure they are")
-        self._instrument.currentTextChanged.connect(lambda name: session.look(instrument=name))
-        self._tools.insertWidget(self._tools.count() - 3, plain_label("With"))
-        self._tools.insertWidget(self._tools.count() - 3, self._instrument)
+        self._instrument.textActivated.connect(self._read_with)
+        self.sheet_tools.addWidget(self._instrument)
         self._laser: LaserPort | None = None
-        self._add_tool("Laser meter …", "readings from a laser meter go into the field that waits", self.choose_meter)
         self.canvas.pointed.connect(self.place_pointed)
         self.add_cautions("measure")
 
@@ -118,6 +122,14 @@ class MeasurePage(DrawingPage):
             self._laser.read.connect(self.take_meter_reading)
             self._laser.said.connect(self.session.told.emit)
         return self._laser
+
+    def _read_with(self, name: str) -> None:
+        """Read with another instrument, or ask for the port of a meter that sends its readings itself."""
+        if name == METER:
+            self._instrument.setCurrentText(self.session.view.instrument)
+            self.choose_meter()
+        else:
+            self.session.look(instrument=name)
 
     def choose_meter(self) -> None:
         """Ask which port the meter is on, and listen to it; an empty answer listens no longer."""

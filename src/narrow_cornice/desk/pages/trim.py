@@ -21,7 +21,7 @@ from narrow_cornice.working.figures import Figure
 class TrimPage(DrawingPage):
     """Every kind of trim of the room from the ceiling down, against what the order wants."""
 
-    proportions = True
+    left_out = frozenset({"house"})
 
     def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
         super().__init__(session, theme, bench, inset=True)
