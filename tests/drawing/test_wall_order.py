@@ -7,7 +7,8 @@ import itertools
 import pytest
 from msgspec.structs import replace
 
-from narrow_cornice.drawing.marks import Area, Label
+from narrow_cornice.drawing.marks import Area, Label, Strip
+from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.wall_order import wall_order
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.takeoff.rooms import measured_room
@@ -46,3 +47,14 @@ def test_its_names_have_the_sizes_and_lead_to_the_trim() -> None:
     assert any(isinstance(mark, Label) and mark.text.startswith("pedestal cap") for mark in nineteen.marks)
     plain = wall_order(replace(job.rooms[0], school="per-cent"), {}, job.colours, job.settings, "w1")
     assert "no column" in plain.subtitle
+
+
+def test_the_section_of_a_cornice_has_one_crown_beside_it_for_comparison() -> None:
+    job = demo_job()
+    drawing = trim_section(job.rooms[0], {}, job.settings, "cornice", False)
+    assert any(isinstance(mark, Label) and mark.text == "one crown of 223, for comparison" for mark in drawing.marks)
+    assert sum(isinstance(mark, Strip) for mark in drawing.marks) == 2
+    plain = trim_section(job.rooms[0], {}, job.settings, "cornice", True)
+    assert not any(isinstance(mark, Strip) for mark in plain.marks)
+    left, _, right, _ = drawing.bounds
+    assert all(left <= x <= right for mark in drawing.marks if isinstance(mark, Area) for x, _ in mark.points)

@@ -222,7 +222,11 @@ class Editing(RuleBasedStateMachine):
         room = self.room(pick)
         count = len(room.sides)
         side, second, third = (room.sides[(wall + step) % count] for step in (0, 1 + other % (count - 1), 2))
-        match pick % 7:
+        match pick % 9:
+            case 8:
+                self.attempt(edits.reduce_cornice, room.id, edits.REDUCTIONS[wall % 3])
+            case 7:
+                self.attempt(edits.order_of_the_house, room.id)
             case 6:
                 level = ("floor", "middle", "top")[wall % 3]
                 self.attempt(edits.put_width, room.id, side.id, second.id, level, size, (size,), "width")

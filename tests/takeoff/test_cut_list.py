@@ -17,6 +17,7 @@ from narrow_cornice.job.model import CuttingPlan, Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.takeoff.cut_list import CutPiece, cut_list
 from narrow_cornice.takeoff.order import OrderLine, cut_lengths, order_list
+from narrow_cornice.takeoff.reductions import reductions
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.scarfs import longest_part, parts_of, scarf_places
@@ -165,3 +166,36 @@ def test_a_plan_that_cannot_be_is_not_taken_from_a_file() -> None:
     ):
         with pytest.raises(CorniceError, match=r"cut every piece|none that is sold"):
             decode_job(encode_job(replace(job, cutting={"line": wrong})), "plan")
+
+
+def test_reductions_keep_the_sizes_of_the_order_and_are_priced_as_they_would_be_bought() -> None:
+    history = room()
+    ways = {one.manner: one for one in reductions(history.job, "r1")}
+    assert ways["whole cornice"].there
+    assert ways["whole cornice"].price == 0
+    assert ways["single crown"].price < ways["crown and picture rail"].price
+    assert ways["single crown"].price < 0
+    before = order_list(history.job).price
+    whole = measured_room(history.job.rooms[0], {}).trim
+    history.do(edits.reduce_cornice("r1", "crown and picture rail"))
+    assert order_list(history.job).price - before == pytest.approx(ways["crown and picture rail"].price)
+    reduced = measured_room(history.job.rooms[0], {}).trim
+    assert whole is not None
+    assert reduced is not None
+    assert [one.name for one in reduced.members if one.fitted] == ["cymatium"]
+    assert reduced.members[0].height.value == whole.members[0].height.value  # its size still follows the order
+    rail = reduced.piece("picture rail")
+    assert rail.built
+    assert rail.top == pytest.approx(whole.piece("architrave").top or whole.proportion.picture_rail_top.value)  # type: ignore[union-attr]
+    history.do(edits.reduce_cornice("r1", "whole cornice"))
+    assert measured_room(history.job.rooms[0], {}).trim == whole
+
+
+def test_one_order_for_the_whole_house() -> None:
+    history = History(demo_job())
+    history.do(edits.change_room("r1", "order", order="ionic"))
+    history.do(edits.order_of_the_house("r1"))
+    assert {(one.order, one.school) for one in history.job.rooms} == {("ionic", history.job.rooms[0].school)}
+    history.undo()
+    history.undo()
+    assert history.job == demo_job()

@@ -7,7 +7,8 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import TrimKind
-from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.trim.members import Curves
+from narrow_cornice.trim.profiles import Profile, cornice_profile
 from narrow_cornice.trim.shade import shade_strip
 from narrow_cornice.units.lengths import show_length
 
@@ -55,6 +56,8 @@ def trim_section(
             marks.append(Dimension((out, -height), (out, 0.0), 12 * unit, shown(height), about))
         marks.append(Dimension((0.0, -height), (out, -height), 14 * unit, shown(out), (*about, "projection")))
         marks.append(Dimension((0.0, 0.0), (0.0, -height), 12 * unit, shown(height), about))
+        if kind == "cornice" and len(profile.bands) > 1:
+            marks += _lone_crown(profile, room.curves, out + 80 * unit, shown(height))
     girth = f"girth {shown(profile.girth)}" + (" mm" if settings.unit == "mm" else "")
     subtitle = f"{girth} · section {profile.area / 100:.1f} cm²"
     if not plain:
@@ -62,8 +65,28 @@ def trim_section(
         if profile.outline.undercut > 0.2:
             subtitle += f" · undercut {shown(profile.outline.undercut)}"
     left, top, right, bottom = bounds_of(marks, (18 if not plain else 6) * unit)
-    words = 0.0 if plain or not profile.bands else 55 * unit  # the names of the members stand beside their sizes
+    words = 0.0 if plain or len(profile.bands) != 1 else 55 * unit  # the name stands beside its size
     return Drawing(title, subtitle, tuple(marks), (left, top, right + words, bottom))
+
+
+def _lone_crown(profile: Profile, curves: Curves, left: float, height: str) -> list[Mark]:
+    """Return one crown as high as the whole cornice, in section and as it is seen: why it looks wrong, for the client.
+
+    It has one great curve where the cornice has three members in shade and light, and no line of shadow under it.
+    """
+    crown = cornice_profile((("crown", profile.height),), profile.projection, curves)
+    unit = profile.height / 100
+    strip = left + 8 * unit
+    section = strip + 55 * unit
+    tones = shade_strip(crown).tones
+    face = [(section + z, -y) for z, y in crown.outline.polyline()]
+    closed = ((section, 0.0), *face, (section, -crown.height))
+    return [
+        Strip((strip, -profile.height), (40 * unit, 0.0), (0.0, profile.height), "#e9dfca", tones),
+        Path(((left, -profile.height - 10 * unit), (left, 14 * unit)), Pen("rule", 0.5, dashed=True)),
+        Area(closed, "#efe9dc", (), Pen("soft", 0.9)),
+        Label((section, 10 * unit), f"one crown of {height}, for comparison", 8.5, "soft", face="slanted"),
+    ]
 
 
 def section_marks(profile: Profile, about: tuple[str, ...]) -> list[Mark]:

@@ -83,6 +83,11 @@ def colour_typed(bench: Bench, edit: Callable[[str], edits.Edit], text: str) -> 
         return False
 
 
+def rooms_of(bench: Bench) -> tuple[Room, ...]:
+    """Return the rooms of the job."""
+    return bench.session.job.rooms
+
+
 def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
     """Yield the choices of order, school, curves and rank."""
     names = tuple((key, order.name) for key, order in orders().items())
@@ -104,6 +109,10 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
         room.curves,
         lambda value: bench.do(edits.change_room(room.id, "curves", curves=value)) and None,
     )
+    if any((one.order, one.school, one.curves) != (room.order, room.school, room.curves) for one in rooms_of(bench)):
+        yield ButtonsRow(
+            ("Give the whole house this order",), lambda _: bench.do(edits.order_of_the_house(room.id)) and None
+        )
     ranks = (("principal", "principal"), ("secondary", "secondary"), ("plain", "plain"))
     yield ChoiceRow(
         "Rank", ranks, room.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value)) and None

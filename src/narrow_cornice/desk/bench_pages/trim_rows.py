@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from narrow_cornice.desk.bench_pages.room_rows import order_choices
 from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
     Caption,
     ChoiceRow,
     NoteRow,
@@ -18,11 +19,13 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.cut_list import cut_list
+from narrow_cornice.takeoff.reductions import Reduced, reductions
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
+from narrow_cornice.units.show import show_money
 from narrow_cornice.working.figures import Figure
 
 if TYPE_CHECKING:
@@ -68,6 +71,8 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
                 member.fitted,
                 _member_toggle(bench, room, key),
             )
+        if len(measured.trim.members) > 1:
+            yield from _reductions(bench, job, room)
     if piece.built and piece.height is not None:
         to_buy = run_total(measured.runs, kind)
         yield from bench.working(piece.height)
@@ -75,6 +80,23 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         if kind != "casing":
             yield from _corners(bench, job, room, kind)
     yield from bench.findings(bench.about(room, (room.id, "trim", kind)))
+
+
+def _reductions(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield the ways to have a smaller cornice that keep its sizes, each with what it costs more or less."""
+    ways = reductions(job, room.id)
+    money = f" {job.settings.money}" if job.settings.money else ""
+
+    def words(one: Reduced) -> str:
+        if one.there:
+            return f"{one.manner.capitalize()}: as it is"
+        return f"{one.manner.capitalize()}: {show_money(abs(one.price))}{money} {'more' if one.price > 0 else 'less'}"
+
+    yield Caption("For more or less money")
+    yield ButtonsRow(
+        tuple(words(one) for one in ways),
+        lambda pressed: bench.do(edits.reduce_cornice(room.id, ways[pressed].manner)) and None,
+    )
 
 
 def _member_toggle(bench: Bench, room: Room, key: str) -> Callable[[bool], None]:

@@ -13,11 +13,14 @@ from narrow_cornice.job.edits.brief_edits import (
     take_fixed_colours,
 )
 from narrow_cornice.job.edits.design_edits import (
+    REDUCTIONS,
     add_colour,
     change_colour,
     change_finish,
     change_room,
     change_trim,
+    order_of_the_house,
+    reduce_cornice,
     share_finish,
 )
 from narrow_cornice.job.edits.job_edits import (
@@ -86,6 +89,7 @@ from narrow_cornice.job.edits.thing_edits import (
 from narrow_cornice.job.history import Edit
 
 __all__ = [
+    "REDUCTIONS",
     "Edit",
     "EditError",
     "add_bay",
@@ -120,6 +124,7 @@ __all__ = [
     "keep_finding",
     "mark_for_mixing",
     "notch_corner",
+    "order_of_the_house",
     "put_diagonal",
     "put_offset",
     "put_paint",
@@ -127,6 +132,7 @@ __all__ = [
     "put_way_in",
     "put_width",
     "raise_need",
+    "reduce_cornice",
     "remove_brief_item",
     "remove_colour",
     "remove_opening",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any
+from typing import Any, Literal, get_args
 
 from msgspec.structs import replace
 
@@ -17,7 +17,12 @@ from narrow_cornice.job.model import (
     Room,
 )
 from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.orders import orders
 from narrow_cornice.units.lengths import Length
+
+Reduction = Literal["whole cornice", "crown and picture rail", "single crown"]
+REDUCTIONS: tuple[Reduction, ...] = get_args(Reduction)
 
 
 def change_room(room_id: str, what: str, **fields: Any) -> Edit:
@@ -51,6 +56,42 @@ def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
         return replace(room, trim=trim)
 
     return room_edit(title, room_id, change)
+
+
+def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
+    """Fit the whole cornice, or reduce it and keep its sizes: to its crowning member with a picture rail where the
+    architrave would end, so that the wall still reads an entablature; or to its crowning member alone."""
+
+    def change(room: Room) -> Room:
+        trim = dict(room.trim)
+
+        def put(kind: str, fitted: bool | None) -> None:
+            choice = replace(trim.pop(kind, TrimChoice()), fitted=fitted)
+            if choice != TrimChoice():
+                trim[kind] = choice
+
+        for name, _ in orders()[room.order].members[1:]:
+            put(f"{MEMBER_PREFIX}{name}", None if manner == "whole cornice" else False)
+        put("cornice", None)
+        put("picture rail", True if manner == "crown and picture rail" else None)
+        return replace(room, trim=trim)
+
+    return room_edit(manner, room_id, change)
+
+
+def order_of_the_house(room_id: str) -> Edit:
+    """Give every room the order, the school and the curves of one."""
+
+    def apply(job: Job) -> Job:
+        one = job.room(room_id)
+        like = {"order": one.order, "school": one.school, "curves": one.curves}
+        rooms = tuple(
+            room if all(getattr(room, key) == value for key, value in like.items()) else replace(room, **like)
+            for room in job.rooms
+        )
+        return replace(job, rooms=rooms)
+
+    return Edit("one order for the whole house", apply)
 
 
 def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fields: Any) -> Edit:
