@@ -72,9 +72,11 @@ def _middle(measured: MeasuredRoom, opening: Opening) -> tuple[Point, Point]:
 
 def overlap(one: tuple[MeasuredRoom, Standing], other: tuple[MeasuredRoom, Standing]) -> float:
     """Return how much of two rooms lies on the same floor, in m²."""
+    first, second = ([standing(corner) for corner in measured.plan.corners] for measured, standing in (one, other))
+    for axis in (0, 1):
+        mine, others = [place[axis] for place in first], [place[axis] for place in second]
+        if max(mine) <= min(others) or max(others) <= min(mine):
+            return 0.0
     import shapely
 
-    outlines = [
-        shapely.Polygon([standing(corner) for corner in measured.plan.corners]) for measured, standing in (one, other)
-    ]
-    return float(outlines[0].intersection(outlines[1]).area) / 1e6
+    return float(shapely.Polygon(first).intersection(shapely.Polygon(second)).area) / 1e6
