@@ -50,7 +50,7 @@ def house_of(rooms: tuple[Room, ...], changed_rules: dict[str, float]) -> House:
     pairs, doors = [], []
     for path, (one, opening) in openings.items():
         beyond = openings.get(opening.twin)
-        if beyond is None or path > opening.twin:
+        if beyond is None or beyond[1].twin != path or path > opening.twin:  # each must lead to the other
             continue
         other, twin = beyond
         sides = [_middle(*side) for side in ((one, opening), (other, twin))]
