@@ -363,5 +363,5 @@ class Editing(RuleBasedStateMachine):
 
 TestEditing = Editing.TestCase
 TestEditing.settings = settings(
-    max_examples=56, stateful_step_count=200, deadline=None, suppress_health_check=list(HealthCheck)
+    max_examples=20, stateful_step_count=120, deadline=None, suppress_health_check=list(HealthCheck)
 )
