@@ -19,6 +19,7 @@ from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.csv_lists import order_by_room, order_by_shop, surfaces_list
+from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
 from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale, order_pdf
 from narrow_cornice.exchange.plain_text import cell, printable
 from narrow_cornice.exchange.svg_drawing import svg_drawing
@@ -207,8 +208,6 @@ def test_cautions_defer_and_never_permit() -> None:
 
 
 def test_the_cut_list_is_printed_with_every_piece_and_every_bar() -> None:
-    from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
-
     job = demo_job()
     raw = cut_list_pdf(job)
     assert raw.startswith(b"%PDF")

@@ -41,12 +41,9 @@ def linear_light(colour: str) -> tuple[float, float, float]:
     return red, green, blue
 
 
-@lru_cache(maxsize=1024)
 def lightness(colour: str) -> float:
     """Return CIE L* under D65, 0 … 100."""
-    from coloraide import Color
-
-    return float(Color(colour).convert("lab-d65")["lightness"])
+    return lab(colour)[0]
 
 
 @lru_cache(maxsize=1024)

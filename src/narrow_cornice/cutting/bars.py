@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from narrow_cornice.cutting.every_filling import every_filling
 from narrow_cornice.cutting.first_fit import as_bar, first_fit, in_cheapest
 from narrow_cornice.cutting.patterns import best_pattern, in_steps
-from narrow_cornice.cutting.relaxation import Counts, Pool, Problem, Relaxed, relaxed, sizes_of, whole_bars
+from narrow_cornice.cutting.relaxation import Counts, Pool, Problem, Relaxed, bars_used, relaxed, sizes_of, whole_bars
 from narrow_cornice.cutting.stock import CutBar, CutPlan, CuttingError, Stock, broken_rule, checked, price_of
 
 SAME = 1e-6  # of the price: what is cheaper by less is not cheaper
@@ -62,7 +62,7 @@ class _Search:
         self.soon = self.begin + SOON if len(pieces) <= EVERYDAY else self.deadline
         self.pieces, self.kerf, self.told, self.stopped = list(pieces), kerf, told, stopped
         self.kinds = [number for number, one in enumerate(stock) if one.count != 0]
-        self.all_stock, self.stock = list(stock), [stock[number] for number in self.kinds]
+        self.stock = [stock[number] for number in self.kinds]
         self.sizes, self.members = sizes_of(pieces)
         self.problem = Problem(
             in_steps(self.sizes, [one.length for one in self.stock], kerf),
@@ -86,7 +86,8 @@ class _Search:
         for lean in LEANS:
             if not self._over():
                 self._offer(self._filled_one_by_one(lean))
-        root = self._relaxed(self.problem.demand, self.problem.counts, good_enough=self.price)
+        whole = (self.problem.demand, self.problem.counts)
+        root = relaxed(self.problem, self.pool, *whole, self.deadline, self.stopped, good_enough=self.price)
         if root.short and root.bound >= root.price * 0.999:
             raise CuttingError(
                 "there is not enough stock for all pieces.", remedy="Allow more bars, or take pieces off the list."
@@ -177,18 +178,13 @@ class _Search:
     def _filled_one_by_one(self, lean: float) -> list[CutBar] | None:
         """Return bars filled one after the other, each as well as what is left allows; ``lean`` favours long pieces."""
         demand, left = self.problem.demand.copy(), self.problem.counts.copy()
-        steps = self.problem.steps
-        worth = np.array(steps.high, dtype=float) ** lean
+        worth = np.array(self.problem.steps.high, dtype=float) ** lean
         taken: list[tuple[int, Counts]] = []
         while demand.any():
-            there = [kind for kind in range(len(self.stock)) if left[kind] >= 1]
-            if not there or self._over():
+            fullest = None if self._over() else self._fullest(demand, left, worth)
+            if fullest is None:
                 return None
-            best = best_pattern(steps.high, demand.tolist(), worth, [steps.room[kind] for kind in there])
-            filled = [(self.problem.prices[k] / v, k, f) for k, (v, f) in zip(there, best, strict=True) if v > 0]
-            if not filled:
-                return None
-            _, kind, filling = min(filled, key=lambda one: one[0])
+            kind, filling = fullest
             for _ in range(int(min(left[kind], (demand[filling > 0] // filling[filling > 0]).min()))):
                 taken.append((kind, filling))
                 demand = demand - filling
@@ -196,17 +192,25 @@ class _Search:
             self.pool.add(kind, filling)
         return self._bars(taken)
 
-    def _relaxed(
-        self, demand: Counts, left: NDArray[np.float64], rounds: int = 400, good_enough: float = np.inf
-    ) -> Relaxed:
-        return relaxed(self.problem, self.pool, demand, left, self.deadline, self.stopped, rounds, good_enough)
+    def _fullest(
+        self, demand: Counts, left: NDArray[np.float64], worth: NDArray[np.float64]
+    ) -> tuple[int, Counts] | None:
+        """Return the bar that holds most for its price of what is left, None where none holds anything."""
+        steps = self.problem.steps
+        there = [kind for kind in range(len(self.stock)) if left[kind] > 0]
+        if not there:
+            return None
+        best = best_pattern(steps.high, demand.tolist(), worth, [steps.room[kind] for kind in there])
+        filled = [(self.problem.prices[k] / v, k, f) for k, (v, f) in zip(there, best, strict=True) if v > 0]
+        _, kind, filling = min(filled, key=lambda one: one[0], default=(0.0, -1, demand))
+        return (kind, filling) if kind >= 0 else None
 
     def _dive(self, root: Relaxed, number: int) -> None:
         """Take whole bars from the relaxed plan, relax the rest again, until nothing is left to cut."""
         demand, left = self.problem.demand.copy(), self.problem.counts.copy()
-        amounts, taken, price = root.amounts, [], 0.0
+        pool, amounts, taken, price = self.pool, root.amounts, [], 0.0
         while demand.any():
-            fresh = self._taken(amounts, demand, left, number)
+            fresh = self._taken(pool, amounts, demand, left, number)
             if not fresh:
                 return
             for kind, filling in fresh:
@@ -227,28 +231,13 @@ class _Search:
                 again = relaxed(self.problem, small, demand, left, self.deadline, self.stopped, 12)
                 if again.short or price + again.bound >= self.price - SAME:
                     return
-                amounts = np.zeros(0)
-                self._keep(small)
-                amounts = self._amounts(small, again)
+                for kind, filling in zip(small.kinds, small.fillings, strict=True):
+                    self.pool.add(kind, filling)
+                pool, amounts = small, again.amounts
         self._offer(self._bars(taken))
 
-    def _keep(self, small: Pool) -> None:
-        for kind, filling in zip(small.kinds, small.fillings, strict=True):
-            self.pool.add(kind, filling)
-
-    def _amounts(self, small: Pool, again: Relaxed) -> NDArray[np.float64]:
-        place = {
-            (kind, filling.tobytes()): n
-            for n, (kind, filling) in enumerate(zip(self.pool.kinds, self.pool.fillings, strict=True))
-        }
-        amounts = np.zeros(len(self.pool.kinds))
-        for kind, filling, amount in zip(small.kinds, small.fillings, again.amounts, strict=True):
-            if amount > 0:
-                amounts[place[(kind, filling.tobytes())]] = amount
-        return amounts
-
     def _taken(
-        self, amounts: NDArray[np.float64], demand: Counts, left: NDArray[np.float64], number: int
+        self, pool: Pool, amounts: NDArray[np.float64], demand: Counts, left: NDArray[np.float64], number: int
     ) -> list[tuple[int, Counts]]:
         """Return the bars to take now: all whole ones, or else one of the likeliest; later dives leave it to chance."""
         demand, left = demand.copy(), left.copy()
@@ -257,7 +246,7 @@ class _Search:
 
         def take(n: int, many: int) -> None:
             nonlocal demand
-            kind, filling = self.pool.kinds[n], self.pool.fillings[n]
+            kind, filling = pool.kinds[n], pool.fillings[n]
             for _ in range(many):
                 if left[kind] < 1 or (filling > demand).any():
                     return
@@ -283,14 +272,9 @@ class _Search:
             many -= len(taken) - before
         if not taken and order:
             # Nothing proper fits any more: fill one bar as well as what is left allows.
-            steps = self.problem.steps
-            there = [kind for kind in range(len(self.stock)) if left[kind] > 0]
-            worth = np.array(steps.high, dtype=float)
-            best = best_pattern(steps.high, demand.tolist(), worth, [steps.room[kind] for kind in there])
-            filled = [(self.problem.prices[k] / max(v, 1e-9), k, f) for k, (v, f) in zip(there, best, strict=True) if v]
-            if filled:
-                _, kind, filling = min(filled, key=lambda one: one[0])
-                taken.append((kind, filling))
+            fullest = self._fullest(demand, left, np.array(self.problem.steps.high, dtype=float))
+            if fullest is not None:
+                taken.append(fullest)
         return taken
 
     def _bars(self, taken: Sequence[tuple[int, Counts]]) -> list[CutBar]:
@@ -325,8 +309,7 @@ class _Search:
         rows = [LinearConstraint(csc_matrix(matrix), problem.demand, np.inf)]
         limited = np.flatnonzero(np.isfinite(problem.counts))
         if len(limited):
-            used = csc_matrix((kinds[None, :] == limited[:, None]).astype(float))
-            rows.append(LinearConstraint(used, -np.inf, problem.counts[limited]))
+            rows.append(LinearConstraint(bars_used(kinds, limited), -np.inf, problem.counts[limited]))
         answer = milp(
             costs,
             integrality=np.ones(len(kinds)),

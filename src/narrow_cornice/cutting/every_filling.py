@@ -13,6 +13,7 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
+from narrow_cornice.cutting.patterns import bundles
 from narrow_cornice.cutting.relaxation import Counts, Problem
 
 MOST_FILLINGS = 3_000
@@ -76,14 +77,9 @@ def _best_after(
     """Return for each place in the order the best value of the sizes from there on, over all capacities."""
     best = [np.zeros(capacity + 1)]
     for row in reversed(order):
-        now, size, left, many = best[-1].copy(), problem.steps.high[row], int(problem.demand[row]), 1
-        while left > 0:
-            many = min(many, left)
-            wide = size * many
-            if wide <= capacity:
-                now[wide:] = np.maximum(now[wide:], now[: capacity + 1 - wide] + worth[row] * many)
-            left -= many
-            many *= 2
+        now = best[-1].copy()
+        for many, wide in bundles(problem.steps.high[row], int(problem.demand[row]), capacity):
+            now[wide:] = np.maximum(now[wide:], now[: capacity + 1 - wide] + worth[row] * many)
         best.append(now)
     return best[::-1]
 

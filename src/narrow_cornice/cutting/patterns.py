@@ -7,7 +7,7 @@ they do not divide, pieces are rounded up and bars down for what is cut, and the
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 import msgspec
 import numpy as np
@@ -85,19 +85,23 @@ def _filled(
     for index, size in enumerate(sizes):
         if values[index] <= 1e-12 or size > capacity or most[index] <= 0:
             continue
-        left, many = min(most[index], capacity // max(1, size)), 1
-        while left > 0:
-            many = min(many, left)
-            wide = size * many
-            if wide <= capacity:
-                tried = best[: capacity + 1 - wide] + values[index] * many
-                better = tried > best[wide:] + 1e-12
-                if keep:
-                    flags = np.zeros(capacity + 1, dtype=bool)
-                    flags[wide:] = better
-                    parts.append((index, many, wide))
-                    taken.append(flags)
-                np.maximum(best[wide:], tried, out=best[wide:])
-            left -= many
-            many *= 2
+        for many, wide in bundles(size, most[index], capacity):
+            tried = best[: capacity + 1 - wide] + values[index] * many
+            better = tried > best[wide:] + 1e-12
+            if keep:
+                flags = np.zeros(capacity + 1, dtype=bool)
+                flags[wide:] = better
+                parts.append((index, many, wide))
+                taken.append(flags)
+            np.maximum(best[wide:], tried, out=best[wide:])
     return best, parts, taken
+
+
+def bundles(size: int, most: int, capacity: int) -> Iterator[tuple[int, int]]:
+    """Yield 1, 2, 4 … pieces of a size together, with the steps they take: every number that fits is a sum of some."""
+    left, many = min(most, capacity // max(1, size)), 1
+    while left > 0:
+        many = min(many, left)
+        yield many, size * many
+        left -= many
+        many *= 2

@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable, Sequence
+from typing import Any
 
 import msgspec
 import numpy as np
@@ -135,6 +136,13 @@ def _settled(problem: Problem, bound: float, price: float) -> bool:
     return bool(np.ceil(bound / one - 1e-7) >= np.ceil(price / one - 1e-7))
 
 
+def bars_used(kinds: Counts, limited: Counts) -> Any:
+    """Return the sparse rows that count how many bars of each limited kind fillings of these kinds use."""
+    from scipy.sparse import csc_matrix
+
+    return csc_matrix((kinds[None, :] == limited[:, None]).astype(float))
+
+
 def _chosen(
     problem: Problem, pool: Pool, demand: Counts, left: NDArray[np.float64], wanted: Counts, dear: float
 ) -> tuple[NDArray[np.float64], float, NDArray[np.float64], NDArray[np.float64]]:
@@ -149,8 +157,7 @@ def _chosen(
     rows = hstack((-cover, -eye(len(wanted))))
     limits = -demand[wanted].astype(float)
     if len(limited):
-        used = csc_matrix((kinds[None, :] == limited[:, None]).astype(float))
-        rows = vstack((rows, hstack((used, csc_matrix((len(limited), len(wanted)))))))
+        rows = vstack((rows, hstack((bars_used(kinds, limited), csc_matrix((len(limited), len(wanted)))))))
         limits = np.concatenate((limits, left[limited]))
     answer = linprog(costs, A_ub=rows.tocsc(), b_ub=limits, bounds=(0, None), method="highs")
     worth = np.zeros(len(demand))

@@ -16,6 +16,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import AcrossReading, Backing, Depth, Level, Recess
 from narrow_cornice.survey.plan import corner_name
 from narrow_cornice.takeoff.surveys import corner_index
+from narrow_cornice.takeoff.widths import LEVEL_WORDS
 from narrow_cornice.units.lengths import Length
 
 THING_FIELDS: dict[str, ThingField] = {
@@ -98,10 +99,9 @@ def _across(room: Room, recess: Recess, about: About) -> SizeField | None:
         rest.sort(key=lambda one: (LEVELS.index(one.level), DEPTHS.index(one.depth)))
         return edits.set_across(room.id, recess.id, rest, recess.name)
 
-    where = {"floor": "at the floor", "middle": "half way up", "top": "at the top"}[level]
     return SizeField(
         (room.id, "recess", recess.id, "across", level, depth),
-        f"{recess.name[:40]}, width {where}, {depth}",
+        f"{recess.name[:40]}, width {LEVEL_WORDS[level]}, {depth}",
         None if there is None else there.reading.mm,
         None,
         edit,

@@ -38,6 +38,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleError
+from narrow_cornice.takeoff.reductions import reductions
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.units.lengths import LengthError, parse_length
@@ -220,6 +221,8 @@ class MainWindow(QMainWindow):
                 drawing_for(job, view, room)
             if at_once:
                 count(job)
+                if room is not None and view.selected[1:] == ("trim", "cornice"):
+                    reductions(job, room.id)
 
         def done(_: object = None) -> None:
             if self._to_show == asked:

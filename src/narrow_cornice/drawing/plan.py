@@ -164,7 +164,7 @@ def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned,
             place = network.points[seen.of]
             a, b = turned(place), turned(_foot(place, network.points[seen.start], network.points[seen.end]))
         elif isinstance(seen, Width):
-            place = _on_side(network.points[seen.start], network.points[seen.end], seen.along)
+            place = on_floor(plan.sides[seen.start], seen.along, 0.0)
             foot = _foot(place, network.points[seen.far_start], network.points[seen.far_end])
             a, b = turned(place), turned(foot)
             value = next(width.readings[int(one.about[3])].mm for width in room.widths if width.id == one.about[2])
@@ -181,12 +181,6 @@ def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned,
 def _along(a: Point, b: Point) -> list[Point]:
     """Return the places of a figure along its line."""
     return [(a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share) for share in PLACES_ALONG]
-
-
-def _on_side(start: Point, end: Point, along: float) -> Point:
-    """Return the place on a side at a distance from its end."""
-    share = along / max(1e-9, math.hypot(start[0] - end[0], start[1] - end[1]))
-    return (end[0] + (start[0] - end[0]) * share, end[1] + (start[1] - end[1]) * share)
 
 
 def _foot(place: Point, start: Point, end: Point) -> Point:
@@ -247,7 +241,7 @@ def _rust(plan: Plan, doubted: Sequence[Doubt], turned: Turned, settings: Settin
         if isinstance(seen, Distance):
             place, *others = _along(turned(corners[seen.end]), turned(corners[seen.start]))
         elif isinstance(seen, Width):
-            at_wall = _on_side(corners[seen.start], corners[seen.end], seen.along)
+            at_wall = on_floor(plan.sides[seen.start], seen.along, 0.0)
             foot = _foot(at_wall, corners[seen.far_start], corners[seen.far_end])
             place, *others = _along(turned(at_wall), turned(foot))[1:]
         else:

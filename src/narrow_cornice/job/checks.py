@@ -6,6 +6,7 @@ import re
 from collections.abc import Callable
 
 from narrow_cornice.colour.tones import checked_colour
+from narrow_cornice.cutting.stock import fits
 from narrow_cornice.job.limits import (
     MOST_PER_ROOM,
     JobError,
@@ -87,8 +88,7 @@ def _check_cutting(plan: CuttingPlan, where: str) -> None:
     if held != list(range(len(plan.pieces))):
         raise JobError("It does not cut every piece once.", where=where)
     for length, pieces in plan.bars:
-        used = sum(plan.pieces[index] for index in pieces) + plan.kerf * (len(pieces) - 1)
-        if length not in plan.stocks or used > length + 1e-6:
+        if length not in plan.stocks or not fits(length, [plan.pieces[index] for index in pieces], plan.kerf):
             raise JobError("A bar of it is none that is sold, or shorter than its pieces.", where=where)
 
 

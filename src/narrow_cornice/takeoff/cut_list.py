@@ -212,7 +212,7 @@ def _parts(
 ) -> list[CutPiece]:
     """Return a run as one piece, or as several that are scarfed."""
     overlap = piece.projection.value if piece.projection is not None and piece.kind != "cornice" else 20.0
-    studs = [place - run.start for place in _studs(measured, face)]
+    studs = [place - run.start for place in stud_places(measured.room.backing.get(face.id), face.length)]
     joints = scarf_places(run.to_buy.value, longest_stock(run.kind, stock), overlap, studs)
     lengths = parts_of(run.to_buy.value, joints, overlap)
     where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
@@ -224,9 +224,3 @@ def _parts(
         ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
         made.append(CutPiece(before + place + 1, run.kind, run.wall, name, length, *ends, about))
     return made
-
-
-def _studs(measured: MeasuredRoom, face: WallFace) -> tuple[float, ...]:
-    """Return the places of the studs behind a wall, from its left end; none where they are not known."""
-    backing = measured.room.backing.get(face.id)
-    return tuple(stud_places(backing, face.length)) if backing is not None and backing.kind == "studs" else ()

@@ -83,11 +83,6 @@ def colour_typed(bench: Bench, edit: Callable[[str], edits.Edit], text: str) -> 
         return False
 
 
-def rooms_of(bench: Bench) -> tuple[Room, ...]:
-    """Return the rooms of the job."""
-    return bench.session.job.rooms
-
-
 def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
     """Yield the choices of order, school, curves and rank."""
     names = tuple((key, order.name) for key, order in orders().items())
@@ -109,7 +104,8 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
         room.curves,
         lambda value: bench.do(edits.change_room(room.id, "curves", curves=value)) and None,
     )
-    if any((one.order, one.school, one.curves) != (room.order, room.school, room.curves) for one in rooms_of(bench)):
+    mine = (room.order, room.school, room.curves)
+    if any((one.order, one.school, one.curves) != mine for one in bench.session.job.rooms):
         yield ButtonsRow(
             ("Give the whole house this order",), lambda _: bench.do(edits.order_of_the_house(room.id)) and None
         )
