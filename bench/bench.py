@@ -18,11 +18,14 @@ from pathlib import Path
 
 from msgspec.structs import replace
 
+from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.sections import move_joint, placed_member, profile_of
 from narrow_cornice.units.lengths import parse_length
 
 RUNS = 9
@@ -363,6 +366,32 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
         )
 
 
+def profiles() -> None:
+    """A joint of a cornice dragged: the profile anew with girth, area and what follows, and the drawing with it."""
+    job = demo_job()
+    room = job.rooms[0]
+    measured = measured_room(room, job.house_rules)
+    whole = profile_of(measured, "cornice")
+    assert whole is not None
+    joint = placed_member(whole, "cornice", "cornice: bed mould", 1)
+    assert joint is not None
+    alone, drawn = [], []
+    for step in range(60):
+        at = (joint.end[0] + step / 2 - 10, joint.end[1] + step / 2 - 10)
+        began = time.perf_counter()
+        moved = move_joint(measured, "cornice: bed mould", 1, *at).apply(job).room(room.id)
+        made = profile_of(measured_room(moved, job.house_rules), "cornice")
+        assert made is not None and made.girth > 0 and made.area > 0 and made.outline.undercut >= 0
+        made.outline.thinnest(5.0)
+        alone.append(time.perf_counter() - began)
+        trim_section(moved, job.house_rules, job.settings, "cornice", False, False)
+        drawn.append(time.perf_counter() - began)
+    print(
+        f"a joint of a cornice dragged: profile anew {median(alone) * 1000:.1f} ms (at most 5), "
+        f"with its section drawn {median(drawn) * 1000:.1f} ms"
+    )
+
+
 def lengths_to_buy() -> None:
     """Cutting plans of made-up jobs: how far over their proven bound they are, and how long they take."""
     import random
@@ -410,6 +439,7 @@ def main() -> None:
         one_dimension(home)
         files(home)
         survey(home)
+        profiles()
         lengths_to_buy()
         print(f"peak memory of this run: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
 from PyQt6.QtGui import (
     QFontMetricsF,
     QKeyEvent,
@@ -28,6 +28,7 @@ from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
     Drawing,
+    Handle,
     Label,
     Mark,
     Path,
@@ -37,6 +38,7 @@ from narrow_cornice.drawing.marks import (
 )
 
 MARGIN = 22
+REACH = 9.0  # pixels round a handle that still take hold of it
 NEAREST = 7.0  # pixels from a line that still point at it
 
 
@@ -44,11 +46,14 @@ class Canvas(QWidget):
     """A drawing on its sheet of paper.
 
     Emits ``picked`` with the path of what was pointed at (empty for nothing), ``size_wanted`` when a size is to be
-    typed for the selection, ``turned`` with ±1 and ``stepped`` with ±1 for the next wall.
+    typed for the selection, ``turned`` with ±1 and ``stepped`` with ±1 for the next wall. While a handle is moved
+    ``dragged`` says which and where to, in mm of the drawing; ``dropped`` where it was let go.
     """
 
     picked = pyqtSignal(tuple)
     pointed = pyqtSignal(float, float)
+    dragged = pyqtSignal(tuple, float, float)
+    dropped = pyqtSignal(tuple, float, float)
     size_wanted = pyqtSignal(tuple)
     size_typed = pyqtSignal(tuple, str)
     turned = pyqtSignal(int)
@@ -76,6 +81,7 @@ class Canvas(QWidget):
         self._shift = QPointF(0, 0)
         self._held: QPointF | None = None
         self._moved = False
+        self._handle: About = ()  # what is being dragged
         self._editing: About = ()
         self.pointing = False  # whether the next click is a place on the drawing instead of a thing
         self._name_of: Callable[[About], str] = lambda _: ""
@@ -273,6 +279,22 @@ class Canvas(QWidget):
 
     # ---- pointing
 
+    def handle_at(self, place: QPointF) -> About:
+        """Return the path of the handle at a place of the canvas, empty for none."""
+        for mark in reversed(self._marks()):
+            if isinstance(mark, Handle):
+                off = self.to_screen(mark.at) - place
+                if abs(off.x()) + abs(off.y()) <= REACH:
+                    return mark.about
+        return ()
+
+    def show_dragged(self, drawing: Drawing, callout: str) -> None:
+        """Show the drawing as it would be, where it stands on the sheet, while a handle is moved."""
+        if self._drawing is not None:
+            self._drawing, self._lettered = replace(drawing, bounds=self._drawing.bounds), None
+            self._callout = callout
+            self.update()
+
     def about_at(self, place: QPointF) -> About:
         """Return the path of the topmost thing at a place of the canvas, empty for nothing."""
         if self._drawing is None:
@@ -308,7 +330,7 @@ class Canvas(QWidget):
             if isinstance(mark, Dimension):
                 a, b = (self.to_screen(point) for point in dimension_line(mark))
                 return (a + b) / 2
-            if isinstance(mark, Label):
+            if isinstance(mark, Label | Handle):
                 return self.to_screen(mark.at)
             return self.way().map(polygon(mark.points)).boundingRect().center()
         return None
@@ -323,12 +345,19 @@ class Canvas(QWidget):
         self.setFocus()
         self._held = event.position()
         self._moved = False
+        self._handle = self.handle_at(event.position())
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         """Pan while a button is held, else show what could be picked."""
         assert event is not None
         if self._held is not None and event.buttons():
             way = event.position() - self._held
+            if self._handle:
+                if self._moved or way.manhattanLength() > 3:
+                    self._moved = True
+                    self._editor.hide()
+                    self._send(self.dragged, event.position())
+                return
             if self._moved or way.manhattanLength() > 5:
                 self._moved = True
                 self._shift += way
@@ -340,7 +369,10 @@ class Canvas(QWidget):
             self.setCursor(Qt.CursorShape.CrossCursor)
             return
         about = self.about_at(event.position())
-        self.setCursor(Qt.CursorShape.PointingHandCursor if about else Qt.CursorShape.ArrowCursor)
+        if self.handle_at(event.position()):
+            self.setCursor(Qt.CursorShape.SizeAllCursor)
+        else:
+            self.setCursor(Qt.CursorShape.PointingHandCursor if about else Qt.CursorShape.ArrowCursor)
         name = self._name_of(about) if about else ""
         if name:
             QToolTip.showText(event.globalPosition().toPoint(), plain_tip(name), self)
@@ -348,12 +380,19 @@ class Canvas(QWidget):
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         """Pick what is under the pointer if it was a click."""
         assert event is not None
-        if self._held is not None and not self._moved and self.pointing:
+        if self._handle and self._moved:
+            self._send(self.dropped, event.position())
+        elif self._held is not None and not self._moved and self.pointing:
             place = self.way().inverted()[0].map(event.position())
             self.pointed.emit(place.x(), place.y())
         elif self._held is not None and not self._moved:
-            self.picked.emit(self.about_at(event.position()))
-        self._held = None
+            self.picked.emit(self._handle or self.about_at(event.position()))
+        self._held, self._handle = None, ()
+
+    def _send(self, signal: pyqtBoundSignal, place: QPointF) -> None:
+        """Tell where the handle that is held is now."""
+        at = self.way().inverted()[0].map(place)
+        signal.emit(self._handle, at.x(), at.y())
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         """Ask for the size of what is under the pointer."""

@@ -69,7 +69,8 @@ def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) ->
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
         return envelope_drawing(room, job.house_rules, job.settings, view.selected[2])
     if sheet == "section":
-        return trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), False)
+        whole = "member" not in view.selected
+        return trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), False, whole)
     return unfolded_room(room, job.house_rules, job.colours, job.settings, view.turn)
 
 

@@ -15,6 +15,7 @@ from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
     Drawing,
+    Handle,
     Label,
     Mark,
     Path,
@@ -28,6 +29,7 @@ from narrow_cornice.drawing.marks import (
 )
 
 PX_PER_POINT = 96 / 72
+HANDLE = 3.6  # pixels: the radius of a handle
 _UNIT = QRectF(0, 0, 1, 1)
 
 
@@ -152,9 +154,18 @@ class MarkPainter:
             painter.setOpacity(1.0)
         elif isinstance(mark, Label):
             self._label(mark)
+        elif isinstance(mark, Handle):
+            self._handle(mark)
         else:
             self._go(self._home)
             self._dimension(mark)
+
+    def _handle(self, mark: Handle) -> None:
+        """Draw a handle: a small ring on the joint, of one size at any zoom."""
+        self._go(self._home)
+        self._painter.setPen(self._dimension_pen("verdigris", 1.4))
+        self._painter.setBrush(self._theme.colour("sheet"))
+        self._painter.drawEllipse(self.at(mark.at), HANDLE, HANDLE)
 
     def _go(self, way: QTransform) -> None:
         """Have the painter draw through a map; most marks follow one that drew through the same."""

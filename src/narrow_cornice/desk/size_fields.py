@@ -14,11 +14,13 @@ from narrow_cornice.job.model import CornerOffset, Job, Room
 from narrow_cornice.job.things import WallWidth
 from narrow_cornice.survey.plan import corner_name, pair_name
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.sections import change_member, kind_of_key, placed_member, profile_of
 from narrow_cornice.takeoff.surveys import corner_index, corner_key, largest_doubt, next_of
 from narrow_cornice.takeoff.widths import LEVEL_WORDS, width_name
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.working.house_rules import shipped_rules
 
 OPENING_FIELDS = ("place", "width", "height", "sill", "reveal", "rise")
 FIELD_WORDS = {
@@ -45,6 +47,8 @@ def room_of(job: Job, about: About) -> Room | None:
 
 def size_field(job: Job, about: About) -> SizeField | None:
     """Return the size that a path stands for, None where it has none."""
+    if about[:1] == ("house rule",) and len(about) == 2:
+        return _rule(job, about[1])
     room = room_of(job, about)
     if room is None or len(about) < 2:
         return None
@@ -63,6 +67,8 @@ def size_field(job: Job, about: About) -> SizeField | None:
         return _width(room, about)
     if kind == "opening" and len(about) >= 3:
         return _opening(room, about)
+    if kind == "trim" and len(about) >= 5 and about[3] == "member":
+        return _member(job, room, about)
     if kind == "trim" and len(about) >= 3:
         return _trim(job, room, about)
     if kind in THING_FIELDS or kind in ("studs", "level", "slope"):
@@ -76,6 +82,21 @@ def size_field(job: Job, about: About) -> SizeField | None:
             lambda length: edits.change_room(room.id, "split", split=length or room.split, two_tone="at a height"),
         )
     return None
+
+
+def _rule(job: Job, key: str) -> SizeField | None:
+    """Return a house rule that is a length."""
+    rule = shipped_rules().get(key)
+    if rule is None or rule.unit != "mm":
+        return None
+    return SizeField(
+        ("house rule", key),
+        rule.name.capitalize(),
+        job.house_rules.get(key, rule.value),
+        None,
+        lambda typed: edits.change_house_rule(key, typed.mm if typed else rule.value, rule.name),
+        may_be_empty=True,
+    )
 
 
 def _place(about: About, at: int) -> int:
@@ -270,6 +291,25 @@ def _trim(job: Job, room: Room, about: About) -> SizeField | None:
         wants,
         lambda length: edits.change_trim(room.id, name, **{field: length}),
         may_be_empty=True,
+    )
+
+
+def _member(job: Job, room: Room, about: About) -> SizeField | None:
+    """Return the height or the projection of one member of a drawn section."""
+    measured, key, index = measured_room(room, job.house_rules), about[2], int(about[4])
+    kind = kind_of_key(key)
+    profile = profile_of(measured, kind) if kind in KINDS else None
+    placed = placed_member(profile, kind, key, index) if profile is not None else None
+    if placed is None:
+        return None
+    field = "projection" if len(about) > 5 and about[5] == "projection" else "height"
+    return SizeField(
+        (room.id, "trim", key, "member", about[4], field),
+        f"{placed.member.kind.capitalize()}, {field}",
+        getattr(placed.member, field),
+        None,
+        lambda typed: change_member(measured, key, index, **{field: typed.mm if typed else 0.0}),
+        step=0.5,
     )
 
 

@@ -17,7 +17,8 @@ class SizeField(msgspec.Struct, frozen=True):
     """A size that can be typed: ``mm`` is None where it is not set; ``edit`` makes the change (None empties it).
 
     ``kind`` is "reading" for a length read off the building, which takes the instrument in hand, and "angle" for a
-    corner, whose ``mm`` are degrees and whose edit takes an angle reading.
+    corner, whose ``mm`` are degrees and whose edit takes an angle reading. ``step`` is what it is shown to, where the
+    job's own is too coarse.
     """
 
     about: About
@@ -27,6 +28,7 @@ class SizeField(msgspec.Struct, frozen=True):
     edit: Callable[[Any], Edit]
     may_be_empty: bool = False
     kind: Literal["length", "reading", "angle"] = "length"
+    step: float | None = None
 
     def shown(self, job: Job) -> str:
         """Return the size as the job shows it, empty where there is none."""
@@ -35,4 +37,4 @@ class SizeField(msgspec.Struct, frozen=True):
         if self.kind == "angle":
             return f"{self.mm:g}°"
         settings = job.settings
-        return show_length(self.mm, settings.unit, step=settings.step, denominator=settings.denominator)
+        return show_length(self.mm, settings.unit, step=self.step or settings.step, denominator=settings.denominator)

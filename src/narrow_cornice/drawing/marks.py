@@ -156,7 +156,14 @@ class Photograph(msgspec.Struct, frozen=True):
     about: About = ()
 
 
-Mark = Area | Path | Strip | Label | Dimension | Photograph
+class Handle(msgspec.Struct, frozen=True):
+    """A place that can be dragged in the window; nothing on paper."""
+
+    at: Point
+    about: About
+
+
+Mark = Area | Path | Strip | Label | Dimension | Photograph | Handle
 
 
 class Drawing(msgspec.Struct, frozen=True):
@@ -173,7 +180,7 @@ def points_of(mark: Mark) -> tuple[Point, ...]:
     match mark:
         case Area() | Path() | Strip():
             return mark.points
-        case Label():
+        case Label() | Handle():
             return (mark.at,)
         case Photograph(corner=(x, y)):
             return ((x, y), (x + mark.wide, y + mark.tall))

@@ -2,14 +2,33 @@
 
 from __future__ import annotations
 
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Strip, bounds_of
+import math
+from collections.abc import Callable, Sequence
+
+from narrow_cornice.drawing.marks import (
+    About,
+    Area,
+    Dimension,
+    Drawing,
+    Handle,
+    Label,
+    Mark,
+    Path,
+    Pen,
+    Strip,
+    bounds_of,
+)
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.sections import is_drawn, joint_of, key_of
+from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.members import Curves
-from narrow_cornice.trim.profiles import Profile, cornice_profile
+from narrow_cornice.trim.profiles import TURNED, Profile, cornice_profile
 from narrow_cornice.trim.shade import shade_strip
+from narrow_cornice.trim.sight import Sight, seen_from
+from narrow_cornice.trim.stacks import face_of
 from narrow_cornice.units.lengths import show_length
 
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
@@ -17,9 +36,12 @@ THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wa
 
 @by_identity(keep=256)
 def trim_section(
-    room: Room, changed_rules: dict[str, float], settings: Settings, kind: TrimKind, plain: bool
+    room: Room, changed_rules: dict[str, float], settings: Settings, kind: TrimKind, plain: bool, beside: bool = True
 ) -> Drawing:
-    """Return the section of one kind of trim; ``plain`` leaves out names and sizes, for a small inset."""
+    """Return the section of one kind of trim; ``plain`` leaves out names and sizes, for a small inset.
+
+    ``beside`` puts one great crown beside a cornice, for comparison; without it the section is drawn larger.
+    """
     measured = measured_room(room, changed_rules)
     title = f"Section, {kind}"
     piece = measured.trim.piece(kind) if measured.trim is not None else None
@@ -35,38 +57,111 @@ def trim_section(
     marks = section_marks(profile, about)
     height, out = profile.height, profile.projection
     unit = height / 100
+    seen = ""
     if not plain:
-        strip = shade_strip(profile)
-        marks.append(Strip((-70 * unit, -height), (40 * unit, 0.0), (0.0, height), "#e9dfca", strip.tones, about))
-        marks.append(Label((-50 * unit, -height - 6 * unit), "as seen", 8.5, "soft", face="slanted"))
-        for name, low, high in profile.bands:
-            marks.append(Path(((0.0, -high), (out + 8 * unit, -high)), Pen("rule", 0.5, dashed=True)))
-            member = (room.id, "trim", f"cornice: {name}") if name != "crown" else about
-            marks.append(
-                Dimension(
-                    (out + 8 * unit, -high),
-                    (out + 8 * unit, -low),
-                    12 * unit,
-                    f"{name} {shown(high - low)}",
-                    member,
-                    beside=True,
-                )
-            )
-        if not profile.bands:
-            marks.append(Dimension((out, -height), (out, 0.0), 12 * unit, shown(height), about))
+        rules = house_rules_of(changed_rules)
+        eye, distance = rules.value("eye_height"), rules.value("sight_distance")
+        sight = seen_from(profile, piece.bottom, eye, distance) if kind != "casing" else None
+        marks += _strips(profile, sight, about, distance)
+        if sight is not None and sight.places:
+            marks += _hidden(sight, distance, eye - piece.bottom, unit)
+            seen = f" · seen under {sight.angle:.1f}° from {distance / 1000:g} m"
+        marks += _members(profile, room, kind, out, shown)
         marks.append(Dimension((0.0, -height), (out, -height), 14 * unit, shown(out), (*about, "projection")))
         marks.append(Dimension((0.0, 0.0), (0.0, -height), 12 * unit, shown(height), about))
-        if kind == "cornice" and len(profile.bands) > 1:
-            marks += _lone_crown(profile, room.curves, out + 80 * unit, shown(height))
+        if beside and kind == "cornice" and len(profile.bands) > 1:
+            marks += _lone_crown(profile, room.curves, out + 165 * unit, shown(height))
     girth = f"girth {shown(profile.girth)}" + (" mm" if settings.unit == "mm" else "")
     subtitle = f"{girth} · section {profile.area / 100:.1f} cm²"
     if not plain:
         subtitle += f" · thinnest {shown(profile.outline.thinnest(THIN_EDGE * height))}"
         if profile.outline.undercut > 0.2:
             subtitle += f" · undercut {shown(profile.outline.undercut)}"
+        subtitle += seen + (" · drawn by hand" if is_drawn(room.trim, kind) else "")
     left, top, right, bottom = bounds_of(marks, (18 if not plain else 6) * unit)
-    words = 0.0 if plain or len(profile.bands) != 1 else 55 * unit  # the name stands beside its size
+    several = len(profile.bands) > 1  # names stand beside their sizes, and need room where nothing else stands
+    words = 0.0 if plain or (several and beside) else (55 if several else 75) * unit
     return Drawing(title, subtitle, tuple(marks), (left, top, right + words, bottom))
+
+
+def _strips(profile: Profile, sight: Sight | None, about: About, distance: float) -> list[Mark]:
+    """Return the piece as light shows it from straight before it, and as the eye sees it from below."""
+    height, unit = profile.height, profile.height / 100
+    strip = shade_strip(profile)
+    marks: list[Mark] = [
+        Strip((-70 * unit, -height), (40 * unit, 0.0), (0.0, height), "#e9dfca", strip.tones, about),
+        Label((-50 * unit, -height - 6 * unit), "as lit", 8.5, "soft", face="slanted"),
+    ]
+    if sight is not None and sight.places:
+        count = len(strip.tones)
+        by_share = [0.0] * count
+        place = 0
+        for sample in range(count):  # from the top down
+            share = 1.0 - (sample + 0.5) / count
+            while place < len(sight.places) - 1 and sight.places[-1 - place][0] > share:
+                place += 1
+            y = sight.places[-1 - place][1]
+            by_share[sample] = strip.tones[min(count - 1, max(0, int((height - y) / height * count)))]
+        marks.append(Strip((-120 * unit, -height), (40 * unit, 0.0), (0.0, height), "#e9dfca", tuple(by_share), about))
+        words = f"seen from {distance / 1000:g} m"
+        marks.append(Label((-100 * unit, -height - 6 * unit), words, 8.5, "soft", face="slanted"))
+    return marks
+
+
+def spread(places: Sequence[float], least: float) -> list[float]:
+    """Return places in rising order moved apart to ``least`` between neighbours, as little as can be: neighbours that
+    are too close make a group around their own middle."""
+    groups: list[tuple[float, int]] = []  # the sum of where each of a group would have its first, and how many
+    for place in places:
+        total, count = place, 1
+        while groups and groups[-1][0] / groups[-1][1] + groups[-1][1] * least > total / count:
+            before, many = groups.pop()
+            total, count = before + total - count * many * least, many + count
+        groups.append((total, count))
+    return [total / count + index * least for total, count in groups for index in range(count)]
+
+
+def _hidden(sight: Sight, distance: float, eye: float, unit: float) -> list[Mark]:
+    """Return what of the face the eye does not see, and its lowest and highest ray as far as they fit."""
+    marks: list[Mark] = [Path(tuple((z, -y) for z, y in one), Pen("ochre", 2.6)) for one in sight.hidden]
+    for z, y in sight.rays:
+        way = math.dist((distance, eye), (z, y))
+        reach = min(55 * unit, way)
+        end = (z + (distance - z) / way * reach, -(y + (eye - y) / way * reach))
+        marks.append(Path(((z, -y), end), Pen("ochre", 0.5, dashed=True)))
+    return marks
+
+
+def _members(profile: Profile, room: Room, kind: TrimKind, out: float, shown: Callable[[float], str]) -> list[Mark]:
+    """Return every member on the face with its size at the right, the parts beyond, and a handle at each joint."""
+    unit = profile.height / 100
+    marks: list[Mark] = []
+    turned = kind in TURNED
+    labels: list[tuple[float, float, str, About]] = []
+    for one in profile.members:
+        path = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
+        face = tuple((z, -y) for z, y in face_of(one, room.curves, turned=turned))
+        marks.append(Path(face, Pen("ink", 1.2), about=path))
+        low, high = sorted((one.start[1], one.end[1]))
+        if high - low > 1e-6:
+            labels.append(((low + high) / 2, high - low, one.member.kind, path))
+    labels.sort(key=lambda label: label[0])
+    reach = out + 8 * unit
+    places = spread([label[0] for label in labels], 6.2 * unit)
+    for (middle, tall, name, path), at in zip(labels, places, strict=True):
+        marks.append(Path(((reach, -middle - tall / 2), (reach, -middle + tall / 2)), Pen("soft", 1.4), about=path))
+        marks.append(Path(((reach, -middle), (reach + 6 * unit, -at)), Pen("rule", 0.5)))
+        marks.append(Label((reach + 7.5 * unit, -at), f"{name} {shown(tall)}", 8.5, "soft", "left", about=path))
+    for name, low, high in profile.bands if len(profile.bands) > 1 else ():
+        part = (room.id, "trim", key_of("cornice", name))
+        marks.append(Path(((0.0, -high), (out + 84 * unit, -high)), Pen("rule", 0.5, dashed=True)))
+        words = f"{name} {shown(high - low)}"
+        marks.append(Dimension((out + 84 * unit, -high), (out + 84 * unit, -low), 8 * unit, words, part, beside=True))
+    for one in profile.members:
+        z, y = joint_of(one, kind)
+        path = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
+        marks.append(Handle((z, -y), path))
+    return marks
 
 
 def _lone_crown(profile: Profile, curves: Curves, left: float, height: str) -> list[Mark]:

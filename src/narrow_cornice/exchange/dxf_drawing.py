@@ -12,6 +12,7 @@ from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
     Drawing,
+    Handle,
     Label,
     Mark,
     Path,
@@ -92,7 +93,7 @@ def drawing_dxf(drawing: Drawing) -> bytes:
         placed.set_placement(up(at), align=ezdxf.enums.TextEntityAlignment.MIDDLE_CENTER)
 
     for mark in drawing.marks:
-        if isinstance(mark, Photograph):
+        if isinstance(mark, Photograph | Handle):
             continue  # a line drawing carries no pictures
         layer = {"layer": _layer(mark)}
         match mark:

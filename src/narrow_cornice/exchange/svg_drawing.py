@@ -12,6 +12,7 @@ from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
     Drawing,
+    Handle,
     Label,
     Mark,
     Path,
@@ -92,6 +93,8 @@ def _mark(mark: Mark, scale: float) -> list[str]:
             return [f"<polygon points='{_points(box)}' fill='{resolved('paper')}' fill-opacity='0.85'/>", letters]
         case Dimension():
             return _dimension(mark, scale)
+        case Handle():
+            return []
         case Photograph(corner=(x, y)):
             held = base64.b64encode(mark.content).decode("ascii")
             return [

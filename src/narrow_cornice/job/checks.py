@@ -7,6 +7,7 @@ from collections.abc import Callable
 
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.cutting.stock import fits
+from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.limits import (
     MOST_PER_ROOM,
     JobError,
@@ -19,9 +20,10 @@ from narrow_cornice.job.limits import (
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, CuttingPlan, Finish, Job, Paint, Room
 from narrow_cornice.job.thing_checks import check_brief, check_things, check_ways_in
-from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.choices import KINDS, TrimChoice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import LARGEST_MM
 from narrow_cornice.working.house_rules import HouseRules
 
@@ -153,9 +155,18 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
         if kind not in KINDS and not kind.startswith(MEMBER_PREFIX):
             raise JobError(f"There is no trim called “{kind[:40]}”.", where=f"{where}.trim")
         for name in ("height", "projection", "top"):
-            length_within(getattr(choice, name), f"{where}.trim[{kind}].{name}")
+            length_within(getattr(choice, name), f"{where}.trim[{kind}].{name}", zero=name == "projection")
+        if choice.drawn:
+            _check_drawn(choice, f"{where}.trim[{kind[:40]}].drawn")
     for key, finish in room.finishes.items():
         _check_finish(finish, f"{where}.finishes[{key[:60]}]", has_colour, has_paint)
+
+
+def _check_drawn(choice: TrimChoice, where: str) -> None:
+    try:
+        checked_stack(choice.drawn, where)
+    except CorniceError as error:
+        raise JobError(error.message, where=where, remedy=error.remedy) from error
 
 
 def _check_finish(

@@ -6,6 +6,7 @@ from typing import Literal, get_args
 
 import msgspec
 
+from narrow_cornice.trim.stacks import Stack
 from narrow_cornice.units.lengths import Length
 
 TrimKind = Literal["skirting", "dado rail", "casing", "picture rail", "architrave", "frieze", "cornice"]
@@ -16,10 +17,12 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     """What differs from the order's own wish: fitted or not (None: as the school has it), and sizes.
 
     ``height`` is the size across (the width of a casing); ``projection`` how far it comes off the wall;
-    ``top`` the height of its upper edge above the floor, for a dado or picture rail.
+    ``top`` the height of its upper edge above the floor, for a dado or picture rail; ``drawn`` the stack of members
+    somebody drew, from the bottom up (a skirting's from the top down), empty for the order's own.
     """
 
     fitted: bool | None = None
     height: Length | None = None
     projection: Length | None = None
     top: Length | None = None
+    drawn: Stack = ()

@@ -6,21 +6,14 @@ picture rail, architrave → casing, pedestal cap → dado rail, pedestal or col
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 import msgspec
 
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
-from narrow_cornice.trim.profiles import (
-    Profile,
-    band_profile,
-    cornice_profile,
-    dado_profile,
-    picture_rail_profile,
-    skirting_profile,
-)
+from narrow_cornice.trim.profiles import Profile, cornice_profile, kind_profile
 from narrow_cornice.trim.proportion import Proportion, School, proportion, top_of_picture_rail
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.working.figures import Figure, choice, explained, total
@@ -180,7 +173,7 @@ def fitted_trim(
             missing = "this school has none: type its height and its top" if fitted else ""
             pieces[kind] = Piece(kind, fitted, wants, missing=missing)
             return
-        profile = _profile(kind, size, out, built_members, curves) if fitted else None
+        profile = _profile(kind, size, out, built_members, curves, choices) if fitted else None
         pieces[kind] = Piece(kind, fitted, wants, size, out, top - size.value, top, profile)
 
     def out(kind: TrimKind, rule: str) -> Figure:
@@ -222,7 +215,7 @@ def fitted_trim(
                 out("architrave", "architrave_thickness"),
                 low,
                 high,
-                band_profile("architrave", rest.value, out("architrave", "architrave_thickness").value, curves),
+                _profile("architrave", rest, out("architrave", "architrave_thickness"), (), curves, choices),
             )
     projection = typed("cornice", "projection", "cornice projection") or projection_of_cornice(cornice)
     put("cornice", wall.cornice, cornice, projection, height.value, True)
@@ -254,22 +247,24 @@ def frieze_band(top_of_the_frieze: float, top_of_picture_rail: float) -> float:
     return top_of_the_frieze - top_of_picture_rail
 
 
-def _profile(kind: TrimKind, size: Figure, out: Figure | None, members: list[Member], curves: Curves) -> Profile | None:
-    """Return the profile of a piece at its built size."""
+def _profile(
+    kind: TrimKind,
+    size: Figure,
+    out: Figure | None,
+    members: Sequence[Member],
+    curves: Curves,
+    choices: Mapping[str, TrimChoice],
+) -> Profile | None:
+    """Return the profile of a piece at its built size, as it was drawn or as the order has it."""
     projection = out.value if out is not None else 0.0
-    if kind == "skirting":
-        return skirting_profile(size.value, projection, curves)
-    if kind == "dado rail":
-        return dado_profile(size.value, projection, curves)
-    if kind == "picture rail":
-        return picture_rail_profile(size.value, projection, curves)
-    if kind in ("casing", "architrave"):
-        return band_profile(kind, size.value, projection, curves)
+    if kind == "frieze":
+        return None
     if kind == "cornice":
         whole = sum(member.height.value for member in members)
         if whole <= 0:
             return None
         scale = size.value / whole  # a typed height of the whole stretches its members alike
         stack = tuple((member.name, member.height.value * scale) for member in members)
-        return cornice_profile(stack, projection, curves)
-    return None
+        drawn = {name: choices[key].drawn for name, _ in stack if (key := MEMBER_PREFIX + name) in choices}
+        return cornice_profile(stack, projection, curves, drawn)
+    return kind_profile(kind, size.value, projection, curves, choices[kind].drawn if kind in choices else None)

@@ -9,7 +9,7 @@ leaves less than a millionth.
 from __future__ import annotations
 
 import math
-from functools import cache
+from functools import cache, cached_property
 
 import msgspec
 
@@ -35,6 +35,10 @@ class Line(msgspec.Struct, frozen=True):
     def points(self, _step: float) -> list[Point]:
         """Return the end point; a line needs no others."""
         return [self.end]
+
+    def moved(self, z: float, y: float) -> Line:
+        """Return the line moved by z and y."""
+        return Line((self.start[0] + z, self.start[1] + y), (self.end[0] + z, self.end[1] + y))
 
     def turned_over(self, height: float) -> Line:
         """Return the line with the piece turned upside down, run the other way."""
@@ -79,6 +83,10 @@ class Arc(msgspec.Struct, frozen=True):
         """Return points along the arc, at most ``step`` radians apart, without the first."""
         count = max(2, math.ceil(abs(self.sweep) / step))
         return [self.at(self.begin + self.sweep * index / count) for index in range(1, count + 1)]
+
+    def moved(self, z: float, y: float) -> Arc:
+        """Return the arc moved by z and y."""
+        return Arc((self.centre[0] + z, self.centre[1] + y), self.radius, self.begin, self.sweep)
 
     def turned_over(self, height: float) -> Arc:
         """Return the arc with the piece turned upside down, run the other way."""
@@ -136,6 +144,11 @@ class Conic(msgspec.Struct, frozen=True):
         count = max(3, math.ceil(turn / step))
         return [self.at(index / count) for index in range(1, count)] + [self.end]
 
+    def moved(self, z: float, y: float) -> Conic:
+        """Return the arc moved by z and y."""
+        start, control, end = ((a + z, b + y) for a, b in (self.start, self.control, self.end))
+        return Conic(start, control, end, self.weight)
+
     def turned_over(self, height: float) -> Conic:
         """Return the arc with the piece turned upside down, run the other way."""
         start, control, end = ((z, height - y) for z, y in (self.end, self.control, self.start))
@@ -154,10 +167,15 @@ def _quadrature() -> tuple[tuple[float, float], ...]:
 Segment = Line | Arc | Conic
 
 
-class Outline(msgspec.Struct, frozen=True):
+class Outline(msgspec.Struct, frozen=True, dict=True):
     """The exposed face of a piece of trim, from its lower to its upper end."""
 
     segments: tuple[Segment, ...]
+
+    @cached_property
+    def _drawn(self) -> dict[float, list[Point]]:
+        """Return the faces drawn so far, by the turn between their points: most are asked for many times."""
+        return {}
 
     @property
     def girth(self) -> float:
@@ -189,12 +207,15 @@ class Outline(msgspec.Struct, frozen=True):
 
     def polyline(self, step: float = math.radians(6)) -> list[Point]:
         """Return the face as points close enough together to draw."""
-        points = [self.segments[0].start]
-        for segment in self.segments:
-            for point in segment.points(step):
-                if math.dist(point, points[-1]) > 1e-9:
-                    points.append(point)
-        return points
+        points = self._drawn.get(step)
+        if points is None:
+            points = [self.segments[0].start]
+            for segment in self.segments:
+                for point in segment.points(step):
+                    if math.dist(point, points[-1]) > 1e-9:
+                        points.append(point)
+            self._drawn[step] = points
+        return list(points)
 
     def turned_over(self, height: float) -> Outline:
         """Return the same piece upside down."""

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
 from narrow_cornice.desk.bench_pages.room_rows import order_choices
+from narrow_cornice.desk.bench_pages.section_rows import member_of_section, whole_section
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -39,6 +40,9 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
     if measured.trim is None:
         yield Title(name.capitalize(), room.name[:200])
         yield NoteRow(measured.fault, "ochre")
+        return
+    if len(about) >= 5 and about[3] == "member":
+        yield from member_of_section(bench, job, room, measured, about)
         return
     if name.startswith(MEMBER_PREFIX):
         yield from member_rows(bench, room, measured, name)
@@ -77,6 +81,7 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         to_buy = run_total(measured.runs, kind)
         yield from bench.working(piece.height)
         yield from _lengths(bench, job, room, measured, kind, to_buy)
+        yield from whole_section(bench, job, room, measured, kind)
         if kind != "casing":
             yield from _corners(bench, job, room, kind)
     yield from bench.findings(bench.about(room, (room.id, "trim", kind)))

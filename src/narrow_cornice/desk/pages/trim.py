@@ -9,9 +9,12 @@ from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_fields import size_field
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.sections import kind_of_key, move_joint
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
@@ -35,6 +38,43 @@ class TrimPage(DrawingPage):
         )
         self.add_sheets([("Trim", self.pieces), ("Cut list", self.cuts)])
         self.add_cautions("trim")
+        self.canvas.dragged.connect(self._dragged)
+        self.canvas.dropped.connect(self._dropped)
+
+    # ---- drawing a profile
+
+    def _joint(self, about: About, x: float, y: float) -> Edit | None:
+        """Return the edit that moves a joint of the section to a place of the drawing."""
+        room = self.session.room()
+        if room is None or len(about) < 5 or about[3] != "member":
+            return None
+        measured = measured_room(room, self.session.job.house_rules)
+        return move_joint(measured, about[2], int(about[4]), x, -y)
+
+    def _dragged(self, about: About, x: float, y: float) -> None:
+        """Show the section as it would be with a joint at another place; the job waits until it is let go."""
+        edit = self._joint(about, x, y)
+        if edit is None:
+            return
+        job = self.session.job
+        room = edit.apply(job).room(about[0])
+        drawing = trim_section(
+            room,
+            job.house_rules,
+            job.settings,
+            kind_of_key(about[2]),
+            False,
+            "member" not in self.session.view.selected,
+        )
+        self.canvas.show_dragged(drawing, "")
+
+    def _dropped(self, about: About, x: float, y: float) -> None:
+        """Make the change that was shown while a joint was dragged."""
+        edit = self._joint(about, x, y)
+        if edit is not None:
+            self.session.select(about)
+            self.session.do(edit)
+        self.refresh()
 
     def put_rows(self) -> None:
         """Fill the sheet."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Any, Literal, get_args
 
 from msgspec.structs import replace
@@ -19,6 +19,7 @@ from narrow_cornice.job.model import (
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import Length
 
 Reduction = Literal["whole cornice", "crown and picture rail", "single crown"]
@@ -54,6 +55,25 @@ def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
         if choice != TrimChoice():
             trim[kind] = choice
         return replace(room, trim=trim)
+
+    return room_edit(title, room_id, change)
+
+
+def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: str) -> Edit:
+    """Change several choices of trim at once, by key: the stacks that were drawn and the sizes they have."""
+    for key, fields in sizes.items():
+        if fields.get("drawn"):
+            checked_stack(fields["drawn"], key)
+        for field in ("height", "projection"):
+            checked_size(fields.get(field), f"{field} of {key}", zero=field == "projection")
+
+    def change(room: Room) -> Room:
+        trim = dict(room.trim)
+        for key, fields in sizes.items():
+            choice = replace(trim.pop(key, TrimChoice()), **fields)
+            if choice != TrimChoice():
+                trim[key] = choice
+        return room if trim == room.trim else replace(room, trim=trim)
 
     return room_edit(title, room_id, change)
 

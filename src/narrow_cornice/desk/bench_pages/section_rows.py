@@ -1,0 +1,118 @@
+"""The bench for a profile as it is drawn: one of its members, and what the whole comes to."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
+
+from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.rooms import MeasuredRoom
+from narrow_cornice.takeoff.sections import (
+    add_member,
+    change_member,
+    is_drawn,
+    kind_of_key,
+    like,
+    placed_member,
+    profile_of,
+    remove_member,
+    undraw,
+)
+from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.girth import girth_of
+from narrow_cornice.trim.members import KINDS
+from narrow_cornice.trim.sight import seen_from
+from narrow_cornice.working.figures import Figure
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+CURVES = (("", "as the room"), ("roman", "Roman arcs"), ("greek", "Greek conics"))
+
+
+def done(bench: Bench, edit: Callable[[], edits.Edit]) -> bool:
+    """Make a change that may not be possible; what is wrong is told."""
+    try:
+        return bench.do(edit())
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return False
+
+
+def member_of_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, about: About) -> Iterator[Row]:
+    """Yield the rows of one member of a profile."""
+    key, index = about[2], int(about[4])
+    kind = kind_of_key(key)
+    profile = profile_of(measured, kind)
+    placed = placed_member(profile, kind, key, index) if profile is not None else None
+    if profile is None or placed is None:
+        yield Title(kind.capitalize(), room.name[:200])
+        yield NoteRow("This profile has no such member any more.", "ochre")
+        return
+    one = placed.member
+    yield Title(one.kind.capitalize(), f"Member of the {kind}, {room.name[:100]}")
+
+    def change(**fields: object) -> None:
+        done(bench, lambda: change_member(measured, key, index, **fields))
+
+    yield ChoiceRow("Member", tuple((name, name) for name in KINDS), one.kind, lambda name: change(kind=name))
+    yield from bench.size(about[:5], "Height")
+    yield from bench.size((*about[:5], "projection"), "Goes back" if one.back else "Comes out")
+    yield ChoiceRow("Curves", CURVES, one.curves or "", lambda value: change(curves=value or None))
+    yield ToggleRow("Goes back to the wall", one.back, lambda on: change(back=on))
+    new = like(measured, key, index)
+    yield ButtonsRow(
+        ("Add one above", "Add one below", "Take it away"),
+        lambda pressed: (
+            done(
+                bench,
+                lambda: (
+                    remove_member(measured, key, index)
+                    if pressed == 2
+                    else add_member(measured, key, index, "below" if pressed else "above", new)
+                ),
+            )
+            and None
+        ),
+    )
+    yield from whole_section(bench, job, room, measured, kind)
+
+
+def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, kind: TrimKind) -> Iterator[Row]:
+    """Yield what a profile comes to, what the eye sees of it, and the way back to the order's own drawing."""
+    profile = profile_of(measured, kind)
+    if profile is None or measured.trim is None:
+        return
+    unit = job.settings.unit
+
+    def shown(mm: float) -> str:
+        return Figure("", mm, "mm").shown(unit, step=0.5, denominator=job.settings.denominator)
+
+    yield Caption("The profile")
+    yield bench.figure_row(girth_of(profile), False)
+    words = f"Section {profile.area / 100:.1f} cm² · thinnest {shown(profile.outline.thinnest(0.08 * profile.height))}"
+    if profile.outline.undercut > 0.2:
+        words += f" · undercut {shown(profile.outline.undercut)}: a knife needs two passes"
+    yield NoteRow(f"{words}.")
+    if is_drawn(room.trim, kind):
+        yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(measured, kind)) and None)
+    if kind == "casing":
+        return
+    rules = house_rules_of(job.house_rules)
+    eye, distance = rules.value("eye_height"), rules.value("sight_distance")
+    sight = seen_from(profile, measured.trim.piece(kind).bottom, eye, distance)
+    yield Caption("What the eye sees")
+    yield SizeRow(
+        "From", shown(distance), "off the wall", lambda text: bench.type_size(("house rule", "sight_distance"), text)
+    )
+    yield SizeRow(
+        "Eye at", shown(eye), "above the floor", lambda text: bench.type_size(("house rule", "eye_height"), text)
+    )
+    for one in reversed(sight.members):
+        hidden = f", {one.hidden:.0%} of its face hidden" if one.hidden > 0.005 else ""
+        yield NoteRow(f"{one.name.capitalize()}: {one.angle:.2f}°{hidden}", "ochre" if one.hidden > 0.5 else "soft")

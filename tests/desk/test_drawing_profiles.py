@@ -1,0 +1,92 @@
+"""Profiles drawn in the window: joints dragged, members typed, added and taken away."""
+
+from __future__ import annotations
+
+import pytest
+from driving import canvas, field, settle, type_into
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtTest import QTest
+
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.sections import profile_of
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.profiles import Profile
+
+MEMBER: About = ("r1", "trim", "cornice: bed mould", "member", "1")
+
+
+def built(window: MainWindow, kind: TrimKind = "cornice") -> Profile:
+    job = window.session.job
+    found = profile_of(measured_room(job.rooms[0], job.house_rules), kind)
+    assert found is not None
+    return found
+
+
+def test_a_joint_is_dragged_shown_on_the_way_and_undone(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", sheet="section", room_id="r1", selected=MEMBER)
+    settle()
+    sheet = canvas(window)
+    job, before = session.job, built(window)
+    start = sheet.place_of(MEMBER)
+    assert start is not None
+    scale = sheet.way().m11()
+    at = QPoint(round(start.x()), round(start.y()))
+    assert sheet.handle_at(start) == MEMBER
+    QTest.mousePress(sheet, Qt.MouseButton.LeftButton, pos=at)
+    for step in (4, 8, 12):
+        QTest.mouseMove(sheet, at + QPoint(step, 0))
+        settle()
+    assert session.job is job  # nothing is changed before the joint is let go
+    QTest.mouseRelease(sheet, Qt.MouseButton.LeftButton, pos=at + QPoint(12, 0))
+    settle()
+    now = built(window)
+    moved = {(one.stack, one.index): one.member.projection for one in now.members}
+    was = {(one.stack, one.index): one.member.projection for one in before.members}
+    assert moved["bed mould", 1] - was["bed mould", 1] == pytest.approx(12 / scale, abs=0.8)
+    assert now.projection == pytest.approx(before.projection)
+    assert "drawn by hand" in sheet.accessibleDescription()
+    session.undo()
+    settle()
+    assert session.job == job
+
+
+def test_members_are_typed_changed_added_and_taken_away(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", sheet="section", room_id="r1", selected=MEMBER)
+    settle()
+    before = built(window)
+    type_into(field(window, "Height"), "80")
+    assert next(one for one in built(window).members if (one.stack, one.index) == ("bed mould", 1)).member.height == 80
+    assert built(window).height == pytest.approx(before.height + 80 - 0.6 * 111.525, abs=1e-6)
+    for words in ("Add one above", "Add one below"):
+        assert window.bench.view.press(words)
+        settle()
+    assert len(built(window).members) == len(before.members) + 2
+    assert window.bench.view.press("Take it away")
+    settle()
+    assert len(built(window).members) == len(before.members) + 1
+    assert window.bench.view.press("Draw it as its order does")
+    settle()
+    assert [one.member.kind for one in built(window).members] == [one.member.kind for one in before.members]
+
+
+def test_a_size_is_typed_on_the_section_itself(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", sheet="section", room_id="r1", selected=MEMBER)
+    settle()
+    page = window.page("trim")
+    page.ask_size(MEMBER)  # type: ignore[union-attr]
+    type_into(canvas(window)._editor, "70")
+    assert next(one for one in built(window).members if (one.stack, one.index) == ("bed mould", 1)).member.height == 70
+
+
+def test_the_distance_of_the_eye_is_typed_and_changes_what_is_seen(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", sheet="section", room_id="r1", selected=("r1", "trim", "cornice"))
+    settle()
+    type_into(field(window, "From"), "1200")
+    assert session.job.house_rules["sight_distance"] == 1200
+    assert "from 1.2 m" in canvas(window).accessibleDescription()
