@@ -381,7 +381,10 @@ def profiles() -> None:
         began = time.perf_counter()
         moved = move_joint(measured, "cornice: bed mould", 1, *at).apply(job).room(room.id)
         made = profile_of(measured_room(moved, job.house_rules), "cornice")
-        assert made is not None and made.girth > 0 and made.area > 0 and made.outline.undercut >= 0
+        assert made is not None
+        assert made.girth > 0
+        assert made.area > 0
+        assert made.outline.undercut >= 0
         made.outline.thinnest(5.0)
         alone.append(time.perf_counter() - began)
         trim_section(moved, job.house_rules, job.settings, "cornice", False, False)

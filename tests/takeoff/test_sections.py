@@ -54,7 +54,10 @@ def test_a_joint_gives_to_one_member_what_it_takes_from_the_next() -> None:
     assert (now.height, now.projection) == pytest.approx((before.height, before.projection))
     one, following = (placed_member(now, "cornice", key, index) for index in (1, 2))
     old, old_following = (placed_member(before, "cornice", key, index) for index in (1, 2))
-    assert one and following and old and old_following
+    assert one
+    assert following
+    assert old
+    assert old_following
     assert one.member.height - old.member.height == pytest.approx(3.0)
     assert following.member.height - old_following.member.height == pytest.approx(-3.0)
     assert one.member.projection - old.member.projection == pytest.approx(5.0)
@@ -103,9 +106,9 @@ def test_a_joint_stops_where_a_member_would_vanish() -> None:
     far = after(job, move_joint(seen(job), key, 0, 1e4, 1e4))
     now = profile(far, "cornice")
     gone = placed_member(now, "cornice", key, 1)
-    assert (
-        gone is not None and gone.member.height == pytest.approx(0.0) and gone.member.projection == pytest.approx(0.0)
-    )
+    assert gone is not None
+    assert gone.member.height == pytest.approx(0.0)
+    assert gone.member.projection == pytest.approx(0.0)
     assert now.height == pytest.approx(profile(job, "cornice").height)
 
 
@@ -119,7 +122,8 @@ def test_typing_a_member_makes_the_whole_larger_by_as_much() -> None:
     assert now.height == pytest.approx(before.height + 60.0 - old.member.height)
     assert now.projection == pytest.approx(before.projection)
     new = placed_member(now, "cornice", "cornice: corona", 0)
-    assert new is not None and new.member.height == pytest.approx(60.0)
+    assert new is not None
+    assert new.member.height == pytest.approx(60.0)
     others = [
         (one.stack, one.index, one.member.height) for one in now.members if (one.stack, one.index) != ("corona", 0)
     ]

@@ -172,6 +172,8 @@ class Bench(QWidget):
             yield from _page("measure_rows").opening_rows(self, job, room, about)
         elif about[1] == "trim":
             yield from trim_rows.trim_rows(self, job, room, about)
+        elif about[1] == "stock" and len(about) > 3:
+            yield from _page("stock_rows").offer_rows(self, job, room, about)
         elif about[1] == "finish":
             yield from _page("finish_rows").finish_rows(self, job, room, about)
         else:

@@ -121,6 +121,24 @@ class BringingIn:
         if preview.exec() == QDialog.DialogCode.Accepted:
             self._session.do(take_readings(room, lines, replace=preview.fresh.isChecked()))
 
+    def profiles(self) -> None:
+        """Bring in stock profiles: a catalogue, or outlines from a drawing."""
+        path = self._ask("Stock profiles", "Catalogues and drawings (*.csv *.json *.dxf *.svg)")
+        if path is None:
+            return
+        from narrow_cornice.desk.profiles_dialogs import ProfilesPreview, lines_of
+
+        try:
+            found = lines_of(path.name, content_of(path))
+        except CorniceError as error:
+            self._window.tell(f"{path.name}: {error}")
+            return
+        unit = self._session.job.settings.unit
+        preview = ProfilesPreview(found, path.name, unit, self._window.theme, self._window)
+        if preview.exec() == QDialog.DialogCode.Accepted:
+            taken = preview.taken()
+            self._session.do(edits.put_profiles(taken, f"{len(taken)} stock profiles from {path.name[:40]}"))
+
     def outline(self) -> None:
         """Bring in a room from the largest closed outline of a DXF."""
         path = self._ask("A plan outline", "DXF (*.dxf)")

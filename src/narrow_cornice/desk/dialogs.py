@@ -202,7 +202,7 @@ class TableDialog(QDialog):
         super().done(result)
 
 
-def _guarded(session: Session, make: Callable[[str], Edit]) -> Callable[[str], bool]:
+def guarded(session: Session, make: Callable[[str], Edit]) -> Callable[[str], bool]:
     """Return a cell's typing that turns a refused value into a message."""
 
     def typed(text: str) -> bool:
@@ -226,7 +226,7 @@ def rules_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
         made = []
         for key, rule in shipped_rules().items():
             value = session.job.house_rules.get(key, rule.value)
-            typed = _guarded(
+            typed = guarded(
                 session, lambda text, k=key, n=rule.name: edits.change_house_rule(k, float(text.replace(",", ".")), n)
             )
             made.append(
@@ -255,12 +255,12 @@ def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDial
                 (
                     Cell(
                         colour.name,
-                        _guarded(session, lambda text, c=colour: edits.change_colour(c.id, text, c.hex)),
+                        guarded(session, lambda text, c=colour: edits.change_colour(c.id, text, c.hex)),
                         swatch=colour.hex,
                     ),
                     Cell(
                         colour.hex,
-                        _guarded(session, lambda text, c=colour: edits.change_colour(c.id, c.name, text.strip())),
+                        guarded(session, lambda text, c=colour: edits.change_colour(c.id, c.name, text.strip())),
                     ),
                 ),
             )
@@ -309,24 +309,24 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
         for paint in session.job.paints:
             sizes = "; ".join(f"{tin.litres:g}: {tin.price:g}" for tin in paint.sizes)
             cells = (
-                Cell(paint.name, _guarded(session, lambda text, p=paint: put(p, name=text))),
-                Cell(paint.sheen, _guarded(session, lambda text, p=paint: put(p, sheen=text))),
+                Cell(paint.name, guarded(session, lambda text, p=paint: put(p, name=text))),
+                Cell(paint.sheen, guarded(session, lambda text, p=paint: put(p, sheen=text))),
                 Cell(
                     f"{paint.solids:g}",
-                    _guarded(session, lambda text, p=paint: put(p, solids=float(text))),
+                    guarded(session, lambda text, p=paint: put(p, solids=float(text))),
                     number=True,
                 ),
-                Cell(f"{paint.film:g}", _guarded(session, lambda text, p=paint: put(p, film=float(text))), number=True),
+                Cell(f"{paint.film:g}", guarded(session, lambda text, p=paint: put(p, film=float(text))), number=True),
                 Cell(
                     f"{paint.hiding:g}",
-                    _guarded(session, lambda text, p=paint: put(p, hiding=float(text))),
+                    guarded(session, lambda text, p=paint: put(p, hiding=float(text))),
                     number=True,
                 ),
-                Cell(sizes, _guarded(session, lambda text, p=paint: put(p, sizes=_sizes(text)))),
-                Cell(paint.shop, _guarded(session, lambda text, p=paint: put(p, shop=text))),
+                Cell(sizes, guarded(session, lambda text, p=paint: put(p, sizes=_sizes(text)))),
+                Cell(paint.shop, guarded(session, lambda text, p=paint: put(p, shop=text))),
                 Cell(
                     "primer" if paint.primer else "",
-                    _guarded(session, lambda text, p=paint: put(p, primer=bool(text.strip()))),
+                    guarded(session, lambda text, p=paint: put(p, primer=bool(text.strip()))),
                 ),
             )
             made.append(SheetRow(("paint", paint.id), cells))
@@ -362,17 +362,17 @@ def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
         for stock in session.job.stock:
             lengths = "; ".join(f"{length:g} mm" for length in stock.lengths)
             cells = (
-                Cell(stock.name, _guarded(session, lambda text, s=stock: put(s, name=text))),
+                Cell(stock.name, guarded(session, lambda text, s=stock: put(s, name=text))),
                 Cell(
                     ", ".join(stock.kinds),
-                    _guarded(
+                    guarded(
                         session,
                         lambda text, s=stock: put(s, kinds=tuple(k.strip() for k in text.split(",") if k.strip())),
                     ),
                 ),
                 Cell(
                     lengths,
-                    _guarded(
+                    guarded(
                         session,
                         lambda text, s=stock: put(
                             s, lengths=tuple(parse_length(part, unit).mm for part in text.split(";") if part.strip())
@@ -381,15 +381,20 @@ def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
                 ),
                 Cell(
                     f"{stock.price_per_metre:g}",
-                    _guarded(session, lambda text, s=stock: put(s, price_per_metre=float(text))),
+                    guarded(session, lambda text, s=stock: put(s, price_per_metre=float(text))),
                     number=True,
                 ),
                 Cell(
                     f"{stock.price_per_metre_mm:g}",
-                    _guarded(session, lambda text, s=stock: put(s, price_per_metre_mm=float(text))),
+                    guarded(session, lambda text, s=stock: put(s, price_per_metre_mm=float(text))),
                     number=True,
                 ),
-                Cell(stock.shop, _guarded(session, lambda text, s=stock: put(s, shop=text))),
+                Cell(
+                    f"{stock.knife_per_mm:g}",
+                    guarded(session, lambda text, s=stock: put(s, knife_per_mm=float(text))),
+                    number=True,
+                ),
+                Cell(stock.shop, guarded(session, lambda text, s=stock: put(s, shop=text))),
             )
             made.append(SheetRow(("stock", stock.id), cells))
         return made
@@ -412,7 +417,7 @@ def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
         if stock is not None:
             session.do(edits.remove_stock(stock.id, stock.name))
 
-    headings = ("Stock", "Sold as", "Lengths", "Price a metre", "more per mm of height", "Shop")
+    headings = ("Stock", "Sold as", "Lengths", "Price a metre", "more per mm of height", "Knife per mm", "Shop")
     return TableDialog(
         session,
         theme,

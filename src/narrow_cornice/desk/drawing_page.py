@@ -19,6 +19,7 @@ from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.profile_board import profile_board
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
@@ -37,12 +38,13 @@ SHEETS: tuple[tuple[Sheet, str], ...] = (
     ("strip", "Strip"),
     ("house", "House"),
     ("proportion", "Proportion"),
+    ("stock", "Stock"),
 )
 
 
 def trim_kind_of(selected: About) -> TrimKind:
     """Return the kind of trim that is selected, the cornice where none is."""
-    if len(selected) > 2 and selected[1] == "trim":
+    if len(selected) > 2 and selected[1] in ("trim", "stock"):
         return next((kind for kind in KINDS if selected[2].startswith(kind)), "cornice")
     return "cornice"
 
@@ -64,6 +66,9 @@ def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) ->
         return wall_strip(room, job.house_rules, job.colours, job.settings)
     if sheet == "proportion":
         return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
+    if sheet == "stock":
+        kind = trim_kind_of(view.selected)
+        return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.stock, job.joinery)
     if sheet == "house":
         return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
@@ -78,7 +83,7 @@ class DrawingPage(QWidget):
     """Canvas, sheet, and the leaves to choose a drawing by. A place says its rows in ``put_rows``."""
 
     letter = pyqtSignal(str)
-    left_out: frozenset[Sheet] = frozenset({"house", "proportion"})  # leaves that other places offer
+    left_out: frozenset[Sheet] = frozenset({"house", "proportion", "stock"})  # leaves that other places offer
 
     def __init__(self, session: Session, theme: Theme, bench: Bench, *, inset: bool = False) -> None:
         super().__init__()

@@ -186,6 +186,17 @@ class Exports:
             }
             self.write(path, makers[suffix])
 
+    def catalogue(self, suffix: str) -> None:
+        """Hand out all stock profiles of the job, its own and those that ship, to be brought in elsewhere."""
+        job = self._session.job
+        path = self._ask("The catalogue", f"{job.name} profiles", suffix)
+        if path is not None:
+            from narrow_cornice.exchange.profiles_in import catalogue_csv, catalogue_file
+            from narrow_cornice.takeoff.stock_match import catalogue_of
+
+            profiles = catalogue_of(job.catalogue)
+            self.write(path, lambda: catalogue_csv(profiles) if suffix == "csv" else catalogue_file(profiles))
+
     def cut_list(self) -> None:
         """Hand out the cut list of every room and how the bars are cut."""
         job = self._session.job

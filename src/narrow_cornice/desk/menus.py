@@ -65,12 +65,14 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     add_action(window, menu, "Colours …", lambda: window.show_table("colours"))
     add_action(window, menu, "Paints …", lambda: window.show_table("paints"))
     add_action(window, menu, "Trim stock …", lambda: window.show_table("stock"))
+    add_action(window, menu, "Stock profiles of its own …", lambda: window.show_table("profiles"))
     add_action(window, menu, "House rules …", lambda: window.show_table("rules"))
     menu.addSeparator()
     add_action(window, menu, "Print this sheet as PDF …", window.print_sheet, "Ctrl+P")
     into = _submenu(menu, "Bring in")
     add_action(window, into, "Readings from a table (CSV) …", lambda: window.bringing.readings())
     add_action(window, into, "A room from a plan outline (DXF) …", lambda: window.bringing.outline())
+    add_action(window, into, "Stock profiles (CSV, JSON, DXF, SVG) …", lambda: window.bringing.profiles())
     add_action(window, into, "Readings from a laser meter …", window.choose_meter)
     out = _submenu(menu, "Hand out")
     add_action(window, out, "This drawing as SVG …", window.exports.drawing_svg)
@@ -82,6 +84,9 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     for suffix, words in (("pdf", "PDF in tiles"), ("dxf", "DXF"), ("svg", "SVG")):
         full = f"Profile at full size as {words} …"
         add_action(window, out, full, lambda suffix=suffix: window.exports.full_size(suffix))
+    for suffix in ("csv", "json"):
+        words = f"Catalogue of stock profiles as {suffix.upper()} …"
+        add_action(window, out, words, lambda suffix=suffix: window.exports.catalogue(suffix))
     add_action(window, out, "Blank measuring sheets as PDF …", window.exports.measuring_sheets)
     add_action(window, out, "The brief to sign as PDF …", window.exports.brief)
     add_action(window, out, "Order by shop as CSV …", lambda: window.exports.order("csv", False))

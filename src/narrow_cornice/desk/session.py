@@ -21,7 +21,7 @@ from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.readings import Instrument
 
 Place = Literal["brief", "measure", "trim", "finishes", "order"]
-Sheet = Literal["unfolded", "plan", "elevation", "section", "strip", "house", "proportion"]
+Sheet = Literal["unfolded", "plan", "elevation", "section", "strip", "house", "proportion", "stock"]
 
 RECENT = 8
 HELD = {

@@ -474,8 +474,10 @@ class MainWindow(QMainWindow):
     def show_table(self, which: str) -> None:
         """Show one of the job's tables."""
         from narrow_cornice.desk import dialogs
+        from narrow_cornice.desk.profiles_dialogs import profiles_dialog
 
         tables = {
+            "profiles": profiles_dialog,
             "colours": dialogs.colours_dialog,
             "paints": dialogs.paints_dialog,
             "stock": dialogs.stock_dialog,

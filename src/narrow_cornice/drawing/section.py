@@ -138,6 +138,7 @@ def _members(profile: Profile, room: Room, kind: TrimKind, out: float, shown: Ca
     marks: list[Mark] = []
     turned = kind in TURNED
     labels: list[tuple[float, float, str, About]] = []
+    path: About
     for one in profile.members:
         path = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
         face = tuple((z, -y) for z, y in face_of(one, room.curves, turned=turned))
@@ -159,8 +160,8 @@ def _members(profile: Profile, room: Room, kind: TrimKind, out: float, shown: Ca
         marks.append(Dimension((out + 84 * unit, -high), (out + 84 * unit, -low), 8 * unit, words, part, beside=True))
     for one in profile.members:
         z, y = joint_of(one, kind)
-        path = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
-        marks.append(Handle((z, -y), path))
+        joint = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
+        marks.append(Handle((z, -y), joint))
     return marks
 
 

@@ -116,10 +116,12 @@ def drawing_dxf(drawing: Drawing) -> bytes:
     return held.getvalue().encode("utf-8")
 
 
-def read_outlines(raw: bytes) -> tuple[Outline, ...]:
+def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[Outline, ...]:
     """Return the closed outlines in a DXF, the largest first. Raises DxfError.
 
-    Blocks are opened; bulges, arcs, ellipses and curves become chains of chords that leave them by at most SAGITTA.
+    Blocks are opened; bulges, arcs, ellipses and curves become chains of chords that leave them by at most five times
+    ``near_mm``, which is how near together two corners are one. Finer outlines than a room's are taken for profiles,
+    and for millimetres where the file does not say.
     """
     import ezdxf
     from ezdxf import disassemble, recover
@@ -131,7 +133,7 @@ def read_outlines(raw: bytes) -> tuple[Outline, ...]:
     except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, AttributeError, UnicodeError) as error:  # type: ignore[attr-defined]
         raise DxfError(f"this is no DXF that can be read ({error}).") from None
     scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
-    near = SHORTEST / (scale or _guessed_scale(document))
+    near = near_mm / (scale or (_guessed_scale(document) if near_mm >= SHORTEST else 1.0))
     found: list[Outline] = []
     loose: dict[str, list[list[Point]]] = {}
     try:
@@ -142,14 +144,14 @@ def read_outlines(raw: bytes) -> tuple[Outline, ...]:
                 continue
             layer, points, closed = str(entity.dxf.layer), *_flattened(entity, near)
             if closed:
-                _keep(found, points, layer, scale, near)
+                _keep(found, points, layer, scale, near, near_mm < SHORTEST)
             elif len(points) > 1:
                 loose.setdefault(layer, []).append(points)
     except (ezdxf.DXFError, ValueError, KeyError, IndexError, AttributeError, TypeError, ZeroDivisionError) as error:  # type: ignore[attr-defined]
         raise DxfError(f"something in it cannot be read ({error}).") from None
     for layer, lines in loose.items():
         for ring in _rings(lines, near):
-            _keep(found, ring, layer, scale, near)
+            _keep(found, ring, layer, scale, near, near_mm < SHORTEST)
     if not found:
         raise DxfError(
             "there is no closed outline in it.",
@@ -178,8 +180,9 @@ def _flattened(entity: Any, near: float) -> tuple[list[Point], bool]:
     return points, len(points) > 3 and math.dist(points[0], points[-1]) <= near
 
 
-def _keep(found: list[Outline], points: list[Point], layer: str, scale: float | None, near: float) -> None:
-    """Keep a closed outline whose sides do not cross, as anticlockwise corners."""
+def _keep(found: list[Outline], points: list[Point], layer: str, scale: float | None, near: float, fine: bool) -> None:
+    """Keep a closed outline whose sides do not cross, as anticlockwise corners; a ``fine`` one has many, and whoever
+    takes it looks whether they cross."""
     if any(not math.isfinite(value) or abs(value) > 1e9 for point in points for value in point):
         return
     corners: list[Point] = []
@@ -188,7 +191,9 @@ def _keep(found: list[Outline], points: list[Point], layer: str, scale: float | 
             corners.append(point)
     if len(corners) > 1 and math.dist(corners[0], corners[-1]) <= near:
         corners.pop()
-    if not 3 <= len(corners) <= MOST_CORNERS or crossing_sides(corners) is not None:
+    if not 3 <= len(corners) <= (MOST_CORNERS * 10 if fine else MOST_CORNERS):
+        return
+    if not fine and crossing_sides(corners) is not None:
         return
     if abs(area(corners)) < 1e-6:
         return

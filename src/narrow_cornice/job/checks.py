@@ -20,6 +20,7 @@ from narrow_cornice.job.limits import (
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, CuttingPlan, Finish, Job, Paint, Room
 from narrow_cornice.job.thing_checks import check_brief, check_things, check_ways_in
+from narrow_cornice.trim.catalogue import StockProfile, checked_profile
 from narrow_cornice.trim.choices import KINDS, TrimChoice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import orders
@@ -31,6 +32,7 @@ MOST_ROOMS = 2_000
 MOST_PICTURE_BYTES = 8 * 1024 * 1024
 PICTURE_NAME = re.compile(r"[a-z0-9][a-z0-9-]{0,60}\.jpg")
 MOST_SIDES = 400
+MOST_STOCK = 8
 
 
 def checked_job(job: Job) -> Job:
@@ -63,8 +65,12 @@ def checked_job(job: Job) -> Job:
             number(length, f"{where}.lengths", 100, 20_000)
         number(stock.price_per_metre, f"{where}.price_per_metre", 0, 1e6)
         number(stock.price_per_metre_mm, f"{where}.price_per_metre_mm", 0, 1e6)
+        number(stock.knife_per_mm, f"{where}.knife_per_mm", 0, 1e6)
         if not set(stock.kinds) <= set(KINDS):
             raise JobError("This kind of trim is not known.", where=f"{where}.kinds", remedy=", ".join(KINDS) + ".")
+    unique((one.id for one in job.catalogue), "catalogue")
+    for index, one in enumerate(job.catalogue):
+        _profile_within(one, f"catalogue[{index}]")
     for name, content in job.pictures.items():
         if not PICTURE_NAME.fullmatch(name) or len(content) > MOST_PICTURE_BYTES:
             raise JobError(f"“{name[:40]}” is no picture that a job can have.", where="pictures")
@@ -156,15 +162,33 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
             raise JobError(f"There is no trim called “{kind[:40]}”.", where=f"{where}.trim")
         for name in ("height", "projection", "top"):
             length_within(getattr(choice, name), f"{where}.trim[{kind}].{name}", zero=name == "projection")
-        if choice.drawn:
-            _check_drawn(choice, f"{where}.trim[{kind[:40]}].drawn")
+        if choice.drawn or choice.stock:
+            _check_drawn(choice, f"{where}.trim[{kind[:40]}]")
     for key, finish in room.finishes.items():
         _check_finish(finish, f"{where}.finishes[{key[:60]}]", has_colour, has_paint)
 
 
 def _check_drawn(choice: TrimChoice, where: str) -> None:
+    """Check what somebody drew, and the stock profiles a kind of trim is put together from."""
+    if len(choice.stock) > MOST_STOCK:
+        raise JobError(f"At most {MOST_STOCK} stock profiles make a piece.", where=where)
+    for index, piece in enumerate(choice.stock):
+        at = f"{where}.stock[{index}]"
+        _profile_within(piece.profile, f"{at}.profile")
+        number(piece.at, f"{at}.at", 0, 5000)
+        number(piece.out, f"{at}.out", 0, 2000)
+        if piece.width is not None:
+            number(piece.width, f"{at}.width", 1, piece.profile.height)
+    if choice.drawn:
+        try:
+            checked_stack(choice.drawn, where)
+        except CorniceError as error:
+            raise JobError(error.message, where=f"{where}.drawn", remedy=error.remedy) from error
+
+
+def _profile_within(one: StockProfile, where: str) -> None:
     try:
-        checked_stack(choice.drawn, where)
+        checked_profile(one, where)
     except CorniceError as error:
         raise JobError(error.message, where=where, remedy=error.remedy) from error
 

@@ -28,6 +28,7 @@ from narrow_cornice.job.things import (
 )
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading
+from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.proportion import School
@@ -182,8 +183,8 @@ class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class Stock(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """Trim as sold: for which kinds, in which lengths (mm), at a price per metre of a basic and a growing part
-    (per mm of height)."""
+    """Trim as made to order: for which kinds, in which lengths (mm), at a price per metre of a basic and a growing part
+    (per mm of height), and what grinding the knife costs for each mm of the profile's girth, once."""
 
     id: str
     name: str
@@ -192,6 +193,7 @@ class Stock(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     price_per_metre: float
     price_per_metre_mm: float
     shop: str
+    knife_per_mm: float = 0.0
 
 
 class Joinery(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -223,9 +225,10 @@ class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A whole job. ``ticks`` are order lines bought, by line with what was bought; ``kept`` are findings kept,
-    with the reason; ``cutting`` are cutting plans kept, by order line; ``mixing`` are paint lines whose tins are marked
-    to be mixed; ``pictures`` stand beside ``job.json`` in the file, by their names."""
+    """A whole job. ``ticks`` are order lines bought, by line with what was bought; ``kept`` are findings kept, with the
+    reason; ``cutting`` are cutting plans kept, by order line; ``mixing`` are paint lines whose tins are marked to be
+    mixed; ``catalogue`` are stock profiles beside those that ship; ``pictures`` stand beside ``job.json`` in the file,
+    by their names."""
 
     name: str
     place: str = ""
@@ -243,6 +246,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     brief: HouseBrief = HouseBrief()
     joinery: Joinery = Joinery()
     cutting: dict[str, CuttingPlan] = {}
+    catalogue: tuple[StockProfile, ...] = ()
     pictures: dict[str, bytes] = {}
 
     def room(self, room_id: str) -> Room:

@@ -17,10 +17,11 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Joinery, Room, Stock
 from narrow_cornice.takeoff.backing import stud_places
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
+from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Piece
 from narrow_cornice.trim.runs import WALL_KINDS, Run
-from narrow_cornice.trim.saw_settings import SawSetting, lying_flat, standing
+from narrow_cornice.trim.saw_settings import SHARPEST, SawSetting, lying_flat, standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
 from narrow_cornice.working.figures import Figure, choice, table
 
@@ -60,7 +61,8 @@ class EndCut(msgspec.Struct, frozen=True):
 
 
 class CutPiece(msgspec.Struct, frozen=True):
-    """One piece: its number in the order it is put up, its length over its longest points in mm."""
+    """One piece: its number in the order it is put up, its length over its longest points in mm; ``stock`` is the
+    identity of the stock profile it is cut from, empty where it is made."""
 
     number: int
     kind: TrimKind
@@ -70,6 +72,7 @@ class CutPiece(msgspec.Struct, frozen=True):
     left: EndCut
     right: EndCut
     about: tuple[str, ...]
+    stock: str = ""
 
 
 def spring_of(piece: Piece) -> Figure | None:
@@ -78,6 +81,41 @@ def spring_of(piece: Piece) -> Figure | None:
         return None
     angle = math.degrees(math.atan2(piece.projection.value, piece.height.value))
     return Figure("spring", angle, "°", "table", note="from its height and how far it comes out")
+
+
+class Part(msgspec.Struct, frozen=True):
+    """What of a piece of trim is cut as one: all of it, or one of the stock profiles it is put together from.
+
+    ``short`` is what it comes out less than what comes out furthest, in mm: so much less does it reach round an outside
+    corner.
+    """
+
+    name: str
+    spring: Figure | None
+    depth: float
+    short: float = 0.0
+    stock: StockPiece | None = None
+
+    @property
+    def key(self) -> str:
+        """Return the identity of its stock profile, empty where it is made."""
+        return self.stock.profile.id if self.stock is not None else ""
+
+
+def parts_of_piece(piece: Piece) -> tuple[Part, ...]:
+    """Return what a piece of trim is cut as."""
+    out = piece.projection.value if piece.projection is not None else 0.0
+    if not piece.stock:
+        return (Part(piece.kind, spring_of(piece), out),)
+    made = []
+    for one in sorted(piece.stock, key=lambda each: (each.out, each.at)):
+        spring = None
+        if "crown" in one.profile.uses:
+            angle = math.degrees(math.atan2(one.profile.depth, one.profile.height))
+            spring = Figure("spring", angle, "°", "table", note=f"from the sizes of {one.profile.name}")
+        short = max(0.0, out - one.out - one.depth)
+        made.append(Part(f"{piece.kind}, {one.words},", spring, one.depth, short, one))
+    return tuple(made)
 
 
 def longest_stock(kind: TrimKind, stock: Sequence[Stock]) -> float:
@@ -132,7 +170,8 @@ def _round_the_room(
     joinery: Joinery,
     before: int,
 ) -> list[CutPiece]:
-    """Return the pieces of one kind, going round the room from its longest run to the left."""
+    """Return the pieces of one kind, going round the room from its longest run to the left; of a kind put together from
+    stock, one stock profile after another, from the wall outwards and up."""
     assert measured.trim is not None
     piece = measured.trim.piece(kind)
     names = [face.name for face in measured.faces]
@@ -140,13 +179,14 @@ def _round_the_room(
     start = names.index(first.wall)
     # The left end of a wall is at the corner where the anticlockwise walk leaves it: so left means on along the walk.
     ordered = sorted(runs, key=lambda run: ((names.index(run.wall) - start) % len(names), -run.start))
-    put_up: set[tuple[str, str]] = set()
     made: list[CutPiece] = []
-    for run in ordered:
-        face = measured.faces[names.index(run.wall)]
-        ends = [_end(measured, face, run, piece, side, put_up, joinery) for side in ("left", "right")]
-        put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
-        made += _parts(measured, face, run, piece, ends[0], ends[1], stock, before + len(made))
+    for part in parts_of_piece(piece):
+        put_up: set[tuple[str, str]] = set()
+        for run in ordered:
+            face = measured.faces[names.index(run.wall)]
+            ends = [_end(measured, face, run, part, side, put_up, joinery) for side in ("left", "right")]
+            put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
+            made += _parts(measured, face, run, part, ends[0], ends[1], stock, before + len(made))
     return made
 
 
@@ -154,7 +194,7 @@ def _end(
     measured: MeasuredRoom,
     face: WallFace,
     run: Run,
-    piece: Piece,
+    part: Part,
     side: Literal["left", "right"],
     put_up: set[tuple[str, str]],
     joinery: Joinery,
@@ -167,7 +207,9 @@ def _end(
     names = [one.name for one in measured.faces]
     index = names.index(face.name)
     beyond = names[(index + 1) % len(names)] if side == "left" else names[index - 1]
-    spring = spring_of(piece)
+    spring = part.spring
+    if not SHARPEST <= corner.value <= 360.0 - SHARPEST:
+        return EndCut("square", f"{corner.name} of {corner.value:.1f}°, which no saw cuts")
     setting = lying_flat(spring, corner) if spring is not None else standing(corner)
     meets = f"{corner.name} of {corner.value:.1f}°"
     if kind == "outside" or joinery.inside_corners == "mitred":
@@ -204,23 +246,28 @@ def _parts(
     measured: MeasuredRoom,
     face: WallFace,
     run: Run,
-    piece: Piece,
+    part: Part,
     left: EndCut,
     right: EndCut,
     stock: Sequence[Stock],
     before: int,
 ) -> list[CutPiece]:
     """Return a run as one piece, or as several that are scarfed."""
-    overlap = piece.projection.value if piece.projection is not None and piece.kind != "cornice" else 20.0
+    overlap = 20.0 if part.spring is not None else part.depth
     studs = [place - run.start for place in stud_places(measured.room.backing.get(face.id), face.length)]
-    joints = scarf_places(run.to_buy.value, longest_stock(run.kind, stock), overlap, studs)
-    lengths = parts_of(run.to_buy.value, joints, overlap)
+    longest = max(part.stock.profile.lengths) if part.stock is not None else longest_stock(run.kind, stock)
+    whole = run.to_buy.value
+    for end, corner in ((run.left, face.wall.left), (run.right, face.wall.right)):
+        if end == "outside":
+            whole -= part.short * math.tan(math.radians((corner.value - 180.0) / 2.0))
+    joints = scarf_places(whole, longest, overlap, studs)
+    lengths = parts_of(whole, joints, overlap)
     where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
     scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")), "back")
     about = (measured.room.id, "trim", run.kind)
     made = []
     for place, length in enumerate(lengths):
-        name = f"{run.kind} {run.wall}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
+        name = f"{part.name} {run.wall}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
         ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
-        made.append(CutPiece(before + place + 1, run.kind, run.wall, name, length, *ends, about))
+        made.append(CutPiece(before + place + 1, run.kind, run.wall, name, length, *ends, about, part.key))
     return made

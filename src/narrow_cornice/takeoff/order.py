@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import math
+import zlib
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Any, Literal
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
 from narrow_cornice.cutting.stock import offcut_of
@@ -15,11 +18,15 @@ from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, CuttingPlan, Job, Joinery, Paint, Room, Stock
 from narrow_cornice.takeoff.coatings import PaintNeed, paint_needs
-from narrow_cornice.takeoff.cut_list import cut_list
+from narrow_cornice.takeoff.cut_list import CutPiece, cut_list
 from narrow_cornice.takeoff.repairs import packs, room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.sections import is_drawn
 from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.fitted import Piece
+from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_quantity
 from narrow_cornice.working.figures import Figure, explained, table, total
@@ -134,7 +141,10 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
 
 
 class TrimNeed(msgspec.Struct, frozen=True):
-    """What one room needs of one profile: the runs with the wall they are for, and the pieces they are cut as."""
+    """What one room needs of one profile: the runs with the wall they are for, and the pieces they are cut as.
+
+    ``girth`` is that of a profile that is made, for its knife; ``profile`` the stock profile it is otherwise.
+    """
 
     kind: TrimKind
     height: float
@@ -142,6 +152,8 @@ class TrimNeed(msgspec.Struct, frozen=True):
     name: str
     pieces: tuple[tuple[str, Figure], ...]
     cuts: tuple[tuple[str, float], ...] = ()
+    girth: float = 0.0
+    profile: StockProfile | None = None
 
     def total(self, name: str) -> Figure:
         """Return the length of all pieces under the room's name."""
@@ -155,13 +167,20 @@ def _pieces_total(need: TrimNeed, name: str) -> Figure:
 
 @by_identity(keep=16384)
 def _trim_need(
-    kind: TrimKind, height: float, projection: float, name: str, cuts: int, *flat: str | float | Figure
+    kind: TrimKind,
+    height: float,
+    projection: float,
+    name: str,
+    girth: float,
+    profile: StockProfile | None,
+    cuts: int,
+    *flat: str | float | Figure,
 ) -> TrimNeed:
     """Return a need from so many cuts as names and lengths in turn, then runs as names and figures in turn; equal ones
     of the same figures are the same object."""
     made = tuple(zip(flat[: 2 * cuts : 2], flat[1 : 2 * cuts : 2], strict=True))
     runs = tuple(zip(flat[2 * cuts :: 2], flat[2 * cuts + 1 :: 2], strict=True))
-    return TrimNeed(kind, height, projection, name, runs, made)  # type: ignore[arg-type]
+    return TrimNeed(kind, height, projection, name, runs, made, girth, profile)  # type: ignore[arg-type]
 
 
 @by_identity(keep=1024)
@@ -179,19 +198,55 @@ def trim_needs(
         runs = [run for run in measured.runs if run.kind == kind]
         if not runs or piece.height is None or piece.projection is None:
             continue
+        pieces = tuple(
+            (f"{room.name[:40]} {run.wall}{' ' + run.opening[:40] if run.opening else ''}", run.to_buy) for run in runs
+        )
+        mine = [one for one in listed if one.kind == kind]
+        if piece.stock:
+            _stock_needs(needs, room, piece, mine)
+            continue
         size = f"{round(piece.height.value, 1):g}×{round(piece.projection.value, 1):g}"
         members = ""
         if kind == "cornice":
             members = " of " + ", ".join(member.name for member in measured.trim.members if member.fitted)
-        key = f"trim:{kind}:{size}{members}"
-        name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}"
-        pieces = tuple(
-            (f"{room.name[:40]} {run.wall}{' ' + run.opening[:40] if run.opening else ''}", run.to_buy) for run in runs
-        )
-        cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in listed if one.kind == kind]
+        drawn = f"~{_drawn_key(piece.profile)}" if piece.profile is not None and is_drawn(room.trim, kind) else ""
+        key = f"trim:{kind}:{size}{members}{drawn}"
+        name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}{', as drawn' if drawn else ''}"
+        cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in mine]
         flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
-        needs[key] = _trim_need(kind, piece.height.value, piece.projection.value, name, len(cuts), *flat)
+        girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0
+        height, out = piece.height.value, piece.projection.value
+        needs[key] = _trim_need(kind, height, out, name, girth, None, len(cuts), *flat)
     return needs
+
+
+def _drawn_key(profile: Profile) -> str:
+    """Return a short key of a profile that somebody drew: the same for the same members."""
+    members = [(one.member.kind, round(one.member.height, 1), round(one.member.out, 1)) for one in profile.members]
+    return f"{zlib.crc32(repr(members).encode()):08x}"
+
+
+def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Piece, cuts: Sequence[CutPiece]) -> None:
+    """Add what a piece put together from stock profiles needs of each of them."""
+    assert piece.height is not None
+    for one in {each.profile.id: each.profile for each in piece.stock}.values():
+        mine = [cut for cut in cuts if cut.stock == one.id]
+        named = [(f"{room.name[:40]} {cut.name}", cut.length) for cut in mine]
+        lengths = [(name, _cut_length(length)) for name, length in named]
+        flat: list[Any] = [each for part in (*named, *lengths) for each in part]
+        key = f"stock:{one.id}"
+        there = needs.get(key)
+        if there is not None:  # as another kind of trim in the same room
+            flat = [each for part in (*there.cuts, *named, *there.pieces, *lengths) for each in part]
+            named = [*there.cuts, *named]
+        name = f"{one.name}, {one.species}"
+        girth = round(one.profile.girth, 1) if one.price_per_metre is None else 0.0
+        needs[key] = _trim_need(piece.kind, one.height, one.depth, name, girth, one, len(named), *flat)
+
+
+@lru_cache(maxsize=4096)
+def _cut_length(mm: float) -> Figure:
+    return Figure("cut length", mm, "mm", "table", note="from the cut list, over its longest points")
 
 
 def stock_for(kind: TrimKind, stock: tuple[Stock, ...]) -> Stock | None:
@@ -206,6 +261,20 @@ def stock_for(kind: TrimKind, stock: tuple[Stock, ...]) -> Stock | None:
 def metre_price(basic_price: float, height: float, price_per_mm: float) -> float:
     """Return the price of a metre of trim, which grows with its height."""
     return basic_price + height * price_per_mm
+
+
+@explained("knife, ground once", "money", "girth × grinding per mm")
+def knife_price(girth: float, grinding_per_mm: float) -> float:
+    """Return what a knife for a made profile costs, by the length of its edge."""
+    return girth * grinding_per_mm
+
+
+@lru_cache(maxsize=1024)
+def sold_as(profile: StockProfile, maker: Stock | None) -> Stock | None:
+    """Return a stock profile as something the order can buy; one without a price is made by whoever makes its kind."""
+    if profile.price_per_metre is not None:
+        return Stock(profile.id, profile.name, (), profile.lengths, profile.price_per_metre, 0.0, profile.shop)
+    return maker and replace(maker, id=profile.id, lengths=profile.lengths, shop=profile.shop or maker.shop)
 
 
 @by_identity(keep=4096)
@@ -253,6 +322,7 @@ def _trim_line(
     first = needs[0][2]
     shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
     needed = total("length", "run", [amount for _, _, amount in shares])
+    made = first.profile is None or first.profile.price_per_metre is None
     per_metre = metre_price(
         table("basic price", stock.price_per_metre, "money", stock.name),
         table("height", first.height, "mm", "of the profile"),
@@ -282,10 +352,17 @@ def _trim_line(
         )
         for length, count in bars.by_length()
     ]
+    if made and stock.knife_per_mm > 0:
+        prices.append(
+            knife_price(
+                table("girth", first.girth, "mm", "of the profile"),
+                table("grinding per mm", stock.knife_per_mm, "money", stock.name),
+            )
+        )
     return OrderLine(
         key,
         "trim",
-        f"{first.name}, {stock.name}",
+        f"{first.name}, {stock.name}" if first.profile is None else first.name,
         stock.shop,
         needed,
         tuple((length, count, count * length / 1000 * per_metre.value) for length, count in bars.by_length()),
@@ -376,7 +453,10 @@ def order_list(job: Job) -> Order:
     unsold: list[str] = []
     ordered = sorted(trims.items(), key=lambda one: KINDS.index(one[1][0][2].kind))
     for key, wanted in ordered:
+        profile = wanted[0][2].profile
         stock = stock_for(wanted[0][2].kind, job.stock)
+        if profile is not None:
+            stock = sold_as(profile, stock)
         if stock is None:
             unsold.append(wanted[0][2].name)
             continue

@@ -6,6 +6,7 @@ from typing import Literal, get_args
 
 import msgspec
 
+from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.stacks import Stack
 from narrow_cornice.units.lengths import Length
 
@@ -18,7 +19,8 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
 
     ``height`` is the size across (the width of a casing); ``projection`` how far it comes off the wall;
     ``top`` the height of its upper edge above the floor, for a dado or picture rail; ``drawn`` the stack of members
-    somebody drew, from the bottom up (a skirting's from the top down), empty for the order's own.
+    somebody drew, from the bottom up (a skirting's from the top down), empty for the order's own; ``stock`` the stock
+    profiles it is put together from instead, whose sizes then hold.
     """
 
     fitted: bool | None = None
@@ -26,3 +28,4 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     projection: Length | None = None
     top: Length | None = None
     drawn: Stack = ()
+    stock: tuple[StockPiece, ...] = ()

@@ -10,6 +10,7 @@ from collections.abc import Mapping, Sequence
 
 import msgspec
 
+from narrow_cornice.trim.catalogue import StockPiece, assembled
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
@@ -27,7 +28,8 @@ class Piece(msgspec.Struct, frozen=True):
 
     ``wants`` is what the order asks (None where the school has no such member), ``height`` and ``projection``
     what is built, ``bottom`` and ``top`` where it lies on the wall in mm above the floor (a casing: nought).
-    ``missing`` says why a piece that was asked for cannot be built yet.
+    ``missing`` says why a piece that was asked for cannot be built yet; ``stock`` are the stock profiles it is put
+    together from, none where it is made.
     """
 
     kind: TrimKind
@@ -39,6 +41,7 @@ class Piece(msgspec.Struct, frozen=True):
     top: float = 0.0
     profile: Profile | None = None
     missing: str = ""
+    stock: tuple[StockPiece, ...] = ()
 
     @property
     def built(self) -> bool:
@@ -123,6 +126,11 @@ def fitted_trim(
         return choices.get(kind, nothing)
 
     def typed(kind: str, field: str, name: str, wants: Figure | None = None) -> Figure | None:
+        stock = chosen(kind).stock
+        if stock and field in ("height", "projection"):
+            made = assembled(kind, stock)
+            size = made.height if field == "height" else made.projection
+            return choice(name, size, "mm", (*source, "trim", kind, "stock"), stock_words(stock))
         return _typed(name, getattr(chosen(kind), field), (*source, "trim", kind, field), wants)
 
     members = tuple(
@@ -174,7 +182,8 @@ def fitted_trim(
             pieces[kind] = Piece(kind, fitted, wants, missing=missing)
             return
         profile = _profile(kind, size, out, built_members, curves, choices) if fitted else None
-        pieces[kind] = Piece(kind, fitted, wants, size, out, top - size.value, top, profile)
+        stock = chosen(kind).stock if fitted else ()
+        pieces[kind] = Piece(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock)
 
     def out(kind: TrimKind, rule: str) -> Figure:
         return typed(kind, "projection", f"{kind} projection") or rules.figure(rule)
@@ -247,6 +256,11 @@ def frieze_band(top_of_the_frieze: float, top_of_picture_rail: float) -> float:
     return top_of_the_frieze - top_of_picture_rail
 
 
+def stock_words(pieces: Sequence[StockPiece]) -> str:
+    """Return stock pieces from the top down, in words."""
+    return "stock: " + " over ".join(piece.words for piece in sorted(pieces, key=lambda one: -one.at))
+
+
 def _profile(
     kind: TrimKind,
     size: Figure,
@@ -259,6 +273,8 @@ def _profile(
     projection = out.value if out is not None else 0.0
     if kind == "frieze":
         return None
+    if kind in choices and choices[kind].stock:
+        return assembled(kind, choices[kind].stock)
     if kind == "cornice":
         whole = sum(member.height.value for member in members)
         if whole <= 0:

@@ -14,6 +14,8 @@ import msgspec
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.working.figures import Figure, choice, explained
 
+SHARPEST = 1.0  # degrees: no saw cuts a corner sharper than this
+
 
 class SawError(CorniceError, ValueError):
     """A corner or spring angle that no saw can cut."""
@@ -47,13 +49,13 @@ def standing_mitre(corner: float) -> float:
 
 def lying_flat(spring: float | Figure, corner: float | Figure) -> SawSetting:
     """Return the setting for a crown lying flat. Raises SawError."""
-    spring, corner = _degrees("spring", spring, 0.0, 90.0), _degrees("corner", corner, 1.0, 359.0)
+    spring, corner = _degrees("spring", spring, 0.0, 90.0), _degrees("corner", corner, SHARPEST, 360.0 - SHARPEST)
     return SawSetting(flat_mitre(spring, corner), flat_bevel(spring, corner))
 
 
 def standing(corner: float | Figure) -> SawSetting:
     """Return the setting for trim that stands upright against the wall. Raises SawError."""
-    corner = _degrees("corner", corner, 1.0, 359.0)
+    corner = _degrees("corner", corner, SHARPEST, 360.0 - SHARPEST)
     return SawSetting(standing_mitre(corner), Figure("bevel", 0.0, "°", "table", note="the blade stands upright"))
 
 

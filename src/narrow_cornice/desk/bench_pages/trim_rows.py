@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from narrow_cornice.desk.bench_pages.room_rows import order_choices
 from narrow_cornice.desk.bench_pages.section_rows import member_of_section, whole_section
+from narrow_cornice.desk.bench_pages.stock_rows import stock_choice
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -66,7 +67,9 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         if kind != "frieze":
             yield from bench.size((room.id, "trim", kind, "projection"), "Projection")
         yield from bench.size((room.id, "trim", kind, "top"), "Top above floor")
-    if kind == "cornice":
+    if piece.stock:
+        yield from stock_choice(bench, room, kind, piece.stock)
+    elif kind == "cornice":
         yield Caption("Its members, from the top")
         for member in measured.trim.members:
             key = MEMBER_PREFIX + member.name

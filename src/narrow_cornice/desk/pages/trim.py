@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.drawing_page import DrawingPage, row
+from narrow_cornice.desk.drawing_page import DrawingPage, row, trim_kind_of
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_fields import size_field
@@ -15,9 +15,11 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.sections import kind_of_key, move_joint
+from narrow_cornice.takeoff.stock_match import job_offers
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
+from narrow_cornice.units.show import show_money
 from narrow_cornice.working.figures import Figure
 
 
@@ -36,7 +38,12 @@ class TrimPage(DrawingPage):
         self.cuts = RuledSheet(
             ("No.", "Piece", "Wall", "Length", "Left end", "Right end"), theme, "Cut list, in the order it is put up", 4
         )
-        self.add_sheets([("Trim", self.pieces), ("Cut list", self.cuts)])
+        self.offers = RuledSheet(
+            ("Pieces, from the top", "Height", "Projection", "Differs", "Taller", "Further", "Price for the room"),
+            theme,
+            "Stock profiles that come near, the nearest first",
+        )
+        self.add_sheets([("Trim", self.pieces), ("Cut list", self.cuts), ("Stock", self.offers)])
         self.add_cautions("trim")
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
@@ -82,6 +89,8 @@ class TrimPage(DrawingPage):
         selected = self.session.view.selected
         self.pieces.put(self._rows(room) if room is not None else [], selected)
         self.cuts.put(self._cuts(room) if room is not None else [], ())
+        near = self.session.view.sheet == "stock" and room is not None
+        self.offers.put(self._offers(room) if near and room is not None else [], selected)
 
     def _size(self, about: About) -> Cell:
         field = size_field(self.session.job, about)
@@ -149,6 +158,31 @@ class TrimPage(DrawingPage):
             )
             cells = (Cell(length, number=True), one.left.words, one.right.words)
             rows.append(row(one.about, Cell(str(one.number), number=True), one.name, one.wall, *cells))
+        return rows
+
+    def _offers(self, room: Room) -> list[SheetRow]:
+        """Return the stock that comes near the kind of trim that is looked at."""
+        job, kind = self.session.job, trim_kind_of(self.session.view.selected)
+
+        def shown(mm: float) -> Cell:
+            size = Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
+            return Cell(f"−{size}" if mm < -0.25 else size, number=True)
+
+        rows = []
+        for one in job_offers(job, room, kind).offers:
+            match = one.match
+            rows.append(
+                row(
+                    (room.id, "stock", kind, match.key),
+                    match.words + (" (chosen)" if one.chosen else ""),
+                    shown(match.profile.height),
+                    shown(match.profile.projection),
+                    Cell(f"{match.differs:.1%}", number=True),
+                    shown(match.taller),
+                    shown(match.further),
+                    Cell(show_money(one.price.value), number=True),
+                )
+            )
         return rows
 
     def picked_as(self, about: About) -> About:

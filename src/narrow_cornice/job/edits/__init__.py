@@ -21,8 +21,11 @@ from narrow_cornice.job.edits.design_edits import (
     change_trim,
     draw_section,
     order_of_the_house,
+    put_profiles,
     reduce_cornice,
+    remove_profile,
     share_finish,
+    use_stock,
 )
 from narrow_cornice.job.edits.job_edits import (
     change_house_rule,
@@ -130,6 +133,7 @@ __all__ = [
     "put_diagonal",
     "put_offset",
     "put_paint",
+    "put_profiles",
     "put_stock",
     "put_way_in",
     "put_width",
@@ -140,6 +144,7 @@ __all__ = [
     "remove_opening",
     "remove_paint",
     "remove_photo",
+    "remove_profile",
     "remove_room",
     "remove_stock",
     "remove_thing",
@@ -163,6 +168,7 @@ __all__ = [
     "take_fixed_colours",
     "tick",
     "twin_path",
+    "use_stock",
     "wall_name",
     "width_there",
 ]

@@ -16,6 +16,7 @@ from narrow_cornice.job.model import (
     Job,
     Room,
 )
+from narrow_cornice.trim.catalogue import StockPiece, StockProfile, checked_profile
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import orders
@@ -49,6 +50,9 @@ def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
         shown = value.text or f"{value.mm:g}" if isinstance(value, Length) else "as the order wants"
         title = f"{kind} {'' if field == 'height' else field + ' '}to {shown}"
 
+    if {"height", "projection"} & set(fields):
+        fields["stock"] = ()  # a size that is typed is made; stock has its own
+
     def change(room: Room) -> Room:
         choice = replace(room.trim.get(kind, TrimChoice()), **fields)
         trim = {key: value for key, value in room.trim.items() if key != kind}
@@ -69,6 +73,9 @@ def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: st
 
     def change(room: Room) -> Room:
         trim = dict(room.trim)
+        whole = "cornice" if any(key.startswith(MEMBER_PREFIX) for key in sizes) else ""
+        if trim.get(whole, TrimChoice()).stock:
+            trim[whole] = replace(trim[whole], stock=())
         for key, fields in sizes.items():
             choice = replace(trim.pop(key, TrimChoice()), **fields)
             if choice != TrimChoice():
@@ -76,6 +83,36 @@ def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: st
         return room if trim == room.trim else replace(room, trim=trim)
 
     return room_edit(title, room_id, change)
+
+
+def use_stock(room_id: str, kind: str, pieces: tuple[StockPiece, ...], words: str) -> Edit:
+    """Put a kind of trim together from stock profiles; none has it made as its order or somebody drew it."""
+
+    def change(room: Room) -> Room:
+        choice = replace(room.trim.get(kind, TrimChoice()), stock=pieces)
+        rest = {key: one for key, one in room.trim.items() if key != kind}
+        return replace(room, trim=rest if choice == TrimChoice() else {**rest, kind: choice})
+
+    return room_edit(f"{kind}: {words[:60]}", room_id, change)
+
+
+def put_profiles(profiles: Iterable[StockProfile], words: str) -> Edit:
+    """Add stock profiles to the job's own catalogue, in place of those of the same identity."""
+    new = {checked_profile(one, one.name[:60]).id: one for one in profiles}
+
+    def apply(job: Job) -> Job:
+        kept = tuple(one for one in job.catalogue if one.id not in new)
+        return replace(job, catalogue=(*kept, *new.values()))
+
+    return Edit(words, apply)
+
+
+def remove_profile(profile_id: str, name: str) -> Edit:
+    """Take a stock profile out of the job's own catalogue; trim that is put together from it keeps it."""
+    return Edit(
+        f"no {name[:40]} in the catalogue",
+        lambda job: replace(job, catalogue=tuple(one for one in job.catalogue if one.id != profile_id)),
+    )
 
 
 def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
@@ -86,7 +123,7 @@ def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
         trim = dict(room.trim)
 
         def put(kind: str, fitted: bool | None) -> None:
-            choice = replace(trim.pop(kind, TrimChoice()), fitted=fitted)
+            choice = replace(trim.pop(kind, TrimChoice()), fitted=fitted, stock=())
             if choice != TrimChoice():
                 trim[kind] = choice
 

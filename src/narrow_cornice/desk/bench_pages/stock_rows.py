@@ -1,0 +1,71 @@
+"""The bench for stock profiles: one offer for a kind of trim, and what it is put together from."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import TYPE_CHECKING
+
+from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, NoteRow, Row, Title
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.stock_match import job_offers
+from narrow_cornice.trim.catalogue import StockPiece
+from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.units.show import show_money
+from narrow_cornice.working.figures import Figure
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+
+def offer_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of one offer of stock for a kind of trim."""
+    kind: TrimKind = next((one for one in KINDS if one == about[2]), "cornice")
+    offers = job_offers(job, room, kind)
+    offer = next((one for one in offers.offers if one.match.key == about[3]), None)
+    if offer is None:
+        yield Title(f"Stock for the {kind}", room.name[:200])
+        yield NoteRow("This offer is no longer among the nearest.", "ochre")
+        return
+    match = offer.match
+    yield Title("Stock profiles", f"for the {kind}, {room.name[:100]}")
+
+    def shown(mm: float) -> str:
+        return Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
+
+    for piece in reversed(match.pieces):
+        one = piece.profile
+        where = f"{shown(piece.out)} off the wall" if piece.out > 0.25 else "against the wall"
+        yield NoteRow(f"{piece.words}: {one.species}, {where}; {one.shop}.")
+    yield Caption("Against what is wanted")
+    yield NoteRow(f"{match.differs:.1%} of the section differs.", "ochre" if match.differs > 0.15 else "soft")
+    for mm, more, less in ((match.taller, "taller", "lower"), (match.further, "further out", "less far out")):
+        if abs(mm) >= 0.5:
+            yield NoteRow(f"{shown(mm)} {more if mm > 0 else less}.")
+    yield Caption("For this room")
+    yield bench.figure_row(offer.price, True)
+    for _, part in offer.price.inputs:
+        yield bench.figure_row(part, False)
+    if offers.made is not None:
+        yield bench.figure_row(offers.made, False)
+        for _, part in offers.made.inputs:
+            yield bench.figure_row(part, False)
+        saved = offers.made.value - offer.price.value
+        money = f" {job.settings.money}" if job.settings.money else ""
+        yield NoteRow(
+            f"Stock costs {show_money(abs(saved))}{money} {'less' if saved >= 0 else 'more'} than having it made."
+        )
+    words = "Have it made instead" if offer.chosen else "Use these pieces"
+    pieces = () if offer.chosen else match.pieces
+    yield ButtonsRow(
+        (words,), lambda _: bench.do(edits.use_stock(room.id, kind, pieces, match.words if pieces else "made")) and None
+    )
+
+
+def stock_choice(bench: Bench, room: Room, kind: TrimKind, pieces: Sequence[StockPiece]) -> Iterator[Row]:
+    """Yield what a kind of trim is put together from, with the way back."""
+    yield Caption("Put together from stock")
+    for piece in sorted(pieces, key=lambda one: -one.at):
+        yield NoteRow(f"{piece.words}, {piece.profile.species}")
+    yield ButtonsRow(("Have it made instead",), lambda _: bench.do(edits.use_stock(room.id, kind, (), "made")) and None)

@@ -1,0 +1,215 @@
+"""Stock profiles in windows of their own: those brought in, looked through before they are taken, and the job's own."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QComboBox, QDialog, QFormLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.dialogs import TableDialog, guarded
+from narrow_cornice.desk.drawing_page import row
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.profiles_in import (
+    USUAL_LENGTHS,
+    CatalogueLine,
+    FoundProfile,
+    known_use,
+    profile_id,
+    read_catalogue_csv,
+    read_profile_svg,
+    read_profiles_dxf,
+)
+from narrow_cornice.job import edits
+from narrow_cornice.trim.catalogue import USES, StockProfile, catalogue_json, checked_profile
+from narrow_cornice.units.lengths import Unit, parse_length
+
+
+def lines_of(name: str, raw: bytes) -> tuple[CatalogueLine, ...] | tuple[FoundProfile, ...]:
+    """Return what a file holds: lines of a catalogue, or profiles found in a drawing. Raises CorniceError."""
+    suffix = name.lower().rpartition(".")[2]
+    if suffix == "json":
+        return tuple(CatalogueLine(number, one.name, one) for number, one in enumerate(catalogue_json(raw, name), 1))
+    if suffix == "dxf":
+        return read_profiles_dxf(raw)
+    return (read_profile_svg(raw),) if suffix == "svg" else read_catalogue_csv(raw)
+
+
+class ProfilesPreview(QDialog):
+    """What a file of profiles holds, line by line; of a drawing, what it does not say is asked for."""
+
+    def __init__(
+        self,
+        found: tuple[CatalogueLine, ...] | tuple[FoundProfile, ...],
+        name: str,
+        unit: Unit,
+        theme: Theme,
+        parent: QWidget | None,
+    ) -> None:
+        super().__init__(parent)
+        self.setWindowTitle(f"Profiles from {name}")
+        self.resize(760, 480)
+        self._found, self._stem, self._unit = found, name.rpartition(".")[0], unit
+        lay = QVBoxLayout(self)
+        headings = ("No.", "Profile", "Height", "Depth", "What is wrong")
+        self.sheet = RuledSheet(headings, theme, "Profiles", 1)
+        self.form: dict[str, QLineEdit] = {}
+        self.use = QComboBox()
+        lay.addWidget(self.sheet, 1)
+        if found and isinstance(found[0], FoundProfile):
+            self._ask(lay, found[0])
+        buttons = QHBoxLayout()
+        self.fault = plain_label("")
+        self.fault.setStyleSheet(f"color: {theme.roles['rust']};")
+        buttons.addWidget(self.fault, 1)
+        leave, take = QPushButton("Leave them"), QPushButton("Take the profiles")
+        leave.clicked.connect(self.reject)
+        take.clicked.connect(self.accept)
+        take.setDefault(True)
+        buttons.addWidget(leave)
+        buttons.addWidget(take)
+        lay.addLayout(buttons)
+        self._show()
+        take.setEnabled(any(line.profile is not None for line in self._lines()))
+
+    def _ask(self, lay: QVBoxLayout, first: FoundProfile) -> None:
+        """Ask for what a drawing does not say: the unit, the use, wood, price and lengths."""
+        form = QFormLayout()
+        scale = "1" if first.scale is None else f"{first.scale:g}"
+        for key, label, text in (
+            ("name", "Name", first.name if first.name not in ("", "0") else self._stem),
+            ("scale", "Millimetres for a unit of the drawing", scale),
+            ("species", "Wood", "pine"),
+            ("price", "Price a metre (none: to be made)", ""),
+            ("lengths", "Lengths", "; ".join(f"{length:g} mm" for length in USUAL_LENGTHS)),
+            ("shop", "Shop", ""),
+        ):
+            self.form[key] = QLineEdit(text)
+            self.form[key].setAccessibleName(label)
+            self.form[key].textChanged.connect(lambda _: self._show())
+            form.addRow(label, self.form[key])
+        self.use.addItems(list(USES))
+        self.use.setAccessibleName("Use")
+        self.use.currentTextChanged.connect(lambda _: self._show())
+        form.insertRow(1, "Use", self.use)
+        lay.addLayout(form)
+
+    def _text(self, key: str) -> str:
+        return self.form[key].text().strip()
+
+    def _number(self, key: str) -> float:
+        try:
+            return float(self._text(key).replace(",", "."))
+        except ValueError:
+            raise CorniceError(f"“{self._text(key)[:30]}” is not a number.") from None
+
+    def _lines(self) -> list[CatalogueLine]:
+        """Return the lines as they would be taken now."""
+        made = []
+        for number, one in enumerate(self._found, 1):
+            if isinstance(one, CatalogueLine):
+                made.append(one)
+                continue
+            try:
+                made.append(CatalogueLine(number, one.name, self._profile(one, number)))
+            except CorniceError as error:
+                made.append(CatalogueLine(number, one.name or self._stem, fault=str(error)))
+        return made
+
+    def _profile(self, found: FoundProfile, number: int) -> StockProfile:
+        several = len(self._found) > 1
+        name = f"{self._text('name')} {number}" if several else self._text("name")
+        return checked_profile(
+            StockProfile(
+                profile_id(name),
+                name,
+                (known_use(self.use.currentText()),),
+                self._text("species"),
+                self._number("price") if self._text("price") else None,
+                tuple(parse_length(part, self._unit).mm for part in self._text("lengths").split(";") if part.strip()),
+                self._text("shop"),
+                outline=found.in_mm(self._number("scale")),
+            ),
+            "",
+        )
+
+    def _show(self) -> None:
+        lines = self._lines()
+
+        def size(line: CatalogueLine, field: str) -> Cell:
+            return Cell("" if line.profile is None else f"{getattr(line.profile, field):.1f}", number=True)
+
+        self.sheet.put(
+            [
+                row(
+                    (str(line.number),),
+                    Cell(str(line.number), number=True),
+                    line.profile.name if line.profile is not None else line.text,
+                    size(line, "height"),
+                    size(line, "depth"),
+                    Cell(line.fault, warm=bool(line.fault)),
+                )
+                for line in lines
+            ],
+            (),
+        )
+
+    def taken(self) -> list[StockProfile]:
+        """Return the profiles that can be taken."""
+        return [line.profile for line in self._lines() if line.profile is not None]
+
+
+def profiles_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog:
+    """Return the stock profiles that the job has beside those that ship."""
+
+    def put(one: StockProfile, **fields: Any) -> edits.Edit:
+        changed: StockProfile = replace(one, **fields)
+        return edits.put_profiles([changed], f"profile {changed.name[:40]}")
+
+    def typed(one: StockProfile, field: str, read: Callable[[str], Any]) -> Callable[[str], bool]:
+        return guarded(session, lambda text: put(one, **{field: read(text)}))
+
+    def rows() -> list[SheetRow]:
+        unit = session.job.settings.unit
+        made = []
+        for one in session.job.catalogue:
+            price = "" if one.price_per_metre is None else f"{one.price_per_metre:g}"
+            lengths = "; ".join(f"{length:g} mm" for length in one.lengths)
+            cells = (
+                Cell(one.name, typed(one, "name", str.strip)),
+                Cell(
+                    "; ".join(one.uses), typed(one, "uses", lambda text: tuple(known_use(u) for u in text.split(";")))
+                ),
+                Cell(f"{one.height:.1f} × {one.depth:.1f}", number=True),
+                Cell(one.species, typed(one, "species", str.strip)),
+                Cell(
+                    price,
+                    typed(one, "price_per_metre", lambda text: float(text) if text.strip() else None),
+                    number=True,
+                ),
+                Cell(
+                    lengths,
+                    typed(
+                        one,
+                        "lengths",
+                        lambda text: tuple(parse_length(part, unit).mm for part in text.split(";") if part.strip()),
+                    ),
+                ),
+                Cell(one.shop, typed(one, "shop", str.strip)),
+            )
+            made.append(SheetRow(("profile", one.id), cells))
+        return made
+
+    def removed(chosen: About) -> None:
+        one = next((one for one in session.job.catalogue if chosen and one.id == chosen[1]), None)
+        if one is not None:
+            session.do(edits.remove_profile(one.id, one.name))
+
+    headings = ("Profile", "Use", "Height × depth", "Wood", "Price a metre", "Lengths", "Shop")
+    return TableDialog(session, theme, parent, "Profiles of this job's own", headings, rows, {"Remove it": removed}, 5)

@@ -1,0 +1,134 @@
+"""A profile board: the stock that comes nearest to a wanted section, side by side at one scale, with what differs."""
+
+from __future__ import annotations
+
+import itertools
+from typing import Any
+
+from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Joinery, Room, Settings, Stock
+from narrow_cornice.takeoff.stock_match import Offer, offers_of
+from narrow_cornice.trim.catalogue import StockPiece, StockProfile
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.nearest import closed_section
+from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import show_money
+
+COLUMNS = 4
+MOST = 8
+TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")
+
+
+@by_identity(keep=128)
+def profile_board(
+    room: Room,
+    changed_rules: dict[str, float],
+    settings: Settings,
+    kind: TrimKind,
+    own: tuple[StockProfile, ...],
+    stock: tuple[Stock, ...],
+    joinery: Joinery,
+) -> Drawing:
+    """Return the board of a kind of trim: each offer over the wanted section, what they do not share in rust."""
+    offers = offers_of(room, changed_rules, kind, own, stock, joinery)
+    title = f"Stock for the {kind}"
+    wanted = offers.wanted
+    if wanted is None:
+        return Drawing(title, f"No {kind} is fitted in this room.", (), (0.0, 0.0, 200.0, 200.0))
+    if not offers.offers:
+        missing = f"No stock profile comes near this {kind}. Bring in a catalogue, or have it made."
+        return Drawing(title, missing, (), (0.0, 0.0, 200.0, 200.0))
+    shown = offers.offers[:MOST]
+    columns = min(COLUMNS, len(shown))
+    tall = max([wanted.height, *(one.match.profile.height for one in shown)])
+    wide = max([reach(wanted), *(reach(one.match.profile) for one in shown)])
+    unit = max(tall, wide * 0.7) / 100
+    lines = max(len(one.match.pieces) for one in shown) + 1
+    step, drop = max(wide, 130 * unit) + 22 * unit, tall + (26 + 10.5 * lines) * unit
+    marks: list[Mark] = []
+    for place, one in enumerate(shown):
+        row, column = divmod(place, columns)
+        path = (room.id, "stock", kind, one.match.key)
+        marks += _card(one, wanted, kind, (column * step, row * drop), unit, step, path, settings)
+    left, top, right, bottom = bounds_of(marks, 6 * unit)
+    right += 70 * unit  # the words of the last column are wider than its pieces
+    made = f"; made to measure {_money(offers.made.value, settings)}" if offers.made is not None else ""
+    subtitle = f"wanted {show(wanted.height, settings)} × {show(reach(wanted), settings)}{made}"
+    if offers.thin:
+        subtitle += f" · {offers.thin} thin profiles stand only on others"
+    return Drawing(title, subtitle, tuple(marks), (left, top, right, bottom))
+
+
+def show(mm: float, settings: Settings) -> str:
+    """Return a size as the board writes it."""
+    return show_length(mm, settings.unit, step=0.5, denominator=settings.denominator).removesuffix(" mm")
+
+
+def _money(amount: float, settings: Settings) -> str:
+    return f"{show_money(amount)} {settings.money}".strip()
+
+
+def reach(profile: Profile) -> float:
+    """Return how far a profile comes out at most."""
+    return max(z for z, _ in profile.outline.polyline())
+
+
+def _card(
+    offer: Offer,
+    wanted: Profile,
+    kind: TrimKind,
+    at: tuple[float, float],
+    unit: float,
+    step: float,
+    about: About,
+    settings: Settings,
+) -> list[Mark]:
+    """Return one offer: its pieces in tints of wood, the wanted face dashed, what they do not share, and its words."""
+    x, y = at
+    match = offer.match
+    # A cornice hangs from the ceiling, everything else stands on its foot.
+    base = y + (match.profile.height if kind == "cornice" else max(wanted.height, match.profile.height))
+    marks: list[Mark] = [
+        Path(((x, y - 4 * unit), (x, y + max(wanted.height, match.profile.height) + 4 * unit)), Pen("rule", 2.0))
+    ]
+    if kind == "cornice":
+        marks.append(Path(((x, y), (x + max(reach(wanted), reach(match.profile)) + 8 * unit, y)), Pen("rule", 2.0)))
+    for tint, piece in zip(itertools.cycle(TINTS), match.pieces, strict=False):
+        marks.append(Area(_placed(piece, x, base), tint, about, Pen("ink", 0.9)))
+    top = y + wanted.height if kind == "cornice" else base
+    for points in _differences(wanted, match.profile, match.taller if kind == "cornice" else 0.0):
+        marks.append(Area(tuple((x + z, base - v) for z, v in points), "#a4492f66", about))
+    marks.append(Path(tuple((x + z, top - v) for z, v in wanted.outline.polyline()), Pen("rust", 0.9, dashed=True)))
+    words = y + max(wanted.height, match.profile.height) + 10 * unit
+    taller = ""
+    if abs(match.taller) >= 0.5:
+        taller = f", {abs(match.taller):.0f} {'taller' if match.taller > 0 else 'lower'}"
+    for piece in reversed(match.pieces):
+        marks.append(Label((x, words), piece.words, 8.5, "ink", "left", within=step - 4 * unit, about=about))
+        words += 10.5 * unit
+    price = f"{_money(offer.price.value, settings)}{', chosen' if offer.chosen else ''}"
+    colour = "verdigris" if offer.chosen else "ink"
+    marks.append(
+        Label((x, words), f"{price} · differs {match.differs:.0%}{taller}", 8.5, colour, "left", "bold", about=about)
+    )
+    return marks
+
+
+def _placed(piece: StockPiece, x: float, base: float) -> tuple[tuple[float, float], ...]:
+    face: list[tuple[float, float]] = [piece.segments[0].start]
+    for segment in piece.segments:
+        face += segment.points(0.12)
+    closed = [(piece.out, piece.at), *face, (piece.out, face[-1][1])]
+    return tuple((x + z, base - v) for z, v in closed)
+
+
+def _differences(wanted: Profile, profile: Profile, shift: float) -> list[list[tuple[float, float]]]:
+    """Return what lies in one section and not in the other, in the coordinates of the pieces."""
+    import shapely
+
+    other = shapely.affinity.translate(closed_section(wanted), 0.0, shift)
+    made: Any = closed_section(profile).symmetric_difference(other).buffer(-0.3).buffer(0.3)
+    parts = getattr(made, "geoms", [made])
+    return [list(part.exterior.coords) for part in parts if part.area > 4.0]

@@ -1,0 +1,148 @@
+"""Which stock profiles come nearest to a room's trim, and what they cost against having it made.
+
+The price of stock is that of whole lengths of every piece for the whole room; made to measure it is the lengths and,
+once, the grinding of the knife.
+"""
+
+from __future__ import annotations
+
+import msgspec
+from msgspec.structs import replace
+
+from narrow_cornice.cutting.lengths import lengths_to_buy
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Job, Joinery, Room, Stock
+from narrow_cornice.takeoff.cut_list import cut_list
+from narrow_cornice.takeoff.order import cut_lengths, knife_price, metre_price, stock_for
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
+from narrow_cornice.trim.choices import TrimChoice, TrimKind
+from narrow_cornice.trim.girth import girth_of
+from narrow_cornice.trim.nearest import FOR_KIND, Match, nearest
+from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.working.figures import Figure, table, total
+
+
+class Offer(msgspec.Struct, frozen=True):
+    """One way to buy a kind of trim as stock: the pieces, the price for the room as a figure, whether it is chosen."""
+
+    match: Match
+    price: Figure
+    chosen: bool
+
+
+class Offers(msgspec.Struct, frozen=True):
+    """Stock that comes near a room's trim, the nearest first, and what it costs ``made`` to measure (None: by nobody).
+
+    ``wanted`` is the profile without stock; ``thin`` how many profiles are left out since nothing so thin is put up.
+    """
+
+    wanted: Profile | None
+    offers: tuple[Offer, ...] = ()
+    made: Figure | None = None
+    thin: int = 0
+
+
+@by_identity(keep=512)
+def catalogue_of(own: tuple[StockProfile, ...]) -> tuple[StockProfile, ...]:
+    """Return all stock profiles of a job: its own, and those that ship, where it has none of the same identity."""
+    mine = {one.id for one in own}
+    return (*own, *(one for one in shipped_profiles() if one.id not in mine))
+
+
+def as_made(room: Room, kind: TrimKind) -> Room:
+    """Return the room with a kind of trim made as its order or somebody drew it, not put together from stock."""
+    choice = room.trim.get(kind, TrimChoice())
+    if not choice.stock:
+        return room
+    plain = replace(choice, stock=())
+    rest = {key: one for key, one in room.trim.items() if key != kind}
+    return replace(room, trim=rest if plain == TrimChoice() else {**rest, kind: plain})
+
+
+@by_identity(keep=256)
+def _wanted(room: Room, changed_rules: dict[str, float], kind: TrimKind) -> Profile | None:
+    measured = measured_room(as_made(room, kind), changed_rules)
+    return measured.trim.piece(kind).profile if measured.trim is not None else None
+
+
+@by_identity(keep=256)
+def _matches(wanted: Profile, kind: TrimKind, own: tuple[StockProfile, ...], least: float) -> tuple[Match, ...]:
+    return nearest(wanted, kind, catalogue_of(own), least)
+
+
+@by_identity(keep=256)
+def offers_of(
+    room: Room,
+    changed_rules: dict[str, float],
+    kind: TrimKind,
+    own: tuple[StockProfile, ...],
+    stock: tuple[Stock, ...],
+    joinery: Joinery,
+) -> Offers:
+    """Return the stock that comes nearest to a kind of trim of a room, priced for its runs."""
+    wanted = _wanted(room, changed_rules, kind)
+    if wanted is None or kind not in FOR_KIND:
+        return Offers(None)
+    rules = house_rules_of(changed_rules)
+    least, kerf = rules.value("least_thickness"), rules.value("kerf")
+    plain = as_made(room, kind)
+    cuts = [one.length for one in cut_list(plain, changed_rules, stock, joinery) if one.kind == kind]
+    chosen = room.trim.get(kind, TrimChoice()).stock
+    offers = []
+    for match in _matches(wanted, kind, own, least):
+        prices = []
+        for piece in match.pieces:
+            one = piece.profile
+            if one.price_per_metre is None:
+                made = _made(one.profile, kind, cuts, stock, kerf, one.lengths)
+                prices.append(made if made is not None else table(piece.words, 0.0, "money", "nobody makes it here"))
+                continue
+            bars = lengths_to_buy(_within(cut_lengths(cuts), max(one.lengths)), one.lengths, one.price_per_metre, kerf)
+            words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length())
+            prices.append(table(piece.words, bars.price, "money", words or "none"))
+        offers.append(Offer(match, total("price of the stock", "money", prices), chosen == match.pieces))
+    thin = sum(one.depth < least for one in catalogue_of(own) if FOR_KIND[kind] & set(one.uses))
+    return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, kerf), thin)
+
+
+def _within(cuts: tuple[float, ...], longest: float) -> tuple[float, ...]:
+    """Return pieces as they are cut from bars of a length: longer ones in equal parts, scarfed."""
+    made: list[float] = []
+    for one in cuts:
+        parts = max(1, -(-int(one) // int(longest)))
+        made += [one / parts] * parts
+    return cut_lengths(made)
+
+
+def _made(
+    wanted: Profile,
+    kind: TrimKind,
+    cuts: list[float],
+    stock: tuple[Stock, ...],
+    kerf: float,
+    own: tuple[float, ...] = (),
+) -> Figure | None:
+    """Return what a profile costs made to measure: whole lengths (its ``own``, or as they are made), and the knife."""
+    one = stock_for(kind, stock)
+    if one is None:
+        return None
+    per_metre = metre_price(
+        table("basic price", one.price_per_metre, "money", one.name),
+        table("height", wanted.height, "mm", "of the profile"),
+        table("price per mm", one.price_per_metre_mm, "money", one.name),
+    )
+    lengths = own or one.lengths
+    bars = lengths_to_buy(_within(cut_lengths(cuts), max(lengths)), lengths, per_metre.value, kerf)
+    words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length())
+    parts = [table("lengths", bars.price, "money", f"{words}, {one.name}")]
+    if one.knife_per_mm > 0:
+        grinding = table("grinding per mm", one.knife_per_mm, "money", one.name)
+        parts.append(knife_price(girth_of(wanted), grinding))
+    return total("made to measure", "money", parts)
+
+
+def job_offers(job: Job, room: Room, kind: TrimKind) -> Offers:
+    """Return the offers of a room in a job."""
+    return offers_of(room, job.house_rules, kind, job.catalogue, job.stock, job.joinery)

@@ -1,0 +1,102 @@
+"""Stock profiles in the window: the board of what comes near, choosing, and catalogues brought in and handed out."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from driving import canvas, click, settle
+from PyQt6.QtWidgets import QDialog, QFileDialog
+
+from narrow_cornice.desk.pages.trim import TrimPage
+from narrow_cornice.desk.profiles_dialogs import ProfilesPreview, profiles_dialog
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.exchange.full_size import profile_dxf, profile_svg
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.stock_match import job_offers
+from narrow_cornice.trim.profiles import kind_profile
+
+
+def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", sheet="stock", room_id="r1", selected=("r1", "trim", "cornice"))
+    settle()
+    job = session.job
+    offers = job_offers(job, job.rooms[0], "cornice").offers
+    page = window.page("trim")
+    assert isinstance(page, TrimPage)
+    assert [row.about for row in page.offers.sheet.rows] == [("r1", "stock", "cornice", one.match.key) for one in offers]
+    assert "made to measure" in canvas(window).accessibleDescription()
+    click(window, ("r1", "stock", "cornice", offers[1].match.key))
+    assert session.view.selected == ("r1", "stock", "cornice", offers[1].match.key)
+    assert window.bench.view.press("Use these pieces")
+    settle()
+    assert session.job.rooms[0].trim["cornice"].stock == offers[1].match.pieces
+    assert any("(chosen)" in row.cells[0].text for row in page.offers.sheet.rows)
+    session.look(sheet="section", selected=("r1", "trim", "cornice"))
+    settle()
+    assert window.bench.view.press("Have it made instead")
+    settle()
+    assert session.job == job
+
+
+@pytest.mark.parametrize("suffix", ["dxf", "svg"])
+def test_a_drawn_profile_is_brought_in_and_can_be_used(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, suffix: str
+) -> None:
+    session = window.session
+    path = tmp_path / f"quay.{suffix}"
+    made = kind_profile("casing", 60.0, 28.0)
+    path.write_bytes(profile_dxf(made, "quay") if suffix == "dxf" else profile_svg(made, "quay"))
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+
+    def accept(self: ProfilesPreview) -> int:
+        self.use.setCurrentText("casing")
+        self.form["name"].setText("Quay 60")
+        self.form["price"].setText("3.1")
+        assert not any(row.cells[4].text for row in self.sheet.sheet.rows)
+        return int(QDialog.DialogCode.Accepted)
+
+    monkeypatch.setattr(ProfilesPreview, "exec", accept)
+    window.bringing.profiles()
+    settle()
+    own = session.job.catalogue
+    assert [(one.name, one.uses, one.price_per_metre) for one in own] == [("Quay 60", ("casing",), 3.1)]
+    assert own[0].height == pytest.approx(60.0, abs=0.05)
+    offers = job_offers(session.job, session.job.rooms[0], "casing").offers
+    assert any(piece.profile.id == "own-quay-60" for offer in offers for piece in offer.match.pieces)
+    dialog = profiles_dialog(session, window.theme, window)
+    typed = dialog.sheet.sheet.rows[0].cells[3].typed
+    assert typed is not None
+    assert typed("oak")
+    assert session.job.catalogue[0].species == "oak"
+    assert dialog.sheet.sheet.rows[0].cells[4].typed is not None
+    assert not dialog.sheet.sheet.rows[0].cells[4].typed("much")
+    assert "not a number" in dialog.fault.text()
+    dialog.done(0)
+    session.undo()
+    session.undo()
+    assert session.job.catalogue == ()
+
+
+def test_a_catalogue_is_handed_out_and_brought_in_again(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    session = window.session
+    monkeypatch.setattr(ProfilesPreview, "exec", lambda _: int(QDialog.DialogCode.Accepted))
+    for suffix in ("csv", "json"):
+        path = tmp_path / f"profiles.{suffix}"
+        monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, path=path: (str(path), ""))
+        monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_, path=path: (str(path), ""))
+        window.exports.catalogue(suffix)
+        session.runner.wait()
+        settle()
+        window.bringing.profiles()
+        settle()
+        assert len(session.job.catalogue) > 100
+        session.undo()
+    (tmp_path / "profiles.csv").write_text("what is this")
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(tmp_path / "profiles.csv"), ""))
+    window.bringing.profiles()
+    assert "names no columns" in window.notice()
+    assert measured_room(session.job.rooms[0], session.job.house_rules).trim is not None
