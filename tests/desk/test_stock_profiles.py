@@ -25,7 +25,8 @@ def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) ->
     offers = job_offers(job, job.rooms[0], "cornice").offers
     page = window.page("trim")
     assert isinstance(page, TrimPage)
-    assert [row.about for row in page.offers.sheet.rows] == [("r1", "stock", "cornice", one.match.key) for one in offers]
+    paths = [("r1", "stock", "cornice", one.match.key) for one in offers]
+    assert [row.about for row in page.offers.sheet.rows] == paths
     assert "made to measure" in canvas(window).accessibleDescription()
     click(window, ("r1", "stock", "cornice", offers[1].match.key))
     assert session.view.selected == ("r1", "stock", "cornice", offers[1].match.key)

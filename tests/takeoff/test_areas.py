@@ -241,7 +241,7 @@ def test_a_tick_knows_when_its_line_has_changed() -> None:
 
 def test_without_stock_the_order_says_so() -> None:
     order = order_list(replace(demo_job(), stock=()))
-    assert len(order.unsold) == 13
+    assert len(order.unsold) == 14
     assert all(line.kind != "trim" for line in order.lines)
 
 
@@ -279,10 +279,23 @@ def test_an_attic_by_hand() -> None:
     two = net(replace(attic, two_tone="at a height", split=L(1000)))
     assert two["lower wall@w2"] == pytest.approx(3.0)
     assert two["lower wall@w2"] + two["upper wall@w2"] == pytest.approx(gable)
-    # a cornice under the level part only; where the wall is lower it waits for a raking one
+    # the cornice follows the ceiling: low and level over the south wall, up the gables, and level again
     trimmed = measured_room(replace(attic, trim={**NONE, "cornice": TrimChoice(height=L(100))}), NO_RULES)
-    runs = [(run.wall, round(run.start), round(run.end)) for run in trimmed.runs if run.kind == "cornice"]
-    assert runs == [("B–C", 0, 1500), ("C–D", 0, 4000), ("D–A", 1500, 3000)]
+    runs = [
+        (run.wall, round(run.start), round(run.end), round(run.low[0]), round(run.low[1]))
+        for run in trimmed.runs
+        if run.kind == "cornice"
+    ]
+    assert runs == [
+        ("A–B", 0, 4000, 1200, 1200),
+        ("B–C", 0, 1500, 0, 0),
+        ("B–C", 1500, 3000, 0, 1200),
+        ("C–D", 0, 4000, 0, 0),
+        ("D–A", 0, 1500, 1200, 0),
+        ("D–A", 1500, 3000, 0, 0),
+    ]
+    raking = [run.length.value for run in trimmed.runs if run.kind == "cornice" and run.low[0] != run.low[1]]
+    assert raking == pytest.approx([math.hypot(1500, 1200)] * 2)
     # what stands in the room is painted on the faces that show
     boxed = Bulk("z1", "boxed pipe", "w3", "pipe", Reading(500, ""), Reading(0, ""), L(200), L(150), L(0))
     beam = Bulk("z2", "beam", "w3", "beam", Reading(900, ""), Reading(400, ""), L(160), L(2000), L(2200))

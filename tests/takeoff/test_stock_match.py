@@ -95,8 +95,9 @@ def test_a_profile_of_ones_own_is_among_the_offers_and_without_a_price_it_is_mad
     assert made is not None
     assert best.price.value == pytest.approx(made.value, rel=0.01)  # by the same mill, with the same knife
     used = edits.use_stock("r1", "cornice", best.match.pieces, "Mine").apply(more)
-    line = next(line for line in order_list(used).lines if line.key == "stock:own-mine")
-    assert line.price == pytest.approx(best.price.value, rel=0.01)
+    lines = [line for line in order_list(used).lines if line.key.endswith("stock:own-mine")]
+    assert [line.kind for line in lines] == ["trim", "knife"]
+    assert sum(line.price for line in lines) == pytest.approx(best.price.value, rel=0.01)
     gone = edits.remove_profile("own-mine", "Mine").apply(used)
     assert order_list(gone).line("stock:own-mine") is not None  # what is put together from it keeps it
     assert catalogue_of(gone.catalogue)[0].id == shipped_profiles()[0].id
@@ -104,10 +105,13 @@ def test_a_profile_of_ones_own_is_among_the_offers_and_without_a_price_it_is_mad
 
 def test_a_knife_is_ground_once_for_a_profile_and_not_for_stock() -> None:
     job = demo_job()
-    line = next(line for line in order_list(job).lines if line.key.startswith("trim:skirting"))
     stock = next(one for one in job.stock if "skirting" in one.kinds)
-    without = replace(job, stock=tuple(replace(one, knife_per_mm=0.0) for one in job.stock))
-    plain = order_list(without).line(line.key)
-    assert plain is not None
+    order = order_list(job)
+    line = next(line for line in order.lines if line.key.startswith("trim:skirting"))
+    knife = order.line(f"knife:{line.key}")
+    assert knife is not None
     girth = measured_room(job.rooms[0], job.house_rules).trim.piece("skirting").profile.girth  # type: ignore[union-attr]
-    assert line.price - plain.price == pytest.approx(round(girth, 1) * stock.knife_per_mm)
+    assert knife.price == pytest.approx(round(girth, 1) * stock.knife_per_mm)
+    assert sum(knife.share_of_price(room.id) for room in job.rooms) == pytest.approx(knife.price)
+    without = replace(job, stock=tuple(replace(one, knife_per_mm=0.0) for one in job.stock))
+    assert not any(line.kind == "knife" for line in order_list(without).lines)

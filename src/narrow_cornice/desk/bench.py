@@ -162,6 +162,8 @@ class Bench(QWidget):
             yield from _page("survey_rows").distance_rows(self, job, room, about)
         elif about[1] == "width":
             yield from _page("survey_rows").width_rows(self, job, room, about)
+        elif about[1] == "panels" and len(about) > 2:
+            yield from _page("panel_rows").panel_rows(self, job, room, about)
         elif about[1] in THING_FIELDS:
             yield from _page("thing_rows").thing_rows(self, job, room, about)
         elif about[1] in ("studs", "level", "slope") and len(about) > 2:

@@ -31,6 +31,8 @@ HELD = {
     "there": "there",
     "recess": "recesses",
     "bulk": "bulks",
+    "frame": "frames",
+    "panels": "panels",
 }
 RECOVERY_MS = 1500
 

@@ -71,6 +71,8 @@ def size_field(job: Job, about: About) -> SizeField | None:
         return _member(job, room, about)
     if kind == "trim" and len(about) >= 3:
         return _trim(job, room, about)
+    if kind == "panels" and len(about) >= 3:
+        return _panels(job, room, about)
     if kind in THING_FIELDS or kind in ("studs", "level", "slope"):
         return thing_field(room, about)
     if kind in ("split", "two_tone"):
@@ -252,6 +254,29 @@ def _opening(room: Room, about: About) -> SizeField | None:
         length.mm,
         None,
         lambda typed: edits.change_opening(room.id, opening.id, opening.name, **{field: typed or zero}),
+    )
+
+
+def _panels(job: Job, room: Room, about: About) -> SizeField | None:
+    """Return the margin of a field of panels, or the width that is wished for them."""
+    one = next((one for one in room.panels if one.id == about[2]), None)
+    if one is None:
+        return None
+    if len(about) > 3 and about[3] == "wished":
+        return SizeField(
+            (room.id, "panels", one.id, "wished"),
+            "Wished width of panels",
+            one.wished.mm if one.wished is not None else None,
+            None,
+            lambda typed: edits.change_panels(room.id, one.id, wished=typed),
+            may_be_empty=True,
+        )
+    return SizeField(
+        (room.id, "panels", one.id, "margin"),
+        "Margin round panels",
+        one.margin.mm,
+        None,
+        lambda typed: edits.change_panels(room.id, one.id, margin=typed),
     )
 
 

@@ -25,10 +25,12 @@ THING_FIELDS: dict[str, ThingField] = {
     "there": "there",
     "recess": "recesses",
     "bulk": "bulks",
+    "frame": "frames",
 }
 SIZE_WORDS: dict[str, dict[str, str]] = {
     "fixture": {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"},
     "mark": {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"},
+    "frame": {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"},
     "there": {"height": "height", "thickness": "thickness"},
     "recess": {"depth": "depth", "start": "from", "end": "to"},
     "bulk": {

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import itertools
 
+from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Photograph, bounds_of
 from narrow_cornice.drawing.photographs import squared_picture
-from narrow_cornice.drawing.wall_face import colours_of, face_marks
+from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.takeoff.backing import stud_places
@@ -36,7 +37,7 @@ def wall_elevation(
     face = next((face for face in measured.faces if face.id == wall_id), measured.faces[0])
     frame = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
     known = colours_of(room.finishes, colours)
-    marks: list[Mark] = [*face_marks(frame, face, measured, known)]
+    marks: list[Mark] = [*face_marks(frame, face, measured, known, changed_rules)]
     ceiling = measured.height.value
     photo = next((one for one in room.photos if one.wall == face.id and one.picture in pictures), None)
     if photo is not None:

@@ -45,7 +45,7 @@ def profile_board(
     tall = max([wanted.height, *(one.match.profile.height for one in shown)])
     wide = max([reach(wanted), *(reach(one.match.profile) for one in shown)])
     unit = max(tall, wide * 0.7) / 100
-    lines = max(len(one.match.pieces) for one in shown) + 1
+    lines = max(len(one.match.pieces) for one in shown) + 2
     step, drop = max(wide, 130 * unit) + 22 * unit, tall + (26 + 10.5 * lines) * unit
     marks: list[Mark] = []
     for place, one in enumerate(shown):
@@ -110,8 +110,9 @@ def _card(
         words += 10.5 * unit
     price = f"{_money(offer.price.value, settings)}{', chosen' if offer.chosen else ''}"
     colour = "verdigris" if offer.chosen else "ink"
+    marks.append(Label((x, words), price, 8.5, colour, "left", "bold", about=about))
     marks.append(
-        Label((x, words), f"{price} · differs {match.differs:.0%}{taller}", 8.5, colour, "left", "bold", about=about)
+        Label((x, words + 10.5 * unit), f"differs {match.differs:.0%}{taller}", 8.5, "soft", "left", about=about)
     )
     return marks
 

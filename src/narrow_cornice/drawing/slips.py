@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, bounds_of
 from narrow_cornice.takeoff.order import OrderLine
@@ -14,7 +16,7 @@ BAR = 13.0
 
 def line_picture(line: OrderLine) -> Drawing:
     """Return the picture of one order line."""
-    marks = _bars(line) if line.kind == "trim" else _tins(line)
+    marks = {"trim": _bars, "knife": _knife}.get(line.kind, _tins)(line)
     return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 4))
 
 
@@ -47,6 +49,15 @@ def _tins(line: OrderLine) -> list[Mark]:
     if len(sizes) > 24:
         marks.append(Label((x + 14, -TIN_MM / 2), f"and {len(sizes) - 24} more", 9, "soft", "left"))
     return marks
+
+
+def _knife(line: OrderLine) -> list[Mark]:
+    """Return a blank of steel with a moulding ground out of its edge."""
+    edge = [(62 - 9 * math.sin(step / 14 * math.pi * 2) * (step / 14), -38 * step / 14) for step in range(15)]
+    blank = ((0.0, 0.0), *edge, (0.0, -38.0))
+    about = ("order", line.key)
+    holes: list[Mark] = [Area(_box(x, -24, 6, 10), "sheet", about, Pen("soft", 0.6)) for x in (10, 28)]
+    return [Area(blank, "#b8bcbd", about, Pen("ink", 0.9)), *holes]
 
 
 def _bars(line: OrderLine) -> list[Mark]:

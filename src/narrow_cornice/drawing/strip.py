@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
-from narrow_cornice.drawing.wall_face import colours_of, face_marks
+from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.survey.plan import corner_name
@@ -32,7 +33,7 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
             marks.append(Path(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
             x, floor = 0.0, floor + max(one.tallest for one in measured.faces) + BETWEEN
         frame = Frame((x, floor), (1.0, 0.0), (0.0, -1.0))
-        marks += face_marks(frame, face, measured, known)
+        marks += face_marks(frame, face, measured, known, changed_rules)
         about = (room.id, "wall", face.id)
         text = show_length(face.length, settings.unit, step=settings.step, denominator=settings.denominator)
         marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text.removesuffix(" mm"), about))

@@ -8,11 +8,12 @@ from collections.abc import Callable, Sequence
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.drawing.coloured import Colours, colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point
 from narrow_cornice.drawing.squared import squared_corners
 from narrow_cornice.drawing.unfolding import Placed, outward_of, unfolded_walls
-from narrow_cornice.drawing.wall_face import Colours, colours_of, face_marks
+from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.survey.network import Angle
@@ -78,7 +79,7 @@ def unfolded_room(
     placed = _placed(measured.plan, *reaches)
     for place in placed:
         face = measured.faces[place.index]
-        marks += face_marks(turned_frame(place.frame, turned), face, measured, known)
+        marks += face_marks(turned_frame(place.frame, turned), face, measured, known, changed_rules)
         if place.index in slopes:
             frame = turned_frame(place.frame, turned)
             key = slope_key(measured.plan.sides[place.index].name)

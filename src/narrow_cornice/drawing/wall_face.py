@@ -2,51 +2,40 @@
 
 from __future__ import annotations
 
+import itertools
 import math
-from collections.abc import Mapping, Sequence
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.fixtures import condition_marks, fixture_marks
+from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Finish, Opening
+from narrow_cornice.job.model import Opening
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
+from narrow_cornice.takeoff.courses import courses_of
+from narrow_cornice.takeoff.panelling import WallPanels
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace
-from narrow_cornice.takeoff.surfaces import casing_rects, trim_rects, wall_bands
-from narrow_cornice.trim.fitted import FittedTrim
+from narrow_cornice.takeoff.surfaces import wall_bands
+from narrow_cornice.trim.fitted import FittedTrim, Piece
+from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.shade import shade_strip
+from narrow_cornice.trim.spacing import Course
 from narrow_cornice.working.figures import Figure
 
 UNPAINTED_WALL = "#efe9dc"
-UNPAINTED_WOOD = "#e3d0ac"
 FRAME_WIDTH = 55.0  # mm of a window's frame as drawn
 BAR_WIDTH = 28.0
 
 
-class Colours:
-    """The colour of every surface of a room by its key, with a quiet stand-in where none is chosen."""
-
-    def __init__(self, finishes: Mapping[str, Finish], colours: Sequence[Colour]) -> None:
-        self._finishes = finishes
-        self._hex = {colour.id: colour.hex for colour in colours}
-
-    def of(self, key: str, otherwise: str) -> str:
-        """Return the colour of a surface: its own finish's, or its group's."""
-        finish = self._finishes.get(key) or self._finishes.get(key.partition("@")[0])
-        return otherwise if finish is None or finish.colour is None else self._hex.get(finish.colour, otherwise)
-
-
-@by_identity(keep=1024)
-def colours_of(finishes: dict[str, Finish], colours: tuple[Colour, ...]) -> Colours:
-    """Return the colours of a room, one object for as long as its finishes and the job's colours are."""
-    return Colours(finishes, colours)
-
-
-def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Colours) -> tuple[Mark, ...]:
+def face_marks(
+    frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Colours, changed_rules: dict[str, float]
+) -> tuple[Mark, ...]:
     """Return the marks of a wall, from back to front; a wall that stayed as and where it was is not drawn again."""
+    courses = courses_of(measured, changed_rules)
     assert measured.trim is not None
     assert measured.height is not None
     return _face_marks(
@@ -60,6 +49,8 @@ def face_marks(frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Co
         measured.split,
         measured.room.id,
         colours,
+        measured.panels_of(face),
+        *(course for run, course in courses if run.wall == face.name and not any(run.low)),
     )
 
 
@@ -78,6 +69,8 @@ def _face_marks(
     split: Figure | None,
     room: str,
     colours: Colours,
+    panels: WallPanels,
+    *courses: Course,
 ) -> tuple[Mark, ...]:
     frame = Frame((x, y), (ux, uy), (vx, vy))
     marks: list[Mark] = []
@@ -90,28 +83,15 @@ def _face_marks(
     for opening, _, rect in face.openings:
         marks += _opening_marks(frame, opening, rect, room, colours)
         if opening.cased:
-            marks += _casing_marks(frame, opening, rect, trim, room, colours)
+            marks += casing_marks(frame, opening, rect, trim, face.wall.casing, room, colours)
+    marks += panel_marks(frame, panels, trim, room, colours)
     for run in runs:
-        if run.kind == "casing":
-            continue
         profile = trim.piece(run.kind).profile
-        if profile is None:
+        if run.kind == "casing" or profile is None:
             continue
-        strip = shade_strip(profile)
-        rect = trim_rects(run, trim)
-        if strip.cast > 0 and rect.v0 > 0:
-            below = Rect(rect.u0, max(0.0, rect.v0 - strip.cast), rect.u1, rect.v0)
-            marks.append(Area(frame.quad(below), "#2a27241c"))
-        marks.append(
-            Strip(
-                frame.at(rect.u0, rect.v1),
-                frame.step(rect.u1 - rect.u0, 0),
-                frame.step(0, rect.v0 - rect.v1),
-                colours.of(f"{run.kind}@room", UNPAINTED_WOOD),
-                strip.tones,
-                (room, "trim", run.kind),
-            )
-        )
+        marks += _run_marks(frame, run, trim.piece(run.kind), profile, colours, room)
+    for course in courses:
+        marks += _course_marks(frame, course, colours, room)
     for fixture, rect in face.fixtures:
         marks += fixture_marks(frame, fixture, rect, room)
     for mark, rect in face.marks:
@@ -122,51 +102,36 @@ def _face_marks(
     return tuple(marks)
 
 
-def _casing_marks(
-    frame: Frame, opening: Opening, rect: Rect, trim: FittedTrim, room: str, colours: Colours
-) -> list[Mark]:
-    """Return the casing round an opening: legs, head, lower piece, each shaded from its outer edge inwards."""
-    piece = trim.piece("casing")
-    if not piece.built or piece.height is None or piece.profile is None:
-        return []
-    width = piece.height.value
-    strip = shade_strip(piece.profile)
-    colour = colours.of("casing@room", UNPAINTED_WOOD)
-    about = (room, "trim", "casing")
-    left, right, head, *below = casing_rects(rect, opening.kind != "window", width)
-    light, dark = strip.tones, strip.away
-    marks: list[Mark] = [
-        Strip(frame.at(left.u0, left.v0), frame.step(0, left.v1 - left.v0), frame.step(width, 0), colour, light, about),
+def _run_marks(frame: Frame, run: Run, piece: Piece, profile: Profile, colours: Colours, room: str) -> list[Mark]:
+    """Return a run as its shade strip, with what it casts on the wall; a raking one rises with its ceiling."""
+    strip = shade_strip(profile)
+    (low0, low1), marks = run.low, list[Mark]()
+    wide, tall = run.end - run.start, piece.top - piece.bottom
+    bottom = min(piece.bottom - low0, piece.bottom - low1)
+    if strip.cast > 0 and bottom > 0:
+        cast = min(strip.cast, bottom)
+        corners = [(run.start, piece.bottom - low0), (run.end, piece.bottom - low1)]
+        corners += [(u, v - cast) for u, v in reversed(corners)]
+        marks.append(Area(tuple(frame.at(u, v) for u, v in corners), "#2a27241c"))
+    marks.append(
         Strip(
-            frame.at(right.u1, right.v0), frame.step(0, right.v1 - right.v0), frame.step(-width, 0), colour, dark, about
-        ),
-        Strip(
-            frame.at(head.u0 - width, head.v1),
-            frame.step(head.u1 - head.u0 + 2 * width, 0),
-            frame.step(0, -width),
-            colour,
-            light,
-            about,
-        ),
-    ]
-    for one in below:
-        marks.append(
-            Strip(
-                frame.at(one.u0 - width, one.v0),
-                frame.step(one.u1 - one.u0 + 2 * width, 0),
-                frame.step(0, width),
-                colour,
-                dark,
-                about,
-            )
+            frame.at(run.start, piece.top - low0),
+            frame.step(wide, low0 - low1),
+            frame.step(0, -tall),
+            colours.of(f"{run.kind}@room", UNPAINTED_WOOD),
+            strip.tones,
+            (room, "trim", run.kind),
         )
-    outer = Rect(left.u0, left.v0, right.u1, head.v1)
-    marks.append(Path(frame.quad(outer), Pen("line", 0.4), closed=True))
-    for inner, out in ((rect.u0, left.u0), (rect.u1, right.u1)):  # the mitres
-        marks.append(Path((frame.at(inner, rect.v1), frame.at(out, head.v1)), Pen("line", 0.3)))
-        if below:
-            marks.append(Path((frame.at(inner, rect.v0), frame.at(out, left.v0)), Pen("line", 0.3)))
+    )
     return marks
+
+
+def _course_marks(frame: Frame, course: Course, colours: Colours, room: str) -> list[Mark]:
+    """Return dentils or modillions: what lies between them in shadow."""
+    shade = toned(colours.of("cornice@room", UNPAINTED_WOOD), 0.42)
+    about, places = (room, "trim", "cornice"), course.places()
+    edges = [(first[1], second[0]) for first, second in itertools.pairwise(places)]
+    return [Area(frame.quad(Rect(u0, course.low, u1, course.high)), shade, about) for u0, u1 in edges]
 
 
 def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colours: Colours) -> list[Mark]:
@@ -174,6 +139,8 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
     line = Pen("line", 0.5)
     if opening.kind == "arch":
         return _arch_marks(frame, opening, rect, about)
+    if opening.kind == "fireplace":
+        return _fireplace_marks(frame, rect, about)
     if opening.kind == "doorway":
         return [
             Area(frame.quad(rect), "#b9ad9a", about, line),
@@ -196,6 +163,24 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
                 marks.append(Area(frame.quad(panel), toned(leaf, 0.88), (room, "finish", key), Pen("line", 0.3)))
         if column:
             marks.append(Path((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("line", 0.5)))
+    return marks
+
+
+def _fireplace_marks(frame: Frame, rect: Rect, about: tuple[str, ...]) -> list[Mark]:
+    """Return the opening of a fireplace: dark, with its back and the edges of its splayed cheeks."""
+    width, tall = rect.u1 - rect.u0, rect.v1 - rect.v0
+    back = Rect(rect.u0 + width * 0.16, rect.v0 + tall * 0.06, rect.u1 - width * 0.16, rect.v1 - tall * 0.1)
+    marks: list[Mark] = [
+        Area(frame.quad(rect), "#4a443d", about, Pen("line", 0.6)),
+        Area(frame.quad(back), "#3a352f", about, Pen("line", 0.3)),
+    ]
+    for (u, v), (x, y) in (
+        ((rect.u0, rect.v0), (back.u0, back.v0)),
+        ((rect.u1, rect.v0), (back.u1, back.v0)),
+        ((rect.u0, rect.v1), (back.u0, back.v1)),
+        ((rect.u1, rect.v1), (back.u1, back.v1)),
+    ):
+        marks.append(Path((frame.at(u, v), frame.at(x, y)), Pen("line", 0.3)))
     return marks
 
 

@@ -7,9 +7,11 @@ import math
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
-from narrow_cornice.job.model import Job
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.courses import courses_of, words_of
 from narrow_cornice.takeoff.cut_list import EndCut, cut_list
 from narrow_cornice.takeoff.order import OrderLine, order_list
+from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import show_length
 from narrow_cornice.units.show import show_money
 
@@ -55,6 +57,7 @@ def cut_list_pdf(job: Job) -> bytes:
                 _picture(sheet, x, y + 1.8, end, left)
                 sheet.wrapped(x + BOARD[0] + 3.0, y + 3.4, end.words, 7, 33.0, most=3)
             y += ROW
+        y = _courses(sheet, job, room, y + 4.0)
         y += 8.0
     if none:
         sheet.text(LEFT, y + 4, "No room has been measured yet.", 10, colour="soft")
@@ -64,6 +67,16 @@ def cut_list_pdf(job: Job) -> bytes:
         for line in lines:
             y = _bars(sheet, job, line, y)
     return sheet.content()
+
+
+def _courses(sheet: Sheet, job: Job, room: Room, y: float) -> float:
+    """Write the dentils and modillions of a room, wall by wall; return where to go on."""
+    for _, course in courses_of(measured_room(room, job.house_rules), job.house_rules):
+        y = _room_for(sheet, job, y, 5.0, room.name)
+        words = f"{course.wall}: {words_of(course)}, the first {course.first:.1f} from the left end of the wall"
+        sheet.text(22.0, y + 2.5, words, 8, room=RIGHT - 24)
+        y += 4.6
+    return y
 
 
 def _begin(sheet: Sheet, job: Job, title: str, words: str) -> float:

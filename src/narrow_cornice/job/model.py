@@ -18,6 +18,8 @@ from narrow_cornice.job.things import (
     ConditionMark,
     Fixture,
     FloorLevel,
+    Framed,
+    Panelling,
     Photo,
     Recess,
     Slope,
@@ -32,12 +34,13 @@ from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.proportion import School
+from narrow_cornice.trim.runs import CasingHead
 from narrow_cornice.units.lengths import Length, Unit
 
 SCHEMA = 2
 
 Rank = Literal["principal", "secondary", "plain"]
-OpeningKind = Literal["door", "window", "doorway", "arch"]
+OpeningKind = Literal["door", "window", "doorway", "arch", "fireplace"]
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 
@@ -119,9 +122,9 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A room: its walls in anticlockwise order, ceiling heights as read, openings, trim and finishes.
 
     ``fixtures``, ``marks`` (condition), trim that is ``there`` and ``recesses`` for built-ins go by their wall, as do
-    ``backing`` and ``trueness``. ``trim`` holds what differs from the order, by kind or "cornice: member".
-    ``finishes`` are by surface group
-    ("upper wall") or by single surface ("upper wall@w1"), the single one first.
+    ``backing`` and ``trueness``, ``panels`` and ``frames``. ``casing_heads`` says how head and legs of a casing meet.
+    ``trim`` holds what differs from the order, by kind or "cornice: member". ``finishes`` are by surface group ("upper
+    wall") or by single surface ("upper wall@w1"), the single one first.
     """
 
     id: str
@@ -137,6 +140,8 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     there: tuple[TrimThere, ...] = ()
     recesses: tuple[Recess, ...] = ()
     bulks: tuple[Bulk, ...] = ()
+    panels: tuple[Panelling, ...] = ()
+    frames: tuple[Framed, ...] = ()
     photos: tuple[Photo, ...] = ()
     levels: tuple[FloorLevel, ...] = ()
     backing: dict[str, Backing] = {}
@@ -145,6 +150,8 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     order: str = "doric"
     school: School = "five-part"
     curves: Curves = "roman"
+    casing_heads: CasingHead = "mitred"
+    plinth_blocks: bool = False
     trim: dict[str, TrimChoice] = {}
     two_tone: TwoTone = "one tone"
     split: Length | None = None

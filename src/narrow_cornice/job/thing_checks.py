@@ -19,6 +19,7 @@ SIZES: dict[str, dict[str, bool]] = {
     "marks": {"place": True, "height": True, "width": False, "tall": False},
     "there": {"height": False, "thickness": False},
     "recesses": {"depth": False, "start": True, "end": False},
+    "frames": {"place": True, "height": True, "width": False, "tall": False, "diagonal": False},
     "bulks": {"place": True, "out": True, "width": False, "depth": False, "under": True, "top": False},
 }
 
@@ -37,6 +38,13 @@ def check_things(room: Room, walls: set[str], where: str) -> None:
                 length_within(getattr(one, field), f"{at}.{field}", zero=zero)
     for index, recess in enumerate(room.recesses):
         readings_within([one.reading for one in recess.across], f"{where}.recesses[{index}].across")
+    unique((one.id for one in room.panels), f"{where}.panels")
+    for index, panelling in enumerate(room.panels):
+        at = f"{where}.panels[{index}]"
+        length_within(panelling.margin, f"{at}.margin")
+        length_within(panelling.wished, f"{at}.wished")
+        for wall in panelling.walls:
+            _on_wall(wall, walls, f"{at}.walls")
     unique((one.id for one in room.levels), f"{where}.levels")
     for index, level in enumerate(room.levels):
         _on_wall(level.corner, walls, f"{where}.levels[{index}]")

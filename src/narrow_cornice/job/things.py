@@ -11,6 +11,7 @@ import msgspec
 
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.panels import Alike, Manner, Zone
 from narrow_cornice.units.lengths import Length
 
 FixtureKind = Literal["socket", "switch", "grille", "radiator", "pipe", "wall lamp"]
@@ -19,6 +20,8 @@ Level = Literal["floor", "middle", "top"]
 Depth = Literal["back", "front"]
 BulkKind = Literal["beam", "boxed pipe", "column", "lowered ceiling"]
 ThereDecision = Literal["keep", "match", "replace"]
+FramedKind = Literal["mirror", "screen", "picture"]
+Meets = Literal["not said", "on a block", "coped to it", "returned before it", "shimmed to its face", "the same height"]
 
 
 class Fixture(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -48,7 +51,8 @@ class ConditionMark(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class TrimThere(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """Trim that is on a wall already, with its own height and thickness, and what is to become of it."""
+    """Trim that is on a wall already, with its own height and thickness, what is to become of it, and how new trim
+    meets it where it stays."""
 
     id: str
     wall: str
@@ -56,6 +60,37 @@ class TrimThere(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     height: Reading
     thickness: Reading
     decision: ThereDecision = "keep"
+    meets: Meets = "not said"
+
+
+class Framed(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A mirror, a screen or a picture framed with trim: ``width`` × ``tall`` is what the frame leaves open, ``mould``
+    the kind of trim it is made of. ``diagonal`` is of a screen, whose opening leaves it air."""
+
+    id: str
+    kind: FramedKind
+    wall: str
+    name: str
+    place: Reading
+    height: Reading
+    width: Length
+    tall: Length
+    mould: TrimKind = "panel mould"
+    diagonal: Length | None = None
+
+
+class Panelling(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A field of panels: in which ``zone`` of the walls, as moulded frames or as a wainscot of stiles and rails, with
+    one ``margin`` all round. Panels come near the ``wished`` width (None: the golden section), alike on each wall or in
+    the whole room; ``walls`` are those it is on, all where none is named."""
+
+    id: str
+    zone: Zone
+    margin: Length
+    manner: Manner = "picture-frame"
+    wished: Length | None = None
+    alike: Alike = "whole room"
+    walls: tuple[str, ...] = ()
 
 
 class Backing(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

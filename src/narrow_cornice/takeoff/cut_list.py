@@ -16,6 +16,7 @@ import msgspec
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Joinery, Room, Stock
 from narrow_cornice.takeoff.backing import stud_places
+from narrow_cornice.takeoff.blocks import blocks_of
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import TrimKind
@@ -27,7 +28,19 @@ from narrow_cornice.working.figures import Figure, choice, table
 
 Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
 Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
-INSTALLED: tuple[TrimKind, ...] = ("casing", "cornice", "picture rail", "architrave", "dado rail", "skirting")
+INSTALLED: tuple[TrimKind, ...] = (
+    "casing",
+    "cornice",
+    "picture rail",
+    "architrave",
+    "dado rail",
+    "skirting",
+    "stiles and rails",
+    "panel mould",
+)
+
+
+BOARD_MISSING = "no board"
 
 
 class EndCut(msgspec.Struct, frozen=True):
@@ -133,32 +146,87 @@ def cut_list(
         return ()
     made: list[CutPiece] = []
     for kind in INSTALLED:
-        runs = [run for run in measured.runs if run.kind == kind]
+        runs = [run for run in measured.runs if run.kind == kind and not run.there]
+        framed = [run for run in runs if run.kind not in WALL_KINDS and run.opening in _framed_names(measured)]
         if kind == "casing":
-            made += _casings(measured, runs, len(made))
+            made += _casings(measured, [run for run in runs if run not in framed], len(made))
+            made += _frames(measured, framed, len(made))
+            made += _blocks(measured, changed_rules, len(made))
+        elif kind in ("panel mould", "stiles and rails"):
+            made += _frames(measured, runs, len(made))
         elif kind in WALL_KINDS and runs:
             made += _round_the_room(measured, kind, runs, stock, joinery, len(made))
     return tuple(made)
 
 
+def _framed_names(measured: MeasuredRoom) -> set[str]:
+    return {one.name[:60] for one in measured.room.frames}
+
+
 def _casings(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
-    """Return the pieces round the openings: mitred in the plane of the wall, square on the floor."""
+    """Return the pieces round the openings, square on the floor or on a plinth block: mitred in the plane of the wall,
+    the head lying over the legs, or all of them between corner blocks."""
     corner = standing(choice("corner", 90.0, "°", note="of a casing, in the plane of the wall"))
+    way = measured.room.casing_heads
+    assert measured.trim is not None
+    parts = parts_of_piece(measured.trim.piece("casing"))
     made: list[CutPiece] = []
     for run in runs:
         face = next(one for one in measured.faces if one.name == run.wall)
         opening = next((one for one, hole, _ in face.openings if hole.name == run.opening), None)
         leg = run.to_buy.name.startswith("leg")
-        upper = EndCut("frame", "the head" if leg else "the leg", corner, "outer edge")
-        lower = EndCut("frame", "the foot" if leg else "the leg", corner, "outer edge")
+        if way == "mitred":
+            upper = EndCut("frame", "the head" if leg else "the leg", corner, "outer edge")
+            lower = EndCut("frame", "the foot" if leg else "the leg", corner, "outer edge")
+        elif way == "corner blocks":
+            upper = lower = EndCut("square", "a corner block")
+        else:
+            upper = lower = EndCut("square", "the head" if leg else "over the legs")
         if leg and opening is not None and opening.kind != "window":
-            lower = EndCut("square", "the floor")
+            lower = EndCut("square", "the plinth block" if face.wall.casing.plinth else "the floor")
         about = (measured.room.id, "trim", "casing")
         if opening is not None:
             about = (measured.room.id, "opening", opening.id)
-        name = f"{'leg' if leg else 'head'}, {run.opening[:40]}"
+        for part in parts:
+            words = f" of {part.stock.words}" if part.stock is not None else ""
+            name = f"{'leg' if leg else 'head'}, {run.opening[:40]}{words}"
+            number = before + len(made) + 1
+            length = run.to_buy.value
+            made.append(CutPiece(number, "casing", run.wall, name, length, lower, upper, about, part.key))
+    return made
+
+
+def _frames(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
+    """Return the pieces of panels, mirrors and screens, mitred in the wall's plane; stiles and rails are square."""
+    corner = standing(choice("corner", 90.0, "°", note="of a frame, in the plane of the wall"))
+    assert measured.trim is not None
+    made: list[CutPiece] = []
+    for run in runs:
+        end = EndCut("frame", "its frame", corner, "outer edge")
+        words = "level" if run.end - run.start > 1e-6 else "upright"
+        name = f"{words}, {run.opening[:50]}"
+        if run.kind == "stiles and rails":
+            end, name = EndCut("square", "rail and stile" if "stile" in run.opening else "end to end"), run.opening[:50]
+        about = (measured.room.id, "trim", run.kind)
+        for part in parts_of_piece(measured.trim.piece(run.kind)):
+            words = f" of {part.stock.words}" if part.stock is not None else ""
+            number = before + len(made) + 1
+            length = run.to_buy.value
+            made.append(CutPiece(number, run.kind, run.wall, name + words, length, end, end, about, part.key))
+    return made
+
+
+def _blocks(measured: MeasuredRoom, changed_rules: dict[str, float], before: int) -> list[CutPiece]:
+    """Return plinth and corner blocks, cut square from a board."""
+    square = EndCut("square", "its own size")
+    made: list[CutPiece] = []
+    for block in blocks_of(measured, changed_rules):
+        about = (measured.room.id, "trim", "casing")
+        size = f"{block.width:.0f} × {block.thickness:.0f}"
+        name = f"{block.kind}, {block.opening[:40]}, {size}"
+        board = block.board.id if block.board is not None else BOARD_MISSING
         number = before + len(made) + 1
-        made.append(CutPiece(number, "casing", run.wall, name, run.to_buy.value, lower, upper, about))
+        made.append(CutPiece(number, "casing", block.wall, name, block.height, square, square, about, board))
     return made
 
 
@@ -203,11 +271,16 @@ def _end(
     kind = run.left if side == "left" else run.right
     if kind == "stop":
         return _stop(measured, face, run.start if side == "left" else run.end)
+    if kind == "knee":
+        return _knee(measured, run, side)
     corner = face.wall.left if side == "left" else face.wall.right
     names = [one.name for one in measured.faces]
     index = names.index(face.name)
     beyond = names[(index + 1) % len(names)] if side == "left" else names[index - 1]
     spring = part.spring
+    raking, around = abs(run.slope) > 0.05, measured.face(_id_of(measured, beyond))
+    if raking != any(abs(other.slope) > 0.05 and other.kind == run.kind for other in measured.runs_of(around)):
+        return EndCut("square", f"a block at {corner.name}: a raking run does not mitre with a level one")
     if not SHARPEST <= corner.value <= 360.0 - SHARPEST:
         return EndCut("square", f"{corner.name} of {corner.value:.1f}°, which no saw cuts")
     setting = lying_flat(spring, corner) if spring is not None else standing(corner)
@@ -217,6 +290,23 @@ def _end(
     if (beyond, "right" if side == "left" else "left") in put_up:
         return EndCut("coped", meets, setting, _longer(spring is not None, False))
     return EndCut("square", f"wall {beyond}")
+
+
+def _id_of(measured: MeasuredRoom, name: str) -> str:
+    return next(one.id for one in measured.faces if one.name == name)
+
+
+def _knee(measured: MeasuredRoom, run: Run, side: Literal["left", "right"]) -> EndCut:
+    """Return the cut of a run where the ceiling's line bends: half the bend, in the plane of the wall."""
+    at = run.start if side == "left" else run.end
+    other = next(
+        one
+        for one in measured.runs
+        if one.kind == run.kind and one.wall == run.wall and abs((one.end if side == "left" else one.start) - at) < 1e-6
+    )
+    bend = 180.0 - abs(run.slope - other.slope)
+    corner = choice("corner", bend, "°", note="between the two stretches, in the plane of the wall")
+    return EndCut("frame", f"the knee, {bend:.1f}° in the plane of the wall", standing(corner))
 
 
 def _longer(lying: bool, outside: bool) -> Edge:
@@ -231,7 +321,7 @@ def _stop(measured: MeasuredRoom, face: WallFace, at: float) -> EndCut:
     """Return the end of a run that stops before a corner: at a casing, free beside an opening, under a slope."""
     assert measured.trim is not None
     casing = measured.trim.piece("casing")
-    wide = casing.height.value if casing.built and casing.height is not None else 0.0
+    wide = casing.height.value + face.wall.casing.setback.value if casing.built and casing.height is not None else 0.0
     for opening, hole, rect in face.openings:
         out = wide if hole.cased else 0.0
         if abs(at - (rect.u0 - out)) < 0.5 or abs(at - (rect.u1 + out)) < 0.5:
@@ -239,6 +329,9 @@ def _stop(measured: MeasuredRoom, face: WallFace, at: float) -> EndCut:
                 return EndCut("square", f"the casing of {opening.name[:40]}")
             corner = choice("corner", 270.0, "°", note="a return to the wall")
             return EndCut("returned", f"beside {opening.name[:40]}", standing(corner), "face")
+    for one in face.wall.blocked:
+        if min(abs(at - one.start.value), abs(at - one.end.value)) < 0.5:
+            return EndCut("square", f"the {one.name[:40]}")
     return EndCut("square", "the slope of the ceiling")
 
 

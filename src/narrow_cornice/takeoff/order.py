@@ -17,6 +17,7 @@ from narrow_cornice.finishes.repairs import repair_materials
 from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, tins_in_words
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, CuttingPlan, Job, Joinery, Paint, Room, Stock
+from narrow_cornice.takeoff.blocks import blocks_of
 from narrow_cornice.takeoff.coatings import PaintNeed, paint_needs
 from narrow_cornice.takeoff.cut_list import CutPiece, cut_list
 from narrow_cornice.takeoff.repairs import packs, room_repairs
@@ -32,7 +33,7 @@ from narrow_cornice.units.show import show_quantity
 from narrow_cornice.working.figures import Figure, explained, table, total
 from narrow_cornice.working.house_rules import HouseRules
 
-LineKind = Literal["paint", "trim", "repair"]
+LineKind = Literal["paint", "trim", "knife", "repair"]
 
 
 class OrderLine(msgspec.Struct, frozen=True):
@@ -195,7 +196,7 @@ def trim_needs(
     listed = cut_list(room, changed_rules, stock, joinery)
     for kind in KINDS:
         piece = measured.trim.piece(kind)
-        runs = [run for run in measured.runs if run.kind == kind]
+        runs = [run for run in measured.runs if run.kind == kind and not run.there]
         if not runs or piece.height is None or piece.projection is None:
             continue
         pieces = tuple(
@@ -212,11 +213,14 @@ def trim_needs(
         drawn = f"~{_drawn_key(piece.profile)}" if piece.profile is not None and is_drawn(room.trim, kind) else ""
         key = f"trim:{kind}:{size}{members}{drawn}"
         name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}{', as drawn' if drawn else ''}"
-        cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in mine]
+        cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in mine if not one.stock]
         flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
         girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0
         height, out = piece.height.value, piece.projection.value
         needs[key] = _trim_need(kind, height, out, name, girth, None, len(cuts), *flat)
+    for board in {one.board.id: one.board for one in blocks_of(measured, changed_rules) if one.board}.values():
+        cuts_of = [one for one in listed if one.stock == board.id and "block" in one.name]
+        _stock_need(needs, room, board, cuts_of, "casing")
     return needs
 
 
@@ -228,20 +232,25 @@ def _drawn_key(profile: Profile) -> str:
 
 def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Piece, cuts: Sequence[CutPiece]) -> None:
     """Add what a piece put together from stock profiles needs of each of them."""
-    assert piece.height is not None
     for one in {each.profile.id: each.profile for each in piece.stock}.values():
-        mine = [cut for cut in cuts if cut.stock == one.id]
-        named = [(f"{room.name[:40]} {cut.name}", cut.length) for cut in mine]
-        lengths = [(name, _cut_length(length)) for name, length in named]
-        flat: list[Any] = [each for part in (*named, *lengths) for each in part]
-        key = f"stock:{one.id}"
-        there = needs.get(key)
-        if there is not None:  # as another kind of trim in the same room
-            flat = [each for part in (*there.cuts, *named, *there.pieces, *lengths) for each in part]
-            named = [*there.cuts, *named]
-        name = f"{one.name}, {one.species}"
-        girth = round(one.profile.girth, 1) if one.price_per_metre is None else 0.0
-        needs[key] = _trim_need(piece.kind, one.height, one.depth, name, girth, one, len(named), *flat)
+        mine = [cut for cut in cuts if cut.stock == one.id and "block" not in cut.name]
+        _stock_need(needs, room, one, mine, piece.kind)
+
+
+def _stock_need(
+    needs: dict[str, TrimNeed], room: Room, one: StockProfile, cuts: Sequence[CutPiece], kind: TrimKind
+) -> None:
+    """Add what is cut from a stock profile, to what the room needs of it for something else."""
+    named = [(f"{room.name[:40]} {cut.name}", cut.length) for cut in cuts]
+    lengths = [(name, _cut_length(length)) for name, length in named]
+    flat: list[Any] = [each for part in (*named, *lengths) for each in part]
+    key = f"stock:{one.id}"
+    there = needs.get(key)
+    if there is not None:
+        flat = [each for part in (*there.cuts, *named, *there.pieces, *lengths) for each in part]
+        named = [*there.cuts, *named]
+    girth = round(one.profile.girth, 1) if one.price_per_metre is None else 0.0
+    needs[key] = _trim_need(kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, len(named), *flat)
 
 
 @lru_cache(maxsize=4096)
@@ -322,7 +331,6 @@ def _trim_line(
     first = needs[0][2]
     shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
     needed = total("length", "run", [amount for _, _, amount in shares])
-    made = first.profile is None or first.profile.price_per_metre is None
     per_metre = metre_price(
         table("basic price", stock.price_per_metre, "money", stock.name),
         table("height", first.height, "mm", "of the profile"),
@@ -352,13 +360,6 @@ def _trim_line(
         )
         for length, count in bars.by_length()
     ]
-    if made and stock.knife_per_mm > 0:
-        prices.append(
-            knife_price(
-                table("girth", first.girth, "mm", "of the profile"),
-                table("grinding per mm", stock.knife_per_mm, "money", stock.name),
-            )
-        )
     return OrderLine(
         key,
         "trim",
@@ -374,6 +375,37 @@ def _trim_line(
         stock=stock,
         bars=bars,
         cuts=tuple(cut for _, _, need in needs for cut in need.cuts),
+        profile_kind=first.kind,
+    )
+
+
+@by_identity(keep=4096)
+def _knife_line_of(key: str, stock: Stock, *wanted: str | TrimNeed) -> OrderLine:
+    """Return the knife of a made profile, ground once for all rooms that have it."""
+    needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
+    first: TrimNeed = needs[0][2]  # type: ignore[assignment]
+    cost = knife_price(
+        table("girth", first.girth, "mm", "of the profile"),
+        table("grinding per mm", stock.knife_per_mm, "money", stock.name),
+    )
+    lengths = [sum(figure.value for _, figure in need.pieces) for _, _, need in needs if isinstance(need, TrimNeed)]
+    whole = sum(lengths) or 1.0
+    shares = tuple(
+        (room_id, name, Figure(str(name)[:60], length / whole, "knife", "table", note="by the length it needs"))
+        for (room_id, name, _), length in zip(needs, lengths, strict=True)
+    )
+    return OrderLine(
+        f"knife:{key}",
+        "knife",
+        f"Knife for {first.name[:1].lower()}{first.name[1:]}",
+        stock.shop,
+        table("knife", 1.0, "knife", "ground once, for every length of this profile"),
+        ((1.0, 1, cost.value),),
+        cost,
+        0.0,
+        f"ground to a girth of {first.girth:.0f} mm, once",
+        shares,  # type: ignore[arg-type]
+        "1 knife",
         profile_kind=first.kind,
     )
 
@@ -451,6 +483,7 @@ def order_list(job: Job) -> Order:
             trims.setdefault(key, []).append((room.id, room.name, trim))
     lines = [_paint_line_of(key, rules, *(one for need in needs for one in need)) for key, needs in paints.items()]
     unsold: list[str] = []
+    knives: list[OrderLine] = []
     ordered = sorted(trims.items(), key=lambda one: KINDS.index(one[1][0][2].kind))
     for key, wanted in ordered:
         profile = wanted[0][2].profile
@@ -462,6 +495,9 @@ def order_list(job: Job) -> Order:
             continue
         kept = job.cutting.get(key)
         lines.append(_trim_line_of(key, stock, kept, rules, *(one for need in wanted for one in need)))
+        if (profile is None or profile.price_per_metre is None) and stock.knife_per_mm > 0:
+            knives.append(_knife_line_of(key, stock, *(one for need in wanted for one in need)))
+    lines += knives
     materials: dict[str, list[str | Figure]] = {}
     for room in job.rooms:
         for material, amount in _material_needs(room).items():

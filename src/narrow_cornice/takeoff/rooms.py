@@ -2,24 +2,29 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 import msgspec
 
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
-from narrow_cornice.job.things import ConditionMark, Fixture, Slope
+from narrow_cornice.job.things import Bulk, ConditionMark, Fixture, Panelling, Slope, TrimThere
 from narrow_cornice.survey.ceilings import Ceiling, Plane, Profile, slope_over
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import Reading
+from narrow_cornice.takeoff.panelling import NO_PANELS, WallPanels, panels_of_walls
 from narrow_cornice.takeoff.surveys import house_rules_of, mean_of_readings, plan_of
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import School
-from narrow_cornice.trim.runs import Hole, Run, Wall, in_order, runs_of_wall
+from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, Wall, in_order, runs_of_wall
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.working.figures import Figure, choice, reading
+from narrow_cornice.working.figures import Figure, choice, explained, reading
+
+TOUCHES = 1.0  # mm off a wall that still counts as standing against it
 
 
 class WallFace(msgspec.Struct, frozen=True):
@@ -62,9 +67,14 @@ class MeasuredRoom(msgspec.Struct, frozen=True):
     split: Figure | None = None
     fault: str = ""
     ceiling: Ceiling = Ceiling(())
+    panels: dict[str, WallPanels] = {}
+
+    def panels_of(self, face: WallFace) -> WallPanels:
+        """Return the panels and framed things of one wall."""
+        return self.panels.get(face.id, NO_PANELS)
 
     def runs_of(self, face: WallFace) -> tuple[Run, ...]:
-        """Return the runs of one wall, the same object as long as wall and trim are."""
+        """Return the runs of one wall but for panels, the same object as long as wall and trim are."""
         return () if self.trim is None else _runs(face.wall, self.trim)
 
     def face(self, wall_id: str) -> WallFace:
@@ -120,8 +130,55 @@ def _trim(
     changed_rules: dict[str, float],
     room_id: str,
     curves: Curves,
+    panelled: bool,
+    framing: Figure | None,
 ) -> FittedTrim:
-    return fitted_trim(height, orders()[order], school, choices, house_rules_of(changed_rules), (room_id,), curves)
+    rules = house_rules_of(changed_rules)
+    return fitted_trim(height, orders()[order], school, choices, rules, (room_id,), curves, panelled, framing)
+
+
+@by_identity(keep=1024)
+def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
+    """Return how wide the stiles and rails of a room's wainscot are: its margin. None where there is no wainscot."""
+    one = next((one for one in panels if one.manner == "wainscot"), None)
+    if one is None:
+        return None
+    return reading("margin", one.margin.mm, "mm", (room_id, "panels", one.id, "margin"), f"typed as {one.margin.text}")
+
+
+@by_identity(keep=1024)
+def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules: dict[str, float]) -> CasingWay:
+    """Return how openings are cased: a plinth block is a little higher than the skirting that ends on it."""
+    rules = house_rules_of(changed_rules)
+    skirting, casing = trim.piece("skirting"), trim.piece("casing")
+    plinth = 0.0
+    if plinths and casing.built and casing.height is not None:
+        plinth = (skirting.top if skirting.built else 1.5 * casing.height.value) + rules.value("plinth_over_skirting")
+    return CasingWay(rules.figure("casing_setback"), head, plinth)
+
+
+@by_identity(keep=4096)
+def _blocked_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> tuple[Blocked, ...]:
+    """Return what stands against a wall, the same objects as long as nothing of it changes."""
+    return tuple(_blocked(bulks, room_id, wall_id, height))
+
+
+def _blocked(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> Iterator[Blocked]:
+    """Yield what stands against a wall, in the way of its trim."""
+    for bulk in bulks:
+        if bulk.wall != wall_id or bulk.out.mm > TOUCHES:
+            continue
+        path = (room_id, "bulk", bulk.id)
+        place = reading("place", bulk.place.mm, "mm", (*path, "place"), bulk.name[:60])
+        width = reading("width", bulk.width.mm, "mm", (*path, "width"), bulk.name[:60])
+        top = height if bulk.top is None else bulk.top.mm
+        yield Blocked(bulk.name, place, far_side(place, width), bulk.under.mm, top)
+
+
+@explained("far side", "mm", "place + width")
+def far_side(place: float, width: float) -> float:
+    """Return where something that stands against a wall ends, from the wall's left end."""
+    return place + width
 
 
 def _on_walls(room: Room) -> tuple[Opening | Fixture | ConditionMark, ...]:
@@ -152,13 +209,18 @@ def _face(
     left: Figure,
     right: Figure,
     profile: Profile,
-    *things: Opening | Fixture | ConditionMark,
+    way: CasingWay,
+    *things: Opening | Fixture | ConditionMark | Blocked | TrimThere,
 ) -> WallFace:
     """Return one wall's face; a wall that an edit left as it was stays the same object."""
+    blocked = tuple(one for one in things if isinstance(one, Blocked))
+    there = tuple(one.kind for one in things if isinstance(one, TrimThere))
     standing = []
     fixtures: list[tuple[Fixture, Rect]] = []
     marks: list[tuple[ConditionMark, Rect]] = []
     for opening in things:
+        if isinstance(opening, Blocked | TrimThere):
+            continue
         if isinstance(opening, Fixture):
             fixtures.append((opening, _about_middle(opening)))
             continue
@@ -170,7 +232,8 @@ def _face(
         rect = Rect(u0, hole.bottom, u0 + opening.width.mm, hole.bottom + opening.height.mm)
         standing.append((opening, hole, rect))
     standing.sort(key=lambda one: one[2].u0)
-    wall = Wall(name, length, left, right, tuple(hole for _, hole, _ in standing), profile)
+    holes = tuple(hole for _, hole, _ in standing)
+    wall = Wall(name, length, left, right, holes, profile, blocked, there, way)
     return WallFace(wall_id, name, wall, tuple(standing), tuple(fixtures), tuple(marks), profile)
 
 
@@ -196,7 +259,11 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
         return MeasuredRoom(room, plan, height, fault=plan.fault)
     if height is None:
         return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
-    trim = _trim(height, room.order, room.school, room.trim, changed_rules, room.id, room.curves)
+    panelled = bool(room.panels or room.frames)
+    framing = _framing(room.panels, room.id)
+    choices, order = room.trim, room.order
+    trim = _trim(height, order, room.school, choices, changed_rules, room.id, room.curves, panelled, framing)
+    way = _casing_way(room.casing_heads, room.plinth_blocks, trim, changed_rules)
     corners = _corners(plan)
     ceiling, profiles = _ceiling(plan, height, *(side.slope for side in room.sides))
     faces = tuple(
@@ -209,13 +276,18 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             corners[(index + 1) % len(corners)],
             corners[index],
             profiles[index],
+            way,
             *(one for one in _on_walls(room) if one.wall == side.id),
+            *_blocked_of(room.bulks, room.id, side.id, height.value),
+            *(one for one in room.there if one.wall == side.id and one.decision == "keep"),
         )
         for index, side in enumerate(room.sides)
     )
-    runs = in_order([_runs(face.wall, trim) for face in faces])
+    panels = panels_of_walls(room.panels, room.frames, trim, height, room.id, *faces) if panelled else {}
+    others = [panels[face.id].runs for face in faces if face.id in panels]
+    runs = in_order([*(_runs(face.wall, trim) for face in faces), *others])
     split = _split(room.id, room.two_tone, room.split, trim, height)
-    return MeasuredRoom(room, plan, height, faces, trim, runs, split, ceiling=ceiling)
+    return MeasuredRoom(room, plan, height, faces, trim, runs, split, ceiling=ceiling, panels=panels)
 
 
 @by_identity(keep=1024)

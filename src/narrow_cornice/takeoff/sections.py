@@ -17,6 +17,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.takeoff.rooms import MeasuredRoom
 from narrow_cornice.trim.choices import TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.members import Kind
 from narrow_cornice.trim.profiles import TURNED, Profile
 from narrow_cornice.trim.stacks import Placed, Stack, StackMember, height_of, out_of, with_member
 from narrow_cornice.units.lengths import Length
@@ -179,6 +180,26 @@ def _outward(one: StackMember, out: float) -> dict[str, Any]:
 
 def _step(mm: float) -> float:
     return round(mm / FINEST) * FINEST
+
+
+BED_WITH_DENTILS: tuple[tuple[Kind, float, float], ...] = (
+    ("fillet", 0.08, 0.05),
+    ("cyma reversa", 0.34, 0.3),
+    ("fillet", 0.06, 0.05),
+    ("dentil course", 0.32, 0.32),
+    ("ovolo", 0.2, 0.28),
+)  # of the bed mould's height and projection
+
+
+def with_dentils(measured: MeasuredRoom) -> Edit:
+    """Put a course of dentils into the bed mould; the cornice keeps its size."""
+    stacks = _stacks(measured, "cornice")
+    key = key_of("cornice", "bed mould")
+    if key not in stacks:
+        raise CorniceError("This cornice has no bed mould for dentils.", where="cornice")
+    tall, out = height_of(stacks[key]), out_of(stacks[key])
+    stacks[key] = tuple(StackMember(kind, h * tall, p * out) for kind, h, p in BED_WITH_DENTILS)
+    return _redrawn(measured, "cornice", stacks, "dentils in the bed mould")
 
 
 def undraw(measured: MeasuredRoom, kind: TrimKind) -> Edit:

@@ -35,9 +35,10 @@ from narrow_cornice.takeoff.areas import (
     wall_part,
 )
 from narrow_cornice.takeoff.bulks import AGAINST, faces_of_bulks, on_wall, overhead, reach_the_ceiling
+from narrow_cornice.takeoff.panelling import WallPanels
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.profiles import Profile
@@ -45,7 +46,7 @@ from narrow_cornice.trim.runs import Hole, Run
 from narrow_cornice.working.figures import Figure, reading, total
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
-TRIM_WITH_FACE: tuple[TrimKind, ...] = ("skirting", "dado rail", "casing", "picture rail", "architrave", "cornice")
+TRIM_WITH_FACE: tuple[TrimKind, ...] = tuple(kind for kind in KINDS if kind != "frieze")
 GROUPS = (
     "upper wall",
     "lower wall",
@@ -156,14 +157,29 @@ def height_on(profile: Sequence[tuple[float, float]], u: float) -> float:
     return profile[-1][1]
 
 
-def trim_rects(run: Run, trim: FittedTrim) -> Rect:
-    """Return where a run lies on its wall."""
+SLICES = 24  # a raking run covers a wall as so many upright slices, each as high as its middle
+
+
+def trim_rects(run: Run, trim: FittedTrim) -> list[Rect]:
+    """Return where a run lies on its wall: one rectangle, or of a raking run upright slices."""
     piece = trim.piece(run.kind)
-    return Rect(run.start, piece.bottom, run.end, piece.top)
+    (low, other), count = run.low, SLICES
+    if low == other:
+        return [Rect(run.start, piece.bottom - low, run.end, piece.top - low)]
+    made = []
+    for index in range(count):
+        down = low + (other - low) * (index + 0.5) / count
+        u0, u1 = (run.start + (run.end - run.start) * place / count for place in (index, index + 1))
+        made.append(Rect(u0, piece.bottom - down, u1, piece.top - down))
+    return made
 
 
-def casing_rects(opening: Rect, to_floor: bool, width: float) -> list[Rect]:
-    """Return the legs, the head and (of a window) the lower piece of a casing, not overlapping."""
+def casing_rects(opening: Rect, to_floor: bool, width: float, setback: float = 0.0) -> list[Rect]:
+    """Return the legs, the head and (of a window) the lower piece of a casing, not overlapping; it begins ``setback``
+    off the edge of the opening."""
+    opening = Rect(
+        opening.u0 - setback, opening.v0 - (0.0 if to_floor else setback), opening.u1 + setback, opening.v1 + setback
+    )
     low = opening.v0 - (0 if to_floor else width)
     rects = [
         Rect(opening.u0 - width, low, opening.u0, opening.v1 + width),
@@ -175,15 +191,21 @@ def casing_rects(opening: Rect, to_floor: bool, width: float) -> list[Rect]:
     return rects
 
 
-def _on_wall(face: WallFace, runs: Sequence[Run], trim: FittedTrim) -> list[tuple[str, Rect]]:
-    """Return what lies on the face of a wall: runs and casings."""
-    parts: list[tuple[str, Rect]] = [(run.kind, trim_rects(run, trim)) for run in runs if run.kind != "casing"]
+def _on_wall(face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: WallPanels) -> list[tuple[str, Rect]]:
+    """Return what lies on the face of a wall: runs, casings, panels and framed things."""
+    parts: list[tuple[str, Rect]] = []
+    for run in runs:
+        if run.kind != "casing":
+            parts += [(run.kind, rect) for rect in trim_rects(run, trim)]
     casing = trim.piece("casing")
     if casing.built and casing.height is not None:
+        setback = face.wall.casing.setback.value
         for opening, hole, rect in face.openings:
             if opening.cased:
-                parts += [("casing", one) for one in casing_rects(rect, hole.to_floor, casing.height.value)]
-    return parts
+                rects = casing_rects(rect, hole.to_floor, casing.height.value, setback)
+                parts += [("casing", one) for one in rects]
+    mould = trim.piece("panel mould")
+    return parts + panels.covered(mould.height.value if mould.built and mould.height is not None else 0.0)
 
 
 @by_identity(keep=1024)
@@ -207,14 +229,20 @@ def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tup
 
 @by_identity(keep=8192)
 def _wall_surfaces(
-    face: WallFace, runs: tuple[Run, ...], trim: FittedTrim, height: Figure, split: Figure | None, *standing: Bulk
+    face: WallFace,
+    runs: tuple[Run, ...],
+    trim: FittedTrim,
+    panels: WallPanels,
+    height: Figure,
+    split: Figure | None,
+    *standing: Bulk,
 ) -> tuple[Surface, ...]:
     """Return the parts of one wall; a wall that an edit left as it was is not counted again.
 
     ``standing`` are the beams, boxed pipes and columns that stand against it and cover it.
     """
     surfaces: list[Surface] = []
-    parts = _on_wall(face, runs, trim)
+    parts = _on_wall(face, runs, trim, panels)
     for bulk in standing:
         parts.append((bulk.name[:60], on_wall(bulk, height.value)))
     for group, word, low, high in wall_bands(trim, height, split):
@@ -388,7 +416,13 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     for face in measured.faces:
         standing = [bulk for bulk in room.bulks if bulk.wall == face.id and bulk.out.mm <= AGAINST]
         surfaces += _wall_surfaces(
-            face, measured.runs_of(face), measured.trim, measured.height, measured.split, *standing
+            face,
+            measured.runs_of(face),
+            measured.trim,
+            measured.panels_of(face),
+            measured.height,
+            measured.split,
+            *standing,
         )
     hanging = reach_the_ceiling(room, measured)
     surfaces.append(_ceiling(measured.plan, measured.ceiling, measured.trim, *hanging))

@@ -10,7 +10,17 @@ from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.stacks import Stack
 from narrow_cornice.units.lengths import Length
 
-TrimKind = Literal["skirting", "dado rail", "casing", "picture rail", "architrave", "frieze", "cornice"]
+TrimKind = Literal[
+    "skirting",
+    "dado rail",
+    "stiles and rails",
+    "panel mould",
+    "casing",
+    "picture rail",
+    "architrave",
+    "frieze",
+    "cornice",
+]
 KINDS: tuple[TrimKind, ...] = get_args(TrimKind)
 
 

@@ -112,12 +112,15 @@ def fitted_trim(
     rules: HouseRules,
     source: tuple[str, ...] = (),
     curves: Curves = "roman",
+    panelled: bool = False,
+    framing: Figure | None = None,
 ) -> FittedTrim:
     """Return all trim of a room with this ceiling height.
 
     ``curves`` says how the profiles are drawn; ``choices`` holds what differs from the order, by kind or "cornice:
     member"; ``source`` is the room's path,
-    given to the typed sizes so that they can be found.
+    given to the typed sizes so that they can be found. ``panelled`` says whether there are panels or framed things,
+    ``framing`` how wide the stiles and rails of a wainscot are.
     """
     wall = proportion(height, order, school, rules)
     nothing = TrimChoice()
@@ -185,7 +188,7 @@ def fitted_trim(
         stock = chosen(kind).stock if fitted else ()
         pieces[kind] = Piece(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock)
 
-    def out(kind: TrimKind, rule: str) -> Figure:
+    def out(kind: str, rule: str) -> Figure:
         return typed(kind, "projection", f"{kind} projection") or rules.figure(rule)
 
     put(
@@ -204,6 +207,12 @@ def fitted_trim(
         dado_top.value if dado_top else None,
         school == "nineteen-part",
     )
+    for kind, size, rule, usual in (
+        ("panel mould", rules.figure("panel_mould_height"), "panel_mould_projection", panelled),
+        ("stiles and rails", framing or rules.figure("panel_margin"), "framing_thickness", framing is not None),
+    ):
+        across = typed(kind, "height", kind, size) or size  # the width of what frames a panel
+        put(kind, size, across, out(kind, rule), across.value, usual)  # type: ignore[arg-type]
     casing = typed("casing", "height", "casing", wall.casing) or wall.casing
     put("casing", wall.casing, casing, out("casing", "casing_thickness"), casing.value, True)
     rail = typed("picture rail", "height", "picture rail", wall.picture_rail) or wall.picture_rail

@@ -34,6 +34,7 @@ FOR_KIND: dict[str, frozenset[Use]] = {
     "casing": frozenset({"casing", "back band", "panel mould", "board"}),
     "architrave": frozenset({"casing", "back band", "panel mould", "board"}),
     "panel mould": frozenset({"panel mould", "base cap"}),
+    "stiles and rails": frozenset({"board"}),
 }
 ON_TOP = frozenset({"crown", "base cap", "back band"})  # nothing stands over them
 AT_FOOT = frozenset({"skirting"})  # they stand on nothing

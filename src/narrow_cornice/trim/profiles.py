@@ -11,7 +11,8 @@ from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.outline import Line, Outline, Segment
 from narrow_cornice.trim.stacks import Placed, Stack, generated, height_of, out_of, scaled, stacked
 
-SHELVES = ("dado rail", "picture rail", "casing", "architrave", "panel mould")  # their upper edge is seen and painted
+# kinds whose upper edge is seen and painted
+SHELVES = ("dado rail", "picture rail", "casing", "architrave", "panel mould", "stiles and rails")
 TURNED = ("skirting",)  # drawn from the top down
 
 

@@ -1,15 +1,18 @@
-"""Runs: trim along walls from corner to corner, stopping at doors, and around openings.
+"""Runs: trim along walls from corner to corner, stopping at doors and at what stands before the wall, and around
+openings.
 
 Along a wall, u is measured from the left end as seen from inside. A run stops at every opening whose height
-meets the run's own, at the outer edge of the casing where there is one. What is bought for a run is measured at
-its longest: at an outside corner a mitred piece is longer than its wall, by as much as the corner's own angle asks.
+meets the run's own, at the outer edge of the casing where there is one, and at every beam or boxed pipe in its way.
+What is bought for a run is measured at its longest: at an outside corner a mitred piece is longer than its wall, by as
+much as the corner's own angle asks. A cornice follows a sloped ceiling: it rakes, and its knees are cut in the plane of
+the wall.
 """
 
 from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from typing import Literal
 
 import msgspec
@@ -18,7 +21,8 @@ from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim, Piece
 from narrow_cornice.working.figures import Figure, explained, table, total
 
-End = Literal["inside", "outside", "stop"]
+End = Literal["inside", "outside", "stop", "knee"]
+CasingHead = Literal["mitred", "butted", "corner blocks"]
 
 WALL_KINDS: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "architrave", "cornice")
 
@@ -50,9 +54,34 @@ class Hole(msgspec.Struct, frozen=True):
         return self.bottom + self.height.value
 
 
+class Blocked(msgspec.Struct, frozen=True):
+    """Something that stands against a wall and stops trim: from and to along it as figures, its heights in mm."""
+
+    name: str
+    start: Figure
+    end: Figure
+    bottom: float
+    top: float
+
+
+class CasingWay(msgspec.Struct, frozen=True):
+    """How openings are cased: the setback from the edge of the jamb, how head and legs meet, and the plinth blocks'
+    height (nought for none)."""
+
+    setback: Figure
+    head: CasingHead = "mitred"
+    plinth: float = 0.0
+
+
+NO_WAY = CasingWay(Figure("setback", 0.0, "mm", "choice", note="the casing begins at the jamb"))
+
+
 class Wall(msgspec.Struct, frozen=True):
     """A wall for runs: its adjusted length and the angles of its corners inside the room, left and right as seen
-    from inside, in degrees; ``profile`` is the ceiling's line along it, (u, z) in mm, empty for a level one."""
+    from inside, in degrees; ``profile`` is the ceiling's line along it, (u, z) in mm, empty for a level one.
+
+    ``blocked`` is what stands against it; ``there`` the kinds of trim that are on it already and stay.
+    """
 
     name: str
     length: Figure
@@ -60,6 +89,9 @@ class Wall(msgspec.Struct, frozen=True):
     right: Figure
     holes: tuple[Hole, ...]
     profile: tuple[tuple[float, float], ...] = ()
+    blocked: tuple[Blocked, ...] = ()
+    there: tuple[TrimKind, ...] = ()
+    casing: CasingWay = NO_WAY
 
 
 def corner_kind(corner: Figure) -> Literal["inside", "outside"]:
@@ -68,7 +100,11 @@ def corner_kind(corner: Figure) -> Literal["inside", "outside"]:
 
 
 class Run(msgspec.Struct, frozen=True):
-    """A straight stretch of one kind of trim: where it lies, how long it is on the wall, how long to buy."""
+    """A straight stretch of one kind of trim: where it lies, how long it is on the wall, how long to buy.
+
+    ``low`` is how much lower than usual its two ends hang, under a sloped ceiling; ``there`` says that old trim stays
+    in its place: it is painted and not bought.
+    """
 
     wall: str
     kind: TrimKind
@@ -79,6 +115,13 @@ class Run(msgspec.Struct, frozen=True):
     left: End
     right: End
     opening: str = ""
+    low: tuple[float, float] = (0.0, 0.0)
+    there: bool = False
+
+    @property
+    def slope(self) -> float:
+        """Return the angle it rises at from left to right, in degrees."""
+        return math.degrees(math.atan2(self.low[0] - self.low[1], self.end - self.start))
 
 
 @explained("stop left of the opening", "mm", "place − casing")
@@ -117,10 +160,36 @@ def _beyond(projection: Figure, corner: Figure) -> Figure:
     return beyond_corner(projection, slope, called=f"beyond {corner.name}")
 
 
+@explained("casing with its setback", "mm", "casing + setback")
+def casing_and_setback(casing: float, setback: float) -> float:
+    """Return how far a casing reaches from the edge of its opening."""
+    return casing + setback
+
+
 @explained("leg of the casing", "mm", "height of the opening + casings above and below × casing")
 def casing_leg(height_of_the_opening: float, casings_above_and_below: float, casing: float) -> float:
     """Return the longest point of an upright casing, mitred."""
     return height_of_the_opening + casings_above_and_below * casing
+
+
+@explained("leg of the casing", "mm", "height of the opening + setbacks above and below × setback − plinth block")
+def butted_leg(
+    height_of_the_opening: float, setbacks_above_and_below: float, setback: float, plinth_block: float
+) -> float:
+    """Return an upright casing that ends square under its head or its corner block, and on its plinth block."""
+    return height_of_the_opening + setbacks_above_and_below * setback - plinth_block
+
+
+@explained("leg of the casing", "mm", "leg − plinth block")
+def leg_on_plinth(leg: float, plinth_block: float) -> float:
+    """Return an upright casing that stands on a plinth block."""
+    return leg - plinth_block
+
+
+@explained("rake", "mm", "sqrt(along × along + rise × rise)")
+def rake(along: float, rise: float) -> float:
+    """Return the length of a run that rises, from how far it goes along the wall and up."""
+    return math.sqrt(along * along + rise * rise)
 
 
 @explained("head of the casing", "mm", "width of the opening + 2 × casing")
@@ -158,25 +227,44 @@ def too_low(profile: Sequence[tuple[float, float]], height: float) -> tuple[tupl
     return tuple(joined)
 
 
-def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
-    """Return the runs of one kind along one wall, from left to right."""
-    piece = trim.piece(kind)
-    if not piece.built or piece.profile is None or piece.projection is None:
-        return ()
-    casing_piece = trim.piece("casing")
-    casing = casing_piece.height if casing_piece.built else None
+def _outer(wall: Wall, piece: Piece) -> Figure | None:
+    """Return how far a casing reaches from the edge of an opening, None where none is fitted."""
+    if not piece.built or piece.height is None:
+        return None
+    setback = wall.casing.setback
+    return casing_and_setback(piece.height, setback) if setback.value > 0 else piece.height
+
+
+def _stops(wall: Wall, trim: FittedTrim, piece: Piece) -> list[tuple[Figure, Figure]]:
+    """Return where something interrupts a run: openings with their casings, and what stands against the wall."""
+    casing = _outer(wall, trim.piece("casing"))
     none = Figure("casing", 0.0, "mm", "choice", note="no casing here")
     stops: list[tuple[Figure, Figure]] = []
     for hole in wall.holes:
         width = casing if casing is not None and hole.cased else none
         if _meets(piece, hole, width.value):
             stops.append((stop_before(hole.place, width), start_after(hole.place, hole.width, width)))
-    for begin, end in too_low(wall.profile, piece.top) if wall.profile else ():
-        note = f"the ceiling is lower than the {kind} from here"
-        stops.append(
-            (Figure("ceiling", begin, "mm", "table", note=note), Figure("ceiling", end, "mm", "table", note=note))
-        )
+    stops += [
+        (one.start, one.end) for one in wall.blocked if piece.bottom < one.top - 1e-9 and piece.top > one.bottom + 1e-9
+    ]
+    return stops
+
+
+def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
+    """Return the runs of one kind along one wall, from left to right."""
+    piece = trim.piece(kind)
+    if not piece.built or piece.profile is None or piece.projection is None:
+        return ()
+    stops = _stops(wall, trim, piece)
+    rakes = kind == "cornice" and bool(too_low(wall.profile, piece.top))
+    if not rakes:
+        for begin, end in too_low(wall.profile, piece.top) if wall.profile else ():
+            note = f"the ceiling is lower than the {kind} from here"
+            stops.append(
+                (Figure("ceiling", begin, "mm", "table", note=note), Figure("ceiling", end, "mm", "table", note=note))
+            )
     stops.sort(key=lambda stop: stop[0].value)
+    there = kind in wall.there
     runs: list[Run] = []
     at, left = _CORNER, "corner"
 
@@ -185,17 +273,13 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
             return
         left_end: End = corner_kind(wall.left) if left == "corner" else "stop"
         right_end: End = corner_kind(wall.right) if right == "corner" else "stop"
+        if rakes:
+            runs.extend(_under_slopes(wall, piece, at.value, to.value, (left_end, right_end), there))
+            return
         whole = at is _CORNER and to is wall.length
         length = wall.length if whole else between(to, at, called=f"{kind} on {wall.name}")
-        to_buy = length
-        beyond = [
-            _beyond(piece.projection, corner)
-            for end, corner in ((left_end, wall.left), (right_end, wall.right))
-            if end == "outside" and piece.projection is not None
-        ]
-        if beyond:
-            to_buy = total(f"{kind} on {wall.name}, mitred", "mm", [length, *beyond])
-        runs.append(Run(wall.name, kind, at.value, to.value, length, to_buy, left_end, right_end))
+        to_buy = _to_buy(wall, piece, length, left_end, right_end)
+        runs.append(Run(wall.name, kind, at.value, to.value, length, to_buy, left_end, right_end, there=there))
 
     for stop, again in stops:
         if stop.value < wall.length.value:
@@ -207,30 +291,73 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
     return tuple(runs)
 
 
+def _to_buy(wall: Wall, piece: Piece, length: Figure, left: End, right: End) -> Figure:
+    """Return a run's length over its longest points: beyond its outside corners."""
+    beyond = [
+        _beyond(piece.projection, corner)
+        for end, corner in ((left, wall.left), (right, wall.right))
+        if end == "outside" and piece.projection is not None
+    ]
+    return total(f"{piece.kind} on {wall.name}, mitred", "mm", [length, *beyond]) if beyond else length
+
+
+def _under_slopes(
+    wall: Wall, piece: Piece, start: float, end: float, ends: tuple[End, End], there: bool
+) -> Iterator[Run]:
+    """Yield the stretches of a cornice that follows the ceiling's line along a wall, straight one by straight one."""
+    line = [(u, z) for u, z in wall.profile if start < u < end]
+    line = [(start, _height(wall.profile, start)), *line, (end, _height(wall.profile, end))]
+    stretches = [(a, b) for a, b in itertools.pairwise(line) if b[0] - a[0] > 1e-6]
+    for index, ((u0, z0), (u1, z1)) in enumerate(stretches):
+        left: End = ends[0] if index == 0 else "knee"
+        right: End = ends[1] if index == len(stretches) - 1 else "knee"
+        note = f"along wall {wall.name}, under its ceiling"
+        along = Figure("along", u1 - u0, "mm", "table", note=note)
+        length = along
+        if abs(z1 - z0) > 1e-6:
+            length = rake(along, Figure("rise", abs(z1 - z0), "mm", "table", note=note), called="cornice, raking")
+        low = (max(0.0, piece.top - z0), max(0.0, piece.top - z1))
+        to_buy = _to_buy(wall, piece, length, left, right)
+        yield Run(wall.name, piece.kind, u0, u1, length, to_buy, left, right, low=low, there=there)
+
+
+def _height(profile: Sequence[tuple[float, float]], u: float) -> float:
+    """Return the ceiling's height at a place along a wall."""
+    for (u0, z0), (u1, z1) in itertools.pairwise(profile):
+        if u0 - 1e-9 <= u <= u1 + 1e-9:
+            return z0 + (z1 - z0) * (u - u0) / max(1e-9, u1 - u0)
+    return profile[-1][1]
+
+
 def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     """Return the pieces of casing round every cased opening of the wall: two legs and a head; a window has a
-    piece below as well."""
+    piece below as well. Where head and legs are butted the head lies over the legs; between corner blocks both end."""
     piece = trim.piece("casing")
-    if not piece.built or piece.height is None:
+    outer = _outer(wall, piece)
+    if piece.height is None or outer is None:
         return ()
+    way = wall.casing
     runs: list[Run] = []
     for hole in wall.holes:
         if not hole.cased:
             continue
-        ends = Figure(
-            "casings above and below",
-            1 if hole.to_floor else 2,
-            "",
-            "choice",
-            note="a door is cased above, a window above and below",
-        )
-        leg = casing_leg(hole.height, ends, piece.height, called=f"leg, {hole.name[:40]}")
-        head = casing_head(hole.width, piece.height, called=f"head, {hole.name[:40]}")
-        width = piece.height.value
+        note = "a door is cased above, a window above and below"
+        sides = 1 if hole.to_floor else 2
+        ends = Figure("casings above and below", sides, "", "choice", note=note)
+        plinth = Figure("plinth block", way.plinth if hole.to_floor else 0.0, "mm", "table", note="under the leg")
+        if way.head == "mitred":
+            leg = casing_leg(hole.height, ends, outer, called=f"leg, {hole.name[:40]}")
+            if plinth.value:
+                leg = leg_on_plinth(leg, plinth, called=f"leg, {hole.name[:40]}")
+        else:
+            leg = butted_leg(hole.height, ends, way.setback, plinth, called=f"leg, {hole.name[:40]}")
+        between_blocks = way.head == "corner blocks"
+        head = casing_head(hole.width, way.setback if between_blocks else outer, called=f"head, {hole.name[:40]}")
+        width = outer.value
         u0, u1 = hole.place.value, hole.place.value + hole.width.value
         runs.append(Run(wall.name, "casing", u0 - width, u0, leg, leg, "stop", "stop", hole.name))
         runs.append(Run(wall.name, "casing", u1, u1 + width, leg, leg, "stop", "stop", hole.name))
-        for _ in range(1 if hole.to_floor else 2):
+        for _ in range(sides):
             runs.append(Run(wall.name, "casing", u0 - width, u1 + width, head, head, "stop", "stop", hole.name))
     return tuple(runs)
 
@@ -242,7 +369,7 @@ def runs_of_wall(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
 
 def in_order(walls: Sequence[Sequence[Run]]) -> tuple[Run, ...]:
     """Return the runs of several walls kind by kind, and of each kind in the order of the walls."""
-    rank = {kind: index for index, kind in enumerate((*WALL_KINDS, "casing"))}
+    rank = {kind: index for index, kind in enumerate((*WALL_KINDS, "casing", "panel mould", "stiles and rails"))}
     return tuple(sorted((run for runs in walls for run in runs), key=lambda run: rank[run.kind]))
 
 
@@ -253,7 +380,7 @@ def room_runs(walls: Sequence[Wall], trim: FittedTrim) -> tuple[Run, ...]:
 
 def run_total(runs: Sequence[Run], kind: TrimKind) -> Figure:
     """Return the length to buy of one kind as a figure, run by run."""
-    mine = [run.to_buy for run in runs if run.kind == kind]
+    mine = [run.to_buy for run in runs if run.kind == kind and not run.there]
     return total(f"{kind} to buy", "run", mine)
 
 
@@ -263,5 +390,5 @@ def corner_counts(runs: Sequence[Run], kind: TrimKind) -> tuple[int, int]:
     A corner that only one of its two walls reaches with the run is half a corner and still has to be worked,
     so halves are rounded up.
     """
-    ends = [end for run in runs if run.kind == kind for end in (run.left, run.right)]
+    ends = [end for run in runs if run.kind == kind and not run.there for end in (run.left, run.right)]
     return -(-ends.count("inside") // 2), -(-ends.count("outside") // 2)

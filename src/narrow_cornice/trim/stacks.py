@@ -69,6 +69,8 @@ def generated(name: str, height: float, projection: float) -> Stack:
 
     A skirting is a base cap over a plain face: the cap is a small reversed curve that dies towards the wall.
     """
+    if name == "stiles and rails":
+        return (StackMember("fascia", height, projection),)
     if name == "skirting":
         top = min(height * 0.3, 2 * projection)
         cap = tuple(StackMember(kind, h * top, p * projection) for kind, h, p in SHARES["base cap"])

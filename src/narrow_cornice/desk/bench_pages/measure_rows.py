@@ -118,6 +118,7 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
         "Add a window": lambda: add("window"),
         "Add a doorway": lambda: add("doorway"),
         "Add an arch": lambda: add("arch"),
+        "Add a fireplace": lambda: add("fireplace"),
         "Add a projection (chimney breast)": lambda: broken("projection"),
         "Add a recess (alcove)": lambda: broken("recess"),
         "Notch the corner at its end (L-shape)": notched,

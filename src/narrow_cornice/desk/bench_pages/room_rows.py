@@ -13,6 +13,7 @@ from narrow_cornice.desk.bench_rows import (
     Row,
     TextRow,
     Title,
+    ToggleRow,
 )
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
@@ -109,6 +110,17 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
         yield ButtonsRow(
             ("Give the whole house this order",), lambda _: bench.do(edits.order_of_the_house(room.id)) and None
         )
+    yield ChoiceRow(
+        "Casings",
+        (("mitred", "mitred"), ("butted", "head over the legs"), ("corner blocks", "corner blocks")),
+        room.casing_heads,
+        lambda value: bench.do(edits.change_room(room.id, "casings", casing_heads=value)) and None,
+    )
+    yield ToggleRow(
+        "Plinth blocks",
+        room.plinth_blocks,
+        lambda on: bench.do(edits.change_room(room.id, "plinth blocks", plinth_blocks=on)) and None,
+    )
     ranks = (("principal", "principal"), ("secondary", "secondary"), ("plain", "plain"))
     yield ChoiceRow(
         "Rank", ranks, room.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value)) and None

@@ -10,6 +10,7 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.takeoff.courses import courses_of, ends_of, words_of
 from narrow_cornice.takeoff.rooms import MeasuredRoom
 from narrow_cornice.takeoff.sections import (
     add_member,
@@ -21,12 +22,14 @@ from narrow_cornice.takeoff.sections import (
     profile_of,
     remove_member,
     undraw,
+    with_dentils,
 )
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.members import KINDS
 from narrow_cornice.trim.sight import seen_from
+from narrow_cornice.trim.spacing import gap_figure
 from narrow_cornice.working.figures import Figure
 
 if TYPE_CHECKING:
@@ -101,6 +104,8 @@ def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, ki
     yield NoteRow(f"{words}.")
     if is_drawn(room.trim, kind):
         yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(measured, kind)) and None)
+    if kind == "cornice":
+        yield from _course_rows(bench, job, measured)
     if kind == "casing":
         return
     rules = house_rules_of(job.house_rules)
@@ -116,3 +121,21 @@ def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, ki
     for one in reversed(sight.members):
         hidden = f", {one.hidden:.0%} of its face hidden" if one.hidden > 0.005 else ""
         yield NoteRow(f"{one.name.capitalize()}: {one.angle:.2f}°{hidden}", "ochre" if one.hidden > 0.5 else "soft")
+
+
+def _course_rows(bench: Bench, job: Job, measured: MeasuredRoom) -> Iterator[Row]:
+    """Yield the dentils and modillions of a cornice wall by wall, or what puts dentils into it."""
+    courses = courses_of(measured, job.house_rules)
+    if not courses:
+        bed = any(one.stack == "bed mould" for one in getattr(profile_of(measured, "cornice"), "members", ()))
+        if bed:
+            yield ButtonsRow(
+                ("Dentils in the bed mould",), lambda _: done(bench, lambda: with_dentils(measured)) and None
+            )
+        return
+    yield Caption("Spaced to fit each wall")
+    for run, course in courses:
+        yield bench.figure_row(gap_figure(course, ends_of(run)), False)
+        yield NoteRow(f"{course.wall}: {words_of(course)}.")
+    gaps = [course.gap for _, course in courses]
+    yield NoteRow(f"Gaps differ by {max(gaps) - min(gaps):.2f} mm; half a gap goes into each inside corner.")

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, get_args
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QInputDialog
 
+from narrow_cornice.desk.bench_pages.panel_rows import framed_rows
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title
 from narrow_cornice.desk.thing_fields import DEPTHS, LEVELS, SIZE_WORDS, THING_FIELDS, thing_name, thing_of
 from narrow_cornice.drawing.marks import About
@@ -21,6 +22,9 @@ from narrow_cornice.job.things import (
     BulkKind,
     ConditionMark,
     FixtureKind,
+    Framed,
+    FramedKind,
+    Meets,
     Recess,
     TrimThere,
     Trueness,
@@ -30,6 +34,7 @@ from narrow_cornice.takeoff.backing import stud_places
 from narrow_cornice.takeoff.envelopes import fit_of
 from narrow_cornice.takeoff.repairs import room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.units.lengths import Length, parse_length
 from narrow_cornice.units.show import show_number
@@ -38,7 +43,9 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
 
 FIXTURES: tuple[FixtureKind, ...] = get_args(FixtureKind)
+FRAMES: tuple[FramedKind, ...] = get_args(FramedKind)
 BULKS: tuple[BulkKind, ...] = get_args(BulkKind)
+MEETS: tuple[Meets, ...] = get_args(Meets)
 BACKINGS: tuple[BackingKind, ...] = get_args(BackingKind)
 
 
@@ -66,6 +73,15 @@ def thing_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
             thing.decision,
             lambda value: _change(bench, room, about, decision=value) and None,
         )
+        if thing.decision != "replace":
+            yield ChoiceRow(
+                "New trim meets it",
+                tuple((one, one) for one in MEETS),
+                thing.meets,
+                lambda value: _change(bench, room, about, meets=value) and None,
+            )
+    elif isinstance(thing, Framed):
+        yield from framed_rows(bench, job, room, thing)
     elif isinstance(thing, Recess):
         yield from _recess_rows(bench, job, room, thing)
     yield from bench.findings(bench.about(room, about[:3]))
@@ -205,6 +221,7 @@ def add_to_wall(bench: Bench, room: Room, wall_id: str, name: str) -> None:
         *(f"{kind} that is there" for kind in KINDS if kind != "frieze"),
         "a place for a built-in",
         *BULKS,
+        *FRAMES,
     ]
     what, given = QInputDialog.getItem(bench, f"On wall {name}", "What is there?", words, 0, False)
     if not given:
@@ -216,6 +233,8 @@ def add_to_wall(bench: Bench, room: Room, wall_id: str, name: str) -> None:
         asked = "height, thickness", "120; 18" if metric else "4 3/4; 3/4"
     elif what == "a place for a built-in":
         asked = "depth", "350" if metric else "14"
+    elif what == "screen":
+        asked = "from the left, diagonal", "1500; 1397" if metric else "60; 55"
     else:
         asked = "from the left", "600" if metric else "24"
     text, given = QInputDialog.getText(
@@ -241,6 +260,11 @@ def put(bench: Bench, room_id: str, wall_id: str, name: str, what: str, sizes: l
         kind, edit = "there", edits.add_trim_there(room_id, trim, wall_id, *sizes)
     elif what == "a place for a built-in":
         kind, edit = "recess", edits.add_recess(room_id, wall_id, f"Built-in at {name}", *sizes)
+    elif what in FRAMES:
+        framed = next(one for one in FRAMES if one == what)
+        air = house_rules_of(bench.session.job.house_rules).value("screen_air")
+        diagonal = sizes[1] if framed == "screen" else None
+        kind, edit = "frame", edits.add_frame(room_id, framed, wall_id, sizes[0], diagonal, air)
     elif what in BULKS:
         bulk = next(one for one in BULKS if one == what)
         kind, edit = "bulk", edits.add_bulk(room_id, bulk, wall_id, *sizes)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
+from narrow_cornice.desk.bench_pages.panel_rows import add_panel_rows
 from narrow_cornice.desk.bench_pages.room_rows import order_choices
 from narrow_cornice.desk.bench_pages.section_rows import member_of_section, whole_section
 from narrow_cornice.desk.bench_pages.stock_rows import stock_choice
@@ -87,6 +88,8 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         yield from whole_section(bench, job, room, measured, kind)
         if kind != "casing":
             yield from _corners(bench, job, room, kind)
+    if kind in ("panel mould", "stiles and rails", "dado rail"):
+        yield from add_panel_rows(bench, job, room)
     yield from bench.findings(bench.about(room, (room.id, "trim", kind)))
 
 

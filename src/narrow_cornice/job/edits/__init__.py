@@ -58,6 +58,13 @@ from narrow_cornice.job.edits.measure_edits import (
     wall_name,
 )
 from narrow_cornice.job.edits.order_edits import keep_cutting_plan, keep_finding, mark_for_mixing, tick
+from narrow_cornice.job.edits.panel_edits import (
+    add_frame,
+    add_panels,
+    change_panels,
+    change_screen,
+    remove_panels,
+)
 from narrow_cornice.job.edits.survey_edits import (
     add_bay,
     assume_corner,
@@ -101,8 +108,10 @@ __all__ = [
     "add_bulk",
     "add_colour",
     "add_fixture",
+    "add_frame",
     "add_mark",
     "add_opening",
+    "add_panels",
     "add_photo",
     "add_recess",
     "add_room",
@@ -116,7 +125,9 @@ __all__ = [
     "change_house_rule",
     "change_joinery",
     "change_opening",
+    "change_panels",
     "change_room",
+    "change_screen",
     "change_settings",
     "change_thing",
     "change_trim",
@@ -143,6 +154,7 @@ __all__ = [
     "remove_colour",
     "remove_opening",
     "remove_paint",
+    "remove_panels",
     "remove_photo",
     "remove_profile",
     "remove_room",

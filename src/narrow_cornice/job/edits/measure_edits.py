@@ -312,6 +312,7 @@ def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) ->
             "reveal": Length(200, "200"),
             "rise": Length(500, "500"),
         },
+        "fireplace": {"width": Length(900, "900"), "height": Length(900, "900"), "reveal": Length(350, "350")},
     }
 
     def change(room: Room) -> Room:

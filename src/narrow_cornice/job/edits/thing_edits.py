@@ -22,6 +22,7 @@ from narrow_cornice.job.things import (
     Fixture,
     FixtureKind,
     FloorLevel,
+    Panelling,
     Photo,
     PhotoPoint,
     Recess,
@@ -34,7 +35,7 @@ from narrow_cornice.survey.readings import Reading, as_reading
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.units.lengths import Length
 
-ThingField = Literal["fixtures", "marks", "there", "recesses", "bulks"]
+ThingField = Literal["fixtures", "marks", "there", "recesses", "bulks", "frames"]
 
 # width, height and usual middle above the floor, mm
 USUAL_FIXTURES: dict[FixtureKind, tuple[float, float, float]] = {
@@ -364,10 +365,30 @@ def resettled(room: Room, wall_id: str, sections: Sequence[Section]) -> Room:
         marks=settled(room.marks),
         widths=settled(room.widths),
         bulks=settled(room.bulks),
+        frames=settled(room.frames),
+        panels=_on_parts(room.panels, wall_id, [section.wall for section in sections]),
         there=tuple(there),
         backing=shared(room.backing),
         trueness=shared(room.trueness),
     )
+
+
+def _on_parts(panels: tuple[Panelling, ...], wall_id: str, parts: Sequence[str]) -> tuple[Panelling, ...]:
+    """Return fields of panels that were on a wall on every part it was cut into."""
+    return tuple(
+        replace(one, walls=tuple(dict.fromkeys((*one.walls, *parts)))) if wall_id in one.walls else one
+        for one in panels
+    )
+
+
+def _off_walls(panels: tuple[Panelling, ...], gone: Collection[str]) -> tuple[Panelling, ...]:
+    """Return fields of panels without the walls that are gone; one that was on no other goes with them."""
+    kept = []
+    for one in panels:
+        walls = tuple(wall for wall in one.walls if wall not in gone)
+        if walls or not one.walls:
+            kept.append(replace(one, walls=walls))
+    return tuple(kept)
 
 
 def without_walls(room: Room, gone: Collection[str]) -> Room:
@@ -381,6 +402,8 @@ def without_walls(room: Room, gone: Collection[str]) -> Room:
         recesses=tuple(one for one in room.recesses if one.wall not in gone),
         photos=tuple(one for one in room.photos if one.wall not in gone),
         bulks=tuple(one for one in room.bulks if one.wall not in gone),
+        frames=tuple(one for one in room.frames if one.wall not in gone),
+        panels=_off_walls(room.panels, gone),
         levels=tuple(one for one in room.levels if one.corner not in gone),
         backing={key: one for key, one in room.backing.items() if key not in gone},
         trueness={key: one for key, one in room.trueness.items() if key not in gone},

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.survey.faces import Rect
 from narrow_cornice.takeoff.surfaces import trim_rects
 
 COVERABLE = ("socket", "switch", "grille")
@@ -15,7 +16,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     for face in seen.measured.faces:
         runs = [run for run in seen.measured.runs_of(face) if run.kind != "casing"]
         for fixture, rect in face.fixtures:
-            over = next((run.kind for run in runs if trim_rects(run, seen.trim).within(rect).area > 1.0), "")
+            over = next((run.kind for run in runs if _lies_over(trim_rects(run, seen.trim), rect)), "")
             inside = next((opening.name for opening, _, hole in face.openings if hole.within(rect).area > 1.0), "")
             if fixture.kind not in COVERABLE or not (over or inside):
                 continue
@@ -32,3 +33,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 risk="Moving one is work for a licensed electrician; cutting trim round it shows.",
                 about=(seen.room.id, "fixture", fixture.id),
             )
+
+
+def _lies_over(parts: Sequence[Rect], rect: Rect) -> bool:
+    return any(one.within(rect).area > 1.0 for one in parts)

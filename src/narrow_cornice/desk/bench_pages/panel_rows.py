@@ -1,0 +1,149 @@
+"""The bench for panels on walls, and for what is framed with trim."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
+
+from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.things import Framed, Panelling
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.trim.panels import ZONES
+from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.working.figures import Figure
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.bench import Bench
+
+MANNERS = (("picture-frame", "moulded frames"), ("wainscot", "stiles and rails"))
+ALIKE = (("whole room", "alike in the whole room"), ("each wall", "alike on each wall"))
+
+
+def panel_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
+    """Yield the rows of a field of panels."""
+    one = next((one for one in room.panels if one.id == about[2]), None)
+    if one is None:
+        return
+    yield Title("Panels", f"{one.zone.capitalize()}, {room.name[:100]}")
+
+    def change(**fields: object) -> None:
+        bench.do(edits.change_panels(room.id, one.id, **fields))
+
+    yield ChoiceRow("Where", tuple((zone, zone) for zone in ZONES), one.zone, lambda value: change(zone=value))
+    yield ChoiceRow("Made as", MANNERS, one.manner, lambda value: change(manner=value))
+    yield from bench.size((room.id, "panels", one.id, "margin"), "Margin all round")
+    yield from bench.size((room.id, "panels", one.id, "wished"), "Wished width")
+    yield ChoiceRow("Divided", ALIKE, one.alike, lambda value: change(alike=value))
+    measured = measured_room(room, job.house_rules)
+    if measured.fault:
+        yield NoteRow(measured.fault, "ochre")
+        return
+    yield Caption("On each wall")
+    for side, face in zip(room.sides, measured.faces, strict=True):
+        yield ToggleRow(_wall_words(bench, measured.panels_of(face), face.name, one), _is_on(one, side.id),
+                        _wall_toggle(bench, room, one, side.id))  # fmt: skip
+    figure = _panel_figure(measured, one)
+    if figure is not None:
+        yield from bench.working(figure)
+    yield ButtonsRow(("Take these panels away",), lambda _: bench.do(edits.remove_panels(room.id, one.id)) and None)
+
+
+def _is_on(one: Panelling, wall_id: str) -> bool:
+    return not one.walls or wall_id in one.walls
+
+
+def _wall_words(bench: Bench, panels: object, name: str, one: Panelling) -> str:
+    mine = [rect for key, rect in getattr(panels, "panels", ()) if key == one.id]
+    if not mine:
+        return f"{name}: none"
+    job = bench.session.job
+    widths = sorted({round(rect.u1 - rect.u0, 1) for rect in mine})
+    least, most = (Figure("", width, "mm").shown(job.settings.unit) for width in (widths[0], widths[-1]))
+    return f"{name}: {len(mine)}, {most}" if least == most else f"{name}: {len(mine)}, {least} to {most}"
+
+
+def _wall_toggle(bench: Bench, room: Room, one: Panelling, wall_id: str) -> Callable[[bool], None]:
+    def toggled(on: bool) -> None:
+        every = tuple(side.id for side in room.sides)
+        now = [wall for wall in (one.walls or every) if wall != wall_id]
+        walls = tuple(wall for wall in every if wall in now or (on and wall == wall_id))
+        if not walls:
+            bench.session.refused.emit(
+                CorniceError("Panels are on one wall at least.", remedy="Or take them away altogether.")
+            )
+            bench.refresh()
+            return
+        bench.do(edits.change_panels(room.id, one.id, walls=() if walls == every else walls))
+
+    return toggled
+
+
+def _panel_figure(measured: object, one: Panelling) -> Figure | None:
+    """Return the width of the first panel of a field, with its working."""
+    for panels in measured.panels.values():  # type: ignore[attr-defined]
+        if any(key == one.id for key, _ in panels.panels):
+            level = [
+                run.to_buy for run in panels.runs if run.end - run.start > 1e-6 and run.opening.startswith("panel")
+            ]
+            return level[0] if level else None
+    return None
+
+
+def add_panel_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield the fields of panels a room has, and what adds another."""
+    rules = house_rules_of(job.house_rules)
+    mm = rules.value("panel_margin")
+    margin = Length(mm, f"{mm:g} mm")
+    yield Caption("Panels")
+    if room.panels:
+        yield ButtonsRow(
+            tuple(f"{one.manner.capitalize()} panels {one.zone}" for one in room.panels),
+            lambda pressed: bench.session.select((room.id, "panels", room.panels[pressed].id)),
+        )
+    words = ("Panels above the dado rail", "Panels below the dado rail", "A wainscot below the dado rail")
+
+    def add(pressed: int) -> None:
+        zone = ZONES[1] if pressed == 0 else ZONES[0]
+        if bench.do(edits.add_panels(room.id, zone, "wainscot" if pressed == 2 else "picture-frame", margin)):
+            bench.session.select((room.id, "panels", bench.session.job.room(room.id).panels[-1].id))
+
+    yield ButtonsRow(words, add)
+
+
+def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row]:
+    """Yield what a mirror, a screen or a picture is framed with, and the pieces of its frame."""
+    if one.kind == "screen":
+        unit = job.settings.unit
+        shown = "" if one.diagonal is None else Figure("", one.diagonal.mm, "mm").shown(unit)
+        air = house_rules_of(job.house_rules).value("screen_air")
+
+        def typed(text: str) -> bool:
+            try:
+                return bench.do(edits.change_screen(room.id, one.id, one.name, parse_length(text, unit), air))
+            except CorniceError as error:
+                bench.session.refused.emit(error)
+                return False
+
+        yield SizeRow("Diagonal", shown, "of the screen, 16 by 9", typed)
+        yield NoteRow(f"Its opening leaves {air:g} mm of air on each side and {3 * air:g} above.")
+    yield ChoiceRow(
+        "Framed with",
+        (("panel mould", "panel mould"), ("casing", "casing")),
+        one.mould,
+        lambda value: bench.do(edits.change_thing(room.id, "frames", one.id, one.name, mould=value)) and None,
+    )
+    measured = measured_room(room, job.house_rules)
+    if measured.trim is None:
+        return
+    mine = [run for run in measured.runs if run.kind == one.mould and run.opening == one.name[:60]]
+    if not mine:
+        yield NoteRow(f"No {one.mould} is fitted in this room: it has no frame yet.", "ochre")
+        return
+    yield Caption("Its frame, mitred")
+    yield bench.figure_row(mine[-1].to_buy, False)
+    yield bench.figure_row(mine[0].to_buy, False)
