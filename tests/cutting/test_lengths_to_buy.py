@@ -15,7 +15,8 @@ def test_every_piece_is_cut_whole_or_scarfed_and_no_bar_overflows(pieces: list[f
     cut = [0.0] * len(pieces)
     for bar in answer.bars:
         used = sum(length for _, length in bar.pieces) + kerf * (len(bar.pieces) - 1)
-        assert used + bar.offcut == pytest.approx(bar.stock)
+        # The cut that frees the off-cut takes a kerf from it, where there is as much.
+        assert bar.offcut == pytest.approx(max(0.0, bar.stock - used - kerf), abs=1e-6)
         assert bar.offcut >= -1e-6
         for index, length in bar.pieces:
             cut[index] += length
@@ -29,7 +30,7 @@ def test_the_cheapest_length_wins_and_by_hand() -> None:
     answer = lengths_to_buy((1700.0,) * 4, (2400.0, 3600.0), 10.0, 3)
     assert answer.by_length() == [(3600.0, 2)]
     assert answer.price == pytest.approx(72)
-    assert [round(bar.offcut) for bar in answer.bars] == [197, 197]
+    assert [round(bar.offcut) for bar in answer.bars] == [194, 194]
 
 
 def test_no_piece_is_joined_where_a_longer_bar_would_do_and_bars_are_as_short_as_they_may() -> None:

@@ -118,7 +118,7 @@ def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.Mo
     rules = rules_dialog(session, theme, window)
     index = next(i for i, row in enumerate(rules.sheet.sheet.rows) if row.about[1] == "coats")
     assert rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "3")
-    assert session.job.house_rules == {"coats": 3}
+    assert session.job.house_rules == {"casing_setback": 5.0, "coats": 3}
     assert not rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "three")
     assert "not a number" in rules.fault.text()
     rules.done(0)

@@ -19,11 +19,13 @@ from narrow_cornice.errors import CorniceError
 
 
 class Bar(msgspec.Struct, frozen=True):
-    """One length bought: what is cut from it, by piece index and length in mm, and what is left over."""
+    """One length: what is cut from it, by piece index and length in mm, and what is left over; ``owned`` says that it
+    is a left-over and costs nothing."""
 
     stock: float
     pieces: tuple[tuple[int, float], ...]
     offcut: float
+    owned: bool = False
 
 
 class Lengths(msgspec.Struct, frozen=True):
@@ -34,8 +36,12 @@ class Lengths(msgspec.Struct, frozen=True):
     bound: float | None = None
 
     def by_length(self) -> list[tuple[float, int]]:
-        """Return how many bars of each length there are, the longest first."""
-        return sorted(Counter(bar.stock for bar in self.bars).items(), reverse=True)
+        """Return how many bars of each length are bought, the longest first."""
+        return sorted(Counter(bar.stock for bar in self.bars if not bar.owned).items(), reverse=True)
+
+    def useful(self, least: float) -> tuple[float, ...]:
+        """Return the off-cuts that are worth keeping, in whole mm, the longest first."""
+        return tuple(sorted((float(int(bar.offcut)) for bar in self.bars if bar.offcut >= least), reverse=True))
 
 
 def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> tuple[Bar, ...]:
@@ -84,14 +90,59 @@ def _shortest(bar: Bar, sold: Sequence[float]) -> Bar:
     return bar if shorter >= bar.stock else Bar(shorter, bar.pieces, shorter - used)
 
 
+def _sawn(bar: Bar, kerf: float) -> Bar:
+    """Return the bar with what the cut that frees its off-cut takes from that."""
+    return Bar(bar.stock, bar.pieces, max(0.0, bar.offcut - kerf))
+
+
 @lru_cache(maxsize=1024)
 def lengths_to_buy(
-    pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metre: float, kerf: float
+    pieces: tuple[float, ...],
+    stocks: tuple[float, ...],
+    price_per_metre: float,
+    kerf: float,
+    left_over: tuple[float, ...] = (),
 ) -> Lengths:
     """Return the cheapest of several quick answers.
 
-    ``pieces`` and ``stocks`` are in mm and above nought; with equal prices the fewest bars win.
+    ``pieces`` and ``stocks`` are in mm and above nought; with equal prices the fewest bars win. ``left_over`` bars are
+    used first, the shortest first, each filled with the longest pieces that fit.
     """
+    plain = _bought(pieces, stocks, price_per_metre, kerf)
+    if not left_over or not pieces:
+        return plain
+    owned, rest = _from_left_over(pieces, left_over, kerf)
+    if not owned:
+        return plain
+    bought = _bought(tuple(pieces[index] for index in rest), stocks, price_per_metre, kerf)
+    if bought.price > plain.price + 1e-9:
+        return plain
+    bars = (Bar(bar.stock, tuple((rest[n], mm) for n, mm in bar.pieces), bar.offcut) for bar in bought.bars)
+    return Lengths((*owned, *bars), bought.price)
+
+
+def _from_left_over(
+    pieces: Sequence[float], left_over: Sequence[float], kerf: float
+) -> tuple[tuple[Bar, ...], list[int]]:
+    """Return the left-overs that are used, and the pieces that still have to be cut from what is bought."""
+    waiting = sorted(range(len(pieces)), key=lambda index: (-pieces[index], index))
+    bars: list[Bar] = []
+    for length in sorted(left_over):
+        free, held = length, list[tuple[int, float]]()
+        for index in waiting:
+            need = pieces[index] + (kerf if held else 0.0)
+            if need <= free + 1e-9:
+                free -= need
+                held.append((index, pieces[index]))
+        if held:
+            taken = {index for index, _ in held}
+            waiting = [index for index in waiting if index not in taken]
+            bars.append(Bar(length, tuple(held), max(0.0, free - kerf), owned=True))
+    return tuple(bars), sorted(waiting)
+
+
+def _bought(pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metre: float, kerf: float) -> Lengths:
+    """Return the cheapest of several quick answers in bars that are bought."""
     whole = sum(pieces)
     ordered = sorted(((length, index) for index, length in enumerate(pieces)), key=_longest_first)
 
@@ -110,7 +161,7 @@ def lengths_to_buy(
     for bound, stock in sorted((least(stock), stock) for stock in whole_ones if stocks):
         if best is not None and bound > best.price + 1e-9:
             break
-        bars = tuple(_shortest(bar, sold) for bar in _packed(ordered, stock, kerf))
+        bars = tuple(_sawn(_shortest(bar, sold), kerf) for bar in _packed(ordered, stock, kerf))
         answer = Lengths(bars, sum(bar.stock for bar in bars) / 1000 * price_per_metre)
         if best is None or (round(answer.price, 6), len(bars)) < (round(best.price, 6), len(best.bars)):
             best = answer

@@ -113,7 +113,7 @@ class BenchView(QScrollArea):
         """Give the body the height that its wrapped text needs at this width, so that nothing is squeezed."""
         viewport = self.viewport()
         if viewport is not None:
-            self._body.setMinimumHeight(self._lay.totalHeightForWidth(viewport.width()))
+            self._body.setMinimumHeight(max(0, self._lay.totalHeightForWidth(viewport.width())))
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Wrap the text anew."""

@@ -121,6 +121,27 @@ class BringingIn:
         if preview.exec() == QDialog.DialogCode.Accepted:
             self._session.do(take_readings(room, lines, replace=preview.fresh.isChecked()))
 
+    def orders(self) -> None:
+        """Bring in orders of trim from a file as they are handed out; those that ship are only taken where changed."""
+        path = self._ask("Orders of trim", "Orders (*.toml)")
+        if path is None:
+            return
+        from narrow_cornice.exchange.orders_file import read_orders
+
+        try:
+            found = read_orders(content_of(path))
+        except CorniceError as error:
+            self._window.tell(f"{path.name}: {error}")
+            return
+        known = self._session.job.order_keys()
+        new = [one for one in found if known.get(one.key) != one]
+        if not new:
+            self._window.tell(f"{path.name}: these orders are all here already.")
+            return
+        names = ", ".join(one.name for one in new)
+        if self._session.do(edits.put_orders(new, f"orders {names[:60]}")):
+            self._session.told.emit(f"Taken: {names[:200]}. Choose it for a room under Order.")
+
     def profiles(self) -> None:
         """Bring in stock profiles: a catalogue, or outlines from a drawing."""
         path = self._ask("Stock profiles", "Catalogues and drawings (*.csv *.json *.dxf *.svg)")

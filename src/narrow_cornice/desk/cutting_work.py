@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import threading
 import time
+from collections import Counter
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
@@ -33,22 +34,31 @@ class CuttingWork(QObject):
         self.better.connect(self._hear)
 
     def start(
-        self, line: str, pieces: tuple[float, ...], stocks: tuple[float, ...], kerf: float, seconds: float = SECONDS
+        self,
+        line: str,
+        pieces: tuple[float, ...],
+        stocks: tuple[float, ...],
+        kerf: float,
+        left_over: tuple[float, ...] = (),
+        seconds: float = SECONDS,
     ) -> None:
-        """Search for the bars that are cheapest at one price for every metre."""
+        """Search for the bars that are cheapest at one price for every metre; left-overs cost nothing."""
         if self.line:
             return
         self.line, self.best, self._begun = line, None, time.monotonic()
         self._stop.clear()
         stock = [Stock(f"{length:g}", length, length / 1000.0) for length in stocks]
+        there = sorted(Counter(left_over).items())
+        stock += [Stock(f"left-over {length:g}", length, 0.0, count) for length, count in there]
 
         def work() -> CutPlan:
             return cut_plan(pieces, stock, kerf, seconds, self.better.emit, self._stop.is_set)
 
         def finish(plan: CutPlan) -> None:
             self.line = ""
-            bars = tuple((stocks[bar.stock], bar.pieces) for bar in plan.bars)
-            self.done.emit(line, CuttingPlan(pieces, stocks, kerf, bars, plan.bound))
+            bars = tuple((stock[bar.stock].length, bar.pieces) for bar in plan.bars)
+            owned = tuple(place for place, bar in enumerate(plan.bars) if bar.stock >= len(stocks))
+            self.done.emit(line, CuttingPlan(pieces, stocks, kerf, bars, plan.bound, left_over, owned))
 
         def fail(error: CorniceError) -> None:
             self.line = ""

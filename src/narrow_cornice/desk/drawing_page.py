@@ -100,6 +100,7 @@ class DrawingPage(QWidget):
         lay.setSpacing(4)
         top = QHBoxLayout()
         top.setContentsMargins(0, 0, 0, 0)
+        top.setSpacing(2)
         self._leaves: dict[Sheet, QToolButton] = {}
         group = QButtonGroup(self)
         for number, (sheet, words) in enumerate(SHEETS, 1):

@@ -186,6 +186,15 @@ class Exports:
             }
             self.write(path, makers[suffix])
 
+    def orders(self) -> None:
+        """Hand out all orders of the job as a file, to be changed by hand and brought in again."""
+        job = self._session.job
+        path = self._ask("The orders", f"{job.name} orders", "toml")
+        if path is not None:
+            from narrow_cornice.exchange.orders_file import orders_toml
+
+            self.write(path, lambda: orders_toml(tuple(job.order_keys().values())))
+
     def catalogue(self, suffix: str) -> None:
         """Hand out all stock profiles of the job, its own and those that ship, to be brought in elsewhere."""
         job = self._session.job

@@ -72,6 +72,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     into = _submenu(menu, "Bring in")
     add_action(window, into, "Readings from a table (CSV) …", lambda: window.bringing.readings())
     add_action(window, into, "A room from a plan outline (DXF) …", lambda: window.bringing.outline())
+    add_action(window, into, "Orders of trim (TOML) …", lambda: window.bringing.orders())
     add_action(window, into, "Stock profiles (CSV, JSON, DXF, SVG) …", lambda: window.bringing.profiles())
     add_action(window, into, "Readings from a laser meter …", window.choose_meter)
     out = _submenu(menu, "Hand out")
@@ -84,6 +85,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     for suffix, words in (("pdf", "PDF in tiles"), ("dxf", "DXF"), ("svg", "SVG")):
         full = f"Profile at full size as {words} …"
         add_action(window, out, full, lambda suffix=suffix: window.exports.full_size(suffix))
+    add_action(window, out, "Orders of trim as TOML …", window.exports.orders)
     for suffix in ("csv", "json"):
         words = f"Catalogue of stock profiles as {suffix.upper()} …"
         add_action(window, out, words, lambda suffix=suffix: window.exports.catalogue(suffix))

@@ -69,7 +69,8 @@ def _bars(line: OrderLine) -> list[Mark]:
     shown = line.bars.bars[:14]
     for row, bar in enumerate(shown):
         y = row * (BAR + 6)
-        marks.append(Area(_box(0, y, bar.stock / 1000 * METRE, BAR), "#fbf8f1", about, Pen("soft", 0.6)))
+        paper = "#e4ead9" if bar.owned else "#fbf8f1"  # a left-over that is there already
+        marks.append(Area(_box(0, y, bar.stock / 1000 * METRE, BAR), paper, about, Pen("soft", 0.6, dashed=bar.owned)))
         x = 0.0
         for _, length in bar.pieces:
             wide = length / 1000 * METRE

@@ -8,10 +8,9 @@ from collections.abc import Callable, Sequence
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Room, Settings
+from narrow_cornice.job.model import Colour, Room, Settings, order_of
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
-from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import Proportion
 from narrow_cornice.units.lengths import show_length
 
@@ -57,7 +56,7 @@ def wall_order(
         marks.append(Label((beside + 150, line), f"{name} {shown(up - low)}", 8, "soft", "left", about=about))
     marks.append(Path(((beside, 0.0), (beside, -high)), Pen("soft", 0.6)))
     marks += _parts(room, high, axis - thick / 2 - out, shown)
-    order = orders()[room.order]
+    order = order_of(room)
     title = f"{room.name}, wall {elevation.title.rpartition('wall ')[2]} as an order"
     if wall.diameter is not None:
         words = f"{order.name}, {room.school} · D {shown(wall.diameter.value)} · column {order.column_diameters:g} D"

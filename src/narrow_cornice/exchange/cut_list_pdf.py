@@ -12,6 +12,7 @@ from narrow_cornice.takeoff.courses import courses_of, words_of
 from narrow_cornice.takeoff.cut_list import EndCut, cut_list
 from narrow_cornice.takeoff.order import OrderLine, order_list
 from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.units.lengths import show_length
 from narrow_cornice.units.show import show_money
 
@@ -126,7 +127,9 @@ def _bars(sheet: Sheet, job: Job, line: OrderLine, y: float) -> float:
     scale = min(METRE, (RIGHT - LEFT) / max(bar.stock for bar in line.bars.bars) * 1000)
     for bar in line.bars.bars:
         y = _room_for(sheet, job, y, BAR + 3, line.name)
-        sheet.area(_rectangle(LEFT, y, bar.stock / 1000 * scale), "#fbf8f1", Pen("soft", 0.3))
+        sheet.area(_rectangle(LEFT, y, bar.stock / 1000 * scale), "#fbf8f1", Pen("soft", 0.3, dashed=bar.owned))
+        if bar.owned:
+            sheet.text(LEFT + bar.stock / 1000 * scale + 1.5, y + 3.8, "left-over", 6.5, colour="soft")
         x = LEFT
         for index, length in bar.pieces:
             wide = length / 1000 * scale
@@ -136,6 +139,11 @@ def _bars(sheet: Sheet, job: Job, line: OrderLine, y: float) -> float:
             sheet.text(x + wide / 2, y + 5.0, f"{length:.0f}", 6.5, face="bold", anchor="middle", room=wide - 1)
             x += wide
         y += BAR + 1.5
+    useful = line.bars.useful(house_rules_of(job.house_rules).value("least_useful"))
+    if useful:
+        words = ", ".join(f"{one:.0f}" for one in useful[:20])
+        sheet.text(LEFT, y + 2.0, f"Off-cuts worth keeping: {words}", 7.5, colour="soft", room=RIGHT - LEFT)
+        y += 3.5
     return y + 7.0
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Callable
 
 from narrow_cornice.colour.tones import checked_colour
@@ -23,7 +24,7 @@ from narrow_cornice.job.thing_checks import check_brief, check_things, check_way
 from narrow_cornice.trim.catalogue import StockProfile, checked_profile
 from narrow_cornice.trim.choices import KINDS, TrimChoice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
-from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.orders import Order, checked_order, orders
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import LARGEST_MM
 from narrow_cornice.working.house_rules import HouseRules
@@ -33,6 +34,7 @@ MOST_PICTURE_BYTES = 8 * 1024 * 1024
 PICTURE_NAME = re.compile(r"[a-z0-9][a-z0-9-]{0,60}\.jpg")
 MOST_SIDES = 400
 MOST_STOCK = 8
+MOST_LEFT = 400
 
 
 def checked_job(job: Job) -> Job:
@@ -68,12 +70,20 @@ def checked_job(job: Job) -> Job:
         number(stock.knife_per_mm, f"{where}.knife_per_mm", 0, 1e6)
         if not set(stock.kinds) <= set(KINDS):
             raise JobError("This kind of trim is not known.", where=f"{where}.kinds", remedy=", ".join(KINDS) + ".")
+    unique((one.key for one in job.orders), "orders")
+    for index, order in enumerate(job.orders):
+        _order_within(order, f"orders[{index}]")
     unique((one.id for one in job.catalogue), "catalogue")
     for index, one in enumerate(job.catalogue):
         _profile_within(one, f"catalogue[{index}]")
     for name, content in job.pictures.items():
         if not PICTURE_NAME.fullmatch(name) or len(content) > MOST_PICTURE_BYTES:
             raise JobError(f"“{name[:40]}” is no picture that a job can have.", where="pictures")
+    for key, bars in job.left_over.items():
+        if len(bars) > MOST_LEFT:
+            raise JobError(f"More than {MOST_LEFT} left-overs.", where=f"left_over[{key[:60]}]")
+        for length in bars:
+            number(length, f"left_over[{key[:60]}]", 1, 20_000)
     for key, plan in job.cutting.items():
         _check_cutting(plan, f"cutting[{key[:60]}]")
     check_ways_in(job.ways_in)
@@ -88,15 +98,19 @@ def checked_job(job: Job) -> Job:
 
 def _check_cutting(plan: CuttingPlan, where: str) -> None:
     """Check that a kept cutting plan cuts every piece once from bars that hold it."""
-    for length in (*plan.pieces, *plan.stocks):
+    for length in (*plan.pieces, *plan.stocks, *plan.left_over):
         number(length, where, 1, 1e6)
     number(plan.kerf, f"{where}.kerf", 0, 100)
     number(plan.bound, f"{where}.bound", 0, 1e9)
     held = sorted(index for _, pieces in plan.bars for index in pieces)
     if held != list(range(len(plan.pieces))):
         raise JobError("It does not cut every piece once.", where=where)
-    for length, pieces in plan.bars:
-        if length not in plan.stocks or not fits(length, [plan.pieces[index] for index in pieces], plan.kerf):
+    owned = [plan.bars[place][0] for place in plan.owned if 0 <= place < len(plan.bars)]
+    if len(owned) < len(plan.owned) or Counter(owned) - Counter(plan.left_over):
+        raise JobError("It cuts left-overs that are not there.", where=where)
+    for place, (length, pieces) in enumerate(plan.bars):
+        sold = place in plan.owned or length in plan.stocks
+        if not sold or not fits(length, [plan.pieces[index] for index in pieces], plan.kerf):
             raise JobError("A bar of it is none that is sold, or shorter than its pieces.", where=where)
 
 
@@ -105,7 +119,9 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
     """Check one room; an edit that left it alone does not pay for it again."""
     has_colour = {colour.id for colour in colours}.__contains__
     has_paint = {paint.id for paint in paints}.__contains__
-    if room.order not in orders():
+    if room.own_order is not None:
+        _order_within(room.own_order, f"{where}.own_order")
+    elif room.order not in orders():
         raise JobError(f"There is no order called “{room.order[:40]}”.", where=f"{where}.order")
     if (
         len(room.sides) > MOST_SIDES
@@ -184,6 +200,13 @@ def _check_drawn(choice: TrimChoice, where: str) -> None:
             checked_stack(choice.drawn, where)
         except CorniceError as error:
             raise JobError(error.message, where=f"{where}.drawn", remedy=error.remedy) from error
+
+
+def _order_within(order: Order, where: str) -> None:
+    try:
+        checked_order(order, where)
+    except CorniceError as error:
+        raise JobError(error.message, where=where, remedy=error.remedy) from error
 
 
 def _profile_within(one: StockProfile, where: str) -> None:

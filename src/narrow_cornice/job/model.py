@@ -33,6 +33,8 @@ from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.members import Curves
+from narrow_cornice.trim.orders import Order
+from narrow_cornice.trim.orders import orders as shipped_orders
 from narrow_cornice.trim.proportion import School
 from narrow_cornice.trim.runs import CasingHead
 from narrow_cornice.units.lengths import Length, Unit
@@ -123,8 +125,9 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
     ``fixtures``, ``marks`` (condition), trim that is ``there`` and ``recesses`` for built-ins go by their wall, as do
     ``backing`` and ``trueness``, ``panels`` and ``frames``. ``casing_heads`` says how head and legs of a casing meet.
-    ``trim`` holds what differs from the order, by kind or "cornice: member". ``finishes`` are by surface group ("upper
-    wall") or by single surface ("upper wall@w1"), the single one first.
+    ``own_order`` is the order where it is none of those that ship. ``trim`` holds what differs from the order, by kind
+    or "cornice: member". ``finishes`` are by surface group ("upper wall") or by single surface ("upper wall@w1"), the
+    single one first.
     """
 
     id: str
@@ -148,6 +151,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     trueness: dict[str, Trueness] = {}
     rank: Rank = "principal"
     order: str = "doric"
+    own_order: Order | None = None
     school: School = "five-part"
     curves: Curves = "roman"
     casing_heads: CasingHead = "mitred"
@@ -158,6 +162,11 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     finishes: dict[str, Finish] = {}
     floor: str = "#cdb48f"
     brief: RoomBrief = RoomBrief()
+
+
+def order_of(room: Room) -> Order:
+    """Return the order of a room."""
+    return room.own_order or shipped_orders()[room.order]
 
 
 class Colour(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -213,13 +222,16 @@ class Joinery(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A cutting plan that was worked out and kept: for which ``pieces`` and which ``stocks`` (lengths in mm), what the
     saw took, the bars as (stock length, pieces by their index), and the price that was proven to be the least there
-    can be, for each metre costing one."""
+    can be, for each metre costing one. ``left_over`` are the bars there were already; ``owned`` says by their places
+    which bars are those."""
 
     pieces: tuple[float, ...]
     stocks: tuple[float, ...]
     kerf: float
     bars: tuple[tuple[float, tuple[int, ...]], ...]
     bound: float
+    left_over: tuple[float, ...] = ()
+    owned: tuple[int, ...] = ()
 
 
 class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -233,9 +245,9 @@ class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A whole job. ``ticks`` are order lines bought, by line with what was bought; ``kept`` are findings kept, with the
-    reason; ``cutting`` are cutting plans kept, by order line; ``mixing`` are paint lines whose tins are marked to be
-    mixed; ``catalogue`` are stock profiles beside those that ship; ``pictures`` stand beside ``job.json`` in the file,
-    by their names."""
+    reason; ``cutting`` are cutting plans kept and ``left_over`` bars there are already (mm), by order line; ``mixing``
+    are paint lines whose tins are marked to be mixed; ``catalogue`` are stock profiles and ``orders`` orders
+    beside those that ship; ``pictures`` stand beside ``job.json`` in the file, by their names."""
 
     name: str
     place: str = ""
@@ -253,8 +265,14 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     brief: HouseBrief = HouseBrief()
     joinery: Joinery = Joinery()
     cutting: dict[str, CuttingPlan] = {}
+    left_over: dict[str, tuple[float, ...]] = {}
     catalogue: tuple[StockProfile, ...] = ()
+    orders: tuple[Order, ...] = ()
     pictures: dict[str, bytes] = {}
+
+    def order_keys(self) -> dict[str, Order]:
+        """Return every order a room can have by its key: those that ship, and the job's own in their place."""
+        return {**shipped_orders(), **{one.key: one for one in self.orders}}
 
     def room(self, room_id: str) -> Room:
         """Return the room of that identity. Raises KeyError where there is none."""

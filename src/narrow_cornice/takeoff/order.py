@@ -288,11 +288,16 @@ def sold_as(profile: StockProfile, maker: Stock | None) -> Stock | None:
 
 @by_identity(keep=4096)
 def _trim_line_of(
-    key: str, stock: Stock, kept: CuttingPlan | None, rules: HouseRules, *wanted: str | TrimNeed
+    key: str,
+    stock: Stock,
+    kept: CuttingPlan | None,
+    left_over: tuple[float, ...],
+    rules: HouseRules,
+    *wanted: str | TrimNeed,
 ) -> OrderLine:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
     needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
-    return _trim_line(key, needs, stock, kept, rules)  # type: ignore[arg-type]
+    return _trim_line(key, needs, stock, kept, left_over, rules)  # type: ignore[arg-type]
 
 
 @by_identity(keep=4096)
@@ -306,9 +311,14 @@ def cut_lengths(pieces: Sequence[float]) -> tuple[float, ...]:
     return tuple(float(math.ceil(length - 0.05)) for length in pieces)
 
 
-def kept_lengths(plan: CuttingPlan | None, pieces: tuple[float, ...], stock: Stock, kerf: float) -> Lengths | None:
-    """Return the bars of a plan that was kept, priced at one a metre, if it is for these pieces and this stock."""
-    if plan is None or plan.stocks != stock.lengths or plan.kerf != kerf or sorted(plan.pieces) != sorted(pieces):
+def kept_lengths(
+    plan: CuttingPlan | None, pieces: tuple[float, ...], stock: Stock, kerf: float, left_over: tuple[float, ...] = ()
+) -> Lengths | None:
+    """Return the bars of a plan that was kept, priced at one a metre, if it is for these pieces, this stock and these
+    left-overs."""
+    if plan is None or plan.stocks != stock.lengths or plan.kerf != kerf or plan.left_over != left_over:
+        return None
+    if sorted(plan.pieces) != sorted(pieces):
         return None
     # Equal pieces may stand in another order than when the plan was made: the n-th shortest is the n-th shortest.
     mine = sorted(range(len(pieces)), key=lambda index: (pieces[index], index))
@@ -319,14 +329,20 @@ def kept_lengths(plan: CuttingPlan | None, pieces: tuple[float, ...], stock: Sto
             length,
             tuple((place[index], plan.pieces[index]) for index in held),
             offcut_of(length, [plan.pieces[index] for index in held], kerf),
+            number in plan.owned,
         )
-        for length, held in plan.bars
+        for number, (length, held) in enumerate(plan.bars)
     )
-    return Lengths(bars, sum(bar.stock for bar in bars) / 1000.0, plan.bound)
+    return Lengths(bars, sum(bar.stock for bar in bars if not bar.owned) / 1000.0, plan.bound)
 
 
 def _trim_line(
-    key: str, needs: list[tuple[str, str, TrimNeed]], stock: Stock, kept: CuttingPlan | None, rules: HouseRules
+    key: str,
+    needs: list[tuple[str, str, TrimNeed]],
+    stock: Stock,
+    kept: CuttingPlan | None,
+    left_over: tuple[float, ...],
+    rules: HouseRules,
 ) -> OrderLine:
     first = needs[0][2]
     shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
@@ -338,19 +354,22 @@ def _trim_line(
     )
     pieces = cut_lengths([length for _, _, need in needs for _, length in need.cuts])
     kerf = rules.value("kerf")
-    planned = kept_lengths(kept, pieces, stock, kerf)
+    planned = kept_lengths(kept, pieces, stock, kerf, left_over)
     if planned is not None:
         bars = Lengths(planned.bars, planned.price * per_metre.value, (planned.bound or 0.0) * per_metre.value)
         how = "by the cutting plan kept"
     else:
-        bars = lengths_to_buy(pieces, stock.lengths, per_metre.value, kerf)
+        bars = lengths_to_buy(pieces, stock.lengths, per_metre.value, kerf, left_over)
         how = "longest first, saw kerf between"
     left = sum(bar.offcut for bar in bars.bars)
     runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
     why = f"{runs} in {', '.join(name[:40] for _, name, _ in needs)}"
     if kept is not None and planned is None:
         why += "; the cutting plan kept was for other pieces"
-    words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length())
+    owned = sum(bar.owned for bar in bars.bars)
+    if owned:
+        why += f"; {owned} {'left-over' if owned == 1 else 'left-overs'} used first"
+    words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length()) or "nothing"
     prices = [
         price_of_lengths(
             table("lengths", count, "", f"whole lengths for {runs}, {how}"),
@@ -493,8 +512,8 @@ def order_list(job: Job) -> Order:
         if stock is None:
             unsold.append(wanted[0][2].name)
             continue
-        kept = job.cutting.get(key)
-        lines.append(_trim_line_of(key, stock, kept, rules, *(one for need in wanted for one in need)))
+        kept, left_over = job.cutting.get(key), job.left_over.get(key, ())
+        lines.append(_trim_line_of(key, stock, kept, left_over, rules, *(one for need in wanted for one in need)))
         if (profile is None or profile.price_per_metre is None) and stock.knife_per_mm > 0:
             knives.append(_knife_line_of(key, stock, *(one for need in wanted for one in need)))
     lines += knives

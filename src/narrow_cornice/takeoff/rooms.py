@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import msgspec
 
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.job.model import Opening, Room, order_of
 from narrow_cornice.job.things import Bulk, ConditionMark, Fixture, Panelling, Slope, TrimThere
 from narrow_cornice.survey.ceilings import Ceiling, Plane, Profile, slope_over
 from narrow_cornice.survey.faces import Rect
@@ -18,7 +18,7 @@ from narrow_cornice.takeoff.surveys import house_rules_of, mean_of_readings, pla
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
 from narrow_cornice.trim.members import Curves
-from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.proportion import School
 from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, Wall, in_order, runs_of_wall
 from narrow_cornice.units.lengths import Length
@@ -124,7 +124,7 @@ def _corners(plan: Plan) -> tuple[Figure, ...]:
 @by_identity(keep=1024)
 def _trim(
     height: Figure,
-    order: str,
+    order: Order,
     school: School,
     choices: dict[str, TrimChoice],
     changed_rules: dict[str, float],
@@ -134,7 +134,7 @@ def _trim(
     framing: Figure | None,
 ) -> FittedTrim:
     rules = house_rules_of(changed_rules)
-    return fitted_trim(height, orders()[order], school, choices, rules, (room_id,), curves, panelled, framing)
+    return fitted_trim(height, order, school, choices, rules, (room_id,), curves, panelled, framing)
 
 
 @by_identity(keep=1024)
@@ -261,7 +261,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
         return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
     panelled = bool(room.panels or room.frames)
     framing = _framing(room.panels, room.id)
-    choices, order = room.trim, room.order
+    choices, order = room.trim, order_of(room)
     trim = _trim(height, order, room.school, choices, changed_rules, room.id, room.curves, panelled, framing)
     way = _casing_way(room.casing_heads, room.plinth_blocks, trim, changed_rules)
     corners = _corners(plan)

@@ -1,4 +1,4 @@
-"""The orders of architecture as ratios, read from ``data/orders.toml``."""
+"""The orders of architecture as ratios: those that ship, read from ``data/orders.toml``, and those of one's own."""
 
 from __future__ import annotations
 
@@ -10,8 +10,10 @@ import msgspec
 
 from narrow_cornice.errors import CorniceError
 
+MOST_ORDER_MEMBERS = 8
 
-class Order(msgspec.Struct, frozen=True):
+
+class Order(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """One order: column and entablature in lower diameters, the parts of the entablature, the members of the
     cornice from the top down with their parts, and the styles that suggest it."""
 
@@ -54,6 +56,25 @@ def orders() -> dict[str, Order]:
         )
         for key, row in tomllib.loads(text).items()
     }
+
+
+def checked_order(order: Order, where: str) -> Order:
+    """Return an order that a wall can be built by. Raises CorniceError with what is wrong."""
+    if not order.key or not order.name.strip():
+        raise CorniceError("An order needs a name.", where=where)
+    for field in ("column_diameters", "entablature_diameters", "architrave", "frieze", "cornice"):
+        value = getattr(order, field)
+        if not 0 < value <= 1000:
+            words = field.replace("_", " ")
+            raise CorniceError(f"{words} of {value:g} is no part of an order.", where=where, remedy="Above nought.")
+    names = [name for name, _ in order.members]
+    if not 1 <= len(names) <= MOST_ORDER_MEMBERS or len(set(names)) < len(names) or not all(map(str.strip, names)):
+        raise CorniceError(
+            f"The cornice has from one to {MOST_ORDER_MEMBERS} members, each with a name of its own.", where=where
+        )
+    if not all(0 < parts <= 1000 for _, parts in order.members):
+        raise CorniceError("Every member of the cornice has parts above nought.", where=where)
+    return order
 
 
 def order_called(name: str) -> Order:

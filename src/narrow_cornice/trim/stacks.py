@@ -55,6 +55,7 @@ SHARES: dict[str, tuple[tuple[Kind, float, float], ...]] = {
     "cymatium": (("fillet", 0.08, 0.06), ("cyma recta", 0.72, 0.88), ("fillet", 0.2, 0.06)),
     "corona": (("corona", 0.8, 0.8), ("cavetto", 0.2, 0.2)),
     "modillion band": (("modillion band", 1.0, 1.0),),
+    "dentil band": (("dentil course", 1.0, 1.0),),
     "bed mould": (("fillet", 0.12, 0.06), ("cyma reversa", 0.6, 0.54), ("ovolo", 0.28, 0.4)),
     "dado rail": (("fillet", 0.08, 0.1), ("cyma reversa", 0.42, 0.55), ("corona", 0.28, 0.2), ("ovolo", 0.22, 0.15)),
     "picture rail": (("fillet", 0.1, 0.2), ("cavetto", 0.45, 0.5), ("fascia", 0.25, 0.1), ("ovolo", 0.2, 0.2)),

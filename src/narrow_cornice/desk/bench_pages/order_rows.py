@@ -22,6 +22,7 @@ from narrow_cornice.review.second_look import second_look
 from narrow_cornice.takeoff.order import OrderLine, cut_lengths, order_list, tick_state
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.takeoff.tally import tally
+from narrow_cornice.units.lengths import parse_length, show_length
 from narrow_cornice.units.show import show_money
 from narrow_cornice.working.house_rules import shipped_rules
 
@@ -68,7 +69,9 @@ def cutting_rows(bench: Bench, job: Job, line: OrderLine) -> Iterator[Row]:
     yield Caption("Cutting")
     work, money = bench.cutting, f" {job.settings.money}".rstrip()
     kept = job.cutting.get(line.key)
-    metre = line.price / sum(bar.stock for bar in line.bars.bars) * 1000 if line.bars.bars else 0.0
+    bought = sum(bar.stock for bar in line.bars.bars if not bar.owned)
+    metre = line.price / bought * 1000 if bought else 0.0
+    left_over = job.left_over.get(line.key, ())
     if work.line == line.key:
         best = work.best
         if best is not None:
@@ -88,9 +91,11 @@ def cutting_rows(bench: Bench, job: Job, line: OrderLine) -> Iterator[Row]:
     else:
         yield NoteRow("Counted quickly, longest first.")
 
+    rules = house_rules_of(job.house_rules)
+
     def find(_: int) -> None:
         pieces = cut_lengths([length for _, length in line.cuts])
-        work.start(line.key, pieces, line.stock.lengths, house_rules_of(job.house_rules).value("kerf"))
+        work.start(line.key, pieces, line.stock.lengths, rules.value("kerf"), left_over)
         bench.refresh()
 
     if line.bars.bound is None:
@@ -98,6 +103,30 @@ def cutting_rows(bench: Bench, job: Job, line: OrderLine) -> Iterator[Row]:
     if kept is not None:
         forget = edits.keep_cutting_plan(line.key, None, line.name)
         yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget) and None)
+    yield from left_over_rows(bench, job, line, rules.value("least_useful"))
+
+
+def left_over_rows(bench: Bench, job: Job, line: OrderLine, least: float) -> Iterator[Row]:
+    """Yield the bars of a line that are there already, to be typed, and the off-cuts worth keeping."""
+    settings = job.settings
+
+    def shown(mm: float) -> str:
+        return show_length(mm, settings.unit, step=1, denominator=settings.denominator)
+
+    def typed(text: str) -> bool:
+        try:
+            lengths = [parse_length(part, settings.unit).mm for part in text.split(";") if part.strip()]
+            return bench.do(edits.set_left_over(line.key, lengths, line.name))
+        except CorniceError as error:
+            bench.session.refused.emit(error)
+            return False
+
+    there = job.left_over.get(line.key, ())
+    yield TextRow("Left-overs to use first", "; ".join(shown(one) for one in there), typed)
+    useful = line.bars.useful(least) if line.bars is not None else ()
+    if useful:
+        words = ", ".join(shown(one) for one in useful[:12])
+        yield NoteRow(f"Off-cuts worth keeping, {shown(least)} and more: {words}.")
 
 
 def tally_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:

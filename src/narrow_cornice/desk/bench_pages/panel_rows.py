@@ -21,13 +21,15 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
 
 MANNERS = (("picture-frame", "moulded frames"), ("wainscot", "stiles and rails"))
-ALIKE = (("whole room", "alike in the whole room"), ("each wall", "alike on each wall"))
+ALIKE = (("whole room", "alike in the room"), ("each wall", "alike on each wall"))
 
 
 def panel_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
     """Yield the rows of a field of panels."""
     one = next((one for one in room.panels if one.id == about[2]), None)
     if one is None:
+        yield Title("Panels", room.name[:200])
+        yield NoteRow("These panels are no longer there.")
         return
     yield Title("Panels", f"{one.zone.capitalize()}, {room.name[:100]}")
 

@@ -19,7 +19,6 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import parse_length
 
@@ -86,12 +85,15 @@ def colour_typed(bench: Bench, edit: Callable[[str], edits.Edit], text: str) -> 
 
 def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
     """Yield the choices of order, school, curves and rank."""
-    names = tuple((key, order.name) for key, order in orders().items())
+    known = bench.session.job.order_keys()
+    names = tuple((key, order.name) for key, order in known.items())
+    if room.own_order is not None and room.order not in known:
+        names = (*names, (room.order, room.own_order.name))
     yield ChoiceRow(
         "Order",
         names,
         room.order,
-        lambda value: bench.do(edits.change_room(room.id, "order", order=value)) and None,
+        lambda value: value != room.order and bench.do(edits.choose_order(room.id, value)) and None,
     )
     yield ChoiceRow(
         "School",
@@ -105,6 +107,7 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
         room.curves,
         lambda value: bench.do(edits.change_room(room.id, "curves", curves=value)) and None,
     )
+    by_rank = edits.BY_RANK[room.rank]
     mine = (room.order, room.school, room.curves)
     if any((one.order, one.school, one.curves) != mine for one in bench.session.job.rooms):
         yield ButtonsRow(
@@ -124,6 +127,12 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
     ranks = (("principal", "principal"), ("secondary", "secondary"), ("plain", "plain"))
     yield ChoiceRow(
         "Rank", ranks, room.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value)) and None
+    )
+    yield ButtonsRow(
+        (f"Cornice by its rank: {by_rank}", "Every cornice by its room's rank"),
+        lambda pressed: (
+            bench.do(edits.cornices_by_rank() if pressed else edits.reduce_cornice(room.id, by_rank)) and None
+        ),
     )
 
 

@@ -26,7 +26,7 @@ from narrow_cornice.working.figures import Figure
 class TrimPage(DrawingPage):
     """Every kind of trim of the room from the ceiling down, against what the order wants."""
 
-    left_out = frozenset({"house"})
+    left_out = frozenset({"house", "plan"})
 
     def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
         super().__init__(session, theme, bench, inset=True)

@@ -13,16 +13,21 @@ from narrow_cornice.job.edits.brief_edits import (
     take_fixed_colours,
 )
 from narrow_cornice.job.edits.design_edits import (
+    BY_RANK,
     REDUCTIONS,
     add_colour,
     change_colour,
     change_finish,
     change_room,
     change_trim,
+    choose_order,
+    cornices_by_rank,
     draw_section,
     order_of_the_house,
+    put_orders,
     put_profiles,
     reduce_cornice,
+    remove_order,
     remove_profile,
     share_finish,
     use_stock,
@@ -57,7 +62,7 @@ from narrow_cornice.job.edits.measure_edits import (
     twin_path,
     wall_name,
 )
-from narrow_cornice.job.edits.order_edits import keep_cutting_plan, keep_finding, mark_for_mixing, tick
+from narrow_cornice.job.edits.order_edits import keep_cutting_plan, keep_finding, mark_for_mixing, set_left_over, tick
 from narrow_cornice.job.edits.panel_edits import (
     add_frame,
     add_panels,
@@ -100,6 +105,7 @@ from narrow_cornice.job.edits.thing_edits import (
 from narrow_cornice.job.history import Edit
 
 __all__ = [
+    "BY_RANK",
     "REDUCTIONS",
     "Edit",
     "EditError",
@@ -132,6 +138,8 @@ __all__ = [
     "change_thing",
     "change_trim",
     "change_width",
+    "choose_order",
+    "cornices_by_rank",
     "curve_corner",
     "draw_section",
     "fresh_id",
@@ -143,6 +151,7 @@ __all__ = [
     "order_of_the_house",
     "put_diagonal",
     "put_offset",
+    "put_orders",
     "put_paint",
     "put_profiles",
     "put_stock",
@@ -153,6 +162,7 @@ __all__ = [
     "remove_brief_item",
     "remove_colour",
     "remove_opening",
+    "remove_order",
     "remove_paint",
     "remove_panels",
     "remove_photo",
@@ -170,6 +180,7 @@ __all__ = [
     "set_backing",
     "set_brief",
     "set_heights",
+    "set_left_over",
     "set_level",
     "set_readings",
     "set_slope",

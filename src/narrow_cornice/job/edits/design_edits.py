@@ -8,18 +8,19 @@ from typing import Any, Literal, get_args
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
-from narrow_cornice.job.edits.making import checked_name, checked_size, fresh_id, room_edit
+from narrow_cornice.job.edits.making import EditError, checked_name, checked_size, fresh_id, in_room, room_edit
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import (
     Colour,
     Finish,
     Job,
     Room,
+    order_of,
 )
 from narrow_cornice.trim.catalogue import StockPiece, StockProfile, checked_profile
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
-from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.orders import Order, checked_order
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import Length
 
@@ -127,7 +128,7 @@ def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
             if choice != TrimChoice():
                 trim[kind] = choice
 
-        for name, _ in orders()[room.order].members[1:]:
+        for name, _ in order_of(room).members[1:]:
             put(f"{MEMBER_PREFIX}{name}", None if manner == "whole cornice" else False)
         put("cornice", None)
         put("picture rail", True if manner == "crown and picture rail" else None)
@@ -136,12 +137,66 @@ def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
     return room_edit(manner, room_id, change)
 
 
+def choose_order(room_id: str, key: str) -> Edit:
+    """Give a room an order by its key: one that ships, or one of the job's own."""
+
+    def apply(job: Job) -> Job:
+        order = job.order_keys().get(key)
+        if order is None:
+            raise EditError(f"There is no order called “{key[:40]}”.", remedy=", ".join(job.order_keys()) + ".")
+        own = order if any(one is order for one in job.orders) else None
+        return in_room(job, room_id, lambda room: replace(room, order=key, own_order=own))
+
+    return Edit(f"order to {key[:40]}", apply)
+
+
+def put_orders(new: Iterable[Order], words: str) -> Edit:
+    """Add orders to the job, in place of those of the same key; rooms that have one of them follow."""
+    made = {one.key: checked_order(one, one.key) for one in new}
+
+    def apply(job: Job) -> Job:
+        kept = tuple(one for one in job.orders if one.key not in made)
+        rooms = tuple(
+            replace(room, own_order=made[room.order]) if room.own_order is not None and room.order in made else room
+            for room in job.rooms
+        )
+        return replace(job, orders=(*kept, *made.values()), rooms=rooms)
+
+    return Edit(words, apply)
+
+
+def remove_order(key: str, name: str) -> Edit:
+    """Take one of the job's own orders away; rooms that have it keep it."""
+    return Edit(
+        f"no {name[:40]} order", lambda job: replace(job, orders=tuple(one for one in job.orders if one.key != key))
+    )
+
+
+BY_RANK: dict[str, Reduction] = {
+    "principal": "whole cornice",
+    "secondary": "crown and picture rail",
+    "plain": "single crown",
+}
+
+
+def cornices_by_rank() -> Edit:
+    """Give every room the cornice of its rank: whole in principal rooms, less in others, one crown where nobody
+    looks."""
+
+    def apply(job: Job) -> Job:
+        for room in job.rooms:
+            job = reduce_cornice(room.id, BY_RANK[room.rank]).apply(job)
+        return job
+
+    return Edit("every cornice by the rank of its room", apply)
+
+
 def order_of_the_house(room_id: str) -> Edit:
     """Give every room the order, the school and the curves of one."""
 
     def apply(job: Job) -> Job:
         one = job.room(room_id)
-        like = {"order": one.order, "school": one.school, "curves": one.curves}
+        like = {"order": one.order, "own_order": one.own_order, "school": one.school, "curves": one.curves}
         rooms = tuple(
             room if all(getattr(room, key) == value for key, value in like.items()) else replace(room, **like)
             for room in job.rooms

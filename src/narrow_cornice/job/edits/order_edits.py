@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from msgspec.structs import replace
 
 from narrow_cornice.job.edits.making import EditError
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import CuttingPlan, Job
+
+LONGEST_BAR = 20_000.0  # mm
 
 
 def tick(line: str, bought: str | None, name: str) -> Edit:
@@ -29,6 +33,19 @@ def keep_cutting_plan(line: str, plan: CuttingPlan | None, name: str) -> Edit:
         return replace(job, cutting=rest if plan is None else {**rest, line: plan})
 
     return Edit(f"{'cutting plan for' if plan else 'quick count for'} {name[:40]}", apply)
+
+
+def set_left_over(line: str, lengths: Sequence[float], name: str) -> Edit:
+    """Say which bars of a line are there already, in mm; none where the list is empty."""
+    bars = tuple(sorted(float(one) for one in lengths))
+    if any(not 1.0 <= one <= LONGEST_BAR for one in bars):
+        raise EditError(f"A left-over is from 1 mm to {LONGEST_BAR / 1000:g} m long.", where=name[:40])
+
+    def apply(job: Job) -> Job:
+        rest = {key: one for key, one in job.left_over.items() if key != line}
+        return replace(job, left_over={**rest, line: bars} if bars else rest)
+
+    return Edit(f"{len(bars)} left-overs of {name[:40]}", apply)
 
 
 def keep_finding(finding: str, reason: str | None, says: str) -> Edit:

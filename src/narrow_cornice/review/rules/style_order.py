@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.job.edits.design_edits import change_room
+from narrow_cornice.job.edits.design_edits import change_room, choose_order
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import order_of
 from narrow_cornice.job.styles import styles
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.trim.orders import orders
@@ -15,11 +16,12 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     """Compare the room's order and school with what its style suggests."""
     name = seen.room.brief.style or seen.house.style
     style = styles().get(name)
-    if style is None:
-        return
+    mine = order_of(seen.room)
+    if style is None or name in mine.styles:
+        return  # an order of one's own may say itself for which styles it is
     steps: list[Edit] = []
     if style.order != seen.room.order:
-        steps.append(change_room(seen.room.id, "order", order=style.order))
+        steps.append(choose_order(seen.room.id, style.order))
     if style.school is not None and style.school != seen.room.school:
         steps.append(change_room(seen.room.id, "school", school=style.school))
     if not steps:
@@ -31,7 +33,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room_id=seen.room.id,
         room=seen.room.name,
         where="the trim",
-        says=f"A {name} manner suggests {wanted}; the trim is {orders()[seen.room.order].name}, {seen.room.school}",
+        says=f"A {name} manner suggests {wanted}; the trim is {mine.name}, {seen.room.school}",
         measured=f"style: {name}",
         rule="A style suggests an order, heavy to light; it is a suggestion (styles table).",
         risk="Trim of another weight speaks against everything else in the room.",

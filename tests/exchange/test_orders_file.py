@@ -1,0 +1,129 @@
+"""Orders of one's own as files: out and in again, and what is wrong with those that cannot be read."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.orders_file import orders_toml, read_orders
+from narrow_cornice.job import edits
+from narrow_cornice.job.file import decode_job, encode_job
+from narrow_cornice.job.model import order_of
+from narrow_cornice.job.samples import demo_job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.trim.orders import Order, checked_order, orders
+from narrow_cornice.trim.proportion import SCHOOLS, proportion
+from narrow_cornice.working.figures import reading
+from narrow_cornice.working.house_rules import HouseRules
+
+MARSH = b"""
+["marsh ionic"]
+name = "Marsh Ionic"
+column_diameters = 9
+entablature_diameters = 2.25
+architrave = 4
+frieze = 5
+cornice = 6
+members = [["cymatium", 2], ["corona", 2], ["dentil band", 1], ["bed mould", 3]]
+styles = ["slender and dainty"]
+"""
+
+
+def test_the_shipped_orders_go_out_and_come_in_the_same() -> None:
+    shipped = tuple(orders().values())
+    assert read_orders(orders_toml(shipped)) == shipped
+
+
+@given(
+    st.floats(1800, 6000),
+    st.lists(st.floats(0.25, 8), min_size=3, max_size=3),
+    st.lists(st.floats(0.25, 8), min_size=1, max_size=8),
+    st.sampled_from(SCHOOLS),
+)
+def test_the_members_of_any_order_are_the_whole_to_a_billionth(
+    height: float, parts: list[float], members: list[float], school: str
+) -> None:
+    named = tuple((f"member {n}", one) for n, one in enumerate(members))
+    order = checked_order(Order("x", "X", 8.0, 2.0, *parts, named, ()), "x")
+    wall = proportion(reading("height", height, "mm", ()), order, school, HouseRules({}))  # type: ignore[arg-type]
+    assert sum(one.value for one in wall.members.values()) == pytest.approx(wall.cornice.value, rel=1e-12, abs=1e-9)
+    if wall.entablature is not None and wall.architrave is not None and wall.frieze is not None:
+        whole = wall.architrave.value + wall.frieze.value + wall.cornice.value
+        assert abs(whole - wall.entablature.value) < 1e-9
+        assert wall.column is not None
+        pedestal = wall.pedestal.value if wall.pedestal is not None else 0.0
+        assert abs(pedestal + wall.column.value + wall.entablature.value - height) < 1e-9
+
+
+def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
+    (marsh,) = read_orders(MARSH)
+    job = edits.put_orders([marsh], "orders").apply(demo_job())
+    chosen = edits.choose_order("r1", "marsh ionic").apply(job)
+    assert decode_job(encode_job(chosen), "a job") == chosen
+    assert order_of(chosen.rooms[0]) == marsh
+    trim = measured_room(chosen.rooms[0], chosen.house_rules).trim
+    assert trim is not None
+    # Five parts: the entablature is a fifth of 2 974, the cornice 6 of its 15 parts, the dentil band 1 of 8.
+    height = chosen.rooms[0].heights
+    tall = sum(one.mm for one in height) / len(height)
+    assert trim.piece("cornice").height.value == pytest.approx(tall / 5 * 6 / 15)  # type: ignore[union-attr]
+    band = next(one for one in trim.members if one.name == "dentil band")
+    assert band.height.value == pytest.approx(tall / 5 * 6 / 15 / 8)
+    assert any("dentil band" in line.name for line in order_list(chosen).lines)
+    gone = edits.remove_order("marsh ionic", "Marsh Ionic").apply(chosen)
+    assert order_of(gone.rooms[0]) == marsh  # a room keeps what it was built by
+    changed = edits.put_orders([replace(marsh, cornice=7.0)], "orders").apply(chosen)
+    assert order_of(changed.rooms[0]).cornice == 7.0
+    back = edits.choose_order("r1", "doric").apply(chosen)
+    assert back.rooms[0].own_order is None
+    house = edits.order_of_the_house("r1").apply(chosen)
+    assert all(order_of(room) == marsh for room in house.rooms)
+    with pytest.raises(CorniceError, match="no order called"):
+        edits.choose_order("r1", "nonsense").apply(job)
+
+
+def test_an_order_says_itself_for_which_styles_it_is() -> None:
+    (marsh,) = read_orders(MARSH)
+    job = edits.put_orders([marsh], "orders").apply(demo_job())
+    job = edits.set_brief(("r1", "", "", "style"), "slender and dainty", "mm").apply(job)
+    keys = [one.key for one in second_look(edits.choose_order("r1", "marsh ionic").apply(job))]
+    assert "style order:r1:slender and dainty" not in keys
+    assert "style order:r1:slender and dainty" in [one.key for one in second_look(job)]
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        (b"", "no order in it"),
+        (b"a = 1", "no order in it"),
+        (b"[x", "no TOML"),
+        (b"\xff\xff", "no TOML"),
+        (MARSH.replace(b"frieze = 5\n", b""), "frieze is missing"),
+        (MARSH.replace(b"frieze = 5", b"frieze = 'wide'"), "frieze must be a number"),
+        (MARSH.replace(b"frieze = 5", b"frieze = -5"), "no part of an order"),
+        (MARSH.replace(b"frieze = 5", b"freeze = 5"), "freeze is not known"),
+        (MARSH.replace(b'["corona", 2]', b'["corona"]'), "list of names with their parts"),
+        (MARSH.replace(b'["corona", 2]', b'["cymatium", 2]'), "a name of its own"),
+        (MARSH.replace(b'["corona", 2]', b'["corona", 0]'), "parts above nought"),
+    ],
+)
+def test_what_is_wrong_with_a_file_of_orders_is_said(text: bytes, says: str) -> None:
+    with pytest.raises(CorniceError, match=says):
+        read_orders(text)
+
+
+def test_every_cornice_by_the_rank_of_its_room() -> None:
+    job = edits.cornices_by_rank().apply(demo_job())
+    made = {}
+    for room in job.rooms:
+        trim = measured_room(room, job.house_rules).trim
+        assert trim is not None
+        made[room.id] = ([one.name for one in trim.members if one.fitted], trim.piece("picture rail").fitted)
+    assert made["r1"] == (["cymatium", "corona", "bed mould"], False)  # principal
+    assert made["r3"] == (["cymatium"], True)  # secondary: with a picture rail where the architrave would end
+    assert made["r4"] == (["crown"], False)  # plain
