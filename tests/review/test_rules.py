@@ -14,6 +14,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.finding import GRADES
 from narrow_cornice.review.second_look import second_look, to_settle
+from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.units.lengths import Length, parse_length
 
 
@@ -195,3 +196,35 @@ def test_rules_are_one_to_a_file() -> None:
     listed: list[Callable[..., object]] = [*ROOM_RULES, *JOB_RULES]
     files = {path.stem for path in Path(rules.__file__).parent.glob("*.py")} - {"__init__"}
     assert {rule.__module__.rsplit(".", 1)[1] for rule in listed} == files
+
+
+def test_new_trim_beside_old_that_stays_says_how_they_meet() -> None:
+    made = edits.add_trim_there("r3", "skirting", "w1", mm("180"), mm("18"))
+    job = after(made)
+    found = next(one for one in second_look(job) if one.key.startswith("old trim meets:r3"))
+    assert "meets the old of another height" in found.says
+    assert "proud: shim the other" in found.measured  # 35 new against 18 old
+    assert [one.title for one in found.fixes] == ["Use 180 mm for the new", "Meet on a block"]
+    for fix in found.fixes:
+        assert "old trim meets:r3" not in keys(fix.apply(job))
+    stated = found.fixes[1].apply(job)
+    ends = [
+        end.words
+        for one in cut_list(stated.room("r3"), stated.house_rules, stated.stock, stated.joinery)
+        if one.kind == "skirting"
+        for end in (one.left, one.right)
+    ]
+    assert sum("the old skirting of 180, on a block" in one for one in ends) == 2
+
+
+def test_trim_of_two_heights_is_found_through_an_open_doorway() -> None:
+    job = demo_job()
+    job = edits.join_openings("r2", "o3", "r3/o2", "arch to the pantry").apply(job)
+    found = {one.key: one for one in second_look(job) if one.key.startswith("trim across")}
+    skirting = found["trim across:r2:o3:skirting"]
+    assert "127 mm here, 157 mm in the Stair Hall" in skirting.says
+    for fix in skirting.fixes:
+        mended = fix.apply(job)
+        assert "trim across:r2:o3:skirting" not in [one.key for one in second_look(mended)]
+    closed = edits.change_opening("r2", "o3", "arch", kind="door").apply(job)
+    assert not any(one.key.startswith("trim across") for one in second_look(closed))

@@ -33,7 +33,7 @@ from narrow_cornice.trim.choices import KINDS, TrimKind
 SHEETS: tuple[tuple[Sheet, str], ...] = (
     ("unfolded", "Unfolded"),
     ("plan", "Plan"),
-    ("elevation", "One wall"),
+    ("elevation", "Wall"),
     ("section", "Section"),
     ("strip", "Strip"),
     ("house", "House"),
@@ -100,7 +100,6 @@ class DrawingPage(QWidget):
         lay.setSpacing(4)
         top = QHBoxLayout()
         top.setContentsMargins(0, 0, 0, 0)
-        top.setSpacing(2)
         self._leaves: dict[Sheet, QToolButton] = {}
         group = QButtonGroup(self)
         for number, (sheet, words) in enumerate(SHEETS, 1):

@@ -35,6 +35,7 @@ from narrow_cornice.review.rules import (
     style_order,
     thin_trim,
     tins_unmixed,
+    trim_across,
     who_works,
 )
 from narrow_cornice.takeoff.coatings import coated_surfaces
@@ -70,6 +71,7 @@ JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
     date_near.look,
     house_rule_open.look,
     rooms_meet.look,
+    trim_across.look,
 )
 
 

@@ -96,3 +96,10 @@ def free_faces(depth: float, width: float, tall: float) -> float:
 def underside(width: float, depth: float) -> float:
     """Return the underside of something that hangs from the ceiling."""
     return width * depth / 1_000_000
+
+
+@explained("under the cornice", "m²", "run × projection ÷ 1000000")
+def covered_by_cornice(run: float, projection: float) -> float:
+    """Return what a run of cornice covers of the ceiling it lies against; mm to m². Where runs meet in a corner the
+    corner is counted with both."""
+    return run * projection / 1000000

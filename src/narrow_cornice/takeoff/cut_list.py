@@ -277,6 +277,12 @@ def _end(
     names = [one.name for one in measured.faces]
     index = names.index(face.name)
     beyond = names[(index + 1) % len(names)] if side == "left" else names[index - 1]
+    old = next(
+        (one for one in measured.room.there if one.wall == _id_of(measured, beyond) and one.kind == run.kind), None
+    )
+    if old is not None and old.decision == "keep":
+        how = "" if old.meets == "not said" else f", {old.meets}"
+        return EndCut("square", f"the old {run.kind} of {old.height.mm:g}{how}")
     spring = part.spring
     raking, around = abs(run.slope) > 0.05, measured.face(_id_of(measured, beyond))
     if raking != any(abs(other.slope) > 0.05 and other.kind == run.kind for other in measured.runs_of(around)):

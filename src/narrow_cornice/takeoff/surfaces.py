@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from typing import Literal
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.job.edits.measure_edits import twin_path
 from narrow_cornice.job.memo import by_identity
@@ -22,6 +23,7 @@ from narrow_cornice.survey.plan import Plan, corner_name, pair_name, plan_area
 from narrow_cornice.survey.triangles import triangles
 from narrow_cornice.takeoff.areas import (
     ceiling_under_cornice,
+    covered_by_cornice,
     leaf_edges,
     less_spandrels,
     net_area,
@@ -306,9 +308,10 @@ def slope_key(wall: str) -> str:
 
 
 @by_identity(keep=2048)
-def _slopes(plan: Plan, ceiling: Ceiling) -> tuple[Surface, ...]:
-    """Return the sloped parts of a ceiling, each over its wall."""
+def _slopes(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run) -> tuple[Surface, ...]:
+    """Return the sloped parts of a ceiling, each over its wall, less what the cornice along them covers."""
     made = []
+    out = trim.piece("cornice").projection
     for plane, outline in ceiling.parts(plan.corners):
         if plane.over < 0:
             continue
@@ -317,17 +320,40 @@ def _slopes(plan: Plan, ceiling: Ceiling) -> tuple[Surface, ...]:
         below = Figure("on the plan", abs(plan_area(outline)) / 1_000_000, "m²", "table", note="below the slope")
         stretch = Figure("stretch of the slope", plane.stretch, "", "table", note="√(1 + rise² per run²)")
         area = slope_area(below, stretch, called=name)
-        made.append(_plain(slope_key(side.name), "ceiling", "ceiling", name, area))
+        mine = [run for run in cornices if _along(run, plane.over, plan)]
+        surface = _plain(slope_key(side.name), "ceiling", "ceiling", name, area)
+        if mine and out is not None:
+            covered = total("covered", "m²", [covered_by_cornice(run.length, out, called=run.wall) for run in mine])
+            if covered.value > area.value:
+                covered = Figure("covered", area.value, "m²", "table", note="all of it")
+            surface = replace(surface, covered=covered, net=net_area(area, surface.openings, covered, called=name))
+        made.append(surface)
     return tuple(made)
 
 
+def _along(run: Run, over: int, plan: Plan) -> bool:
+    """Return whether a run of cornice lies under the slope over a wall: along that wall, or raking up a wall beside it
+    from the corner they share."""
+    names, count = [side.name for side in plan.sides], len(plan.sides)
+    index = names.index(run.wall)
+    if index == over:
+        return run.low != (0.0, 0.0)
+    if run.low[0] == run.low[1]:
+        return False
+    # Seen from inside the left end of a wall is where the anticlockwise walk leaves it.
+    lower = (index + 1) % count if run.low[0] > run.low[1] else index - 1
+    return lower % count == over
+
+
 @by_identity(keep=2048)
-def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *hanging: Bulk) -> Surface:
+def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim, level: tuple[Run, ...], *hanging: Bulk) -> Surface:
     """Return the level ceiling, less what its cornice and what reaches up to it (``hanging``) cover."""
     gross = plan_area_figure(plan, "ceiling")
     if not ceiling.flat:
-        level = sum(abs(plan_area(outline)) for plane, outline in ceiling.parts(plan.corners) if plane.over < 0)
-        gross = Figure("level part of the ceiling", level / 1_000_000, "m²", "table", note="the plan inside the slopes")
+        inside = sum(abs(plan_area(outline)) for plane, outline in ceiling.parts(plan.corners) if plane.over < 0)
+        gross = Figure(
+            "level part of the ceiling", inside / 1_000_000, "m²", "table", note="the plan inside the slopes"
+        )
     openings, covered = _none("openings"), _none("covered")
     cornice = trim.piece("cornice")
     if ceiling.flat and cornice.built and cornice.projection is not None:
@@ -337,6 +363,12 @@ def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *hanging: Bulk) -> 
         ring = ceiling_under_cornice(perimeter, cornice.projection, corners)
         # A cornice that comes out further than half the room would meet itself: it covers the whole ceiling at most.
         covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
+    elif level and cornice.built and cornice.projection is not None:
+        covered = total(
+            "covered", "m²", [covered_by_cornice(run.length, cornice.projection, called=run.wall) for run in level]
+        )
+        if covered.value > gross.value:
+            covered = Figure("covered", gross.value, "m²", "table", note="all of it")
     if hanging:
         under_cornice = cornice.projection.value if covered.value and cornice.projection is not None else 0.0
         parts = [covered] if covered.value else []
@@ -425,8 +457,11 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
             *standing,
         )
     hanging = reach_the_ceiling(room, measured)
-    surfaces.append(_ceiling(measured.plan, measured.ceiling, measured.trim, *hanging))
-    surfaces += _slopes(measured.plan, measured.ceiling)
+    sloped = not measured.ceiling.flat
+    cornices = tuple(run for run in measured.runs if run.kind == "cornice") if sloped else ()
+    level = tuple(run for run in cornices if run.low == (0.0, 0.0))
+    surfaces.append(_ceiling(measured.plan, measured.ceiling, measured.trim, level, *hanging))
+    surfaces += _slopes(measured.plan, measured.ceiling, measured.trim, *cornices)
     surfaces += [
         _plain(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(room, measured)
     ]

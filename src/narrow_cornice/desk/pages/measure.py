@@ -42,7 +42,7 @@ METER = "meter on a port …"
 class MeasurePage(DrawingPage):
     """The survey of a room: its walls, corners, diagonals and heights as read, its openings."""
 
-    left_out = frozenset({"proportion"})
+    left_out = frozenset({"proportion", "stock"})
 
     def __init__(self, session: Session, theme: Theme, bench: Bench) -> None:
         super().__init__(session, theme, bench)

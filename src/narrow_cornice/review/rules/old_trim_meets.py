@@ -7,9 +7,13 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from narrow_cornice.job.edits.design_edits import change_trim
+from narrow_cornice.job.edits.thing_edits import change_thing
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.things import TrimThere
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.trim.choices import TrimKind
 
+SAID = "not said"
 NOTICED = 2.0  # mm by which heights may differ before it is seen
 
 
@@ -23,10 +27,13 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             if wall != side.id:
                 continue
             other = staying.get((following.id, kind))
-            if other is not None and abs(other.height.mm - mine.height.mm) > NOTICED:
-                yield _finding(
-                    seen, mine.id, kind, index, f"{kind} of two heights meets", mine.height.mm, other.height.mm, ()
-                )
+            if other is None or abs(other.height.mm - mine.height.mm) <= NOTICED:
+                continue
+            if mine.meets == other.meets == SAID:
+                on_block = _stated(seen, mine)
+                heights = (mine.height.mm, other.height.mm)
+                yield _finding(seen, mine.id, kind, index, f"{kind} of two heights meets", *heights, (on_block,))
+    yield from _beside_new(seen, staying)
     for one in staying.values():
         piece = seen.trim.piece(one.kind)
         if one.decision != "match" or piece.height is None or not piece.built:
@@ -46,6 +53,38 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             )
 
 
+def _beside_new(seen: RoomSeen, staying: dict[tuple[str, TrimKind], TrimThere]) -> Iterator[Finding]:
+    """Look at old trim that stays beside walls that get new trim of the same kind, and nobody said how they meet."""
+    sides = seen.room.sides
+    for index, side in enumerate(sides):
+        for kind in (kind for wall, kind in staying if wall == side.id):
+            one, piece = staying[side.id, kind], seen.trim.piece(kind)
+            beside = [sides[index - 1].id, sides[(index + 1) % len(sides)].id]
+            new = [wall for wall in beside if (wall, kind) not in staying]
+            if one.decision != "keep" or one.meets != SAID or not piece.built or piece.height is None or not new:
+                continue
+            if abs(piece.height.value - one.height.mm) <= NOTICED:
+                continue
+            fix = change_trim(seen.room.id, kind, height=seen.wish(one.height.mm))
+            fixes = (replace(fix, title=f"Use {seen.size(one.height.mm)} for the new"), _stated(seen, one))
+            says = f"new {kind} meets the old of another height"
+            yield _finding(seen, one.id, kind, index, says, piece.height.value, one.height.mm, fixes, _proud(seen, one))
+
+
+def _proud(seen: RoomSeen, one: TrimThere) -> str:
+    """Return how far new trim stands before the old or behind it, in words: what a shim has to make up for."""
+    piece = seen.trim.piece(one.kind)
+    if piece.projection is None or abs(piece.projection.value - one.thickness.mm) <= NOTICED:
+        return ""
+    proud = piece.projection.value - one.thickness.mm
+    return f"; the {'new' if proud > 0 else 'old'} stands {seen.size(abs(proud))} proud: shim the other"
+
+
+def _stated(seen: RoomSeen, one: TrimThere) -> Edit:
+    edit = change_thing(seen.room.id, "there", one.id, f"old {one.kind}", meets="on a block")
+    return replace(edit, title="Meet on a block")
+
+
 def _finding(
     seen: RoomSeen,
     thing_id: str,
@@ -55,6 +94,7 @@ def _finding(
     one: float,
     other: float,
     fixes: tuple[Edit, ...],
+    proud: str = "",
 ) -> Finding:
     wall = seen.measured.plan.sides[index].name
     return Finding(
@@ -64,7 +104,7 @@ def _finding(
         room=seen.room.name,
         where=f"wall {wall}",
         says=f"{says[:1].upper()}{says[1:]} at wall {wall}: {seen.size(one)} and {seen.size(other)}",
-        measured=f"{seen.size(abs(one - other))} apart",
+        measured=f"{seen.size(abs(one - other))} apart{proud}",
         rule="Trim has one height on every wall, or it is stated where it changes (trim).",
         risk="A step in the corner is the first thing seen. Match, replace, or meet on a block.",
         about=(seen.room.id, "there", thing_id),
