@@ -63,7 +63,7 @@ def _no_dialog_waits(monkeypatch: pytest.MonkeyPatch) -> None:
 @pytest.fixture(autouse=True)
 def _patient(monkeypatch: pytest.MonkeyPatch) -> None:
     """Let a slow machine wait for what the window shows; a test of what happens meanwhile sets its own patience."""
-    monkeypatch.setattr("narrow_cornice.desk.window.PATIENCE_MS", 20_000)
+    monkeypatch.setattr("narrow_cornice.desk.working_aside.PATIENCE_MS", 20_000)
 
 
 @pytest.fixture

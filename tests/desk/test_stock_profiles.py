@@ -5,13 +5,16 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import canvas, click, settle
+from driving import canvas, click, field, settle, type_into
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QDialog, QFileDialog
 
+from narrow_cornice.desk.pages.order import OrderPage
 from narrow_cornice.desk.pages.trim import TrimPage
 from narrow_cornice.desk.profiles_dialogs import ProfilesPreview, profiles_dialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_dxf, profile_svg
+from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.stock_match import job_offers
 from narrow_cornice.trim.profiles import kind_profile
@@ -101,3 +104,23 @@ def test_a_catalogue_is_handed_out_and_brought_in_again(
     window.bringing.profiles()
     assert "names no columns" in window.notice()
     assert measured_room(session.job.rooms[0], session.job.house_rules).trim is not None
+
+
+def test_the_order_goes_to_the_line_that_is_selected_and_takes_left_overs(window: MainWindow) -> None:
+    session = window.session
+    line = next(one for one in order_list(session.job).lines if one.key.startswith("trim:skirting"))
+    session.look(place="order", selected=("order", line.key))
+    page = window.page("order")
+    assert isinstance(page, OrderPage)
+    for _ in range(40):
+        QTest.qWait(10)
+        if page._area.verticalScrollBar().value() > 0:  # type: ignore[union-attr]
+            break
+    assert page._area.verticalScrollBar().value() > 0  # type: ignore[union-attr]
+    rows = [row for slip in page.slips for row in slip.rows]
+    assert all(row.height() >= row.minimumSizeHint().height() for row in rows)  # nothing is squeezed at first sight
+    type_into(field(window, "Left-overs to use first"), "2300; 1200")
+    assert session.job.left_over == {line.key: (1200.0, 2300.0)}
+    assert any("left-over" in row._line.why for row in rows if row._line is not None)
+    type_into(field(window, "Left-overs to use first"), "much")
+    assert "much" in window.notice()

@@ -8,7 +8,7 @@ import pytest
 from PyQt6.QtCore import QEventLoop, QTimer
 from PyQt6.QtWidgets import QApplication
 
-from narrow_cornice.desk import window as window_module
+from narrow_cornice.desk import working_aside
 from narrow_cornice.desk.bench_rows import Title
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
@@ -32,14 +32,14 @@ def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
     session = window.session
     session.look(place="measure", sheet="plan", selected=("r1", "wall", "w1"))
     go_on, shown = threading.Event(), threading.Event()
-    truly, seen = window_module.measured_room, []
+    truly, seen = working_aside.measured_room, []
 
     def slowly(room: Room, rules: dict[str, float]) -> object:
         go_on.wait(10)
         return truly(room, rules)
 
-    monkeypatch.setattr(window_module, "measured_room", slowly)
-    monkeypatch.setattr(window_module, "PATIENCE_MS", 1)
+    monkeypatch.setattr(working_aside, "measured_room", slowly)
+    monkeypatch.setattr(working_aside, "PATIENCE_MS", 1)
     refresh = window.refresh
 
     def refreshed(*, moved: bool) -> None:

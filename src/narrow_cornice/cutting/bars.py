@@ -25,6 +25,7 @@ SAME = 1e-6  # of the price: what is cheaper by less is not cheaper
 DIVES = 400
 LEANS = (1.0, 1.03, 1.1)  # how much more a long piece counts than its length when bars are filled one by one
 BARS_AT_A_TIME = 14  # one bar in so many of what is left is taken before the rest is relaxed again
+ROOT_SHARE = 0.5  # of the time that the first relaxation may take
 EVERYDAY, SOON = 40, 0.7  # so many pieces are an everyday job, whose good plan is not waited for longer than this
 Told = Callable[[CutPlan], None]
 
@@ -87,7 +88,9 @@ class _Search:
             if not self._over():
                 self._offer(self._filled_one_by_one(lean))
         whole = (self.problem.demand, self.problem.counts)
-        root = relaxed(self.problem, self.pool, *whole, self.deadline, self.stopped, good_enough=self.price)
+        # On a busy machine the relaxation would take all the time; what it knows then is enough for dives to begin.
+        enough = self.begin + ROOT_SHARE * (self.deadline - self.begin)
+        root = relaxed(self.problem, self.pool, *whole, enough, self.stopped, good_enough=self.price)
         if root.short and root.bound >= root.price * 0.999:
             raise CuttingError(
                 "there is not enough stock for all pieces.", remedy="Allow more bars, or take pieces off the list."

@@ -19,28 +19,22 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.drawing_page import DrawingPage, drawing_for
+from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.exports import Exports
 from narrow_cornice.desk.filing import Filing
 from narrow_cornice.desk.menus import fill_job_menu
 from narrow_cornice.desk.rooms_strip import RoomsStrip
-from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Place, Session
 from narrow_cornice.desk.size_fields import size_field
 from narrow_cornice.desk.tally_bar import TallyBar
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.top_bar import LETTER_OF, TopBar
+from narrow_cornice.desk.working_aside import WorkingAside
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Job
-from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleError
-from narrow_cornice.takeoff.reductions import reductions
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.units.lengths import LengthError, parse_length
 
 if TYPE_CHECKING:
@@ -48,17 +42,6 @@ if TYPE_CHECKING:
 
 PLACES: tuple[Place, ...] = ("brief", "measure", "trim", "finishes", "order")
 LETTERS = {letter.lower(): place for place, letter in LETTER_OF.items()}
-
-
-AT_ONCE = 8  # rooms that are counted between two blinks
-PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without
-
-
-def count(job: Job) -> None:
-    """Derive what the tally, the second look and the order show of a job, so that asking again is quick."""
-    make_ready()
-    tally(job)
-    second_look(job)
 
 
 class MainWindow(QMainWindow):
@@ -72,20 +55,17 @@ class MainWindow(QMainWindow):
         self.exports = Exports(session, self)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = False
-        self._known: Job | None = None  # the last job that was counted whole
-        self._counting: Job | None = None  # the one that is being counted aside
-        self._moved = False
-        self._deriving = Runner(self)
-        self._asked = self._to_show = 0  # the last asking to be shown, and the one that is still to be
-        self._moved_to_show = False
+        self.aside = WorkingAside(session, self.tell)
+        self.aside.ready.connect(lambda moved: self.refresh(moved=moved))
+        self.aside.late.connect(lambda: self.tally.say("Working it out …"))
         self.setWindowTitle("Narrow Cornice[*]")
         self.setMinimumSize(900, 560)
         self.resize(1280, 800)
         self._menu = QMenu(self)
         self._build()
         self._undo, self._redo = fill_job_menu(self, self._menu)
-        session.changed.connect(lambda _: self.show_soon(moved=True))
-        session.looked.connect(lambda: self.show_soon(moved=False))
+        session.changed.connect(lambda _: self.aside.ask(moved=True))
+        session.looked.connect(lambda: self.aside.ask(moved=False))
         session.filed.connect(self._filed)
         session.refused.connect(self.tell)
         session.told.connect(self.tally.say)
@@ -204,36 +184,6 @@ class MainWindow(QMainWindow):
 
     # ---- showing
 
-    def show_soon(self, *, moved: bool) -> None:
-        """Have what the window shows worked out aside; show it at once where that takes a moment, else when it is done.
-
-        Until then the window shows what was there before, and goes on taking what is typed.
-        """
-        session, self._asked = self.session, self._asked + 1
-        job, view, room, asked = session.job, session.view, session.room(), self._asked
-        self._to_show, self._moved_to_show = asked, self._moved_to_show or moved
-        at_once = self._soon_counted(job)
-
-        def work() -> None:
-            for one in job.rooms:
-                measured_room(one, job.house_rules)
-            if room is not None:
-                drawing_for(job, view, room)
-            if at_once:
-                count(job)
-                if room is not None and view.selected[1:] == ("trim", "cornice"):
-                    reductions(job, room.id)
-
-        def done(_: object = None) -> None:
-            if self._to_show == asked:
-                self._to_show, moved, self._moved_to_show = 0, self._moved_to_show, False
-                self.refresh(moved=moved)
-
-        if self._deriving.run_and_wait(PATIENCE_MS, "", work, done, lambda _: done()):
-            done()
-        else:
-            self.tally.say("Working it out …")
-
     def refresh(self, *, moved: bool) -> None:
         """Bring drawing, bench, tally and second look up to date."""
         session = self.session
@@ -243,7 +193,7 @@ class MainWindow(QMainWindow):
             self._stack.setCurrentWidget(page)
         self.top.show_job(session.job.name, self._place_words(), session.view.place)
         self.rooms.refresh()
-        counted = self._counted(moved)
+        counted = self.aside.counted(moved=moved, visible=self.isVisible())
         if counted or session.view.place != "order":
             page.refresh()  # type: ignore[attr-defined]
         self.bench.refresh(counted=counted)
@@ -261,50 +211,17 @@ class MainWindow(QMainWindow):
     def showEvent(self, event: QShowEvent | None) -> None:
         """Once the window stands, count aside what the first sight of it left out."""
         super().showEvent(event)
-        if self._known is None:
+        if not self.aside.began:
             QTimer.singleShot(40, lambda: self.refresh(moved=False))
 
     def _derive_no_more(self) -> None:
         """Let what is being worked out end unseen."""
-        self._to_show = 0
-        self._deriving.wait()
+        self.aside.end()
         self.bench.end()
-
-    def _soon_counted(self, job: Job) -> bool:
-        """Return whether so little of a job is new that all of it is counted at once."""
-        known = self._known
-        if known is None:
-            return False
-        same = all(getattr(job, table) is getattr(known, table) for table in ("house_rules", "paints", "colours"))
-        there = {id(room) for room in known.rooms} if same else set()
-        return sum(id(room) not in there for room in job.rooms) <= AT_ONCE
-
-    def _counted(self, moved: bool) -> bool:
-        """Return whether the whole job can be counted at once; where it would take long, have it counted aside.
-
-        Long is: the first time, when measuring colours still has to be loaded, and when many rooms are new or a table
-        that all of them use is another.
-        """
-        job = self.session.job
-        if self._soon_counted(job):
-            self._known = job
-            return True
-        self._moved = self._moved or moved
-        if self._counting is None and self.isVisible():
-            self._counting = job
-            self.session.runner.run("Counting", lambda: count(job), self._take_count, self.tell)
-        return False
-
-    def _take_count(self, _done: object) -> None:
-        """Show what was counted aside; if the job has changed meanwhile, what is new in it follows from that."""
-        self._known, self._counting = self._counting, None
-        moved, self._moved = self._moved, False
-        self.refresh(moved=moved)
 
     def make_complete(self) -> None:
         """Count everything here and now (for pictures and tests)."""
-        count(self.session.job)
-        self._known = self.session.job
+        self.aside.count_now()
         self.refresh(moved=False)
 
     def _place_words(self) -> str:

@@ -66,7 +66,8 @@ def trim_section(
         if sight is not None and sight.places:
             marks += _hidden(sight, distance, eye - piece.bottom, unit)
             seen = f" · seen under {sight.angle:.1f}° from {distance / 1000:g} m"
-        marks += _members(profile, room, kind, out, shown)
+        crowd = 11.0 if beside and kind == "cornice" and len(profile.bands) > 1 else 7.0
+        marks += _members(profile, room, kind, out, shown, crowd * unit)
         marks.append(Dimension((0.0, -height), (out, -height), 14 * unit, shown(out), (*about, "projection")))
         marks.append(Dimension((0.0, 0.0), (0.0, -height), 12 * unit, shown(height), about))
         if beside and kind == "cornice" and len(profile.bands) > 1:
@@ -132,8 +133,11 @@ def _hidden(sight: Sight, distance: float, eye: float, unit: float) -> list[Mark
     return marks
 
 
-def _members(profile: Profile, room: Room, kind: TrimKind, out: float, shown: Callable[[float], str]) -> list[Mark]:
-    """Return every member on the face with its size at the right, the parts beyond, and a handle at each joint."""
+def _members(
+    profile: Profile, room: Room, kind: TrimKind, out: float, shown: Callable[[float], str], line: float
+) -> list[Mark]:
+    """Return every member on the face with its size at the right, the parts beyond, and a handle at each joint; sizes
+    stand a ``line`` apart."""
     unit = profile.height / 100
     marks: list[Mark] = []
     turned = kind in TURNED
@@ -148,7 +152,7 @@ def _members(profile: Profile, room: Room, kind: TrimKind, out: float, shown: Ca
             labels.append(((low + high) / 2, high - low, one.member.kind, path))
     labels.sort(key=lambda label: label[0])
     reach = out + 8 * unit
-    places = spread([label[0] for label in labels], 6.2 * unit)
+    places = spread([label[0] for label in labels], line)
     for (middle, tall, name, path), at in zip(labels, places, strict=True):
         marks.append(Path(((reach, -middle - tall / 2), (reach, -middle + tall / 2)), Pen("soft", 1.4), about=path))
         marks.append(Path(((reach, -middle), (reach + 6 * unit, -at)), Pen("rule", 0.5)))

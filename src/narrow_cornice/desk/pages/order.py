@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QFontMetricsF, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QAbstractButton,
@@ -23,7 +23,7 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.painting import MarkPainter, placed
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.job import edits
 from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
@@ -161,6 +161,11 @@ class Slip(QFrame):
             self._lay.addWidget(row)
         return self.rows[index]
 
+    def settle(self) -> None:
+        """Take the room that the rows need now."""
+        self._lay.activate()
+        self.updateGeometry()
+
     def keep(self, count: int) -> None:
         """Drop the rows beyond ``count``."""
         for row in self.rows[count:]:
@@ -204,7 +209,7 @@ class OrderPage(QWidget):
         self._note.setWordWrap(True)
         self._note.setStyleSheet(f"color: {theme.roles['ochre']};")
         lay.addWidget(self._note)
-        area = QScrollArea()
+        area = self._area = QScrollArea()
         area.setWidgetResizable(True)
         body = QWidget()
         body.setObjectName("slipbody")
@@ -215,6 +220,11 @@ class OrderPage(QWidget):
         area.setWidget(body)
         lay.addWidget(area, 1)
         self.slips: list[Slip] = []
+        self._shown_for: About = ()
+        self._going = QTimer(self)
+        self._going.setSingleShot(True)
+        self._going.setInterval(30)
+        self._going.timeout.connect(self.go_to_selected)
 
     def _group(self, by_room: bool) -> None:
         self.by_room = by_room
@@ -270,6 +280,25 @@ class OrderPage(QWidget):
                     self._session.view.selected == ("order", line.key),
                 )
             slip.keep(len(lines))
+            slip.settle()
+        self._slips_lay.activate()  # so that the first sight of many lines is not squeezed into the sheet
+        if self._session.view.selected != self._shown_for:
+            self._shown_for = self._session.view.selected
+            self._going.start()
+
+    def go_to_selected(self) -> None:
+        """Bring the line that is selected into sight, once the sheet has taken its room."""
+        body, view, bar = self._area.widget(), self._area.viewport(), self._area.verticalScrollBar()
+        if body is None or view is None or bar is None:
+            return
+        if self.isVisible() and bar.maximum() == 0 and body.sizeHint().height() > view.height():
+            self._going.start()
+            return
+        for slip in self.slips:
+            for row in slip.rows:
+                if self._session.view.selected == ("order", self._lines[id(row)].key):
+                    self._area.ensureWidgetVisible(row, 0, 60)
+                    return
 
     def _words(self, line: OrderLine, room_id: str) -> tuple[str, str]:
         unit = self._session.job.settings.unit

@@ -1,0 +1,128 @@
+"""What the window shows, worked out beside it: the drawing that is looked at, and the counts of the whole job.
+
+Both go one way: a frozen job and view go to a thread of their own, the memos of the derivation are filled there, and
+the window is told to show. What takes a moment is waited for, so that most changes are shown at once.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QObject, pyqtSignal
+
+from narrow_cornice.colour.tones import make_ready
+from narrow_cornice.desk.drawing_page import drawing_for
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.desk.session import Session
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.model import Job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.takeoff.reductions import reductions
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.tally import tally
+
+AT_ONCE = 8  # rooms that are counted between two blinks
+PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without
+
+
+def count(job: Job) -> None:
+    """Derive what the tally, the second look and the order show of a job, so that asking again is quick."""
+    make_ready()
+    tally(job)
+    second_look(job)
+
+
+class WorkingAside(QObject):
+    """Works out what one session shows. ``ready`` says that it can be shown, and whether the job changed since the last
+    showing; ``late`` that it will take a while."""
+
+    ready = pyqtSignal(bool)
+    late = pyqtSignal()
+
+    def __init__(self, session: Session, tell: Callable[[CorniceError | str], None]) -> None:
+        super().__init__()
+        self._session, self._tell = session, tell
+        self._runner = Runner(self)
+        self._asked = self._to_show = 0  # the last asking to be shown, and the one that is still to be
+        self._moved = False
+        self._known: Job | None = None  # the last job that was counted whole
+        self._counting: Job | None = None  # the one that is being counted aside
+
+    @property
+    def began(self) -> bool:
+        """Whether a job has been counted yet."""
+        return self._known is not None
+
+    def ask(self, *, moved: bool) -> None:
+        """Have what is looked at worked out; ``ready`` comes at once where that takes a moment, else when it is done.
+
+        Until then the window shows what was there before, and goes on taking what is typed.
+        """
+        session, self._asked = self._session, self._asked + 1
+        job, view, room, asked = session.job, session.view, session.room(), self._asked
+        self._to_show, self._moved = asked, self._moved or moved
+        at_once = self._soon(job)
+
+        def work() -> None:
+            for one in job.rooms:
+                measured_room(one, job.house_rules)
+            if room is not None:
+                drawing_for(job, view, room)
+            if at_once:
+                count(job)
+                if room is not None and view.selected[1:] == ("trim", "cornice"):
+                    reductions(job, room.id)
+
+        def done(_: object = None) -> None:
+            if self._to_show == asked:
+                self._to_show = 0
+                self._say_ready()
+
+        if self._runner.run_and_wait(PATIENCE_MS, "", work, done, lambda _: done()):
+            done()
+        else:
+            self.late.emit()
+
+    def _say_ready(self) -> None:
+        moved, self._moved = self._moved, False
+        self.ready.emit(moved)
+
+    def _soon(self, job: Job) -> bool:
+        """Return whether so little of a job is new that all of it is counted at once."""
+        known = self._known
+        if known is None:
+            return False
+        same = all(getattr(job, table) is getattr(known, table) for table in ("house_rules", "paints", "colours"))
+        there = {id(room) for room in known.rooms} if same else set()
+        return sum(id(room) not in there for room in job.rooms) <= AT_ONCE
+
+    def counted(self, *, moved: bool, visible: bool) -> bool:
+        """Return whether the whole job can be counted at once; where it would take long, have it counted aside.
+
+        Long is: the first time, when measuring colours still has to be loaded, and when many rooms are new or a table
+        that all of them use is another.
+        """
+        job = self._session.job
+        if self._soon(job):
+            self._known = job
+            return True
+        self._moved = self._moved or moved
+        if self._counting is None and visible:
+            self._counting = job
+            self._session.runner.run("Counting", lambda: count(job), self._take, self._tell)
+        return False
+
+    def _take(self, _done: object) -> None:
+        """Show what was counted aside; if the job has changed meanwhile, what is new in it follows from that."""
+        self._known, self._counting = self._counting, None
+        self._say_ready()
+
+    def count_now(self) -> None:
+        """Count everything here and now (for pictures and tests)."""
+        count(self._session.job)
+        self._known = self._session.job
+
+    def end(self) -> None:
+        """Let what is being worked out end unseen."""
+        self._to_show = 0
+        self._runner.wait()
