@@ -18,10 +18,24 @@ from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.takeoff.answer import takeoff_answer
 from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.rooms import measured_room
+from narrow_cornice.takeoff.sections import (
+    add_member,
+    change_member,
+    key_of,
+    like,
+    move_joint,
+    profile_of,
+    remove_member,
+    undraw,
+    with_dentils,
+)
 from narrow_cornice.takeoff.surfaces import GROUPS
 from narrow_cornice.takeoff.tally import tally
-from narrow_cornice.trim.choices import KINDS
-from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
+from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.orders import Order, orders
+from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length, parse_length
 
@@ -30,6 +44,7 @@ lengths = st.one_of(
     st.sampled_from(["8' 7 1/2\"", "2400 - 36", "3.2 m", '⅞"', "0.01", "99999", "100001"]).map(parse_length),
 )
 picks = st.integers(0, 10_000)
+places = st.floats(-50, 400)
 KINDS_AND_MEMBERS = (*KINDS, "cornice: corona", "cornice: bed mould", "cornice: cymatium")
 
 
@@ -304,6 +319,78 @@ class Editing(RuleBasedStateMachine):
         if lines:
             line = lines[pick % len(lines)]
             self.do(edits.tick(line.key, line.bought_as if pick % 3 else None, line.name))
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(
+        pick=picks,
+        wall=picks,
+        size=lengths,
+        what=st.sampled_from(["panels", "wainscot", "mirror", "screen", "margin", "walls", "gone", "slope", "there"]),
+    )
+    def panels_frames_and_slopes(self, pick: int, wall: int, size: Length, what: str) -> None:
+        room = self.room(pick)
+        side = room.sides[wall % len(room.sides)].id
+        if what in ("panels", "wainscot") and len(room.panels) < 3:
+            manner = "wainscot" if what == "wainscot" else "picture-frame"
+            self.attempt(edits.add_panels, room.id, ZONES[pick % 3], manner, size)
+        elif what in ("mirror", "screen") and len(room.frames) < 4:
+            self.attempt(edits.add_frame, room.id, what, side, size, size if what == "screen" else None, 25.0)
+        elif what == "margin" and room.panels:
+            self.attempt(edits.change_panels, room.id, room.panels[0].id, margin=size)
+        elif what == "walls" and room.panels:
+            self.attempt(edits.change_panels, room.id, room.panels[0].id, walls=(side,))
+        elif what == "gone" and room.panels:
+            self.do(edits.remove_panels(room.id, room.panels[0].id))
+        elif what == "slope":
+            self.attempt(edits.set_slope, room.id, side, "A–B", size, size)
+        elif what == "there":
+            self.attempt(edits.add_trim_there, room.id, "skirting", side, size, size)
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(
+        pick=picks, index=st.integers(0, 9), z=st.floats(-50, 300), y=st.floats(-50, 400), kind=st.sampled_from(KINDS)
+    )
+    def draw_a_section(self, pick: int, index: int, z: float, y: float, kind: TrimKind) -> None:
+        measured = measured_room(self.room(pick), self.history.job.house_rules)
+        profile = profile_of(measured, kind)
+        if profile is None or not profile.members:
+            return
+        one = profile.members[index % len(profile.members)]
+        key = key_of(kind, one.stack)
+        acts = (
+            lambda: move_joint(measured, key, one.index, z, y),
+            lambda: change_member(measured, key, one.index, height=abs(y)),
+            lambda: change_member(measured, key, one.index, curves="greek"),
+            lambda: add_member(measured, key, one.index, "above", like(measured, key, one.index)),
+            lambda: remove_member(measured, key, one.index),
+            lambda: undraw(measured, kind),
+            lambda: with_dentils(measured),
+        )
+        self.attempt(acts[pick % len(acts)])
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, kind=st.sampled_from(["skirting", "cornice", "casing"]), what=st.integers(0, 6), left=lengths)
+    def stock_orders_and_left_overs(self, pick: int, kind: TrimKind, what: int, left: Length) -> None:
+        job, room = self.history.job, self.room(pick)
+        own = Order("own", "Own", 8.0, 2.0, 2.0, 3.0, 1.0 + pick % 4, (("cymatium", 1.0), ("dentil band", 2.0)), ())
+        if what == 0:
+            pieces = tuple(StockPiece(one, 0.0, 0.0) for one in shipped_profiles() if kind in one.uses)[:1]
+            self.do(edits.use_stock(room.id, kind, pieces, "stock"))
+        elif what == 1:
+            self.do(edits.put_orders([own], "an order"))
+        elif what == 2:
+            self.attempt(edits.choose_order, room.id, "own" if pick % 2 else "doric")
+        elif what == 3:
+            self.do(edits.cornices_by_rank())
+        elif what == 4:
+            self.do(edits.change_room(room.id, "casings", casing_heads=("mitred", "butted", "corner blocks")[pick % 3]))
+        elif what == 5:
+            self.do(edits.change_room(room.id, "plinths", plinth_blocks=bool(pick % 2)))
+        else:
+            lines = [line for line in order_list(job).lines if line.kind == "trim"]
+            if lines:
+                line = lines[pick % len(lines)]
+                self.attempt(edits.set_left_over, line.key, [left.mm] * (pick % 3), line.name)
 
     @rule(unit=st.sampled_from(["mm", "in"]), step=st.sampled_from([0.5, 1]), tone=st.integers(0, 0xFFFFFF))
     def settings_and_colours(self, unit: str, step: float, tone: int) -> None:
