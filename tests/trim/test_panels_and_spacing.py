@@ -79,7 +79,7 @@ def test_a_common_width_makes_panels_no_less_alike_than_the_wished_one(
                 made.append((space - (n + 1) * margin) / n)
         return max(made) / min(made) if made else math.inf
 
-    assert spread(common_width(spaces, margin, wish)) <= spread(wish) * 1.02 + 0.02
+    assert spread(common_width(spaces, margin, wish)) <= spread(wish) * (1 + 1e-9)
 
 
 def test_dentils_between_two_inside_corners_by_hand() -> None:

@@ -30,8 +30,25 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
         "proportion",
         {"place": "trim", "sheet": "proportion", "wall_id": "w1", "selected": ("r1", "trim", "cornice: corona")},
     ),
-    ("trim-section", {"place": "trim", "sheet": "section", "selected": ("r1", "trim", "cornice")}),
-    ("one-wall", {"place": "trim", "sheet": "elevation", "wall_id": "w1", "selected": ("r1", "trim", "casing")}),
+    (
+        "trim-section",
+        {"place": "trim", "sheet": "section", "selected": ("r1", "trim", "cornice: bed mould", "member", "1")},
+    ),
+    ("stock", {"place": "trim", "sheet": "stock", "selected": ("r1", "trim", "cornice")}),
+    (
+        "panels",
+        {
+            "place": "trim",
+            "sheet": "elevation",
+            "room_id": "r2",
+            "wall_id": "w2",
+            "selected": ("r2", "trim", "panel mould"),
+        },
+    ),
+    (
+        "one-wall",
+        {"place": "trim", "sheet": "elevation", "room_id": "r1", "wall_id": "w1", "selected": ("r1", "trim", "casing")},
+    ),
     (
         "finishes",
         {

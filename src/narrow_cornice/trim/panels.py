@@ -22,6 +22,7 @@ Alike = Literal["each wall", "whole room"]
 SMALLEST = 120.0  # mm: a panel that is narrower or lower than that is left out
 GOLDEN = (1 + math.sqrt(5)) / 2  # of a panel's longer side to its shorter, where nobody wishes another
 STEPS = 121  # widths tried round the wished one
+FAR = 1 / 3  # how much a width far from the wished one weighs against panels that are not alike
 TOO_NARROW = 0.6  # of a panel's width: what is left beside a door is a panel of its own
 FREE = 0.3  # of the golden section: how narrow panels may be where nobody wishes a width
 
@@ -73,23 +74,27 @@ def nearest_count(space: float, margin: float, width: float) -> int:
 
 
 def common_width(spaces: Sequence[float], margin: float, wished: float, narrowest: float = 2 / 3) -> float:
-    """Return the width near the wished one to which spaces divide most alike: the ratio of the widest to the narrowest
-    panel is least, and among equals the width stays nearest to the wish. Widths are tried from ``narrowest`` of the
-    wished one to one and a half of it; a space that is too narrow for its panel does not count."""
+    """Return the width near the wished one to which spaces divide most alike.
+
+    Weighed against one another are the ratio of the widest to the narrowest panel and, a third as much, that of the
+    width to the wished one. Widths are tried from ``narrowest`` of the wished one to one and a half of it; a space that
+    is too narrow for its panel does not count.
+    """
     fitting = [space for space in spaces if _counts(space, margin)]
     if not fitting:
         return wished
 
-    def spread(width: float) -> tuple[float, float]:
+    def unlike(width: float) -> float:
         made = []
         for space in fitting:
             if space - 2 * margin >= TOO_NARROW * width:
                 n = nearest_count(space, margin, width)
                 made.append((space - (n + 1) * margin) / n)
-        return (round(max(made) / min(made), 2) if made else math.inf, abs(math.log(width / wished)))
+        spread = math.log(max(made) / min(made)) if made else math.inf
+        return spread + FAR * abs(math.log(width / wished))
 
     tried = [wished * narrowest * math.pow(1.5 / narrowest, step / (STEPS - 1)) for step in range(STEPS)]
-    return min(tried, key=spread)
+    return min([wished, *tried], key=unlike)
 
 
 def panels_in(space: Space, margin: float, width: float) -> tuple[Space, ...]:
