@@ -13,7 +13,9 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.model import CuttingPlan, Job
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.takeoff.order import OrderLine, cut_lengths, order_list
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.order_line import OrderLine
+from narrow_cornice.takeoff.trim_order import cut_lengths
 
 PIECES = st.lists(st.floats(100, 2400), min_size=1, max_size=20).map(tuple)
 LEFT = st.lists(st.floats(200, 3000), max_size=5).map(tuple)

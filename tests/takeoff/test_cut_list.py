@@ -16,10 +16,12 @@ from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import CuttingPlan, Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.takeoff.cut_list import CutPiece, cut_list
-from narrow_cornice.takeoff.order import OrderLine, cut_lengths, order_list
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.order_line import OrderLine
 from narrow_cornice.takeoff.reductions import reductions
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.takeoff.trim_order import cut_lengths
 from narrow_cornice.trim.scarfs import longest_part, parts_of, scarf_places
 from narrow_cornice.units.lengths import Length
 

@@ -213,6 +213,8 @@ class Letter(QWidget):
         del self.rows[len(paragraphs) :]
         for row, paragraph in zip(self.rows, paragraphs, strict=True):
             row.show_paragraph(paragraph)
+        self._lay.activate()  # so that the first sight of a letter is not squeezed into its sheet
+        self._fit()
 
     def blank(self, path: BriefPath) -> BlankField | None:
         """Return the place of a path, None where the letter has none."""

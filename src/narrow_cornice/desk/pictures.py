@@ -67,7 +67,7 @@ VIEWS: tuple[tuple[str, dict[str, object]], ...] = (
 )
 
 
-def settle(milliseconds: int = 180) -> None:
+def settle(milliseconds: int = 350) -> None:
     """Let the window paint."""
     timer = QElapsedTimer()
     timer.start()

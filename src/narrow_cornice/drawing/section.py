@@ -23,7 +23,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.sections import is_drawn, joint_of, key_of
 from narrow_cornice.takeoff.surveys import house_rules_of
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.choices import FRAMING, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.profiles import TURNED, Profile, cornice_profile
 from narrow_cornice.trim.shade import shade_strip
@@ -61,7 +61,7 @@ def trim_section(
     if not plain:
         rules = house_rules_of(changed_rules)
         eye, distance = rules.value("eye_height"), rules.value("sight_distance")
-        sight = seen_from(profile, piece.bottom, eye, distance) if kind != "casing" else None
+        sight = seen_from(profile, piece.bottom, eye, distance) if kind not in FRAMING else None
         marks += _strips(profile, sight, about, distance)
         if sight is not None and sight.places:
             marks += _hidden(sight, distance, eye - piece.bottom, unit)

@@ -6,7 +6,7 @@ import math
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, bounds_of
-from narrow_cornice.takeoff.order import OrderLine
+from narrow_cornice.takeoff.order_line import OrderLine
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 METRE = 62.0  # mm on the drawing for a metre of trim

@@ -9,7 +9,8 @@ from collections.abc import Iterable, Sequence
 from narrow_cornice.exchange.plain_text import cell
 from narrow_cornice.job.model import Job
 from narrow_cornice.takeoff.coatings import coated_surfaces
-from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
+from narrow_cornice.takeoff.order import order_list, tick_state
+from narrow_cornice.takeoff.order_line import OrderLine
 
 MARK = "\ufeff"
 

@@ -10,7 +10,8 @@ from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.courses import courses_of, words_of
 from narrow_cornice.takeoff.cut_list import EndCut, cut_list
-from narrow_cornice.takeoff.order import OrderLine, order_list
+from narrow_cornice.takeoff.order import order_list
+from narrow_cornice.takeoff.order_line import OrderLine
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.units.lengths import show_length

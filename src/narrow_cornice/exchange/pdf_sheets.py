@@ -36,7 +36,8 @@ from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
+from narrow_cornice.takeoff.order import order_list, tick_state
+from narrow_cornice.takeoff.order_line import OrderLine
 from narrow_cornice.units.show import show_money
 
 if TYPE_CHECKING:

@@ -13,9 +13,9 @@ from narrow_cornice.cutting.lengths import lengths_to_buy
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Joinery, Room, Stock
 from narrow_cornice.takeoff.cut_list import cut_list
-from narrow_cornice.takeoff.order import cut_lengths, knife_price, metre_price, stock_for
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.takeoff.trim_order import cut_lengths, knife_price, metre_price, stock_for
 from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 from narrow_cornice.trim.choices import TrimChoice, TrimKind
 from narrow_cornice.trim.girth import girth_of

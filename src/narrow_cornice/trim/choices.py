@@ -22,6 +22,7 @@ TrimKind = Literal[
     "cornice",
 ]
 KINDS: tuple[TrimKind, ...] = get_args(TrimKind)
+FRAMING: tuple[TrimKind, ...] = ("casing", "panel mould", "stiles and rails")  # round things, not along walls
 
 
 class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):

@@ -19,9 +19,11 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.order import OrderLine, cut_lengths, order_list, tick_state
+from narrow_cornice.takeoff.order import order_list, tick_state
+from narrow_cornice.takeoff.order_line import OrderLine
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.takeoff.tally import tally
+from narrow_cornice.takeoff.trim_order import cut_lengths
 from narrow_cornice.units.lengths import parse_length, show_length
 from narrow_cornice.units.show import show_money
 from narrow_cornice.working.house_rules import shipped_rules

@@ -25,7 +25,7 @@ from narrow_cornice.takeoff.sections import (
     with_dentils,
 )
 from narrow_cornice.takeoff.surveys import house_rules_of
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.choices import FRAMING, TrimKind
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.members import KINDS
 from narrow_cornice.trim.sight import seen_from
@@ -106,7 +106,7 @@ def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, ki
         yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(measured, kind)) and None)
     if kind == "cornice":
         yield from _course_rows(bench, job, measured)
-    if kind == "casing":
+    if kind in FRAMING:
         return
     rules = house_rules_of(job.house_rules)
     eye, distance = rules.value("eye_height"), rules.value("sight_distance")

@@ -25,7 +25,7 @@ from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.reductions import Reduced, reductions
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surfaces import room_surfaces
-from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.choices import FRAMING, KINDS, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
@@ -86,7 +86,7 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         yield from bench.working(piece.height)
         yield from _lengths(bench, job, room, measured, kind, to_buy)
         yield from whole_section(bench, job, room, measured, kind)
-        if kind != "casing":
+        if kind not in FRAMING:
             yield from _corners(bench, job, room, kind)
     if kind in ("panel mould", "stiles and rails", "dado rail"):
         yield from add_panel_rows(bench, job, room)
@@ -123,7 +123,7 @@ def _lengths(
     yield Caption("Lengths")
     inside, outside = corner_counts(measured.runs, kind)
     yield bench.figure_row(to_buy, True)
-    corners = f"{inside} inside corners, {outside} outside" if kind != "casing" else "mitred at the corners"
+    corners = f"{inside} inside corners, {outside} outside" if kind not in FRAMING else "around openings and panels"
     yield NoteRow(f"{len(mine)} pieces · {corners}")
     profile = measured.trim.piece(kind).profile if measured.trim else None
     if profile is not None:

@@ -26,7 +26,8 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.job import edits
-from narrow_cornice.takeoff.order import OrderLine, order_list, tick_state
+from narrow_cornice.takeoff.order import order_list, tick_state
+from narrow_cornice.takeoff.order_line import OrderLine
 from narrow_cornice.units.show import show_money
 
 

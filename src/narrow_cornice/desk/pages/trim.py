@@ -16,7 +16,7 @@ from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.sections import kind_of_key, move_joint
 from narrow_cornice.takeoff.stock_match import job_offers
-from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.choices import FRAMING, KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
@@ -129,7 +129,7 @@ class TrimPage(DrawingPage):
                     self._size((*about, "projection")) if piece.built and kind != "frieze" else Cell("", number=True),
                     Cell(shown(Figure("", piece.profile.girth, "mm")) if piece.profile else "", number=True),
                     Cell(str(len(runs)) if runs else "", number=True),
-                    Cell(f"{inside} / {outside}" if runs and kind != "casing" else "", number=True),
+                    Cell(f"{inside} / {outside}" if runs and kind not in FRAMING else "", number=True),
                     Cell(run_total(measured.runs, kind).shown(unit) if runs else "", number=True),
                 )
             )
