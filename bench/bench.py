@@ -26,6 +26,8 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.sections import move_joint, placed_member, profile_of
+from narrow_cornice.trim.catalogue import shipped_profiles
+from narrow_cornice.trim.nearest import nearest
 from narrow_cornice.units.lengths import parse_length
 
 RUNS = 9
@@ -392,6 +394,12 @@ def profiles() -> None:
     print(
         f"a joint of a cornice dragged: profile anew {median(alone) * 1000:.1f} ms (at most 5), "
         f"with its section drawn {median(drawn) * 1000:.1f} ms"
+    )
+    known = shipped_profiles()
+    found = timed(lambda: nearest(whole, "cornice", known, 19.0))
+    print(
+        f"nearest stock for a cornice among {len(known)} profiles, singles and up to four pieces: "
+        f"{median(found) * 1000:.0f} ms"
     )
 
 

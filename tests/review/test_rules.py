@@ -228,3 +228,10 @@ def test_trim_of_two_heights_is_found_through_an_open_doorway() -> None:
         assert "trim across:r2:o3:skirting" not in [one.key for one in second_look(mended)]
     closed = edits.change_opening("r2", "o3", "arch", kind="door").apply(job)
     assert not any(one.key.startswith("trim across") for one in second_look(closed))
+
+
+def test_a_socket_under_a_panel_moulding_or_behind_a_mirror_is_told() -> None:
+    switch = edits.add_fixture("r3", "switch", "w4", mm("200"), mm("1300"))
+    assert "fixture covered:r3" not in keys(after(switch))
+    mirror = edits.add_frame("r3", "mirror", "w4", mm("300"))
+    assert "fixture covered:r3" in keys(after(switch, mirror))

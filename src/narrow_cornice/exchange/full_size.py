@@ -100,7 +100,7 @@ def profile_pdf(job: Job, profile: Profile, name: str) -> bytes:
             base = sheet.tall - 18.0
             sheet.line(((sheet.wide - 60, base), (sheet.wide - 10, base)), Pen("ink", 0.8))
             sheet.text(sheet.wide - 35, base - 1.5, "50 mm", 7, anchor="middle")
-            sheet.text(MARGIN, base, " ".join(cautions("trim"))[:160], 6.5, colour="soft", room=sheet.wide - 80)
+            sheet.wrapped(MARGIN, base - 3.0, " ".join(cautions("trim")), 6.5, sheet.wide - 85, colour="soft", most=3)
             foot(sheet, job)
     return sheet.content()
 

@@ -420,7 +420,7 @@ def _opening_surfaces(room_id: str, face: WallFace, opening: Opening, hole: Hole
             surfaces.append(
                 _plain(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face)
             )
-    if opening.reveal.mm > 0:
+    if opening.reveal.mm > 0 and opening.kind != "fireplace":  # its cheeks are not painted
         path = (room_id, "opening", opening.id, "reveal")
         depth = reading(f"reveal of {opening.name[:60]}", opening.reveal.mm, "mm", path)
         sides = Figure(

@@ -34,6 +34,7 @@ if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
 
 
+LEADING = ("door", "doorway", "arch")  # openings that lead to another room
 MEASURED_HERE = ("wall", "corner", "diagonal", "offset", "width", "opening", "fixture", "mark", "there", "recess")
 
 
@@ -196,9 +197,9 @@ def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[R
         for other in job.rooms
         if other.id != room.id
         for one in other.openings
-        if one.kind == opening.kind and one.kind != "window"
+        if one.kind == opening.kind and one.kind in LEADING
     ]
-    if opening.kind != "window" and others:
+    if opening.kind in LEADING and others:
         yield ChoiceRow(
             "Leads to",
             (("", "not said"), *others),

@@ -15,8 +15,11 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every fixture against the runs of trim and the openings of its wall."""
     for face in seen.measured.faces:
         runs = [run for run in seen.measured.runs_of(face) if run.kind != "casing"]
+        mould = seen.trim.piece("panel mould")
+        framed = seen.measured.panels_of(face).covered(mould.height.value if mould.height is not None else 0.0)
         for fixture, rect in face.fixtures:
             over = next((run.kind for run in runs if _lies_over(trim_rects(run, seen.trim), rect)), "")
+            over = over or next((name for name, one in framed if one.within(rect).area > 1.0), "")
             inside = next((opening.name for opening, _, hole in face.openings if hole.within(rect).area > 1.0), "")
             if fixture.kind not in COVERABLE or not (over or inside):
                 continue
