@@ -124,3 +124,17 @@ def test_the_order_goes_to_the_line_that_is_selected_and_takes_left_overs(window
     assert any("left-over" in row._line.why for row in rows if row._line is not None)
     type_into(field(window, "Left-overs to use first"), "much")
     assert "much" in window.notice()
+
+
+def test_a_member_is_drawn_as_the_profile_that_comes_nearest(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", sheet="stock", room_id="r1", selected=("r1", "trim", "cornice: bed mould"))
+    settle()
+    assert "Stock for the bed mould" in canvas(window).accessibleDescription()
+    click(window, ("r1", "stock", "cornice: bed mould", "dunlin-75"))
+    assert window.bench.view.press("Draw this member as Dunlin 75")
+    settle()
+    choice = session.job.rooms[0].trim["cornice: bed mould"]
+    assert choice.height is not None
+    assert choice.height.mm == 75.0
+    assert [one.kind for one in choice.drawn] == ["fillet", "cyma reversa", "ovolo"]

@@ -115,3 +115,21 @@ def test_a_knife_is_ground_once_for_a_profile_and_not_for_stock() -> None:
     assert sum(knife.share_of_price(room.id) for room in job.rooms) == pytest.approx(knife.price)
     without = replace(job, stock=tuple(replace(one, knife_per_mm=0.0) for one in job.stock))
     assert not any(line.kind == "knife" for line in order_list(without).lines)
+
+
+def test_each_member_of_the_cornice_has_its_own_nearest_profiles() -> None:
+    job = demo_job()
+    # The Doric bed mould of this room is 111.5 high and as far out, and "Dunlin 110" is drawn from the same members.
+    offers = job_offers(job, job.rooms[0], "cornice", "bed mould")
+    assert offers.wanted is not None
+    assert offers.wanted.height == pytest.approx(111.5, abs=0.1)
+    best = offers.offers[0]
+    assert [one.profile.id for one in best.match.pieces] == ["dunlin-110"]
+    assert best.match.in_proportion < 1e-6 < best.match.differs  # the same shape, a little smaller
+    # Its area is smaller by the square of the heights, and it does not lie wholly within the larger.
+    assert 1 - (110 / offers.wanted.height) ** 2 <= best.match.differs < 0.05
+    assert all("bed mould" in one.match.pieces[0].profile.uses or "base cap" in one.match.pieces[0].profile.uses
+               for one in offers.offers)  # fmt: skip
+    corona = job_offers(job, job.rooms[0], "cornice", "corona").offers
+    assert any(one.match.pieces[0].flat for one in corona)
+    assert job_offers(job, job.rooms[0], "cornice", "nothing").wanted is None

@@ -29,6 +29,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.fitted import MEMBER_PREFIX
 
 SHEETS: tuple[tuple[Sheet, str], ...] = (
     ("unfolded", "Unfolded"),
@@ -49,6 +50,13 @@ def trim_kind_of(selected: About) -> TrimKind:
     return "cornice"
 
 
+def member_of(selected: About) -> str:
+    """Return the member of the cornice that is selected, empty for none."""
+    if len(selected) > 2 and selected[1] in ("trim", "stock") and selected[2].startswith(MEMBER_PREFIX):
+        return selected[2].removeprefix(MEMBER_PREFIX)
+    return ""
+
+
 def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | None = None) -> Drawing | None:
     """Return the drawing that is looked at, None where there is no room yet."""
     room = room or session.room()
@@ -67,8 +75,8 @@ def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) ->
     if sheet == "proportion":
         return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
     if sheet == "stock":
-        kind = trim_kind_of(view.selected)
-        return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.stock, job.joinery)
+        kind, member = trim_kind_of(view.selected), member_of(view.selected)
+        return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.stock, job.joinery, member)
     if sheet == "house":
         return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:

@@ -30,15 +30,17 @@ def profile_board(
     own: tuple[StockProfile, ...],
     stock: tuple[Stock, ...],
     joinery: Joinery,
+    member: str = "",
 ) -> Drawing:
-    """Return the board of a kind of trim: each offer over the wanted section, what they do not share in rust."""
-    offers = offers_of(room, changed_rules, kind, own, stock, joinery)
-    title = f"Stock for the {kind}"
+    """Return the board of a kind of trim, or of one member of the cornice: each offer over the wanted section, what
+    they do not share in rust."""
+    offers = offers_of(room, changed_rules, kind, own, stock, joinery, member)
+    title = f"Stock for the {member or kind}"
     wanted = offers.wanted
     if wanted is None:
         return Drawing(title, f"No {kind} is fitted in this room.", (), (0.0, 0.0, 200.0, 200.0))
     if not offers.offers:
-        missing = f"No stock profile comes near this {kind}. Bring in a catalogue, or have it made."
+        missing = f"No stock profile comes near this {member or kind}. Bring in a catalogue, or have it made."
         return Drawing(title, missing, (), (0.0, 0.0, 200.0, 200.0))
     shown = offers.offers[:MOST]
     columns = min(COLUMNS, len(shown))
@@ -50,7 +52,7 @@ def profile_board(
     marks: list[Mark] = []
     for place, one in enumerate(shown):
         row, column = divmod(place, columns)
-        path = (room.id, "stock", kind, one.match.key)
+        path = (room.id, "stock", f"cornice: {member}" if member else kind, one.match.key)
         marks += _card(one, wanted, kind, (column * step, row * drop), unit, step, path, settings)
     left, top, right, bottom = bounds_of(marks, 6 * unit)
     right += 70 * unit  # the words of the last column are wider than its pieces

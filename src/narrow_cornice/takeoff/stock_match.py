@@ -16,12 +16,15 @@ from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.takeoff.trim_order import cut_lengths, knife_price, metre_price, stock_for
-from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
+from narrow_cornice.trim.catalogue import StockProfile, Use, shipped_profiles
 from narrow_cornice.trim.choices import TrimChoice, TrimKind
 from narrow_cornice.trim.girth import girth_of
-from narrow_cornice.trim.nearest import FOR_KIND, Match, nearest
-from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.trim.nearest import FOR_KIND, Match, nearest, nearest_to_member
+from narrow_cornice.trim.profiles import Profile, stack_profile
+from narrow_cornice.trim.stacks import height_of
 from narrow_cornice.working.figures import Figure, table, total
+
+MOST = 8  # profiles that are told for one member
 
 
 class Offer(msgspec.Struct, frozen=True):
@@ -68,6 +71,14 @@ def _wanted(room: Room, changed_rules: dict[str, float], kind: TrimKind) -> Prof
 
 
 @by_identity(keep=256)
+def _wanted_member(room: Room, changed_rules: dict[str, float], name: str) -> Profile | None:
+    """Return one member of a room's cornice as a section of its own, None where it is not fitted."""
+    whole = _wanted(room, changed_rules, "cornice")
+    mine = tuple(one.member for one in whole.members if one.stack == name) if whole is not None else ()
+    return stack_profile("cornice", mine, room.curves) if mine and height_of(mine) > 1.0 else None
+
+
+@by_identity(keep=256)
 def _matches(wanted: Profile, kind: TrimKind, own: tuple[StockProfile, ...], least: float) -> tuple[Match, ...]:
     return nearest(wanted, kind, catalogue_of(own), least)
 
@@ -80,9 +91,11 @@ def offers_of(
     own: tuple[StockProfile, ...],
     stock: tuple[Stock, ...],
     joinery: Joinery,
+    member: str = "",
 ) -> Offers:
-    """Return the stock that comes nearest to a kind of trim of a room, priced for its runs."""
-    wanted = _wanted(room, changed_rules, kind)
+    """Return the stock that comes nearest to a kind of trim of a room, or to one ``member`` of its cornice, priced for
+    its runs."""
+    wanted = _wanted_member(room, changed_rules, member) if member else _wanted(room, changed_rules, kind)
     if wanted is None or kind not in FOR_KIND:
         return Offers(None)
     rules = house_rules_of(changed_rules)
@@ -91,7 +104,9 @@ def offers_of(
     cuts = [one.length for one in cut_list(plain, changed_rules, stock, joinery) if one.kind == kind]
     chosen = room.trim.get(kind, TrimChoice()).stock
     offers = []
-    for match in _matches(wanted, kind, own, least):
+    known = catalogue_of(own)
+    matches = nearest_to_member(wanted, member, known)[:MOST] if member else _matches(wanted, kind, own, least)
+    for match in matches:
         prices = []
         for piece in match.pieces:
             one = piece.profile
@@ -103,7 +118,8 @@ def offers_of(
             words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length())
             prices.append(table(piece.words, bars.price, "money", words or "none"))
         offers.append(Offer(match, total("price of the stock", "money", prices), chosen == match.pieces))
-    thin = sum(one.depth < least for one in catalogue_of(own) if FOR_KIND[kind] & set(one.uses))
+    uses = frozenset[Use]() if member else FOR_KIND[kind]
+    thin = sum(one.depth < least for one in known if uses & set(one.uses))
     return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, kerf), thin)
 
 
@@ -143,6 +159,6 @@ def _made(
     return total("made to measure", "money", parts)
 
 
-def job_offers(job: Job, room: Room, kind: TrimKind) -> Offers:
-    """Return the offers of a room in a job."""
-    return offers_of(room, job.house_rules, kind, job.catalogue, job.stock, job.joinery)
+def job_offers(job: Job, room: Room, kind: TrimKind, member: str = "") -> Offers:
+    """Return the offers of a room in a job, for a kind of trim or one member of the cornice."""
+    return offers_of(room, job.house_rules, kind, job.catalogue, job.stock, job.joinery, member)

@@ -36,20 +36,30 @@ FOR_KIND: dict[str, frozenset[Use]] = {
     "panel mould": frozenset({"panel mould", "base cap"}),
     "stiles and rails": frozenset({"board"}),
 }
+FOR_PART: dict[str, frozenset[Use]] = {
+    "cymatium": frozenset({"crown"}),
+    "crown": frozenset({"crown"}),
+    "corona": frozenset({"board", "crown"}),
+    "modillion band": frozenset({"bed mould", "board"}),
+    "dentil band": frozenset({"bed mould", "board"}),
+    "bed mould": frozenset({"bed mould", "base cap"}),
+}  # what a single member of the cornice is bought as
 ON_TOP = frozenset({"crown", "base cap", "back band"})  # nothing stands over them
 AT_FOOT = frozenset({"skirting"})  # they stand on nothing
 LYING = ("cornice", "dado rail")  # where boards are laid flat, as a corona or a shelf
 
 
 class Match(msgspec.Struct, frozen=True):
-    """Stock pieces that come near a wanted section: ``differs`` is the area not shared, as a share of the wanted one;
-    ``taller`` and ``further`` what they are more in height and projection, in mm."""
+    """Stock pieces that come near a wanted section: ``differs`` is the area not shared, as a share of the wanted one,
+    ``in_proportion`` the same when the pieces are brought to the wanted height; ``taller`` and ``further`` what they
+    are more in height and projection, in mm."""
 
     pieces: tuple[StockPiece, ...]
     profile: Profile
     differs: float
     taller: float
     further: float
+    in_proportion: float = 0.0
 
     @property
     def key(self) -> str:
@@ -286,13 +296,41 @@ def _match(wanted: Profile, kind: TrimKind, placed: Sequence[_Placed], down: boo
     shift = wanted.height - whole if down else 0.0
     other = shapely.affinity.translate(closed_section(profile), 0.0, shift)
     differs = closed_section(wanted).symmetric_difference(other).area / max(1.0, wanted.area)
-    return Match(
-        tuple(pieces), profile, float(differs), profile.height - wanted.height, profile.projection - _reach(wanted)
-    )
+    taller, further = profile.height - wanted.height, profile.projection - _reach(wanted)
+    return Match(tuple(pieces), profile, float(differs), taller, further, in_proportion(wanted, profile))
+
+
+def in_proportion(wanted: Profile, profile: Profile) -> float:
+    """Return by how much two sections differ when one is brought to the other's height: of shape alone."""
+    import shapely
+
+    scale = wanted.height / profile.height
+    other = shapely.affinity.scale(closed_section(profile), scale, scale, origin=(0.0, 0.0))
+    return float(closed_section(wanted).symmetric_difference(other).area / max(1.0, wanted.area))
 
 
 def _reach(profile: Profile) -> float:
     return max(z for z, _ in profile.outline.polyline())
+
+
+def nearest_to_member(wanted: Profile, name: str, stock: Sequence[StockProfile]) -> tuple[Match, ...]:
+    """Return the single profiles that come nearest to one member of a cornice by itself, the best first."""
+    uses = FOR_PART.get(name, frozenset({"crown", "bed mould"}))
+    made = []
+    for one in stock:
+        if uses & set(one.uses):
+            flat = "board" in one.uses
+            width = max(1.0, min(one.height, round(_reach(wanted) / RIP) * RIP)) if flat else None
+            placed = StockPiece(one, 0.0, 0.0, flat, width)
+            made.append(_alone(wanted, placed))
+    return tuple(sorted(made, key=lambda match: match.score))
+
+
+def _alone(wanted: Profile, piece: StockPiece) -> Match:
+    profile = assembled("cornice", (piece,))
+    differs = closed_section(wanted).symmetric_difference(closed_section(profile)).area / max(1.0, wanted.area)
+    taller, further = profile.height - wanted.height, profile.projection - _reach(wanted)
+    return Match((piece,), profile, float(differs), taller, further, in_proportion(wanted, profile))
 
 
 def _fronts(wanted: Profile) -> Any:

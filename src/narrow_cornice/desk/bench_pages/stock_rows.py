@@ -12,6 +12,9 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.stock_match import job_offers
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.nearest import Match
+from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.show import show_money
 from narrow_cornice.working.figures import Figure
 
@@ -22,14 +25,15 @@ if TYPE_CHECKING:
 def offer_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
     """Yield the rows of one offer of stock for a kind of trim."""
     kind: TrimKind = next((one for one in KINDS if one == about[2]), "cornice")
-    offers = job_offers(job, room, kind)
+    member = about[2].removeprefix(MEMBER_PREFIX) if about[2].startswith(MEMBER_PREFIX) else ""
+    offers = job_offers(job, room, kind, member)
     offer = next((one for one in offers.offers if one.match.key == about[3]), None)
     if offer is None:
-        yield Title(f"Stock for the {kind}", room.name[:200])
+        yield Title(f"Stock for the {member or kind}", room.name[:200])
         yield NoteRow("This offer is no longer among the nearest.", "ochre")
         return
     match = offer.match
-    yield Title("Stock profiles", f"for the {kind}, {room.name[:100]}")
+    yield Title("Stock profiles", f"for the {member or kind}, {room.name[:100]}")
 
     def shown(mm: float) -> str:
         return Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
@@ -40,6 +44,7 @@ def offer_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
         yield NoteRow(f"{piece.words}: {one.species}, {where}; {one.shop}.")
     yield Caption("Against what is wanted")
     yield NoteRow(f"{match.differs:.1%} of the section differs.", "ochre" if match.differs > 0.15 else "soft")
+    yield NoteRow(f"{match.in_proportion:.1%} differs when it is brought to the wanted height: in shape alone.")
     for mm, more, less in ((match.taller, "taller", "lower"), (match.further, "further out", "less far out")):
         if abs(mm) >= 0.5:
             yield NoteRow(f"{shown(mm)} {more if mm > 0 else less}.")
@@ -56,6 +61,9 @@ def offer_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
         yield NoteRow(
             f"Stock costs {show_money(abs(saved))}{money} {'less' if saved >= 0 else 'more'} than having it made."
         )
+    if member:
+        yield from _like_this(bench, room, match, about[2])
+        return
     words = "Have it made instead" if offer.chosen else "Use these pieces"
     pieces = () if offer.chosen else match.pieces
     yield ButtonsRow(
@@ -69,3 +77,17 @@ def stock_choice(bench: Bench, room: Room, kind: TrimKind, pieces: Sequence[Stoc
     for piece in sorted(pieces, key=lambda one: -one.at):
         yield NoteRow(f"{piece.words}, {piece.profile.species}")
     yield ButtonsRow(("Have it made instead",), lambda _: bench.do(edits.use_stock(room.id, kind, (), "made")) and None)
+
+
+def _like_this(bench: Bench, room: Room, match: Match, key: str) -> Iterator[Row]:
+    """Yield what draws a member of the cornice as a stock profile is, where that is a stack of members."""
+    one = match.pieces[0].profile
+    if not one.members or "board" in one.uses:
+        yield NoteRow("Choose pieces for the whole cornice to put it together from stock.")
+        return
+    size = Length(one.height, f"{one.height:g}")
+
+    def draw(_: int) -> None:
+        bench.do(edits.draw_section(room.id, {key: {"drawn": one.members, "height": size}}, f"drawn as {one.name}"))
+
+    yield ButtonsRow((f"Draw this member as {one.name}",), draw)

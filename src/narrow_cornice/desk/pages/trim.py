@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.drawing_page import DrawingPage, row, trim_kind_of
+from narrow_cornice.desk.drawing_page import DrawingPage, member_of, row, trim_kind_of
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_fields import size_field
@@ -39,7 +39,7 @@ class TrimPage(DrawingPage):
             ("No.", "Piece", "Wall", "Length", "Left end", "Right end"), theme, "Cut list, in the order it is put up", 4
         )
         self.offers = RuledSheet(
-            ("Pieces, from the top", "Height", "Projection", "Differs", "Taller", "Further", "Price for the room"),
+            ("Pieces, from the top", "Height", "Projection", "Differs", "In shape", "Taller", "Further", "Price"),
             theme,
             "Stock profiles that come near, the nearest first",
         )
@@ -162,22 +162,24 @@ class TrimPage(DrawingPage):
 
     def _offers(self, room: Room) -> list[SheetRow]:
         """Return the stock that comes near the kind of trim that is looked at."""
-        job, kind = self.session.job, trim_kind_of(self.session.view.selected)
+        job, selected = self.session.job, self.session.view.selected
+        kind, member = trim_kind_of(selected), member_of(selected)
 
         def shown(mm: float) -> Cell:
             size = Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
             return Cell(f"−{size}" if mm < -0.25 else size, number=True)
 
         rows = []
-        for one in job_offers(job, room, kind).offers:
+        for one in job_offers(job, room, kind, member).offers:
             match = one.match
             rows.append(
                 row(
-                    (room.id, "stock", kind, match.key),
+                    (room.id, "stock", f"{MEMBER_PREFIX}{member}" if member else kind, match.key),
                     match.words + (" (chosen)" if one.chosen else ""),
                     shown(match.profile.height),
                     shown(match.profile.projection),
                     Cell(f"{match.differs:.1%}", number=True),
+                    Cell(f"{match.in_proportion:.1%}", number=True),
                     shown(match.taller),
                     shown(match.further),
                     Cell(show_money(one.price.value), number=True),
