@@ -74,6 +74,8 @@ def test_a_typed_size_or_a_drawn_section_is_made_again() -> None:
     _, made = chosen()
     typed = edits.change_trim("r1", "cornice", height=Length(200.0, "200")).apply(made)
     assert typed.rooms[0].trim["cornice"].stock == ()
+    member = edits.change_trim("r1", "cornice: corona", fitted=False).apply(made)
+    assert "cornice" not in member.rooms[0].trim
     reduced = edits.reduce_cornice("r1", "single crown").apply(made)
     assert "cornice" not in reduced.rooms[0].trim
     back = edits.use_stock("r1", "cornice", (), "made").apply(made)

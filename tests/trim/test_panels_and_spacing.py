@@ -42,6 +42,19 @@ def test_panels_are_equal_and_have_the_same_margin_all_round(
     assert figure.value == pytest.approx(panels[0].wide)
 
 
+@given(st.floats(150, 6000), margins, st.floats(120, 2000))
+def test_no_other_number_of_panels_comes_nearer_to_the_wish(space: float, margin: float, wish: float) -> None:
+    def far(n: int) -> float:
+        width = (space - (n + 1) * margin) / n
+        return abs(math.log(width / wish)) if width >= SMALLEST else math.inf
+
+    best = nearest_count(space, margin, wish)
+    others = [far(n) for n in range(1, 60)]
+    assert (best == 0) == (min(others) == math.inf)
+    if best:
+        assert far(best) <= min(others) + 1e-9
+
+
 def test_panels_of_a_wall_by_hand() -> None:
     # 3 000 wide, margin 100, wished 600: four are (3000 − 500) ÷ 4 = 625, three (3000 − 400) ÷ 3 = 867.
     assert nearest_count(3000.0, 100.0, 600.0) == 4

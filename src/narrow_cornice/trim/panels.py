@@ -64,13 +64,16 @@ def _counts(space: float, margin: float) -> range:
 
 
 def nearest_count(space: float, margin: float, width: float) -> int:
-    """Return the number of panels whose width comes nearest to a wished one, by ratio; nought where none fits."""
-    counts = _counts(space, margin)
-    return min(
-        counts,
-        key=lambda n: abs(math.log(((space - (n + 1) * margin) / n) / width)),
-        default=0,
-    )
+    """Return the number of panels whose width comes nearest to a wished one, by ratio; nought where none fits.
+
+    The width falls as the number rises, so it is one of the two numbers beside (space − margin) ÷ (width + margin).
+    """
+    most = len(_counts(space, margin))
+    if most == 0:
+        return 0
+    about = (space - margin) / (width + margin)
+    near = {min(most, max(1, math.floor(about))), min(most, max(1, math.ceil(about)))}
+    return min(near, key=lambda n: abs(math.log(((space - (n + 1) * margin) / n) / width)))
 
 
 def common_width(spaces: Sequence[float], margin: float, wished: float, narrowest: float = 2 / 3) -> float:

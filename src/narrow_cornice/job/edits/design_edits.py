@@ -57,11 +57,21 @@ def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
     def change(room: Room) -> Room:
         choice = replace(room.trim.get(kind, TrimChoice()), **fields)
         trim = {key: value for key, value in room.trim.items() if key != kind}
+        if kind.startswith(MEMBER_PREFIX):
+            _made_again(trim, "cornice")
         if choice != TrimChoice():
             trim[kind] = choice
         return replace(room, trim=trim)
 
     return room_edit(title, room_id, change)
+
+
+def _made_again(trim: dict[str, TrimChoice], kind: str) -> None:
+    """Let a kind of trim be made and not put together from stock, since somebody says what it is like."""
+    there = trim.pop(kind, TrimChoice())
+    choice = replace(there, stock=())
+    if choice != TrimChoice():
+        trim[kind] = choice
 
 
 def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: str) -> Edit:
@@ -74,9 +84,8 @@ def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: st
 
     def change(room: Room) -> Room:
         trim = dict(room.trim)
-        whole = "cornice" if any(key.startswith(MEMBER_PREFIX) for key in sizes) else ""
-        if trim.get(whole, TrimChoice()).stock:
-            trim[whole] = replace(trim[whole], stock=())
+        if any(key.startswith(MEMBER_PREFIX) for key in sizes):
+            _made_again(trim, "cornice")
         for key, fields in sizes.items():
             choice = replace(trim.pop(key, TrimChoice()), **fields)
             if choice != TrimChoice():
