@@ -359,6 +359,7 @@ def _parts(
     for end, corner in ((run.left, face.wall.left), (run.right, face.wall.right)):
         if end == "outside":
             whole -= part.short * math.tan(math.radians((corner.value - 180.0) / 2.0))
+    overlap = min(overlap, longest / 3)  # of trim that is thicker than a third of its length nobody makes a joint
     joints = scarf_places(whole, longest, overlap, studs)
     lengths = parts_of(whole, joints, overlap)
     where = "on a stud" if joints and all(one in studs for one in joints) else "glued"

@@ -17,6 +17,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     if piece.height.value >= limit:
         return
     wish = seen.wish(piece.wants.value)
+    if wish.mm <= 0:
+        return  # an order for a doll's house wants less than can be typed
     yield Finding(
         key=f"casing narrow:{seen.room.id}",
         grade="will show",

@@ -40,7 +40,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             continue
         if abs(piece.height.value - one.height.mm) > NOTICED:
             index = next(i for i, side in enumerate(sides) if side.id == one.wall)
-            fix = change_trim(seen.room.id, one.kind, height=seen.wish(one.height.mm))
             yield _finding(
                 seen,
                 one.id,
@@ -49,7 +48,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 f"new {one.kind} does not match the old",
                 piece.height.value,
                 one.height.mm,
-                (replace(fix, title=f"Use {seen.size(one.height.mm)}"),),
+                _like_old(seen, one, f"Use {seen.size(one.height.mm)}"),
             )
 
 
@@ -65,10 +64,15 @@ def _beside_new(seen: RoomSeen, staying: dict[tuple[str, TrimKind], TrimThere]) 
                 continue
             if abs(piece.height.value - one.height.mm) <= NOTICED:
                 continue
-            fix = change_trim(seen.room.id, kind, height=seen.wish(one.height.mm))
-            fixes = (replace(fix, title=f"Use {seen.size(one.height.mm)} for the new"), _stated(seen, one))
+            fixes = (*_like_old(seen, one, f"Use {seen.size(one.height.mm)} for the new"), _stated(seen, one))
             says = f"new {kind} meets the old of another height"
             yield _finding(seen, one.id, kind, index, says, piece.height.value, one.height.mm, fixes, _proud(seen, one))
+
+
+def _like_old(seen: RoomSeen, one: TrimThere, title: str) -> tuple[Edit, ...]:
+    """Return the fix that gives new trim the height of the old; none where that is next to nothing."""
+    height = seen.wish(one.height.mm)
+    return (replace(change_trim(seen.room.id, one.kind, height=height), title=title),) if height.mm > 0 else ()
 
 
 def _proud(seen: RoomSeen, one: TrimThere) -> str:

@@ -24,6 +24,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             continue
         usual = _USUAL.get(piece.kind)
         wish = seen.wish(seen.rules.value(usual) if usual else least)
+        if wish.mm <= 0:
+            continue
         fix = together(f"Use {wish.text.removesuffix(' mm')}", [change_trim(seen.room.id, piece.kind, projection=wish)])
         size = seen.size(piece.projection.value)
         yield Finding(
