@@ -8,7 +8,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from narrow_cornice.desk.window import MainWindow
-from narrow_cornice.drawing.marks import About
+from narrow_cornice.drawing.marks import About, Label
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.sections import profile_of
 from narrow_cornice.trim.choices import TrimKind
@@ -89,4 +89,12 @@ def test_the_distance_of_the_eye_is_typed_and_changes_what_is_seen(window: MainW
     settle()
     type_into(field(window, "From"), "1200")
     assert session.job.house_rules["sight_distance"] == 1200
+    assert "from 1.2 m" in canvas(window).accessibleDescription()
+    QTest.keyClicks(canvas(window), " ")  # as it was before, and as it is
+    settle()
+    assert "Before" in canvas(window).accessibleDescription()
+    seen = [mark.text for mark in canvas(window)._marks() if isinstance(mark, Label)]
+    assert "seen from 2.5 m" in seen
+    QTest.keyClicks(canvas(window), " ")
+    settle()
     assert "from 1.2 m" in canvas(window).accessibleDescription()

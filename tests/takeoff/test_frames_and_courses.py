@@ -215,5 +215,12 @@ def test_a_rake_has_its_knees_in_the_plane_of_the_wall() -> None:
     assert all(end.setting is not None and end.setting.mitre.value == pytest.approx(slope / 2) for end in knees)
     assert max(one.length for one in raking) == pytest.approx(2000.0)
     assert min(one.length for one in raking) == pytest.approx(math.hypot(1000.0, 1000.0))
-    words = [one.left.words + one.right.words for one in cuts(job, "cornice")]
-    assert sum("a raking run does not mitre with a level one" in one for one in words) >= 2
+    # A block stands in each of the two corners with the low wall; the two at the high one are cut as ever.
+    ends = [end.meets for one in cuts(job, "cornice") for end in (one.left, one.right)]
+    assert sorted(one.partition(":")[0] for one in ends if "block" in one) == [
+        "a block at corner A",
+        "a block at corner A",
+        "a block at corner B",
+        "a block at corner B",
+    ]
+    assert sum(end.cut == "coped" for one in cuts(job, "cornice") for end in (one.left, one.right)) == 2

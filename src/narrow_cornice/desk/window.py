@@ -305,11 +305,11 @@ class MainWindow(QMainWindow):
         if not self._before_shown:
             page.refresh()
             return
-        from narrow_cornice.desk.drawing_page import drawing_of
+        from narrow_cornice.desk.drawing_page import drawing_for
         from narrow_cornice.drawing.unfolded import titled
 
         former = next((room for room in before.rooms if room.id == self.session.view.room_id), None)
-        drawing = drawing_of(self.session, room=former) if former is not None else None
+        drawing = drawing_for(before, self.session.view, former) if former is not None else None
         if drawing is not None:
             change = self.session.last_change
             shown = titled(drawing, drawing.title, f"Before “{change[:60]}” · Space shows it as it is now")

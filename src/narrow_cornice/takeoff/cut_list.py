@@ -41,6 +41,7 @@ INSTALLED: tuple[TrimKind, ...] = (
 
 
 BOARD_MISSING = "no board"
+LEVEL = 0.05  # degrees: what rises less is level
 
 
 class EndCut(msgspec.Struct, frozen=True):
@@ -284,9 +285,8 @@ def _end(
         how = "" if old.meets == "not said" else f", {old.meets}"
         return EndCut("square", f"the old {run.kind} of {old.height.mm:g}{how}")
     spring = part.spring
-    raking, around = abs(run.slope) > 0.05, measured.face(_id_of(measured, beyond))
-    if raking != any(abs(other.slope) > 0.05 and other.kind == run.kind for other in measured.runs_of(around)):
-        return EndCut("square", f"a block at {corner.name}: a raking run does not mitre with a level one")
+    if any(abs(one.slope) > LEVEL for one in (run, *_round_the_corner(measured, run, beyond, side))):
+        return EndCut("square", f"a block at {corner.name}: a raking run does not mitre round a corner")
     if not SHARPEST <= corner.value <= 360.0 - SHARPEST:
         return EndCut("square", f"{corner.name} of {corner.value:.1f}°, which no saw cuts")
     setting = lying_flat(spring, corner) if spring is not None else standing(corner)
@@ -296,6 +296,15 @@ def _end(
     if (beyond, "right" if side == "left" else "left") in put_up:
         return EndCut("coped", meets, setting, _longer(spring is not None, False))
     return EndCut("square", f"wall {beyond}")
+
+
+def _round_the_corner(measured: MeasuredRoom, run: Run, beyond: str, side: Literal["left", "right"]) -> list[Run]:
+    """Return the run of the same kind that comes to the same corner along the next wall, if one does."""
+    face = measured.face(_id_of(measured, beyond))
+    mine = [one for one in measured.runs_of(face) if one.kind == run.kind]
+    if side == "left":
+        return [one for one in mine if one.end > face.length - 1.0]
+    return [one for one in mine if one.start < 1.0]
 
 
 def _id_of(measured: MeasuredRoom, name: str) -> str:
