@@ -7,6 +7,7 @@ from driving import canvas, field, settle, type_into
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
+from narrow_cornice.desk.pages.trim import TrimPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import About, Label
 from narrow_cornice.takeoff.rooms import measured_room
@@ -98,3 +99,22 @@ def test_the_distance_of_the_eye_is_typed_and_changes_what_is_seen(window: MainW
     QTest.keyClicks(canvas(window), " ")
     settle()
     assert "from 1.2 m" in canvas(window).accessibleDescription()
+
+
+def test_members_are_typed_in_their_sheet_too(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", sheet="section", room_id="r1", selected=("r1", "trim", "skirting"))
+    settle()
+    page = window.page("trim")
+    assert isinstance(page, TrimPage)
+    rows = page.members.sheet.rows
+    assert [row.cells[0].text for row in rows] == ["fillet", "cyma reversa", "fillet", "fascia"]
+    typed = rows[1].cells[2].typed
+    assert typed is not None
+    assert typed("60")
+    settle()
+    assert next(one for one in built(window, "skirting").members if one.index == 1).member.height == 60.0
+    session.look(room_id="r2", selected=("r2", "trim", "panel mould"))
+    settle()
+    names = {row.cells[0].text for row in page.panels.sheet.rows}
+    assert {"picture-frame, whole wall", "overmantel mirror", "screen"} <= names

@@ -85,6 +85,11 @@ class FoundSheets:
             wall = edits.wall_name(room, bulk.wall)
             depth = show_length(bulk.depth.mm, self.session.job.settings.unit)
             rows.append(row(about, bulk.name, bulk.kind, wall, *sizes, "", f"{depth} into the room"))
+        for framed in room.frames:
+            about = (room.id, "frame", framed.id)
+            sizes = (self._size_cell((*about, key)) for key in ("place", "height", "width", "tall"))
+            wall = edits.wall_name(room, framed.wall)
+            rows.append(row(about, framed.name, framed.kind, wall, *sizes, f"framed with {framed.mould}"))
         for one in room.there:
             about = (room.id, "there", one.id)
             rows.append(

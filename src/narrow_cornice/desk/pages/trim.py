@@ -14,7 +14,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.sections import kind_of_key, move_joint
+from narrow_cornice.takeoff.sections import key_of, kind_of_key, move_joint, profile_of
 from narrow_cornice.takeoff.stock_match import job_offers
 from narrow_cornice.trim.choices import FRAMING, KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
@@ -43,7 +43,21 @@ class TrimPage(DrawingPage):
             theme,
             "Stock profiles that come near, the nearest first",
         )
-        self.add_sheets([("Trim", self.pieces), ("Cut list", self.cuts), ("Stock", self.offers)])
+        self.members = RuledSheet(
+            ("Member, from the top", "Part", "Height", "Comes out", "Curves"), theme, "Members of the section", 0
+        )
+        self.panels = RuledSheet(
+            ("Panels and frames", "Wall", "How many", "Width", "Height"), theme, "Panels and framed things", 0
+        )
+        self.add_sheets(
+            [
+                ("Trim", self.pieces),
+                ("Members", self.members),
+                ("Panels", self.panels),
+                ("Cut list", self.cuts),
+                ("Stock", self.offers),
+            ]
+        )
         self.add_cautions("trim")
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
@@ -89,6 +103,8 @@ class TrimPage(DrawingPage):
         selected = self.session.view.selected
         self.pieces.put(self._rows(room) if room is not None else [], selected)
         self.cuts.put(self._cuts(room) if room is not None else [], ())
+        self.members.put(self._members(room) if room is not None else [], selected)
+        self.panels.put(self._panels(room) if room is not None else [], selected)
         near = self.session.view.sheet == "stock" and room is not None
         self.offers.put(self._offers(room) if near and room is not None else [], selected)
 
@@ -158,6 +174,55 @@ class TrimPage(DrawingPage):
             )
             cells = (Cell(length, number=True), one.left.words, one.right.words)
             rows.append(row(one.about, Cell(str(one.number), number=True), one.name, one.wall, *cells))
+        return rows
+
+    def _members(self, room: Room) -> list[SheetRow]:
+        """Return the members of the section of the kind that is looked at, each with its sizes to be typed."""
+        job, kind = self.session.job, trim_kind_of(self.session.view.selected)
+        profile = profile_of(measured_room(room, job.house_rules), kind)
+        if profile is None:
+            return []
+        rows = []
+        placed = sorted(profile.members, key=lambda one: -(one.start[1] + one.end[1]))
+        for one in placed:
+            about = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
+            curves = {"roman": "Roman arcs", "greek": "Greek conics"}.get(one.member.curves or "", "as the room")
+            rows.append(
+                row(
+                    about,
+                    one.member.kind + (", going back" if one.member.back else ""),
+                    one.stack,
+                    self._size(about),
+                    self._size((*about, "projection")),
+                    curves,
+                )
+            )
+        return rows
+
+    def _panels(self, room: Room) -> list[SheetRow]:
+        """Return the panels of each wall, and what is framed."""
+        job = self.session.job
+        measured = measured_room(room, job.house_rules)
+
+        def shown(*sizes: float) -> Cell:
+            words = {Figure("", mm, "mm").shown(job.settings.unit, step=1) for mm in sizes}
+            return Cell(" / ".join(sorted(words)[:3]), number=True)
+
+        rows = []
+        for face in measured.faces:
+            lying = measured.panels_of(face)
+            for field in room.panels:
+                mine = [rect for key, rect in lying.panels if key == field.id]
+                if mine:
+                    about = (room.id, "panels", field.id)
+                    wide, tall = ([rect.u1 - rect.u0 for rect in mine], [rect.v1 - rect.v0 for rect in mine])
+                    name = f"{field.manner}, {field.zone}"
+                    count = Cell(str(len(mine)), number=True)
+                    rows.append(row(about, name, face.name, count, shown(*wide), shown(*tall)))
+            for framed, rect in lying.framed:
+                about = (room.id, "frame", framed.id)
+                sizes = (shown(rect.u1 - rect.u0), shown(rect.v1 - rect.v0))
+                rows.append(row(about, framed.name, face.name, Cell("1", number=True), *sizes))
         return rows
 
     def _offers(self, room: Room) -> list[SheetRow]:
