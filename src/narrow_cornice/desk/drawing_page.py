@@ -30,6 +30,7 @@ from narrow_cornice.takeoff.coatings import finished_surfaces
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.units.lengths import show_length
 
 SHEETS: tuple[tuple[Sheet, str], ...] = (
     ("unfolded", "Unfolded"),
@@ -244,12 +245,23 @@ class DrawingPage(QWidget):
                     if one.surface.key == about[2]:
                         colour = one.colour.name[:40] if one.colour else "no colour yet"
                         return f"{one.surface.name[:40]}: {colour}"
+        if about[1] == "frame" and len(about) > 2:
+            return self._frame_words(about)
         field = size_field(job, about)
         if field is None:
             return ""
         words = field.label.split(",")[0]
         lettered = about[1] in ("wall", "corner", "diagonal", "offset", "width")  # corners keep their letters
         return f"{words if lettered else words.lower()} {field.shown(job)}"[:70].strip()
+
+    def _frame_words(self, about: About) -> str:
+        """Return a framed thing with what its frame leaves open."""
+        room, settings = self.session.room(), self.session.job.settings
+        one = next((one for one in room.frames if one.id == about[2]), None) if room is not None else None
+        if one is None:
+            return ""
+        wide, tall = (show_length(size.mm, settings.unit, step=settings.step) for size in (one.width, one.tall))
+        return f"{one.name[:40]} {wide.removesuffix(' mm')} × {tall}"
 
     def _name_of(self, about: About) -> str:
         """Return the words for a thing the pointer rests on."""
