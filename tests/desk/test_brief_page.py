@@ -70,7 +70,7 @@ def test_a_permission_is_settled_from_its_list_and_refusals_are_told(window: Mai
     assert place is not None
     type_into(place, "plenty")
     assert "no amount of money" in window.notice()
-    assert window.session.job.brief.budget == 2600
+    assert window.session.job.brief.budget == 5400
 
 
 def test_nothing_is_squeezed_or_cut_off(window: MainWindow) -> None:
