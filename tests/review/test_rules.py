@@ -15,6 +15,7 @@ from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.finding import GRADES
 from narrow_cornice.review.second_look import second_look, to_settle
 from narrow_cornice.takeoff.cut_list import cut_list
+from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.units.lengths import Length, parse_length
 
 
@@ -235,3 +236,15 @@ def test_a_socket_under_a_panel_moulding_or_behind_a_mirror_is_told() -> None:
     assert "fixture covered:r3" not in keys(after(switch))
     mirror = edits.add_frame("r3", "mirror", "w4", mm("300"))
     assert "fixture covered:r3" in keys(after(switch, mirror))
+
+
+def test_a_casing_as_thin_as_the_top_of_the_skirting_is_told_unless_a_block_stands_between() -> None:
+    thin = edits.change_trim("r1", "casing", projection=mm("19"))
+    assert "casing thin:r1" not in keys(after(thin))  # this skirting's top is a small fillet
+    board = next(one for one in shipped_profiles() if one.id == "board-32x145")
+    plain = edits.use_stock("r1", "skirting", (StockPiece(board, 0.0, 0.0),), "a board")
+    job = after(thin, plain)
+    found = next(one for one in second_look(job) if one.key == "casing thin:r1")
+    assert "19 mm thick, the top of the skirting 32 mm" in found.says
+    for fix in found.fixes:
+        assert "casing thin:r1" not in keys(fix.apply(job))
