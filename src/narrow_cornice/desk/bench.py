@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QInputDialog, QVBoxLayout, QWidget
 
-from narrow_cornice.desk.bench_pages import room_rows, trim_rows
+from narrow_cornice.desk.bench_pages import room_rows
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -173,7 +173,7 @@ class Bench(QWidget):
         elif about[1] == "opening":
             yield from _page("measure_rows").opening_rows(self, job, room, about)
         elif about[1] == "trim":
-            yield from trim_rows.trim_rows(self, job, room, about)
+            yield from _page("trim_rows").trim_rows(self, job, room, about)
         elif about[1] == "stock" and len(about) > 3:
             yield from _page("stock_rows").offer_rows(self, job, room, about)
         elif about[1] == "finish":

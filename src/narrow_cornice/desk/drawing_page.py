@@ -19,7 +19,6 @@ from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.plan import room_plan
-from narrow_cornice.drawing.profile_board import profile_board
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
@@ -76,6 +75,8 @@ def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) ->
     if sheet == "proportion":
         return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
     if sheet == "stock":
+        from narrow_cornice.drawing.profile_board import profile_board  # only whoever shops pays for it
+
         kind, member = trim_kind_of(view.selected), member_of(view.selected)
         return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.stock, job.joinery, member)
     if sheet == "house":

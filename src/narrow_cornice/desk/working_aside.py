@@ -17,7 +17,6 @@ from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.reductions import reductions
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.tally import tally
 
@@ -71,6 +70,8 @@ class WorkingAside(QObject):
             if at_once:
                 count(job)
                 if room is not None and view.selected[1:] == ("trim", "cornice"):
+                    from narrow_cornice.takeoff.reductions import reductions
+
                     reductions(job, room.id)
 
         def done(_: object = None) -> None:

@@ -15,7 +15,6 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.sections import key_of, kind_of_key, move_joint, profile_of
-from narrow_cornice.takeoff.stock_match import job_offers
 from narrow_cornice.trim.choices import FRAMING, KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
@@ -227,6 +226,8 @@ class TrimPage(DrawingPage):
 
     def _offers(self, room: Room) -> list[SheetRow]:
         """Return the stock that comes near the kind of trim that is looked at."""
+        from narrow_cornice.takeoff.stock_match import job_offers
+
         job, selected = self.session.job, self.session.view.selected
         kind, member = trim_kind_of(selected), member_of(selected)
 
