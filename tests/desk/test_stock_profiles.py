@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+import ezdxf
 import pytest
 from driving import canvas, click, field, settle, type_into
 from PyQt6.QtTest import QTest
@@ -138,3 +139,24 @@ def test_a_member_is_drawn_as_the_profile_that_comes_nearest(window: MainWindow)
     assert choice.height is not None
     assert choice.height.mm == 75.0
     assert [one.kind for one in choice.drawn] == ["fillet", "cyma reversa", "ovolo"]
+
+
+def test_a_drawing_with_several_profiles_names_them_by_their_layers(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    path = tmp_path / "counter.dxf"
+    document = ezdxf.new("R2010")
+    document.header["$INSUNITS"] = 4
+    space = document.modelspace()
+    for place, layer in enumerate(("Groyne 40", "Fender 60", "0", "0")):
+        tall = 40.0 + 10 * place
+        corners = [(200.0 * place + x, y) for x, y in ((0, 0), (20, 0), (20, tall / 2), (8, tall), (0, tall))]
+        space.add_lwpolyline(corners, close=True, dxfattribs={"layer": layer})
+    document.saveas(path)
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(ProfilesPreview, "exec", lambda _: int(QDialog.DialogCode.Accepted))
+    window.bringing.profiles()
+    names = {one.name: round(one.height) for one in window.session.job.catalogue}
+    assert names["Groyne 40"] == 40
+    assert names["Fender 60"] == 50
+    assert sum(name.startswith("counter ") for name in names) == 2

@@ -122,9 +122,17 @@ class ProfilesPreview(QDialog):
                 made.append(CatalogueLine(number, one.name or self._stem, fault=str(error)))
         return made
 
+    def _name(self, found: FoundProfile, number: int) -> str:
+        """Return what a profile is called: of several in a drawing each goes by its layer, numbered where they share
+        one."""
+        if len(self._found) == 1:
+            return self._text("name")
+        named = [one.name for one in self._found if isinstance(one, FoundProfile)]
+        base = found.name if found.name not in ("", "0") else self._text("name")
+        return base if named.count(found.name) == 1 else f"{base} {number}"
+
     def _profile(self, found: FoundProfile, number: int) -> StockProfile:
-        several = len(self._found) > 1
-        name = f"{self._text('name')} {number}" if several else self._text("name")
+        name = self._name(found, number)
         return checked_profile(
             StockProfile(
                 profile_id(name),
