@@ -6,10 +6,11 @@ import itertools
 from typing import Any
 
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.section import TINTS
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Joinery, Room, Settings, Stock
 from narrow_cornice.takeoff.stock_match import Offer, offers_of
-from narrow_cornice.trim.catalogue import StockPiece, StockProfile
+from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.nearest import closed_section
 from narrow_cornice.trim.profiles import Profile
@@ -18,7 +19,6 @@ from narrow_cornice.units.show import show_money
 
 COLUMNS = 4
 MOST = 8
-TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")
 
 
 @by_identity(keep=128)
@@ -98,7 +98,8 @@ def _card(
     if kind == "cornice":
         marks.append(Path(((x, y), (x + max(reach(wanted), reach(match.profile)) + 8 * unit, y)), Pen("rule", 2.0)))
     for tint, piece in zip(itertools.cycle(TINTS), match.pieces, strict=False):
-        marks.append(Area(_placed(piece, x, base), tint, about, Pen("ink", 0.9)))
+        section = tuple((x + z, base - v) for z, v in piece.closed())
+        marks.append(Area(section, tint, about, Pen("ink", 0.9)))
     top = y + wanted.height if kind == "cornice" else base
     for points in _differences(wanted, match.profile, match.taller if kind == "cornice" else 0.0):
         marks.append(Area(tuple((x + z, base - v) for z, v in points), "#a4492f66", about))
@@ -117,14 +118,6 @@ def _card(
         Label((x, words + 10.5 * unit), f"differs {match.differs:.0%}{taller}", 8.5, "soft", "left", about=about)
     )
     return marks
-
-
-def _placed(piece: StockPiece, x: float, base: float) -> tuple[tuple[float, float], ...]:
-    face: list[tuple[float, float]] = [piece.segments[0].start]
-    for segment in piece.segments:
-        face += segment.points(0.12)
-    closed = [(piece.out, piece.at), *face, (piece.out, face[-1][1])]
-    return tuple((x + z, base - v) for z, v in closed)
 
 
 def _differences(wanted: Profile, profile: Profile, shift: float) -> list[list[tuple[float, float]]]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Callable, Sequence
 
@@ -31,6 +32,7 @@ from narrow_cornice.trim.sight import Sight, seen_from
 from narrow_cornice.trim.stacks import face_of
 from narrow_cornice.units.lengths import show_length
 
+TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")  # pieces of stock, so that each is seen by itself
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
 
 
@@ -62,10 +64,13 @@ def trim_section(
         rules = house_rules_of(changed_rules)
         eye, distance = rules.value("eye_height"), rules.value("sight_distance")
         sight = seen_from(profile, piece.bottom, eye, distance) if kind not in FRAMING else None
+        for tint, one in zip(itertools.cycle(TINTS), piece.stock, strict=False):
+            marks.append(Area(tuple((z, -y) for z, y in one.closed()), tint, about, Pen("ink", 0.9)))
         marks += _strips(profile, sight, about, distance)
         if sight is not None and sight.places:
             marks += _hidden(sight, distance, eye - piece.bottom, unit)
             seen = f" · seen under {sight.angle:.1f}° from {distance / 1000:g} m"
+        beside = beside and not piece.stock
         crowd = 11.0 if beside and kind == "cornice" and len(profile.bands) > 1 else 7.0
         marks += _members(profile, room, kind, out, shown, crowd * unit)
         marks.append(Dimension((0.0, -height), (out, -height), 14 * unit, shown(out), (*about, "projection")))
@@ -158,9 +163,9 @@ def _members(
         marks.append(Path(((reach, -middle), (reach + 6 * unit, -at)), Pen("rule", 0.5)))
         marks.append(Label((reach + 7.5 * unit, -at), f"{name} {shown(tall)}", 8.5, "soft", "left", about=path))
     for name, low, high in profile.bands if len(profile.bands) > 1 else ():
-        part = (room.id, "trim", key_of("cornice", name))
+        part = (room.id, "trim", key_of("cornice", name) if profile.members else kind)
         marks.append(Path(((0.0, -high), (out + 84 * unit, -high)), Pen("rule", 0.5, dashed=True)))
-        words = f"{name} {shown(high - low)}"
+        words = f"{name} {shown(high - low)}" if profile.members else name  # stock has its size in its name
         marks.append(Dimension((out + 84 * unit, -high), (out + 84 * unit, -low), 8 * unit, words, part, beside=True))
     for one in profile.members:
         z, y = joint_of(one, kind)

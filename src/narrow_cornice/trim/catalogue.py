@@ -167,6 +167,13 @@ class StockPiece(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
             )
         return tuple(segment.moved(self.out, self.at) for segment in self.profile.profile.outline.segments)
 
+    def closed(self, step: float = 0.12) -> tuple[Point, ...]:
+        """Return its section where it stands, closed by its back."""
+        face: list[Point] = [self.segments[0].start]
+        for segment in self.segments:
+            face += segment.points(step)
+        return ((self.out, self.at), *face, (self.out, face[-1][1]))
+
     @property
     def words(self) -> str:
         """Return what it is, in words: "Board 25 × 95, flat, ripped to 60"."""

@@ -148,7 +148,7 @@ class TrimPage(DrawingPage):
                     Cell(run_total(measured.runs, kind).shown(unit) if runs else "", number=True),
                 )
             )
-            if kind == "cornice" and len(measured.trim.members) > 1:
+            if kind == "cornice" and len(measured.trim.members) > 1 and not piece.stock:
                 for member in measured.trim.members:
                     name = MEMBER_PREFIX + member.name
                     rows.append(
