@@ -39,6 +39,11 @@ class Lengths(msgspec.Struct, frozen=True):
         """Return how many bars of each length are bought, the longest first."""
         return sorted(Counter(bar.stock for bar in self.bars if not bar.owned).items(), reverse=True)
 
+    @property
+    def words(self) -> str:
+        """Return what is bought in words: "2 × 4.8 m + 1 × 2.4 m", empty for nothing."""
+        return " + ".join(f"{count} × {length / 1000:g} m" for length, count in self.by_length())
+
     def useful(self, least: float) -> tuple[float, ...]:
         """Return the off-cuts that are worth keeping, in whole mm, the longest first."""
         return tuple(sorted((float(int(bar.offcut)) for bar in self.bars if bar.offcut >= least), reverse=True))

@@ -13,7 +13,7 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.takeoff.backing import stud_places
 from narrow_cornice.takeoff.rooms import WallFace, measured_room
-from narrow_cornice.takeoff.surfaces import height_on
+from narrow_cornice.trim.runs import height_on
 from narrow_cornice.units.lengths import show_length
 
 NO_PICTURES: dict[str, bytes] = {}

@@ -45,7 +45,7 @@ def profile_board(
     shown = offers.offers[:MOST]
     columns = min(COLUMNS, len(shown))
     tall = max([wanted.height, *(one.match.profile.height for one in shown)])
-    wide = max([reach(wanted), *(reach(one.match.profile) for one in shown)])
+    wide = max([wanted.reach, *(one.match.profile.reach for one in shown)])
     unit = max(tall, wide * 0.7) / 100
     lines = max(len(one.match.pieces) for one in shown) + 2
     step, drop = max(wide, 130 * unit) + 22 * unit, tall + (26 + 10.5 * lines) * unit
@@ -57,7 +57,7 @@ def profile_board(
     left, top, right, bottom = bounds_of(marks, 6 * unit)
     right += 70 * unit  # the words of the last column are wider than its pieces
     made = f"; made to measure {_money(offers.made.value, settings)}" if offers.made is not None else ""
-    subtitle = f"wanted {show(wanted.height, settings)} × {show(reach(wanted), settings)}{made}"
+    subtitle = f"wanted {show(wanted.height, settings)} × {show(wanted.reach, settings)}{made}"
     if offers.thin:
         subtitle += f" · {offers.thin} thin profiles stand only on others"
     return Drawing(title, subtitle, tuple(marks), (left, top, right, bottom))
@@ -70,11 +70,6 @@ def show(mm: float, settings: Settings) -> str:
 
 def _money(amount: float, settings: Settings) -> str:
     return f"{show_money(amount)} {settings.money}".strip()
-
-
-def reach(profile: Profile) -> float:
-    """Return how far a profile comes out at most."""
-    return max(z for z, _ in profile.outline.polyline())
 
 
 def _card(
@@ -96,7 +91,7 @@ def _card(
         Path(((x, y - 4 * unit), (x, y + max(wanted.height, match.profile.height) + 4 * unit)), Pen("rule", 2.0))
     ]
     if kind == "cornice":
-        marks.append(Path(((x, y), (x + max(reach(wanted), reach(match.profile)) + 8 * unit, y)), Pen("rule", 2.0)))
+        marks.append(Path(((x, y), (x + max(wanted.reach, match.profile.reach) + 8 * unit, y)), Pen("rule", 2.0)))
     for tint, piece in zip(itertools.cycle(TINTS), match.pieces, strict=False):
         section = tuple((x + z, base - v) for z, v in piece.closed())
         marks.append(Area(section, tint, about, Pen("ink", 0.9)))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Callable
+from typing import TypeVar
 
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.cutting.stock import fits
@@ -21,10 +22,10 @@ from narrow_cornice.job.limits import (
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, CuttingPlan, Finish, Job, Paint, Room
 from narrow_cornice.job.thing_checks import check_brief, check_things, check_ways_in
-from narrow_cornice.trim.catalogue import StockProfile, checked_profile
+from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.choices import KINDS, TrimChoice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
-from narrow_cornice.trim.orders import Order, checked_order, orders
+from narrow_cornice.trim.orders import checked_order, orders
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import LARGEST_MM
 from narrow_cornice.working.house_rules import HouseRules
@@ -34,6 +35,7 @@ MOST_PICTURE_BYTES = 8 * 1024 * 1024
 PICTURE_NAME = re.compile(r"[a-z0-9][a-z0-9-]{0,60}\.jpg")
 MOST_SIDES = 400
 MOST_STOCK = 8
+Given = TypeVar("Given")
 MOST_LEFT = 400
 
 
@@ -72,10 +74,10 @@ def checked_job(job: Job) -> Job:
             raise JobError("This kind of trim is not known.", where=f"{where}.kinds", remedy=", ".join(KINDS) + ".")
     unique((one.key for one in job.orders), "orders")
     for index, order in enumerate(job.orders):
-        _order_within(order, f"orders[{index}]")
+        _allowed(checked_order, order, f"orders[{index}]")
     unique((one.id for one in job.catalogue), "catalogue")
     for index, one in enumerate(job.catalogue):
-        _profile_within(one, f"catalogue[{index}]")
+        _allowed(checked_profile, one, f"catalogue[{index}]")
     for name, content in job.pictures.items():
         if not PICTURE_NAME.fullmatch(name) or len(content) > MOST_PICTURE_BYTES:
             raise JobError(f"“{name[:40]}” is no picture that a job can have.", where="pictures")
@@ -120,7 +122,7 @@ def _check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tup
     has_colour = {colour.id for colour in colours}.__contains__
     has_paint = {paint.id for paint in paints}.__contains__
     if room.own_order is not None:
-        _order_within(room.own_order, f"{where}.own_order")
+        _allowed(checked_order, room.own_order, f"{where}.own_order")
     elif room.order not in orders():
         raise JobError(f"There is no order called “{room.order[:40]}”.", where=f"{where}.order")
     if (
@@ -190,28 +192,19 @@ def _check_drawn(choice: TrimChoice, where: str) -> None:
         raise JobError(f"At most {MOST_STOCK} stock profiles make a piece.", where=where)
     for index, piece in enumerate(choice.stock):
         at = f"{where}.stock[{index}]"
-        _profile_within(piece.profile, f"{at}.profile")
+        _allowed(checked_profile, piece.profile, f"{at}.profile")
         number(piece.at, f"{at}.at", 0, 5000)
         number(piece.out, f"{at}.out", 0, 2000)
         if piece.width is not None:
             number(piece.width, f"{at}.width", 1, piece.profile.height)
     if choice.drawn:
-        try:
-            checked_stack(choice.drawn, where)
-        except CorniceError as error:
-            raise JobError(error.message, where=f"{where}.drawn", remedy=error.remedy) from error
+        _allowed(checked_stack, choice.drawn, f"{where}.drawn")
 
 
-def _order_within(order: Order, where: str) -> None:
+def _allowed(check: Callable[[Given, str], object], given: Given, where: str) -> None:
+    """Ask a check of trim, and say as JobError where in the job what it refuses stands."""
     try:
-        checked_order(order, where)
-    except CorniceError as error:
-        raise JobError(error.message, where=where, remedy=error.remedy) from error
-
-
-def _profile_within(one: StockProfile, where: str) -> None:
-    try:
-        checked_profile(one, where)
+        check(given, where)
     except CorniceError as error:
         raise JobError(error.message, where=where, remedy=error.remedy) from error
 

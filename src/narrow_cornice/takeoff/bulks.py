@@ -7,10 +7,8 @@ from narrow_cornice.job.things import Bulk
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.takeoff.areas import free_faces, rectangle, standing_faces, underside
-from narrow_cornice.takeoff.rooms import MeasuredRoom
+from narrow_cornice.takeoff.rooms import AGAINST, MeasuredRoom
 from narrow_cornice.working.figures import Figure, reading, total
-
-AGAINST = 1.0  # mm off a wall or a ceiling that still counts as touching it
 
 
 def on_wall(bulk: Bulk, height: float) -> Rect:

@@ -21,7 +21,7 @@ from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Piece
-from narrow_cornice.trim.runs import WALL_KINDS, Run
+from narrow_cornice.trim.runs import WALL_KINDS, Run, casing_outer
 from narrow_cornice.trim.saw_settings import SHARPEST, SawSetting, lying_flat, standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
 from narrow_cornice.working.figures import Figure, choice, table
@@ -335,8 +335,8 @@ def _longer(lying: bool, outside: bool) -> Edge:
 def _stop(measured: MeasuredRoom, face: WallFace, at: float) -> EndCut:
     """Return the end of a run that stops before a corner: at a casing, free beside an opening, under a slope."""
     assert measured.trim is not None
-    casing = measured.trim.piece("casing")
-    wide = casing.height.value + face.wall.casing.setback.value if casing.built and casing.height is not None else 0.0
+    outer = casing_outer(face.wall, measured.trim.piece("casing"))
+    wide = outer.value if outer is not None else 0.0
     for opening, hole, rect in face.openings:
         out = wide if hole.cased else 0.0
         if abs(at - (rect.u0 - out)) < 0.5 or abs(at - (rect.u1 + out)) < 0.5:

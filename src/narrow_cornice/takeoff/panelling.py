@@ -23,7 +23,7 @@ from narrow_cornice.trim.panels import (
     panels_in,
     wished_width,
 )
-from narrow_cornice.trim.runs import Run, too_low
+from narrow_cornice.trim.runs import Run, casing_outer, too_low
 from narrow_cornice.working.figures import Figure, explained, reading
 
 if TYPE_CHECKING:
@@ -87,10 +87,8 @@ def spaces_of(face: WallFace, panelling: Panelling, trim: FittedTrim, ceiling: f
     low, high = band_of(panelling, trim, ceiling)
     if high - low < 1.0 or (panelling.walls and face.id not in panelling.walls):
         return ()
-    casing = trim.piece("casing")
-    wide = 0.0
-    if casing.built and casing.height is not None:
-        wide = casing.height.value + face.wall.casing.setback.value
+    outer = casing_outer(face.wall, trim.piece("casing"))
+    wide = outer.value if outer is not None else 0.0
     holes = []
     for opening, hole, rect in face.openings:
         out = wide if opening.cased else 0.0

@@ -24,7 +24,7 @@ from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, 
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.working.figures import Figure, choice, explained, reading
 
-TOUCHES = 1.0  # mm off a wall that still counts as standing against it
+AGAINST = 1.0  # mm off a wall or a ceiling that still counts as touching it
 
 
 class WallFace(msgspec.Struct, frozen=True):
@@ -166,7 +166,7 @@ def _blocked_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: flo
 def _blocked(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> Iterator[Blocked]:
     """Yield what stands against a wall, in the way of its trim."""
     for bulk in bulks:
-        if bulk.wall != wall_id or bulk.out.mm > TOUCHES:
+        if bulk.wall != wall_id or bulk.out.mm > AGAINST:
             continue
         path = (room_id, "bulk", bulk.id)
         place = reading("place", bulk.place.mm, "mm", (*path, "place"), bulk.name[:60])

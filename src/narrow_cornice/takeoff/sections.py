@@ -6,7 +6,7 @@ goes on following its order; moving the last end changes the whole, which is the
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from typing import Any, Literal
 
 from msgspec.structs import replace
@@ -213,12 +213,7 @@ def is_drawn(choices: Mapping[str, TrimChoice], kind: TrimKind) -> bool:
     return any(choice.drawn for key, choice in choices.items() if kind_of_key(key) == kind)
 
 
-def names_of(stack: Sequence[StackMember]) -> str:
-    """Return the members of a stack in words, from its top down."""
-    return ", ".join(one.kind for one in reversed(stack))
-
-
 def like(measured: MeasuredRoom, key: str, index: int) -> StackMember:
-    """Return a small fillet to put beside a member: a twelfth of its height, a tenth of its projection."""
+    """Return a small fillet to put beside a member: a sixth of its height, a tenth of its projection."""
     one = _stacks(measured, kind_of_key(key))[key][index]
     return replace(one, kind="fillet", height=max(2.0, one.height / 6), projection=max(1.0, one.projection / 10))

@@ -15,9 +15,9 @@ from narrow_cornice.job.model import Job, Joinery, Room, Stock
 from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
-from narrow_cornice.takeoff.trim_order import cut_lengths, knife_price, metre_price, stock_for
+from narrow_cornice.takeoff.trim_order import cut_lengths, knife_price, price_per_metre, stock_for
 from narrow_cornice.trim.catalogue import StockProfile, Use, shipped_profiles
-from narrow_cornice.trim.choices import TrimChoice, TrimKind
+from narrow_cornice.trim.choices import TrimChoice, TrimKind, with_choice
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.nearest import FOR_KIND, Match, nearest, nearest_to_member
 from narrow_cornice.trim.profiles import Profile, stack_profile
@@ -56,12 +56,9 @@ def catalogue_of(own: tuple[StockProfile, ...]) -> tuple[StockProfile, ...]:
 
 def as_made(room: Room, kind: TrimKind) -> Room:
     """Return the room with a kind of trim made as its order or somebody drew it, not put together from stock."""
-    choice = room.trim.get(kind, TrimChoice())
-    if not choice.stock:
+    if not room.trim.get(kind, TrimChoice()).stock:
         return room
-    plain = replace(choice, stock=())
-    rest = {key: one for key, one in room.trim.items() if key != kind}
-    return replace(room, trim=rest if plain == TrimChoice() else {**rest, kind: plain})
+    return replace(room, trim=with_choice(room.trim, kind, stock=()))
 
 
 @by_identity(keep=256)
@@ -115,8 +112,7 @@ def offers_of(
                 prices.append(made if made is not None else table(piece.words, 0.0, "money", "nobody makes it here"))
                 continue
             bars = lengths_to_buy(_within(cut_lengths(cuts), max(one.lengths)), one.lengths, one.price_per_metre, kerf)
-            words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length())
-            prices.append(table(piece.words, bars.price, "money", words or "none"))
+            prices.append(table(piece.words, bars.price, "money", bars.words or "none"))
         offers.append(Offer(match, total("price of the stock", "money", prices), chosen == match.pieces))
     uses = frozenset[Use]() if member else FOR_KIND[kind]
     thin = sum(one.depth < least for one in known if uses & set(one.uses))
@@ -144,15 +140,10 @@ def _made(
     one = stock_for(kind, stock)
     if one is None:
         return None
-    per_metre = metre_price(
-        table("basic price", one.price_per_metre, "money", one.name),
-        table("height", wanted.height, "mm", "of the profile"),
-        table("price per mm", one.price_per_metre_mm, "money", one.name),
-    )
+    per_metre = price_per_metre(one, wanted.height)
     lengths = own or one.lengths
     bars = lengths_to_buy(_within(cut_lengths(cuts), max(lengths)), lengths, per_metre.value, kerf)
-    words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length())
-    parts = [table("lengths", bars.price, "money", f"{words}, {one.name}")]
+    parts = [table("lengths", bars.price, "money", f"{bars.words}, {one.name}")]
     if one.knife_per_mm > 0:
         grinding = table("grinding per mm", one.knife_per_mm, "money", one.name)
         parts.append(knife_price(girth_of(wanted), grinding))

@@ -36,15 +36,15 @@ from narrow_cornice.takeoff.areas import (
     under_slope,
     wall_part,
 )
-from narrow_cornice.takeoff.bulks import AGAINST, faces_of_bulks, on_wall, overhead, reach_the_ceiling
+from narrow_cornice.takeoff.bulks import faces_of_bulks, on_wall, overhead, reach_the_ceiling
 from narrow_cornice.takeoff.panelling import WallPanels
-from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
+from narrow_cornice.takeoff.rooms import AGAINST, MeasuredRoom, WallFace, measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.profiles import Profile
-from narrow_cornice.trim.runs import Hole, Run
+from narrow_cornice.trim.runs import Hole, Run, height_on
 from narrow_cornice.working.figures import Figure, reading, total
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
@@ -149,14 +149,6 @@ def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
                 )
             )
     return total("wall part", "m²", pieces) if pieces else _none("wall part")
-
-
-def height_on(profile: Sequence[tuple[float, float]], u: float) -> float:
-    """Return the height of a wall's upper edge at a place along it."""
-    for (u0, z0), (u1, z1) in itertools.pairwise(profile):
-        if u0 - 1e-9 <= u <= u1 + 1e-9:
-            return z0 + (z1 - z0) * (u - u0) / max(1e-9, u1 - u0)
-    return profile[-1][1]
 
 
 SLICES = 24  # a raking run covers a wall as so many upright slices, each as high as its middle

@@ -165,6 +165,15 @@ def metre_price(basic_price: float, height: float, price_per_mm: float) -> float
     return basic_price + height * price_per_mm
 
 
+def price_per_metre(stock: Stock, height: float) -> Figure:
+    """Return the price of a metre of trim of a height, as it is made to order."""
+    return metre_price(
+        table("basic price", stock.price_per_metre, "money", stock.name),
+        table("height", height, "mm", "of the profile"),
+        table("price per mm", stock.price_per_metre_mm, "money", stock.name),
+    )
+
+
 @explained("knife, ground once", "money", "girth × grinding per mm")
 def knife_price(girth: float, grinding_per_mm: float) -> float:
     """Return what a knife for a made profile costs, by the length of its edge."""
@@ -234,11 +243,7 @@ def _trim_line(
     first = needs[0][2]
     shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
     needed = total("length", "run", [amount for _, _, amount in shares])
-    per_metre = metre_price(
-        table("basic price", stock.price_per_metre, "money", stock.name),
-        table("height", first.height, "mm", "of the profile"),
-        table("price per mm", stock.price_per_metre_mm, "money", stock.name),
-    )
+    per_metre = price_per_metre(stock, first.height)
     pieces = cut_lengths([length for _, _, need in needs for _, length in need.cuts])
     kerf = rules.value("kerf")
     planned = kept_lengths(kept, pieces, stock, kerf, left_over)
@@ -256,7 +261,7 @@ def _trim_line(
     owned = sum(bar.owned for bar in bars.bars)
     if owned:
         why += f"; {owned} {'left-over' if owned == 1 else 'left-overs'} used first"
-    words = " + ".join(f"{count} × {length / 1000:g} m" for length, count in bars.by_length()) or "nothing"
+    words = bars.words or "nothing"
     prices = [
         price_of_lengths(
             table("lengths", count, "", f"whole lengths for {runs}, {how}"),

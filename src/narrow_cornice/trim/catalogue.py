@@ -67,7 +67,7 @@ class StockProfile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit
     @property
     def depth(self) -> float:
         """Return how far it comes off what it lies against, at most, in mm."""
-        return max(z for z, _ in self.profile.outline.polyline())
+        return self.profile.reach
 
 
 @cache

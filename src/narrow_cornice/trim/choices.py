@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from collections.abc import Mapping
+from typing import Any, Literal, get_args
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.stacks import Stack
@@ -40,3 +42,10 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     top: Length | None = None
     drawn: Stack = ()
     stock: tuple[StockPiece, ...] = ()
+
+
+def with_choice(choices: Mapping[str, TrimChoice], key: str, **fields: Any) -> dict[str, TrimChoice]:
+    """Return choices with one changed; one that no longer differs from the order is left out."""
+    changed = replace(choices.get(key, TrimChoice()), **fields)
+    rest = {other: choice for other, choice in choices.items() if other != key}
+    return rest if changed == TrimChoice() else {**rest, key: changed}

@@ -296,7 +296,7 @@ def _match(wanted: Profile, kind: TrimKind, placed: Sequence[_Placed], down: boo
     shift = wanted.height - whole if down else 0.0
     other = shapely.affinity.translate(closed_section(profile), 0.0, shift)
     differs = closed_section(wanted).symmetric_difference(other).area / max(1.0, wanted.area)
-    taller, further = profile.height - wanted.height, profile.projection - _reach(wanted)
+    taller, further = profile.height - wanted.height, profile.projection - wanted.reach
     return Match(tuple(pieces), profile, float(differs), taller, further, in_proportion(wanted, profile))
 
 
@@ -309,10 +309,6 @@ def in_proportion(wanted: Profile, profile: Profile) -> float:
     return float(closed_section(wanted).symmetric_difference(other).area / max(1.0, wanted.area))
 
 
-def _reach(profile: Profile) -> float:
-    return max(z for z, _ in profile.outline.polyline())
-
-
 def nearest_to_member(wanted: Profile, name: str, stock: Sequence[StockProfile]) -> tuple[Match, ...]:
     """Return the single profiles that come nearest to one member of a cornice by itself, the best first."""
     uses = FOR_PART.get(name, frozenset({"crown", "bed mould"}))
@@ -320,7 +316,7 @@ def nearest_to_member(wanted: Profile, name: str, stock: Sequence[StockProfile])
     for one in stock:
         if uses & set(one.uses):
             flat = "board" in one.uses
-            width = max(1.0, min(one.height, round(_reach(wanted) / RIP) * RIP)) if flat else None
+            width = max(1.0, min(one.height, round(wanted.reach / RIP) * RIP)) if flat else None
             placed = StockPiece(one, 0.0, 0.0, flat, width)
             made.append(_alone(wanted, placed))
     return tuple(sorted(made, key=lambda match: match.score))
@@ -329,7 +325,7 @@ def nearest_to_member(wanted: Profile, name: str, stock: Sequence[StockProfile])
 def _alone(wanted: Profile, piece: StockPiece) -> Match:
     profile = assembled("cornice", (piece,))
     differs = closed_section(wanted).symmetric_difference(closed_section(profile)).area / max(1.0, wanted.area)
-    taller, further = profile.height - wanted.height, profile.projection - _reach(wanted)
+    taller, further = profile.height - wanted.height, profile.projection - wanted.reach
     return Match((piece,), profile, float(differs), taller, further, in_proportion(wanted, profile))
 
 

@@ -36,6 +36,11 @@ class Profile(msgspec.Struct, frozen=True):
         return self.outline.girth
 
     @property
+    def reach(self) -> float:
+        """Return how far the profile comes out at most in mm, beads included."""
+        return max(z for z, _ in self.outline.polyline())
+
+    @property
     def area(self) -> float:
         """Return the area of the section in mm²."""
         return self.outline.area

@@ -227,7 +227,7 @@ def too_low(profile: Sequence[tuple[float, float]], height: float) -> tuple[tupl
     return tuple(joined)
 
 
-def _outer(wall: Wall, piece: Piece) -> Figure | None:
+def casing_outer(wall: Wall, piece: Piece) -> Figure | None:
     """Return how far a casing reaches from the edge of an opening, None where none is fitted."""
     if not piece.built or piece.height is None:
         return None
@@ -237,7 +237,7 @@ def _outer(wall: Wall, piece: Piece) -> Figure | None:
 
 def _stops(wall: Wall, trim: FittedTrim, piece: Piece) -> list[tuple[Figure, Figure]]:
     """Return where something interrupts a run: openings with their casings, and what stands against the wall."""
-    casing = _outer(wall, trim.piece("casing"))
+    casing = casing_outer(wall, trim.piece("casing"))
     none = Figure("casing", 0.0, "mm", "choice", note="no casing here")
     stops: list[tuple[Figure, Figure]] = []
     for hole in wall.holes:
@@ -306,7 +306,7 @@ def _under_slopes(
 ) -> Iterator[Run]:
     """Yield the stretches of a cornice that follows the ceiling's line along a wall, straight one by straight one."""
     line = [(u, z) for u, z in wall.profile if start < u < end]
-    line = [(start, _height(wall.profile, start)), *line, (end, _height(wall.profile, end))]
+    line = [(start, height_on(wall.profile, start)), *line, (end, height_on(wall.profile, end))]
     stretches = [(a, b) for a, b in itertools.pairwise(line) if b[0] - a[0] > 1e-6]
     for index, ((u0, z0), (u1, z1)) in enumerate(stretches):
         left: End = ends[0] if index == 0 else "knee"
@@ -321,8 +321,8 @@ def _under_slopes(
         yield Run(wall.name, piece.kind, u0, u1, length, to_buy, left, right, low=low, there=there)
 
 
-def _height(profile: Sequence[tuple[float, float]], u: float) -> float:
-    """Return the ceiling's height at a place along a wall."""
+def height_on(profile: Sequence[tuple[float, float]], u: float) -> float:
+    """Return the height of a wall's upper edge, the ceiling's line, at a place along it."""
     for (u0, z0), (u1, z1) in itertools.pairwise(profile):
         if u0 - 1e-9 <= u <= u1 + 1e-9:
             return z0 + (z1 - z0) * (u - u0) / max(1e-9, u1 - u0)
@@ -333,7 +333,7 @@ def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     """Return the pieces of casing round every cased opening of the wall: two legs and a head; a window has a
     piece below as well. Where head and legs are butted the head lies over the legs; between corner blocks both end."""
     piece = trim.piece("casing")
-    outer = _outer(wall, piece)
+    outer = casing_outer(wall, piece)
     if piece.height is None or outer is None:
         return ()
     way = wall.casing

@@ -18,7 +18,7 @@ from narrow_cornice.job.model import (
     order_of,
 )
 from narrow_cornice.trim.catalogue import StockPiece, StockProfile, checked_profile
-from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.choices import TrimChoice, with_choice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import Order, checked_order
 from narrow_cornice.trim.stacks import checked_stack
@@ -55,23 +55,15 @@ def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
         fields["stock"] = ()  # a size that is typed is made; stock has its own
 
     def change(room: Room) -> Room:
-        choice = replace(room.trim.get(kind, TrimChoice()), **fields)
-        trim = {key: value for key, value in room.trim.items() if key != kind}
-        if kind.startswith(MEMBER_PREFIX):
-            _made_again(trim, "cornice")
-        if choice != TrimChoice():
-            trim[kind] = choice
-        return replace(room, trim=trim)
+        trim = with_choice(room.trim, kind, **fields)
+        return replace(room, trim=_made_again(trim) if kind.startswith(MEMBER_PREFIX) else trim)
 
     return room_edit(title, room_id, change)
 
 
-def _made_again(trim: dict[str, TrimChoice], kind: str) -> None:
-    """Let a kind of trim be made and not put together from stock, since somebody says what it is like."""
-    there = trim.pop(kind, TrimChoice())
-    choice = replace(there, stock=())
-    if choice != TrimChoice():
-        trim[kind] = choice
+def _made_again(trim: Mapping[str, TrimChoice]) -> dict[str, TrimChoice]:
+    """Let a cornice be made and not put together from stock, since somebody says what a member of it is like."""
+    return with_choice(trim, "cornice", stock=())
 
 
 def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: str) -> Edit:
@@ -85,11 +77,9 @@ def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: st
     def change(room: Room) -> Room:
         trim = dict(room.trim)
         if any(key.startswith(MEMBER_PREFIX) for key in sizes):
-            _made_again(trim, "cornice")
+            trim = _made_again(trim)
         for key, fields in sizes.items():
-            choice = replace(trim.pop(key, TrimChoice()), **fields)
-            if choice != TrimChoice():
-                trim[key] = choice
+            trim = with_choice(trim, key, **fields)
         return room if trim == room.trim else replace(room, trim=trim)
 
     return room_edit(title, room_id, change)
@@ -98,12 +88,11 @@ def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: st
 def use_stock(room_id: str, kind: str, pieces: tuple[StockPiece, ...], words: str) -> Edit:
     """Put a kind of trim together from stock profiles; none has it made as its order or somebody drew it."""
 
-    def change(room: Room) -> Room:
-        choice = replace(room.trim.get(kind, TrimChoice()), stock=pieces)
-        rest = {key: one for key, one in room.trim.items() if key != kind}
-        return replace(room, trim=rest if choice == TrimChoice() else {**rest, kind: choice})
-
-    return room_edit(f"{kind}: {words[:60]}", room_id, change)
+    return room_edit(
+        f"{kind}: {words[:60]}",
+        room_id,
+        lambda room: replace(room, trim=with_choice(room.trim, kind, stock=pieces)),
+    )
 
 
 def put_profiles(profiles: Iterable[StockProfile], words: str) -> Edit:
@@ -133,9 +122,8 @@ def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
         trim = dict(room.trim)
 
         def put(kind: str, fitted: bool | None) -> None:
-            choice = replace(trim.pop(kind, TrimChoice()), fitted=fitted, stock=())
-            if choice != TrimChoice():
-                trim[kind] = choice
+            nonlocal trim
+            trim = with_choice(trim, kind, fitted=fitted, stock=())
 
         for name, _ in order_of(room).members[1:]:
             put(f"{MEMBER_PREFIX}{name}", None if manner == "whole cornice" else False)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.review.finding import Finding, RoomSeen
-from narrow_cornice.takeoff.surfaces import height_on
+from narrow_cornice.trim.runs import height_on
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
