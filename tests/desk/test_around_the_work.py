@@ -23,9 +23,12 @@ from PyQt6.QtWidgets import (
 
 from narrow_cornice.desk.dialogs import colours_dialog, paints_dialog, rules_dialog, stock_dialog
 from narrow_cornice.desk.pictures import VIEWS
+from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.errors import SurroundingsError
+from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
-from narrow_cornice.job.keeping import JobLock
+from narrow_cornice.job.keeping import JobLock, Recovery
 from narrow_cornice.job.samples import demo_job
 
 pytestmark = pytest.mark.desk
@@ -82,7 +85,6 @@ def test_a_save_that_fails_says_so_and_keeps_the_change(window: MainWindow, tmp_
 
 
 def test_leaving_with_unsaved_work_asks(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
-    from narrow_cornice.job import edits
 
     window.session.do(edits.rename_room("r1", "Other"))
     asked = []
@@ -91,14 +93,15 @@ def test_leaving_with_unsaved_work_asks(window: MainWindow, monkeypatch: pytest.
     assert "not saved" in asked[0]
 
 
-def test_recovery_after_a_kill(session, window: MainWindow, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
-    from narrow_cornice.job import edits
-    from narrow_cornice.job.keeping import Recovery
+def kept_aside(session: Session) -> None:
+    session._keeper.wait()
+    settle()
 
+
+def test_recovery_after_a_kill(session: Session, window: MainWindow, tmp_path: Path) -> None:
     session.do(edits.rename_room("r1", "Nearly lost"))
     session.keep_recovery_copy()
-    session.runner.wait()
-    settle()
+    kept_aside(session)
     (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")
     assert read_job(copy).rooms[0].name == "Nearly lost"
     aside = tmp_path / "later" / "recovery"
@@ -107,10 +110,74 @@ def test_recovery_after_a_kill(session, window: MainWindow, tmp_path: Path) -> N
     later = Recovery(tmp_path / "later")
     (left,) = later.left_behind()
     session.take_up_recovered(left)
-    settle()
+    assert left.copy.exists()  # until the new one is written
+    kept_aside(session)
+    assert not left.copy.exists()
+    (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")
+    assert read_job(copy).rooms[0].name == "Nearly lost"
     assert session.unsaved
     assert window.session.job.rooms[0].name == "Nearly lost"
     later.close()
+
+
+def test_a_recovered_copy_stays_where_the_new_one_cannot_be_written(
+    session: Session, window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    aside = tmp_path / "later" / "recovery"
+    aside.mkdir(parents=True)
+    write_job(aside / "1-1.cornice", session.job)
+    later = Recovery(tmp_path / "later")
+    (left,) = later.left_behind()
+
+    def full(*_: object) -> None:
+        raise SurroundingsError("The disk is full.")
+
+    monkeypatch.setattr(session.recovery, "keep", full)
+    session.take_up_recovered(left)
+    kept_aside(session)
+    assert left.copy.exists()
+    assert "full" in window.notice()
+    later.close()
+
+
+def test_however_fast_one_types_the_running_copy_waits_five_seconds_at_most(
+    session: Session, window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Changes come faster than the pause that is waited for; the clock is turned by hand."""
+    now = [1000.0]
+    monkeypatch.setattr("narrow_cornice.desk.session.time.monotonic", lambda: now[0])
+    waits = []
+    for second in range(12):
+        now[0] += 0.5
+        session.do(edits.rename_room("r1", f"Name {second}"))
+        waits.append(now[0] - 1000.5 + session._recovery_timer.interval() / 1000)
+    assert waits[0] == pytest.approx(1.5)
+    assert max(waits[:10]) <= 5.0
+    assert session._recovery_timer.interval() == 0
+    settle()
+    kept_aside(session)
+    assert len(list((tmp_path / "state" / "recovery").glob("*.cornice"))) == 1
+    session.do(edits.rename_room("r1", "Later"))
+    assert session._recovery_timer.interval() == 1500
+
+
+def test_whatever_goes_wrong_while_a_file_is_opened_or_saved_its_lock_is_let_go(
+    session: Session, window: MainWindow, tmp_path: Path, job_file: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def broken(*_: object) -> None:
+        raise ZeroDivisionError
+
+    with monkeypatch.context() as wrong:
+        wrong.setattr("narrow_cornice.desk.session.read_job", broken)
+        wrong.setattr("narrow_cornice.desk.session.write_job", broken)
+        with pytest.raises(ZeroDivisionError):
+            session.open(job_file)
+        with pytest.raises(ZeroDivisionError):
+            session.save(tmp_path / "new.cornice")
+    for path in (job_file, tmp_path / "new.cornice"):
+        lock = JobLock.take(path)
+        assert lock is not None
+        lock.release()
 
 
 def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -180,7 +247,6 @@ def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch
 
 
 def test_strange_names_are_shown_as_they_are(window: MainWindow) -> None:
-    from narrow_cornice.job import edits
 
     for name in ("<b>bold</b>&amp;", "\u202ereversed", "x" * 10_000, "a\x00b\n c", "=cmd", "👩‍🎨"):
         window.session.do(edits.rename_room("r1", name))
@@ -291,7 +357,6 @@ def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
     window: MainWindow, tmp_path: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:
     from narrow_cornice.desk.application import _told_in_the_window
-    from narrow_cornice.job import edits
 
     window.session.do(edits.rename_room("r1", "Kept"))
     told = _told_in_the_window(window.session, lambda: window)

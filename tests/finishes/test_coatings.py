@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import itertools
+import sys
+from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 from hypothesis import given
@@ -11,7 +13,7 @@ from hypothesis import strategies as st
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.coats import coats_to_hide, layer_over
 from narrow_cornice.finishes.spread import litres, loss_of, practical_spread, texture_factor, theoretical_spread
-from narrow_cornice.finishes.tins import TinSize, cheapest_tins, reserve, tins_in_words
+from narrow_cornice.finishes.tins import TinSize, _covering, cheapest_tins, reserve, tins_in_words
 from narrow_cornice.working.figures import choice, table
 from narrow_cornice.working.house_rules import HouseRules
 
@@ -92,3 +94,24 @@ def test_tins_at_the_edges() -> None:
     assert huge.price <= 60_000 * 20
     with pytest.raises(CorniceError):
         cheapest_tins(1.0, ())
+
+
+def test_many_threads_growing_one_table_get_the_tins_that_one_alone_gets() -> None:
+    sizes = (TinSize(0.3, 5.1), TinSize(0.7, 9.9), TinSize(1.1, 13.2))
+    needs = [0.13 * step for step in range(1, 400)]
+
+    def emptied() -> None:
+        cheapest_tins.cache_clear()
+        _covering.cache_clear()
+
+    emptied()
+    alone = [cheapest_tins(need, sizes) for need in needs]
+    usual = sys.getswitchinterval()
+    sys.setswitchinterval(1e-6)  # threads change over within the growing
+    try:
+        for _ in range(5):
+            emptied()
+            with ThreadPoolExecutor(8) as threads:
+                assert list(threads.map(lambda need: cheapest_tins(need, sizes), reversed(needs))) == alone[::-1]
+    finally:
+        sys.setswitchinterval(usual)

@@ -13,8 +13,10 @@ from pathlib import Path
 import jsonschema
 import msgspec
 import pytest
+from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError, SurroundingsError
+from narrow_cornice.job import edits
 from narrow_cornice.job.edits import add_room, rename_room
 from narrow_cornice.job.file import (
     MEMBER,
@@ -31,7 +33,7 @@ from narrow_cornice.job.history import History
 from narrow_cornice.job.model import SCHEMA, Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, parse_length
 
 ROOT = Path(__file__).parents[2]
 
@@ -309,3 +311,27 @@ def test_a_file_of_the_first_schema_opens_with_every_corner_assumed_square() -> 
     assert plan.determined
     assert plan.sides[2].length.value == pytest.approx(4310)
     assert decode_job(encode_job(job), "again") == job
+
+
+def test_a_text_read_in_the_wrong_code_is_put_right_by_the_edit_and_saved() -> None:
+    """A Latin-1 layer of a drawing brings its sharp s as half a sign, which no file can be written with."""
+    history = History(starting_job())
+    history.do(edits.add_room("Stra\udcdfe \ud83d", parse_length("3000"), parse_length("2000"), parse_length("2400")))
+    assert history.job.rooms[0].name == "Straße \ufffd"
+    assert "Straße" in history.undo_title
+    history.do(edits.set_brief(("house", "", "", "rules"), "no\udce9l", "mm"))
+    assert history.job.brief.rules == "noél"
+    assert decode_job(encode_job(history.job), "again") == history.job
+    untouched = history.job.rooms[0]
+    history.do(edits.rename_job("Other"))
+    assert history.job.rooms[0] is untouched
+
+
+def test_what_could_not_be_opened_again_is_not_written(job_file: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    former = job_file.read_bytes()
+    with pytest.raises(JobFileError, match="no file can hold"):
+        write_job(job_file, replace(demo_job(), name="half \ud83d"))
+    monkeypatch.setattr("narrow_cornice.job.file.MOST_JSON_BYTES", 1000)
+    with pytest.raises(JobFileError, match="MB"):
+        write_job(job_file, demo_job())
+    assert job_file.read_bytes() == former

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import io
+import subprocess
 import zipfile
+import zlib
 
 import pytest
+from msgspec.structs import replace
 from PIL import Image, ImageDraw
 
 from narrow_cornice.drawing.elevation import wall_elevation
@@ -13,12 +16,14 @@ from narrow_cornice.drawing.marks import Photograph
 from narrow_cornice.drawing.photographs import sight_of, squared_picture
 from narrow_cornice.exchange.dxf_drawing import drawing_dxf
 from narrow_cornice.exchange.pdf_sheets import drawings_pdf
-from narrow_cornice.exchange.pictures_in import LONGEST_SIDE, PictureError, scaled_picture
+from narrow_cornice.exchange.pictures_in import LONGEST_SIDE, scaled_picture
 from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import JobFileError, decode_job, encode_job
 from narrow_cornice.job.history import History
+from narrow_cornice.job.limits import JobError
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.pictures import MOST_BYTES, MOST_PICTURE_BYTES, MOST_PICTURES, PictureError
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.job.things import PhotoPoint
 from narrow_cornice.takeoff.rooms import measured_room
@@ -124,3 +129,54 @@ def test_a_file_with_far_too_large_pictures_is_refused() -> None:
         archive.writestr("pictures/../../evil.jpg", b"x")
     with pytest.raises(JobFileError, match="more than any job has"):
         decode_job(held.getvalue(), "bomb")
+
+
+EPS = b"%!PS-Adobe-3.0 EPSF-3.0\n%%BoundingBox: 0 0 400 400\n%%EndComments\nshowpage\n%%EOF\n"
+
+
+@pytest.mark.parametrize("raw", [EPS, b"GIF89a" + b"\x10\x00\x10\x00" + b"\0" * 40, b"BM" + b"\0" * 60])
+def test_only_the_formats_that_are_said_are_opened_whatever_the_name(raw: bytes) -> None:
+    with pytest.raises(PictureError, match="no picture"):
+        scaled_picture(raw)
+
+
+def test_a_picture_in_a_job_that_is_a_program_is_never_run(monkeypatch: pytest.MonkeyPatch) -> None:
+    def run(*_: object, **__: object) -> None:
+        raise AssertionError("a program was started")
+
+    monkeypatch.setattr(subprocess, "Popen", run)
+    job = with_photo()
+    (name,) = job.pictures
+    held = io.BytesIO(encode_job(replace(job, pictures={name: EPS + b" " * 6000})))
+    opened = decode_job(held.getvalue(), "foreign")
+    drawing = wall_elevation(opened.rooms[0], {}, opened.colours, opened.settings, "w1", opened.pictures)
+    assert not any(isinstance(mark, Photograph) for mark in drawing.marks)
+    assert "photograph cannot be shown" in drawing.subtitle
+
+
+def test_pixels_are_counted_before_they_are_decoded(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A few kilobytes can say that they are a picture of gigabytes."""
+
+    def decode(*_: object, **__: object) -> None:
+        raise AssertionError("it was decoded")
+
+    monkeypatch.setattr("PIL.ImageFile.ImageFile.load", decode)
+    header = b"IHDR" + (30_000).to_bytes(4, "big") + (30_000).to_bytes(4, "big") + bytes((8, 2, 0, 0, 0))
+    bomb = b"\x89PNG\r\n\x1a\n" + (13).to_bytes(4, "big") + header + zlib.crc32(header).to_bytes(4, "big")
+    with pytest.raises(PictureError, match="pixels"):
+        scaled_picture(bomb + (4).to_bytes(4, "big") + b"IDAT" + b"\0" * 40)
+
+
+def test_more_photographs_than_a_file_holds_are_refused_when_they_are_laid() -> None:
+    job = with_photo()
+    (photo,) = job.rooms[0].photos
+    many = {f"p{number}.jpg": b"x" for number in range(MOST_PICTURES - 1)}
+    history = History(replace(job, pictures={**job.pictures, **many}))
+    with pytest.raises(JobError, match=f"{MOST_PICTURES} are the most"):
+        history.do(edits.add_photo("r1", "w2", "B–C", b"one more", photo.points))
+    assert decode_job(encode_job(history.job), "again") == history.job
+    large = {f"p{number}.jpg": b"x" * MOST_PICTURE_BYTES for number in range(MOST_BYTES // MOST_PICTURE_BYTES)}
+    history = History(replace(demo_job(), pictures=large))
+    with pytest.raises(JobError, match="MB"):
+        history.do(edits.add_photo("r1", "w2", "B–C", b"one more", photo.points))
+    assert history.job.pictures == large

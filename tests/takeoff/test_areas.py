@@ -282,7 +282,7 @@ def test_an_attic_by_hand() -> None:
     # the cornice follows the ceiling: low and level over the south wall, up the gables, and level again
     trimmed = measured_room(replace(attic, trim={**NONE, "cornice": TrimChoice(height=L(100))}), NO_RULES)
     runs = [
-        (run.wall, round(run.start), round(run.end), round(run.low[0]), round(run.low[1]))
+        (run.wall_name, round(run.start), round(run.end), round(run.low[0]), round(run.low[1]))
         for run in trimmed.runs
         if run.kind == "cornice"
     ]

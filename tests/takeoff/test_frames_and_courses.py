@@ -19,6 +19,7 @@ from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.sections import with_dentils
 from narrow_cornice.takeoff.surfaces import room_surfaces
+from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.units.lengths import Length
 
 
@@ -58,11 +59,40 @@ def lengths(job: Job, kind: str) -> list[float]:
     return sorted(round(one.length, 1) for one in cuts(job, kind))
 
 
+def bought(job: Job) -> list[tuple[float, str, float]]:
+    return [(line.needed.value, line.bought_as, line.price) for line in order_list(job).lines]
+
+
+def test_a_doors_name_changes_nothing_of_its_casing() -> None:
+    """Legs of 2 000 + 125 and a head of 800 + 250, by any name: also by one with the word for a block in it."""
+    board = next(one for one in shipped_profiles() if "casing" in one.uses)
+    for stock in ((), (edits.use_stock("r1", "casing", (StockPiece(board, 0.0, 0.0),), "stock"),)):
+        plain = made(*ONE_DOOR, *stock)
+        blocks = made(*ONE_DOOR, *stock, edits.change_opening("r1", "o1", "door", name="glass block door"))
+        assert bought(blocks) == bought(plain)
+    assert lengths(made(*ONE_DOOR), "casing") == [1050.0, 2125.0, 2125.0]
+
+
+def test_a_mirror_named_like_a_door_leaves_the_doors_casing_what_it_is() -> None:
+    mirror = edits.add_frame("r1", "mirror", "w2", mm(1500))
+    framed = edits.change_thing("r1", "frames", "m1", "mirror", mould="casing")
+    ends = [
+        [(one.left.words, one.right.words, one.length) for one in cuts(job, "casing")]
+        for job in (
+            made(*ONE_DOOR, mirror, framed),
+            made(*ONE_DOOR, mirror, framed, edits.change_thing("r1", "frames", "m1", "mirror 1", name="door 1")),
+        )
+    ]
+    assert ends[0] == ends[1]
+    assert sum(left == "square to the floor" for left, _, _ in ends[0]) == 2  # the legs of the door
+    assert len(ends[0]) == 3 + 4
+
+
 def test_a_casing_stands_back_from_the_jamb_and_the_skirting_with_it() -> None:
     job = made(*ONE_DOOR, setback=5.0)
     # Doric, 2 500: entablature 500, architrave 125: legs 2 000 + 130, head 800 + 260; skirting stops at 870 and 1 930.
     assert lengths(job, "casing") == [1060.0, 2130.0, 2130.0]
-    runs = [(run.start, run.end) for run in seen(job).runs if run.kind == "skirting" and run.wall == "A–B"]
+    runs = [(run.start, run.end) for run in seen(job).runs if run.kind == "skirting" and run.wall_name == "A–B"]
     assert runs == [(0.0, pytest.approx(870.0)), (pytest.approx(1930.0), 4200.0)]
 
 
@@ -99,7 +129,7 @@ def test_trim_stops_at_a_boxed_pipe_and_a_fireplace() -> None:
     pipe = edits.add_bulk("r1", "boxed pipe", "w3", mm(500))
     hearth = edits.add_opening("r1", "fireplace", "w2", mm(1000))
     job = made(pipe, hearth)
-    skirting = [(run.wall, run.start, run.end) for run in seen(job).runs if run.kind == "skirting"]
+    skirting = [(run.wall_name, run.start, run.end) for run in seen(job).runs if run.kind == "skirting"]
     assert [one for one in skirting if one[0] == "C–D"] == [("C–D", 0.0, 500.0), ("C–D", 700.0, 4200.0)]
     assert [one for one in skirting if one[0] == "B–C"] == [("B–C", 0.0, 875.0), ("B–C", 2025.0, 3000.0)]
     stops = [one.left.words for one in cuts(job, "skirting")] + [one.right.words for one in cuts(job, "skirting")]
@@ -107,8 +137,8 @@ def test_trim_stops_at_a_boxed_pipe_and_a_fireplace() -> None:
     assert sum("the casing of fireplace 1" in one for one in stops) == 2
     beam = edits.add_bulk("r1", "beam", "w3", mm(500))
     beamed = seen(made(beam)).runs
-    assert sum(run.kind == "cornice" and run.wall == "C–D" for run in beamed) == 2
-    assert sum(run.kind == "skirting" and run.wall == "C–D" for run in beamed) == 1
+    assert sum(run.kind == "cornice" and run.wall_name == "C–D" for run in beamed) == 2
+    assert sum(run.kind == "skirting" and run.wall_name == "C–D" for run in beamed) == 1
 
 
 def test_old_trim_that_stays_is_painted_and_not_bought() -> None:

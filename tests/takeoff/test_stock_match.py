@@ -62,7 +62,7 @@ def test_every_stock_piece_is_cut_for_every_wall_and_boards_reach_less_far_round
     outer = max(stock, key=lambda one: one.out + one.depth)
     measured = measured_room(room, {})
     run = next(run for run in measured.runs if run.kind == "cornice" and "outside" in (run.left, run.right))
-    low, high = (next(c for c in pieces if c.stock == p.profile.id and c.wall == run.wall) for p in (inner, outer))
+    low, high = (next(c for c in pieces if c.stock == p.profile.id and c.wall == run.wall_name) for p in (inner, outer))
     assert high.length - low.length == pytest.approx(outer.out + outer.depth - inner.depth, rel=0.05)
     crown = [cut for cut in pieces if "Heron" in cut.name and cut.left.setting is not None]
     assert any(cut.left.setting and cut.left.setting.bevel.value > 1 for cut in crown)  # only the crown is sprung

@@ -24,13 +24,13 @@ def trim(height: float = 2700, school: str = "nineteen-part", **choices: TrimCho
 
 
 def hole(kind: str, place: float, width: float, height: float, sill: float = 0, cased: bool = True) -> Hole:
-    return Hole("hole", kind, mm(place), mm(width), mm(sill), mm(height), cased)
+    return Hole("o1", "hole", kind, mm(place), mm(width), mm(sill), mm(height), cased)
 
 
 def wall(length: float, *holes: Hole, left: str = "inside", right: str = "inside") -> Wall:
     degrees = {"inside": 90.0, "outside": 270.0}
     corners = [reading(f"corner {name}", degrees[kind], "°", ()) for name, kind in (("B", left), ("A", right))]
-    return Wall("A–B", mm(length), *corners, holes)
+    return Wall("w1", "A–B", mm(length), *corners, holes)
 
 
 def test_a_skirting_stops_at_a_door_and_its_casing() -> None:
@@ -78,7 +78,7 @@ def test_a_blunt_outside_corner_reaches_less_far() -> None:
     fitted = trim()
     blunt = reading("corner C", 225.0, "°", ())
     square = reading("corner A", 90.0, "°", ())
-    (run,) = wall_runs(Wall("C–D", mm(1000), blunt, square, ()), fitted, "cornice")
+    (run,) = wall_runs(Wall("w2", "C–D", mm(1000), blunt, square, ()), fitted, "cornice")
     out = fitted.piece("cornice").projection
     assert out is not None
     assert run.to_buy.value == pytest.approx(1000 + out.value * 0.41421356)

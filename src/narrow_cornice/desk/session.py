@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import time
+from collections.abc import Callable
 from pathlib import Path
 from typing import Literal
 
@@ -34,7 +35,8 @@ HELD = {
     "frame": "frames",
     "panels": "panels",
 }
-RECOVERY_MS = 1500
+RECOVERY_MS = 1500  # after the last change the running copy is written …
+LONGEST_UNKEPT = 5.0  # … and no later than so many seconds after the first that it does not have
 
 
 class View(msgspec.Struct, frozen=True):
@@ -71,6 +73,7 @@ class Session(QObject):
         super().__init__()
         self.settings = settings
         self.runner = runner
+        self._keeper = Runner(self)  # the running copy waits for no other work
         self.versions = Versions(state)
         self.recovery = Recovery(state)
         self.history = History(starting_job())
@@ -81,9 +84,9 @@ class Session(QObject):
         self.last_change = ""
         self._saved_job: Job = self.history.job
         self._lock: JobLock | None = None
+        self._unkept_since: float | None = None  # when the first change came that the running copy does not have
         self._recovery_timer = QTimer(self)
         self._recovery_timer.setSingleShot(True)
-        self._recovery_timer.setInterval(RECOVERY_MS)
         self._recovery_timer.timeout.connect(self.keep_recovery_copy)
 
     # ---- the job
@@ -133,8 +136,16 @@ class Session(QObject):
         self.before = before
         self.last_change = title
         self._settle_view()
+        self._keep_soon()
         self.changed.emit(title)
-        self._recovery_timer.start()
+
+    def _keep_soon(self) -> None:
+        """Have the running copy written in a moment, however fast the changes come."""
+        now = time.monotonic()
+        if self._unkept_since is None:
+            self._unkept_since = now
+        left = max(0.0, self._unkept_since + LONGEST_UNKEPT - now)
+        self._recovery_timer.start(min(RECOVERY_MS, int(left * 1000)))
 
     # ---- the view
 
@@ -200,7 +211,7 @@ class Session(QObject):
             lock = self._lock
         try:
             job = read_job(path)
-        except CorniceError:
+        except BaseException:  # whatever went wrong, the file is not open here
             if lock is not None and lock is not self._lock:
                 lock.release()
             raise
@@ -212,8 +223,7 @@ class Session(QObject):
         lock = JobLock.take(recovered.path) if recovered.path is not None and recovered.path.parent.exists() else None
         self._take_up(recovered.job, recovered.path, lock)
         self._saved_job = starting_job()  # what is in the file, if any, is older
-        self.keep_recovery_copy()
-        Recovery.forget(recovered)
+        self.keep_recovery_copy(lambda: Recovery.forget(recovered))  # the old copy goes once the new one stands
         self.filed.emit()
 
     def restore_version(self, job: Job) -> None:
@@ -224,6 +234,7 @@ class Session(QObject):
         if self._lock is not None and self._lock is not lock:
             self._lock.release()
         self._recovery_timer.stop()
+        self._unkept_since = None
         self.recovery.drop()
         self._lock = lock
         self.history = History(job)
@@ -246,7 +257,7 @@ class Session(QObject):
         try:
             self.versions.put_away(path)
             write_job(path, job)
-        except CorniceError:
+        except BaseException:
             if lock is not None and lock is not self._lock:
                 lock.release()
             raise
@@ -257,27 +268,32 @@ class Session(QObject):
         self._saved_job = job
         self.saved_at = time.time()
         self._recovery_timer.stop()
+        self._unkept_since = None
         self.recovery.drop()
         self._remember(path)
         self.filed.emit()
 
-    def keep_recovery_copy(self) -> None:
-        """Write the running copy aside if there is something unsaved."""
+    def keep_recovery_copy(self, then: Callable[[], None] = lambda: None) -> None:
+        """Write the running copy aside if there is something unsaved, ``then`` do what had to wait for it."""
+        self._unkept_since = None
         if not self.unsaved:
             self.recovery.drop()
+            then()
             return
         job, path, recovery = self.job, self.path, self.recovery
-        self.runner.run("", lambda: recovery.keep(job, path), self._kept, self.refused.emit)
 
-    def _kept(self, _done: object) -> None:
-        """A job that was saved while its running copy was being written needs no copy."""
-        if not self.unsaved:
-            self.recovery.drop()
+        def kept(_: object) -> None:
+            if not self.unsaved:  # it was saved while its running copy was being written
+                self.recovery.drop()
+            then()
+
+        self._keeper.run("", lambda: recovery.keep(job, path), kept, self.refused.emit)
 
     def close(self, *, discard: bool) -> None:
         """Let go of the job and its file; ``discard`` drops what was not saved."""
         self._recovery_timer.stop()
         self.runner.wait()
+        self._keeper.wait()
         if discard or not self.unsaved:
             self.recovery.drop()
         else:

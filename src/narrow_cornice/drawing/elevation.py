@@ -39,11 +39,14 @@ def wall_elevation(
     known = colours_of(room.finishes, colours)
     marks: list[Mark] = [*face_marks(frame, face, measured, known, changed_rules)]
     ceiling = measured.height.value
+    unseen = ""
     photo = next((one for one in room.photos if one.wall == face.id and one.picture in pictures), None)
     if photo is not None:
         squared = squared_picture(photo, pictures[photo.picture], face.length, face.tallest)
         if squared:
             marks.append(Photograph(frame.at(0.0, face.tallest), face.length, face.tallest, squared))
+        else:
+            unseen = " · its photograph cannot be shown: lay another over it"
 
     def shown(mm: float) -> str:
         return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator).removesuffix(" mm")
@@ -96,7 +99,7 @@ def wall_elevation(
         marks.append(
             Dimension(frame.at(face.length, high), frame.at(face.length, low), CHAIN, shown(high - low), about)
         )
-    subtitle = "Seen from inside · " + ("unit: mm" if settings.unit == "mm" else "feet and inches")
+    subtitle = "Seen from inside · " + ("unit: mm" if settings.unit == "mm" else "feet and inches") + unseen
     return Drawing(f"{room.name}, wall {face.name}", subtitle, tuple(marks), bounds_of(marks, 160))
 
 

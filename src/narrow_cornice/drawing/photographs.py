@@ -7,6 +7,7 @@ import io
 import numpy as np
 
 from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.pictures import PictureError, kept_picture
 from narrow_cornice.job.things import Photo
 from narrow_cornice.survey.homography import Sight, SquaredUp, squared_up
 
@@ -41,9 +42,8 @@ def squared_picture(photo: Photo, content: bytes, length: float, height: float) 
     way = np.linalg.inv(fit.matrix) @ to_wall
     way = way / way[2, 2]
     try:
-        with Image.open(io.BytesIO(content)) as opened:
-            picture = opened.convert("RGBA")
-    except (OSError, ValueError):
+        picture = kept_picture(content)
+    except PictureError:
         return b""
     squared = picture.transform(
         (wide, tall),

@@ -50,7 +50,7 @@ def face_marks(
         measured.room.id,
         colours,
         measured.panels_of(face),
-        *(course for run, course in courses if run.wall == face.name and not any(run.low)),
+        *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
 
 

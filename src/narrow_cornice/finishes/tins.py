@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from functools import lru_cache
+from threading import Lock
 from typing import NamedTuple
 
 from narrow_cornice.errors import CorniceError
@@ -46,7 +47,8 @@ def _ml(litres: float) -> int:
 class _Covering:
     """For one paint's sizes, the cheapest way to cover n common measures, for every n asked so far.
 
-    The way to cover n does not depend on what is needed, so one table serves every need and only ever grows.
+    The way to cover n does not depend on what is needed, so one table serves every need and only ever grows. Sheets are
+    written and rooms counted on threads of their own, so it grows under a lock.
     """
 
     def __init__(self, sizes: tuple[TinSize, ...]) -> None:
@@ -56,9 +58,21 @@ class _Covering:
         # best[n]: (price in cents, tins, measures bought), so that ties go to the fewest tins, then to the least left
         self._best: list[tuple[int, int, int]] = [(0, 0, 0)]
         self._taken: list[int] = [-1]
+        self._growing = Lock()
 
     def counts(self, measures: int) -> list[int]:
         """Return how many tins of each size cover ``measures``."""
+        with self._growing:
+            self._grow(measures)
+        counts = [0] * len(self.units)
+        n = measures
+        while n > 0:
+            index = self._taken[n]
+            counts[index] += 1
+            n -= self.units[index]
+        return counts
+
+    def _grow(self, measures: int) -> None:
         best, sizes = self._best, list(enumerate(zip(self.units, self._cents, strict=True)))
         for n in range(len(best), measures + 1):
             here, index_here = (1 << 62, 0, 0), -1
@@ -69,13 +83,6 @@ class _Covering:
                     here, index_here = candidate, index
             best.append(here)
             self._taken.append(index_here)
-        counts = [0] * len(self.units)
-        n = measures
-        while n > 0:
-            index = self._taken[n]
-            counts[index] += 1
-            n -= self.units[index]
-        return counts
 
 
 @lru_cache(maxsize=256)

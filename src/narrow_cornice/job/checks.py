@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections import Counter
 from collections.abc import Callable
 from typing import TypeVar
@@ -21,6 +20,7 @@ from narrow_cornice.job.limits import (
 )
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, CuttingPlan, Finish, Job, Paint, Room
+from narrow_cornice.job.pictures import check_pictures
 from narrow_cornice.job.thing_checks import check_brief, check_things, check_ways_in
 from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.choices import KINDS, TrimChoice
@@ -31,8 +31,6 @@ from narrow_cornice.units.lengths import LARGEST_MM
 from narrow_cornice.working.house_rules import HouseRules
 
 MOST_ROOMS = 2_000
-MOST_PICTURE_BYTES = 8 * 1024 * 1024
-PICTURE_NAME = re.compile(r"[a-z0-9][a-z0-9-]{0,60}\.jpg")
 MOST_SIDES = 400
 MOST_STOCK = 8
 Given = TypeVar("Given")
@@ -78,9 +76,7 @@ def checked_job(job: Job) -> Job:
     unique((one.id for one in job.catalogue), "catalogue")
     for index, one in enumerate(job.catalogue):
         _allowed(checked_profile, one, f"catalogue[{index}]")
-    for name, content in job.pictures.items():
-        if not PICTURE_NAME.fullmatch(name) or len(content) > MOST_PICTURE_BYTES:
-            raise JobError(f"“{name[:40]}” is no picture that a job can have.", where="pictures")
+    check_pictures(job.pictures)
     for key, bars in job.left_over.items():
         if len(bars) > MOST_LEFT:
             raise JobError(f"More than {MOST_LEFT} left-overs.", where=f"left_over[{key[:60]}]")

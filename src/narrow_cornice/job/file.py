@@ -15,12 +15,12 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError, SurroundingsError
-from narrow_cornice.job.checks import MOST_PICTURE_BYTES, PICTURE_NAME, checked_job
+from narrow_cornice.job.checks import checked_job
 from narrow_cornice.job.model import SCHEMA, Job
+from narrow_cornice.job.pictures import MOST_BYTES, MOST_PICTURE_BYTES, MOST_PICTURES, PICTURE_NAME
 
 MEMBER = "job.json"
 PICTURES = "pictures/"
-MOST_PICTURES = 400
 MOST_JSON_BYTES = 64 * 1024 * 1024
 MOST_FILE_BYTES = 512 * 1024 * 1024
 _FIXED_TIME = (2020, 1, 1, 0, 0, 0)  # equal jobs make equal files
@@ -35,14 +35,24 @@ class _Version(msgspec.Struct):
 
 
 def encode_job(job: Job) -> bytes:
-    """Return the bytes of a job file."""
+    """Return the bytes of a job file. Raises JobFileError for a job that could not be opened again."""
+    try:
+        text = msgspec.json.format(msgspec.json.encode(replace(job, pictures={}) if job.pictures else job), indent=1)
+    except UnicodeEncodeError as error:
+        raise JobFileError(
+            f"“{error.object[:40]!r}” holds a sign that no file can hold.", remedy="Name it anew."
+        ) from None
+    if len(text) > MOST_JSON_BYTES:
+        raise JobFileError(
+            f"This job is {len(text) / 1e6:.0f} MB without its pictures; {MOST_JSON_BYTES / 1e6:.0f} MB are the most.",
+            remedy="Take something out of it, or part it into two jobs.",
+        )
     held = io.BytesIO()
     with zipfile.ZipFile(held, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as archive:
         member = zipfile.ZipInfo(MEMBER, _FIXED_TIME)
         member.compress_type = zipfile.ZIP_DEFLATED
         member.external_attr = 0o644 << 16
-        bare = replace(job, pictures={}) if job.pictures else job
-        archive.writestr(member, msgspec.json.format(msgspec.json.encode(bare), indent=1))
+        archive.writestr(member, text)
         for name in sorted(job.pictures):
             picture = zipfile.ZipInfo(f"{PICTURES}{name}", _FIXED_TIME)
             picture.external_attr = 0o644 << 16
@@ -115,7 +125,7 @@ def _pictures(archive: zipfile.ZipFile, name: str) -> dict[str, bytes]:
         if called == member.filename or not PICTURE_NAME.fullmatch(called):
             continue
         held += member.file_size
-        if member.file_size > MOST_PICTURE_BYTES or held > MOST_FILE_BYTES // 2 or len(found) >= MOST_PICTURES:
+        if member.file_size > MOST_PICTURE_BYTES or held > MOST_BYTES or len(found) >= MOST_PICTURES:
             raise JobFileError(f"The pictures in {name} are more than any job has.")
         with archive.open(member) as stream:
             found[called] = stream.read(MOST_PICTURE_BYTES + 1)[:MOST_PICTURE_BYTES]

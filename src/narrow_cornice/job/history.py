@@ -7,6 +7,7 @@ from collections.abc import Callable
 import msgspec
 
 from narrow_cornice.job.checks import checked_job
+from narrow_cornice.job.clean_texts import clean_text, cleaned
 from narrow_cornice.job.model import Job
 
 MOST_STEPS = 1_000
@@ -28,12 +29,15 @@ class History:
         self._after: list[tuple[str, Job]] = []
 
     def do(self, edit: Edit) -> bool:
-        """Make the change and return whether it changed anything. A refused change raises and leaves all as it was."""
-        changed = edit.apply(self.job)
+        """Make the change and return whether it changed anything. A refused change raises and leaves all as it was.
+
+        Every text it brings is made one that a file can hold.
+        """
+        changed: Job = cleaned(edit.apply(self.job), self.job)
         if changed is self.job or changed == self.job:
             return False
         checked_job(changed)
-        self._before.append((edit.title, self.job))
+        self._before.append((clean_text(edit.title), self.job))
         del self._before[:-MOST_STEPS]
         self._after.clear()
         self.job = changed

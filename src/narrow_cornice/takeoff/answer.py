@@ -43,7 +43,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
             runs.append(
                 {
                     "room": room.name,
-                    "wall": run.wall,
+                    "wall": run.wall_name,
                     "member": run.kind,
                     "length": run.length.value,
                     "girth": profile.girth if profile else None,

@@ -33,7 +33,7 @@ def courses_of(measured: MeasuredRoom, changed_rules: dict[str, float]) -> tuple
     if piece.profile is None:
         return ()
     runs = [run for run in measured.runs if run.kind == "cornice" and not run.there]
-    walls = {face.name: face.wall for face in measured.faces}
+    walls = {face.id: face.wall for face in measured.faces}
     made: list[tuple[Run, Course]] = []
     for what, placed in _courses(piece.profile):
         tall = placed.member.height
@@ -53,7 +53,7 @@ def courses_of(measured: MeasuredRoom, changed_rules: dict[str, float]) -> tuple
             first = run.start + begins + SHARE[run.left] * gap
             low = piece.bottom + placed.start[1]
             if count:
-                made.append((run, Course(run.wall, what, count, width, gap, first, face, low, low + tall)))
+                made.append((run, Course(run.wall_name, what, count, width, gap, first, face, low, low + tall)))
     return tuple(made)
 
 

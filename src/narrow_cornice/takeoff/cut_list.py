@@ -76,7 +76,8 @@ class EndCut(msgspec.Struct, frozen=True):
 
 class CutPiece(msgspec.Struct, frozen=True):
     """One piece: its number in the order it is put up, its length over its longest points in mm; ``stock`` is the
-    identity of the stock profile it is cut from, empty where it is made."""
+    identity of the stock profile it is cut from, empty where it is made; ``block`` says that it is a plinth or corner
+    block."""
 
     number: int
     kind: TrimKind
@@ -87,6 +88,7 @@ class CutPiece(msgspec.Struct, frozen=True):
     right: EndCut
     about: tuple[str, ...]
     stock: str = ""
+    block: bool = False
 
 
 def spring_of(piece: Piece) -> Figure | None:
@@ -148,7 +150,7 @@ def cut_list(
     made: list[CutPiece] = []
     for kind in INSTALLED:
         runs = [run for run in measured.runs if run.kind == kind and not run.there]
-        framed = [run for run in runs if run.kind not in WALL_KINDS and run.opening in _framed_names(measured)]
+        framed = [run for run in runs if run.part in ("upright", "level")]
         if kind == "casing":
             made += _casings(measured, [run for run in runs if run not in framed], len(made))
             made += _frames(measured, framed, len(made))
@@ -160,10 +162,6 @@ def cut_list(
     return tuple(made)
 
 
-def _framed_names(measured: MeasuredRoom) -> set[str]:
-    return {one.name[:60] for one in measured.room.frames}
-
-
 def _casings(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
     """Return the pieces round the openings, square on the floor or on a plinth block: mitred in the plane of the wall,
     the head lying over the legs, or all of them between corner blocks."""
@@ -173,9 +171,9 @@ def _casings(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[C
     parts = parts_of_piece(measured.trim.piece("casing"))
     made: list[CutPiece] = []
     for run in runs:
-        face = next(one for one in measured.faces if one.name == run.wall)
-        opening = next((one for one, hole, _ in face.openings if hole.name == run.opening), None)
-        leg = run.to_buy.name.startswith("leg")
+        face = measured.face(run.wall)
+        opening = next(one for one, _, _ in face.openings if one.id == run.around)
+        leg = run.part == "leg"
         if way == "mitred":
             upper = EndCut("frame", "the head" if leg else "the leg", corner, "outer edge")
             lower = EndCut("frame", "the foot" if leg else "the leg", corner, "outer edge")
@@ -183,17 +181,15 @@ def _casings(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[C
             upper = lower = EndCut("square", "a corner block")
         else:
             upper = lower = EndCut("square", "the head" if leg else "over the legs")
-        if leg and opening is not None and opening.kind != "window":
+        if leg and opening.kind != "window":
             lower = EndCut("square", "the plinth block" if face.wall.casing.plinth else "the floor")
-        about = (measured.room.id, "trim", "casing")
-        if opening is not None:
-            about = (measured.room.id, "opening", opening.id)
+        about = (measured.room.id, "opening", opening.id)
         for part in parts:
             words = f" of {part.stock.words}" if part.stock is not None else ""
-            name = f"{'leg' if leg else 'head'}, {run.opening[:40]}{words}"
+            name = f"{run.part}, {run.words[:40]}{words}"
             number = before + len(made) + 1
             length = run.to_buy.value
-            made.append(CutPiece(number, "casing", run.wall, name, length, lower, upper, about, part.key))
+            made.append(CutPiece(number, "casing", run.wall_name, name, length, lower, upper, about, part.key))
     return made
 
 
@@ -204,16 +200,15 @@ def _frames(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[Cu
     made: list[CutPiece] = []
     for run in runs:
         end = EndCut("frame", "its frame", corner, "outer edge")
-        words = "level" if run.end - run.start > 1e-6 else "upright"
-        name = f"{words}, {run.opening[:50]}"
-        if run.kind == "stiles and rails":
-            end, name = EndCut("square", "rail and stile" if "stile" in run.opening else "end to end"), run.opening[:50]
+        name = f"{run.part}, {run.words[:50]}"
+        if run.part in ("stile", "rail"):
+            end, name = EndCut("square", "rail and stile" if run.part == "stile" else "end to end"), run.words[:50]
         about = (measured.room.id, "trim", run.kind)
         for part in parts_of_piece(measured.trim.piece(run.kind)):
             words = f" of {part.stock.words}" if part.stock is not None else ""
             number = before + len(made) + 1
             length = run.to_buy.value
-            made.append(CutPiece(number, run.kind, run.wall, name + words, length, end, end, about, part.key))
+            made.append(CutPiece(number, run.kind, run.wall_name, name + words, length, end, end, about, part.key))
     return made
 
 
@@ -227,7 +222,7 @@ def _blocks(measured: MeasuredRoom, changed_rules: dict[str, float], before: int
         name = f"{block.kind}, {block.opening[:40]}, {size}"
         board = block.board.id if block.board is not None else BOARD_MISSING
         number = before + len(made) + 1
-        made.append(CutPiece(number, "casing", block.wall, name, block.height, square, square, about, board))
+        made.append(CutPiece(number, "casing", block.wall, name, block.height, square, square, about, board, True))
     return made
 
 
@@ -243,16 +238,16 @@ def _round_the_room(
     stock, one stock profile after another, from the wall outwards and up."""
     assert measured.trim is not None
     piece = measured.trim.piece(kind)
-    names = [face.name for face in measured.faces]
+    walls = [face.id for face in measured.faces]
     first = max(runs, key=lambda run: run.end - run.start)
-    start = names.index(first.wall)
+    start = walls.index(first.wall)
     # The left end of a wall is at the corner where the anticlockwise walk leaves it: so left means on along the walk.
-    ordered = sorted(runs, key=lambda run: ((names.index(run.wall) - start) % len(names), -run.start))
+    ordered = sorted(runs, key=lambda run: ((walls.index(run.wall) - start) % len(walls), -run.start))
     made: list[CutPiece] = []
     for part in parts_of_piece(piece):
         put_up: set[tuple[str, str]] = set()
         for run in ordered:
-            face = measured.faces[names.index(run.wall)]
+            face = measured.face(run.wall)
             ends = [_end(measured, face, run, part, side, put_up, joinery) for side in ("left", "right")]
             put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
             made += _parts(measured, face, run, part, ends[0], ends[1], stock, before + len(made))
@@ -275,12 +270,9 @@ def _end(
     if kind == "knee":
         return _knee(measured, run, side)
     corner = face.wall.left if side == "left" else face.wall.right
-    names = [one.name for one in measured.faces]
-    index = names.index(face.name)
-    beyond = names[(index + 1) % len(names)] if side == "left" else names[index - 1]
-    old = next(
-        (one for one in measured.room.there if one.wall == _id_of(measured, beyond) and one.kind == run.kind), None
-    )
+    index = measured.faces.index(face)
+    beyond = measured.faces[(index + 1) % len(measured.faces)] if side == "left" else measured.faces[index - 1]
+    old = next((one for one in measured.room.there if one.wall == beyond.id and one.kind == run.kind), None)
     if old is not None and old.decision == "keep":
         how = "" if old.meets == "not said" else f", {old.meets}"
         return EndCut("square", f"the old {run.kind} of {old.height.mm:g}{how}")
@@ -293,22 +285,17 @@ def _end(
     meets = f"{corner.name} of {corner.value:.1f}°"
     if kind == "outside" or joinery.inside_corners == "mitred":
         return EndCut("mitred", meets, setting, _longer(spring is not None, kind == "outside"))
-    if (beyond, "right" if side == "left" else "left") in put_up:
+    if (beyond.id, "right" if side == "left" else "left") in put_up:
         return EndCut("coped", meets, setting, _longer(spring is not None, False))
-    return EndCut("square", f"wall {beyond}")
+    return EndCut("square", f"wall {beyond.name}")
 
 
-def _round_the_corner(measured: MeasuredRoom, run: Run, beyond: str, side: Literal["left", "right"]) -> list[Run]:
+def _round_the_corner(measured: MeasuredRoom, run: Run, face: WallFace, side: Literal["left", "right"]) -> list[Run]:
     """Return the run of the same kind that comes to the same corner along the next wall, if one does."""
-    face = measured.face(_id_of(measured, beyond))
     mine = [one for one in measured.runs_of(face) if one.kind == run.kind]
     if side == "left":
         return [one for one in mine if one.end > face.length - 1.0]
     return [one for one in mine if one.start < 1.0]
-
-
-def _id_of(measured: MeasuredRoom, name: str) -> str:
-    return next(one.id for one in measured.faces if one.name == name)
 
 
 def _knee(measured: MeasuredRoom, run: Run, side: Literal["left", "right"]) -> EndCut:
@@ -376,7 +363,7 @@ def _parts(
     about = (measured.room.id, "trim", run.kind)
     made = []
     for place, length in enumerate(lengths):
-        name = f"{part.name} {run.wall}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
+        name = f"{part.name} {run.wall_name}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
         ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
-        made.append(CutPiece(before + place + 1, run.kind, run.wall, name, length, *ends, about, part.key))
+        made.append(CutPiece(before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key))
     return made

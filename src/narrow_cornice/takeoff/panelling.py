@@ -23,7 +23,7 @@ from narrow_cornice.trim.panels import (
     panels_in,
     wished_width,
 )
-from narrow_cornice.trim.runs import Run, casing_outer, too_low
+from narrow_cornice.trim.runs import Part, Run, casing_outer, too_low
 from narrow_cornice.working.figures import Figure, explained, reading
 
 if TYPE_CHECKING:
@@ -167,20 +167,25 @@ def _field(
             panels.append((panelling.id, rect))
             if mould:
                 name = f"panel {number} of {face.name}"
-                runs += _sides(face.name, "panel mould", rect, (wide, tall), name)
+                runs += _sides(face, "panel mould", rect, (wide, tall), panelling.id, name)
         if panelling.manner == "wainscot":
             stiles += _framework(space, made, margin.value)
     if stiles:
-        runs += [_stile(face.name, rect, index) for index, rect in enumerate(stiles, 1)]
+        runs += [_stile(face, panelling.id, rect, index) for index, rect in enumerate(stiles, 1)]
     return WallPanels(tuple(panels), tuple(stiles), (), tuple(runs))
 
 
-def _sides(wall: str, kind: TrimKind, rect: Rect, sizes: tuple[Figure, Figure], name: str) -> list[Run]:
+def _sides(
+    face: WallFace, kind: TrimKind, rect: Rect, sizes: tuple[Figure, Figure], around: str, words: str
+) -> list[Run]:
     """Return the four pieces of a mitred frame over its outer rectangle."""
     wide, tall = sizes
-    upright = [Run(wall, kind, u, u, tall, tall, "stop", "stop", name) for u in (rect.u0, rect.u1)]
-    level = [Run(wall, kind, rect.u0, rect.u1, wide, wide, "stop", "stop", name) for _ in range(2)]
-    return [*upright, *level]
+    sides: list[tuple[Part, float, float, Figure]] = [("upright", u, u, tall) for u in (rect.u0, rect.u1)]
+    sides += [("level", rect.u0, rect.u1, wide)] * 2
+    return [
+        Run(face.id, face.name, kind, start, end, long, long, "stop", "stop", part, around, words)
+        for part, start, end, long in sides
+    ]
 
 
 def _framework(space: Space, panels: Sequence[Space], margin: float) -> list[Rect]:
@@ -193,12 +198,13 @@ def _framework(space: Space, panels: Sequence[Space], margin: float) -> list[Rec
     return [*rails, *(Rect(u, space.v0 + margin, u + margin, space.v1 - margin) for u in lefts)]
 
 
-def _stile(wall: str, rect: Rect, index: int) -> Run:
-    upright = rect.v1 - rect.v0 > rect.u1 - rect.u0
+def _stile(face: WallFace, panelling: str, rect: Rect, index: int) -> Run:
+    part: Part = "stile" if rect.v1 - rect.v0 > rect.u1 - rect.u0 else "rail"
     long = max(rect.v1 - rect.v0, rect.u1 - rect.u0)
-    name = f"{'stile' if upright else 'rail'} {index} of {wall}"
-    length = Figure(name, long, "mm", "table", note="rails go through, stiles stand between them")
-    return Run(wall, "stiles and rails", rect.u0, rect.u1, length, length, "stop", "stop", name)
+    words = f"{part} {index} of {face.name}"
+    length = Figure(words, long, "mm", "table", note="rails go through, stiles stand between them")
+    ends = (rect.u0, rect.u1, length, length)
+    return Run(face.id, face.name, "stiles and rails", *ends, "stop", "stop", part, panelling, words)
 
 
 def _framed(face: WallFace, frames: Sequence[Framed], trim: FittedTrim, room_id: str) -> WallPanels:
@@ -224,5 +230,5 @@ def _framed(face: WallFace, frames: Sequence[Framed], trim: FittedTrim, room_id:
             )
             for words, field, size in (("width", "width", one.width), ("height", "tall", one.tall))
         )
-        runs += _sides(face.name, one.mould, rect, (sizes[0], sizes[1]), one.name[:60])
+        runs += _sides(face, one.mould, rect, (sizes[0], sizes[1]), one.id, one.name[:60])
     return WallPanels((), (), tuple(made), tuple(runs))

@@ -96,6 +96,7 @@ def _hole(room_id: str, opening: Opening) -> Hole:
         )
 
     return Hole(
+        opening.id,
         opening.name,
         opening.kind,
         of("place", opening.place),
@@ -233,7 +234,7 @@ def _face(
         standing.append((opening, hole, rect))
     standing.sort(key=lambda one: one[2].u0)
     holes = tuple(hole for _, hole, _ in standing)
-    wall = Wall(name, length, left, right, holes, profile, blocked, there, way)
+    wall = Wall(wall_id, name, length, left, right, holes, profile, blocked, there, way)
     return WallFace(wall_id, name, wall, tuple(standing), tuple(fixtures), tuple(marks), profile)
 
 

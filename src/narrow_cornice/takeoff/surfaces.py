@@ -315,7 +315,9 @@ def _slopes(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run) -> t
         mine = [run for run in cornices if _along(run, plane.over, plan)]
         surface = _plain(slope_key(side.name), "ceiling", "ceiling", name, area)
         if mine and out is not None:
-            covered = total("covered", "m²", [covered_by_cornice(run.length, out, called=run.wall) for run in mine])
+            covered = total(
+                "covered", "m²", [covered_by_cornice(run.length, out, called=run.wall_name) for run in mine]
+            )
             if covered.value > area.value:
                 covered = Figure("covered", area.value, "m²", "table", note="all of it")
             surface = replace(surface, covered=covered, net=net_area(area, surface.openings, covered, called=name))
@@ -327,7 +329,7 @@ def _along(run: Run, over: int, plan: Plan) -> bool:
     """Return whether a run of cornice lies under the slope over a wall: along that wall, or raking up a wall beside it
     from the corner they share."""
     names, count = [side.name for side in plan.sides], len(plan.sides)
-    index = names.index(run.wall)
+    index = names.index(run.wall_name)
     if index == over:
         return run.low != (0.0, 0.0)
     if run.low[0] == run.low[1]:
@@ -357,7 +359,7 @@ def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim, level: tuple[Run, .
         covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
     elif level and cornice.built and cornice.projection is not None:
         covered = total(
-            "covered", "m²", [covered_by_cornice(run.length, cornice.projection, called=run.wall) for run in level]
+            "covered", "m²", [covered_by_cornice(run.length, cornice.projection, called=run.wall_name) for run in level]
         )
         if covered.value > gross.value:
             covered = Figure("covered", gross.value, "m²", "table", note="all of it")

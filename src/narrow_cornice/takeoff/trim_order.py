@@ -93,7 +93,7 @@ def trim_needs(
         if not runs or piece.height is None or piece.projection is None:
             continue
         pieces = tuple(
-            (f"{room.name[:40]} {run.wall}{' ' + run.opening[:40] if run.opening else ''}", run.to_buy) for run in runs
+            (f"{room.name[:40]} {run.wall_name}{' ' + run.words[:40] if run.words else ''}", run.to_buy) for run in runs
         )
         mine = [one for one in listed if one.kind == kind]
         if piece.stock:
@@ -112,7 +112,7 @@ def trim_needs(
         height, out = piece.height.value, piece.projection.value
         needs[key] = _trim_need(kind, height, out, name, girth, None, len(cuts), *flat)
     for board in {one.board.id: one.board for one in blocks_of(measured, changed_rules) if one.board}.values():
-        cuts_of = [one for one in listed if one.stock == board.id and "block" in one.name]
+        cuts_of = [one for one in listed if one.stock == board.id and one.block]
         _stock_need(needs, room, board, cuts_of, "casing")
     return needs
 
@@ -126,7 +126,7 @@ def _drawn_key(profile: Profile) -> str:
 def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Piece, cuts: Sequence[CutPiece]) -> None:
     """Add what a piece put together from stock profiles needs of each of them."""
     for one in {each.profile.id: each.profile for each in piece.stock}.values():
-        mine = [cut for cut in cuts if cut.stock == one.id and "block" not in cut.name]
+        mine = [cut for cut in cuts if cut.stock == one.id and not cut.block]
         _stock_need(needs, room, one, mine, piece.kind)
 
 

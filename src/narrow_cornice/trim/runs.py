@@ -23,6 +23,7 @@ from narrow_cornice.working.figures import Figure, explained, table, total
 
 End = Literal["inside", "outside", "stop", "knee"]
 CasingHead = Literal["mitred", "butted", "corner blocks"]
+Part = Literal["along", "leg", "head", "upright", "level", "stile", "rail"]
 
 WALL_KINDS: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "architrave", "cornice")
 
@@ -30,6 +31,7 @@ WALL_KINDS: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "ar
 class Hole(msgspec.Struct, frozen=True):
     """An opening in a wall, for runs: its readings as figures, and whether it reaches down to the floor."""
 
+    id: str
     name: str
     kind: str
     place: Figure
@@ -83,6 +85,7 @@ class Wall(msgspec.Struct, frozen=True):
     ``blocked`` is what stands against it; ``there`` the kinds of trim that are on it already and stay.
     """
 
+    id: str
     name: str
     length: Figure
     left: Figure
@@ -100,13 +103,17 @@ def corner_kind(corner: Figure) -> Literal["inside", "outside"]:
 
 
 class Run(msgspec.Struct, frozen=True):
-    """A straight stretch of one kind of trim: where it lies, how long it is on the wall, how long to buy.
+    """A straight stretch of one kind of trim: on which wall, where it lies, how long it is on the wall, how long to
+    buy.
 
-    ``low`` is how much lower than usual its two ends hang, under a sloped ceiling; ``there`` says that old trim stays
-    in its place: it is painted and not bought.
+    ``part`` is what it is a part of: it runs along the wall, is a leg or the head of the casing of the opening
+    ``around`` (its identity), an upright or level side of the frame of a panel or a framed thing, a stile or a rail;
+    ``words`` name what it goes round. ``low`` is how much lower than usual its two ends hang, under a sloped ceiling;
+    ``there`` says that old trim stays in its place: it is painted and not bought.
     """
 
     wall: str
+    wall_name: str
     kind: TrimKind
     start: float
     end: float
@@ -114,7 +121,9 @@ class Run(msgspec.Struct, frozen=True):
     to_buy: Figure
     left: End
     right: End
-    opening: str = ""
+    part: Part = "along"
+    around: str = ""
+    words: str = ""
     low: tuple[float, float] = (0.0, 0.0)
     there: bool = False
 
@@ -279,7 +288,8 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
         whole = at is _CORNER and to is wall.length
         length = wall.length if whole else between(to, at, called=f"{kind} on {wall.name}")
         to_buy = _to_buy(wall, piece, length, left_end, right_end)
-        runs.append(Run(wall.name, kind, at.value, to.value, length, to_buy, left_end, right_end, there=there))
+        ends = (at.value, to.value, length, to_buy, left_end, right_end)
+        runs.append(Run(wall.id, wall.name, kind, *ends, there=there))
 
     for stop, again in stops:
         if stop.value < wall.length.value:
@@ -318,7 +328,7 @@ def _under_slopes(
             length = rake(along, Figure("rise", abs(z1 - z0), "mm", "table", note=note), called="cornice, raking")
         low = (max(0.0, piece.top - z0), max(0.0, piece.top - z1))
         to_buy = _to_buy(wall, piece, length, left, right)
-        yield Run(wall.name, piece.kind, u0, u1, length, to_buy, left, right, low=low, there=there)
+        yield Run(wall.id, wall.name, piece.kind, u0, u1, length, to_buy, left, right, low=low, there=there)
 
 
 def height_on(profile: Sequence[tuple[float, float]], u: float) -> float:
@@ -355,10 +365,15 @@ def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
         head = casing_head(hole.width, way.setback if between_blocks else outer, called=f"head, {hole.name[:40]}")
         width = outer.value
         u0, u1 = hole.place.value, hole.place.value + hole.width.value
-        runs.append(Run(wall.name, "casing", u0 - width, u0, leg, leg, "stop", "stop", hole.name))
-        runs.append(Run(wall.name, "casing", u1, u1 + width, leg, leg, "stop", "stop", hole.name))
-        for _ in range(sides):
-            runs.append(Run(wall.name, "casing", u0 - width, u1 + width, head, head, "stop", "stop", hole.name))
+        sides_of_it: list[tuple[Part, float, float, Figure]] = [
+            ("leg", u0 - width, u0, leg),
+            ("leg", u1, u1 + width, leg),
+        ]
+        sides_of_it += [("head", u0 - width, u1 + width, head)] * sides
+        runs += [
+            Run(wall.id, wall.name, "casing", start, end, long, long, "stop", "stop", part, hole.id, hole.name)
+            for part, start, end, long in sides_of_it
+        ]
     return tuple(runs)
 
 

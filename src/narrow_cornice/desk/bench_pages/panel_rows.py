@@ -89,9 +89,7 @@ def _panel_figure(measured: object, one: Panelling) -> Figure | None:
     """Return the width of the first panel of a field, with its working."""
     for panels in measured.panels.values():  # type: ignore[attr-defined]
         if any(key == one.id for key, _ in panels.panels):
-            level = [
-                run.to_buy for run in panels.runs if run.end - run.start > 1e-6 and run.opening.startswith("panel")
-            ]
+            level = [run.to_buy for run in panels.runs if run.part == "level" and run.around == one.id]
             return level[0] if level else None
     return None
 
@@ -142,7 +140,7 @@ def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row
     measured = measured_room(room, job.house_rules)
     if measured.trim is None:
         return
-    mine = [run for run in measured.runs if run.kind == one.mould and run.opening == one.name[:60]]
+    mine = [run for run in measured.runs if run.part in ("upright", "level") and run.around == one.id]
     if not mine:
         yield NoteRow(f"No {one.mould} is fitted in this room: it has no frame yet.", "ochre")
         return

@@ -12,6 +12,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.pictures import SUFFIXES_IN
 from narrow_cornice.takeoff.rooms import measured_room
 
 if TYPE_CHECKING:
@@ -26,7 +27,10 @@ def lay_photograph(bench: Bench, room: Room, wall_id: str, name: str) -> None:
         session.refused.emit(CorniceError("A wall must be measured before a photograph can be laid over it."))
         return
     chosen, _ = QFileDialog.getOpenFileName(
-        bench, f"A photograph of wall {name}", str(Path.home()), "Pictures (*.jpg *.jpeg *.png *.webp *.tif *.tiff)"
+        bench,
+        f"A photograph of wall {name}",
+        str(Path.home()),
+        f"Pictures ({' '.join(f'*{suffix}' for suffix in SUFFIXES_IN)})",
     )
     if not chosen:
         return

@@ -51,7 +51,7 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         return
     kind: TrimKind = next(one for one in KINDS if one == name)
     piece = measured.trim.piece(kind)
-    walls = sorted({run.wall for run in measured.runs if run.kind == kind})
+    walls = sorted({run.wall_name for run in measured.runs if run.kind == kind})
     yield Title(kind.capitalize(), f"{room.name[:100]}, " + (f"{len(walls)} walls" if walls else "not fitted"))
     yield from order_choices(bench, room)
     yield ToggleRow(
