@@ -13,13 +13,13 @@ test: setup
 	@scripts/test.sh
 
 lint: setup
-	@$(VENV)/bin/ruff check src tests bench
-	@$(VENV)/bin/ruff format --check src tests bench
+	@$(VENV)/bin/ruff check src tests benchmarks
+	@$(VENV)/bin/ruff format --check src tests benchmarks
 	@$(VENV)/bin/mypy
 	@$(VENV)/bin/lint-imports
 
 bench: setup
-	@scripts/on_screen.sh $(VENV)/bin/python bench/bench.py
+	@scripts/on_screen.sh $(VENV)/bin/python benchmarks/benchmarks.py
 
 pictures: setup
 	@scripts/on_screen.sh $(VENV)/bin/narrow-cornice demo --pictures docs/screenshots

@@ -252,11 +252,11 @@ def _laser(play: Path | None, every: float | None, habits: tuple[Any, ...], seed
 
 
 def _proportion(height: str, order: str, school: str) -> None:
+    from narrow_cornice.explained.figures import Figure, reading
+    from narrow_cornice.explained.house_rules import HouseRules
     from narrow_cornice.trim.orders import order_called
     from narrow_cornice.trim.proportion import SCHOOLS, Proportion, School, proportion
     from narrow_cornice.units.lengths import LengthError, parse_length
-    from narrow_cornice.working.figures import Figure, reading
-    from narrow_cornice.working.house_rules import HouseRules
 
     try:
         mm = parse_length(height).mm

@@ -16,10 +16,10 @@ from hypothesis import strategies as st
 
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.first_fit import first_fit
-from narrow_cornice.cutting.stock import CutPlan, CuttingError, Stock, broken_rule, fits, offcut_of, price_of
+from narrow_cornice.cutting.plans import BarKind, CutPlan, CuttingError, broken_rule, fits, offcut_of, price_of
 
 
-def least_price(pieces: list[float], stock: list[Stock], kerf: float) -> float:
+def least_price(pieces: list[float], stock: list[BarKind], kerf: float) -> float:
     """The cheapest of all plans, by filling bars in every possible way (for few pieces)."""
 
     @functools.cache
@@ -40,11 +40,11 @@ def least_price(pieces: list[float], stock: list[Stock], kerf: float) -> float:
     return least(frozenset(range(len(pieces))), tuple(-1 if one.count is None else one.count for one in stock))
 
 
-def plain(*lengths: float, price: float = 10.0) -> list[Stock]:
-    return [Stock(f"{length:g}", length, length / 1000 * price) for length in lengths]
+def plain(*lengths: float, price: float = 10.0) -> list[BarKind]:
+    return [BarKind(f"{length:g}", length, length / 1000 * price) for length in lengths]
 
 
-def checked_plan(pieces: list[float], stock: list[Stock], kerf: float, seconds: float = 3.0) -> CutPlan:
+def checked_plan(pieces: list[float], stock: list[BarKind], kerf: float, seconds: float = 3.0) -> CutPlan:
     plan = cut_plan(pieces, stock, kerf, seconds)
     assert broken_rule(plan.bars, pieces, stock, kerf) == ""
     assert plan.price == pytest.approx(price_of(plan.bars, stock))
@@ -85,8 +85,8 @@ def test_first_fit_is_not_the_best_and_the_best_is_found() -> None:
 def test_the_bound_is_under_every_plan_there_is(
     pieces: list[float], lengths: list[float], kerf: float, left_over: list[float], chance: random.Random
 ) -> None:
-    stock = [Stock(f"{one:g}", one, round(one / 1000 * chance.uniform(8, 12), 2)) for one in [*lengths, 2400.0]]
-    stock += [Stock(f"left {one:g}", one, 0.0, 1) for one in left_over]
+    stock = [BarKind(f"{one:g}", one, round(one / 1000 * chance.uniform(8, 12), 2)) for one in [*lengths, 2400.0]]
+    stock += [BarKind(f"left {one:g}", one, 0.0, 1) for one in left_over]
     true = least_price(pieces, stock, kerf)
     plan = checked_plan(pieces, stock, kerf, 1.5)
     assert plan.bound <= true + 1e-6
@@ -95,11 +95,11 @@ def test_the_bound_is_under_every_plan_there_is(
 
 
 def test_left_overs_are_used_first_and_stock_that_is_limited_is_not_overdrawn() -> None:
-    stock = [*plain(2400), Stock("left over", 1300, 0.0, 1), Stock("the last 3 m", 3000, 20.0, 1)]
+    stock = [*plain(2400), BarKind("left over", 1300, 0.0, 1), BarKind("the last 3 m", 3000, 20.0, 1)]
     plan = checked_plan([1250.0, 2350, 2900], stock, 3)
     assert sorted(stock[bar.stock].name for bar in plan.bars) == ["2400", "left over", "the last 3 m"]
     with pytest.raises(CuttingError, match=r"enough|no plan"):
-        cut_plan([2900.0, 2900], [Stock("3 m", 3000, 20.0, 1), Stock("2 m", 2000, 12.0)], 3, 2.0)
+        cut_plan([2900.0, 2900], [BarKind("3 m", 3000, 20.0, 1), BarKind("2 m", 2000, 12.0)], 3, 2.0)
 
 
 def test_lengths_that_are_no_whole_millimetres() -> None:
@@ -111,8 +111,10 @@ def test_lengths_that_are_no_whole_millimetres() -> None:
 def test_an_everyday_job_is_quick_and_large_ones_keep_near_their_bound() -> None:
     chance = random.Random(4)
     everyday = [float(chance.randint(250, 4200)) for _ in range(25)]
-    stock = [Stock(f"{one}", float(one), round(one / 1000 * chance.uniform(4.2, 4.6), 2)) for one in (3600, 4200, 5400)]
-    plan = checked_plan(everyday, [*stock, Stock("left", 1200, 0.0, 1)], 3, 10.0)
+    stock = [
+        BarKind(f"{one}", float(one), round(one / 1000 * chance.uniform(4.2, 4.6), 2)) for one in (3600, 4200, 5400)
+    ]
+    plan = checked_plan(everyday, [*stock, BarKind("left", 1200, 0.0, 1)], 3, 10.0)
     assert plan.seconds < 4.0  # under one on a machine with nothing else to do
     assert plan.price <= plan.bound + max(min(one.price for one in stock), 0.01 * plan.bound)
     many = [float(chance.randint(250, 4200)) for _ in range(90)]
@@ -124,7 +126,7 @@ def test_it_tells_of_better_plans_and_keeps_the_best_when_stopped() -> None:
     chance = random.Random(7)
     pieces = [float(chance.randint(300, 4000)) for _ in range(80)]
     stock = [
-        Stock(f"{one}", float(one), round(one / 1000 * chance.uniform(4, 5), 2)) for one in (3000, 3600, 4200, 5400)
+        BarKind(f"{one}", float(one), round(one / 1000 * chance.uniform(4, 5), 2)) for one in (3000, 3600, 4200, 5400)
     ]
     heard: list[CutPlan] = []
     begin = time.monotonic()
@@ -142,10 +144,10 @@ def test_it_tells_of_better_plans_and_keeps_the_best_when_stopped() -> None:
         ([100.0], [], 3, "no stock"),
         ([100.0], plain(4800), -1, "a saw does not take"),
         ([0.0], plain(4800), 3, "a piece of 0 mm"),
-        ([100.0], [Stock("odd", -5, 1.0)], 3, "no bar that can be bought"),
+        ([100.0], [BarKind("odd", -5, 1.0)], 3, "no bar that can be bought"),
     ],
 )
-def test_what_cannot_be_cut_is_refused(pieces: list[float], stock: list[Stock], kerf: float, says: str) -> None:
+def test_what_cannot_be_cut_is_refused(pieces: list[float], stock: list[BarKind], kerf: float, says: str) -> None:
     with pytest.raises(CuttingError, match=says):
         cut_plan(pieces, stock, kerf, 1.0)
 

@@ -10,7 +10,7 @@ from driving import settle
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.cutting.bars import cut_plan
-from narrow_cornice.cutting.stock import CutPlan
+from narrow_cornice.cutting.plans import CutPlan
 from narrow_cornice.desk import cutting_work
 from narrow_cornice.desk.bench_rows import NoteRow
 from narrow_cornice.desk.pages.trim import TrimPage

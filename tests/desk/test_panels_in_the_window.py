@@ -100,7 +100,7 @@ def test_casings_get_blocks_and_cornices_dentils_and_their_rank(window: MainWind
     settle()
     trim = measured_room(session.job.room("r3"), session.job.house_rules).trim
     assert trim is not None
-    assert trim.piece("picture rail").fitted
+    assert trim.of("picture rail").fitted
 
 
 def test_an_order_of_ones_own_is_brought_in_and_chosen(

@@ -20,10 +20,10 @@ from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.drawing.squared import squared_corners
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import turning, unfolded_room, upright_turn
-from narrow_cornice.drawing.unfolding import Placed, outward_of, unfolded_walls
+from narrow_cornice.drawing.unfolding import UnfoldedWall, outward_of, unfolded_walls
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
-from narrow_cornice.job.model import Job, Side
+from narrow_cornice.job.model import Job, WallAsRead
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.survey.plan import Plan, Point, Turn, plan_area
 from narrow_cornice.survey.readings import AngleReading, Reading
@@ -57,12 +57,12 @@ def overlap(one: Sequence[Point], other: Sequence[Point]) -> float:
     return plan_area(left) if len(left) > 2 else 0.0
 
 
-def placed_walls(plan: Plan, height: float) -> tuple[Placed, ...]:
+def placed_walls(plan: Plan, height: float) -> tuple[UnfoldedWall, ...]:
     lengths = [side.length.value for side in plan.sides]
     return unfolded_walls(squared_corners(plan), lengths, [height] * len(lengths))
 
 
-def check(plan: Plan, placed: tuple[Placed, ...], height: float) -> None:
+def check(plan: Plan, placed: tuple[UnfoldedWall, ...], height: float) -> None:
     corners = squared_corners(plan)
     rooms = [[corners[i] for i in triangle] for triangle in triangles(corners)]
     for index, place in enumerate(placed):
@@ -80,7 +80,7 @@ def check(plan: Plan, placed: tuple[Placed, ...], height: float) -> None:
 
 
 def walked(sides: Sequence[tuple[float, Turn]]) -> Plan:
-    walls = tuple(Side(f"w{i}", (Reading(mm, ""),), turn) for i, (mm, turn) in enumerate(sides))
+    walls = tuple(WallAsRead(f"w{i}", (Reading(mm, ""),), turn) for i, (mm, turn) in enumerate(sides))
     return surveyed("r1", walls, (), (), {})
 
 
@@ -253,7 +253,7 @@ def test_the_plan_shows_its_doubts_and_what_to_read_next() -> None:
 def test_walls_of_crooked_rooms_never_overlap(seed: int, count: int, height: float) -> None:
     points = true_room(random.Random(seed), count)
     walls = tuple(
-        Side(
+        WallAsRead(
             f"w{i}",
             (Reading(math.dist(points[i], points[(i + 1) % count]), ""),),
             "left",

@@ -58,6 +58,6 @@ def test_a_large_profile_is_printed_in_tiles_and_a_small_one_on_one_sheet() -> N
         assert profile is not None
         return profile_pdf(job, profile, "Chart Room").count(b"/Type /Page\n")
 
-    assert sheets(trim.piece("skirting").profile) == 1
-    assert sheets(trim.piece("cornice").profile) == 2  # 223 wide: two tiles beside one another
+    assert sheets(trim.of("skirting").profile) == 1
+    assert sheets(trim.of("cornice").profile) == 2  # 223 wide: two tiles beside one another
     assert sheets(cornice_profile(MEMBERS, 220.0)) == 2

@@ -9,6 +9,8 @@ from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.orders_file import orders_toml, read_orders
+from narrow_cornice.explained.figures import reading
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.model import order_of
@@ -18,8 +20,6 @@ from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.orders import Order, checked_order, orders
 from narrow_cornice.trim.proportion import SCHOOLS, proportion
-from narrow_cornice.working.figures import reading
-from narrow_cornice.working.house_rules import HouseRules
 
 MARSH = b"""
 ["marsh ionic"]
@@ -71,7 +71,7 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
     # Five parts: the entablature is a fifth of 2 974, the cornice 6 of its 15 parts, the dentil band 1 of 8.
     height = chosen.rooms[0].heights
     tall = sum(one.mm for one in height) / len(height)
-    assert trim.piece("cornice").height.value == pytest.approx(tall / 5 * 6 / 15)  # type: ignore[union-attr]
+    assert trim.of("cornice").height.value == pytest.approx(tall / 5 * 6 / 15)  # type: ignore[union-attr]
     band = next(one for one in trim.members if one.name == "dentil band")
     assert band.height.value == pytest.approx(tall / 5 * 6 / 15 / 8)
     assert any("dentil band" in line.name for line in order_list(chosen).lines)
@@ -123,7 +123,7 @@ def test_every_cornice_by_the_rank_of_its_room() -> None:
     for room in job.rooms:
         trim = measured_room(room, job.house_rules).trim
         assert trim is not None
-        made[room.id] = ([one.name for one in trim.members if one.fitted], trim.piece("picture rail").fitted)
+        made[room.id] = ([one.name for one in trim.members if one.fitted], trim.of("picture rail").fitted)
     assert made["r1"] == (["cymatium", "corona", "bed mould"], False)  # principal
     assert made["r3"] == (["cymatium"], True)  # secondary: with a picture rail where the architrave would end
     assert made["r4"] == (["crown"], False)  # plain

@@ -11,11 +11,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import choice, table
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.coats import coats_to_hide, layer_over
 from narrow_cornice.finishes.spread import litres, loss_of, practical_spread, texture_factor, theoretical_spread
 from narrow_cornice.finishes.tins import TinSize, _covering, cheapest_tins, reserve, tins_in_words
-from narrow_cornice.working.figures import choice, table
-from narrow_cornice.working.house_rules import HouseRules
 
 RULES = HouseRules()
 

@@ -29,9 +29,9 @@ def test_heights_and_the_lines_along_the_walls() -> None:
     assert one.at(2000, 0) == pytest.approx(1200)
     assert one.at(2000, 750) == pytest.approx(1800)
     assert one.at(2000, 2900) == 2400
-    assert flat(one.profile(ROOM[1], ROOM[0])) == pytest.approx([0, 1200, 4000, 1200])
+    assert flat(one.upper_edge(ROOM[1], ROOM[0])) == pytest.approx([0, 1200, 4000, 1200])
     # the east wall from its left end (north) to its right: flat for 1 500, then down to 1 200
-    east = one.profile(ROOM[2], ROOM[1])
+    east = one.upper_edge(ROOM[2], ROOM[1])
     assert [round(u) for u, _ in east] == [0, 1500, 3000]
     assert [round(z) for _, z in east] == [2400, 2400, 1200]
     assert area_under(east, 0, 2400) == pytest.approx(3000 * 2400 - 1500 * 1200 / 2)
@@ -47,11 +47,11 @@ def test_the_slope_is_larger_than_the_floor_below_it() -> None:
     assert slope[0].stretch * 1500 == pytest.approx(math.hypot(1500, 1200))
     two = Ceiling((*one.planes, slope_over(2, ROOM[2], (0.0, -1.0), 1200, 1500, 2400)))
     assert sum(plan_area(outline) for _, outline in two.parts(ROOM)) == pytest.approx(12e6)
-    assert two.profile(ROOM[2], ROOM[1])[1] == pytest.approx((1500, 2400))
+    assert two.upper_edge(ROOM[2], ROOM[1])[1] == pytest.approx((1500, 2400))
 
 
 def test_where_a_wall_does_not_reach() -> None:
-    east = attic().profile(ROOM[2], ROOM[1])
+    east = attic().upper_edge(ROOM[2], ROOM[1])
     assert flat(too_low(east, 2400)) == pytest.approx([1500, 3000])
     assert flat(too_low(east, 1800)) == pytest.approx([2250, 3000])
     assert too_low(east, 1200) == ()
@@ -73,15 +73,15 @@ def test_bands_add_up_and_the_outlines_are_the_areas(
     planes = [slope_over(i, ROOM[i], inward[i], low + 40 * i, run, 2400) for i in others]
     one = Ceiling((*attic(low, run).planes, *planes))
     for i in range(4):
-        profile = one.profile(ROOM[(i + 1) % 4], ROOM[i])
-        whole = area_under(profile, 0, 2400)
-        parts = area_under(profile, 0, split) + area_under(profile, split, 5000)
+        upper_edge = one.upper_edge(ROOM[(i + 1) % 4], ROOM[i])
+        whole = area_under(upper_edge, 0, 2400)
+        parts = area_under(upper_edge, 0, split) + area_under(upper_edge, split, 5000)
         assert parts == pytest.approx(whole, rel=1e-9, abs=1e-3)
-        outline = band_outline(profile, split, split + more)
+        outline = band_outline(upper_edge, split, split + more)
         drawn = abs(plan_area(outline)) if outline else 0.0
-        assert drawn == pytest.approx(area_under(profile, split, split + more), rel=1e-6, abs=1.0)
-        heights = [z for _, z in profile]
+        assert drawn == pytest.approx(area_under(upper_edge, split, split + more), rel=1e-6, abs=1.0)
+        heights = [z for _, z in upper_edge]
         assert all(z <= 2400 + 1e-6 for z in heights)
-        for (u0, z0), (u1, z1), (u2, z2) in zip(profile, profile[1:], profile[2:], strict=False):
+        for (u0, z0), (u1, z1), (u2, z2) in zip(upper_edge, upper_edge[1:], upper_edge[2:], strict=False):
             assert (z1 - z0) / (u1 - u0) >= (z2 - z1) / (u2 - u1) - 1e-9  # never hollow
     assert sum(plan_area(outline) for _, outline in one.parts(ROOM)) == pytest.approx(12e6, rel=1e-6)

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from narrow_cornice.survey.homography import Sight, squared_up
+from narrow_cornice.survey.homography import SeenPoint, squared_up
 
 CORNERS = ((0.0, 0.0), (4000.0, 0.0), (4000.0, 2600.0), (0.0, 2600.0))
 
@@ -31,7 +31,7 @@ def camera(turn: float, tilt: float, far: float):  # type: ignore[no-untyped-def
 @given(st.floats(-35, 35), st.floats(-20, 20), st.floats(3000, 7000))
 def test_four_points_give_the_wall_back_exactly(turn: float, tilt: float, far: float) -> None:
     seen = camera(turn, tilt, far)
-    fit = squared_up([Sight(seen(*corner), corner) for corner in CORNERS])
+    fit = squared_up([SeenPoint(seen(*corner), corner) for corner in CORNERS])
     assert max(fit.misses) < 1e-4
     for place in ((1234.0, 567.0), (3900.0, 2500.0), (50.0, 90.0)):
         assert fit.wall(seen(*place)) == pytest.approx(place, abs=1e-3)
@@ -47,7 +47,7 @@ def test_more_points_make_it_surer_and_the_stated_uncertainty_holds() -> None:
     stated: dict[int, list[float]] = {4: [], 8: []}
     for _ in range(300):
         sights = [
-            Sight(tuple(np.array(seen(*p)) + chance.normal(0, 2, 2)), tuple(np.array(p) + chance.normal(0, 3, 2)))
+            SeenPoint(tuple(np.array(seen(*p)) + chance.normal(0, 2, 2)), tuple(np.array(p) + chance.normal(0, 3, 2)))
             for p in places
         ]
         for count in (4, 8):
@@ -64,9 +64,9 @@ def test_more_points_make_it_surer_and_the_stated_uncertainty_holds() -> None:
 
 def test_a_point_that_is_not_where_it_is_said_to_be_makes_everything_unsurer() -> None:
     seen = camera(10, 0, 4200)
-    good = [Sight(seen(*corner), corner) for corner in CORNERS]
-    sure = squared_up([*good, Sight(seen(1000, 2040), (1000.0, 2040.0))])
-    unsure = squared_up([*good, Sight(seen(1000, 2040), (1700.0, 2040.0))])
+    good = [SeenPoint(seen(*corner), corner) for corner in CORNERS]
+    sure = squared_up([*good, SeenPoint(seen(1000, 2040), (1000.0, 2040.0))])
+    unsure = squared_up([*good, SeenPoint(seen(1000, 2040), (1700.0, 2040.0))])
     assert sure.strain == 1.0
     assert unsure.strain > 10
     assert unsure.sigma((2000.0, 1300.0)) > 100 > 10 > sure.sigma((2000.0, 1300.0))
@@ -75,11 +75,11 @@ def test_a_point_that_is_not_where_it_is_said_to_be_makes_everything_unsurer() -
 @pytest.mark.parametrize(
     ("sights", "says"),
     [
-        ([Sight((0, 0), (0, 0))] * 3, "four points"),
-        ([Sight((x, 100.0), (x, 0.0)) for x in (0.0, 100.0, 200.0, 300.0)], "one line"),
+        ([SeenPoint((0, 0), (0, 0))] * 3, "four points"),
+        ([SeenPoint((x, 100.0), (x, 0.0)) for x in (0.0, 100.0, 200.0, 300.0)], "one line"),
         (
             [
-                Sight(p, w)
+                SeenPoint(p, w)
                 for p, w in zip(
                     ((0.0, 0.0), (100.0, 0.0), (0.0, 100.0), (100.0, 100.0)),
                     ((0.0, 0.0), (100.0, 0.0), (100.0, 100.0), (0.0, 100.0)),
@@ -90,6 +90,6 @@ def test_a_point_that_is_not_where_it_is_said_to_be_makes_everything_unsurer() -
         ),
     ],
 )
-def test_points_that_will_not_do(sights: list[Sight], says: str) -> None:
+def test_points_that_will_not_do(sights: list[SeenPoint], says: str) -> None:
     with pytest.raises(ValueError, match=says):
         squared_up(sights)

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from narrow_cornice.job.model import CornerOffset, Diagonal, Side
+from narrow_cornice.job.model import CornerOffset, Diagonal, WallAsRead
 from narrow_cornice.survey.plan import Plan, Turn, corner_name, doubts, pair_name, plan_area, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles
@@ -17,18 +17,18 @@ from narrow_cornice.takeoff.surveys import next_of, plan_of
 Wall = tuple[float | None, Turn]
 
 
-def sides(*walls: Wall, assumed: float | None = 90.0) -> tuple[Side, ...]:
+def sides(*walls: Wall, assumed: float | None = 90.0) -> tuple[WallAsRead, ...]:
     return tuple(
-        Side(f"w{index}", () if mm is None else (Reading(mm, f"{mm:g}"),), turn, assumed)
+        WallAsRead(f"w{index}", () if mm is None else (Reading(mm, f"{mm:g}"),), turn, assumed)
         for index, (mm, turn) in enumerate(walls)
     )
 
 
-def square(*lengths: float | None, assumed: float | None = 90.0) -> tuple[Side, ...]:
+def square(*lengths: float | None, assumed: float | None = 90.0) -> tuple[WallAsRead, ...]:
     return sides(*[(length, "left") for length in lengths], assumed=assumed)
 
 
-def plan(walls: tuple[Side, ...], *diagonals: Diagonal, offsets: tuple[CornerOffset, ...] = ()) -> Plan:
+def plan(walls: tuple[WallAsRead, ...], *diagonals: Diagonal, offsets: tuple[CornerOffset, ...] = ()) -> Plan:
     return plan_of("r1", walls, diagonals, offsets, {})
 
 
@@ -65,7 +65,7 @@ def test_sides_alone_do_not_determine_a_shape_and_a_diagonal_does() -> None:
 
 def test_a_corner_that_was_read_is_not_taken_for_square() -> None:
     walls = square(4000, 3000, 4000, 3000)
-    crooked = (Side("w0", walls[0].readings, angles=(AngleReading(88.0),)), *walls[1:])
+    crooked = (WallAsRead("w0", walls[0].readings, angles=(AngleReading(88.0),)), *walls[1:])
     one = plan(crooked)
     # one reading of ±0.3° against three assumptions of ±1°, the opposite corner free to follow
     assert 88.0 <= one.angles[1] < 88.5
@@ -82,18 +82,18 @@ def test_what_is_typed_stays_beside_what_is_adjusted() -> None:
     assert side.length.inputs[0][1].value == 4000
     assert side.length.value == pytest.approx(4000 + side.correction)
     assert side.correction != 0
-    repeated = Side("w0", (Reading(4000, "4000"), Reading(4006, "4006")))
+    repeated = WallAsRead("w0", (Reading(4000, "4000"), Reading(4006, "4006")))
     mean = plan((repeated, *square(None, 3000, 4003, 3000)[1:])).sides[0].length
     assert [figure.value for figure in mean.leaves() if figure.origin == "reading"] == [4000, 4006]
 
 
 def test_a_reading_set_aside_weighs_nothing() -> None:
-    off = Side("w0", (Reading(4000, "4000"), Reading(4600, "4600", aside=True)))
+    off = WallAsRead("w0", (Reading(4000, "4000"), Reading(4600, "4600", aside=True)))
     assert plan((off, *square(None, 3000, None, None)[1:])).sides[0].length.value == 4000
 
 
 def test_a_laser_weighs_more_than_a_sketch() -> None:
-    mixed = Side("w0", (Reading(4000, "4000", "laser"), Reading(4050, "4050", "sketch")))
+    mixed = WallAsRead("w0", (Reading(4000, "4000", "laser"), Reading(4050, "4050", "sketch")))
     found = plan((mixed, *square(None, 3000, None, None)[1:])).sides[0].length
     # weights 1/1.9² and 1/25²
     assert found.value == pytest.approx((4000 / 1.9**2 + 4050 / 625) / (1 / 1.9**2 + 1 / 625), abs=0.02)
@@ -101,7 +101,7 @@ def test_a_laser_weighs_more_than_a_sketch() -> None:
 
 def test_the_blunder_is_named_by_how_much_it_disagrees() -> None:
     walls = tuple(
-        Side(f"w{i}", (Reading(mm, f"{mm}"),), assumed=None, angles=(AngleReading(90.0),))
+        WallAsRead(f"w{i}", (Reading(mm, f"{mm}"),), assumed=None, angles=(AngleReading(90.0),))
         for i, mm in enumerate((4000, 3000, 4000, 3000))
     )
     one = plan(walls, diagonal(0, 2, 5000), diagonal(1, 3, 5031, name="d2"))
@@ -116,7 +116,7 @@ def test_an_offset_fixes_a_corner_that_nobody_turned() -> None:
     """A wall with a kink: the corner in it stands 100 mm off the straight line."""
     walls = (
         *sides((2000, "left"), (2000, "left"), assumed=None),
-        *[Side(f"w{i}", (Reading(mm, ""),)) for i, mm in ((2, 3000), (3, 3995.0), (4, 3000))],
+        *[WallAsRead(f"w{i}", (Reading(mm, ""),)) for i, mm in ((2, 3000), (3, 3995.0), (4, 3000))],
     )
     offset = CornerOffset("n1", "w0", "w4", "w1", (Reading(-100, "-100"),))
     one = plan(walls, offsets=(offset,))
@@ -148,7 +148,7 @@ def test_a_side_of_a_breast_that_follows() -> None:
     assert one.turn(4) == "right"
 
 
-def changed(walls: tuple[Wall, ...], **put: Wall) -> tuple[Side, ...]:
+def changed(walls: tuple[Wall, ...], **put: Wall) -> tuple[WallAsRead, ...]:
     return sides(*[put.get(f"w{index}", wall) for index, wall in enumerate(walls)])
 
 
@@ -162,7 +162,7 @@ def changed(walls: tuple[Wall, ...], **put: Wall) -> tuple[Side, ...]:
         (changed(BREAST, w3=(4000, "right"), w4=(1600, "right"), w5=(4000, "left")), "cross"),
     ],
 )
-def test_what_is_no_plan_says_why(walls: tuple[Side, ...], says: str) -> None:
+def test_what_is_no_plan_says_why(walls: tuple[WallAsRead, ...], says: str) -> None:
     one = plan(walls)
     assert not one.determined
     assert says in one.fault
@@ -175,7 +175,7 @@ def test_corner_letters() -> None:
 
 
 @st.composite
-def rooms(draw: st.DrawFn) -> tuple[Side, ...]:
+def rooms(draw: st.DrawFn) -> tuple[WallAsRead, ...]:
     """A room whose north wall has notches into it or out of it, read with errors."""
     depth = draw(st.floats(2500, 6000))
     notches = draw(st.integers(0, 4))
@@ -195,7 +195,7 @@ def rooms(draw: st.DrawFn) -> tuple[Side, ...]:
 
 
 @given(rooms())
-def test_adjusted_plans_close_and_stay_near_their_readings(walls: tuple[Side, ...]) -> None:
+def test_adjusted_plans_close_and_stay_near_their_readings(walls: tuple[WallAsRead, ...]) -> None:
     one = plan(walls)
     assert one.determined, one.fault
     for axis in (0, 1):

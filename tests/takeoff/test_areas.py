@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from narrow_cornice.job.model import Finish, Job, Opening, Room, Side
+from narrow_cornice.job.model import Finish, Job, Opening, Room, WallAsRead
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.job.things import Bulk, Slope
 from narrow_cornice.review.second_look import second_look
@@ -29,7 +29,7 @@ NO_RULES: dict[str, float] = {}
 
 def room(**fields: object) -> Room:
     """A room of 4 000 × 3 000 × 2 500 with nothing in it."""
-    sides = (Side("w1", (L(4000),)), Side("w2", (L(3000),)), Side("w3"), Side("w4"))
+    sides = (WallAsRead("w1", (L(4000),)), WallAsRead("w2", (L(3000),)), WallAsRead("w3"), WallAsRead("w4"))
     return replace(Room("r1", "Room", sides, (L(2500),), trim=NONE), **fields)
 
 
@@ -76,7 +76,7 @@ def test_trim_covers_its_wall_and_is_painted_by_its_girth() -> None:
     covered = (3000 * 150 + 2 * 100 * 2100 + 800 * 100 + 4000 * 200) / 1e6
     assert wall.covered.value == pytest.approx(covered)
     assert wall.net.value == wall.gross.value - wall.openings.value - wall.covered.value
-    skirting = measured.trim.piece("skirting").profile
+    skirting = measured.trim.of("skirting").profile
     assert skirting is not None
     assert surfaces["skirting@room"].net.value == pytest.approx(13_000 * skirting.girth / 1e6)
     # the ceiling inside the cornice is 4 000 − 240 by 3 000 − 240
@@ -108,7 +108,7 @@ def test_an_opening_past_its_wall_counts_only_inside_it() -> None:
 
 def test_rooms_that_wait_bring_nothing() -> None:
     assert room_surfaces(room(heights=()), NO_RULES) == ()
-    unread = room(sides=(Side("w1"), Side("w2", (L(3000),)), Side("w3"), Side("w4")))
+    unread = room(sides=(WallAsRead("w1"), WallAsRead("w2", (L(3000),)), WallAsRead("w3"), WallAsRead("w4")))
     assert "Not determined" in measured_room(unread, NO_RULES).fault
     order = order_list(replace(starting_job(), rooms=(unread,)))
     assert order.waiting == ("Room",)
@@ -118,14 +118,14 @@ def test_rooms_that_wait_bring_nothing() -> None:
 def test_an_alcove_room_by_hand() -> None:
     """A chimney breast of 1 000 × 400 in the north wall."""
     sides = (
-        Side("w1", (L(4000),)),
-        Side("w2", (L(3000),)),
-        Side("w3", (L(1500),)),
-        Side("w4", (L(400),), "right"),
-        Side("w5", (L(1000),), "right"),
-        Side("w6", (L(400),)),
-        Side("w7", (L(1500),)),
-        Side("w8", (L(3000),)),
+        WallAsRead("w1", (L(4000),)),
+        WallAsRead("w2", (L(3000),)),
+        WallAsRead("w3", (L(1500),)),
+        WallAsRead("w4", (L(400),), "right"),
+        WallAsRead("w5", (L(1000),), "right"),
+        WallAsRead("w6", (L(400),)),
+        WallAsRead("w7", (L(1500),)),
+        WallAsRead("w8", (L(3000),)),
     )
     alcoves = room(sides=sides, trim={**NONE, "cornice": TrimChoice(height=L(100), projection=L(100))})
     surfaces = net(alcoves)
@@ -146,7 +146,7 @@ def test_nothing_is_negative_and_the_parts_make_the_whole(
     width: int, depth: int, height: int, place: int, school: str
 ) -> None:
     one = room(
-        sides=(Side("w1", (L(width),)), Side("w2", (L(depth),)), Side("w3"), Side("w4")),
+        sides=(WallAsRead("w1", (L(width),)), WallAsRead("w2", (L(depth),)), WallAsRead("w3"), WallAsRead("w4")),
         heights=(L(height),),
         school=school,
         trim={},
@@ -254,7 +254,7 @@ def test_the_demo_rooms_are_what_they_are_said_to_be() -> None:
     assert chart.plan.closure == pytest.approx(17.9, abs=0.1)  # of the plain walk, mm
     assert chart.plan.inside_corners() == 6
     assert chart.trim is not None
-    assert chart.trim.piece("cornice").height.value == pytest.approx(223.05)  # type: ignore[union-attr]
+    assert chart.trim.of("cornice").height.value == pytest.approx(223.05)  # type: ignore[union-attr]
     parlour = measured_room(job.rooms[1], job.house_rules)
     assert parlour.plan.sides[7].follows
 
@@ -262,7 +262,7 @@ def test_the_demo_rooms_are_what_they_are_said_to_be() -> None:
 def test_an_attic_by_hand() -> None:
     """4 000 × 3 000, 2 400 high, sloping down to 1 200 over the south wall within 1 500."""
     slope = Slope(Reading(1200, "1200"), Reading(1500, "1500"))
-    sides = (Side("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
+    sides = (WallAsRead("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
     attic = room(sides=sides, heights=(Reading(2400, ""),))
     surfaces = net(attic)
     gable = (3000 * 2400 - 1500 * 1200 / 2) / 1e6
@@ -306,7 +306,7 @@ def test_an_attic_by_hand() -> None:
 
 def test_a_window_that_pokes_through_the_slope_is_told_and_counted_only_below_it() -> None:
     slope = Slope(Reading(1200, "1200"), Reading(1500, "1500"))
-    sides = (Side("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
+    sides = (WallAsRead("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
     window = door(kind="window", wall="w2", place=L(2000), width=L(800), sill=L(900), height=L(1200), cased=False)
     attic = room(sides=sides, heights=(Reading(2400, ""),), openings=(window,))
     wall = next(one for one in room_surfaces(attic, NO_RULES) if one.key == "upper wall@w2")

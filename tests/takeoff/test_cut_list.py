@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.cutting.bars import cut_plan
-from narrow_cornice.cutting.stock import Stock as Bars
+from narrow_cornice.cutting.plans import BarKind as Bars
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
@@ -186,9 +186,9 @@ def test_reductions_keep_the_sizes_of_the_order_and_are_priced_as_they_would_be_
     assert reduced is not None
     assert [one.name for one in reduced.members if one.fitted] == ["cymatium"]
     assert reduced.members[0].height.value == whole.members[0].height.value  # its size still follows the order
-    rail = reduced.piece("picture rail")
+    rail = reduced.of("picture rail")
     assert rail.built
-    assert rail.top == pytest.approx(whole.piece("architrave").top or whole.proportion.picture_rail_top.value)  # type: ignore[union-attr]
+    assert rail.top == pytest.approx(whole.of("architrave").top or whole.proportion.picture_rail_top.value)  # type: ignore[union-attr]
     history.do(edits.reduce_cornice("r1", "whole cornice"))
     assert measured_room(history.job.rooms[0], {}).trim == whole
 

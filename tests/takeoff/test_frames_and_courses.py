@@ -100,7 +100,7 @@ def test_a_head_over_the_legs_and_legs_on_plinth_blocks() -> None:
     butted = made(*ONE_DOOR, edits.change_room("r1", "casings", casing_heads="butted"), setback=5.0)
     assert lengths(butted, "casing") == [1060.0, 2005.0, 2005.0]
     assert {one.left.cut for one in cuts(butted, "casing")} == {"square"}
-    skirting = seen(butted).trim.piece("skirting").top  # type: ignore[union-attr]
+    skirting = seen(butted).trim.of("skirting").top  # type: ignore[union-attr]
     on_plinth = made(*ONE_DOOR, edits.change_room("r1", "plinths", plinth_blocks=True), setback=5.0)
     legs = [one.length for one in cuts(on_plinth, "casing") if one.name.startswith("leg")]
     assert legs == pytest.approx([2130.0 - skirting - 10.0] * 2)
@@ -159,7 +159,7 @@ def test_panels_cover_their_mouldings_and_are_cut_bought_and_painted() -> None:
     measured = seen(job)
     trim = measured.trim
     assert trim is not None
-    tall = trim.piece("cornice").bottom - trim.piece("skirting").top - 200.0
+    tall = trim.of("cornice").bottom - trim.of("skirting").top - 200.0
     walls = measured.panels["w1"].panels
     wide = (4200.0 - 100.0 * (len(walls) + 1)) / len(walls)
     assert [(rect.u1 - rect.u0, rect.v1 - rect.v0) for _, rect in walls] == [
@@ -167,7 +167,7 @@ def test_panels_cover_their_mouldings_and_are_cut_bought_and_painted() -> None:
     ] * len(walls)
     pieces = cuts(job, "panel mould")
     assert len(pieces) == 4 * sum(len(one.panels) for one in measured.panels.values())
-    girth = trim.piece("panel mould").profile.girth  # type: ignore[union-attr]
+    girth = trim.of("panel mould").profile.girth  # type: ignore[union-attr]
     length = sum(one.length for one in pieces)
     assert net(job)["panel mould@room"] == pytest.approx(length * girth / 1e6)
     covered = sum(2 * (wide + tall - 2 * 32.0) * 32.0 for _ in walls) / 1e6
@@ -188,7 +188,7 @@ def test_a_wainscot_has_rails_through_and_stiles_between() -> None:
     stiles = [rect for rect in panels.stiles if rect not in rails]
     assert len(rails) == 2
     assert len(stiles) == len(panels.panels) + 1
-    space = 830.0 - measured.trim.piece("skirting").top  # type: ignore[union-attr]
+    space = 830.0 - measured.trim.of("skirting").top  # type: ignore[union-attr]
     assert {round(rect.v1 - rect.v0, 3) for rect in stiles} == {round(space - 180.0, 3)}
     pieces = [one for one in cuts(job, "stiles and rails") if one.wall == "A–B"]
     assert sorted(round(one.length, 1) for one in pieces) == sorted(

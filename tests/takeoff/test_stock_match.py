@@ -33,7 +33,7 @@ def test_stock_that_is_chosen_has_its_own_sizes_and_is_bought() -> None:
     assert offers.wanted == job_offers(job, job.rooms[0], "cornice").wanted  # it is still compared with the order's own
     trim = measured_room(made.rooms[0], made.house_rules).trim
     assert trim is not None
-    piece = trim.piece("cornice")
+    piece = trim.of("cornice")
     assert piece.height is not None
     assert piece.height.value == offer.match.profile.height
     assert piece.top == pytest.approx(2974.0, abs=3.0)  # it still hangs from the ceiling
@@ -112,7 +112,7 @@ def test_a_knife_is_ground_once_for_a_profile_and_not_for_stock() -> None:
     line = next(line for line in order.lines if line.key.startswith("trim:skirting"))
     knife = order.line(f"knife:{line.key}")
     assert knife is not None
-    girth = measured_room(job.rooms[0], job.house_rules).trim.piece("skirting").profile.girth  # type: ignore[union-attr]
+    girth = measured_room(job.rooms[0], job.house_rules).trim.of("skirting").profile.girth  # type: ignore[union-attr]
     assert knife.price == pytest.approx(round(girth, 1) * stock.knife_per_mm)
     assert sum(knife.share_of_price(room.id) for room in job.rooms) == pytest.approx(knife.price)
     without = replace(job, stock=tuple(replace(one, knife_per_mm=0.0) for one in job.stock))

@@ -8,6 +8,7 @@ import pytest
 from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import choice
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
@@ -26,7 +27,6 @@ from narrow_cornice.takeoff.repairs import room_repairs
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.working.figures import choice
 
 
 def mm(value: float) -> Length:
@@ -175,7 +175,7 @@ def test_what_the_second_look_says_of_walls() -> None:
     (finding,) = [one for one in second_look(match) if one.key.startswith("old trim")]
     history = History(match)
     history.do(finding.fixes[0])
-    assert measured_room(history.job.rooms[0], {}).trim.piece("skirting").height.value == 120  # type: ignore[union-attr]
+    assert measured_room(history.job.rooms[0], {}).trim.of("skirting").height.value == 120  # type: ignore[union-attr]
     assert "old trim meets" not in keys(history.job)
     low = plain(edits.add_fixture("r1", "grille", "w1", mm(900), mm(100)))
     (grille,) = [one for one in second_look(low) if one.key.startswith("fixture covered")]
@@ -261,7 +261,7 @@ def test_a_boxed_pipe_covers_its_strip_of_wall_and_its_piece_of_ceiling() -> Non
         assert after[key] == pytest.approx(before[key] * 0.9)
     trim = measured_room(bare, {}).trim
     assert trim is not None
-    out = trim.piece("cornice").projection
+    out = trim.of("cornice").projection
     assert out is not None
     assert before["ceiling@room"] - after["ceiling@room"] == pytest.approx(0.4 * (0.3 - out.value / 1000))
     assert after[f"boxing@{bulk.id}"] == pytest.approx((2 * 0.3 + 0.4) * 2.5)

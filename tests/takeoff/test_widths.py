@@ -14,7 +14,7 @@ from narrow_cornice.exchange.readings_csv import read_readings, readings_table, 
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
-from narrow_cornice.job.model import Room, Side
+from narrow_cornice.job.model import Room, WallAsRead
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.job.things import Level
 from narrow_cornice.survey.plan import facing_walls
@@ -46,7 +46,7 @@ def room(*made: Edit) -> History:
 def test_a_width_settles_a_wall_that_nobody_read() -> None:
     """Four corners read square, one side read; the other way across comes from a width alone."""
     square = tuple(
-        Side(f"w{n}", (Reading(4000, "4000"),) if n == 1 else (), assumed=None, angles=(AngleReading(90.0),))
+        WallAsRead(f"w{n}", (Reading(4000, "4000"),) if n == 1 else (), assumed=None, angles=(AngleReading(90.0),))
         for n in (1, 2, 3, 4)
     )
     loose = replace(room().job.rooms[0], sides=square)

@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 
 from narrow_cornice.colour.tones import checked_colour, difference, lightness, linear_light, make_ready, toned
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.sentences import evaluate
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.profiles import band_profile, cornice_profile, dado_profile, skirting_profile
-from narrow_cornice.working.sentences import evaluate
 
 
 @given(st.floats(10, 400), st.floats(10, 200), st.integers(0, 3))

@@ -8,6 +8,7 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.trim.panels import (
     SMALLEST,
     Space,
@@ -19,7 +20,6 @@ from narrow_cornice.trim.panels import (
     wished_width,
 )
 from narrow_cornice.trim.spacing import Course, count_for, face_length, gap_figure, spaced
-from narrow_cornice.working.figures import Figure
 
 margins = st.floats(40, 160)
 

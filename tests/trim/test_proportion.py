@@ -9,10 +9,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import reading
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.trim.orders import order_called, orders
 from narrow_cornice.trim.proportion import SCHOOLS, proportion
-from narrow_cornice.working.figures import reading
-from narrow_cornice.working.house_rules import HouseRules
 
 RULES = HouseRules()
 

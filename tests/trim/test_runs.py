@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import pytest
 
+from narrow_cornice.explained.figures import choice, reading
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
 from narrow_cornice.trim.orders import order_called
 from narrow_cornice.trim.runs import Hole, Wall, casing_runs, corner_counts, room_runs, run_total, wall_runs
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.working.figures import choice, reading
-from narrow_cornice.working.house_rules import HouseRules
 
 
 def mm(value: float):  # type: ignore[no-untyped-def]
@@ -67,7 +67,7 @@ def test_openings_side_by_side_are_one_stop() -> None:
 def test_outside_corners_make_a_mitred_piece_longer_by_the_projection() -> None:
     fitted = trim()
     (run,) = wall_runs(wall(1600, left="outside", right="outside"), fitted, "cornice")
-    out = fitted.piece("cornice").projection
+    out = fitted.of("cornice").projection
     assert out is not None
     assert run.length.value == 1600
     assert run.to_buy.value == pytest.approx(1600 + 2 * out.value)
@@ -79,7 +79,7 @@ def test_a_blunt_outside_corner_reaches_less_far() -> None:
     blunt = reading("corner C", 225.0, "°", ())
     square = reading("corner A", 90.0, "°", ())
     (run,) = wall_runs(Wall("w2", "C–D", mm(1000), blunt, square, ()), fitted, "cornice")
-    out = fitted.piece("cornice").projection
+    out = fitted.of("cornice").projection
     assert out is not None
     assert run.to_buy.value == pytest.approx(1000 + out.value * 0.41421356)
     assert run.left == "outside"
@@ -111,22 +111,22 @@ def test_corners_are_counted_once_each() -> None:
 
 
 def test_what_is_fitted_follows_the_school_and_the_choices() -> None:
-    assert trim().piece("dado rail").built
+    assert trim().of("dado rail").built
     five = trim(school="five-part")
-    assert not five.piece("dado rail").built
+    assert not five.of("dado rail").built
     lent = trim(school="five-part", dado_rail=TrimChoice(fitted=True))
     assert lent.borrowed
-    assert lent.piece("dado rail").top == pytest.approx(2700 * 4 / 19)
+    assert lent.of("dado rail").top == pytest.approx(2700 * 4 / 19)
     plain = trim(school="per-cent", picture_rail=TrimChoice(fitted=True))
-    assert plain.piece("picture rail").missing
+    assert plain.of("picture rail").missing
     typed = trim(school="per-cent", picture_rail=TrimChoice(fitted=True, height=Length(50), top=Length(2100)))
-    assert (typed.piece("picture rail").bottom, typed.piece("picture rail").top) == (2050, 2100)
+    assert (typed.of("picture rail").bottom, typed.of("picture rail").top) == (2050, 2100)
 
 
 def test_a_cornice_without_its_lower_members_is_a_lone_crown() -> None:
     reduced = trim(**{"cornice: corona": TrimChoice(fitted=False), "cornice: bed mould": TrimChoice(fitted=False)})
     assert reduced.lone_crown
-    cornice = reduced.piece("cornice")
+    cornice = reduced.of("cornice")
     assert cornice.height is not None
     assert cornice.height.value == pytest.approx(reduced.proportion.members["cymatium"].value)
     assert cornice.top == 2700
@@ -136,12 +136,12 @@ def test_a_cornice_without_its_lower_members_is_a_lone_crown() -> None:
     )
     assert not answered.lone_crown
     # the line of the picture rail is kept, however the cornice is cut down
-    assert answered.piece("picture rail").top == pytest.approx(trim().proportion.picture_rail_top.value)
+    assert answered.of("picture rail").top == pytest.approx(trim().proportion.picture_rail_top.value)
 
 
 def test_a_picture_rail_takes_the_top_of_the_architrave() -> None:
     both = trim(picture_rail=TrimChoice(fitted=True), architrave=TrimChoice(fitted=True))
-    rail, architrave = both.piece("picture rail"), both.piece("architrave")
+    rail, architrave = both.of("picture rail"), both.of("architrave")
     assert architrave.top == rail.bottom
     assert rail.top - architrave.bottom == pytest.approx(both.proportion.architrave.value)
     assert architrave.profile is not None
@@ -150,8 +150,8 @@ def test_a_picture_rail_takes_the_top_of_the_architrave() -> None:
 
 def test_a_frieze_lies_between_rail_and_cornice() -> None:
     one = trim(frieze=TrimChoice(fitted=True))
-    frieze = one.piece("frieze")
-    assert frieze.top == pytest.approx(one.piece("cornice").bottom)
+    frieze = one.of("frieze")
+    assert frieze.top == pytest.approx(one.of("cornice").bottom)
     assert frieze.top - frieze.bottom == pytest.approx(one.proportion.frieze.value)
     typed = trim(frieze=TrimChoice(fitted=True, height=Length(300)))
-    assert typed.piece("frieze").top - typed.piece("frieze").bottom == pytest.approx(300)
+    assert typed.of("frieze").top - typed.of("frieze").bottom == pytest.approx(300)

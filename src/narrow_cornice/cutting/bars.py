@@ -18,8 +18,8 @@ from numpy.typing import NDArray
 from narrow_cornice.cutting.every_filling import every_filling
 from narrow_cornice.cutting.first_fit import as_bar, first_fit, in_cheapest
 from narrow_cornice.cutting.patterns import best_pattern, in_steps
+from narrow_cornice.cutting.plans import BarKind, CutBar, CutPlan, CuttingError, broken_rule, checked, price_of
 from narrow_cornice.cutting.relaxation import Counts, Pool, Problem, Relaxed, bars_used, relaxed, sizes_of, whole_bars
-from narrow_cornice.cutting.stock import CutBar, CutPlan, CuttingError, Stock, broken_rule, checked, price_of
 
 SAME = 1e-6  # of the price: what is cheaper by less is not cheaper
 DIVES = 400
@@ -32,7 +32,7 @@ Told = Callable[[CutPlan], None]
 
 def cut_plan(
     pieces: Sequence[float],
-    stock: Sequence[Stock],
+    stock: Sequence[BarKind],
     kerf: float,
     seconds: float = 10.0,
     told: Told | None = None,
@@ -52,7 +52,7 @@ class _Search:
     def __init__(
         self,
         pieces: Sequence[float],
-        stock: Sequence[Stock],
+        stock: Sequence[BarKind],
         kerf: float,
         seconds: float,
         told: Told | None,

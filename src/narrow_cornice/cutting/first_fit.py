@@ -7,10 +7,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from narrow_cornice.cutting.stock import FITS, CutBar, Stock, offcut_of, price_of
+from narrow_cornice.cutting.plans import FITS, BarKind, CutBar, offcut_of, price_of
 
 
-def first_fit(pieces: Sequence[float], stock: Sequence[Stock], kerf: float) -> list[CutBar] | None:
+def first_fit(pieces: Sequence[float], stock: Sequence[BarKind], kerf: float) -> list[CutBar] | None:
     """Return the cheapest of several first-fit plans, None where none of them finds room for every piece.
 
     One opens bars of one length as long as there are any, for each length in turn; one always the cheapest by the metre
@@ -26,7 +26,9 @@ def first_fit(pieces: Sequence[float], stock: Sequence[Stock], kerf: float) -> l
     return min(made, key=lambda one: (round(price_of(one, stock), 6), len(one)), default=None)
 
 
-def _packed(pieces: Sequence[float], stock: Sequence[Stock], kerf: float, order: Sequence[int]) -> list[CutBar] | None:
+def _packed(
+    pieces: Sequence[float], stock: Sequence[BarKind], kerf: float, order: Sequence[int]
+) -> list[CutBar] | None:
     left = [one.count if one.count is not None else len(pieces) for one in stock]
     bars: list[tuple[int, list[int]]] = []
     free: list[float] = []
@@ -46,13 +48,13 @@ def _packed(pieces: Sequence[float], stock: Sequence[Stock], kerf: float, order:
     return [as_bar(kind, held, pieces, stock, kerf) for kind, held in bars]
 
 
-def as_bar(kind: int, held: Sequence[int], pieces: Sequence[float], stock: Sequence[Stock], kerf: float) -> CutBar:
+def as_bar(kind: int, held: Sequence[int], pieces: Sequence[float], stock: Sequence[BarKind], kerf: float) -> CutBar:
     """Return a bar with its pieces, longest first."""
     ordered = tuple(sorted(held, key=lambda i: (-pieces[i], i)))
     return CutBar(kind, ordered, offcut_of(stock[kind].length, [pieces[i] for i in ordered], kerf))
 
 
-def in_cheapest(plan: Sequence[CutBar], pieces: Sequence[float], stock: Sequence[Stock], kerf: float) -> list[CutBar]:
+def in_cheapest(plan: Sequence[CutBar], pieces: Sequence[float], stock: Sequence[BarKind], kerf: float) -> list[CutBar]:
     """Return the plan with every bar's pieces cut from the cheapest bar that still holds them."""
     left = [one.count if one.count is not None else len(plan) for one in stock]
     for bar in plan:

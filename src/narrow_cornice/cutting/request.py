@@ -8,7 +8,7 @@ from typing import Any
 import msgspec
 
 from narrow_cornice.cutting.bars import cut_plan
-from narrow_cornice.cutting.stock import CuttingError, Stock
+from narrow_cornice.cutting.plans import BarKind, CuttingError
 
 MOST_PIECES = 5_000
 MOST_STOCK = 200
@@ -75,7 +75,7 @@ def lengths_answer(asked: LengthsAsked) -> dict[str, Any]:
             )
         names += [piece.name] * piece.count
         lengths += [piece.length] * piece.count
-    stock = [Stock(one.name or f"{one.length:g}", one.length, one.price, one.count) for one in asked.stock]
+    stock = [BarKind(one.name or f"{one.length:g}", one.length, one.price, one.count) for one in asked.stock]
     plan = cut_plan(lengths, stock, asked.kerf, asked.seconds)
     return {
         "price": round(plan.price, 6),

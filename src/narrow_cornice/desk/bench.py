@@ -29,6 +29,8 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.thing_fields import THING_FIELDS
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.sentences import spell
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import CuttingPlan, Room
 from narrow_cornice.review.finding import Finding
@@ -37,8 +39,6 @@ from narrow_cornice.survey.readings import parse_angle, parse_reading
 from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number
-from narrow_cornice.working.figures import Figure
-from narrow_cornice.working.sentences import spell
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.cutting_work import CuttingWork

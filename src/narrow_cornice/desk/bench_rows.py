@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 import msgspec
 
-from narrow_cornice.working.figures import Figure
+from narrow_cornice.explained.figures import Figure
 
 Nothing = Callable[[], None]
 

@@ -37,7 +37,7 @@ from narrow_cornice.desk.bench_widgets import (
     Field,
     FigureButton,
     FindingCard,
-    Line,
+    LabelledField,
     plain_label,
     plain_tip,
     swatch_icon,
@@ -174,14 +174,14 @@ class BenchView(QScrollArea):
                 box = QComboBox()
                 box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
                 box.setMinimumContentsLength(6)
-                widget = Line(box, int(96 * self._theme.letters), int(158 * self._theme.letters))
+                widget = LabelledField(box, int(96 * self._theme.letters), int(158 * self._theme.letters))
             case SizeRow() | TextRow():
                 widget = QWidget()
                 lay = QVBoxLayout(widget)
                 lay.setContentsMargins(0, 0, 0, 0)
                 lay.setSpacing(0)
                 field = Field(lambda _: True)
-                lay.addWidget(Line(field, int(72 * self._theme.letters), int(142 * self._theme.letters)))
+                lay.addWidget(LabelledField(field, int(72 * self._theme.letters), int(142 * self._theme.letters)))
                 wish = QPushButton()
                 wish.setProperty("link", True)
                 lay.addWidget(wish, 0, Qt.AlignmentFlag.AlignRight)
@@ -215,10 +215,10 @@ class BenchView(QScrollArea):
             case ChoiceRow():
                 self._update_choice(widget, row, former)
             case SizeRow(label=label, shown=shown, hint=hint, typed=typed, wish=wish, use_wish=use_wish):
-                line = widget.findChild(Line)
+                line = widget.findChild(LabelledField)
                 field = widget.findChild(Field)
                 button = widget.findChild(QPushButton)
-                assert isinstance(line, Line)
+                assert isinstance(line, LabelledField)
                 assert isinstance(field, Field)
                 assert isinstance(button, QPushButton)
                 line.label.setText(label)
@@ -236,9 +236,9 @@ class BenchView(QScrollArea):
                 if not wish:
                     button.clicked.connect(lambda: None)
             case TextRow(label=label, shown=shown, typed=typed):
-                line = widget.findChild(Line)
+                line = widget.findChild(LabelledField)
                 field = widget.findChild(Field)
-                assert isinstance(line, Line)
+                assert isinstance(line, LabelledField)
                 assert isinstance(field, Field)
                 line.label.setText(label)
                 field.setAccessibleName(label)
@@ -292,7 +292,7 @@ class BenchView(QScrollArea):
 
     def _update_choice(self, widget: QWidget, row: ChoiceRow, former: Row | None) -> None:
         line, box = widget, widget.findChild(QComboBox)
-        assert isinstance(line, Line)
+        assert isinstance(line, LabelledField)
         assert isinstance(box, QComboBox)
         line.label.setText(row.label)
         box.setAccessibleName(row.label)

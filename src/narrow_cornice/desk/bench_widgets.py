@@ -91,7 +91,7 @@ class Field(QLineEdit):
         super().keyPressEvent(event)
 
 
-class Line(QWidget):
+class LabelledField(QWidget):
     """A label at the left and a widget at the right, as wide as it may be and narrower where the label needs room."""
 
     def __init__(self, right: QWidget, least: int, most: int) -> None:

@@ -9,7 +9,7 @@ from collections import Counter
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from narrow_cornice.cutting.bars import cut_plan
-from narrow_cornice.cutting.stock import CutPlan, Stock
+from narrow_cornice.cutting.plans import BarKind, CutPlan
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.model import CuttingPlan
@@ -47,9 +47,9 @@ class CuttingWork(QObject):
             return
         self.line, self.best, self._begun = line, None, time.monotonic()
         self._stop.clear()
-        stock = [Stock(f"{length:g}", length, length / 1000.0) for length in stocks]
+        stock = [BarKind(f"{length:g}", length, length / 1000.0) for length in stocks]
         there = sorted(Counter(left_over).items())
-        stock += [Stock(f"left-over {length:g}", length, 0.0, count) for length, count in there]
+        stock += [BarKind(f"left-over {length:g}", length, 0.0, count) for length, count in there]
 
         def work() -> CutPlan:
             return cut_plan(pieces, stock, kerf, seconds, self.better.emit, self._stop.is_set)

@@ -25,12 +25,12 @@ from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import Paint, Stock, Tin
+from narrow_cornice.job.model import MilledTrim, Paint, Tin
 from narrow_cornice.survey.walk import Walked, read_walk
 from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.working.house_rules import shipped_rules
 
 KEYS = (
     (
@@ -352,8 +352,8 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
 def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog:
     """Return the trim stock of the job."""
 
-    def put(stock: Stock, **fields: object) -> Edit:
-        changed: Stock = replace(stock, **fields)
+    def put(stock: MilledTrim, **fields: object) -> Edit:
+        changed: MilledTrim = replace(stock, **fields)
         return edits.put_stock(changed)
 
     def rows() -> list[SheetRow]:
@@ -401,7 +401,7 @@ def stock_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
 
     def add(_chosen: About) -> None:
         taken = [stock.id for stock in session.job.stock]
-        fresh = Stock(
+        fresh = MilledTrim(
             edits.fresh_id("stock", taken),
             f"Trim stock {len(taken) + 1}",
             ("skirting",),

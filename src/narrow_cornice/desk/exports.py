@@ -170,7 +170,7 @@ class Exports:
         room, job = self._session.room(), self._session.job
         kind = trim_kind_of(self._session.view.selected)
         measured = measured_room(room, job.house_rules) if room is not None else None
-        piece = measured.trim.piece(kind) if measured is not None and measured.trim is not None else None
+        piece = measured.trim.of(kind) if measured is not None and measured.trim is not None else None
         if room is None or piece is None or piece.profile is None:
             self._window.tell(f"No {kind} is fitted here: select a piece of trim that is.")
             return

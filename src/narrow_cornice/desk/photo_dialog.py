@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.job.things import PhotoPoint
-from narrow_cornice.survey.homography import Sight, squared_up
+from narrow_cornice.survey.homography import SeenPoint, squared_up
 from narrow_cornice.takeoff.rooms import WallFace
 from narrow_cornice.units.lengths import LengthError, Unit, parse_length, show_length
 
@@ -36,7 +36,7 @@ REACH = 12.0  # pixels of the screen from a point that still take hold of it
 
 def known_places(face: WallFace) -> list[tuple[str, float, float]]:
     """Return the places on a wall that are known: its corners and those of its openings."""
-    left, right = face.profile[0][1], face.profile[-1][1]
+    left, right = face.upper_edge[0][1], face.upper_edge[-1][1]
     places = [
         ("lower left corner", 0.0, 0.0),
         ("lower right corner", face.length, 0.0),
@@ -295,7 +295,7 @@ class PhotoDialog(QDialog):
             return
         try:
             points = self.points()
-            fit = squared_up([Sight((one.x, one.y), (one.u, one.v)) for one in points])
+            fit = squared_up([SeenPoint((one.x, one.y), (one.u, one.v)) for one in points])
         except LengthError as error:
             self.said.setText(f"“{error.text[:30]}” is no place: {error.message}")
             return

@@ -9,6 +9,7 @@ from narrow_cornice.desk.size_values import SizeField
 from narrow_cornice.desk.thing_fields import LEVELS, THING_FIELDS, thing_field
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.plan import FIRM
+from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import CornerOffset, Job, Room
 from narrow_cornice.job.things import WallWidth
@@ -20,7 +21,6 @@ from narrow_cornice.takeoff.widths import LEVEL_WORDS, width_name
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.working.house_rules import shipped_rules
 
 OPENING_FIELDS = ("place", "width", "height", "sill", "reveal", "rise")
 FIELD_WORDS = {
@@ -291,7 +291,7 @@ def _trim(job: Job, room: Room, about: About) -> SizeField | None:
     if measured.trim is not None:
         if name in KINDS:
             kind: TrimKind = next(one for one in KINDS if one == name)
-            piece = measured.trim.piece(kind)
+            piece = measured.trim.of(kind)
             if kind == "frieze" and field != "height":
                 return None
             figure = {"height": piece.height, "projection": piece.projection}.get(field)

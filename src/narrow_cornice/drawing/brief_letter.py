@@ -13,11 +13,11 @@ import msgspec
 from narrow_cornice.job.brief import (
     Asked,
     FixedElement,
+    Furnishing,
     Need,
     Permission,
     Permit,
     Person,
-    Piece,
     Tenure,
     ToHide,
     Worker,
@@ -199,7 +199,7 @@ def _need(scope: str, number: int, need: Need) -> Paragraph:
     )
 
 
-def _piece(job: Job, room: Room, piece: Piece) -> Paragraph:
+def _piece(job: Job, room: Room, piece: Furnishing) -> Paragraph:
     path = (room.id, "pieces", piece.id)
     parts: list[Part] = [
         Blank((*path, "name"), piece.name, "a piece"),

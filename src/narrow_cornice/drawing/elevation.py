@@ -68,7 +68,7 @@ def wall_elevation(
     marks.append(
         Dimension(frame.at(face.length, 0), frame.at(0, 0), deep, shown(face.length), (room.id, "wall", face.id))
     )
-    left = face.profile[0][1]
+    left = face.upper_edge[0][1]
     upright = (room.id, "slope", face.id, "low") if left < ceiling - 1 else (room.id, "height")
     marks.append(Dimension(frame.at(0, 0), frame.at(0, left), CHAIN, shown(left), upright))
     marks += _bulks(room, face, frame)
@@ -80,17 +80,17 @@ def wall_elevation(
             marks.append(Path((frame.at(0, v), frame.at(face.length, v)), pen, about=about))
             words = f"old {old.kind} {shown(old.height.mm)}, {old.decision}"
             marks.append(Label(frame.at(60, v + 55), words, 7.5, "rust", "left", about=about))
-    for u, z in face.profile[1:-1]:
+    for u, z in face.upper_edge[1:-1]:
         marks.append(Label(frame.at(u, z + 90), shown(z), 8.5, "soft", about=(room.id, "wall", face.id)))
 
     heights: dict[float, tuple[tuple[str, ...], str]] = {}
     for kind in ("skirting", "dado rail", "picture rail", "architrave", "frieze", "cornice"):
-        piece = measured.trim.piece(kind)
+        piece = measured.trim.of(kind)
         if piece.built:
             for edge in (piece.bottom, piece.top):
                 if 0 < edge < ceiling:
                     heights.setdefault(round(edge, 3), ((room.id, "trim", kind), kind))
-    right = face.profile[-1][1]
+    right = face.upper_edge[-1][1]
     stops = [0.0, *(one for one in sorted(heights) if one < right - 1), right]
     for low, high in itertools.pairwise(stops):
         if high - low < CLOSE:
@@ -113,7 +113,7 @@ def _bulks(room: Room, face: WallFace, frame: Frame) -> list[Mark]:
         u1 = u0 + bulk.width.mm
         about = (room.id, "bulk", bulk.id)
         uppers = [
-            min(height_on(face.profile, min(max(u, 0.0), face.length)), bulk.top.mm if bulk.top is not None else 1e9)
+            min(height_on(face.upper_edge, min(max(u, 0.0), face.length)), bulk.top.mm if bulk.top is not None else 1e9)
             for u in (u0, u1)
         ]
         under = bulk.under.mm

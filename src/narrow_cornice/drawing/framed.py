@@ -10,7 +10,7 @@ from narrow_cornice.job.model import Opening
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.takeoff.panelling import WallPanels
 from narrow_cornice.takeoff.surfaces import casing_rects
-from narrow_cornice.trim.fitted import FittedTrim, Piece
+from narrow_cornice.trim.fitted import Fitted, FittedTrim
 from narrow_cornice.trim.runs import CasingWay
 from narrow_cornice.trim.shade import shade_strip
 
@@ -22,7 +22,7 @@ def casing_marks(
     frame: Frame, opening: Opening, rect: Rect, trim: FittedTrim, way: CasingWay, room: str, colours: Colours
 ) -> list[Mark]:
     """Return the casing round an opening: legs, head, lower piece, with its mitres, joints or blocks."""
-    piece = trim.piece("casing")
+    piece = trim.of("casing")
     if not piece.built or piece.height is None or piece.profile is None:
         return []
     width, colour, about = piece.height.value, colours.of("casing@room", UNPAINTED_WOOD), (room, "trim", "casing")
@@ -42,7 +42,7 @@ def casing_marks(
     return marks
 
 
-def _upright(frame: Frame, rect: Rect, piece: Piece, colour: str, about: About, away: bool) -> list[Mark]:
+def _upright(frame: Frame, rect: Rect, piece: Fitted, colour: str, about: About, away: bool) -> list[Mark]:
     assert piece.profile is not None
     strip, width = shade_strip(piece.profile), rect.u1 - rect.u0
     start, across = (rect.u1, -width) if away else (rect.u0, width)
@@ -51,7 +51,7 @@ def _upright(frame: Frame, rect: Rect, piece: Piece, colour: str, about: About, 
     return [Strip(frame.at(start, rect.v0), up, frame.step(across, 0), colour, tones, about)]
 
 
-def _level(frame: Frame, rect: Rect, piece: Piece, colour: str, about: About, away: bool) -> list[Mark]:
+def _level(frame: Frame, rect: Rect, piece: Fitted, colour: str, about: About, away: bool) -> list[Mark]:
     assert piece.profile is not None
     strip, tall = shade_strip(piece.profile), rect.v1 - rect.v0
     start, across = (rect.v0, tall) if away else (rect.v1, -tall)
@@ -114,7 +114,7 @@ def panel_marks(frame: Frame, panels: WallPanels, trim: FittedTrim, room: str, c
     for rect in panels.stiles:
         about: About = (room, "trim", "stiles and rails")
         marks.append(Area(frame.quad(rect), wood, about, Pen("line", 0.3)))
-    mould = trim.piece("panel mould")
+    mould = trim.of("panel mould")
     for panelling, rect in panels.panels:
         about = (room, "panels", panelling)
         if mould.built:
@@ -124,13 +124,13 @@ def panel_marks(frame: Frame, panels: WallPanels, trim: FittedTrim, room: str, c
     for thing, rect in panels.framed:
         about = (room, "frame", thing.id)
         marks.append(Area(frame.quad(rect), GLASS[thing.kind], about, Pen("line", 0.5)))
-        piece = trim.piece(thing.mould)
+        piece = trim.of(thing.mould)
         if piece.built:
             marks += frame_marks(frame, rect, piece, colours.of(f"{thing.mould}@room", UNPAINTED_WOOD), about)
     return marks
 
 
-def frame_marks(frame: Frame, outer: Rect, piece: Piece, colour: str, about: About) -> list[Mark]:
+def frame_marks(frame: Frame, outer: Rect, piece: Fitted, colour: str, about: About) -> list[Mark]:
     """Return a mitred frame by its outer rectangle."""
     if piece.height is None or piece.profile is None:
         return []
@@ -150,7 +150,7 @@ def frame_marks(frame: Frame, outer: Rect, piece: Piece, colour: str, about: Abo
     return marks
 
 
-def _mitred_level(frame: Frame, outer: Rect, width: float, piece: Piece, colour: str, about: About) -> list[Mark]:
+def _mitred_level(frame: Frame, outer: Rect, width: float, piece: Fitted, colour: str, about: About) -> list[Mark]:
     low = Rect(outer.u0 + width * 0.5, outer.v0, outer.u1 - width * 0.5, outer.v0 + width)
     high = Rect(outer.u0 + width * 0.5, outer.v1 - width, outer.u1 - width * 0.5, outer.v1)
     return [*_level(frame, high, piece, colour, about, False), *_level(frame, low, piece, colour, about, True)]

@@ -9,7 +9,7 @@ import numpy as np
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.pictures import PictureError, kept_picture
 from narrow_cornice.job.things import Photo
-from narrow_cornice.survey.homography import Sight, SquaredUp, squared_up
+from narrow_cornice.survey.homography import SeenPoint, SquaredUp, squared_up
 
 MM_A_PIXEL = 3.0
 MOST_SIDE = 2_400
@@ -19,7 +19,7 @@ MOST_SIDE = 2_400
 def sight_of(photo: Photo) -> SquaredUp | None:
     """Return the map from a photograph to its wall, None while its points do not make one."""
     try:
-        return squared_up([Sight((one.x, one.y), (one.u, one.v)) for one in photo.points])
+        return squared_up([SeenPoint((one.x, one.y), (one.u, one.v)) for one in photo.points])
     except (ValueError, np.linalg.LinAlgError):
         return None
 

@@ -8,7 +8,7 @@ from typing import Any
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, bounds_of
 from narrow_cornice.drawing.section import TINTS
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Joinery, Room, Settings, Stock
+from narrow_cornice.job.model import Joinery, MilledTrim, Room, Settings
 from narrow_cornice.takeoff.stock_match import Offer, offers_of
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import TrimKind
@@ -28,7 +28,7 @@ def profile_board(
     settings: Settings,
     kind: TrimKind,
     own: tuple[StockProfile, ...],
-    stock: tuple[Stock, ...],
+    stock: tuple[MilledTrim, ...],
     joinery: Joinery,
     member: str = "",
 ) -> Drawing:

@@ -46,7 +46,7 @@ def trim_section(
     """
     measured = measured_room(room, changed_rules)
     title = f"Section, {kind}"
-    piece = measured.trim.piece(kind) if measured.trim is not None else None
+    piece = measured.trim.of(kind) if measured.trim is not None else None
     if piece is None or piece.profile is None or piece.height is None or piece.projection is None:
         missing = measured.fault or f"No {kind} is fitted in this room."
         return Drawing(title, missing, (), (0.0, 0.0, 200.0, 200.0))

@@ -12,7 +12,7 @@ from narrow_cornice.drawing.coloured import Colours, colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point
 from narrow_cornice.drawing.squared import squared_corners
-from narrow_cornice.drawing.unfolding import Placed, outward_of, unfolded_walls
+from narrow_cornice.drawing.unfolding import UnfoldedWall, outward_of, unfolded_walls
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
@@ -95,14 +95,14 @@ def unfolded_room(
     marks += _ceiling_card(measured, known, bounds)
     height = show_length(measured.height.value, settings.unit, step=settings.step, denominator=settings.denominator)
     if not measured.ceiling.flat:
-        low = min(z for face in measured.faces for _, z in face.profile)
+        low = min(z for face in measured.faces for _, z in face.upper_edge)
         lowest = show_length(low, settings.unit, step=settings.step, denominator=settings.denominator)
         height = f"sloped, {lowest} to {height}"
     subtitle = f"Ceiling {height} · {corners_in_words(measured.plan)} · walls drawn as seen from inside"
     return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds)
 
 
-def _around(placed: tuple[Placed, ...], turned: Turned) -> tuple[float, float, float, float]:
+def _around(placed: tuple[UnfoldedWall, ...], turned: Turned) -> tuple[float, float, float, float]:
     """Return the bounds of the sheet: all walls and a margin for the letters beyond them."""
     corners = [turned(corner) for place in placed for corner in place.quad]
     xs, ys = [x for x, _ in corners], [y for _, y in corners]
@@ -128,7 +128,7 @@ def slopes_on_walls(measured: MeasuredRoom) -> dict[int, tuple[Point, ...]]:
 
 
 @by_identity(keep=1024)
-def _placed(plan: Plan, *heights: float) -> tuple[Placed, ...]:
+def _placed(plan: Plan, *heights: float) -> tuple[UnfoldedWall, ...]:
     lengths = [side.length.value for side in plan.sides]
     return unfolded_walls(drawn_corners(plan), lengths, heights)
 
@@ -156,7 +156,7 @@ def _floor(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark, ...
     return tuple(marks)
 
 
-def _leader(place: Placed, measured: MeasuredRoom, turned: Turned) -> list[Mark]:
+def _leader(place: UnfoldedWall, measured: MeasuredRoom, turned: Turned) -> list[Mark]:
     """Return the leader of a wall that was set aside, with its name at both ends."""
     if place.leader is None:
         return []

@@ -23,7 +23,7 @@ GAP = 160.0  # mm of paper between walls that were set aside and what they keep 
 TOUCHING = 1e-3  # mm that outlines may reach into one another and still only touch
 
 
-class Outline:
+class Footprint:
     """A convex outline with its box, the normals of its edges, and its reach along each of them."""
 
     __slots__ = ("box", "normals", "points", "spans")
@@ -46,9 +46,9 @@ class Outline:
         reach = [x * wx + y * wy for x, y in self.points]
         return min(reach), max(reach)
 
-    def moved(self, x: float, y: float) -> Outline:
+    def moved(self, x: float, y: float) -> Footprint:
         """Return the outline somewhere else; what is known of its shape goes along."""
-        made = Outline.__new__(Outline)
+        made = Footprint.__new__(Footprint)
         made.points = tuple([(px + x, py + y) for px, py in self.points])
         box = self.box
         made.box = Rect(box.u0 + x, box.v0 + y, box.u1 + x, box.v1 + y)
@@ -57,7 +57,7 @@ class Outline:
         made.spans = tuple([(low + d, high + d) for (low, high), d in zip(self.spans, shifts, strict=True)])
         return made
 
-    def hits(self, other: Outline, gap: float) -> bool:
+    def hits(self, other: Footprint, gap: float) -> bool:
         """Return whether the outlines overlap, or keep less than ``gap`` between them."""
         near = gap - TOUCHING
         mine, theirs = self.box, other.box
@@ -79,10 +79,10 @@ class Outline:
 class Crowd:
     """The outlines that are taken; what stood in the way last is asked first, since it mostly does again."""
 
-    def __init__(self, outlines: Sequence[Outline]) -> None:
+    def __init__(self, outlines: Sequence[Footprint]) -> None:
         self.outlines = list(outlines)
 
-    def blocks(self, outline: Outline, gap: float) -> bool:
+    def blocks(self, outline: Footprint, gap: float) -> bool:
         """Return whether any outline stands in the way of another."""
         for place, one in enumerate(self.outlines):
             if outline.hits(one, gap):
@@ -92,7 +92,7 @@ class Crowd:
         return False
 
 
-class Placed(msgspec.Struct, frozen=True):
+class UnfoldedWall(msgspec.Struct, frozen=True):
     """One wall on the sheet (plan coordinates, y up): its frame, its outline, and its leader where it was set aside."""
 
     index: int
@@ -120,16 +120,18 @@ def outward_of(corners: Sequence[Point], index: int) -> Point:
     return ((y1 - y0) / long, (x0 - x1) / long)
 
 
-def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: Sequence[float]) -> tuple[Placed, ...]:
+def unfolded_walls(
+    corners: Sequence[Point], lengths: Sequence[float], heights: Sequence[float]
+) -> tuple[UnfoldedWall, ...]:
     """Return every wall's place, in the order of the corners, given how long each is and how tall it is drawn.
 
     No two walls overlap, and none overlaps the plan.
     """
-    taken = [Outline([corners[i] for i in triangle]) for triangle in triangles(corners)]
+    taken = [Footprint([corners[i] for i in triangle]) for triangle in triangles(corners)]
     crowd = Crowd(taken)
     count = len(corners)
     outward = [outward_of(corners, index) for index in range(count)]
-    placed: dict[int, Placed] = {}
+    placed: dict[int, UnfoldedWall] = {}
     for index in sorted(range(count), key=lambda i: (-round(lengths[i], 3), i)):
         side_start, side_end = corners[index], corners[(index + 1) % count]
         length, height = lengths[index], heights[index]
@@ -137,9 +139,9 @@ def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: 
         fit = edge / length
         own = _standing(side_end, outward[index], fit)
         quad = _face(own, length, height)
-        outline = Outline(quad)
+        outline = Footprint(quad)
         if not crowd.blocks(outline, 0.0):
-            placed[index] = Placed(index, own, quad, None)
+            placed[index] = UnfoldedWall(index, own, quad, None)
             taken.append(outline)
             crowd.outlines.append(outline)
             continue
@@ -148,7 +150,7 @@ def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: 
         paper = whole.area
         middle = ((side_start[0] + side_end[0]) / 2, (side_start[1] + side_end[1]) / 2)
         moves: list[tuple[float, float, float, int]] = []
-        homes: list[tuple[Frame, Outline]] = []
+        homes: list[tuple[Frame, Footprint]] = []
         for way in sorted(ways):
             # It stands on whichever of its corners lies further out; the other would put its foot into the room.
             out = [corner[0] * way[0] + corner[1] * way[1] for corner in (side_end, side_start)]
@@ -157,8 +159,8 @@ def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: 
             foot = start.at(length / 2, 0.0)
             off = (foot[0] - middle[0], foot[1] - middle[1])
             moves += [(abs(off[0] + x) + abs(off[1] + y), x, y, len(homes)) for x, y in _steps(start, edge, taken)]
-            homes.append((start, Outline(_face(start, length, height))))
-        best: tuple[float, Frame, Outline] | None = None
+            homes.append((start, Footprint(_face(start, length, height))))
+        best: tuple[float, Frame, Footprint] | None = None
         for far, x, y, which in sorted(moves):
             if best is not None and far >= best[0]:
                 break  # the leader alone is worse than what was found, and so is every longer one
@@ -175,13 +177,13 @@ def unfolded_walls(corners: Sequence[Point], lengths: Sequence[float], heights: 
                 best = (score, Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v), there)
         assert best is not None  # beyond everything that is taken there is always a free place
         _, frame, outline = best
-        placed[index] = Placed(index, frame, _face(frame, length, height), (middle, frame.at(length / 2, 0.0)))
+        placed[index] = UnfoldedWall(index, frame, _face(frame, length, height), (middle, frame.at(length / 2, 0.0)))
         taken.append(outline)
         crowd.outlines.append(outline)
     return tuple(placed[index] for index in range(count))
 
 
-def _around(outlines: Sequence[Outline]) -> Rect:
+def _around(outlines: Sequence[Footprint]) -> Rect:
     boxes = [one.box for one in outlines]
     return Rect(
         min(box.u0 for box in boxes),
@@ -191,7 +193,7 @@ def _around(outlines: Sequence[Outline]) -> Rect:
     )
 
 
-def _steps(frame: Frame, edge: float, taken: Sequence[Outline]) -> list[Point]:
+def _steps(frame: Frame, edge: float, taken: Sequence[Footprint]) -> list[Point]:
     """Return the ways to move a face so that it just clears each outline that is taken: outward, or sideways."""
     vx, vy = frame.v
     ux, uy = vy, -vx

@@ -11,6 +11,7 @@ from narrow_cornice.drawing.fixtures import condition_marks, fixture_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening
 from narrow_cornice.survey.ceilings import band_outline
@@ -19,12 +20,11 @@ from narrow_cornice.takeoff.courses import courses_of
 from narrow_cornice.takeoff.panelling import WallPanels
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace
 from narrow_cornice.takeoff.surfaces import wall_bands
-from narrow_cornice.trim.fitted import FittedTrim, Piece
+from narrow_cornice.trim.fitted import Fitted, FittedTrim
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.shade import shade_strip
 from narrow_cornice.trim.spacing import Course
-from narrow_cornice.working.figures import Figure
 
 UNPAINTED_WALL = "#efe9dc"
 FRAME_WIDTH = 55.0  # mm of a window's frame as drawn
@@ -76,7 +76,7 @@ def _face_marks(
     marks: list[Mark] = []
     for group, _, low, high in wall_bands(trim, height, split):
         key = f"{group}@{face.id}"
-        outline = band_outline(face.profile, low.value, high.value)
+        outline = band_outline(face.upper_edge, low.value, high.value)
         if outline:
             points = tuple(frame.at(u, v) for u, v in outline)
             marks.append(Area(points, colours.of(key, UNPAINTED_WALL), (room, "finish", key)))
@@ -86,23 +86,23 @@ def _face_marks(
             marks += casing_marks(frame, opening, rect, trim, face.wall.casing, room, colours)
     marks += panel_marks(frame, panels, trim, room, colours)
     for run in runs:
-        profile = trim.piece(run.kind).profile
+        profile = trim.of(run.kind).profile
         if run.kind == "casing" or profile is None:
             continue
-        marks += _run_marks(frame, run, trim.piece(run.kind), profile, colours, room)
+        marks += _run_marks(frame, run, trim.of(run.kind), profile, colours, room)
     for course in courses:
         marks += _course_marks(frame, course, colours, room)
     for fixture, rect in face.fixtures:
         marks += fixture_marks(frame, fixture, rect, room)
     for mark, rect in face.marks:
         marks += condition_marks(frame, mark, rect, room)
-    upper = [frame.at(u, z) for u, z in reversed(face.profile)]
+    upper = [frame.at(u, z) for u, z in reversed(face.upper_edge)]
     edge = (frame.at(0.0, 0.0), frame.at(face.length, 0.0), *upper)
     marks.append(Path(edge, Pen("line", 0.9), closed=True))
     return tuple(marks)
 
 
-def _run_marks(frame: Frame, run: Run, piece: Piece, profile: Profile, colours: Colours, room: str) -> list[Mark]:
+def _run_marks(frame: Frame, run: Run, piece: Fitted, profile: Profile, colours: Colours, room: str) -> list[Mark]:
     """Return a run as its shade strip, with what it casts on the wall; a raking one rises with its ceiling."""
     strip = shade_strip(profile)
     (low0, low1), marks = run.low, list[Mark]()

@@ -14,7 +14,7 @@ from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.proportion import Proportion
 from narrow_cornice.units.lengths import show_length
 
-Piece = tuple[str, float, float, About]  # name, lower and upper edge above the floor in mm, what it is in the room
+Band = tuple[str, float, float, About]  # name, lower and upper edge above the floor in mm, what it is in the room
 
 PARTS = {"five-part": 5, "nineteen-part": 19}
 APART = 1100.0  # mm between the order and the elevation
@@ -65,7 +65,7 @@ def wall_order(
     return Drawing(title, words, tuple(marks), bounds_of(marks, 220))
 
 
-def _pieces(room: Room, wall: Proportion) -> list[Piece]:
+def _pieces(room: Room, wall: Proportion) -> list[Band]:
     """Return the pieces of the order from the floor up, each as the trim that it becomes in the room."""
 
     def trim(kind: str) -> About:
@@ -102,7 +102,7 @@ def _pieces(room: Room, wall: Proportion) -> list[Piece]:
     return pieces
 
 
-def _column(pieces: Sequence[Piece], axis: float, thick: float) -> list[Mark]:
+def _column(pieces: Sequence[Band], axis: float, thick: float) -> list[Mark]:
     """Return the order in elevation: each piece as wide as it is in stone, the cornice out as far as it is high."""
     marks: list[Mark] = []
     top = thick * DIMINISHED

@@ -43,7 +43,7 @@ class DxfError(CorniceError, ValueError):
     """A DXF file that holds no plan outline that can be read."""
 
 
-class Outline(msgspec.Struct, frozen=True):
+class RoomOutline(msgspec.Struct, frozen=True):
     """An outline found in a DXF: its corners in units of the file, its layer, and mm for a unit (None: not said)."""
 
     corners: tuple[Point, ...]
@@ -116,7 +116,7 @@ def drawing_dxf(drawing: Drawing) -> bytes:
     return held.getvalue().encode("utf-8")
 
 
-def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[Outline, ...]:
+def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, ...]:
     """Return the closed outlines in a DXF, the largest first. Raises DxfError.
 
     Blocks are opened; bulges, arcs, ellipses and curves become chains of chords that leave them by at most five times
@@ -134,7 +134,7 @@ def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[Outline, ...]:
         raise DxfError(f"this is no DXF that can be read ({error}).") from None
     scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
     near = near_mm / (scale or (_guessed_scale(document) if near_mm >= SHORTEST else 1.0))
-    found: list[Outline] = []
+    found: list[RoomOutline] = []
     loose: dict[str, list[list[Point]]] = {}
     try:
         for number, entity in enumerate(disassemble.recursive_decompose(document.modelspace())):
@@ -180,7 +180,9 @@ def _flattened(entity: Any, near: float) -> tuple[list[Point], bool]:
     return points, len(points) > 3 and math.dist(points[0], points[-1]) <= near
 
 
-def _keep(found: list[Outline], points: list[Point], layer: str, scale: float | None, near: float, fine: bool) -> None:
+def _keep(
+    found: list[RoomOutline], points: list[Point], layer: str, scale: float | None, near: float, fine: bool
+) -> None:
     """Keep a closed outline whose sides do not cross, as anticlockwise corners; a ``fine`` one has many, and whoever
     takes it looks whether they cross."""
     if any(not math.isfinite(value) or abs(value) > 1e9 for point in points for value in point):
@@ -197,7 +199,7 @@ def _keep(found: list[Outline], points: list[Point], layer: str, scale: float | 
         return
     if abs(area(corners)) < 1e-6:
         return
-    found.append(Outline(tuple(corners if area(corners) > 0 else reversed(corners)), layer, scale))
+    found.append(RoomOutline(tuple(corners if area(corners) > 0 else reversed(corners)), layer, scale))
 
 
 def _rings(lines: list[list[Point]], near: float) -> list[list[Point]]:

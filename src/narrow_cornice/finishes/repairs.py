@@ -9,8 +9,8 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, explained
 from narrow_cornice.finishes.spread import State
-from narrow_cornice.working.figures import Figure, explained
 
 RepairUnit = Literal["piece", "m", "m²"]
 

@@ -7,8 +7,8 @@ from functools import cache
 from importlib.resources import files
 from typing import Literal
 
-from narrow_cornice.working.figures import Figure, explained, table
-from narrow_cornice.working.house_rules import HouseRules
+from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.explained.house_rules import HouseRules
 
 Method = Literal["brush", "roller", "spray"]
 Texture = Literal["smooth", "light texture", "heavy", "brick", "rough-sawn"]

@@ -9,7 +9,7 @@ from threading import Lock
 from typing import NamedTuple
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.working.figures import explained
+from narrow_cornice.explained.figures import explained
 
 MOST_STEPS = 40_000
 

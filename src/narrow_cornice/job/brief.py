@@ -47,7 +47,7 @@ class Need(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     answer: str = ""
 
 
-class Piece(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+class Furnishing(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A piece that is in the room, with what becomes of it; ``to`` is the room it moves to, ``how`` what is altered."""
 
     id: str
@@ -82,7 +82,7 @@ class RoomBrief(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     style: str = ""
     moods: tuple[str, ...] = ()
     needs: tuple[Need, ...] = ()
-    pieces: tuple[Piece, ...] = ()
+    pieces: tuple[Furnishing, ...] = ()
     fixed: tuple[FixedElement, ...] = ()
     hide: tuple[ToHide, ...] = ()
 

@@ -7,8 +7,9 @@ from collections.abc import Callable
 from typing import TypeVar
 
 from narrow_cornice.colour.tones import checked_colour
-from narrow_cornice.cutting.stock import fits
+from narrow_cornice.cutting.plans import fits
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.limits import (
     MOST_PER_ROOM,
     JobError,
@@ -28,7 +29,6 @@ from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.orders import checked_order, orders
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import LARGEST_MM
-from narrow_cornice.working.house_rules import HouseRules
 
 MOST_ROOMS = 2_000
 MOST_SIDES = 400

@@ -46,7 +46,7 @@ OpeningKind = Literal["door", "window", "doorway", "arch", "fireplace"]
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 
-class Side(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+class WallAsRead(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """One wall as read: its readings (none while it follows from the others) and the corner at its end.
 
     ``turn`` says whether that corner is an inside one (left) or an outside one. ``angles`` are its readings, inside
@@ -132,7 +132,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
     id: str
     name: str
-    sides: tuple[Side, ...]
+    sides: tuple[WallAsRead, ...]
     heights: tuple[Reading, ...] = ()
     diagonals: tuple[Diagonal, ...] = ()
     offsets: tuple[CornerOffset, ...] = ()
@@ -198,7 +198,7 @@ class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     primer: bool = False
 
 
-class Stock(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+class MilledTrim(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """Trim as made to order: for which kinds, in which lengths (mm), at a price per metre of a basic and a growing part
     (per mm of height), and what grinding the knife costs for each mm of the profile's girth, once."""
 
@@ -256,7 +256,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     house_rules: dict[str, float] = {}
     colours: tuple[Colour, ...] = ()
     paints: tuple[Paint, ...] = ()
-    stock: tuple[Stock, ...] = ()
+    stock: tuple[MilledTrim, ...] = ()
     rooms: tuple[Room, ...] = ()
     ticks: dict[str, str] = {}
     kept: dict[str, str] = {}

@@ -9,6 +9,7 @@ from typing import Literal, get_args
 import msgspec
 from msgspec.structs import replace
 
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Paint, Room, Settings
@@ -18,7 +19,6 @@ from narrow_cornice.takeoff.order import Order
 from narrow_cornice.takeoff.rooms import MeasuredRoom
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.units.lengths import Length, parse_length, show_length
-from narrow_cornice.working.house_rules import HouseRules
 
 Grade = Literal["unsafe", "will not fit", "will show", "worth a thought"]
 GRADES: tuple[Grade, ...] = get_args(Grade)

@@ -16,7 +16,7 @@ import msgspec
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.starting_figure import area
 
-Profile = tuple[tuple[float, float], ...]  # (u, z) in mm: along a wall from its left end, and the ceiling's height
+UpperEdge = tuple[tuple[float, float], ...]  # (u, z) in mm: along a wall from its left end, and the ceiling's height
 NEAR = 1e-6
 
 
@@ -52,7 +52,7 @@ class Ceiling(msgspec.Struct, frozen=True):
         """Return the height of the ceiling over a place of the plan."""
         return min(plane.at(x, y) for plane in self.planes)
 
-    def profile(self, left: Point, right: Point) -> Profile:
+    def upper_edge(self, left: Point, right: Point) -> UpperEdge:
         """Return the ceiling's line along a wall from its left end to its right one: the lowest of straight lines."""
         long = math.dist(left, right)
         lines = [(plane.at(*left), (plane.at(*right) - plane.at(*left)) / max(long, NEAR)) for plane in self.planes]
@@ -106,10 +106,10 @@ def slope_over(index: int, start: Point, inward: Point, low: float, run: float, 
     return Plane(low - east * start[0] - north * start[1], east, north, index)
 
 
-def area_under(profile: Profile, low: float, high: float) -> float:
-    """Return the area in mm² of a wall under its profile between two heights."""
+def area_under(upper_edge: UpperEdge, low: float, high: float) -> float:
+    """Return the area in mm² of a wall under its upper_edge between two heights."""
     whole = 0.0
-    for (u0, z0), (u1, z1) in itertools.pairwise(profile):
+    for (u0, z0), (u1, z1) in itertools.pairwise(upper_edge):
         whole += _clipped(u1 - u0, z0 - low, z1 - low) - _clipped(u1 - u0, z0 - high, z1 - high)
     return whole
 
@@ -124,9 +124,9 @@ def _clipped(wide: float, left: float, right: float) -> float:
     return wide * above / (abs(left) + abs(right)) * above / 2
 
 
-def band_outline(profile: Profile, low: float, high: float) -> tuple[tuple[float, float], ...]:
-    """Return the outline (u, z) of a wall between two heights, under its profile; empty where there is none."""
-    outline = [(profile[0][0], low), (profile[-1][0], low), *reversed(profile)]
+def band_outline(upper_edge: UpperEdge, low: float, high: float) -> tuple[tuple[float, float], ...]:
+    """Return the outline (u, z) of a wall between two heights, under its upper_edge; empty where there is none."""
+    outline = [(upper_edge[0][0], low), (upper_edge[-1][0], low), *reversed(upper_edge)]
     for limit, way in ((low, 1.0), (high, -1.0)):
         kept: list[tuple[float, float]] = []
         for a, b in zip(outline, [*outline[1:], outline[0]], strict=True):

@@ -19,7 +19,7 @@ from narrow_cornice.survey.network import Matrix, Point, Vector
 STEPS = 30
 
 
-class Sight(msgspec.Struct, frozen=True):
+class SeenPoint(msgspec.Struct, frozen=True):
     """A point seen on the picture (in pixels, y down) whose place on the wall (u, v in mm, v up) is known."""
 
     pixel: Point
@@ -108,7 +108,7 @@ def _slopes(eight: Vector, pixels: Matrix) -> tuple[Matrix, Matrix]:
     return by_fit, by_pixel
 
 
-def squared_up(sights: Sequence[Sight], pixel_sigma: float = 2.0, wall_sigma: float = 3.0) -> SquaredUp:
+def squared_up(sights: Sequence[SeenPoint], pixel_sigma: float = 2.0, wall_sigma: float = 3.0) -> SquaredUp:
     """Return the map that four or more sights make. Raises ValueError where they do not make one.
 
     ``pixel_sigma`` is how surely a point is seen in pixels, ``wall_sigma`` how surely its place on the wall is known

@@ -13,11 +13,11 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.survey.doubt import next_reading, suspects, without
 from narrow_cornice.survey.network import Adjusted, Angle, Distance, Observation, Point
 from narrow_cornice.survey.starting_figure import area, crossing_sides, solved
 from narrow_cornice.survey.traverse import compass_rule
-from narrow_cornice.working.figures import Figure, explained, table
 
 Turn = Literal["left", "right"]
 Kind = Literal["side", "diagonal", "angle", "assumed", "offset", "width"]

@@ -12,8 +12,8 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.units.lengths import Length, LengthError, Unit, parse_length
-from narrow_cornice.working.house_rules import HouseRules
 
 Instrument = Literal["tape", "laser", "photograph", "sketch"]
 INSTRUMENTS: tuple[Instrument, ...] = ("tape", "laser", "photograph", "sketch")

@@ -13,11 +13,11 @@ from typing import Any, Literal
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.survey.doubt import next_reading, pair_sigmas, suspects
 from narrow_cornice.survey.network import Adjusted, Angle, Distance, Observation, Offset, interior_angle
 from narrow_cornice.survey.readings import Instrument, instrument_sigma
 from narrow_cornice.survey.starting_figure import solved
-from narrow_cornice.working.house_rules import HouseRules
 
 MOST_CORNERS = 400
 MOST_READINGS = 5000

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from narrow_cornice.working.figures import explained
+from narrow_cornice.explained.figures import explained
 
 
 @explained("widest flat part through it", "mm", "√(width × width + height × height)")

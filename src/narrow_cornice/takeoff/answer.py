@@ -39,7 +39,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         if measured.trim is None:
             continue
         for run in measured.runs:
-            profile = measured.trim.piece(run.kind).profile
+            profile = measured.trim.of(run.kind).profile
             runs.append(
                 {
                     "room": room.name,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from narrow_cornice.working.figures import explained
+from narrow_cornice.explained.figures import explained
 
 
 @explained("rectangle", "m²", "width × height ÷ 1000000")

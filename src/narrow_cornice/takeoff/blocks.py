@@ -40,7 +40,7 @@ def blocks_of(measured: MeasuredRoom, changed_rules: dict[str, float]) -> tuple[
     """Return the blocks of a room's casings, opening by opening."""
     if measured.trim is None:
         return ()
-    casing, skirting = measured.trim.piece("casing"), measured.trim.piece("skirting")
+    casing, skirting = measured.trim.of("casing"), measured.trim.of("skirting")
     if not casing.built or casing.height is None or casing.projection is None:
         return ()
     more = house_rules_of(changed_rules).value("block_wider")

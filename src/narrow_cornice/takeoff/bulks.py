@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from narrow_cornice.explained.figures import Figure, reading, total
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import Bulk
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.takeoff.areas import free_faces, rectangle, standing_faces, underside
 from narrow_cornice.takeoff.rooms import AGAINST, MeasuredRoom
-from narrow_cornice.working.figures import Figure, reading, total
 
 
 def on_wall(bulk: Bulk, height: float) -> Rect:

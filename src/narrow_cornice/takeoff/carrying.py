@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, reading, table
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.things import WayIn
 from narrow_cornice.survey.ways_in import in_lift, longest_round_turn, round_turn, through_door
-from narrow_cornice.working.figures import Figure, reading, table
 
 
 class Passage(msgspec.Struct, frozen=True):

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, choice, table, total
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.coats import Hiding, coats_to_hide
 from narrow_cornice.finishes.spread import Method, litres, loss_of, practical_spread, theoretical_spread
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Finish, Paint, Room
 from narrow_cornice.takeoff.surfaces import Surface, room_surfaces
 from narrow_cornice.takeoff.surveys import house_rules_of
-from narrow_cornice.working.figures import Figure, choice, table, total
-from narrow_cornice.working.house_rules import HouseRules
 
 NO_FINISH = Finish()  # what is on a surface nobody gave anything
 

@@ -8,7 +8,7 @@ from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.spacing import SHARE, Course, face_length, spaced
-from narrow_cornice.trim.stacks import Placed
+from narrow_cornice.trim.stacks import PlacedMember
 
 WHAT = {"dentil course": "dentils", "modillion band": "modillions"}
 RULES = {"dentils": ("dentil_width", "dentil_gap"), "modillions": ("modillion_width", "modillion_gap")}
@@ -20,7 +20,7 @@ def ends_of(run: Run) -> float:
     return SHARE[run.left] + SHARE[run.right]
 
 
-def _courses(profile: Profile) -> list[tuple[str, Placed]]:
+def _courses(profile: Profile) -> list[tuple[str, PlacedMember]]:
     return [(WHAT[one.member.kind], one) for one in profile.members if one.member.kind in WHAT]
 
 
@@ -29,7 +29,7 @@ def courses_of(measured: MeasuredRoom, changed_rules: dict[str, float]) -> tuple
     """Return the dentils and modillions of every run of a room's cornice, the runs they stand on with them."""
     if measured.trim is None:
         return ()
-    piece, rules = measured.trim.piece("cornice"), house_rules_of(changed_rules)
+    piece, rules = measured.trim.of("cornice"), house_rules_of(changed_rules)
     if piece.profile is None:
         return ()
     runs = [run for run in measured.runs if run.kind == "cornice" and not run.there]

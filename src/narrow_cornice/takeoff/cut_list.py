@@ -13,18 +13,18 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, choice, table
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Joinery, Room, Stock
+from narrow_cornice.job.model import Joinery, MilledTrim, Room
 from narrow_cornice.takeoff.backing import stud_places
 from narrow_cornice.takeoff.blocks import blocks_of
 from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import TrimKind
-from narrow_cornice.trim.fitted import Piece
+from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.runs import WALL_KINDS, Run, casing_outer
 from narrow_cornice.trim.saw_settings import SHARPEST, SawSetting, lying_flat, standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
-from narrow_cornice.working.figures import Figure, choice, table
 
 Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
 Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
@@ -91,7 +91,7 @@ class CutPiece(msgspec.Struct, frozen=True):
     block: bool = False
 
 
-def spring_of(piece: Piece) -> Figure | None:
+def spring_of(piece: Fitted) -> Figure | None:
     """Return the angle between the wall and the back of a cornice, in degrees; None of what stands against the wall."""
     if piece.kind != "cornice" or piece.height is None or piece.projection is None:
         return None
@@ -118,7 +118,7 @@ class Part(msgspec.Struct, frozen=True):
         return self.stock.profile.id if self.stock is not None else ""
 
 
-def parts_of_piece(piece: Piece) -> tuple[Part, ...]:
+def parts_of_piece(piece: Fitted) -> tuple[Part, ...]:
     """Return what a piece of trim is cut as."""
     out = piece.projection.value if piece.projection is not None else 0.0
     if not piece.stock:
@@ -134,14 +134,14 @@ def parts_of_piece(piece: Piece) -> tuple[Part, ...]:
     return tuple(made)
 
 
-def longest_stock(kind: TrimKind, stock: Sequence[Stock]) -> float:
+def longest_stock(kind: TrimKind, stock: Sequence[MilledTrim]) -> float:
     """Return the longest bar this kind of trim is sold in, endless where it is not sold."""
     return max((length for one in stock if kind in one.kinds for length in one.lengths), default=math.inf)
 
 
 @by_identity(keep=512)
 def cut_list(
-    room: Room, changed_rules: dict[str, float], stock: tuple[Stock, ...], joinery: Joinery
+    room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> tuple[CutPiece, ...]:
     """Return the room's pieces in the order they are put up; none while it is not measured."""
     measured = measured_room(room, changed_rules)
@@ -168,7 +168,7 @@ def _casings(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[C
     corner = standing(choice("corner", 90.0, "°", note="of a casing, in the plane of the wall"))
     way = measured.room.casing_heads
     assert measured.trim is not None
-    parts = parts_of_piece(measured.trim.piece("casing"))
+    parts = parts_of_piece(measured.trim.of("casing"))
     made: list[CutPiece] = []
     for run in runs:
         face = measured.face(run.wall)
@@ -204,7 +204,7 @@ def _frames(measured: MeasuredRoom, runs: Sequence[Run], before: int) -> list[Cu
         if run.part in ("stile", "rail"):
             end, name = EndCut("square", "rail and stile" if run.part == "stile" else "end to end"), run.words[:50]
         about = (measured.room.id, "trim", run.kind)
-        for part in parts_of_piece(measured.trim.piece(run.kind)):
+        for part in parts_of_piece(measured.trim.of(run.kind)):
             words = f" of {part.stock.words}" if part.stock is not None else ""
             number = before + len(made) + 1
             length = run.to_buy.value
@@ -230,14 +230,14 @@ def _round_the_room(
     measured: MeasuredRoom,
     kind: TrimKind,
     runs: Sequence[Run],
-    stock: Sequence[Stock],
+    stock: Sequence[MilledTrim],
     joinery: Joinery,
     before: int,
 ) -> list[CutPiece]:
     """Return the pieces of one kind, going round the room from its longest run to the left; of a kind put together from
     stock, one stock profile after another, from the wall outwards and up."""
     assert measured.trim is not None
-    piece = measured.trim.piece(kind)
+    piece = measured.trim.of(kind)
     walls = [face.id for face in measured.faces]
     first = max(runs, key=lambda run: run.end - run.start)
     start = walls.index(first.wall)
@@ -322,7 +322,7 @@ def _longer(lying: bool, outside: bool) -> Edge:
 def _stop(measured: MeasuredRoom, face: WallFace, at: float) -> EndCut:
     """Return the end of a run that stops before a corner: at a casing, free beside an opening, under a slope."""
     assert measured.trim is not None
-    outer = casing_outer(face.wall, measured.trim.piece("casing"))
+    outer = casing_outer(face.wall, measured.trim.of("casing"))
     wide = outer.value if outer is not None else 0.0
     for opening, hole, rect in face.openings:
         out = wide if hole.cased else 0.0
@@ -344,7 +344,7 @@ def _parts(
     part: Part,
     left: EndCut,
     right: EndCut,
-    stock: Sequence[Stock],
+    stock: Sequence[MilledTrim],
     before: int,
 ) -> list[CutPiece]:
     """Return a run as one piece, or as several that are scarfed."""

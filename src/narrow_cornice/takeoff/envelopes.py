@@ -8,9 +8,10 @@ from collections.abc import Sequence
 import msgspec
 import numpy as np
 
+from narrow_cornice.explained.figures import Figure, choice, explained, table
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Room
-from narrow_cornice.job.model import Side as SideRead
+from narrow_cornice.job.model import Room, WallAsRead
 from narrow_cornice.job.things import Recess, WallWidth
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
@@ -19,8 +20,6 @@ from narrow_cornice.survey.readings import SUREST_MM, Reading, counted, sigma_of
 from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of, plan_of
 from narrow_cornice.takeoff.widths import SHARES, height_of_level
-from narrow_cornice.working.figures import Figure, choice, explained, table
-from narrow_cornice.working.house_rules import HouseRules
 
 LOW_SIGMA = 3.0  # mm: standard uncertainty of a height under a slope or a beam
 OFF_WALL = 300.0  # mm off its wall that a height is taken
@@ -89,7 +88,7 @@ def height_places(heights: Sequence[Reading], walls: Sequence[str], plan: Plan, 
 @by_identity(keep=512)
 def _upward(
     heights: tuple[Reading, ...],
-    sides: tuple[SideRead, ...],
+    sides: tuple[WallAsRead, ...],
     plan: Plan,
     index: int,
     start: float,
@@ -322,7 +321,7 @@ def _across(
 @by_identity(keep=512)
 def _between_the_ends(
     widths: tuple[WallWidth, ...],
-    sides: tuple[SideRead, ...],
+    sides: tuple[WallAsRead, ...],
     plan: Plan,
     index: int,
     depth: float,

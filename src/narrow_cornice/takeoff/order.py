@@ -6,6 +6,8 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.repairs import repair_materials
 from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, tins_in_words
 from narrow_cornice.job.memo import by_identity
@@ -17,8 +19,6 @@ from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.takeoff.trim_order import TrimNeed, knife_line_of, sold_as, stock_for, trim_line_of, trim_needs
 from narrow_cornice.trim.choices import KINDS
-from narrow_cornice.working.figures import Figure, explained, table, total
-from narrow_cornice.working.house_rules import HouseRules
 
 
 @explained("to have", "L", "needed + touch up reserve")

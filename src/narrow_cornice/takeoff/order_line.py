@@ -7,10 +7,10 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.cutting.lengths import Lengths
-from narrow_cornice.job.model import Colour, Paint, Stock
+from narrow_cornice.explained.figures import Figure, explained
+from narrow_cornice.job.model import Colour, MilledTrim, Paint
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_quantity
-from narrow_cornice.working.figures import Figure, explained
 
 LineKind = Literal["paint", "trim", "knife", "repair"]
 
@@ -37,7 +37,7 @@ class OrderLine(msgspec.Struct, frozen=True):
     bought_as: str
     colour: Colour | None = None
     paint: Paint | None = None
-    stock: Stock | None = None
+    stock: MilledTrim | None = None
     bars: Lengths | None = None
     cuts: tuple[tuple[str, float], ...] = ()
     profile_kind: str = ""

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, explained, reading
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.things import Framed, Panelling
 from narrow_cornice.survey.faces import Rect
@@ -24,7 +25,6 @@ from narrow_cornice.trim.panels import (
     wished_width,
 )
 from narrow_cornice.trim.runs import Part, Run, casing_outer, too_low
-from narrow_cornice.working.figures import Figure, explained, reading
 
 if TYPE_CHECKING:
     from narrow_cornice.takeoff.rooms import WallFace
@@ -71,9 +71,9 @@ def frame_side(opening: float, moulding: float) -> float:
 def band_of(panelling: Panelling, trim: FittedTrim, ceiling: float) -> tuple[float, float]:
     """Return from which height to which a field of panels goes: from the skirting or the dado rail, to the rail above,
     or to the cornice."""
-    skirting, dado = trim.piece("skirting"), trim.piece("dado rail")
+    skirting, dado = trim.of("skirting"), trim.of("dado rail")
     low = skirting.top if skirting.built else 0.0
-    uppers = [trim.piece(kind).bottom for kind in ("architrave", "picture rail", "cornice") if trim.piece(kind).built]
+    uppers = [trim.of(kind).bottom for kind in ("architrave", "picture rail", "cornice") if trim.of(kind).built]
     high = min([ceiling, *uppers])
     if panelling.zone == "below the dado rail":
         return low, (dado.bottom if dado.built else min(high, low + ceiling / 3))
@@ -87,14 +87,14 @@ def spaces_of(face: WallFace, panelling: Panelling, trim: FittedTrim, ceiling: f
     low, high = band_of(panelling, trim, ceiling)
     if high - low < 1.0 or (panelling.walls and face.id not in panelling.walls):
         return ()
-    outer = casing_outer(face.wall, trim.piece("casing"))
+    outer = casing_outer(face.wall, trim.of("casing"))
     wide = outer.value if outer is not None else 0.0
     holes = []
     for opening, hole, rect in face.openings:
         out = wide if opening.cased else 0.0
         holes.append(Space(rect.u0 - out, 0.0 if hole.to_floor else rect.v0 - out, rect.u1 + out, rect.v1 + out))
     holes += [Space(one.start.value, one.bottom, one.end.value, one.top) for one in face.wall.blocked]
-    return free_spaces(Space(0.0, low, face.length, high), holes, too_low(face.profile, high))
+    return free_spaces(Space(0.0, low, face.length, high), holes, too_low(face.upper_edge, high))
 
 
 @by_identity(keep=512)
@@ -152,7 +152,7 @@ def _field(
     panels: list[tuple[str, Rect]] = []
     stiles: list[Rect] = []
     runs: list[Run] = []
-    mould = trim.piece("panel mould").built
+    mould = trim.of("panel mould").built
     number = 0
     for space in spaces:
         made = panels_in(space, margin.value, width)
@@ -212,7 +212,7 @@ def _framed(face: WallFace, frames: Sequence[Framed], trim: FittedTrim, room_id:
     made: list[tuple[Framed, Rect]] = []
     runs: list[Run] = []
     for one in frames:
-        piece = trim.piece(one.mould)
+        piece = trim.of(one.mould)
         mould = piece.height if piece.built and piece.height is not None else None
         out = mould.value if mould is not None else 0.0
         u, v = one.place.mm, one.height.mm

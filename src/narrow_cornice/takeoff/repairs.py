@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, reading, table
 from narrow_cornice.finishes.repairs import (
     Material,
     RepairKind,
@@ -17,7 +18,6 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import ConditionMark
 from narrow_cornice.survey.plan import side_name
-from narrow_cornice.working.figures import Figure, reading, table
 
 
 class Repair(msgspec.Struct, frozen=True):

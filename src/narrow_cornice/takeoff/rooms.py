@@ -6,10 +6,11 @@ from collections.abc import Iterator
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, choice, explained, reading
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room, order_of
 from narrow_cornice.job.things import Bulk, ConditionMark, Fixture, Panelling, Slope, TrimThere
-from narrow_cornice.survey.ceilings import Ceiling, Plane, Profile, slope_over
+from narrow_cornice.survey.ceilings import Ceiling, Plane, UpperEdge, slope_over
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import Reading
@@ -22,7 +23,6 @@ from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.proportion import School
 from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, Wall, in_order, runs_of_wall
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.working.figures import Figure, choice, explained, reading
 
 AGAINST = 1.0  # mm off a wall or a ceiling that still counts as touching it
 
@@ -37,7 +37,7 @@ class WallFace(msgspec.Struct, frozen=True):
     openings: tuple[tuple[Opening, Hole, Rect], ...]
     fixtures: tuple[tuple[Fixture, Rect], ...] = ()
     marks: tuple[tuple[ConditionMark, Rect], ...] = ()
-    profile: Profile = ()
+    upper_edge: UpperEdge = ()
 
     @property
     def length(self) -> float:
@@ -47,12 +47,12 @@ class WallFace(msgspec.Struct, frozen=True):
     @property
     def tallest(self) -> float:
         """Return the greatest height of the wall in mm."""
-        return max(z for _, z in self.profile)
+        return max(z for _, z in self.upper_edge)
 
     @property
     def sloped(self) -> bool:
         """Whether its upper edge is anything but level."""
-        return len(self.profile) > 2 or self.profile[0][1] != self.profile[-1][1]
+        return len(self.upper_edge) > 2 or self.upper_edge[0][1] != self.upper_edge[-1][1]
 
 
 class MeasuredRoom(msgspec.Struct, frozen=True):
@@ -151,7 +151,7 @@ def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
 def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules: dict[str, float]) -> CasingWay:
     """Return how openings are cased: a plinth block is a little higher than the skirting that ends on it."""
     rules = house_rules_of(changed_rules)
-    skirting, casing = trim.piece("skirting"), trim.piece("casing")
+    skirting, casing = trim.of("skirting"), trim.of("casing")
     plinth = 0.0
     if plinths and casing.built and casing.height is not None:
         plinth = (skirting.top if skirting.built else 1.5 * casing.height.value) + rules.value("plinth_over_skirting")
@@ -187,7 +187,7 @@ def _on_walls(room: Room) -> tuple[Opening | Fixture | ConditionMark, ...]:
 
 
 @by_identity(keep=1024)
-def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling, tuple[Profile, ...]]:
+def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling, tuple[UpperEdge, ...]]:
     """Return the ceiling of a room and its line along every wall; slopes that are no lower than the rest are none."""
     planes = [Plane(height.value)]
     for index, slope in enumerate(slopes):
@@ -198,7 +198,7 @@ def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling
     ceiling = Ceiling(tuple(planes))
     if ceiling.flat:
         return ceiling, tuple(((0.0, height.value), (side.length.value, height.value)) for side in plan.sides)
-    return ceiling, tuple(ceiling.profile(side.end, side.start) for side in plan.sides)
+    return ceiling, tuple(ceiling.upper_edge(side.end, side.start) for side in plan.sides)
 
 
 @by_identity(keep=8192)
@@ -209,7 +209,7 @@ def _face(
     length: Figure,
     left: Figure,
     right: Figure,
-    profile: Profile,
+    upper_edge: UpperEdge,
     way: CasingWay,
     *things: Opening | Fixture | ConditionMark | Blocked | TrimThere,
 ) -> WallFace:
@@ -234,8 +234,8 @@ def _face(
         standing.append((opening, hole, rect))
     standing.sort(key=lambda one: one[2].u0)
     holes = tuple(hole for _, hole, _ in standing)
-    wall = Wall(wall_id, name, length, left, right, holes, profile, blocked, there, way)
-    return WallFace(wall_id, name, wall, tuple(standing), tuple(fixtures), tuple(marks), profile)
+    wall = Wall(wall_id, name, length, left, right, holes, upper_edge, blocked, there, way)
+    return WallFace(wall_id, name, wall, tuple(standing), tuple(fixtures), tuple(marks), upper_edge)
 
 
 def _about_middle(thing: Fixture | ConditionMark) -> Rect:
@@ -266,7 +266,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     trim = _trim(height, order, room.school, choices, changed_rules, room.id, room.curves, panelled, framing)
     way = _casing_way(room.casing_heads, room.plinth_blocks, trim, changed_rules)
     corners = _corners(plan)
-    ceiling, profiles = _ceiling(plan, height, *(side.slope for side in room.sides))
+    ceiling, upper_edges = _ceiling(plan, height, *(side.slope for side in room.sides))
     faces = tuple(
         # Seen from inside, the left end of a wall is the end of the anticlockwise walk.
         _face(
@@ -276,7 +276,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             plan.sides[index].length,
             corners[(index + 1) % len(corners)],
             corners[index],
-            profiles[index],
+            upper_edges[index],
             way,
             *(one for one in _on_walls(room) if one.wall == side.id),
             *_blocked_of(room.bulks, room.id, side.id, height.value),
@@ -295,7 +295,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
 def _split(room_id: str, two_tone: str, typed: Length | None, trim: FittedTrim, height: Figure) -> Figure | None:
     """Return the height at which the walls change colour, None where they do not."""
     if two_tone == "at the dado rail":
-        dado = trim.piece("dado rail")
+        dado = trim.of("dado rail")
         if dado.built:
             return choice("split", dado.top, "mm", (room_id, "two_tone"), "at the top of the dado rail")
         return None

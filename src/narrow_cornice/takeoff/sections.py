@@ -19,7 +19,7 @@ from narrow_cornice.trim.choices import TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.members import Kind
 from narrow_cornice.trim.profiles import TURNED, Profile
-from narrow_cornice.trim.stacks import Placed, Stack, StackMember, height_of, out_of, with_member
+from narrow_cornice.trim.stacks import PlacedMember, Stack, StackMember, height_of, out_of, with_member
 from narrow_cornice.units.lengths import Length
 
 Where = Literal["above", "below"]
@@ -40,7 +40,7 @@ def key_of(kind: TrimKind, stack: str) -> str:
 
 def profile_of(measured: MeasuredRoom, kind: TrimKind) -> Profile | None:
     """Return the profile of a kind of trim in a room, None where it is not fitted."""
-    return measured.trim.piece(kind).profile if measured.trim is not None else None
+    return measured.trim.of(kind).profile if measured.trim is not None else None
 
 
 def stacks_of(profile: Profile, kind: TrimKind) -> dict[str, Stack]:
@@ -51,12 +51,12 @@ def stacks_of(profile: Profile, kind: TrimKind) -> dict[str, Stack]:
     return {key: tuple(members) for key, members in made.items()}
 
 
-def joint_of(one: Placed, kind: TrimKind) -> tuple[float, float]:
+def joint_of(one: PlacedMember, kind: TrimKind) -> tuple[float, float]:
     """Return where a member ends, as (z, y): the joint to the next of its stack."""
     return one.start if kind in TURNED else one.end
 
 
-def placed_member(profile: Profile, kind: TrimKind, key: str, index: int) -> Placed | None:
+def placed_member(profile: Profile, kind: TrimKind, key: str, index: int) -> PlacedMember | None:
     """Return a member where it stands, None where there is none."""
     return next((one for one in profile.members if key_of(kind, one.stack) == key and one.index == index), None)
 
@@ -64,7 +64,7 @@ def placed_member(profile: Profile, kind: TrimKind, key: str, index: int) -> Pla
 def _redrawn(measured: MeasuredRoom, kind: TrimKind, stacks: Mapping[str, Stack], title: str) -> Edit:
     """Return the edit that draws a section; sizes are typed only where the stacks no longer have the order's."""
     assert measured.trim is not None
-    piece, room = measured.trim.piece(kind), measured.room
+    piece, room = measured.trim.of(kind), measured.room
     if piece.height is None or piece.profile is None:
         raise CorniceError(f"No {kind} is fitted in this room.", where=kind)
     before = stacks_of(piece.profile, kind)
@@ -79,7 +79,7 @@ def _redrawn(measured: MeasuredRoom, kind: TrimKind, stacks: Mapping[str, Stack]
         if typed and abs(whole - was) > 1e-6:
             sizes.setdefault("cornice", {})["height"] = _length(whole)
     elif changed:
-        rail = measured.trim.piece("picture rail")
+        rail = measured.trim.of("picture rail")
         beside = rail.height.value if kind == "architrave" and rail.built and rail.height is not None else 0.0
         sizes[kind]["height"] = _length(whole + beside)
     out = sum(out_of(stack) for stack in stacks.values())

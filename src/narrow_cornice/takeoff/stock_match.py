@@ -10,8 +10,9 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.cutting.lengths import lengths_to_buy
+from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Job, Joinery, Room, Stock
+from narrow_cornice.job.model import Job, Joinery, MilledTrim, Room
 from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
@@ -22,7 +23,6 @@ from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.nearest import FOR_KIND, Match, nearest, nearest_to_member
 from narrow_cornice.trim.profiles import Profile, stack_profile
 from narrow_cornice.trim.stacks import height_of
-from narrow_cornice.working.figures import Figure, table, total
 
 MOST = 8  # profiles that are told for one member
 
@@ -64,7 +64,7 @@ def as_made(room: Room, kind: TrimKind) -> Room:
 @by_identity(keep=256)
 def _wanted(room: Room, changed_rules: dict[str, float], kind: TrimKind) -> Profile | None:
     measured = measured_room(as_made(room, kind), changed_rules)
-    return measured.trim.piece(kind).profile if measured.trim is not None else None
+    return measured.trim.of(kind).profile if measured.trim is not None else None
 
 
 @by_identity(keep=256)
@@ -86,7 +86,7 @@ def offers_of(
     changed_rules: dict[str, float],
     kind: TrimKind,
     own: tuple[StockProfile, ...],
-    stock: tuple[Stock, ...],
+    stock: tuple[MilledTrim, ...],
     joinery: Joinery,
     member: str = "",
 ) -> Offers:
@@ -132,7 +132,7 @@ def _made(
     wanted: Profile,
     kind: TrimKind,
     cuts: list[float],
-    stock: tuple[Stock, ...],
+    stock: tuple[MilledTrim, ...],
     kerf: float,
     own: tuple[float, ...] = (),
 ) -> Figure | None:

@@ -13,6 +13,7 @@ from typing import Literal
 import msgspec
 from msgspec.structs import replace
 
+from narrow_cornice.explained.figures import Figure, reading, total
 from narrow_cornice.job.edits.measure_edits import twin_path
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room
@@ -45,7 +46,6 @@ from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Hole, Run, height_on
-from narrow_cornice.working.figures import Figure, reading, total
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
 TRIM_WITH_FACE: tuple[TrimKind, ...] = tuple(kind for kind in KINDS if kind != "frieze")
@@ -122,7 +122,7 @@ def _under(face: WallFace, rect: Rect) -> Rect:
     """Return as much of an opening as surely lies under the ceiling; one that pokes out is told in the second look."""
     if not face.sloped:
         return rect
-    top = min(height_on(face.profile, min(max(u, 0.0), face.length)) for u in (rect.u0, rect.u1))
+    top = min(height_on(face.upper_edge, min(max(u, 0.0), face.length)) for u in (rect.u0, rect.u1))
     return Rect(rect.u0, rect.v0, rect.u1, min(rect.v1, top))
 
 
@@ -130,15 +130,15 @@ def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
     """Return a band of a wall: a rectangle, or under a slope the pieces between the places where its edge turns."""
     if not face.sloped and face.tallest >= high.value - 1e-9:
         return wall_part(face.wall.length, high, low)
-    edges = {u for u, _ in face.profile}
-    for (u0, z0), (u1, z1) in itertools.pairwise(face.profile):
+    edges = {u for u, _ in face.upper_edge}
+    for (u0, z0), (u1, z1) in itertools.pairwise(face.upper_edge):
         for level in (low.value, high.value):
             if (z0 - level) * (z1 - level) < 0:
                 edges.add(u0 + (u1 - u0) * (level - z0) / (z1 - z0))
     pieces = []
     places = sorted(edges)
     for left, right in itertools.pairwise(places):
-        heights = [min(max(height_on(face.profile, u), low.value), high.value) - low.value for u in (left, right)]
+        heights = [min(max(height_on(face.upper_edge, u), low.value), high.value) - low.value for u in (left, right)]
         if max(heights) > 1e-9:
             note = "under the sloped ceiling"
             pieces.append(
@@ -156,7 +156,7 @@ SLICES = 24  # a raking run covers a wall as so many upright slices, each as hig
 
 def trim_rects(run: Run, trim: FittedTrim) -> list[Rect]:
     """Return where a run lies on its wall: one rectangle, or of a raking run upright slices."""
-    piece = trim.piece(run.kind)
+    piece = trim.of(run.kind)
     (low, other), count = run.low, SLICES
     if low == other:
         return [Rect(run.start, piece.bottom - low, run.end, piece.top - low)]
@@ -191,14 +191,14 @@ def _on_wall(face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: Wall
     for run in runs:
         if run.kind != "casing":
             parts += [(run.kind, rect) for rect in trim_rects(run, trim)]
-    casing = trim.piece("casing")
+    casing = trim.of("casing")
     if casing.built and casing.height is not None:
         setback = face.wall.casing.setback.value
         for opening, hole, rect in face.openings:
             if opening.cased:
                 rects = casing_rects(rect, hole.to_floor, casing.height.value, setback)
                 parts += [("casing", one) for one in rects]
-    mould = trim.piece("panel mould")
+    mould = trim.of("panel mould")
     return parts + panels.covered(mould.height.value if mould.built and mould.height is not None else 0.0)
 
 
@@ -207,7 +207,7 @@ def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tup
     """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
     floor = Figure("floor", 0.0, "mm", "choice")
     bands: list[tuple[str, str, Figure, Figure]] = []
-    frieze = trim.piece("frieze")
+    frieze = trim.of("frieze")
     line: Figure | None = None
     if frieze.built:
         line = Figure("line of the picture rail", frieze.bottom, "mm", "choice", note="where the frieze begins")
@@ -303,7 +303,7 @@ def slope_key(wall: str) -> str:
 def _slopes(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run) -> tuple[Surface, ...]:
     """Return the sloped parts of a ceiling, each over its wall, less what the cornice along them covers."""
     made = []
-    out = trim.piece("cornice").projection
+    out = trim.of("cornice").projection
     for plane, outline in ceiling.parts(plan.corners):
         if plane.over < 0:
             continue
@@ -349,7 +349,7 @@ def _ceiling(plan: Plan, ceiling: Ceiling, trim: FittedTrim, level: tuple[Run, .
             "level part of the ceiling", inside / 1_000_000, "m²", "table", note="the plan inside the slopes"
         )
     openings, covered = _none("openings"), _none("covered")
-    cornice = trim.piece("cornice")
+    cornice = trim.of("cornice")
     if ceiling.flat and cornice.built and cornice.projection is not None:
         perimeter = total("perimeter", "run", [side.length for side in plan.sides])
         turned = sum(1.0 / math.tan(math.radians(angle) / 2.0) for angle in plan.angles)
@@ -393,7 +393,7 @@ def _trim_surfaces(measured: MeasuredRoom) -> list[Surface]:
     assert measured.trim is not None
     surfaces = []
     for kind in TRIM_WITH_FACE:
-        profile = measured.trim.piece(kind).profile
+        profile = measured.trim.of(kind).profile
         mine = [run.length for run in measured.runs if run.kind == kind]
         if profile is not None and mine:
             surfaces.append(_trim_surface(kind, profile, *mine))

@@ -5,8 +5,10 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 
+from narrow_cornice.explained.figures import Figure, reading
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import CornerOffset, Diagonal, Side
+from narrow_cornice.job.model import CornerOffset, Diagonal, WallAsRead
 from narrow_cornice.job.things import Trueness, WallWidth
 from narrow_cornice.survey.doubt import next_reading, reach_of
 from narrow_cornice.survey.network import Distance, Offset, interior_angle
@@ -23,8 +25,6 @@ from narrow_cornice.survey.plan import (
 from narrow_cornice.survey.readings import SUREST_DEGREES, Reading, counted, instrument_sigma, sigma_of
 from narrow_cornice.takeoff.widths import observed_widths
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.working.figures import Figure, reading
-from narrow_cornice.working.house_rules import HouseRules
 
 
 @by_identity(keep=64)
@@ -82,26 +82,26 @@ def side_reading(
     return mean_of_readings(f"wall {name}", readings, (room_id, "wall", wall_id), house_rules_of(changed_rules), "read")
 
 
-def interior(side: Side) -> float | None:
+def interior(side: WallAsRead) -> float | None:
     """Return the interior angle that is assumed of the corner at a side's end, None where none is."""
     if side.assumed is None:
         return None
     return side.assumed if side.turn == "left" else 360.0 - side.assumed
 
 
-def corner_index(sides: Sequence[Side], wall_id: str) -> int | None:
+def corner_index(sides: Sequence[WallAsRead], wall_id: str) -> int | None:
     """Return the index of the corner at the end of a wall, None where that wall is not there."""
     return next(((index + 1) % len(sides) for index, side in enumerate(sides) if side.id == wall_id), None)
 
 
-def corner_key(sides: Sequence[Side], index: int) -> str:
+def corner_key(sides: Sequence[WallAsRead], index: int) -> str:
     """Return the wall by which a corner goes: the one that ends there."""
     return sides[(index - 1) % len(sides)].id
 
 
 def observed_of(
     room_id: str,
-    sides: Sequence[Side],
+    sides: Sequence[WallAsRead],
     diagonals: Sequence[Diagonal],
     offsets: Sequence[CornerOffset],
     rules: HouseRules,
@@ -160,7 +160,7 @@ def observed_of(
 @by_identity(keep=1024)
 def plan_of(
     room_id: str,
-    sides: tuple[Side, ...],
+    sides: tuple[WallAsRead, ...],
     diagonals: tuple[Diagonal, ...],
     offsets: tuple[CornerOffset, ...],
     changed_rules: dict[str, float],

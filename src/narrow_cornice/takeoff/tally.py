@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
+from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.takeoff.surfaces import room_surfaces
-from narrow_cornice.working.figures import Figure, total
 
 
 @by_identity(keep=1024)

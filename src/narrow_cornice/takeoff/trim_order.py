@@ -12,9 +12,11 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
-from narrow_cornice.cutting.stock import offcut_of
+from narrow_cornice.cutting.plans import offcut_of
+from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import CuttingPlan, Joinery, Room, Stock
+from narrow_cornice.job.model import CuttingPlan, Joinery, MilledTrim, Room
 from narrow_cornice.takeoff.blocks import blocks_of
 from narrow_cornice.takeoff.cut_list import CutPiece, cut_list
 from narrow_cornice.takeoff.order_line import OrderLine
@@ -22,10 +24,8 @@ from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.sections import is_drawn
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import KINDS, TrimKind
-from narrow_cornice.trim.fitted import Piece
+from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.profiles import Profile
-from narrow_cornice.working.figures import Figure, explained, table, total
-from narrow_cornice.working.house_rules import HouseRules
 
 
 @explained("price of lengths", "money", "lengths × length of one ÷ 1000 × price per metre")
@@ -79,7 +79,7 @@ def _trim_need(
 
 @by_identity(keep=1024)
 def trim_needs(
-    room: Room, changed_rules: dict[str, float], stock: tuple[Stock, ...], joinery: Joinery
+    room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> dict[str, TrimNeed]:
     """Return the pieces of trim the room needs, by the key of the order line."""
     measured = measured_room(room, changed_rules)
@@ -88,7 +88,7 @@ def trim_needs(
     needs: dict[str, TrimNeed] = {}
     listed = cut_list(room, changed_rules, stock, joinery)
     for kind in KINDS:
-        piece = measured.trim.piece(kind)
+        piece = measured.trim.of(kind)
         runs = [run for run in measured.runs if run.kind == kind and not run.there]
         if not runs or piece.height is None or piece.projection is None:
             continue
@@ -123,7 +123,7 @@ def _drawn_key(profile: Profile) -> str:
     return f"{zlib.crc32(repr(members).encode()):08x}"
 
 
-def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Piece, cuts: Sequence[CutPiece]) -> None:
+def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Fitted, cuts: Sequence[CutPiece]) -> None:
     """Add what a piece put together from stock profiles needs of each of them."""
     for one in {each.profile.id: each.profile for each in piece.stock}.values():
         mine = [cut for cut in cuts if cut.stock == one.id and not cut.block]
@@ -151,7 +151,7 @@ def _cut_length(mm: float) -> Figure:
     return Figure("cut length", mm, "mm", "table", note="from the cut list, over its longest points")
 
 
-def stock_for(kind: TrimKind, stock: tuple[Stock, ...]) -> Stock | None:
+def stock_for(kind: TrimKind, stock: tuple[MilledTrim, ...]) -> MilledTrim | None:
     """Return the first stock that is sold as this kind of trim."""
     for one in stock:
         if kind in one.kinds:
@@ -165,7 +165,7 @@ def metre_price(basic_price: float, height: float, price_per_mm: float) -> float
     return basic_price + height * price_per_mm
 
 
-def price_per_metre(stock: Stock, height: float) -> Figure:
+def price_per_metre(stock: MilledTrim, height: float) -> Figure:
     """Return the price of a metre of trim of a height, as it is made to order."""
     return metre_price(
         table("basic price", stock.price_per_metre, "money", stock.name),
@@ -181,17 +181,17 @@ def knife_price(girth: float, grinding_per_mm: float) -> float:
 
 
 @lru_cache(maxsize=1024)
-def sold_as(profile: StockProfile, maker: Stock | None) -> Stock | None:
+def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | None:
     """Return a stock profile as something the order can buy; one without a price is made by whoever makes its kind."""
     if profile.price_per_metre is not None:
-        return Stock(profile.id, profile.name, (), profile.lengths, profile.price_per_metre, 0.0, profile.shop)
+        return MilledTrim(profile.id, profile.name, (), profile.lengths, profile.price_per_metre, 0.0, profile.shop)
     return maker and replace(maker, id=profile.id, lengths=profile.lengths, shop=profile.shop or maker.shop)
 
 
 @by_identity(keep=4096)
 def trim_line_of(
     key: str,
-    stock: Stock,
+    stock: MilledTrim,
     kept: CuttingPlan | None,
     left_over: tuple[float, ...],
     rules: HouseRules,
@@ -208,7 +208,11 @@ def cut_lengths(pieces: Sequence[float]) -> tuple[float, ...]:
 
 
 def kept_lengths(
-    plan: CuttingPlan | None, pieces: tuple[float, ...], stock: Stock, kerf: float, left_over: tuple[float, ...] = ()
+    plan: CuttingPlan | None,
+    pieces: tuple[float, ...],
+    stock: MilledTrim,
+    kerf: float,
+    left_over: tuple[float, ...] = (),
 ) -> Lengths | None:
     """Return the bars of a plan that was kept, priced at one a metre, if it is for these pieces, this stock and these
     left-overs."""
@@ -235,7 +239,7 @@ def kept_lengths(
 def _trim_line(
     key: str,
     needs: list[tuple[str, str, TrimNeed]],
-    stock: Stock,
+    stock: MilledTrim,
     kept: CuttingPlan | None,
     left_over: tuple[float, ...],
     rules: HouseRules,
@@ -291,7 +295,7 @@ def _trim_line(
 
 
 @by_identity(keep=4096)
-def knife_line_of(key: str, stock: Stock, *wanted: str | TrimNeed) -> OrderLine:
+def knife_line_of(key: str, stock: MilledTrim, *wanted: str | TrimNeed) -> OrderLine:
     """Return the knife of a made profile, ground once for all rooms that have it."""
     needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
     first: TrimNeed = needs[0][2]  # type: ignore[assignment]

@@ -5,12 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 
-from narrow_cornice.job.model import Side
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.model import WallAsRead
 from narrow_cornice.job.things import Level, Trueness, WallWidth
 from narrow_cornice.survey.network import Width
 from narrow_cornice.survey.plan import Observed, side_name
 from narrow_cornice.survey.readings import Reading, counted, sigma_of
-from narrow_cornice.working.house_rules import HouseRules
 
 SHARES: dict[Level, float] = {"floor": 0.0, "middle": 0.5, "top": 1.0}
 LEVEL_WORDS: dict[Level, str] = {"floor": "at the floor", "middle": "half way up", "top": "at the top"}
@@ -52,7 +52,7 @@ def from_plan_to_level(
     return wider, math.sqrt(variance)
 
 
-def width_name(sides: Sequence[Side], width: WallWidth) -> str:
+def width_name(sides: Sequence[WallAsRead], width: WallWidth) -> str:
     """Return the words for a width, as "A–B to C–D at the top"."""
     names = [
         next((side_name(index, len(sides)) for index, side in enumerate(sides) if side.id == wall), "?")
@@ -63,7 +63,7 @@ def width_name(sides: Sequence[Side], width: WallWidth) -> str:
 
 def observed_widths(
     room_id: str,
-    sides: Sequence[Side],
+    sides: Sequence[WallAsRead],
     widths: Sequence[WallWidth],
     heights: Sequence[Reading],
     trueness: Mapping[str, Trueness],

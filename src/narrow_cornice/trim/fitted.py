@@ -10,6 +10,8 @@ from collections.abc import Mapping, Sequence
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, choice, explained, total
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.trim.catalogue import StockPiece, assembled
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.members import Curves
@@ -17,13 +19,11 @@ from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.profiles import Profile, cornice_profile, kind_profile
 from narrow_cornice.trim.proportion import Proportion, School, proportion, top_of_picture_rail
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.working.figures import Figure, choice, explained, total
-from narrow_cornice.working.house_rules import HouseRules
 
 MEMBER_PREFIX = "cornice: "  # choices about one member of the cornice are kept under "cornice: corona"
 
 
-class Piece(msgspec.Struct, frozen=True):
+class Fitted(msgspec.Struct, frozen=True):
     """One kind of trim in a room.
 
     ``wants`` is what the order asks (None where the school has no such member), ``height`` and ``projection``
@@ -62,23 +62,23 @@ class FittedTrim(msgspec.Struct, frozen=True):
     """All trim of a room, with the proportion it came from."""
 
     proportion: Proportion
-    pieces: dict[TrimKind, Piece]
+    kinds: dict[TrimKind, Fitted]
     members: tuple[Member, ...]
     borrowed: bool  # whether the dado's size was borrowed from the nineteen-part wall
 
-    def piece(self, kind: TrimKind) -> Piece:
+    def of(self, kind: TrimKind) -> Fitted:
         """Return the piece of that kind; every room has one of each, fitted or not."""
-        return self.pieces[kind]
+        return self.kinds[kind]
 
     @property
     def lone_crown(self) -> bool:
         """Whether of the cornice only the crowning member is fitted, with no picture rail to answer it."""
         fitted = [member.name for member in self.members if member.fitted]
         return (
-            self.pieces["cornice"].built
+            self.kinds["cornice"].built
             and len(self.members) > 1
             and fitted == ["cymatium"]
-            and not self.pieces["picture rail"].built
+            and not self.kinds["picture rail"].built
         )
 
 
@@ -173,7 +173,7 @@ def fitted_trim(
         rail_line = top_of_picture_rail(height, wall.cornice, frieze)
     line = rail_line.value if rail_line is not None else None
 
-    pieces: dict[TrimKind, Piece] = {}
+    pieces: dict[TrimKind, Fitted] = {}
 
     def put(
         kind: TrimKind, wants: Figure | None, size: Figure | None, out: Figure | None, top: float | None, usual: bool
@@ -182,11 +182,11 @@ def fitted_trim(
         fitted = usual if fitted is None else fitted
         if size is None or top is None or size.value <= 0:
             missing = "this school has none: type its height and its top" if fitted else ""
-            pieces[kind] = Piece(kind, fitted, wants, missing=missing)
+            pieces[kind] = Fitted(kind, fitted, wants, missing=missing)
             return
         profile = _profile(kind, size, out, built_members, curves, choices) if fitted else None
         stock = chosen(kind).stock if fitted else ()
-        pieces[kind] = Piece(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock)
+        pieces[kind] = Fitted(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock)
 
     def out(kind: str, rule: str) -> Figure:
         return typed(kind, "projection", f"{kind} projection") or rules.figure(rule)
@@ -225,7 +225,7 @@ def fitted_trim(
         rest = rest_of_architrave(architrave, rail)
         high = pieces["picture rail"].bottom
         if rest.value > 0:
-            pieces["architrave"] = Piece(
+            pieces["architrave"] = Fitted(
                 "architrave",
                 True,
                 wall.architrave,
@@ -242,9 +242,9 @@ def fitted_trim(
     frieze_fitted = chosen("frieze").fitted is True
     if rail_line is not None and frieze is not None:
         band = frieze_band(frieze_top, rail_line)
-        pieces["frieze"] = Piece("frieze", frieze_fitted, wall.frieze, band, None, rail_line.value, frieze_top.value)
+        pieces["frieze"] = Fitted("frieze", frieze_fitted, wall.frieze, band, None, rail_line.value, frieze_top.value)
     else:
-        pieces["frieze"] = Piece(
+        pieces["frieze"] = Fitted(
             "frieze",
             frieze_fitted,
             wall.frieze,

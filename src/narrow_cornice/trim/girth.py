@@ -5,9 +5,9 @@ from __future__ import annotations
 import math
 from functools import lru_cache
 
+from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.trim.outline import Arc, Conic, Line
 from narrow_cornice.trim.profiles import Profile
-from narrow_cornice.working.figures import Figure, explained, table, total
 
 
 @explained("curve", "mm", "radius × π × angle ÷ 180")

@@ -12,7 +12,7 @@ from typing import Literal, get_args
 
 import msgspec
 
-from narrow_cornice.working.figures import Figure, explained
+from narrow_cornice.explained.figures import Figure, explained
 
 Zone = Literal["below the dado rail", "above the dado rail", "whole wall"]
 ZONES: tuple[Zone, ...] = get_args(Zone)

@@ -9,7 +9,7 @@ import msgspec
 
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.outline import Line, Outline, Segment
-from narrow_cornice.trim.stacks import Placed, Stack, generated, height_of, out_of, scaled, stacked
+from narrow_cornice.trim.stacks import PlacedMember, Stack, generated, height_of, out_of, scaled, stacked
 
 # kinds whose upper edge is seen and painted
 SHELVES = ("dado rail", "picture rail", "casing", "architrave", "panel mould", "stiles and rails")
@@ -28,7 +28,7 @@ class Profile(msgspec.Struct, frozen=True):
     projection: float
     outline: Outline
     bands: tuple[tuple[str, float, float], ...] = ()
-    members: tuple[Placed, ...] = ()
+    members: tuple[PlacedMember, ...] = ()
 
     @property
     def girth(self) -> float:
@@ -62,7 +62,7 @@ def stack_profile(kind: str, stack: Stack, curves: Curves = "roman") -> Profile:
     if kind in TURNED:
         outline = Outline(tuple(segments)).turned_over(height)
         placed = tuple(
-            Placed(one.stack, one.index, one.member, *((z, height - y) for z, y in (one.end, one.start)))
+            PlacedMember(one.stack, one.index, one.member, *((z, height - y) for z, y in (one.end, one.start)))
             for one in placed
         )
     else:

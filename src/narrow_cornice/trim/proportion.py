@@ -13,9 +13,9 @@ from typing import Literal, get_args
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.trim.orders import Order
-from narrow_cornice.working.figures import Figure, explained, table
-from narrow_cornice.working.house_rules import HouseRules
 
 School = Literal["five-part", "nineteen-part", "per-cent"]
 SCHOOLS: tuple[School, ...] = get_args(School)

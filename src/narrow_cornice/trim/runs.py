@@ -17,9 +17,9 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.trim.choices import TrimKind
-from narrow_cornice.trim.fitted import FittedTrim, Piece
-from narrow_cornice.working.figures import Figure, explained, table, total
+from narrow_cornice.trim.fitted import Fitted, FittedTrim
 
 End = Literal["inside", "outside", "stop", "knee"]
 CasingHead = Literal["mitred", "butted", "corner blocks"]
@@ -80,7 +80,7 @@ NO_WAY = CasingWay(Figure("setback", 0.0, "mm", "choice", note="the casing begin
 
 class Wall(msgspec.Struct, frozen=True):
     """A wall for runs: its adjusted length and the angles of its corners inside the room, left and right as seen
-    from inside, in degrees; ``profile`` is the ceiling's line along it, (u, z) in mm, empty for a level one.
+    from inside, in degrees; ``upper_edge`` is the ceiling's line along it, (u, z) in mm, empty for a level one.
 
     ``blocked`` is what stands against it; ``there`` the kinds of trim that are on it already and stay.
     """
@@ -91,7 +91,7 @@ class Wall(msgspec.Struct, frozen=True):
     left: Figure
     right: Figure
     holes: tuple[Hole, ...]
-    profile: tuple[tuple[float, float], ...] = ()
+    upper_edge: tuple[tuple[float, float], ...] = ()
     blocked: tuple[Blocked, ...] = ()
     there: tuple[TrimKind, ...] = ()
     casing: CasingWay = NO_WAY
@@ -210,16 +210,16 @@ def casing_head(width_of_the_opening: float, casing: float) -> float:
 _CORNER = Figure("corner", 0.0, "mm", "choice", note="the left end of the wall as seen from inside")
 
 
-def _meets(piece: Piece, hole: Hole, casing: float) -> bool:
+def _meets(piece: Fitted, hole: Hole, casing: float) -> bool:
     """Return whether the opening or its casing stands in the way of the piece."""
     low = hole.bottom - (0.0 if hole.to_floor else casing)
     return piece.bottom < hole.top + casing - 1e-9 and piece.top > low + 1e-9
 
 
-def too_low(profile: Sequence[tuple[float, float]], height: float) -> tuple[tuple[float, float], ...]:
+def too_low(upper_edge: Sequence[tuple[float, float]], height: float) -> tuple[tuple[float, float], ...]:
     """Return the stretches of a wall along which it does not reach a height."""
     spans: list[tuple[float, float]] = []
-    for (u0, z0), (u1, z1) in itertools.pairwise(profile):
+    for (u0, z0), (u1, z1) in itertools.pairwise(upper_edge):
         if z0 >= height - 1e-6 and z1 >= height - 1e-6:
             continue
         if z0 < height and z1 < height:
@@ -236,7 +236,7 @@ def too_low(profile: Sequence[tuple[float, float]], height: float) -> tuple[tupl
     return tuple(joined)
 
 
-def casing_outer(wall: Wall, piece: Piece) -> Figure | None:
+def casing_outer(wall: Wall, piece: Fitted) -> Figure | None:
     """Return how far a casing reaches from the edge of an opening, None where none is fitted."""
     if not piece.built or piece.height is None:
         return None
@@ -244,9 +244,9 @@ def casing_outer(wall: Wall, piece: Piece) -> Figure | None:
     return casing_and_setback(piece.height, setback) if setback.value > 0 else piece.height
 
 
-def _stops(wall: Wall, trim: FittedTrim, piece: Piece) -> list[tuple[Figure, Figure]]:
+def _stops(wall: Wall, trim: FittedTrim, piece: Fitted) -> list[tuple[Figure, Figure]]:
     """Return where something interrupts a run: openings with their casings, and what stands against the wall."""
-    casing = casing_outer(wall, trim.piece("casing"))
+    casing = casing_outer(wall, trim.of("casing"))
     none = Figure("casing", 0.0, "mm", "choice", note="no casing here")
     stops: list[tuple[Figure, Figure]] = []
     for hole in wall.holes:
@@ -261,13 +261,13 @@ def _stops(wall: Wall, trim: FittedTrim, piece: Piece) -> list[tuple[Figure, Fig
 
 def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
     """Return the runs of one kind along one wall, from left to right."""
-    piece = trim.piece(kind)
+    piece = trim.of(kind)
     if not piece.built or piece.profile is None or piece.projection is None:
         return ()
     stops = _stops(wall, trim, piece)
-    rakes = kind == "cornice" and bool(too_low(wall.profile, piece.top))
+    rakes = kind == "cornice" and bool(too_low(wall.upper_edge, piece.top))
     if not rakes:
-        for begin, end in too_low(wall.profile, piece.top) if wall.profile else ():
+        for begin, end in too_low(wall.upper_edge, piece.top) if wall.upper_edge else ():
             note = f"the ceiling is lower than the {kind} from here"
             stops.append(
                 (Figure("ceiling", begin, "mm", "table", note=note), Figure("ceiling", end, "mm", "table", note=note))
@@ -301,7 +301,7 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
     return tuple(runs)
 
 
-def _to_buy(wall: Wall, piece: Piece, length: Figure, left: End, right: End) -> Figure:
+def _to_buy(wall: Wall, piece: Fitted, length: Figure, left: End, right: End) -> Figure:
     """Return a run's length over its longest points: beyond its outside corners."""
     beyond = [
         _beyond(piece.projection, corner)
@@ -312,11 +312,11 @@ def _to_buy(wall: Wall, piece: Piece, length: Figure, left: End, right: End) -> 
 
 
 def _under_slopes(
-    wall: Wall, piece: Piece, start: float, end: float, ends: tuple[End, End], there: bool
+    wall: Wall, piece: Fitted, start: float, end: float, ends: tuple[End, End], there: bool
 ) -> Iterator[Run]:
     """Yield the stretches of a cornice that follows the ceiling's line along a wall, straight one by straight one."""
-    line = [(u, z) for u, z in wall.profile if start < u < end]
-    line = [(start, height_on(wall.profile, start)), *line, (end, height_on(wall.profile, end))]
+    line = [(u, z) for u, z in wall.upper_edge if start < u < end]
+    line = [(start, height_on(wall.upper_edge, start)), *line, (end, height_on(wall.upper_edge, end))]
     stretches = [(a, b) for a, b in itertools.pairwise(line) if b[0] - a[0] > 1e-6]
     for index, ((u0, z0), (u1, z1)) in enumerate(stretches):
         left: End = ends[0] if index == 0 else "knee"
@@ -331,18 +331,18 @@ def _under_slopes(
         yield Run(wall.id, wall.name, piece.kind, u0, u1, length, to_buy, left, right, low=low, there=there)
 
 
-def height_on(profile: Sequence[tuple[float, float]], u: float) -> float:
+def height_on(upper_edge: Sequence[tuple[float, float]], u: float) -> float:
     """Return the height of a wall's upper edge, the ceiling's line, at a place along it."""
-    for (u0, z0), (u1, z1) in itertools.pairwise(profile):
+    for (u0, z0), (u1, z1) in itertools.pairwise(upper_edge):
         if u0 - 1e-9 <= u <= u1 + 1e-9:
             return z0 + (z1 - z0) * (u - u0) / max(1e-9, u1 - u0)
-    return profile[-1][1]
+    return upper_edge[-1][1]
 
 
 def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     """Return the pieces of casing round every cased opening of the wall: two legs and a head; a window has a
     piece below as well. Where head and legs are butted the head lies over the legs; between corner blocks both end."""
-    piece = trim.piece("casing")
+    piece = trim.of("casing")
     outer = casing_outer(wall, piece)
     if piece.height is None or outer is None:
         return ()

@@ -12,7 +12,7 @@ import math
 import msgspec
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.working.figures import Figure, choice, explained
+from narrow_cornice.explained.figures import Figure, choice, explained
 
 SHARPEST = 1.0  # degrees: no saw cuts a corner sharper than this
 

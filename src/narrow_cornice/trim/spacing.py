@@ -14,7 +14,7 @@ from typing import Literal
 
 import msgspec
 
-from narrow_cornice.working.figures import Figure, explained
+from narrow_cornice.explained.figures import Figure, explained
 
 EndOf = Literal["inside", "outside", "stop", "knee"]
 SCAN = 61  # gaps tried round the wished one

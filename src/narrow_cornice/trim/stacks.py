@@ -41,7 +41,7 @@ class StackMember(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_
 Stack = tuple[StackMember, ...]
 
 
-class Placed(msgspec.Struct, frozen=True):
+class PlacedMember(msgspec.Struct, frozen=True):
     """A member where it stands in a profile: the stack it is of, its place in that, and its ends as (z, y)."""
 
     stack: str
@@ -109,7 +109,7 @@ def _segments(one: StackMember, at: Point, curves: Curves) -> list[Segment]:
     return [segment.moved(at[0] - over.segments[0].start[0], at[1]) for segment in over.segments]
 
 
-def face_of(placed: Placed, curves: Curves, *, turned: bool = False, step: float = 0.1) -> list[Point]:
+def face_of(placed: PlacedMember, curves: Curves, *, turned: bool = False, step: float = 0.1) -> list[Point]:
     """Return the face of one member where it stands in a profile, as points; ``turned`` in one drawn from the top."""
     if turned:
         face = Outline(tuple(_segments(placed.member, (0.0, 0.0), curves))).turned_over(placed.member.height)
@@ -119,10 +119,10 @@ def face_of(placed: Placed, curves: Curves, *, turned: bool = False, step: float
     return Outline(tuple(_segments(placed.member, placed.start, curves))).polyline(step)
 
 
-def stacked(stacks: Sequence[tuple[str, Stack]], curves: Curves) -> tuple[list[Segment], tuple[Placed, ...]]:
+def stacked(stacks: Sequence[tuple[str, Stack]], curves: Curves) -> tuple[list[Segment], tuple[PlacedMember, ...]]:
     """Return several stacks drawn one above the other from the wall, and where each member stands."""
     segments: list[Segment] = []
-    placed: list[Placed] = []
+    placed: list[PlacedMember] = []
     at: Point = (0.0, 0.0)
     for name, stack in stacks:
         for index, one in enumerate(stack):
@@ -131,7 +131,7 @@ def stacked(stacks: Sequence[tuple[str, Stack]], curves: Curves) -> tuple[list[S
                 for segment in _segments(one, at, curves):
                     _join(segments, segment)
                 at = (at[0] + one.out, at[1] + one.height)
-            placed.append(Placed(name, index, one, start, at))
+            placed.append(PlacedMember(name, index, one, start, at))
     return segments, tuple(placed)
 
 

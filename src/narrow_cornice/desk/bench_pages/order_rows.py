@@ -16,6 +16,7 @@ from narrow_cornice.desk.bench_rows import (
 )
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
@@ -26,7 +27,6 @@ from narrow_cornice.takeoff.tally import tally
 from narrow_cornice.takeoff.trim_order import cut_lengths
 from narrow_cornice.units.lengths import parse_length, show_length
 from narrow_cornice.units.show import show_money
-from narrow_cornice.working.house_rules import shipped_rules
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench

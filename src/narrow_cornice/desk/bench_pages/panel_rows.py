@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.things import Framed, Panelling
@@ -15,7 +16,6 @@ from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.units.lengths import Length, parse_length
-from narrow_cornice.working.figures import Figure
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.courses import courses_of, ends_of, words_of
@@ -30,7 +31,6 @@ from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.members import KINDS
 from narrow_cornice.trim.sight import seen_from
 from narrow_cornice.trim.spacing import gap_figure
-from narrow_cornice.working.figures import Figure
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
@@ -110,7 +110,7 @@ def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, ki
         return
     rules = house_rules_of(job.house_rules)
     eye, distance = rules.value("eye_height"), rules.value("sight_distance")
-    sight = seen_from(profile, measured.trim.piece(kind).bottom, eye, distance)
+    sight = seen_from(profile, measured.trim.of(kind).bottom, eye, distance)
     yield Caption("What the eye sees")
     yield SizeRow(
         "From", shown(distance), "off the wall", lambda text: bench.type_size(("house rule", "sight_distance"), text)

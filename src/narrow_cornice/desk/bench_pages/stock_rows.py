@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, NoteRow, Row, Title
 from narrow_cornice.drawing.marks import About
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.stock_match import job_offers
@@ -16,7 +17,6 @@ from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.nearest import Match
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.show import show_money
-from narrow_cornice.working.figures import Figure
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench

@@ -13,7 +13,7 @@ from narrow_cornice.desk.size_fields import asked_width, size_field
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Job, Room, Side
+from narrow_cornice.job.model import Job, Room, WallAsRead
 from narrow_cornice.survey.doubt import DOUBTFUL
 from narrow_cornice.survey.plan import Plan, corner_name, facing_walls, pair_name, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading, parse_angle
@@ -59,14 +59,14 @@ def reading_rows(bench: Bench, about: About, readings: Sequence[Reading | AngleR
         )
 
 
-def assumed_in_words(side: Side) -> str:
+def assumed_in_words(side: WallAsRead) -> str:
     """Return what is assumed of the corner at a side's end."""
     if side.assumed is None:
         return "nothing"
     return "square" if side.assumed == 90.0 else f"{side.assumed:g}°"
 
 
-def corner_choices(bench: Bench, room: Room, side: Side) -> Iterator[Row]:
+def corner_choices(bench: Bench, room: Room, side: WallAsRead) -> Iterator[Row]:
     """Yield what the corner at the end of a wall is, and what is assumed of it while nobody read it."""
     corner = corner_name(corner_index(room.sides, side.id) or 0)
     yield ChoiceRow(
@@ -86,7 +86,7 @@ def corner_choices(bench: Bench, room: Room, side: Side) -> Iterator[Row]:
     yield from bench.size((room.id, "corner", side.id, "0"), f"Angle of {corner} read")
 
 
-def assumption_typed(bench: Bench, room_id: str, side: Side, corner: str, text: str) -> bool:
+def assumption_typed(bench: Bench, room_id: str, side: WallAsRead, corner: str, text: str) -> bool:
     """Take "square", "nothing" or an angle, typed for what a corner is assumed to be."""
     word = text.strip().lower()
     try:

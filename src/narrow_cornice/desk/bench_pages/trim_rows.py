@@ -19,6 +19,7 @@ from narrow_cornice.desk.bench_rows import (
     ToggleRow,
 )
 from narrow_cornice.drawing.marks import About
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.takeoff.cut_list import cut_list
@@ -29,7 +30,6 @@ from narrow_cornice.trim.choices import FRAMING, KINDS, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
-from narrow_cornice.working.figures import Figure
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench
@@ -50,7 +50,7 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         yield from member_rows(bench, room, measured, name)
         return
     kind: TrimKind = next(one for one in KINDS if one == name)
-    piece = measured.trim.piece(kind)
+    piece = measured.trim.of(kind)
     walls = sorted({run.wall_name for run in measured.runs if run.kind == kind})
     yield Title(kind.capitalize(), f"{room.name[:100]}, " + (f"{len(walls)} walls" if walls else "not fitted"))
     yield from order_choices(bench, room)
@@ -125,7 +125,7 @@ def _lengths(
     yield bench.figure_row(to_buy, True)
     corners = f"{inside} inside corners, {outside} outside" if kind not in FRAMING else "around openings and panels"
     yield NoteRow(f"{len(mine)} pieces · {corners}")
-    profile = measured.trim.piece(kind).profile if measured.trim else None
+    profile = measured.trim.of(kind).profile if measured.trim else None
     if profile is not None:
         surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)
         if surface is not None:

@@ -24,7 +24,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
-from narrow_cornice.job.model import Room, Side
+from narrow_cornice.job.model import Room, WallAsRead
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
 from narrow_cornice.takeoff.rooms import measured_room
@@ -251,7 +251,7 @@ class MeasurePage(DrawingPage):
             )
         return rows
 
-    def _corner_words(self, side: Side, corner: str, plan: Plan, index: int) -> str:
+    def _corner_words(self, side: WallAsRead, corner: str, plan: Plan, index: int) -> str:
         way = "inside" if side.turn == "left" else "outside"
         if any(not one.aside for one in side.angles):
             at = (index + 1) % len(plan.angles) if plan.angles else 0
@@ -397,7 +397,7 @@ class MeasurePage(DrawingPage):
 
         return Cell(shown, typed)
 
-    def _corner_typed(self, room: Room, side: Side, corner: str, text: str) -> bool:
+    def _corner_typed(self, room: Room, side: WallAsRead, corner: str, text: str) -> bool:
         """Take "inside" or "outside", "square", "nothing" or an angle, typed for a corner."""
         done = None
         for word in text.lower().split(":")[-1].replace(",", " ").split():
@@ -415,7 +415,7 @@ class MeasurePage(DrawingPage):
             self.session.refused.emit(refusal)
         return bool(done)
 
-    def _angles_typed(self, room: Room, side: Side, corner: str, text: str) -> bool:
+    def _angles_typed(self, room: Room, side: WallAsRead, corner: str, text: str) -> bool:
         try:
             angles: list[AngleReading] = [parse_angle(part) for part in text.split(";") if part.strip()]
             return self.session.do(edits.set_angles(room.id, side.id, angles, corner))

@@ -10,6 +10,7 @@ from narrow_cornice.desk.size_fields import size_field
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.takeoff.cut_list import cut_list
@@ -19,7 +20,6 @@ from narrow_cornice.trim.choices import FRAMING, KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
-from narrow_cornice.working.figures import Figure
 
 
 class TrimPage(DrawingPage):
@@ -125,7 +125,7 @@ class TrimPage(DrawingPage):
 
         rows: list[SheetRow] = []
         for kind in reversed(KINDS):
-            piece = measured.trim.piece(kind)
+            piece = measured.trim.of(kind)
             about = (room.id, "trim", kind)
             runs = [run for run in measured.runs if run.kind == kind]
             inside, outside = corner_counts(measured.runs, kind)

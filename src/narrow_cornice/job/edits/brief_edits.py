@@ -9,7 +9,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.job import brief as brief_types
-from narrow_cornice.job.brief import FixedElement, HouseBrief, Need, Permission, Person, Piece, RoomBrief, ToHide
+from narrow_cornice.job.brief import FixedElement, Furnishing, HouseBrief, Need, Permission, Person, RoomBrief, ToHide
 from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Colour, Job
@@ -24,7 +24,7 @@ ITEMS: dict[str, tuple[type[msgspec.Struct], str]] = {
     "people": (Person, "u"),
     "permissions": (Permission, "g"),
     "needs": (Need, "q"),
-    "pieces": (Piece, "b"),
+    "pieces": (Furnishing, "b"),
     "fixed": (FixedElement, "x"),
     "hide": (ToHide, "h"),
 }

@@ -10,9 +10,9 @@ from narrow_cornice.job.edits.making import EditError, checked_name
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import (
     Job,
+    MilledTrim,
     Paint,
     Settings,
-    Stock,
 )
 
 
@@ -60,7 +60,7 @@ def put_paint(paint: Paint) -> Edit:
     return Edit(f"paint {paint.name[:40]}", apply)
 
 
-def put_stock(stock: Stock) -> Edit:
+def put_stock(stock: MilledTrim) -> Edit:
     """Put trim stock into the job, in place of that of the same identity if there is one."""
     checked_name(stock.name, "Trim stock")
 

@@ -18,7 +18,7 @@ from narrow_cornice.job.model import (
     Opening,
     OpeningKind,
     Room,
-    Side,
+    WallAsRead,
 )
 from narrow_cornice.survey.plan import Turn, side_name
 from narrow_cornice.survey.readings import Instrument, Reading, as_reading
@@ -36,7 +36,12 @@ def add_room(name: str, length: Length, width: Length, height: Length) -> Edit:
     )
 
     def apply(job: Job) -> Job:
-        sides = (Side("w1", (as_reading(length),)), Side("w2", (as_reading(width),)), Side("w3"), Side("w4"))
+        sides = (
+            WallAsRead("w1", (as_reading(length),)),
+            WallAsRead("w2", (as_reading(width),)),
+            WallAsRead("w3"),
+            WallAsRead("w4"),
+        )
         room = Room(fresh_id("r", (room.id for room in job.rooms)), new, sides, (as_reading(height),))
         return replace(job, rooms=(*job.rooms, room))
 
@@ -52,7 +57,7 @@ def add_walked_room(name: str, walk: Sequence[Walked], height: Length, instrumen
     if len(walk) < 3:
         raise EditError(f"{len(walk)} walls do not make a room.", where="walk", remedy="Three are the fewest.")
     sides = tuple(
-        Side(
+        WallAsRead(
             f"w{number}",
             () if wall.length is None else (as_reading(wall.length, instrument),),
             wall.turn,
@@ -77,7 +82,7 @@ def add_wall(room_id: str, wall_id: str, name: str) -> Edit:
 
     def change(room: Room) -> Room:
         index = next(i for i, side in enumerate(room.sides) if side.id == wall_id)
-        fresh = Side(fresh_id("w", (side.id for side in room.sides)))
+        fresh = WallAsRead(fresh_id("w", (side.id for side in room.sides)))
         return replace(room, sides=(*room.sides[: index + 1], fresh, *room.sides[index + 1 :]))
 
     return room_edit(f"add a wall after {name}", room_id, change)
@@ -131,7 +136,7 @@ def notch_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
         ids = [one.id for one in room.sides]
         first = fresh_id("w", ids)
         second = fresh_id("w", [*ids, first])
-        notch = (Side(first, (as_reading(across),), "right"), Side(second, (as_reading(along),), "left"))
+        notch = (WallAsRead(first, (as_reading(across),), "right"), WallAsRead(second, (as_reading(along),), "left"))
         rest = {side.id: shorter[0], following.id: shorter[1]}
         sides = []
         for one in room.sides:
@@ -198,11 +203,13 @@ def break_wall(
             ("left", "right", "right", "left") if kind == "projection" else ("right", "left", "left", "right")
         )
         parts = (
-            Side(wall_id, (Reading(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), turns[0], slope=side.slope),
-            Side(fresh[0], (as_reading(depth),), turns[1]),
-            Side(fresh[1], (as_reading(width),), turns[2]),
-            Side(fresh[2], (as_reading(depth),), turns[3]),
-            Side(fresh[3], (as_reading(place),), side.turn, side.assumed, side.angles, side.slope),
+            WallAsRead(
+                wall_id, (Reading(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), turns[0], slope=side.slope
+            ),
+            WallAsRead(fresh[0], (as_reading(depth),), turns[1]),
+            WallAsRead(fresh[1], (as_reading(width),), turns[2]),
+            WallAsRead(fresh[2], (as_reading(depth),), turns[3]),
+            WallAsRead(fresh[3], (as_reading(place),), side.turn, side.assumed, side.angles, side.slope),
         )
         openings: list[Opening] = []
         for opening in room.openings:
@@ -275,7 +282,7 @@ def straighten_wall(room_id: str, first: int, name: str) -> Edit:
         )
         kept = [side for side in room.sides if side.id not in ids[1:]]
         last = parts[4]
-        whole_wall = Side(ids[0], readings, last.turn, last.assumed, last.angles, last.slope)
+        whole_wall = WallAsRead(ids[0], readings, last.turn, last.assumed, last.angles, last.slope)
         sides = tuple(whole_wall if side.id == ids[0] else side for side in kept)
         straight = without_walls(rekeyed(room, {}, set(ids[:4])), {ids[1], ids[3]})
         for part in (ids[0], ids[2], ids[4]):

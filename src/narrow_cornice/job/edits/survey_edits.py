@@ -12,7 +12,7 @@ from msgspec.structs import replace
 from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, room_edit
 from narrow_cornice.job.edits.thing_edits import Section, resettled
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import CornerOffset, Diagonal, Room, Side
+from narrow_cornice.job.model import CornerOffset, Diagonal, Room, WallAsRead
 from narrow_cornice.job.things import Level, WallWidth
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading
@@ -33,7 +33,7 @@ def shown_readings(readings: Sequence[Length]) -> str:
     return ", ".join(one.text or f"{one.mm:g}" for one in readings) or "not read"
 
 
-def change_sides(room: Room, wall_id: str, change: Callable[[Side], Side]) -> Room:
+def change_sides(room: Room, wall_id: str, change: Callable[[WallAsRead], WallAsRead]) -> Room:
     """Return the room with one wall changed."""
     return replace(room, sides=tuple(change(side) if side.id == wall_id else side for side in room.sides))
 
@@ -106,7 +106,7 @@ def set_angles(room_id: str, wall_id: str, angles: Sequence[AngleReading], corne
     put = tuple(angles)
     shown = ", ".join(one.text or f"{one.degrees:g}°" for one in put) or "not read"
 
-    def change(side: Side) -> Side:
+    def change(side: WallAsRead) -> WallAsRead:
         turn: Turn = side.turn if not put else "left" if put[0].degrees <= 180.0 else "right"
         return replace(side, angles=put, turn=turn)
 
@@ -264,7 +264,9 @@ def curve_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
         for (x, y), angle in zip(ways, assumed[1:], strict=True):
             ids.append(fresh_id("w", ids))
             chord = math.hypot(x, y)
-            chain.append(Side(ids[-1], (Reading(round(chord, 1), f"{chord:.1f}", "sketch"),), "left", round(angle, 3)))
+            chain.append(
+                WallAsRead(ids[-1], (Reading(round(chord, 1), f"{chord:.1f}", "sketch"),), "left", round(angle, 3))
+            )
         openings = []
         for one in room.openings:
             if one.wall == wall_id:
@@ -272,7 +274,7 @@ def curve_corner(room_id: str, wall_id: str, corner: str, along: Length, across:
                     raise EditError("An opening stands where the curve would be.", where=f"corner {corner}")
                 one = replace(one, place=Length(one.place.mm - along.mm, f"{one.place.mm:g} - {along.mm:g}"))
             openings.append(one)
-        sides: list[Side] = []
+        sides: list[WallAsRead] = []
         for wall in room.sides:
             sides.append(shorter.get(wall.id, wall))
             if wall.id == wall_id:
@@ -326,11 +328,11 @@ def add_bay(room_id: str, wall_id: str, name: str, place: Length, width: Length,
         first, middle, last, rest = ids[-4:]
         sketched = (Reading(round(slant, 1), f"{slant:.1f}", "sketch"),)
         parts = (
-            Side(wall_id, (Reading(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), "right", angle),
-            Side(first, sketched, "left", angle),
-            Side(middle, (as_reading(front),), "left", angle),
-            Side(last, sketched, "right", angle),
-            Side(rest, (as_reading(place),), side.turn, side.assumed, side.angles),
+            WallAsRead(wall_id, (Reading(before, f"{whole:g} - {place.mm:g} - {width.mm:g}"),), "right", angle),
+            WallAsRead(first, sketched, "left", angle),
+            WallAsRead(middle, (as_reading(front),), "left", angle),
+            WallAsRead(last, sketched, "right", angle),
+            WallAsRead(rest, (as_reading(place),), side.turn, side.assumed, side.angles),
         )
         sides = (*room.sides[:index], *parts, *room.sides[index + 1 :])
         far = place.mm + width.mm

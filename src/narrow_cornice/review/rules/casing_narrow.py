@@ -10,7 +10,7 @@ from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Compare the casing that is built with the one the order wants."""
-    piece = seen.trim.piece("casing")
+    piece = seen.trim.of("casing")
     if not piece.built or piece.wants is None or piece.height is None:
         return
     limit = piece.wants.value * (1 - seen.rules.value("casing_shortfall"))

@@ -20,7 +20,7 @@ def top_depth(profile: Profile) -> float:
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Compare the casing with the top of the skirting, unless a plinth block stands between them."""
-    casing, skirting = seen.trim.piece("casing"), seen.trim.piece("skirting")
+    casing, skirting = seen.trim.of("casing"), seen.trim.of("skirting")
     if seen.room.plinth_blocks or casing.projection is None or skirting.profile is None or not casing.built:
         return
     if not any(hole.to_floor and hole.cased for face in seen.measured.faces for hole in face.wall.holes):

@@ -15,7 +15,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every fixture against the runs of trim and the openings of its wall."""
     for face in seen.measured.faces:
         runs = [run for run in seen.measured.runs_of(face) if run.kind != "casing"]
-        mould = seen.trim.piece("panel mould")
+        mould = seen.trim.of("panel mould")
         framed = seen.measured.panels_of(face).covered(mould.height.value if mould.height is not None else 0.0)
         for fixture, rect in face.fixtures:
             over = next((run.kind for run in runs if _lies_over(trim_rects(run, seen.trim), rect)), "")

@@ -15,7 +15,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         return
     room = seen.room.id
     whole = seen.trim.proportion.cornice.value
-    built = seen.trim.piece("cornice").height
+    built = seen.trim.of("cornice").height
     fixes = [
         together(
             f"Fit the whole cornice, {seen.size(whole)}",

@@ -35,7 +35,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 yield _finding(seen, mine.id, kind, index, f"{kind} of two heights meets", *heights, (on_block,))
     yield from _beside_new(seen, staying)
     for one in staying.values():
-        piece = seen.trim.piece(one.kind)
+        piece = seen.trim.of(one.kind)
         if one.decision != "match" or piece.height is None or not piece.built:
             continue
         if abs(piece.height.value - one.height.mm) > NOTICED:
@@ -57,7 +57,7 @@ def _beside_new(seen: RoomSeen, staying: dict[tuple[str, TrimKind], TrimThere]) 
     sides = seen.room.sides
     for index, side in enumerate(sides):
         for kind in (kind for wall, kind in staying if wall == side.id):
-            one, piece = staying[side.id, kind], seen.trim.piece(kind)
+            one, piece = staying[side.id, kind], seen.trim.of(kind)
             beside = [sides[index - 1].id, sides[(index + 1) % len(sides)].id]
             new = [wall for wall in beside if (wall, kind) not in staying]
             if one.decision != "keep" or one.meets != SAID or not piece.built or piece.height is None or not new:
@@ -77,7 +77,7 @@ def _like_old(seen: RoomSeen, one: TrimThere, title: str) -> tuple[Edit, ...]:
 
 def _proud(seen: RoomSeen, one: TrimThere) -> str:
     """Return how far new trim stands before the old or behind it, in words: what a shim has to make up for."""
-    piece = seen.trim.piece(one.kind)
+    piece = seen.trim.of(one.kind)
     if piece.projection is None or abs(piece.projection.value - one.thickness.mm) <= NOTICED:
         return ""
     proud = piece.projection.value - one.thickness.mm

@@ -12,7 +12,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every opening with its casing against its wall and its neighbours."""
     assert seen.measured.height is not None
     ceiling = seen.measured.height.value
-    casing_piece = seen.trim.piece("casing")
+    casing_piece = seen.trim.of("casing")
     casing = casing_piece.height.value if casing_piece.built and casing_piece.height else 0.0
 
     def finding(opening_id: str, name: str, wall: str, says: str, measured: str) -> Finding:
@@ -37,7 +37,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             over = max(rect.u1 - face.length, 0.0)
             if over > 0.5:
                 says, by = f"{name} runs past the end of wall {face.name}", over
-            elif rect.v1 > (top := min(height_on(face.profile, u) for u in (rect.u0, rect.u1))) + 0.5:
+            elif rect.v1 > (top := min(height_on(face.upper_edge, u) for u in (rect.u0, rect.u1))) + 0.5:
                 says, by = f"{name} is higher than the ceiling", rect.v1 - top
             elif before is not None and rect.u0 < before[1] - 0.5:
                 says, by = f"{name} lies over {before[0]}", before[1] - rect.u0

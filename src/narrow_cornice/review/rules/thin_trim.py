@@ -19,7 +19,7 @@ _USUAL = {
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Compare each fitted piece's thickness with the least one."""
     least = seen.rules.value("least_thickness")
-    for piece in seen.trim.pieces.values():
+    for piece in seen.trim.kinds.values():
         if not piece.built or piece.projection is None or piece.projection.value >= least:
             continue
         usual = _USUAL.get(piece.kind)

@@ -11,7 +11,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding, JobSeen
 from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import TrimKind
-from narrow_cornice.trim.fitted import Piece
+from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.units.lengths import Length, show_length
 
 SEEN: tuple[TrimKind, ...] = ("skirting", "casing", "dado rail", "picture rail")
@@ -32,9 +32,9 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 yield from _meeting(seen, room, other, opening.id, opening.name, kind)
 
 
-def _piece(seen: JobSeen, room: Room, kind: TrimKind) -> Piece | None:
+def _piece(seen: JobSeen, room: Room, kind: TrimKind) -> Fitted | None:
     trim = measured_room(room, seen.job.house_rules).trim
-    piece = trim.piece(kind) if trim is not None else None
+    piece = trim.of(kind) if trim is not None else None
     return piece if piece is not None and piece.built else None
 
 
@@ -68,7 +68,7 @@ def _meeting(seen: JobSeen, room: Room, other: Room, opening: str, name: str, ki
     )
 
 
-def _fixes(room: Room, other: Room, kind: TrimKind, here: Piece, there: Piece) -> tuple[Edit, ...]:
+def _fixes(room: Room, other: Room, kind: TrimKind, here: Fitted, there: Fitted) -> tuple[Edit, ...]:
     made = []
     for where, like in ((room, there), (other, here)):
         assert like.height is not None

@@ -11,8 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 import narrow_cornice
-from narrow_cornice.working.figures import Figure, choice, explained, reading, total
-from narrow_cornice.working.sentences import evaluate, spell
+from narrow_cornice.explained.figures import Figure, choice, explained, reading, total
+from narrow_cornice.explained.sentences import evaluate, spell
 
 
 def _explained_functions() -> Iterator[object]:
@@ -112,7 +112,7 @@ def test_every_figure_of_the_demo_explains_itself_down_to_its_leaves() -> None:
         measured = measured_room(room, job.house_rules)
         assert measured.trim is not None
         figures += [side.length for side in measured.plan.sides]
-        figures += [piece.height for piece in measured.trim.pieces.values() if piece.height is not None]
+        figures += [piece.height for piece in measured.trim.kinds.values() if piece.height is not None]
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             figures += [one.surface.gross, one.surface.openings, one.surface.covered, one.surface.net]
             figures += [figure for figure in (one.coats, one.litres, one.primer_litres) if figure is not None]

@@ -12,7 +12,7 @@ from narrow_cornice.errors import CorniceError
 FITS = 1e-6  # mm by which a bar may be overrun for rounding
 
 
-class Stock(msgspec.Struct, frozen=True):
+class BarKind(msgspec.Struct, frozen=True):
     """A kind of bar: its length in mm and price; ``count`` is how many there are, None for as many as are wanted.
 
     A left-over is a bar of its own with a count and no price.
@@ -61,7 +61,7 @@ def fits(stock: float, pieces: Sequence[float], kerf: float) -> bool:
     return sum(pieces) + kerf * (len(pieces) - 1) <= stock + FITS
 
 
-def checked(pieces: Sequence[float], stock: Sequence[Stock], kerf: float) -> None:
+def checked(pieces: Sequence[float], stock: Sequence[BarKind], kerf: float) -> None:
     """Raise CuttingError for what cannot be: no stock, sizes that are none, a piece longer than every bar."""
     if not stock:
         raise CuttingError("there is no stock to cut from.")
@@ -82,12 +82,12 @@ def checked(pieces: Sequence[float], stock: Sequence[Stock], kerf: float) -> Non
             )
 
 
-def price_of(bars: Sequence[CutBar], stock: Sequence[Stock]) -> float:
+def price_of(bars: Sequence[CutBar], stock: Sequence[BarKind]) -> float:
     """Return the price of bars."""
     return sum(stock[bar.stock].price * many for bar, many in Counter(bars).items())
 
 
-def broken_rule(plan: Sequence[CutBar], pieces: Sequence[float], stock: Sequence[Stock], kerf: float) -> str:
+def broken_rule(plan: Sequence[CutBar], pieces: Sequence[float], stock: Sequence[BarKind], kerf: float) -> str:
     """Return what is wrong with a plan, empty for one that cuts every piece once from bars there are."""
     if sorted(index for bar in plan for index in bar.pieces) != list(range(len(pieces))):
         return "not every piece is cut once"

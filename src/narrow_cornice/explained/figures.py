@@ -8,9 +8,9 @@ from typing import Any, Literal
 
 import msgspec
 
+from narrow_cornice.explained.sentences import spell
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_number, show_quantity
-from narrow_cornice.working.sentences import spell
 
 Origin = Literal["worked", "sum", "reading", "choice", "house rule", "table"]
 

@@ -14,7 +14,7 @@ from importlib.resources import files
 import msgspec
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.working.figures import Figure
+from narrow_cornice.explained.figures import Figure
 
 
 class HouseRule(msgspec.Struct, frozen=True):

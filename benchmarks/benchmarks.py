@@ -409,7 +409,7 @@ def lengths_to_buy() -> None:
 
     from narrow_cornice.cutting.bars import cut_plan
     from narrow_cornice.cutting.first_fit import first_fit
-    from narrow_cornice.cutting.stock import Stock, price_of
+    from narrow_cornice.cutting.plans import BarKind, price_of
 
     for many, kinds, left, seconds, jobs in (
         (25, 1, 0, 10, 5),
@@ -426,10 +426,10 @@ def lengths_to_buy() -> None:
             chance = random.Random(seed * 1000 + many + kinds)
             pieces = [float(chance.randint(250, 4200)) for _ in range(many)]
             stock = [
-                Stock(f"{one}", float(one), round(one / 1000 * chance.uniform(4.2, 4.6), 2))
+                BarKind(f"{one}", float(one), round(one / 1000 * chance.uniform(4.2, 4.6), 2))
                 for one in (3600, 4200, 4800, 5400)[-kinds:]
             ]
-            stock += [Stock(f"left over {n}", float(chance.randint(800, 2300)), 0.0, 1) for n in range(left)]
+            stock += [BarKind(f"left over {n}", float(chance.randint(800, 2300)), 0.0, 1) for n in range(left)]
             plan = cut_plan(pieces, stock, 3.0, seconds)
             quick = first_fit(pieces, stock, 3.0)
             over.append(plan.price / plan.bound - 1.0)
