@@ -18,14 +18,14 @@ from pathlib import Path
 
 from msgspec.structs import replace
 
+from narrow_cornice.derived.trimwork.sections import move_joint, placed_member, profile_of
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.sections import move_joint, placed_member, profile_of
 from narrow_cornice.trim.catalogue import shipped_profiles
 from narrow_cornice.trim.nearest import nearest
 from narrow_cornice.units.lengths import parse_length
@@ -130,6 +130,7 @@ def start_up(home: str) -> None:
 
 def one_dimension(home: str) -> None:
     """Type one dimension in a 12-room job; the window brings drawing, bench, tally and second look up to date."""
+    from narrow_cornice.derived.bought.tally import tally
     from narrow_cornice.desk.application import _application, calm_collector, make_window, settings_file
     from narrow_cornice.desk.drawing_page import drawing_of
     from narrow_cornice.desk.exports import every_drawing
@@ -138,7 +139,6 @@ def one_dimension(home: str) -> None:
     from narrow_cornice.desk.session import Session
     from narrow_cornice.desk.theme import load_faces
     from narrow_cornice.review.second_look import second_look
-    from narrow_cornice.takeoff.tally import tally
 
     application = _application()
     calm_collector()
@@ -372,8 +372,9 @@ def profiles() -> None:
     """A joint of a cornice dragged: the profile anew with girth, area and what follows, and the drawing with it."""
     job = demo_job()
     room = job.rooms[0]
-    measured = measured_room(room, job.house_rules)
-    whole = profile_of(measured, "cornice")
+    trimmed = trimmed_room(room, job.house_rules)
+    assert trimmed is not None
+    whole = profile_of(trimmed, "cornice")
     assert whole is not None
     joint = placed_member(whole, "cornice", "cornice: bed mould", 1)
     assert joint is not None
@@ -381,8 +382,10 @@ def profiles() -> None:
     for step in range(60):
         at = (joint.end[0] + step / 2 - 10, joint.end[1] + step / 2 - 10)
         began = time.perf_counter()
-        moved = move_joint(measured, "cornice: bed mould", 1, *at).apply(job).room(room.id)
-        made = profile_of(measured_room(moved, job.house_rules), "cornice")
+        moved = move_joint(trimmed, "cornice: bed mould", 1, *at).apply(job).room(room.id)
+        again = trimmed_room(moved, job.house_rules)
+        assert again is not None
+        made = profile_of(again, "cornice")
         assert made is not None
         assert made.girth > 0
         assert made.area > 0

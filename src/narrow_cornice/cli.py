@@ -217,9 +217,9 @@ def _check(job: Job, as_json: bool) -> None:
 
 
 def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
+    from narrow_cornice.derived.bought.answer import takeoff_answer
+    from narrow_cornice.derived.bought.to_buy import to_buy
     from narrow_cornice.exchange.csv_lists import order_by_shop
-    from narrow_cornice.takeoff.answer import takeoff_answer
-    from narrow_cornice.takeoff.order import order_list
     from narrow_cornice.units.show import show_money
 
     if as_json:
@@ -228,7 +228,7 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
     if as_csv:
         sys.stdout.write(order_by_shop(job))
         return
-    order = order_list(job)
+    order = to_buy(job)
     for line in order.lines:
         amount = line.shown(line.needed.value, job.settings.unit)
         print(f"{line.shop}: {line.name}: {amount}, buy {line.bought_as}, {show_money(line.price)} ({line.why})")

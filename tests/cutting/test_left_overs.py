@@ -8,14 +8,14 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.cutting.lengths import lengths_to_buy
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.model import CuttingPlan, Job
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.order_line import OrderLine
-from narrow_cornice.takeoff.trim_order import cut_lengths
 
 PIECES = st.lists(st.floats(100, 2400), min_size=1, max_size=20).map(tuple)
 LEFT = st.lists(st.floats(200, 3000), max_size=5).map(tuple)
@@ -49,8 +49,8 @@ def test_left_overs_by_hand() -> None:
     assert made.useful(90.0) == (397.0, 97.0, 97.0)
 
 
-def skirting(job: Job) -> OrderLine:
-    return next(one for one in order_list(job).lines if one.key.startswith("trim:skirting"))
+def skirting(job: Job) -> LineToBuy:
+    return next(one for one in to_buy(job).lines if one.key.startswith("trim:skirting"))
 
 
 def test_left_overs_of_a_line_are_kept_in_the_job_and_ordered_by() -> None:

@@ -9,13 +9,13 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QLineEdit
 
+from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, FigureRow, FindingRow, SizeRow, TextRow, ToggleRow
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.second_look import to_settle
-from narrow_cornice.takeoff.tally import tally
 
 pytestmark = pytest.mark.desk
 

@@ -393,8 +393,8 @@ def test_text_stands_out_from_its_paper_by_day_and_by_evening() -> None:
 def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: MainWindow) -> None:  # type: ignore[no-untyped-def]
     from msgspec.structs import replace
 
+    from narrow_cornice.derived.bought.tally import tally as counted
     from narrow_cornice.job import edits
-    from narrow_cornice.takeoff.tally import tally as counted
 
     demo = demo_job()
     rooms = tuple(replace(demo.rooms[index % 2], id=f"r{index + 1}", name=f"Room {index + 1}") for index in range(40))

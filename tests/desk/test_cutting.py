@@ -11,12 +11,12 @@ from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.plans import CutPlan
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.desk import cutting_work
 from narrow_cornice.desk.bench_rows import NoteRow
 from narrow_cornice.desk.pages.trim import TrimPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
-from narrow_cornice.takeoff.order import order_list
 
 
 def notes(window: MainWindow) -> str:
@@ -33,7 +33,7 @@ def wait_for(done: threading.Event) -> None:
 
 def test_the_cheapest_lengths_are_found_and_kept(window: MainWindow) -> None:
     session = window.session
-    line = next(one for one in order_list(session.job).lines if one.key.startswith("trim:skirting"))
+    line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:skirting"))
     session.look(place="order", selected=("order", line.key))
     settle()
     assert "Counted quickly" in notes(window)
@@ -43,7 +43,7 @@ def test_the_cheapest_lengths_are_found_and_kept(window: MainWindow) -> None:
     wait_for(done)
     assert line.key in session.job.cutting
     assert "No plan" in notes(window)
-    now = order_list(session.job).line(line.key)
+    now = to_buy(session.job).line(line.key)
     assert now is not None
     assert now.price <= line.price + 1e-6
     session.undo()
@@ -71,7 +71,7 @@ def test_a_search_is_stopped_and_keeps_the_best_so_far(window: MainWindow, monke
 
     monkeypatch.setattr(cutting_work, "cut_plan", endless)
     session = window.session
-    line = next(one for one in order_list(session.job).lines if one.key.startswith("trim:casing"))
+    line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:casing"))
     session.look(place="order", selected=("order", line.key))
     settle()
     done = threading.Event()

@@ -7,20 +7,20 @@ from driving import canvas, field, settle, type_into
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
+from narrow_cornice.derived.trimwork.sections import profile_of
 from narrow_cornice.desk.pages.trim import TrimPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import About, Label
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.sections import profile_of
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.profiles import Profile
+from trimmed import trimmed_of
 
 MEMBER: About = ("r1", "trim", "cornice: bed mould", "member", "1")
 
 
 def built(window: MainWindow, kind: TrimKind = "cornice") -> Profile:
     job = window.session.job
-    found = profile_of(measured_room(job.rooms[0], job.house_rules), kind)
+    found = profile_of(trimmed_of(job.rooms[0], job.house_rules), kind)
     assert found is not None
     return found
 

@@ -11,8 +11,8 @@ from PyQt6.QtWidgets import QFileDialog, QInputDialog
 from narrow_cornice.desk.bench_rows import ChoiceRow, NoteRow, ToggleRow
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.orders_file import orders_toml
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.orders import Order, orders
+from trimmed import trimmed_of
 
 
 def choose(window: MainWindow, label: str, value: str) -> None:
@@ -50,7 +50,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
     assert len(now.walls) == 7
     widths = {
         round(rect.u1 - rect.u0)
-        for one in measured_room(session.job.room("r1"), session.job.house_rules).panels.values()
+        for one in trimmed_of(session.job.room("r1"), session.job.house_rules).panels.values()
         for _, rect in one.panels
     }
     assert 300 < max(widths) < 800
@@ -98,7 +98,7 @@ def test_casings_get_blocks_and_cornices_dentils_and_their_rank(window: MainWind
     assert any("half a gap goes into each inside corner" in note for note in notes)
     assert window.bench.view.press("Every cornice by its room's rank")
     settle()
-    trim = measured_room(session.job.room("r3"), session.job.house_rules).trim
+    trim = trimmed_of(session.job.room("r3"), session.job.house_rules).trim
     assert trim is not None
     assert trim.of("picture rail").fitted
 

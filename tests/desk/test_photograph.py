@@ -11,10 +11,10 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.photo_dialog import PhotoDialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Photograph
-from narrow_cornice.takeoff.rooms import measured_room
 
 CORNERS = ((200, 1000), (1500, 1100), (1500, 100), (200, 250))
 

@@ -10,15 +10,15 @@ from driving import canvas, click, field, settle, type_into
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QDialog, QFileDialog
 
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.trimwork.stock_match import job_offers
 from narrow_cornice.desk.pages.order import OrderPage
 from narrow_cornice.desk.pages.trim import TrimPage
 from narrow_cornice.desk.profiles_dialogs import ProfilesPreview, profiles_dialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_dxf, profile_svg
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.stock_match import job_offers
 from narrow_cornice.trim.profiles import kind_profile
+from trimmed import trimmed_of
 
 
 def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) -> None:
@@ -104,12 +104,12 @@ def test_a_catalogue_is_handed_out_and_brought_in_again(
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(tmp_path / "profiles.csv"), ""))
     window.bringing.profiles()
     assert "names no columns" in window.notice()
-    assert measured_room(session.job.rooms[0], session.job.house_rules).trim is not None
+    assert trimmed_of(session.job.rooms[0], session.job.house_rules).trim is not None
 
 
 def test_the_order_goes_to_the_line_that_is_selected_and_takes_left_overs(window: MainWindow) -> None:
     session = window.session
-    line = next(one for one in order_list(session.job).lines if one.key.startswith("trim:skirting"))
+    line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:skirting"))
     session.look(place="order", selected=("order", line.key))
     page = window.page("order")
     assert isinstance(page, OrderPage)

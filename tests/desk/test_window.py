@@ -12,11 +12,11 @@ from PyQt6.QtWidgets import (
     QLineEdit,
 )
 
+from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_rows import ChoiceRow, FigureRow, FindingRow, SizeRow, ToggleRow
 from narrow_cornice.desk.dialogs import RoomDialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.review.second_look import to_settle
-from narrow_cornice.takeoff.tally import tally
 
 pytestmark = pytest.mark.desk
 

@@ -11,6 +11,10 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.surveys import plan_of as surveyed
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Path, Strip, bounds_of, dimension_line
@@ -28,10 +32,6 @@ from narrow_cornice.job.samples import demo_job
 from narrow_cornice.survey.plan import Plan, Point, Turn, plan_area
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surfaces import room_surfaces
-from narrow_cornice.takeoff.surveys import plan_of as surveyed
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.units.lengths import parse_length
 from simulated import true_angle, true_room
@@ -291,7 +291,7 @@ def test_other_units_and_a_room_with_everything_fitted() -> None:
 
 def test_tins_and_bars_are_drawn_to_their_true_relative_size() -> None:
     job = demo_job()
-    lines = {line.key: line for line in order_list(job).lines}
+    lines = {line.key: line for line in to_buy(job).lines}
     ceiling = line_picture(lines["paint:ceiling-flat:chalk"])
     one = line_picture(lines["paint:wall-matt:clay"])
     tall = [

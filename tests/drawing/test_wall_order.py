@@ -7,11 +7,11 @@ import itertools
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.marks import Area, Label, Strip
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.wall_order import wall_order
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import SCHOOLS
 

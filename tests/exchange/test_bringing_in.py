@@ -12,6 +12,7 @@ from ezdxf.document import Drawing
 from hypothesis import given
 from hypothesis import strategies as st
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.errors import CorniceError
@@ -21,7 +22,6 @@ from narrow_cornice.exchange.readings_csv import ReadingsError, read_readings, r
 from narrow_cornice.job.history import History
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.starting_figure import area
-from narrow_cornice.takeoff.rooms import measured_room
 
 CHART = demo_job().rooms[0]
 

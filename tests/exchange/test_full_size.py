@@ -15,9 +15,9 @@ from shapely import Polygon
 
 from narrow_cornice.exchange.full_size import outline_with_bulges, profile_dxf, profile_pdf, profile_svg
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.members import CURVES, Curves
 from narrow_cornice.trim.profiles import Profile, cornice_profile, skirting_profile
+from trimmed import trimmed_of
 
 MEMBERS = (("cymatium", 55.0), ("corona", 55.0), ("bed mould", 110.0))
 
@@ -51,7 +51,7 @@ def test_svg_is_in_true_millimetres() -> None:
 
 def test_a_large_profile_is_printed_in_tiles_and_a_small_one_on_one_sheet() -> None:
     job = demo_job()
-    trim = measured_room(job.rooms[0], {}).trim
+    trim = trimmed_of(job.rooms[0], {}).trim
     assert trim is not None
 
     def sheets(profile: Profile | None) -> int:

@@ -13,6 +13,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
@@ -28,8 +30,6 @@ from narrow_cornice.job.history import History
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.surfaces import room_surfaces
 
 STRANGE = [
     "=cmd|' /C calc'!A0",
@@ -63,7 +63,7 @@ def rows(text: str) -> list[dict[str, str]]:
 def test_the_order_as_csv_adds_up_both_ways() -> None:
     job = demo_job()
     by_shop, by_room = rows(order_by_shop(job)), rows(order_by_room(job))
-    total = order_list(job).price
+    total = to_buy(job).price
     assert sum(float(row["price"]) for row in by_shop) == pytest.approx(total, abs=0.05)
     assert sum(float(row["share of price"]) for row in by_room) == pytest.approx(total, abs=0.3)
     sedge = next(row for row in by_shop if "Sedge" in row["name"])

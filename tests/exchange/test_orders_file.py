@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.orders_file import orders_toml, read_orders
 from narrow_cornice.explained.figures import reading
@@ -16,10 +17,9 @@ from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.model import order_of
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.orders import Order, checked_order, orders
 from narrow_cornice.trim.proportion import SCHOOLS, proportion
+from trimmed import trimmed_of
 
 MARSH = b"""
 ["marsh ionic"]
@@ -66,7 +66,7 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
     chosen = edits.choose_order("r1", "marsh ionic").apply(job)
     assert decode_job(encode_job(chosen), "a job") == chosen
     assert order_of(chosen.rooms[0]) == marsh
-    trim = measured_room(chosen.rooms[0], chosen.house_rules).trim
+    trim = trimmed_of(chosen.rooms[0], chosen.house_rules).trim
     assert trim is not None
     # Five parts: the entablature is a fifth of 2 974, the cornice 6 of its 15 parts, the dentil band 1 of 8.
     height = chosen.rooms[0].heights
@@ -74,7 +74,7 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
     assert trim.of("cornice").height.value == pytest.approx(tall / 5 * 6 / 15)  # type: ignore[union-attr]
     band = next(one for one in trim.members if one.name == "dentil band")
     assert band.height.value == pytest.approx(tall / 5 * 6 / 15 / 8)
-    assert any("dentil band" in line.name for line in order_list(chosen).lines)
+    assert any("dentil band" in line.name for line in to_buy(chosen).lines)
     gone = edits.remove_order("marsh ionic", "Marsh Ionic").apply(chosen)
     assert order_of(gone.rooms[0]) == marsh  # a room keeps what it was built by
     changed = edits.put_orders([replace(marsh, cornice=7.0)], "orders").apply(chosen)
@@ -121,7 +121,7 @@ def test_every_cornice_by_the_rank_of_its_room() -> None:
     job = edits.cornices_by_rank().apply(demo_job())
     made = {}
     for room in job.rooms:
-        trim = measured_room(room, job.house_rules).trim
+        trim = trimmed_of(room, job.house_rules).trim
         assert trim is not None
         made[room.id] = ([one.name for one in trim.members if one.fitted], trim.of("picture rail").fitted)
     assert made["r1"] == (["cymatium", "corona", "bed mould"], False)  # principal

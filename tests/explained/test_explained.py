@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 import narrow_cornice
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, total
 from narrow_cornice.explained.sentences import evaluate, spell
+from trimmed import trimmed_of
 
 
 def _explained_functions() -> Iterator[object]:
@@ -100,19 +101,17 @@ def check_tree(figure: Figure, seen: set[int] | None = None) -> int:
 
 
 def test_every_figure_of_the_demo_explains_itself_down_to_its_leaves() -> None:
+    from narrow_cornice.derived.bought.tally import tally
+    from narrow_cornice.derived.bought.to_buy import to_buy
+    from narrow_cornice.derived.coated.coatings import coated_surfaces
     from narrow_cornice.job.samples import demo_job
-    from narrow_cornice.takeoff.coatings import coated_surfaces
-    from narrow_cornice.takeoff.order import order_list
-    from narrow_cornice.takeoff.rooms import measured_room
-    from narrow_cornice.takeoff.tally import tally
 
     job = demo_job()
-    figures = [*tally(job).values(), *(line.needed for line in order_list(job).lines)]
+    figures = [*tally(job).values(), *(line.needed for line in to_buy(job).lines)]
     for room in job.rooms:
-        measured = measured_room(room, job.house_rules)
-        assert measured.trim is not None
-        figures += [side.length for side in measured.plan.sides]
-        figures += [piece.height for piece in measured.trim.kinds.values() if piece.height is not None]
+        trimmed = trimmed_of(room, job.house_rules)
+        figures += [side.length for side in trimmed.measured.plan.sides]
+        figures += [piece.height for piece in trimmed.trim.kinds.values() if piece.height is not None]
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             figures += [one.surface.gross, one.surface.openings, one.surface.covered, one.surface.net]
             figures += [figure for figure in (one.coats, one.litres, one.primer_litres) if figure is not None]

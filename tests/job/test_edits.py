@@ -6,6 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import MOST_STEPS, Edit, History
@@ -13,8 +15,6 @@ from narrow_cornice.job.memo import by_identity, forget_everything
 from narrow_cornice.job.model import Finish, Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.plan import plan_area
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.units.lengths import Length, parse_length
 
 

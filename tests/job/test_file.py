@@ -15,6 +15,7 @@ import msgspec
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import add_room, rename_room
@@ -32,7 +33,6 @@ from narrow_cornice.job.file import (
 from narrow_cornice.job.history import History
 from narrow_cornice.job.model import SCHEMA, Job
 from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import Length, parse_length
 
 ROOT = Path(__file__).parents[2]

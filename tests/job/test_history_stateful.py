@@ -7,19 +7,11 @@ from hypothesis import HealthCheck, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
-from narrow_cornice.errors import CorniceError
-from narrow_cornice.job import edits
-from narrow_cornice.job.file import decode_job, encode_job
-from narrow_cornice.job.history import Edit, History
-from narrow_cornice.job.memo import forget_everything
-from narrow_cornice.job.model import Job
-from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.review.second_look import second_look
-from narrow_cornice.survey.readings import AngleReading
-from narrow_cornice.takeoff.answer import takeoff_answer
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.sections import (
+from narrow_cornice.derived.bought.answer import takeoff_answer
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.surface import GROUPS
+from narrow_cornice.derived.trimwork.sections import (
     add_member,
     change_member,
     key_of,
@@ -30,8 +22,16 @@ from narrow_cornice.takeoff.sections import (
     undraw,
     with_dentils,
 )
-from narrow_cornice.takeoff.surfaces import GROUPS
-from narrow_cornice.takeoff.tally import tally
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.file import decode_job, encode_job
+from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.memo import forget_everything
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.orders import Order, orders
@@ -315,7 +315,7 @@ class Editing(RuleBasedStateMachine):
 
     @rule(pick=picks)
     def tick(self, pick: int) -> None:
-        lines = order_list(self.history.job).lines
+        lines = to_buy(self.history.job).lines
         if lines:
             line = lines[pick % len(lines)]
             self.do(edits.tick(line.key, line.bought_as if pick % 3 else None, line.name))
@@ -351,20 +351,22 @@ class Editing(RuleBasedStateMachine):
         pick=picks, index=st.integers(0, 9), z=st.floats(-50, 300), y=st.floats(-50, 400), kind=st.sampled_from(KINDS)
     )
     def draw_a_section(self, pick: int, index: int, z: float, y: float, kind: TrimKind) -> None:
-        measured = measured_room(self.room(pick), self.history.job.house_rules)
-        profile = profile_of(measured, kind)
+        trimmed = trimmed_room(self.room(pick), self.history.job.house_rules)
+        if trimmed is None:
+            return
+        profile = profile_of(trimmed, kind)
         if profile is None or not profile.members:
             return
         one = profile.members[index % len(profile.members)]
         key = key_of(kind, one.stack)
         acts = (
-            lambda: move_joint(measured, key, one.index, z, y),
-            lambda: change_member(measured, key, one.index, height=abs(y)),
-            lambda: change_member(measured, key, one.index, curves="greek"),
-            lambda: add_member(measured, key, one.index, "above", like(measured, key, one.index)),
-            lambda: remove_member(measured, key, one.index),
-            lambda: undraw(measured, kind),
-            lambda: with_dentils(measured),
+            lambda: move_joint(trimmed, key, one.index, z, y),
+            lambda: change_member(trimmed, key, one.index, height=abs(y)),
+            lambda: change_member(trimmed, key, one.index, curves="greek"),
+            lambda: add_member(trimmed, key, one.index, "above", like(trimmed, key, one.index)),
+            lambda: remove_member(trimmed, key, one.index),
+            lambda: undraw(trimmed, kind),
+            lambda: with_dentils(trimmed),
         )
         self.attempt(acts[pick % len(acts)])
 
@@ -387,7 +389,7 @@ class Editing(RuleBasedStateMachine):
         elif what == 5:
             self.do(edits.change_room(room.id, "plinths", plinth_blocks=bool(pick % 2)))
         else:
-            lines = [line for line in order_list(job).lines if line.kind == "trim"]
+            lines = [line for line in to_buy(job).lines if line.kind == "trim"]
             if lines:
                 line = lines[pick % len(lines)]
                 self.attempt(edits.set_left_over, line.key, [left.mm] * (pick % 3), line.name)

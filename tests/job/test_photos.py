@@ -11,6 +11,7 @@ import pytest
 from msgspec.structs import replace
 from PIL import Image, ImageDraw
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import Photograph
 from narrow_cornice.drawing.photographs import sight_of, squared_picture
@@ -26,7 +27,6 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.pictures import MOST_BYTES, MOST_PICTURE_BYTES, MOST_PICTURES, PictureError
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.job.things import PhotoPoint
-from narrow_cornice.takeoff.rooms import measured_room
 
 # where a wall of 4 308 × 2 974 stands on the picture, seen from the right
 SEEN = ((200.0, 1000.0), (1500.0, 1100.0), (1500.0, 100.0), (200.0, 250.0))

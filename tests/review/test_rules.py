@@ -7,6 +7,7 @@ from collections.abc import Callable
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit, History
@@ -14,7 +15,6 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.finding import GRADES
 from narrow_cornice.review.second_look import second_look, to_settle
-from narrow_cornice.takeoff.cut_list import cut_list
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.units.lengths import Length, parse_length
 

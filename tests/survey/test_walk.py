@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
@@ -14,7 +15,6 @@ from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.plan import plan_area
 from narrow_cornice.survey.readings import AngleError, AngleReading, Reading, parse_angle, parse_reading
 from narrow_cornice.survey.walk import WalkError, read_walk
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import Length, LengthError, parse_length
 
 

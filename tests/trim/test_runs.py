@@ -24,7 +24,7 @@ def trim(height: float = 2700, school: str = "nineteen-part", **choices: TrimCho
 
 
 def hole(kind: str, place: float, width: float, height: float, sill: float = 0, cased: bool = True) -> Hole:
-    return Hole("o1", "hole", kind, mm(place), mm(width), mm(sill), mm(height), cased)
+    return Hole("o1", "hole", kind != "window", mm(place), mm(width), mm(sill), mm(height), cased)
 
 
 def wall(length: float, *holes: Hole, left: str = "inside", right: str = "inside") -> Wall:

@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QInputDialog, QVBoxLayout, QWidget
 
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.desk.bench_pages import room_rows
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -36,7 +37,6 @@ from narrow_cornice.job.model import CuttingPlan, Room
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading
-from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number
 
@@ -113,7 +113,7 @@ class Bench(QWidget):
 
     def _take_plan(self, key: str, plan: CuttingPlan) -> None:
         """Keep a cutting plan that was found, as a change that can be undone."""
-        line = order_list(self.session.job).line(key)
+        line = to_buy(self.session.job).line(key)
         if line is not None:
             self.do(edits.keep_cutting_plan(key, plan, line.name))
         self.refresh()

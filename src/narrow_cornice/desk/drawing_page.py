@@ -7,6 +7,8 @@ from collections.abc import Callable
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QSplitter, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
+from narrow_cornice.derived.coated.coatings import finished_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.canvas import Canvas
@@ -25,8 +27,6 @@ from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
 from narrow_cornice.drawing.wall_order import wall_order
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.takeoff.coatings import finished_surfaces
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.units.lengths import show_length

@@ -8,6 +8,8 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtWidgets import QFileDialog
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.drawing_page import drawing_of, trim_kind_of
 from narrow_cornice.desk.session import Session
 from narrow_cornice.drawing.elevation import wall_elevation
@@ -18,7 +20,6 @@ from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.job.file import write_whole
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.takeoff.rooms import measured_room
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.window import MainWindow
@@ -169,8 +170,8 @@ class Exports:
         """Hand out the profile of the selected trim at full size: PDF in tiles, DXF or SVG."""
         room, job = self._session.room(), self._session.job
         kind = trim_kind_of(self._session.view.selected)
-        measured = measured_room(room, job.house_rules) if room is not None else None
-        piece = measured.trim.of(kind) if measured is not None and measured.trim is not None else None
+        trimmed = trimmed_room(room, job.house_rules) if room is not None else None
+        piece = trimmed.trim.of(kind) if trimmed is not None else None
         if room is None or piece is None or piece.profile is None:
             self._window.tell(f"No {kind} is fitted here: select a piece of trim that is.")
             return
@@ -200,8 +201,8 @@ class Exports:
         job = self._session.job
         path = self._ask("The catalogue", f"{job.name} profiles", suffix)
         if path is not None:
+            from narrow_cornice.derived.trimwork.stock_match import catalogue_of
             from narrow_cornice.exchange.profiles_in import catalogue_csv, catalogue_file
-            from narrow_cornice.takeoff.stock_match import catalogue_of
 
             profiles = catalogue_of(job.catalogue)
             self.write(path, lambda: catalogue_csv(profiles) if suffix == "csv" else catalogue_file(profiles))

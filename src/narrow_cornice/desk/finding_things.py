@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.desk.session import Place
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
-from narrow_cornice.takeoff.coatings import finished_surfaces
-from narrow_cornice.takeoff.order import order_list
 from narrow_cornice.trim.choices import KINDS
 
 Thing = tuple[str, Place, About]
@@ -29,7 +29,7 @@ def things(job: Job, room_id: str) -> Iterator[Thing]:
             yield opening.name, "measure", (room.id, "opening", opening.id)
         for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
             yield one.surface.name, "finishes", (room.id, "finish", one.surface.key)
-    for line in order_list(job).lines:
+    for line in to_buy(job).lines:
         yield line.name, "order", ("order", line.key)
 
 

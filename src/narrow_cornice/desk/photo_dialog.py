@@ -15,11 +15,11 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.job.things import PhotoPoint
 from narrow_cornice.survey.homography import SeenPoint, squared_up
-from narrow_cornice.takeoff.rooms import WallFace
 from narrow_cornice.units.lengths import LengthError, Unit, parse_length, show_length
 
 MOST_POINTS = 12
@@ -43,8 +43,8 @@ def known_places(face: WallFace) -> list[tuple[str, float, float]]:
         ("upper right corner", face.length, right),
         ("upper left corner", 0.0, left),
     ]
-    for opening, _, rect in face.openings:
-        name = opening.name[:30]
+    for one in face.openings:
+        rect, name = one.rect, one.opening.name[:30]
         places += [
             (f"{name}, lower left", rect.u0, rect.v0),
             (f"{name}, lower right", rect.u1, rect.v0),

@@ -14,12 +14,12 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from narrow_cornice.derived.coated.coatings import finished_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.job.model import Room
-from narrow_cornice.takeoff.coatings import finished_surfaces
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import show_imperial
 
 ROOM_ROLE = Qt.ItemDataRole.UserRole

@@ -5,6 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.surveys import corner_index, corner_key, largest_doubt, next_of
+from narrow_cornice.derived.measured.widths import LEVEL_WORDS, width_name
+from narrow_cornice.derived.trimwork.sections import change_member, kind_of_key, placed_member, profile_of
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.size_values import SizeField
 from narrow_cornice.desk.thing_fields import LEVELS, THING_FIELDS, thing_field
 from narrow_cornice.drawing.marks import About
@@ -14,10 +19,6 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import CornerOffset, Job, Room
 from narrow_cornice.job.things import WallWidth
 from narrow_cornice.survey.plan import corner_name, pair_name
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.sections import change_member, kind_of_key, placed_member, profile_of
-from narrow_cornice.takeoff.surveys import corner_index, corner_key, largest_doubt, next_of
-from narrow_cornice.takeoff.widths import LEVEL_WORDS, width_name
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.units.lengths import Length
@@ -285,13 +286,13 @@ def _trim(job: Job, room: Room, about: About) -> SizeField | None:
     field = about[3] if len(about) > 3 and about[3] in ("height", "projection", "top") else "height"
     choice = room.trim.get(name, TrimChoice())
     typed: Length | None = getattr(choice, field)
-    measured = measured_room(room, job.house_rules)
+    trimmed = trimmed_room(room, job.house_rules)
     there: float | None = typed.mm if typed else None
     wants: float | None = None
-    if measured.trim is not None:
+    if trimmed is not None:
         if name in KINDS:
             kind: TrimKind = next(one for one in KINDS if one == name)
-            piece = measured.trim.of(kind)
+            piece = trimmed.trim.of(kind)
             if kind == "frieze" and field != "height":
                 return None
             figure = {"height": piece.height, "projection": piece.projection}.get(field)
@@ -304,7 +305,7 @@ def _trim(job: Job, room: Room, about: About) -> SizeField | None:
                     return None
                 there = piece.top if piece.built else there
         else:
-            member = next((one for one in measured.trim.members if MEMBER_PREFIX + one.name == name), None)
+            member = next((one for one in trimmed.trim.members if MEMBER_PREFIX + one.name == name), None)
             if member is None or field != "height":
                 return None
             there, wants = member.height.value, member.wants.value
@@ -321,9 +322,11 @@ def _trim(job: Job, room: Room, about: About) -> SizeField | None:
 
 def _member(job: Job, room: Room, about: About) -> SizeField | None:
     """Return the height or the projection of one member of a drawn section."""
-    measured, key, index = measured_room(room, job.house_rules), about[2], int(about[4])
+    trimmed, key, index = trimmed_room(room, job.house_rules), about[2], int(about[4])
     kind = kind_of_key(key)
-    profile = profile_of(measured, kind) if kind in KINDS else None
+    if trimmed is None:
+        return None
+    profile = profile_of(trimmed, kind) if kind in KINDS else None
     placed = placed_member(profile, kind, key, index) if profile is not None else None
     if placed is None:
         return None
@@ -333,7 +336,7 @@ def _member(job: Job, room: Room, about: About) -> SizeField | None:
         f"{placed.member.kind.capitalize()}, {field}",
         getattr(placed.member, field),
         None,
-        lambda typed: change_member(measured, key, index, **{field: typed.mm if typed else 0.0}),
+        lambda typed: change_member(trimmed, key, index, **{field: typed.mm if typed else 0.0}),
         step=0.5,
     )
 

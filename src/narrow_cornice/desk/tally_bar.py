@@ -8,11 +8,11 @@ from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtGui import QFontMetrics
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
+from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.tally import tally
 
 NAMES = ("paint", "trim", "surfaces", "cost", "to settle")
 SHOWN_MS = 5000

@@ -7,6 +7,8 @@ from typing import Any, get_args
 
 from msgspec.structs import replace
 
+from narrow_cornice.derived.measured.surveys import corner_index
+from narrow_cornice.derived.measured.widths import LEVEL_WORDS
 from narrow_cornice.desk.size_values import SizeField
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
@@ -15,8 +17,6 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import AcrossReading, Backing, Depth, Level, Recess
 from narrow_cornice.survey.plan import corner_name
-from narrow_cornice.takeoff.surveys import corner_index
-from narrow_cornice.takeoff.widths import LEVEL_WORDS
 from narrow_cornice.units.lengths import Length
 
 THING_FIELDS: dict[str, ThingField] = {

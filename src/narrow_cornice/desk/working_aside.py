@@ -11,14 +11,14 @@ from collections.abc import Callable
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from narrow_cornice.colour.tones import make_ready
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.drawing_page import drawing_for
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.tally import tally
 
 AT_ONCE = 8  # rooms that are counted between two blinks
 PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without
@@ -70,7 +70,7 @@ class WorkingAside(QObject):
             if at_once:
                 count(job)
                 if room is not None and view.selected[1:] == ("trim", "cornice"):
-                    from narrow_cornice.takeoff.reductions import reductions
+                    from narrow_cornice.derived.bought.reductions import reductions
 
                     reductions(job, room.id)
 

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 import itertools
 
+from narrow_cornice.derived.measured.backing import stud_places
+from narrow_cornice.derived.measured.rooms import WallFace, measured_room
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Photograph, bounds_of
@@ -11,8 +14,6 @@ from narrow_cornice.drawing.photographs import squared_picture
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
-from narrow_cornice.takeoff.backing import stud_places
-from narrow_cornice.takeoff.rooms import WallFace, measured_room
 from narrow_cornice.trim.runs import height_on
 from narrow_cornice.units.lengths import show_length
 
@@ -31,14 +32,14 @@ def wall_elevation(
     pictures: dict[str, bytes] = NO_PICTURES,
 ) -> Drawing:
     """Return the elevation of one wall, seen from inside, its photograph faintly over it where there is one."""
-    measured = measured_room(room, changed_rules)
-    if measured.fault or measured.height is None or measured.trim is None:
+    measured, trimmed = measured_room(room, changed_rules), trimmed_room(room, changed_rules)
+    if trimmed is None:
         return Drawing(f"{room.name}, elevation", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     face = next((face for face in measured.faces if face.id == wall_id), measured.faces[0])
     frame = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
     known = colours_of(room.finishes, colours)
-    marks: list[Mark] = [*face_marks(frame, face, measured, known, changed_rules)]
-    ceiling = measured.height.value
+    marks: list[Mark] = [*face_marks(frame, face, trimmed, known, changed_rules)]
+    ceiling = trimmed.height.value
     unseen = ""
     photo = next((one for one in room.photos if one.wall == face.id and one.picture in pictures), None)
     if photo is not None:
@@ -56,9 +57,9 @@ def wall_elevation(
         marks.append(Path((frame.at(place, 0), frame.at(place, ceiling)), Pen("line", 0.5, dashed=True), about=behind))
     marks.append(Path((frame.at(-420, 0), frame.at(face.length + 420, 0)), Pen("ink", 1.6)))
     edges: list[tuple[float, tuple[str, ...]]] = [(0.0, ())]
-    for opening, _, rect in face.openings:
-        edges.append((rect.u0, (room.id, "opening", opening.id, "place")))
-        edges.append((rect.u1, (room.id, "opening", opening.id, "width")))
+    for seen in face.openings:
+        edges.append((seen.rect.u0, (room.id, "opening", seen.opening.id, "place")))
+        edges.append((seen.rect.u1, (room.id, "opening", seen.opening.id, "width")))
     edges.append((face.length, (room.id, "wall", face.id)))
     if len(edges) > 2:
         for (u0, _), (u1, about) in itertools.pairwise(edges):
@@ -85,7 +86,7 @@ def wall_elevation(
 
     heights: dict[float, tuple[tuple[str, ...], str]] = {}
     for kind in ("skirting", "dado rail", "picture rail", "architrave", "frieze", "cornice"):
-        piece = measured.trim.of(kind)
+        piece = trimmed.trim.of(kind)
         if piece.built:
             for edge in (piece.bottom, piece.top):
                 if 0 < edge < ceiling:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Literal
 
+from narrow_cornice.derived.measured.envelopes import Fit, fit_of
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.envelope import SURE
-from narrow_cornice.takeoff.envelopes import Fit, fit_of
 from narrow_cornice.units.lengths import show_length
 
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)

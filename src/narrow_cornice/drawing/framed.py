@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.derived.measured.rooms import OpeningFace
+from narrow_cornice.derived.trimwork.lying import casing_rects
+from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import About, Area, Mark, Path, Pen, Strip
-from narrow_cornice.job.model import Opening
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.takeoff.panelling import WallPanels
-from narrow_cornice.takeoff.surfaces import casing_rects
 from narrow_cornice.trim.fitted import Fitted, FittedTrim
 from narrow_cornice.trim.runs import CasingWay
 from narrow_cornice.trim.shade import shade_strip
@@ -19,15 +19,14 @@ BLOCK_EDGE = 6.0  # mm a block stands out beyond its casing on the drawing
 
 
 def casing_marks(
-    frame: Frame, opening: Opening, rect: Rect, trim: FittedTrim, way: CasingWay, room: str, colours: Colours
+    frame: Frame, seen: OpeningFace, trim: FittedTrim, way: CasingWay, room: str, colours: Colours
 ) -> list[Mark]:
     """Return the casing round an opening: legs, head, lower piece, with its mitres, joints or blocks."""
     piece = trim.of("casing")
     if not piece.built or piece.height is None or piece.profile is None:
         return []
     width, colour, about = piece.height.value, colours.of("casing@room", UNPAINTED_WOOD), (room, "trim", "casing")
-    to_floor = opening.kind != "window"
-    left, right, head, *below = casing_rects(rect, to_floor, width, way.setback.value)
+    left, right, head, *below = casing_rects(seen.rect, seen.to_floor, width, way.setback.value)
     marks = [
         *_upright(frame, left, piece, colour, about, False),
         *_upright(frame, right, piece, colour, about, True),

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from narrow_cornice.derived.measured.house import House, house_of
+from narrow_cornice.derived.measured.rooms import MeasuredRoom
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.drawing.plan import opening_marks, outside_of
 from narrow_cornice.drawing.unfolded import Turned, turning
@@ -12,8 +14,6 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening, Room, Settings
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
-from narrow_cornice.takeoff.house import House, house_of
-from narrow_cornice.takeoff.rooms import MeasuredRoom
 from narrow_cornice.units.lengths import show_length
 from narrow_cornice.units.show import show_area
 

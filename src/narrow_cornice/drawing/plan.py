@@ -10,6 +10,8 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Collection, Sequence
 
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.derived.measured.surveys import corner_key, doubts_of, next_of
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
 from narrow_cornice.job.edits.measure_edits import twin_path
@@ -17,8 +19,6 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.network import Angle, Distance, Offset, Width
 from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, on_floor, pair_name, read_distance, side_name
-from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
-from narrow_cornice.takeoff.surveys import corner_key, doubts_of, next_of
 from narrow_cornice.units.lengths import show_length
 
 WALL = 110.0  # thickness of a wall as drawn
@@ -272,7 +272,8 @@ def opening_marks(measured: MeasuredRoom, turned: Turned, without_leaf: Collecti
             )
             return point
 
-        for opening, _, rect in face.openings:
+        for seen in face.openings:
+            opening, rect = seen.opening, seen.rect
             about = (measured.room.id, "opening", opening.id)
             gap = (at(rect.u0, 0), at(rect.u1, 0), at(rect.u1, WALL), at(rect.u0, WALL))
             fill = "glass" if opening.kind == "window" else "paper"

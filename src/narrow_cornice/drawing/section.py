@@ -6,6 +6,9 @@ import itertools
 import math
 from collections.abc import Callable, Sequence
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.sections import is_drawn, joint_of, key_of
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import (
     About,
     Area,
@@ -21,9 +24,7 @@ from narrow_cornice.drawing.marks import (
 )
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.sections import is_drawn, joint_of, key_of
-from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.trim.choices import FRAMING, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.profiles import TURNED, Profile, cornice_profile
@@ -44,11 +45,11 @@ def trim_section(
 
     ``beside`` puts one great crown beside a cornice, for comparison; without it the section is drawn larger.
     """
-    measured = measured_room(room, changed_rules)
+    trimmed = trimmed_room(room, changed_rules)
     title = f"Section, {kind}"
-    piece = measured.trim.of(kind) if measured.trim is not None else None
+    piece = trimmed.trim.of(kind) if trimmed is not None else None
     if piece is None or piece.profile is None or piece.height is None or piece.projection is None:
-        missing = measured.fault or f"No {kind} is fitted in this room."
+        missing = measured_room(room, changed_rules).fault or f"No {kind} is fitted in this room."
         return Drawing(title, missing, (), (0.0, 0.0, 200.0, 200.0))
 
     def shown(mm: float) -> str:

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, bounds_of
-from narrow_cornice.takeoff.order_line import OrderLine
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 METRE = 62.0  # mm on the drawing for a metre of trim
@@ -14,13 +14,13 @@ CUT = 0.2  # a saw cut of about 3 mm, to the same scale
 BAR = 13.0
 
 
-def line_picture(line: OrderLine) -> Drawing:
+def line_picture(line: LineToBuy) -> Drawing:
     """Return the picture of one order line."""
     marks = {"trim": _bars, "knife": _knife}.get(line.kind, _tins)(line)
     return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 4))
 
 
-def _tins(line: OrderLine) -> list[Mark]:
+def _tins(line: LineToBuy) -> list[Mark]:
     """Return the tins side by side; the last one shows what will be left in it."""
     colour = line.colour.hex if line.colour else "#e8e3d6"
     sizes = [litres for litres, count, _ in line.buy for _ in range(count)]
@@ -51,7 +51,7 @@ def _tins(line: OrderLine) -> list[Mark]:
     return marks
 
 
-def _knife(line: OrderLine) -> list[Mark]:
+def _knife(line: LineToBuy) -> list[Mark]:
     """Return a blank of steel with a moulding ground out of its edge."""
     edge = [(62 - 9 * math.sin(step / 14 * math.pi * 2) * (step / 14), -38 * step / 14) for step in range(15)]
     blank = ((0.0, 0.0), *edge, (0.0, -38.0))
@@ -60,7 +60,7 @@ def _knife(line: OrderLine) -> list[Mark]:
     return [Area(blank, "#b8bcbd", about, Pen("ink", 0.9)), *holes]
 
 
-def _bars(line: OrderLine) -> list[Mark]:
+def _bars(line: LineToBuy) -> list[Mark]:
     """Return each length bought with the pieces cut from it; what is left is empty."""
     marks: list[Mark] = []
     about = ("order", line.key)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
@@ -9,7 +11,6 @@ from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.survey.plan import corner_name
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.units.lengths import show_length
 
 ROW = 16_000.0  # mm of wall in a row; a longer strip goes on below
@@ -21,7 +22,8 @@ CHAIN = 230.0
 def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colour, ...], settings: Settings) -> Drawing:
     """Return the strip of all walls, in rows where it is long."""
     measured = measured_room(room, changed_rules)
-    if measured.fault or measured.height is None:
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
         return Drawing(f"{room.name}, strip", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     known = colours_of(room.finishes, colours)
     count = len(measured.faces)
@@ -33,7 +35,7 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
             marks.append(Path(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
             x, floor = 0.0, floor + max(one.tallest for one in measured.faces) + BETWEEN
         frame = Frame((x, floor), (1.0, 0.0), (0.0, -1.0))
-        marks += face_marks(frame, face, measured, known, changed_rules)
+        marks += face_marks(frame, face, trimmed, known, changed_rules)
         about = (room.id, "wall", face.id)
         text = show_length(face.length, settings.unit, step=settings.step, denominator=settings.denominator)
         marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text.removesuffix(" mm"), about))

@@ -8,6 +8,9 @@ from collections.abc import Callable, Sequence
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.derived.coated.ceiling_surfaces import slope_key
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.coloured import Colours, colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point
@@ -18,8 +21,6 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings
 from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
-from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
-from narrow_cornice.takeoff.surfaces import slope_key
 from narrow_cornice.units.lengths import show_length
 
 BOARD = 140.0  # width of a floor board as drawn
@@ -68,7 +69,8 @@ def unfolded_room(
 ) -> Drawing:
     """Return the unfolded drawing of a room, or an empty sheet that says what is missing."""
     measured = measured_room(room, changed_rules)
-    if measured.fault or measured.height is None:
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
         return Drawing(f"{room.name}, unfolded", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     known = colours_of(room.finishes, colours)
     turned = turning(turn)
@@ -79,7 +81,7 @@ def unfolded_room(
     placed = _placed(measured.plan, *reaches)
     for place in placed:
         face = measured.faces[place.index]
-        marks += face_marks(turned_frame(place.frame, turned), face, measured, known, changed_rules)
+        marks += face_marks(turned_frame(place.frame, turned), face, trimmed, known, changed_rules)
         if place.index in slopes:
             frame = turned_frame(place.frame, turned)
             key = slope_key(measured.plan.sides[place.index].name)
@@ -93,7 +95,7 @@ def unfolded_room(
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)
     marks += _ceiling_card(measured, known, bounds)
-    height = show_length(measured.height.value, settings.unit, step=settings.step, denominator=settings.denominator)
+    height = show_length(trimmed.height.value, settings.unit, step=settings.step, denominator=settings.denominator)
     if not measured.ceiling.flat:
         low = min(z for face in measured.faces for _, z in face.upper_edge)
         lowest = show_length(low, settings.unit, step=settings.step, denominator=settings.denominator)

@@ -6,6 +6,12 @@ import itertools
 import math
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.derived.coated.two_tones import split_of
+from narrow_cornice.derived.coated.wall_surfaces import wall_bands
+from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.trimwork.courses import courses_of
+from narrow_cornice.derived.trimwork.panelling import WallPanels
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.fixtures import condition_marks, fixture_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
@@ -16,13 +22,9 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Opening
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.takeoff.courses import courses_of
-from narrow_cornice.takeoff.panelling import WallPanels
-from narrow_cornice.takeoff.rooms import MeasuredRoom, WallFace
-from narrow_cornice.takeoff.surfaces import wall_bands
 from narrow_cornice.trim.fitted import Fitted, FittedTrim
 from narrow_cornice.trim.profiles import Profile
-from narrow_cornice.trim.runs import Run
+from narrow_cornice.trim.runs import CasingWay, Run
 from narrow_cornice.trim.shade import shade_strip
 from narrow_cornice.trim.spacing import Course
 
@@ -32,24 +34,23 @@ BAR_WIDTH = 28.0
 
 
 def face_marks(
-    frame: Frame, face: WallFace, measured: MeasuredRoom, colours: Colours, changed_rules: dict[str, float]
+    frame: Frame, face: WallFace, trimmed: TrimmedRoom, colours: Colours, changed_rules: dict[str, float]
 ) -> tuple[Mark, ...]:
     """Return the marks of a wall, from back to front; a wall that stayed as and where it was is not drawn again."""
-    courses = courses_of(measured, changed_rules)
-    assert measured.trim is not None
-    assert measured.height is not None
+    courses = courses_of(trimmed, changed_rules)
     return _face_marks(
         *frame.origin,
         *frame.u,
         *frame.v,
         face,
-        measured.runs_of(face),
-        measured.trim,
-        measured.height,
-        measured.split,
-        measured.room.id,
+        trimmed.wall(face.id).casing,
+        trimmed.runs_of(face.id),
+        trimmed.trim,
+        trimmed.height,
+        split_of(trimmed),
+        trimmed.room.id,
         colours,
-        measured.panels_of(face),
+        trimmed.panels_of(face.id),
         *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
 
@@ -63,6 +64,7 @@ def _face_marks(
     vx: float,
     vy: float,
     face: WallFace,
+    way: CasingWay,
     runs: tuple[Run, ...],
     trim: FittedTrim,
     height: Figure,
@@ -80,10 +82,10 @@ def _face_marks(
         if outline:
             points = tuple(frame.at(u, v) for u, v in outline)
             marks.append(Area(points, colours.of(key, UNPAINTED_WALL), (room, "finish", key)))
-    for opening, _, rect in face.openings:
-        marks += _opening_marks(frame, opening, rect, room, colours)
-        if opening.cased:
-            marks += casing_marks(frame, opening, rect, trim, face.wall.casing, room, colours)
+    for seen in face.openings:
+        marks += _opening_marks(frame, seen.opening, seen.rect, room, colours)
+        if seen.opening.cased:
+            marks += casing_marks(frame, seen, trim, way, room, colours)
     marks += panel_marks(frame, panels, trim, room, colours)
     for run in runs:
         profile = trim.of(run.kind).profile

@@ -5,11 +5,11 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Sequence
 
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Room, Settings, order_of
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.proportion import Proportion
 from narrow_cornice.units.lengths import show_length
@@ -29,10 +29,11 @@ def wall_order(
 ) -> Drawing:
     """Return one wall with the order it is proportioned by at its left; a plain wall has its shares there instead."""
     elevation = wall_elevation(room, changed_rules, colours, settings, wall_id)
-    measured = measured_room(room, changed_rules)
-    if measured.trim is None:
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
         return elevation
-    wall = measured.trim.proportion
+    wall = trimmed.trim.proportion
+    face = next((face for face in trimmed.faces if face.id == wall_id), trimmed.faces[0])
     pieces = _pieces(room, wall)
     thick = wall.diameter.value if wall.diameter is not None else wall.height.value / 12
     out = max(wall.cornice.value, thick * 0.3)
@@ -57,7 +58,7 @@ def wall_order(
     marks.append(Path(((beside, 0.0), (beside, -high)), Pen("soft", 0.6)))
     marks += _parts(room, high, axis - thick / 2 - out, shown)
     order = order_of(room)
-    title = f"{room.name}, wall {elevation.title.rpartition('wall ')[2]} as an order"
+    title = f"{room.name}, wall {face.name} as an order"
     if wall.diameter is not None:
         words = f"{order.name}, {room.school} · D {shown(wall.diameter.value)} · column {order.column_diameters:g} D"
     else:

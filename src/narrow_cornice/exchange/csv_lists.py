@@ -6,11 +6,11 @@ import csv
 import io
 from collections.abc import Iterable, Sequence
 
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.exchange.plain_text import cell
 from narrow_cornice.job.model import Job
-from narrow_cornice.takeoff.coatings import coated_surfaces
-from narrow_cornice.takeoff.order import order_list, tick_state
-from narrow_cornice.takeoff.order_line import OrderLine
 
 MARK = "\ufeff"
 
@@ -24,7 +24,7 @@ def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     return MARK + held.getvalue()
 
 
-def _amount(line: OrderLine, value: float) -> float:
+def _amount(line: LineToBuy, value: float) -> float:
     amount = round(value / 1000 if line.kind == "trim" else value, 3)
     return int(amount) if amount == int(amount) else amount
 
@@ -32,7 +32,7 @@ def _amount(line: OrderLine, value: float) -> float:
 def order_by_shop(job: Job) -> str:
     """Return the order list with one row for each size of each line, shop by shop; trim in metres."""
     rows: list[list[object]] = []
-    for shop, lines in order_list(job).shops():
+    for shop, lines in to_buy(job).shops():
         for line in lines:
             unit = "m" if line.kind == "trim" else line.measure
             for size, count, price in line.buy:
@@ -60,7 +60,7 @@ def order_by_room(job: Job) -> str:
     """Return the order list with one row for each room's share of each line."""
     rows: list[list[object]] = []
     for room in job.rooms:
-        for line in order_list(job).lines:
+        for line in to_buy(job).lines:
             for room_id, name, amount in line.shares:
                 if room_id == room.id:
                     unit = "m" if line.kind == "trim" else line.measure

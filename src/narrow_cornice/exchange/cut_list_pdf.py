@@ -4,16 +4,16 @@ from __future__ import annotations
 
 import math
 
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.trimwork.courses import courses_of, words_of
+from narrow_cornice.derived.trimwork.cut_list import EndCut, cut_list
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.takeoff.courses import courses_of, words_of
-from narrow_cornice.takeoff.cut_list import EndCut, cut_list
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.order_line import OrderLine
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.lengths import show_length
 from narrow_cornice.units.show import show_money
 
@@ -63,7 +63,7 @@ def cut_list_pdf(job: Job) -> bytes:
         y += 8.0
     if none:
         sheet.text(LEFT, y + 4, "No room has been measured yet.", 10, colour="soft")
-    lines = [line for line in order_list(job).lines if line.bars is not None and line.bars.bars]
+    lines = [line for line in to_buy(job).lines if line.bars is not None and line.bars.bars]
     if lines:
         y = _begin(sheet, job, "How the bars are cut", "Marks say which piece of the cut list each is; lengths in mm.")
         for line in lines:
@@ -73,7 +73,8 @@ def cut_list_pdf(job: Job) -> bytes:
 
 def _courses(sheet: Sheet, job: Job, room: Room, y: float) -> float:
     """Write the dentils and modillions of a room, wall by wall; return where to go on."""
-    for _, course in courses_of(measured_room(room, job.house_rules), job.house_rules):
+    trimmed = trimmed_room(room, job.house_rules)
+    for _, course in courses_of(trimmed, job.house_rules) if trimmed is not None else ():
         y = _room_for(sheet, job, y, 5.0, room.name)
         words = f"{course.wall}: {words_of(course)}, the first {course.first:.1f} from the left end of the wall"
         sheet.text(22.0, y + 2.5, words, 8, room=RIGHT - 24)
@@ -114,7 +115,7 @@ def _picture(sheet: Sheet, x: float, y: float, end: EndCut, left: bool) -> None:
         sheet.line(tuple((px + over, py) for px, py in cut), Pen("ink", 0.4, dashed=True))
 
 
-def _bars(sheet: Sheet, job: Job, line: OrderLine, y: float) -> float:
+def _bars(sheet: Sheet, job: Job, line: LineToBuy, y: float) -> float:
     """Draw the bars of one line with their pieces; return where to go on."""
     assert line.bars is not None
     y = _room_for(sheet, job, y, 10 + 2 * (BAR + 3))

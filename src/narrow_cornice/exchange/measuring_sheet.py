@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.surveys import corner_index, next_of
 from narrow_cornice.drawing.marks import Pen, Point
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surveys import corner_index, next_of
 
 LEFT, RIGHT, LINE = 16.0, 194.0, 6.6
 SKETCH = (118.0, 28.0, 76.0, 62.0)  # where the sketch of the plan stands: x, y, width, height in mm

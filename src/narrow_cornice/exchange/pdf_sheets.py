@@ -14,6 +14,8 @@ from importlib.resources import as_file, files
 from typing import TYPE_CHECKING
 
 from narrow_cornice.colour.tones import channels
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.drawing.lettering import settled, usual_size
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
@@ -36,8 +38,6 @@ from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.order import order_list, tick_state
-from narrow_cornice.takeoff.order_line import OrderLine
 from narrow_cornice.units.show import show_money
 
 if TYPE_CHECKING:
@@ -331,7 +331,7 @@ def foot(sheet: Sheet, job: Job) -> None:
 
 def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
     """Return the order list on A4: one slip for each shop (or room), with pictures, reasons and totals."""
-    order = order_list(job)
+    order = to_buy(job)
     sheet = Sheet(f"{job.name}: order", landscape=False)
     money = f" {job.settings.money}" if job.settings.money else ""
     if by_room:
@@ -400,7 +400,7 @@ def _order_head(sheet: Sheet, job: Job, word: str) -> float:
     return 36.0
 
 
-def _order_row(sheet: Sheet, job: Job, line: OrderLine, y: float, room_id: str) -> float:
+def _order_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -> float:
     """Print one line with its tick box and picture, and return where the next begins."""
     unit = job.settings.unit
     box = 3.6

@@ -15,6 +15,8 @@ from collections.abc import Sequence
 
 import msgspec
 
+from narrow_cornice.derived.measured.surveys import corner_key
+from narrow_cornice.derived.measured.widths import LEVEL_WORDS, SHARES
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.edits.measure_edits import set_heights
 from narrow_cornice.job.edits.survey_edits import (
@@ -30,8 +32,6 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.things import Level
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Instrument, Reading, parse_angle
-from narrow_cornice.takeoff.surveys import corner_key
-from narrow_cornice.takeoff.widths import LEVEL_WORDS, SHARES
 from narrow_cornice.units.lengths import Length, LengthError, Unit, parse_length
 
 HEADINGS = ("what", "at", "to", "value", "instrument", "sigma")

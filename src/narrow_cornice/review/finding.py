@@ -9,14 +9,15 @@ from typing import Literal, get_args
 import msgspec
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.to_buy import ToBuy
+from narrow_cornice.derived.coated.coatings import Coated
+from narrow_cornice.derived.measured.rooms import MeasuredRoom
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Paint, Room, Settings
 from narrow_cornice.job.things import WayIn
-from narrow_cornice.takeoff.coatings import Coated
-from narrow_cornice.takeoff.order import Order
-from narrow_cornice.takeoff.rooms import MeasuredRoom
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
@@ -54,8 +55,7 @@ class RoomSeen(msgspec.Struct, frozen=True):
     """A measured room as the rules see it."""
 
     room: Room
-    measured: MeasuredRoom
-    trim: FittedTrim
+    trimmed: TrimmedRoom
     coated: tuple[Coated, ...]
     rules: HouseRules
     paints: tuple[Paint, ...]
@@ -63,6 +63,16 @@ class RoomSeen(msgspec.Struct, frozen=True):
     changed_rules: dict[str, float]
     ways_in: tuple[WayIn, ...] = ()
     house: HouseBrief = HouseBrief()
+
+    @property
+    def measured(self) -> MeasuredRoom:
+        """Return the room as it was measured."""
+        return self.trimmed.measured
+
+    @property
+    def trim(self) -> FittedTrim:
+        """Return the room's trim."""
+        return self.trimmed.trim
 
     def size(self, mm: float) -> str:
         """Return a length in the job's unit, as its finest step shows it."""
@@ -79,7 +89,7 @@ class JobSeen(msgspec.Struct, frozen=True):
     """The whole job as the rules see it."""
 
     job: Job
-    order: Order
+    order: ToBuy
     coated: tuple[tuple[Room, tuple[Coated, ...]], ...]
     rules: HouseRules
     today: date

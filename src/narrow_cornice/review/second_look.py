@@ -5,9 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from datetime import date
 
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Colour, Job, Paint, Room, Settings
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.things import WayIn
 from narrow_cornice.review.finding import GRADES, Finding, JobSeen, RoomSeen
 from narrow_cornice.review.rules import (
@@ -39,10 +43,6 @@ from narrow_cornice.review.rules import (
     trim_across,
     who_works,
 )
-from narrow_cornice.takeoff.coatings import coated_surfaces
-from narrow_cornice.takeoff.order import order_list
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surveys import house_rules_of
 
 ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     reading_doubtful.look,
@@ -87,12 +87,12 @@ def _room_findings(
     ways_in: tuple[WayIn, ...],
     house: HouseBrief,
 ) -> tuple[Finding, ...]:
-    measured = measured_room(room, changed_rules)
-    if measured.trim is None:  # not yet measured: nothing is begun that could be nagged about
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:  # not yet measured: nothing is begun that could be nagged about
         return ()
     coated = coated_surfaces(room, changed_rules, paints, colours)
     rules = house_rules_of(changed_rules)
-    seen = RoomSeen(room, measured, measured.trim, coated, rules, paints, settings, changed_rules, ways_in, house)
+    seen = RoomSeen(room, trimmed, coated, rules, paints, settings, changed_rules, ways_in, house)
     return tuple(finding for rule in ROOM_RULES for finding in rule(seen))
 
 
@@ -107,7 +107,7 @@ def _second_look(job: Job, today: int) -> tuple[Finding, ...]:
     for room in job.rooms:
         findings += _room_findings(room, job.house_rules, job.paints, job.colours, job.settings, job.ways_in, job.brief)
     coated = tuple((room, coated_surfaces(room, job.house_rules, job.paints, job.colours)) for room in job.rooms)
-    seen = JobSeen(job, order_list(job), coated, house_rules_of(job.house_rules), date.fromordinal(today))
+    seen = JobSeen(job, to_buy(job), coated, house_rules_of(job.house_rules), date.fromordinal(today))
     for rule in JOB_RULES:
         findings += rule(seen)
     findings = [finding.kept_because(job.kept.get(finding.key)) for finding in findings]

@@ -29,21 +29,17 @@ WALL_KINDS: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "ar
 
 
 class Hole(msgspec.Struct, frozen=True):
-    """An opening in a wall, for runs: its readings as figures, and whether it reaches down to the floor."""
+    """An opening in a wall, for runs: its readings as figures, and whether it reaches down to the floor; below a door
+    or a doorway is no wall."""
 
     id: str
     name: str
-    kind: str
+    to_floor: bool
     place: Figure
     width: Figure
     sill: Figure
     height: Figure
     cased: bool
-
-    @property
-    def to_floor(self) -> bool:
-        """Return whether there is no wall below: a door or a doorway."""
-        return self.kind != "window"
 
     @property
     def bottom(self) -> float:

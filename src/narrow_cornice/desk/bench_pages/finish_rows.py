@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
+from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     ChoiceRow,
@@ -17,7 +18,6 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Finish, Job, Room
-from narrow_cornice.takeoff.coatings import Coated, coated_surfaces
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench

@@ -7,6 +7,8 @@ from typing import TYPE_CHECKING, Literal
 
 from PyQt6.QtWidgets import QInputDialog
 
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench_pages.photo_rows import lay_photograph, point_at
 from narrow_cornice.desk.bench_pages.room_rows import colour_typed
 from narrow_cornice.desk.bench_pages.survey_rows import corner_choices, reading_rows, widths_from_wall
@@ -26,8 +28,6 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Opening, OpeningKind, Room
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.units.lengths import Length, parse_length
 
 if TYPE_CHECKING:
@@ -70,7 +70,7 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
 
     def add(kind: OpeningKind) -> None:
         measured = measured_room(room, bench.session.job.house_rules)
-        taken = [] if measured.fault else [rect.u1 for _, _, rect in measured.face(wall_id).openings]
+        taken = [] if measured.fault else [one.rect.u1 for one in measured.face(wall_id).openings]
         free = max(taken, default=0.0) + 300
         if bench.do(edits.add_opening(room.id, kind, wall_id, Length(free, f"{free:g} mm"))):
             added = bench.session.job.room(room.id).openings[-1]

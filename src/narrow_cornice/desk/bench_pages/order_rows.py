@@ -5,6 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -19,12 +23,8 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.takeoff.order import order_list, tick_state
-from narrow_cornice.takeoff.order_line import OrderLine
-from narrow_cornice.takeoff.surveys import house_rules_of
-from narrow_cornice.takeoff.tally import tally
-from narrow_cornice.takeoff.trim_order import cut_lengths
 from narrow_cornice.units.lengths import parse_length, show_length
 from narrow_cornice.units.show import show_money
 
@@ -34,7 +34,7 @@ if TYPE_CHECKING:
 
 def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
     """Yield the rows of an order line."""
-    line = order_list(job).line(about[1]) if len(about) > 1 else None
+    line = to_buy(job).line(about[1]) if len(about) > 1 else None
     if line is None:
         yield Title("Order", job.name[:200])
         yield NoteRow("This line is no longer wanted.")
@@ -64,7 +64,7 @@ def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
     yield from bench.findings(lambda finding: finding.about == about)
 
 
-def cutting_rows(bench: Bench, job: Job, line: OrderLine) -> Iterator[Row]:
+def cutting_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
     """Yield how the bars of a line were found, and what can be done about it."""
     if line.bars is None or line.stock is None:
         return
@@ -108,7 +108,7 @@ def cutting_rows(bench: Bench, job: Job, line: OrderLine) -> Iterator[Row]:
     yield from left_over_rows(bench, job, line, rules.value("least_useful"))
 
 
-def left_over_rows(bench: Bench, job: Job, line: OrderLine, least: float) -> Iterator[Row]:
+def left_over_rows(bench: Bench, job: Job, line: LineToBuy, least: float) -> Iterator[Row]:
     """Yield the bars of a line that are there already, to be typed, and the off-cuts worth keeping."""
     settings = job.settings
 

@@ -5,15 +5,16 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.things import Framed, Panelling
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.units.lengths import Length, parse_length
 
@@ -41,15 +42,15 @@ def panel_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
     yield from bench.size((room.id, "panels", one.id, "margin"), "Margin all round")
     yield from bench.size((room.id, "panels", one.id, "wished"), "Wished width")
     yield ChoiceRow("Divided", ALIKE, one.alike, lambda value: change(alike=value))
-    measured = measured_room(room, job.house_rules)
-    if measured.fault:
-        yield NoteRow(measured.fault, "ochre")
+    trimmed = trimmed_room(room, job.house_rules)
+    if trimmed is None:
+        yield NoteRow(measured_room(room, job.house_rules).fault, "ochre")
         return
     yield Caption("On each wall")
-    for side, face in zip(room.sides, measured.faces, strict=True):
-        yield ToggleRow(_wall_words(bench, measured.panels_of(face), face.name, one), _is_on(one, side.id),
+    for side, face in zip(room.sides, trimmed.faces, strict=True):
+        yield ToggleRow(_wall_words(bench, trimmed.panels_of(face.id), face.name, one), _is_on(one, side.id),
                         _wall_toggle(bench, room, one, side.id))  # fmt: skip
-    figure = _panel_figure(measured, one)
+    figure = _panel_figure(trimmed, one)
     if figure is not None:
         yield from bench.working(figure)
     yield ButtonsRow(("Take these panels away",), lambda _: bench.do(edits.remove_panels(room.id, one.id)) and None)
@@ -85,9 +86,9 @@ def _wall_toggle(bench: Bench, room: Room, one: Panelling, wall_id: str) -> Call
     return toggled
 
 
-def _panel_figure(measured: object, one: Panelling) -> Figure | None:
+def _panel_figure(trimmed: TrimmedRoom, one: Panelling) -> Figure | None:
     """Return the width of the first panel of a field, with its working."""
-    for panels in measured.panels.values():  # type: ignore[attr-defined]
+    for panels in trimmed.panels.values():
         if any(key == one.id for key, _ in panels.panels):
             level = [run.to_buy for run in panels.runs if run.part == "level" and run.around == one.id]
             return level[0] if level else None
@@ -137,10 +138,10 @@ def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row
         one.mould,
         lambda value: bench.do(edits.change_thing(room.id, "frames", one.id, one.name, mould=value)) and None,
     )
-    measured = measured_room(room, job.house_rules)
-    if measured.trim is None:
+    trimmed = trimmed_room(room, job.house_rules)
+    if trimmed is None:
         return
-    mine = [run for run in measured.runs if run.part in ("upright", "level") and run.around == one.id]
+    mine = [run for run in trimmed.runs if run.part in ("upright", "level") and run.around == one.id]
     if not mine:
         yield NoteRow(f"No {one.mould} is fitted in this room: it has no frame yet.", "ochre")
         return

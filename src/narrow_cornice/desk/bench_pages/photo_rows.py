@@ -7,13 +7,13 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench_pages.thing_rows import FIXTURES
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.pictures import SUFFIXES_IN
-from narrow_cornice.takeoff.rooms import measured_room
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench

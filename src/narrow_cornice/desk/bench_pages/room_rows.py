@@ -5,6 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
+from narrow_cornice.derived.coated.two_tones import split_of
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -18,7 +21,6 @@ from narrow_cornice.desk.bench_rows import (
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import parse_length
 
@@ -154,6 +156,6 @@ def two_tone(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     if room.two_tone == "at a height":
         yield from bench.size((room.id, "split"), "Split at")
     elif room.two_tone == "at the dado rail":
-        measured = measured_room(room, job.house_rules)
-        if measured.trim is not None and measured.split is None:
+        trimmed = trimmed_room(room, job.house_rules)
+        if trimmed is not None and split_of(trimmed) is None:
             yield NoteRow("No dado rail is fitted here, so the walls stay in one tone.", "ochre")

@@ -5,15 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
-from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
-from narrow_cornice.drawing.marks import About
-from narrow_cornice.errors import CorniceError
-from narrow_cornice.explained.figures import Figure
-from narrow_cornice.job import edits
-from narrow_cornice.job.model import Job, Room
-from narrow_cornice.takeoff.courses import courses_of, ends_of, words_of
-from narrow_cornice.takeoff.rooms import MeasuredRoom
-from narrow_cornice.takeoff.sections import (
+from narrow_cornice.derived.trimwork.courses import courses_of, ends_of, words_of
+from narrow_cornice.derived.trimwork.sections import (
     add_member,
     change_member,
     is_drawn,
@@ -25,7 +18,14 @@ from narrow_cornice.takeoff.sections import (
     undraw,
     with_dentils,
 )
-from narrow_cornice.takeoff.surveys import house_rules_of
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
+from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.trim.choices import FRAMING, TrimKind
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.members import KINDS
@@ -47,11 +47,11 @@ def done(bench: Bench, edit: Callable[[], edits.Edit]) -> bool:
         return False
 
 
-def member_of_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, about: About) -> Iterator[Row]:
+def member_of_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, about: About) -> Iterator[Row]:
     """Yield the rows of one member of a profile."""
     key, index = about[2], int(about[4])
     kind = kind_of_key(key)
-    profile = profile_of(measured, kind)
+    profile = profile_of(trimmed, kind)
     placed = placed_member(profile, kind, key, index) if profile is not None else None
     if profile is None or placed is None:
         yield Title(kind.capitalize(), room.name[:200])
@@ -61,35 +61,35 @@ def member_of_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom
     yield Title(one.kind.capitalize(), f"Member of the {kind}, {room.name[:100]}")
 
     def change(**fields: object) -> None:
-        done(bench, lambda: change_member(measured, key, index, **fields))
+        done(bench, lambda: change_member(trimmed, key, index, **fields))
 
     yield ChoiceRow("Member", tuple((name, name) for name in KINDS), one.kind, lambda name: change(kind=name))
     yield from bench.size(about[:5], "Height")
     yield from bench.size((*about[:5], "projection"), "Goes back" if one.back else "Comes out")
     yield ChoiceRow("Curves", CURVES, one.curves or "", lambda value: change(curves=value or None))
     yield ToggleRow("Goes back to the wall", one.back, lambda on: change(back=on))
-    new = like(measured, key, index)
+    new = like(trimmed, key, index)
     yield ButtonsRow(
         ("Add one above", "Add one below", "Take it away"),
         lambda pressed: (
             done(
                 bench,
                 lambda: (
-                    remove_member(measured, key, index)
+                    remove_member(trimmed, key, index)
                     if pressed == 2
-                    else add_member(measured, key, index, "below" if pressed else "above", new)
+                    else add_member(trimmed, key, index, "below" if pressed else "above", new)
                 ),
             )
             and None
         ),
     )
-    yield from whole_section(bench, job, room, measured, kind)
+    yield from whole_section(bench, job, room, trimmed, kind)
 
 
-def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, kind: TrimKind) -> Iterator[Row]:
+def whole_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: TrimKind) -> Iterator[Row]:
     """Yield what a profile comes to, what the eye sees of it, and the way back to the order's own drawing."""
-    profile = profile_of(measured, kind)
-    if profile is None or measured.trim is None:
+    profile = profile_of(trimmed, kind)
+    if profile is None:
         return
     unit = job.settings.unit
 
@@ -103,14 +103,14 @@ def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, ki
         words += f" · undercut {shown(profile.outline.undercut)}: a knife needs two passes"
     yield NoteRow(f"{words}.")
     if is_drawn(room.trim, kind):
-        yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(measured, kind)) and None)
+        yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(trimmed, kind)) and None)
     if kind == "cornice":
-        yield from _course_rows(bench, job, measured)
+        yield from _course_rows(bench, job, trimmed)
     if kind in FRAMING:
         return
     rules = house_rules_of(job.house_rules)
     eye, distance = rules.value("eye_height"), rules.value("sight_distance")
-    sight = seen_from(profile, measured.trim.of(kind).bottom, eye, distance)
+    sight = seen_from(profile, trimmed.trim.of(kind).bottom, eye, distance)
     yield Caption("What the eye sees")
     yield SizeRow(
         "From", shown(distance), "off the wall", lambda text: bench.type_size(("house rule", "sight_distance"), text)
@@ -123,14 +123,14 @@ def whole_section(bench: Bench, job: Job, room: Room, measured: MeasuredRoom, ki
         yield NoteRow(f"{one.name.capitalize()}: {one.angle:.2f}°{hidden}", "ochre" if one.hidden > 0.5 else "soft")
 
 
-def _course_rows(bench: Bench, job: Job, measured: MeasuredRoom) -> Iterator[Row]:
+def _course_rows(bench: Bench, job: Job, trimmed: TrimmedRoom) -> Iterator[Row]:
     """Yield the dentils and modillions of a cornice wall by wall, or what puts dentils into it."""
-    courses = courses_of(measured, job.house_rules)
+    courses = courses_of(trimmed, job.house_rules)
     if not courses:
-        bed = any(one.stack == "bed mould" for one in getattr(profile_of(measured, "cornice"), "members", ()))
+        bed = any(one.stack == "bed mould" for one in getattr(profile_of(trimmed, "cornice"), "members", ()))
         if bed:
             yield ButtonsRow(
-                ("Dentils in the bed mould",), lambda _: done(bench, lambda: with_dentils(measured)) and None
+                ("Dentils in the bed mould",), lambda _: done(bench, lambda: with_dentils(trimmed)) and None
             )
         return
     yield Caption("Spaced to fit each wall")

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING
 
+from narrow_cornice.derived.trimwork.stock_match import job_offers
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, NoteRow, Row, Title
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.takeoff.stock_match import job_offers
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX

@@ -8,6 +8,9 @@ from typing import TYPE_CHECKING, Any
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QInputDialog
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.surveys import corner_index, corner_key, next_of
+from narrow_cornice.derived.measured.widths import LEVEL_WORDS, width_name
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, FigureRow, NoteRow, Row, TextRow, Title
 from narrow_cornice.desk.size_fields import asked_width, size_field
 from narrow_cornice.drawing.marks import About
@@ -17,9 +20,6 @@ from narrow_cornice.job.model import Job, Room, WallAsRead
 from narrow_cornice.survey.doubt import DOUBTFUL
 from narrow_cornice.survey.plan import Plan, corner_name, facing_walls, pair_name, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading, parse_angle
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surveys import corner_index, corner_key, next_of
-from narrow_cornice.takeoff.widths import LEVEL_WORDS, width_name
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 if TYPE_CHECKING:

@@ -8,6 +8,10 @@ from typing import TYPE_CHECKING, get_args
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QInputDialog
 
+from narrow_cornice.derived.coated.repairs import room_repairs
+from narrow_cornice.derived.measured.backing import stud_places
+from narrow_cornice.derived.measured.envelopes import fit_of
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench_pages.panel_rows import framed_rows
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title
 from narrow_cornice.desk.thing_fields import DEPTHS, LEVELS, SIZE_WORDS, THING_FIELDS, thing_name, thing_of
@@ -16,6 +20,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds, repair_materials
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.things import (
     Backing,
     BackingKind,
@@ -30,11 +35,6 @@ from narrow_cornice.job.things import (
     Trueness,
 )
 from narrow_cornice.survey.readings import as_reading
-from narrow_cornice.takeoff.backing import stud_places
-from narrow_cornice.takeoff.envelopes import fit_of
-from narrow_cornice.takeoff.repairs import room_repairs
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surveys import house_rules_of
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.units.lengths import Length, parse_length
 from narrow_cornice.units.show import show_number

@@ -5,6 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
+from narrow_cornice.derived.bought.reductions import Reduced, reductions
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench_pages.panel_rows import add_panel_rows
 from narrow_cornice.desk.bench_pages.room_rows import order_choices
 from narrow_cornice.desk.bench_pages.section_rows import member_of_section, whole_section
@@ -22,10 +27,6 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.takeoff.cut_list import cut_list
-from narrow_cornice.takeoff.reductions import Reduced, reductions
-from narrow_cornice.takeoff.rooms import MeasuredRoom, measured_room
-from narrow_cornice.takeoff.surfaces import room_surfaces
 from narrow_cornice.trim.choices import FRAMING, KINDS, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
@@ -38,20 +39,20 @@ if TYPE_CHECKING:
 def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
     """Yield the rows of a kind of trim, or of one member of the cornice."""
     name = about[2]
-    measured = measured_room(room, job.house_rules)
-    if measured.trim is None:
+    trimmed = trimmed_room(room, job.house_rules)
+    if trimmed is None:
         yield Title(name.capitalize(), room.name[:200])
-        yield NoteRow(measured.fault, "ochre")
+        yield NoteRow(measured_room(room, job.house_rules).fault, "ochre")
         return
     if len(about) >= 5 and about[3] == "member":
-        yield from member_of_section(bench, job, room, measured, about)
+        yield from member_of_section(bench, job, room, trimmed, about)
         return
     if name.startswith(MEMBER_PREFIX):
-        yield from member_rows(bench, room, measured, name)
+        yield from member_rows(bench, room, trimmed, name)
         return
     kind: TrimKind = next(one for one in KINDS if one == name)
-    piece = measured.trim.of(kind)
-    walls = sorted({run.wall_name for run in measured.runs if run.kind == kind})
+    piece = trimmed.trim.of(kind)
+    walls = sorted({run.wall_name for run in trimmed.runs if run.kind == kind})
     yield Title(kind.capitalize(), f"{room.name[:100]}, " + (f"{len(walls)} walls" if walls else "not fitted"))
     yield from order_choices(bench, room)
     yield ToggleRow(
@@ -61,7 +62,7 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
     )
     if piece.missing:
         yield NoteRow(piece.missing.capitalize() + ".", "ochre")
-    if kind == "dado rail" and measured.trim.borrowed and piece.built:
+    if kind == "dado rail" and trimmed.trim.borrowed and piece.built:
         yield NoteRow("This school has no pedestal: what is not typed is borrowed from the nineteen-part wall.")
     if piece.fitted or piece.missing:
         yield from bench.size((room.id, "trim", kind), "Width" if kind == "casing" else "Height")
@@ -72,20 +73,20 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
         yield from stock_choice(bench, room, kind, piece.stock)
     elif kind == "cornice":
         yield Caption("Its members, from the top")
-        for member in measured.trim.members:
+        for member in trimmed.trim.members:
             key = MEMBER_PREFIX + member.name
             yield ToggleRow(
                 f"{member.name}, {member.height.shown(job.settings.unit)}",
                 member.fitted,
                 _member_toggle(bench, room, key),
             )
-        if len(measured.trim.members) > 1:
+        if len(trimmed.trim.members) > 1:
             yield from _reductions(bench, job, room)
     if piece.built and piece.height is not None:
-        to_buy = run_total(measured.runs, kind)
+        to_buy = run_total(trimmed.runs, kind)
         yield from bench.working(piece.height)
-        yield from _lengths(bench, job, room, measured, kind, to_buy)
-        yield from whole_section(bench, job, room, measured, kind)
+        yield from _lengths(bench, job, room, trimmed, kind, to_buy)
+        yield from whole_section(bench, job, room, trimmed, kind)
         if kind not in FRAMING:
             yield from _corners(bench, job, room, kind)
     if kind in ("panel mould", "stiles and rails", "dado rail"):
@@ -114,18 +115,16 @@ def _member_toggle(bench: Bench, room: Room, key: str) -> Callable[[bool], None]
     return lambda on: bench.do(edits.change_trim(room.id, key, fitted=None if on else False)) and None
 
 
-def _lengths(
-    bench: Bench, job: Job, room: Room, measured: MeasuredRoom, kind: TrimKind, to_buy: Figure
-) -> Iterator[Row]:
-    mine = [run for run in measured.runs if run.kind == kind]
+def _lengths(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: TrimKind, to_buy: Figure) -> Iterator[Row]:
+    mine = [run for run in trimmed.runs if run.kind == kind]
     if not mine:
         return
     yield Caption("Lengths")
-    inside, outside = corner_counts(measured.runs, kind)
+    inside, outside = corner_counts(trimmed.runs, kind)
     yield bench.figure_row(to_buy, True)
     corners = f"{inside} inside corners, {outside} outside" if kind not in FRAMING else "around openings and panels"
     yield NoteRow(f"{len(mine)} pieces · {corners}")
-    profile = measured.trim.of(kind).profile if measured.trim else None
+    profile = trimmed.trim.of(kind).profile
     if profile is not None:
         surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)
         if surface is not None:
@@ -155,10 +154,9 @@ def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row
                 yield bench.figure_row(end.setting.bevel, False)
 
 
-def member_rows(bench: Bench, room: Room, measured: MeasuredRoom, name: str) -> Iterator[Row]:
+def member_rows(bench: Bench, room: Room, trimmed: TrimmedRoom, name: str) -> Iterator[Row]:
     """Yield the rows of one member of the cornice."""
-    assert measured.trim is not None
-    member = next((one for one in measured.trim.members if MEMBER_PREFIX + one.name == name), None)
+    member = next((one for one in trimmed.trim.members if MEMBER_PREFIX + one.name == name), None)
     if member is None:
         yield Title(name.removeprefix(MEMBER_PREFIX).capitalize(), room.name[:200])
         yield NoteRow("This order has no such member.")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QMenu
 
+from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_pages.thing_rows import repair_rows
 from narrow_cornice.desk.bench_widgets import swatch_icon
@@ -15,7 +16,6 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
-from narrow_cornice.takeoff.coatings import coated_surfaces
 
 
 class FinishesPage(DrawingPage):

@@ -8,6 +8,9 @@ from typing import TYPE_CHECKING, Any
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QInputDialog
 
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.surveys import doubts_of
+from narrow_cornice.derived.measured.widths import width_name
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_pages.survey_rows import assumed_in_words, assumption_typed
 from narrow_cornice.desk.bench_pages.thing_rows import FIXTURES
@@ -27,9 +30,6 @@ from narrow_cornice.job.edits import Edit
 from narrow_cornice.job.model import Room, WallAsRead
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.surveys import doubts_of
-from narrow_cornice.takeoff.widths import width_name
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 if TYPE_CHECKING:

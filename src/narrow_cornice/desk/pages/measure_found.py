@@ -6,6 +6,9 @@ from typing import Any
 
 from msgspec.structs import replace
 
+from narrow_cornice.derived.coated.repairs import room_repairs
+from narrow_cornice.derived.measured.carrying import passage
+from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.drawing_page import row
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
@@ -17,9 +20,6 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.things import WayIn
-from narrow_cornice.takeoff.carrying import passage
-from narrow_cornice.takeoff.envelopes import fit_of
-from narrow_cornice.takeoff.repairs import room_repairs
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 WAY_KINDS = ("door", "stair turn", "lift")

@@ -19,6 +19,8 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.painting import MarkPainter, placed
 from narrow_cornice.desk.session import Session
@@ -26,8 +28,6 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.job import edits
-from narrow_cornice.takeoff.order import order_list, tick_state
-from narrow_cornice.takeoff.order_line import OrderLine
 from narrow_cornice.units.show import show_money
 
 
@@ -39,7 +39,7 @@ class LineRow(QAbstractButton):
     def __init__(self, theme: Theme) -> None:
         super().__init__()
         self._theme = theme
-        self._line: OrderLine | None = None
+        self._line: LineToBuy | None = None
         self._picture = Drawing("", "", (), (0, 0, 1, 1))
         self._state = ""
         self._words = ""
@@ -49,7 +49,7 @@ class LineRow(QAbstractButton):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
-    def show_line(self, line: OrderLine, words: str, price: str, state: str, chosen: bool) -> None:
+    def show_line(self, line: LineToBuy, words: str, price: str, state: str, chosen: bool) -> None:
         """Show a line."""
         if line is not self._line:
             self._picture = line_picture(line)
@@ -186,7 +186,7 @@ class OrderPage(QWidget):
         self._session = session
         self._theme = theme
         self.by_room = False
-        self._lines: dict[int, OrderLine] = {}
+        self._lines: dict[int, LineToBuy] = {}
         lay = QVBoxLayout(self)
         lay.setContentsMargins(10, 6, 10, 8)
         top = QHBoxLayout()
@@ -239,7 +239,7 @@ class OrderPage(QWidget):
     def refresh(self) -> None:
         """Show the order as it is now."""
         job = self._session.job
-        order = order_list(job)
+        order = to_buy(job)
         money = f" {job.settings.money[:12]}" if job.settings.money else ""
         notes = []
         if not order.lines:
@@ -301,7 +301,7 @@ class OrderPage(QWidget):
                     self._area.ensureWidgetVisible(row, 0, 60)
                     return
 
-    def _words(self, line: OrderLine, room_id: str) -> tuple[str, str]:
+    def _words(self, line: LineToBuy, room_id: str) -> tuple[str, str]:
         unit = self._session.job.settings.unit
         if room_id:
             share = next(amount for one, _, amount in line.shares if one == room_id)
@@ -313,7 +313,7 @@ class OrderPage(QWidget):
         row.clicked.connect(lambda: self._session.select(("order", self._lines[id(row)].key)))
         row.ticked.connect(lambda: self.tick(self._lines[id(row)]))
 
-    def tick(self, line: OrderLine) -> None:
+    def tick(self, line: LineToBuy) -> None:
         """Tick a line off, or take the tick away; a tick that no longer fits is renewed."""
         state = tick_state(self._session.job, line)
         self._session.do(edits.tick(line.key, None if state == "bought" else line.bought_as, line.name))

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.sections import key_of, kind_of_key, move_joint, profile_of
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.drawing_page import DrawingPage, member_of, row, trim_kind_of
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
@@ -13,9 +16,6 @@ from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
-from narrow_cornice.takeoff.cut_list import cut_list
-from narrow_cornice.takeoff.rooms import measured_room
-from narrow_cornice.takeoff.sections import key_of, kind_of_key, move_joint, profile_of
 from narrow_cornice.trim.choices import FRAMING, KINDS
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.runs import corner_counts, run_total
@@ -68,8 +68,8 @@ class TrimPage(DrawingPage):
         room = self.session.room()
         if room is None or len(about) < 5 or about[3] != "member":
             return None
-        measured = measured_room(room, self.session.job.house_rules)
-        return move_joint(measured, about[2], int(about[4]), x, -y)
+        trimmed = trimmed_room(room, self.session.job.house_rules)
+        return None if trimmed is None else move_joint(trimmed, about[2], int(about[4]), x, -y)
 
     def _dragged(self, about: About, x: float, y: float) -> None:
         """Show the section as it would be with a joint at another place; the job waits until it is let go."""
@@ -116,8 +116,8 @@ class TrimPage(DrawingPage):
     def _rows(self, room: Room) -> list[SheetRow]:
         job = self.session.job
         unit = job.settings.unit
-        measured = measured_room(room, job.house_rules)
-        if measured.trim is None:
+        trimmed = trimmed_room(room, job.house_rules)
+        if trimmed is None:
             return []
 
         def shown(figure: Figure | None) -> str:
@@ -125,10 +125,10 @@ class TrimPage(DrawingPage):
 
         rows: list[SheetRow] = []
         for kind in reversed(KINDS):
-            piece = measured.trim.of(kind)
+            piece = trimmed.trim.of(kind)
             about = (room.id, "trim", kind)
-            runs = [run for run in measured.runs if run.kind == kind]
-            inside, outside = corner_counts(measured.runs, kind)
+            runs = [run for run in trimmed.runs if run.kind == kind]
+            inside, outside = corner_counts(trimmed.runs, kind)
             differs = piece.built and piece.wants is not None and piece.height is not None and kind != "architrave"
             warm = bool(differs and piece.height and piece.wants and abs(piece.height.value - piece.wants.value) > 0.05)
             size = self._size(about) if piece.built or piece.missing else Cell("", number=True)
@@ -145,11 +145,11 @@ class TrimPage(DrawingPage):
                     Cell(shown(Figure("", piece.profile.girth, "mm")) if piece.profile else "", number=True),
                     Cell(str(len(runs)) if runs else "", number=True),
                     Cell(f"{inside} / {outside}" if runs and kind not in FRAMING else "", number=True),
-                    Cell(run_total(measured.runs, kind).shown(unit) if runs else "", number=True),
+                    Cell(run_total(trimmed.runs, kind).shown(unit) if runs else "", number=True),
                 )
             )
-            if kind == "cornice" and len(measured.trim.members) > 1 and not piece.stock:
-                for member in measured.trim.members:
+            if kind == "cornice" and len(trimmed.trim.members) > 1 and not piece.stock:
+                for member in trimmed.trim.members:
                     name = MEMBER_PREFIX + member.name
                     rows.append(
                         row(
@@ -178,7 +178,8 @@ class TrimPage(DrawingPage):
     def _members(self, room: Room) -> list[SheetRow]:
         """Return the members of the section of the kind that is looked at, each with its sizes to be typed."""
         job, kind = self.session.job, trim_kind_of(self.session.view.selected)
-        profile = profile_of(measured_room(room, job.house_rules), kind)
+        trimmed = trimmed_room(room, job.house_rules)
+        profile = profile_of(trimmed, kind) if trimmed is not None else None
         if profile is None:
             return []
         rows = []
@@ -201,15 +202,17 @@ class TrimPage(DrawingPage):
     def _panels(self, room: Room) -> list[SheetRow]:
         """Return the panels of each wall, and what is framed."""
         job = self.session.job
-        measured = measured_room(room, job.house_rules)
+        trimmed = trimmed_room(room, job.house_rules)
+        if trimmed is None:
+            return []
 
         def shown(*sizes: float) -> Cell:
             words = {Figure("", mm, "mm").shown(job.settings.unit, step=1) for mm in sizes}
             return Cell(" / ".join(sorted(words)[:3]), number=True)
 
         rows = []
-        for face in measured.faces:
-            lying = measured.panels_of(face)
+        for face in trimmed.faces:
+            lying = trimmed.panels_of(face.id)
             for field in room.panels:
                 mine = [rect for key, rect in lying.panels if key == field.id]
                 if mine:
@@ -226,7 +229,7 @@ class TrimPage(DrawingPage):
 
     def _offers(self, room: Room) -> list[SheetRow]:
         """Return the stock that comes near the kind of trim that is looked at."""
-        from narrow_cornice.takeoff.stock_match import job_offers
+        from narrow_cornice.derived.trimwork.stock_match import job_offers
 
         job, selected = self.session.job, self.session.view.selected
         kind, member = trim_kind_of(selected), member_of(selected)

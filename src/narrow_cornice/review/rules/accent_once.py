@@ -7,10 +7,10 @@ from collections.abc import Iterator
 import msgspec
 from msgspec.structs import replace
 
+from narrow_cornice.derived.coated.coatings import Coated
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding, JobSeen
-from narrow_cornice.takeoff.coatings import Coated
 
 SMALL_SHARE = 0.1
 

@@ -23,7 +23,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     casing, skirting = seen.trim.of("casing"), seen.trim.of("skirting")
     if seen.room.plinth_blocks or casing.projection is None or skirting.profile is None or not casing.built:
         return
-    if not any(hole.to_floor and hole.cased for face in seen.measured.faces for hole in face.wall.holes):
+    if not any(hole.to_floor and hole.cased for wall in seen.trimmed.walls for hole in wall.holes):
         return
     top = top_depth(skirting.profile)
     if casing.projection.value > top:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.job.edits.design_edits import change_finish
 from narrow_cornice.review.finding import Finding, RoomSeen
-from narrow_cornice.takeoff.repairs import room_repairs
 
 WALLS = ("upper wall", "lower wall", "frieze")
 

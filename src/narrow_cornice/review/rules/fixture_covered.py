@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from narrow_cornice.derived.trimwork.lying import trim_rects
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.takeoff.surfaces import trim_rects
 
 COVERABLE = ("socket", "switch", "grille")
 
@@ -14,13 +14,13 @@ COVERABLE = ("socket", "switch", "grille")
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every fixture against the runs of trim and the openings of its wall."""
     for face in seen.measured.faces:
-        runs = [run for run in seen.measured.runs_of(face) if run.kind != "casing"]
+        runs = [run for run in seen.trimmed.runs_of(face.id) if run.kind != "casing"]
         mould = seen.trim.of("panel mould")
-        framed = seen.measured.panels_of(face).covered(mould.height.value if mould.height is not None else 0.0)
+        framed = seen.trimmed.panels_of(face.id).covered(mould.height.value if mould.height is not None else 0.0)
         for fixture, rect in face.fixtures:
             over = next((run.kind for run in runs if _lies_over(trim_rects(run, seen.trim), rect)), "")
             over = over or next((name for name, one in framed if one.within(rect).area > 1.0), "")
-            inside = next((opening.name for opening, _, hole in face.openings if hole.within(rect).area > 1.0), "")
+            inside = next((one.opening.name for one in face.openings if one.rect.within(rect).area > 1.0), "")
             if fixture.kind not in COVERABLE or not (over or inside):
                 continue
             what = f"the {over}" if over else inside[:40]

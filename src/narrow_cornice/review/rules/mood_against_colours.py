@@ -6,10 +6,10 @@ import math
 from collections.abc import Callable, Iterator, Sequence
 
 from narrow_cornice.colour.tones import lab, light_reflectance
+from narrow_cornice.derived.coated.coatings import Coated
 from narrow_cornice.job.styles import Measure, Mood, moods
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.review.rules.permission_missing import WALLS
-from narrow_cornice.takeoff.coatings import Coated
 
 SEEN_AT_ALL = 0.5  # m²: a colour on less of a room does not make its mood
 

@@ -10,8 +10,7 @@ from narrow_cornice.trim.runs import height_on
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every opening with its casing against its wall and its neighbours."""
-    assert seen.measured.height is not None
-    ceiling = seen.measured.height.value
+    ceiling = seen.trimmed.height.value
     casing_piece = seen.trim.of("casing")
     casing = casing_piece.height.value if casing_piece.built and casing_piece.height else 0.0
 
@@ -31,7 +30,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
 
     for face in seen.measured.faces:
         before: tuple[str, float] | None = None
-        for opening, _, rect in face.openings:
+        for one in face.openings:
+            opening, rect = one.opening, one.rect
             edge = casing if opening.cased else 0.0
             name = opening.name[:40]
             over = max(rect.u1 - face.length, 0.0)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.review.finding import Finding, RoomSeen
-from narrow_cornice.takeoff.envelopes import fit_of
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.measured.carrying import passage
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
-from narrow_cornice.takeoff.carrying import passage
 from narrow_cornice.units.lengths import show_length
 
 

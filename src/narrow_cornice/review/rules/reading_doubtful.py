@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.measured.surveys import doubts_of
 from narrow_cornice.job.edits.survey_edits import set_aside
 from narrow_cornice.job.history import Edit
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.survey.doubt import DOUBTFUL
-from narrow_cornice.takeoff.surveys import doubts_of
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:

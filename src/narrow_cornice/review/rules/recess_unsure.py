@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.measured.carrying import passage
+from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.job.things import Backing
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
-from narrow_cornice.takeoff.carrying import passage
-from narrow_cornice.takeoff.envelopes import fit_of
 
 WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 import itertools
 from collections.abc import Iterator
 
+from narrow_cornice.derived.measured.house import house_of, overlap
 from narrow_cornice.review.finding import Finding, JobSeen
-from narrow_cornice.takeoff.house import house_of, overlap
 
 FAR_OFF = 60.0  # mm
 LARGE = 0.2  # m²: less is a wall that was read a little long

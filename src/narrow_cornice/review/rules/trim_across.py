@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.job.edits.design_edits import change_trim
 from narrow_cornice.job.edits.measure_edits import twin_path
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding, JobSeen
-from narrow_cornice.takeoff.rooms import measured_room
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.units.lengths import Length, show_length
@@ -33,8 +33,8 @@ def look(seen: JobSeen) -> Iterator[Finding]:
 
 
 def _piece(seen: JobSeen, room: Room, kind: TrimKind) -> Fitted | None:
-    trim = measured_room(room, seen.job.house_rules).trim
-    piece = trim.of(kind) if trim is not None else None
+    trimmed = trimmed_room(room, seen.job.house_rules)
+    piece = trimmed.trim.of(kind) if trimmed is not None else None
     return piece if piece is not None and piece.built else None
 
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.review.finding import Finding, RoomSeen
-from narrow_cornice.takeoff.repairs import room_repairs
 
 A_DAY = 6.0  # hours of repairs in one room that are more than a day for somebody who does it seldom
 HEAVY = ("loose plaster", "pest damage", "duct stands proud")

@@ -1,0 +1,1 @@
+"""Every surface with its area, and what goes on it: repairs, coats, litres."""

@@ -1,0 +1,59 @@
+"""Beams, boxed pipes, columns, lowered ceilings: what of them is painted, and what of walls and ceiling they cover."""
+
+from __future__ import annotations
+
+from narrow_cornice.derived.coated.areas import free_faces, rectangle, standing_faces, underside
+from narrow_cornice.derived.measured.rooms import AGAINST
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
+from narrow_cornice.explained.figures import Figure, reading, total
+from narrow_cornice.job.things import Bulk
+from narrow_cornice.survey.faces import Rect
+from narrow_cornice.survey.plan import on_floor
+
+
+def on_wall(bulk: Bulk, height: float) -> Rect:
+    """Return the part of its wall that something standing against it covers."""
+    top = height if bulk.top is None else bulk.top.mm
+    return Rect(bulk.place.mm, bulk.under.mm, bulk.place.mm + bulk.width.mm, max(top, bulk.under.mm))
+
+
+def overhead(bulk: Bulk, under_cornice: float) -> Figure:
+    """Return the ceiling that something reaching up to it covers, beyond what the cornice along its wall covers."""
+    against = bulk.out.mm <= AGAINST
+    depth = max(0.0, bulk.depth.mm - (under_cornice if against else 0.0))
+    note = f"{bulk.name[:40]}, beyond the cornice" if against and under_cornice else bulk.name[:60]
+    return rectangle(
+        Figure("width", bulk.width.mm, "mm", "reading", note=bulk.name[:60]),
+        Figure("height", depth, "mm", "table", note=f"depth of {note}"),
+        called=bulk.name[:60],
+    )
+
+
+def reach_the_ceiling(trimmed: TrimmedRoom) -> list[Bulk]:
+    """Return what stands up to or hangs from the level part of the ceiling."""
+    room, measured = trimmed.room, trimmed.measured
+    tall, sides = trimmed.height.value, [side.id for side in room.sides]
+    found = []
+    for bulk in room.bulks:
+        side = measured.plan.sides[sides.index(bulk.wall)]
+        middle = on_floor(side, bulk.place.mm + bulk.width.mm / 2, bulk.out.mm + bulk.depth.mm / 2)
+        if (bulk.top is None or bulk.top.mm >= tall - AGAINST) and measured.ceiling.at(*middle) >= tall - AGAINST:
+            found.append(bulk)
+    return found
+
+
+def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
+    """Return what beams, boxed pipes, columns and lowered pieces of ceiling have to be painted."""
+    made, room = [], trimmed.room
+    for bulk in room.bulks:
+        path = (room.id, "bulk", bulk.id)
+        width = reading("width", bulk.width.mm, "mm", (*path, "width"))
+        depth = reading("depth", bulk.depth.mm, "mm", (*path, "depth"))
+        top = bulk.top.mm if bulk.top is not None else trimmed.height.value
+        tall = Figure("tall", max(0.0, top - bulk.under.mm), "mm", "table", note="from its underside to its top")
+        faces = free_faces if bulk.out.mm > AGAINST else standing_faces
+        parts = [faces(depth, width, tall)]
+        if bulk.under.mm > 1.0:
+            parts.append(underside(width, depth))
+        made.append((bulk, total(bulk.name[:60], "m²", parts)))
+    return made

@@ -1,0 +1,177 @@
+"""What goes on each surface: the finish in force, its coats, its litres; and what a room needs of each paint."""
+
+from __future__ import annotations
+
+import msgspec
+
+from narrow_cornice.derived.coated.surface import Surface
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.explained.figures import Figure, choice, table, total
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.finishes.coats import Hiding, coats_to_hide
+from narrow_cornice.finishes.spread import Method, litres, loss_of, practical_spread, theoretical_spread
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Colour, Finish, Paint, Room
+from narrow_cornice.job.rules import house_rules_of
+
+NO_FINISH = Finish()  # what is on a surface nobody gave anything
+
+
+class Coated(msgspec.Struct, frozen=True):
+    """A surface with its finish: coats and litres as figures, None where no paint is chosen yet."""
+
+    surface: Surface
+    finish: Finish
+    own: bool
+    colour: Colour | None
+    paint: Paint | None
+    coats: Figure | None = None
+    litres: Figure | None = None
+    primer: Paint | None = None
+    primer_litres: Figure | None = None
+    hiding: Hiding | None = None
+
+
+def paint_line(paint: str, colour: str | None) -> str:
+    """Return the key of the order line for a paint in a colour."""
+    return f"paint:{paint}:{colour or ''}"
+
+
+def _coats(finish: Finish, hiding: Hiding | None, rules: HouseRules) -> Figure:
+    if finish.coats is not None:
+        return choice("coats", finish.coats, "", note="chosen")
+    if hiding is not None and hiding.coats > rules.value("coats"):
+        seen = "hidden" if hiding.hides else "still seen"
+        return table("coats", hiding.coats, "", f"to hide the colour there now; ΔE00 {hiding.left:.1f}, {seen}")
+    return rules.figure("coats")
+
+
+class Finished(msgspec.Struct, frozen=True):
+    """A surface with the finish in force: what a drawing needs to know of it."""
+
+    surface: Surface
+    finish: Finish
+    own: bool
+    colour: Colour | None
+    paint: Paint | None
+
+
+@by_identity(keep=1024)
+def finished_surfaces(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> tuple[Finished, ...]:
+    """Return the room's surfaces with their finish, colour and paint; nothing is measured of the colours yet."""
+    by_paint = {paint.id: paint for paint in paints}
+    by_colour = {colour.id: colour for colour in colours}
+    finished = []
+    for surface in room_surfaces(room, changed_rules):
+        own = room.finishes.get(surface.key)
+        finish = own or room.finishes.get(surface.group, NO_FINISH)
+        colour, paint = by_colour.get(finish.colour or ""), by_paint.get(finish.paint or "")
+        finished.append(Finished(surface, finish, own is not None, colour, paint))
+    return tuple(finished)
+
+
+@by_identity(keep=512)
+def _spread_of(paint: Paint, method: Method) -> Figure:
+    solids = table("volume solids", paint.solids, "%", f"{paint.name}, maker's sheet")
+    film = table("dry film", paint.film, "µm", f"{paint.name}, maker's sheet")
+    return practical_spread(theoretical_spread(solids, film), loss_of(method))
+
+
+@by_identity(keep=32768)
+def _coated(
+    surface: Surface,
+    finish: Finish,
+    own: bool,
+    colour: Colour | None,
+    paint: Paint | None,
+    primer: Paint | None,
+    over: Colour | None,
+    rules: HouseRules,
+) -> Coated:
+    """Return one surface with what goes on it; one that an edit left as it was is not worked out again."""
+    if paint is None:
+        return Coated(surface, finish, own, colour, None)
+    hiding = None
+    if over is not None and colour is not None:
+        hiding = coats_to_hide(
+            over.hex, colour.hex, paint.hiding, int(rules.value("most_coats")), rules.value("hidden_difference")
+        )
+    coats = _coats(finish, hiding, rules)
+    primer_litres = None
+    state = finish.state
+    if primer is not None:
+        once = choice("coats", 1, "", note="primer goes on once")
+        spread = _spread_of(primer, finish.method)
+        primer_litres = litres(surface.net, once, state, finish.texture, spread, rules)
+        state = "sound"  # primed stuff no longer drinks
+    amount = litres(surface.net, coats, state, finish.texture, _spread_of(paint, finish.method), rules)
+    return Coated(surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding)
+
+
+@by_identity(keep=1024)
+def coated_surfaces(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> tuple[Coated, ...]:
+    """Return the room's surfaces with what goes on them, in coats and litres."""
+    rules = house_rules_of(changed_rules)
+    by_paint = {paint.id: paint for paint in paints}
+    by_colour = {colour.id: colour for colour in colours}
+    return tuple(
+        _coated(
+            one.surface,
+            one.finish,
+            one.own,
+            one.colour,
+            one.paint,
+            by_paint.get(one.finish.primer or ""),
+            by_colour.get(one.finish.over or ""),
+            rules,
+        )
+        for one in finished_surfaces(room, changed_rules, paints, colours)
+    )
+
+
+class PaintNeed(msgspec.Struct, frozen=True):
+    """What one room needs of one paint in one colour: litres by surface name."""
+
+    paint: Paint
+    colour: Colour | None
+    parts: tuple[tuple[str, Figure], ...]
+
+    def total(self, name: str) -> Figure:
+        """Return the litres in all under the room's name."""
+        return _parts_total(self, name[:60])
+
+
+@by_identity(keep=8192)
+def _parts_total(need: PaintNeed, name: str) -> Figure:
+    return total(name, "L", [figure for _, figure in need.parts])
+
+
+@by_identity(keep=1024)
+def paint_needs(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> dict[str, PaintNeed]:
+    """Return what the room needs, by the key of the order line."""
+    parts: dict[str, list[tuple[str, Figure]]] = {}
+    what: dict[str, tuple[Paint, Colour | None]] = {}
+    for one in coated_surfaces(room, changed_rules, paints, colours):
+        if one.paint is not None and one.litres is not None and one.litres.value > 0:
+            key = paint_line(one.paint.id, one.colour.id if one.colour else None)
+            parts.setdefault(key, []).append((one.surface.name, one.litres))
+            what[key] = (one.paint, one.colour)
+        if one.primer is not None and one.primer_litres is not None and one.primer_litres.value > 0:
+            key = paint_line(one.primer.id, None)
+            parts.setdefault(key, []).append((one.surface.name, one.primer_litres))
+            what[key] = (one.primer, None)
+    return {key: _need(*what[key], *(one for part in figures for one in part)) for key, figures in parts.items()}
+
+
+@by_identity(keep=16384)
+def _need(paint: Paint, colour: Colour | None, *flat: str | Figure) -> PaintNeed:
+    """Return a need from names and litres in turn; equal ones of the same figures are the same object."""
+    names = [one for one in flat if isinstance(one, str)]
+    figures = [one for one in flat if isinstance(one, Figure)]
+    return PaintNeed(paint, colour, tuple(zip(names, figures, strict=True)))

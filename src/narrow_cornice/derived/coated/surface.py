@@ -1,0 +1,67 @@
+"""One surface of a room: its areas, gross − openings − covered = net, with their arithmetic.
+
+Surface keys are "group@thing" ("upper wall@w1"); the group is what a finish can be given to at once.
+"""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import msgspec
+
+from narrow_cornice.derived.coated.areas import net_area
+from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.trim.choices import KINDS, TrimKind
+
+SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
+TRIM_WITH_FACE: tuple[TrimKind, ...] = tuple(kind for kind in KINDS if kind != "frieze")
+GROUPS = (
+    "upper wall",
+    "lower wall",
+    "frieze",
+    "ceiling",
+    "boxing",
+    *TRIM_WITH_FACE,
+    "door face",
+    "door edges",
+    "reveal",
+)
+
+
+class Surface(msgspec.Struct, frozen=True):
+    """One surface: areas in m² as figures, and where it is (``wall`` is the wall's name, empty for the room's)."""
+
+    key: str
+    group: str
+    kind: SurfaceKind
+    name: str
+    wall: str
+    wall_id: str
+    gross: Figure
+    openings: Figure
+    covered: Figure
+    net: Figure
+
+
+def none_here(name: str) -> Figure:
+    return Figure(name, 0.0, "m²", "choice", note="none here")
+
+
+def plain_surface(
+    key: str, group: str, kind: SurfaceKind, name: str, area: Figure, face: WallFace | None = None
+) -> Surface:
+    """Return a surface from which nothing is taken away."""
+    openings, covered = none_here("openings"), none_here("covered")
+    return Surface(
+        key,
+        group,
+        kind,
+        name,
+        face.name if face else "",
+        face.id if face else "",
+        area,
+        openings,
+        covered,
+        net_area(area, openings, covered, called=name),
+    )

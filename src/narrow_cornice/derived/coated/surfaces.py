@@ -1,0 +1,97 @@
+"""Every surface of a room: walls, ceiling, trim, doors and reveals, each with its areas."""
+
+from __future__ import annotations
+
+from narrow_cornice.derived.coated.areas import leaf_edges, painted_trim, rectangle, reveal_area
+from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
+from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, slope_surfaces
+from narrow_cornice.derived.coated.surface import TRIM_WITH_FACE, Surface, plain_surface
+from narrow_cornice.derived.coated.two_tones import split_of
+from narrow_cornice.derived.coated.wall_surfaces import wall_surfaces
+from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
+from narrow_cornice.explained.figures import Figure, reading, total
+from narrow_cornice.job.edits.measure_edits import twin_path
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.girth import girth_of
+from narrow_cornice.trim.profiles import Profile
+
+
+@by_identity(keep=8192)
+def _trim_surface(kind: TrimKind, profile: Profile, *lengths: Figure) -> Surface:
+    area = painted_trim(total("length", "run", lengths), girth_of(profile), called=kind)
+    return plain_surface(f"{kind}@room", kind, "trim", kind.capitalize(), area)
+
+
+def _trim_surfaces(trimmed: TrimmedRoom) -> list[Surface]:
+    surfaces = []
+    for kind in TRIM_WITH_FACE:
+        profile = trimmed.trim.of(kind).profile
+        mine = [run.length for run in trimmed.runs if run.kind == kind]
+        if profile is not None and mine:
+            surfaces.append(_trim_surface(kind, profile, *mine))
+    return surfaces
+
+
+@by_identity(keep=8192)
+def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Figure) -> tuple[Surface, ...]:
+    """Return the surfaces that an opening brings: leaf and edges of a door, reveals."""
+    opening, width, height = seen.opening, seen.width, seen.height
+    surfaces = []
+    if opening.kind == "door":
+        door = rectangle(width, height, called="face")
+        surfaces.append(
+            plain_surface(f"door face@{opening.id}", "door face", "door", f"{opening.name}, face", door, face)
+        )
+        edges = leaf_edges(width, height, leaf)
+        # Of a door that two rooms share each has its own face; the edges are counted once, with the first.
+        if not opening.twin or twin_path(room_id, opening.id) < opening.twin:
+            surfaces.append(
+                plain_surface(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face)
+            )
+    if opening.reveal.mm > 0 and opening.kind != "fireplace":  # its cheeks are not painted
+        path = (room_id, "opening", opening.id, "reveal")
+        depth = reading(f"reveal of {opening.name[:60]}", opening.reveal.mm, "mm", path)
+        sides = Figure(
+            "level sides",
+            2 if opening.kind == "window" else 1,
+            "",
+            "table",
+            note="a window has head and sill, a door only a head",
+        )
+        area = reveal_area(height, sides, width, depth)
+        surfaces.append(
+            plain_surface(f"reveal@{opening.id}", "reveal", "reveal", f"{opening.name}, reveal", area, face)
+        )
+    return tuple(surfaces)
+
+
+@by_identity(keep=1024)
+def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
+    """Return every surface of the room, walls first; none while the room is not yet measured."""
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
+        return ()
+    measured, trim, split = trimmed.measured, trimmed.trim, split_of(trimmed)
+    leaf = house_rules_of(changed_rules).figure("door_leaf_thickness")
+    surfaces: list[Surface] = []
+    for face, wall in zip(measured.faces, trimmed.walls, strict=True):
+        on_it = (trimmed.runs_of(face.id), trim, trimmed.panels_of(face.id), wall.casing.setback.value)
+        surfaces += wall_surfaces(face, *on_it, trimmed.height, split)
+    hanging = reach_the_ceiling(trimmed)
+    sloped = not measured.ceiling.flat
+    cornices = tuple(run for run in trimmed.runs if run.kind == "cornice") if sloped else ()
+    level = tuple(run for run in cornices if run.low == (0.0, 0.0))
+    surfaces.append(ceiling_surface(measured.plan, measured.ceiling, trim, level, *hanging))
+    surfaces += slope_surfaces(measured.plan, measured.ceiling, trim, *cornices)
+    surfaces += [
+        plain_surface(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(trimmed)
+    ]
+    surfaces += _trim_surfaces(trimmed)
+    for face in measured.faces:
+        for seen in face.openings:
+            surfaces += _opening_surfaces(room.id, face, seen, leaf)
+    return tuple(surfaces)

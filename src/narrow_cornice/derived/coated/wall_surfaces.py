@@ -1,0 +1,167 @@
+"""The parts of a wall that are painted: bands between floor and ceiling, less openings and what lies on them."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Sequence
+
+from narrow_cornice.derived.coated.areas import (
+    less_spandrels,
+    net_area,
+    rectangle,
+    spandrels,
+    under_slope,
+    wall_part,
+)
+from narrow_cornice.derived.coated.bulks import on_wall
+from narrow_cornice.derived.coated.surface import Surface, none_here
+from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.trimwork.lying import casing_rects, trim_rects
+from narrow_cornice.derived.trimwork.panelling import WallPanels
+from narrow_cornice.explained.figures import Figure, total
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.survey.faces import Rect, union_area
+from narrow_cornice.trim.fitted import FittedTrim
+from narrow_cornice.trim.runs import Run, height_on
+
+
+def _rect_figure(name: str, rect: Rect) -> Figure:
+    return rectangle(
+        Figure("width", rect.u1 - rect.u0, "mm", "reading", note="on the wall, within this part"),
+        Figure("height", rect.v1 - rect.v0, "mm", "reading", note="on the wall, within this part"),
+        called=name,
+    )
+
+
+def _together(name: str, parts: Sequence[tuple[str, Rect]], union: float) -> Figure:
+    """Return rectangles as one area; what lies in two of them, or in an opening, is counted once."""
+    figures = [_rect_figure(label, rect) for label, rect in parts if rect.area > 0]
+    if not figures:
+        return none_here(name)
+    counted = sum(figure.value for figure in figures)
+    twice = counted - union / 1_000_000
+    if abs(twice) > 1e-9:
+        figures.append(Figure("counted twice", -twice, "m²", "table", note="where these lie over one another"))
+    return total(name, "m²", figures)
+
+
+def _under(face: WallFace, rect: Rect) -> Rect:
+    """Return as much of an opening as surely lies under the ceiling; one that pokes out is told in the second look."""
+    if not face.sloped:
+        return rect
+    top = min(height_on(face.upper_edge, min(max(u, 0.0), face.length)) for u in (rect.u0, rect.u1))
+    return Rect(rect.u0, rect.v0, rect.u1, min(rect.v1, top))
+
+
+def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
+    """Return a band of a wall: a rectangle, or under a slope the pieces between the places where its edge turns."""
+    if not face.sloped and face.tallest >= high.value - 1e-9:
+        return wall_part(face.extent, high, low)
+    edges = {u for u, _ in face.upper_edge}
+    for (u0, z0), (u1, z1) in itertools.pairwise(face.upper_edge):
+        for level in (low.value, high.value):
+            if (z0 - level) * (z1 - level) < 0:
+                edges.add(u0 + (u1 - u0) * (level - z0) / (z1 - z0))
+    pieces = []
+    places = sorted(edges)
+    for left, right in itertools.pairwise(places):
+        heights = [min(max(height_on(face.upper_edge, u), low.value), high.value) - low.value for u in (left, right)]
+        if max(heights) > 1e-9:
+            note = "under the sloped ceiling"
+            pieces.append(
+                under_slope(
+                    Figure("width", right - left, "mm", "table", note=note),
+                    Figure("left height", heights[0], "mm", "table", note=note),
+                    Figure("right height", heights[1], "mm", "table", note=note),
+                )
+            )
+    return total("wall part", "m²", pieces) if pieces else none_here("wall part")
+
+
+def _lying_on(
+    face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: WallPanels, setback: float
+) -> list[tuple[str, Rect]]:
+    """Return what lies on the face of a wall: runs, casings, panels and framed things."""
+    parts: list[tuple[str, Rect]] = []
+    for run in runs:
+        if run.kind != "casing":
+            parts += [(run.kind, rect) for rect in trim_rects(run, trim)]
+    casing = trim.of("casing")
+    if casing.built and casing.height is not None:
+        for one in face.openings:
+            if one.opening.cased:
+                rects = casing_rects(one.rect, one.to_floor, casing.height.value, setback)
+                parts += [("casing", rect) for rect in rects]
+    mould = trim.of("panel mould")
+    return parts + panels.covered(mould.height.value if mould.built and mould.height is not None else 0.0)
+
+
+@by_identity(keep=1024)
+def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tuple[str, str, Figure, Figure], ...]:
+    """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
+    floor = Figure("floor", 0.0, "mm", "choice")
+    bands: list[tuple[str, str, Figure, Figure]] = []
+    frieze = trim.of("frieze")
+    line: Figure | None = None
+    if frieze.built:
+        line = Figure("line of the picture rail", frieze.bottom, "mm", "choice", note="where the frieze begins")
+    if split is not None and (line is None or split.value < line.value):
+        bands.append(("lower wall", ", lower part", floor, split))
+        bands.append(("upper wall", ", upper part", split, line or top))
+    else:
+        bands.append(("upper wall", "", floor, line or top))
+    if line is not None:
+        bands.append(("frieze", ", frieze", line, top))
+    return tuple(bands)
+
+
+@by_identity(keep=8192)
+def wall_surfaces(
+    face: WallFace,
+    runs: tuple[Run, ...],
+    trim: FittedTrim,
+    panels: WallPanels,
+    setback: float,
+    height: Figure,
+    split: Figure | None,
+) -> tuple[Surface, ...]:
+    """Return the parts of one wall; a wall that an edit left as it was is not counted again.
+
+    Its casings begin ``setback`` mm off the edge of the jambs. What stands against it covers it.
+    """
+    surfaces: list[Surface] = []
+    parts = _lying_on(face, runs, trim, panels, setback)
+    parts += [(one.bulk.name[:60], on_wall(one.bulk, height.value)) for one in face.standing]
+    for group, word, low, high in wall_bands(trim, height, split):
+        band = Rect(0.0, low.value, face.length, high.value)
+        holes = [(one.opening.name, _under(face, one.rect).within(band)) for one in face.openings]
+        lying = [(kind, rect.within(band)) for kind, rect in parts]
+        in_holes = union_area(rect for _, rect in holes)
+        either = union_area([rect for _, rect in holes] + [rect for _, rect in lying])
+        gross = _band_gross(face, low, high)
+        if gross.value <= 0:
+            continue
+        openings = _together("openings", holes, in_holes)
+        for one in face.openings:
+            opening, rect = one.opening, one.rect
+            if opening.kind == "arch" and opening.rise.mm > 0 and band.v0 < rect.v1 <= band.v1 + 1e-9:
+                width = Figure("width", rect.u1 - rect.u0, "mm", "reading", note=opening.name[:60])
+                rise = Figure("rise", min(opening.rise.mm, rect.v1 - rect.v0), "mm", "reading", note=opening.name[:60])
+                openings = less_spandrels(openings, spandrels(width, rise), called="openings")
+        covered = _together("covered", lying, either - in_holes)
+        name = f"Wall {face.name}{word}"
+        surfaces.append(
+            Surface(
+                f"{group}@{face.id}",
+                group,
+                "wall",
+                name,
+                face.name,
+                face.id,
+                gross,
+                openings,
+                covered,
+                net_area(gross, openings, covered, called=name),
+            )
+        )
+    return tuple(surfaces)

@@ -1,0 +1,239 @@
+"""One room as it was measured: its plan, its ceiling, the faces of its walls with what is in and on them, as figures.
+
+Kept by the room's identity: a wall that an edit left as it was stays the same object.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import msgspec
+
+from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
+from narrow_cornice.explained.figures import Figure, explained, reading
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.things import Bulk, ConditionMark, Fixture, Slope
+from narrow_cornice.survey.ceilings import Ceiling, Plane, UpperEdge, slope_over
+from narrow_cornice.survey.faces import Rect
+from narrow_cornice.survey.plan import Plan, corner_name
+from narrow_cornice.survey.readings import Reading
+from narrow_cornice.units.lengths import Length
+
+AGAINST = 1.0  # mm off a wall or a ceiling that still counts as touching it
+
+
+class OpeningFace(msgspec.Struct, frozen=True):
+    """An opening where it lies on its wall, with its readings as figures."""
+
+    opening: Opening
+    rect: Rect
+    place: Figure
+    width: Figure
+    sill: Figure
+    height: Figure
+
+    @property
+    def to_floor(self) -> bool:
+        """Return whether there is no wall below: a door or a doorway."""
+        return self.opening.kind != "window"
+
+
+class Standing(msgspec.Struct, frozen=True):
+    """Something that stands against a wall: from and to along it as figures, its heights in mm."""
+
+    bulk: Bulk
+    start: Figure
+    end: Figure
+    bottom: float
+    top: float
+
+
+class WallFace(msgspec.Struct, frozen=True):
+    """One wall of a measured room: its identity, name, length and the angles of its corners as figures, left and right
+    as seen from inside, its upper edge along the ceiling, and openings, fixtures, condition marks and what stands
+    against it, each where it lies."""
+
+    id: str
+    name: str
+    extent: Figure
+    left: Figure
+    right: Figure
+    upper_edge: UpperEdge
+    openings: tuple[OpeningFace, ...] = ()
+    fixtures: tuple[tuple[Fixture, Rect], ...] = ()
+    marks: tuple[tuple[ConditionMark, Rect], ...] = ()
+    standing: tuple[Standing, ...] = ()
+
+    @property
+    def length(self) -> float:
+        """Return the adjusted length in mm."""
+        return self.extent.value
+
+    @property
+    def tallest(self) -> float:
+        """Return the greatest height of the wall in mm."""
+        return max(z for _, z in self.upper_edge)
+
+    @property
+    def sloped(self) -> bool:
+        """Whether its upper edge is anything but level."""
+        return len(self.upper_edge) > 2 or self.upper_edge[0][1] != self.upper_edge[-1][1]
+
+
+class MeasuredRoom(msgspec.Struct, frozen=True):
+    """A room as derived from its readings. ``fault`` says what is missing; then there is nothing to count yet."""
+
+    room: Room
+    plan: Plan
+    height: Figure | None
+    faces: tuple[WallFace, ...] = ()
+    fault: str = ""
+    ceiling: Ceiling = Ceiling(())
+
+    def face(self, wall_id: str) -> WallFace:
+        """Return the face of a wall by identity. Raises KeyError."""
+        for face in self.faces:
+            if face.id == wall_id:
+                return face
+        raise KeyError(wall_id)
+
+
+@by_identity(keep=1024)
+def _height(readings: tuple[Reading, ...], room_id: str, changed_rules: dict[str, float]) -> Figure | None:
+    rules = house_rules_of(changed_rules)
+    return mean_of_readings("ceiling height", readings, (room_id, "height"), rules, "as read")
+
+
+@by_identity(keep=1024)
+def _corners(plan: Plan) -> tuple[Figure, ...]:
+    """Return the corner angles of a plan as figures."""
+    return tuple(
+        Figure(f"corner {corner_name(index)}", angle, "°", "table", note="from the adjusted plan", sigma=sigma)
+        for index, (angle, sigma) in enumerate(zip(plan.angles, plan.angle_sigmas, strict=True))
+    )
+
+
+@explained("far side", "mm", "place + width")
+def far_side(place: float, width: float) -> float:
+    """Return where something that stands against a wall ends, from the wall's left end."""
+    return place + width
+
+
+@by_identity(keep=4096)
+def _standing_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> tuple[Standing, ...]:
+    """Return what stands against a wall, the same objects as long as nothing of it changes."""
+    return tuple(_standing(bulks, room_id, wall_id, height))
+
+
+def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> Iterator[Standing]:
+    for bulk in bulks:
+        if bulk.wall != wall_id or bulk.out.mm > AGAINST:
+            continue
+        path = (room_id, "bulk", bulk.id)
+        place = reading("place", bulk.place.mm, "mm", (*path, "place"), bulk.name[:60])
+        width = reading("width", bulk.width.mm, "mm", (*path, "width"), bulk.name[:60])
+        top = height if bulk.top is None else bulk.top.mm
+        yield Standing(bulk, place, far_side(place, width), bulk.under.mm, top)
+
+
+@by_identity(keep=1024)
+def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling, tuple[UpperEdge, ...]]:
+    """Return the ceiling of a room and its line along every wall; slopes that are no lower than the rest are none."""
+    planes = [Plane(height.value)]
+    for index, slope in enumerate(slopes):
+        if slope is not None and slope.low.mm < height.value - 1.0:
+            side = plan.sides[index]
+            inward = (-side.outward[0], -side.outward[1])
+            planes.append(slope_over(index, side.start, inward, slope.low.mm, slope.run.mm, height.value))
+    ceiling = Ceiling(tuple(planes))
+    if ceiling.flat:
+        return ceiling, tuple(((0.0, height.value), (side.length.value, height.value)) for side in plan.sides)
+    return ceiling, tuple(ceiling.upper_edge(side.end, side.start) for side in plan.sides)
+
+
+@by_identity(keep=8192)
+def _opening_face(room_id: str, opening: Opening) -> OpeningFace:
+    def of(field: str, length: Length) -> Figure:
+        return reading(
+            f"{field} of {opening.name[:60]}",
+            length.mm,
+            "mm",
+            (room_id, "opening", opening.id, field),
+            f"typed as {length.text}" if length.text else "",
+        )
+
+    u0, bottom = opening.place.mm, opening.sill.mm if opening.kind == "window" else 0.0
+    return OpeningFace(
+        opening,
+        Rect(u0, bottom, u0 + opening.width.mm, bottom + opening.height.mm),
+        of("place", opening.place),
+        of("width", opening.width),
+        of("sill", opening.sill),
+        of("height", opening.height),
+    )
+
+
+@by_identity(keep=8192)
+def _face(
+    wall_id: str,
+    name: str,
+    extent: Figure,
+    left: Figure,
+    right: Figure,
+    upper_edge: UpperEdge,
+    *things: OpeningFace | Fixture | ConditionMark | Standing,
+) -> WallFace:
+    """Return one wall's face; a wall that an edit left as it was stays the same object."""
+    openings = sorted((one for one in things if isinstance(one, OpeningFace)), key=lambda one: one.rect.u0)
+    return WallFace(
+        wall_id,
+        name,
+        extent,
+        left,
+        right,
+        upper_edge,
+        tuple(openings),
+        tuple((one, _about_middle(one)) for one in things if isinstance(one, Fixture)),
+        tuple((one, _about_middle(one)) for one in things if isinstance(one, ConditionMark)),
+        tuple(one for one in things if isinstance(one, Standing)),
+    )
+
+
+def _about_middle(thing: Fixture | ConditionMark) -> Rect:
+    """Return the rectangle of a thing whose place is that of its middle."""
+    u, v, wide, tall = thing.place.mm, thing.height.mm, thing.width.mm / 2, thing.tall.mm / 2
+    return Rect(u - wide, max(0.0, v - tall), u + wide, v + tall)
+
+
+@by_identity(keep=1024)
+def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
+    """Return the room with everything that follows from its readings."""
+    # Heights and lean matter to the plan only where widths were read at several levels.
+    levelled = (room.widths, room.heights, room.trueness) if room.widths else ()
+    plan = plan_of(room.id, room.sides, room.diagonals, room.offsets, changed_rules, *levelled)
+    height = _height(room.heights, room.id, changed_rules)
+    if not plan.determined:
+        return MeasuredRoom(room, plan, height, fault=plan.fault)
+    if height is None:
+        return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
+    corners = _corners(plan)
+    ceiling, upper_edges = _ceiling(plan, height, *(side.slope for side in room.sides))
+    faces = tuple(
+        # Seen from inside, the left end of a wall is the end of the anticlockwise walk.
+        _face(
+            side.id,
+            plan.sides[index].name,
+            plan.sides[index].length,
+            corners[(index + 1) % len(corners)],
+            corners[index],
+            upper_edges[index],
+            *(_opening_face(room.id, one) for one in room.openings if one.wall == side.id),
+            *(one for one in room.fixtures if one.wall == side.id),
+            *(one for one in room.marks if one.wall == side.id),
+            *_standing_of(room.bulks, room.id, side.id, height.value),
+        )
+        for index, side in enumerate(room.sides)
+    )
+    return MeasuredRoom(room, plan, height, faces, ceiling=ceiling)

@@ -1,0 +1,1 @@
+"""Trim on the measured room: fitted, in runs and panels, cut and matched with stock."""

@@ -1,0 +1,366 @@
+"""The cut list of a room: every piece of trim in the order it is put up, with how each of its ends is cut.
+
+Inside corners are coped or mitred as the job has it, outside corners mitred, with the saw set by the corner as it was
+measured. Going round a room, a piece is cut square where it comes first to an inside corner, and coped to what is there
+already. At a casing a piece is cut square; where a run ends free it is returned to the wall.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Literal
+
+import msgspec
+
+from narrow_cornice.derived.measured.backing import stud_places
+from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.trimwork.blocks import blocks_of
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
+from narrow_cornice.explained.figures import Figure, choice, table
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Joinery, MilledTrim, Room
+from narrow_cornice.trim.catalogue import StockPiece
+from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.fitted import Fitted
+from narrow_cornice.trim.runs import WALL_KINDS, Run, casing_outer
+from narrow_cornice.trim.saw_settings import SHARPEST, SawSetting, lying_flat, standing
+from narrow_cornice.trim.scarfs import parts_of, scarf_places
+
+Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
+Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
+INSTALLED: tuple[TrimKind, ...] = (
+    "casing",
+    "cornice",
+    "picture rail",
+    "architrave",
+    "dado rail",
+    "skirting",
+    "stiles and rails",
+    "panel mould",
+)
+
+
+BOARD_MISSING = "no board"
+LEVEL = 0.05  # degrees: what rises less is level
+
+
+class EndCut(msgspec.Struct, frozen=True):
+    """How one end is cut: the setting of the saw where it is not cut square, and what it meets, in words.
+
+    ``longer`` is the edge that is longer, of a piece that lies face up: a cornice flat on its back with its wall edge
+    towards you, other trim with its face towards you, a casing with its inner edge towards you.
+    """
+
+    cut: Cut
+    meets: str
+    setting: SawSetting | None = None
+    longer: Edge = ""
+
+    @property
+    def far_edge_longer(self) -> bool:
+        """Return whether the edge away from you is the longer one."""
+        return self.longer in ("ceiling edge", "back", "outer edge")
+
+    @property
+    def words(self) -> str:
+        """Return the cut in words, with its setting: "mitred 44.1°, blade 33.9°"."""
+        if self.setting is None:
+            return f"{self.cut} to {self.meets}"
+        mitre, bevel = self.setting.mitre.value, self.setting.bevel.value
+        words = f"{'mitred' if self.cut == 'frame' else self.cut} {abs(mitre):.1f}°"
+        if abs(bevel) > 0.05:
+            words += f", blade {abs(bevel):.1f}°"
+        longer = f", {self.longer} longer" if self.longer else ""
+        return f"{words}{longer}, {self.meets}"
+
+
+class CutPiece(msgspec.Struct, frozen=True):
+    """One piece: its number in the order it is put up, its length over its longest points in mm; ``stock`` is the
+    identity of the stock profile it is cut from, empty where it is made; ``block`` says that it is a plinth or corner
+    block."""
+
+    number: int
+    kind: TrimKind
+    wall: str
+    name: str
+    length: float
+    left: EndCut
+    right: EndCut
+    about: tuple[str, ...]
+    stock: str = ""
+    block: bool = False
+
+
+def spring_of(piece: Fitted) -> Figure | None:
+    """Return the angle between the wall and the back of a cornice, in degrees; None of what stands against the wall."""
+    if piece.kind != "cornice" or piece.height is None or piece.projection is None:
+        return None
+    angle = math.degrees(math.atan2(piece.projection.value, piece.height.value))
+    return Figure("spring", angle, "°", "table", note="from its height and how far it comes out")
+
+
+class Part(msgspec.Struct, frozen=True):
+    """What of a piece of trim is cut as one: all of it, or one of the stock profiles it is put together from.
+
+    ``short`` is what it comes out less than what comes out furthest, in mm: so much less does it reach round an outside
+    corner.
+    """
+
+    name: str
+    spring: Figure | None
+    depth: float
+    short: float = 0.0
+    stock: StockPiece | None = None
+
+    @property
+    def key(self) -> str:
+        """Return the identity of its stock profile, empty where it is made."""
+        return self.stock.profile.id if self.stock is not None else ""
+
+
+def parts_of_piece(piece: Fitted) -> tuple[Part, ...]:
+    """Return what a piece of trim is cut as."""
+    out = piece.projection.value if piece.projection is not None else 0.0
+    if not piece.stock:
+        return (Part(piece.kind, spring_of(piece), out),)
+    made = []
+    for one in sorted(piece.stock, key=lambda each: (each.out, each.at)):
+        spring = None
+        if "crown" in one.profile.uses:
+            angle = math.degrees(math.atan2(one.profile.depth, one.profile.height))
+            spring = Figure("spring", angle, "°", "table", note=f"from the sizes of {one.profile.name}")
+        short = max(0.0, out - one.out - one.depth)
+        made.append(Part(f"{piece.kind}, {one.words},", spring, one.depth, short, one))
+    return tuple(made)
+
+
+def longest_stock(kind: TrimKind, stock: Sequence[MilledTrim]) -> float:
+    """Return the longest bar this kind of trim is sold in, endless where it is not sold."""
+    return max((length for one in stock if kind in one.kinds for length in one.lengths), default=math.inf)
+
+
+@by_identity(keep=512)
+def cut_list(
+    room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
+) -> tuple[CutPiece, ...]:
+    """Return the room's pieces in the order they are put up; none while it is not measured."""
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
+        return ()
+    made: list[CutPiece] = []
+    for kind in INSTALLED:
+        runs = [run for run in trimmed.runs if run.kind == kind and not run.there]
+        framed = [run for run in runs if run.part in ("upright", "level")]
+        if kind == "casing":
+            made += _casings(trimmed, [run for run in runs if run not in framed], len(made))
+            made += _frames(trimmed, framed, len(made))
+            made += _blocks(trimmed, changed_rules, len(made))
+        elif kind in ("panel mould", "stiles and rails"):
+            made += _frames(trimmed, runs, len(made))
+        elif kind in WALL_KINDS and runs:
+            made += _round_the_room(trimmed, kind, runs, stock, joinery, len(made))
+    return tuple(made)
+
+
+def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
+    """Return the pieces round the openings, square on the floor or on a plinth block: mitred in the plane of the wall,
+    the head lying over the legs, or all of them between corner blocks."""
+    corner = standing(choice("corner", 90.0, "°", note="of a casing, in the plane of the wall"))
+    way = trimmed.room.casing_heads
+    parts = parts_of_piece(trimmed.trim.of("casing"))
+    made: list[CutPiece] = []
+    for run in runs:
+        wall = trimmed.wall(run.wall)
+        hole = next(one for one in wall.holes if one.id == run.around)
+        leg = run.part == "leg"
+        if way == "mitred":
+            upper = EndCut("frame", "the head" if leg else "the leg", corner, "outer edge")
+            lower = EndCut("frame", "the foot" if leg else "the leg", corner, "outer edge")
+        elif way == "corner blocks":
+            upper = lower = EndCut("square", "a corner block")
+        else:
+            upper = lower = EndCut("square", "the head" if leg else "over the legs")
+        if leg and hole.to_floor:
+            lower = EndCut("square", "the plinth block" if wall.casing.plinth else "the floor")
+        about = (trimmed.room.id, "opening", hole.id)
+        for part in parts:
+            words = f" of {part.stock.words}" if part.stock is not None else ""
+            name = f"{run.part}, {run.words[:40]}{words}"
+            number = before + len(made) + 1
+            length = run.to_buy.value
+            made.append(CutPiece(number, "casing", run.wall_name, name, length, lower, upper, about, part.key))
+    return made
+
+
+def _frames(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
+    """Return the pieces of panels, mirrors and screens, mitred in the wall's plane; stiles and rails are square."""
+    corner = standing(choice("corner", 90.0, "°", note="of a frame, in the plane of the wall"))
+    made: list[CutPiece] = []
+    for run in runs:
+        end = EndCut("frame", "its frame", corner, "outer edge")
+        name = f"{run.part}, {run.words[:50]}"
+        if run.part in ("stile", "rail"):
+            end, name = EndCut("square", "rail and stile" if run.part == "stile" else "end to end"), run.words[:50]
+        about = (trimmed.room.id, "trim", run.kind)
+        for part in parts_of_piece(trimmed.trim.of(run.kind)):
+            words = f" of {part.stock.words}" if part.stock is not None else ""
+            number = before + len(made) + 1
+            length = run.to_buy.value
+            made.append(CutPiece(number, run.kind, run.wall_name, name + words, length, end, end, about, part.key))
+    return made
+
+
+def _blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float], before: int) -> list[CutPiece]:
+    """Return plinth and corner blocks, cut square from a board."""
+    square = EndCut("square", "its own size")
+    made: list[CutPiece] = []
+    for block in blocks_of(trimmed, changed_rules):
+        about = (trimmed.room.id, "trim", "casing")
+        size = f"{block.width:.0f} × {block.thickness:.0f}"
+        name = f"{block.kind}, {block.opening[:40]}, {size}"
+        board = block.board.id if block.board is not None else BOARD_MISSING
+        number = before + len(made) + 1
+        made.append(CutPiece(number, "casing", block.wall, name, block.height, square, square, about, board, True))
+    return made
+
+
+def _round_the_room(
+    trimmed: TrimmedRoom,
+    kind: TrimKind,
+    runs: Sequence[Run],
+    stock: Sequence[MilledTrim],
+    joinery: Joinery,
+    before: int,
+) -> list[CutPiece]:
+    """Return the pieces of one kind, going round the room from its longest run to the left; of a kind put together from
+    stock, one stock profile after another, from the wall outwards and up."""
+    piece = trimmed.trim.of(kind)
+    walls = [face.id for face in trimmed.faces]
+    first = max(runs, key=lambda run: run.end - run.start)
+    start = walls.index(first.wall)
+    # The left end of a wall is at the corner where the anticlockwise walk leaves it: so left means on along the walk.
+    ordered = sorted(runs, key=lambda run: ((walls.index(run.wall) - start) % len(walls), -run.start))
+    made: list[CutPiece] = []
+    for part in parts_of_piece(piece):
+        put_up: set[tuple[str, str]] = set()
+        for run in ordered:
+            face = trimmed.measured.face(run.wall)
+            ends = [_end(trimmed, face, run, part, side, put_up, joinery) for side in ("left", "right")]
+            put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
+            made += _parts(trimmed, face, run, part, ends[0], ends[1], stock, before + len(made))
+    return made
+
+
+def _end(
+    trimmed: TrimmedRoom,
+    face: WallFace,
+    run: Run,
+    part: Part,
+    side: Literal["left", "right"],
+    put_up: set[tuple[str, str]],
+    joinery: Joinery,
+) -> EndCut:
+    """Return how one end of a run is cut."""
+    kind = run.left if side == "left" else run.right
+    if kind == "stop":
+        return _stop(trimmed, face, run.start if side == "left" else run.end)
+    if kind == "knee":
+        return _knee(trimmed, run, side)
+    corner = face.left if side == "left" else face.right
+    index = trimmed.faces.index(face)
+    beyond = trimmed.faces[(index + 1) % len(trimmed.faces)] if side == "left" else trimmed.faces[index - 1]
+    old = next((one for one in trimmed.room.there if one.wall == beyond.id and one.kind == run.kind), None)
+    if old is not None and old.decision == "keep":
+        how = "" if old.meets == "not said" else f", {old.meets}"
+        return EndCut("square", f"the old {run.kind} of {old.height.mm:g}{how}")
+    spring = part.spring
+    if any(abs(one.slope) > LEVEL for one in (run, *_round_the_corner(trimmed, run, beyond, side))):
+        return EndCut("square", f"a block at {corner.name}: a raking run does not mitre round a corner")
+    if not SHARPEST <= corner.value <= 360.0 - SHARPEST:
+        return EndCut("square", f"{corner.name} of {corner.value:.1f}°, which no saw cuts")
+    setting = lying_flat(spring, corner) if spring is not None else standing(corner)
+    meets = f"{corner.name} of {corner.value:.1f}°"
+    if kind == "outside" or joinery.inside_corners == "mitred":
+        return EndCut("mitred", meets, setting, _longer(spring is not None, kind == "outside"))
+    if (beyond.id, "right" if side == "left" else "left") in put_up:
+        return EndCut("coped", meets, setting, _longer(spring is not None, False))
+    return EndCut("square", f"wall {beyond.name}")
+
+
+def _round_the_corner(trimmed: TrimmedRoom, run: Run, face: WallFace, side: Literal["left", "right"]) -> list[Run]:
+    """Return the run of the same kind that comes to the same corner along the next wall, if one does."""
+    mine = [one for one in trimmed.runs_of(face.id) if one.kind == run.kind]
+    if side == "left":
+        return [one for one in mine if one.end > face.length - 1.0]
+    return [one for one in mine if one.start < 1.0]
+
+
+def _knee(trimmed: TrimmedRoom, run: Run, side: Literal["left", "right"]) -> EndCut:
+    """Return the cut of a run where the ceiling's line bends: half the bend, in the plane of the wall."""
+    at = run.start if side == "left" else run.end
+    other = next(
+        one
+        for one in trimmed.runs
+        if one.kind == run.kind and one.wall == run.wall and abs((one.end if side == "left" else one.start) - at) < 1e-6
+    )
+    bend = 180.0 - abs(run.slope - other.slope)
+    corner = choice("corner", bend, "°", note="between the two stretches, in the plane of the wall")
+    return EndCut("frame", f"the knee, {bend:.1f}° in the plane of the wall", standing(corner))
+
+
+def _longer(lying: bool, outside: bool) -> Edge:
+    """Return which edge of a mitred end is longer: into an inside corner the one at the wall, round an outside one the
+    one off it."""
+    if lying:
+        return "ceiling edge" if outside else "wall edge"
+    return "face" if outside else "back"
+
+
+def _stop(trimmed: TrimmedRoom, face: WallFace, at: float) -> EndCut:
+    """Return the end of a run that stops before a corner: at a casing, free beside an opening, under a slope."""
+    outer = casing_outer(trimmed.wall(face.id), trimmed.trim.of("casing"))
+    wide = outer.value if outer is not None else 0.0
+    for one in face.openings:
+        out, rect = wide if one.opening.cased else 0.0, one.rect
+        if abs(at - (rect.u0 - out)) < 0.5 or abs(at - (rect.u1 + out)) < 0.5:
+            if out:
+                return EndCut("square", f"the casing of {one.opening.name[:40]}")
+            corner = choice("corner", 270.0, "°", note="a return to the wall")
+            return EndCut("returned", f"beside {one.opening.name[:40]}", standing(corner), "face")
+    for standing_there in face.standing:
+        if min(abs(at - standing_there.start.value), abs(at - standing_there.end.value)) < 0.5:
+            return EndCut("square", f"the {standing_there.bulk.name[:40]}")
+    return EndCut("square", "the slope of the ceiling")
+
+
+def _parts(
+    trimmed: TrimmedRoom,
+    face: WallFace,
+    run: Run,
+    part: Part,
+    left: EndCut,
+    right: EndCut,
+    stock: Sequence[MilledTrim],
+    before: int,
+) -> list[CutPiece]:
+    """Return a run as one piece, or as several that are scarfed."""
+    overlap = 20.0 if part.spring is not None else part.depth
+    studs = [place - run.start for place in stud_places(trimmed.room.backing.get(face.id), face.length)]
+    longest = max(part.stock.profile.lengths) if part.stock is not None else longest_stock(run.kind, stock)
+    whole = run.to_buy.value
+    for end, corner in ((run.left, face.left), (run.right, face.right)):
+        if end == "outside":
+            whole -= part.short * math.tan(math.radians((corner.value - 180.0) / 2.0))
+    overlap = min(overlap, longest / 3)  # of trim that is thicker than a third of its length nobody makes a joint
+    joints = scarf_places(whole, longest, overlap, studs)
+    lengths = parts_of(whole, joints, overlap)
+    where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
+    scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")), "back")
+    about = (trimmed.room.id, "trim", run.kind)
+    made = []
+    for place, length in enumerate(lengths):
+        name = f"{part.name} {run.wall_name}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
+        ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
+        made.append(CutPiece(before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key))
+    return made

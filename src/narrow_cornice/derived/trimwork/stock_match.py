@@ -1,0 +1,155 @@
+"""Which stock profiles come nearest to a room's trim, and what they cost against having it made.
+
+The price of stock is that of whole lengths of every piece for the whole room; made to measure it is the lengths and,
+once, the grinding of the knife.
+"""
+
+from __future__ import annotations
+
+import msgspec
+from msgspec.structs import replace
+
+from narrow_cornice.cutting.lengths import lengths_to_buy
+from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Job, Joinery, MilledTrim, Room
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.trim.catalogue import StockProfile, Use, shipped_profiles
+from narrow_cornice.trim.choices import TrimChoice, TrimKind, with_choice
+from narrow_cornice.trim.girth import girth_of
+from narrow_cornice.trim.nearest import FOR_KIND, Match, nearest, nearest_to_member
+from narrow_cornice.trim.profiles import Profile, stack_profile
+from narrow_cornice.trim.stacks import height_of
+
+MOST = 8  # profiles that are told for one member
+
+
+class Offer(msgspec.Struct, frozen=True):
+    """One way to buy a kind of trim as stock: the pieces, the price for the room as a figure, whether it is chosen."""
+
+    match: Match
+    price: Figure
+    chosen: bool
+
+
+class Offers(msgspec.Struct, frozen=True):
+    """Stock that comes near a room's trim, the nearest first, and what it costs ``made`` to measure (None: by nobody).
+
+    ``wanted`` is the profile without stock; ``thin`` how many profiles are left out since nothing so thin is put up.
+    """
+
+    wanted: Profile | None
+    offers: tuple[Offer, ...] = ()
+    made: Figure | None = None
+    thin: int = 0
+
+
+@by_identity(keep=512)
+def catalogue_of(own: tuple[StockProfile, ...]) -> tuple[StockProfile, ...]:
+    """Return all stock profiles of a job: its own, and those that ship, where it has none of the same identity."""
+    mine = {one.id for one in own}
+    return (*own, *(one for one in shipped_profiles() if one.id not in mine))
+
+
+def as_made(room: Room, kind: TrimKind) -> Room:
+    """Return the room with a kind of trim made as its order or somebody drew it, not put together from stock."""
+    if not room.trim.get(kind, TrimChoice()).stock:
+        return room
+    return replace(room, trim=with_choice(room.trim, kind, stock=()))
+
+
+@by_identity(keep=256)
+def _wanted(room: Room, changed_rules: dict[str, float], kind: TrimKind) -> Profile | None:
+    trimmed = trimmed_room(as_made(room, kind), changed_rules)
+    return trimmed.trim.of(kind).profile if trimmed is not None else None
+
+
+@by_identity(keep=256)
+def _wanted_member(room: Room, changed_rules: dict[str, float], name: str) -> Profile | None:
+    """Return one member of a room's cornice as a section of its own, None where it is not fitted."""
+    whole = _wanted(room, changed_rules, "cornice")
+    mine = tuple(one.member for one in whole.members if one.stack == name) if whole is not None else ()
+    return stack_profile("cornice", mine, room.curves) if mine and height_of(mine) > 1.0 else None
+
+
+@by_identity(keep=256)
+def _matches(wanted: Profile, kind: TrimKind, own: tuple[StockProfile, ...], least: float) -> tuple[Match, ...]:
+    return nearest(wanted, kind, catalogue_of(own), least)
+
+
+@by_identity(keep=256)
+def offers_of(
+    room: Room,
+    changed_rules: dict[str, float],
+    kind: TrimKind,
+    own: tuple[StockProfile, ...],
+    stock: tuple[MilledTrim, ...],
+    joinery: Joinery,
+    member: str = "",
+) -> Offers:
+    """Return the stock that comes nearest to a kind of trim of a room, or to one ``member`` of its cornice, priced for
+    its runs."""
+    wanted = _wanted_member(room, changed_rules, member) if member else _wanted(room, changed_rules, kind)
+    if wanted is None or kind not in FOR_KIND:
+        return Offers(None)
+    rules = house_rules_of(changed_rules)
+    least, kerf = rules.value("least_thickness"), rules.value("kerf")
+    plain = as_made(room, kind)
+    cuts = [one.length for one in cut_list(plain, changed_rules, stock, joinery) if one.kind == kind]
+    chosen = room.trim.get(kind, TrimChoice()).stock
+    offers = []
+    known = catalogue_of(own)
+    matches = nearest_to_member(wanted, member, known)[:MOST] if member else _matches(wanted, kind, own, least)
+    for match in matches:
+        prices = []
+        for piece in match.pieces:
+            one = piece.profile
+            if one.price_per_metre is None:
+                made = _made(one.profile, kind, cuts, stock, kerf, one.lengths)
+                prices.append(made if made is not None else table(piece.words, 0.0, "money", "nobody makes it here"))
+                continue
+            bars = lengths_to_buy(_within(cut_lengths(cuts), max(one.lengths)), one.lengths, one.price_per_metre, kerf)
+            prices.append(table(piece.words, bars.price, "money", bars.words or "none"))
+        offers.append(Offer(match, total("price of the stock", "money", prices), chosen == match.pieces))
+    uses = frozenset[Use]() if member else FOR_KIND[kind]
+    thin = sum(one.depth < least for one in known if uses & set(one.uses))
+    return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, kerf), thin)
+
+
+def _within(cuts: tuple[float, ...], longest: float) -> tuple[float, ...]:
+    """Return pieces as they are cut from bars of a length: longer ones in equal parts, scarfed."""
+    made: list[float] = []
+    for one in cuts:
+        parts = max(1, -(-int(one) // int(longest)))
+        made += [one / parts] * parts
+    return cut_lengths(made)
+
+
+def _made(
+    wanted: Profile,
+    kind: TrimKind,
+    cuts: list[float],
+    stock: tuple[MilledTrim, ...],
+    kerf: float,
+    own: tuple[float, ...] = (),
+) -> Figure | None:
+    """Return what a profile costs made to measure: whole lengths (its ``own``, or as they are made), and the knife."""
+    one = milled_for(kind, stock)
+    if one is None:
+        return None
+    per_metre = price_per_metre(one, wanted.height)
+    lengths = own or one.lengths
+    bars = lengths_to_buy(_within(cut_lengths(cuts), max(lengths)), lengths, per_metre.value, kerf)
+    parts = [table("lengths", bars.price, "money", f"{bars.words}, {one.name}")]
+    if one.knife_per_mm > 0:
+        grinding = table("grinding per mm", one.knife_per_mm, "money", one.name)
+        parts.append(knife_price(girth_of(wanted), grinding))
+    return total("made to measure", "money", parts)
+
+
+def job_offers(job: Job, room: Room, kind: TrimKind, member: str = "") -> Offers:
+    """Return the offers of a room in a job, for a kind of trim or one member of the cornice."""
+    return offers_of(room, job.house_rules, kind, job.catalogue, job.stock, job.joinery, member)

@@ -1,0 +1,142 @@
+"""The trim of one measured room: fitted to its height, in runs along its walls, with its panels."""
+
+from __future__ import annotations
+
+import msgspec
+
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
+from narrow_cornice.derived.trimwork.panelling import NO_PANELS, WallPanels, panels_of_walls
+from narrow_cornice.explained.figures import Figure, reading
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Room, order_of
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.things import Panelling
+from narrow_cornice.trim.choices import TrimChoice, TrimKind
+from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
+from narrow_cornice.trim.members import Curves
+from narrow_cornice.trim.orders import Order
+from narrow_cornice.trim.proportion import School
+from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, Wall, in_order, runs_of_wall
+
+
+class TrimmedRoom(msgspec.Struct, frozen=True):
+    """A measured room with its trim: ``walls`` are its faces as runs see them, in their order; ``panels`` what of
+    panels lies on each wall, by its identity."""
+
+    measured: MeasuredRoom
+    height: Figure
+    trim: FittedTrim
+    walls: tuple[Wall, ...]
+    runs: tuple[Run, ...]
+    panels: dict[str, WallPanels]
+
+    @property
+    def room(self) -> Room:
+        """Return the room as the job has it."""
+        return self.measured.room
+
+    @property
+    def faces(self) -> tuple[WallFace, ...]:
+        """Return the faces of its walls."""
+        return self.measured.faces
+
+    def wall(self, wall_id: str) -> Wall:
+        """Return a wall as runs see it, by identity. Raises KeyError."""
+        for wall in self.walls:
+            if wall.id == wall_id:
+                return wall
+        raise KeyError(wall_id)
+
+    def panels_of(self, wall_id: str) -> WallPanels:
+        """Return the panels and framed things of one wall."""
+        return self.panels.get(wall_id, NO_PANELS)
+
+    def runs_of(self, wall_id: str) -> tuple[Run, ...]:
+        """Return the runs of one wall but for panels, the same object as long as wall and trim are."""
+        return _runs(self.wall(wall_id), self.trim)
+
+
+@by_identity(keep=1024)
+def _trim(
+    height: Figure,
+    order: Order,
+    school: School,
+    choices: dict[str, TrimChoice],
+    changed_rules: dict[str, float],
+    room_id: str,
+    curves: Curves,
+    panelled: bool,
+    framing: Figure | None,
+) -> FittedTrim:
+    rules = house_rules_of(changed_rules)
+    return fitted_trim(height, order, school, choices, rules, (room_id,), curves, panelled, framing)
+
+
+@by_identity(keep=1024)
+def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
+    """Return how wide the stiles and rails of a room's wainscot are: its margin. None where there is no wainscot."""
+    one = next((one for one in panels if one.manner == "wainscot"), None)
+    if one is None:
+        return None
+    return reading("margin", one.margin.mm, "mm", (room_id, "panels", one.id, "margin"), f"typed as {one.margin.text}")
+
+
+@by_identity(keep=1024)
+def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules: dict[str, float]) -> CasingWay:
+    """Return how openings are cased: a plinth block is a little higher than the skirting that ends on it."""
+    rules = house_rules_of(changed_rules)
+    skirting, casing = trim.of("skirting"), trim.of("casing")
+    plinth = 0.0
+    if plinths and casing.built and casing.height is not None:
+        plinth = (skirting.top if skirting.built else 1.5 * casing.height.value) + rules.value("plinth_over_skirting")
+    return CasingWay(rules.figure("casing_setback"), head, plinth)
+
+
+@by_identity(keep=8192)
+def _wall(face: WallFace, way: CasingWay, *there: TrimKind) -> Wall:
+    """Return a wall as runs see it; one that an edit left as it was stays the same object."""
+    holes = tuple(
+        Hole(
+            one.opening.id,
+            one.opening.name,
+            one.to_floor,
+            one.place,
+            one.width,
+            one.sill,
+            one.height,
+            one.opening.cased,
+        )
+        for one in face.openings
+    )
+    blocked = tuple(Blocked(one.bulk.name, one.start, one.end, one.bottom, one.top) for one in face.standing)
+    return Wall(face.id, face.name, face.extent, face.left, face.right, holes, face.upper_edge, blocked, there, way)
+
+
+@by_identity(keep=8192)
+def _runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
+    return runs_of_wall(wall, trim)
+
+
+@by_identity(keep=1024)
+def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | None:
+    """Return the room with everything that follows from its choices of trim, None while it is not measured."""
+    measured = measured_room(room, changed_rules)
+    if measured.fault or measured.height is None:
+        return None
+    height = measured.height
+    panelled = bool(room.panels or room.frames)
+    framing = _framing(room.panels, room.id)
+    choices, order = room.trim, order_of(room)
+    trim = _trim(height, order, room.school, choices, changed_rules, room.id, room.curves, panelled, framing)
+    way = _casing_way(room.casing_heads, room.plinth_blocks, trim, changed_rules)
+    walls = tuple(
+        _wall(face, way, *(one.kind for one in room.there if one.wall == face.id and one.decision == "keep"))
+        for face in measured.faces
+    )
+    panels: dict[str, WallPanels] = {}
+    if panelled:
+        each = [one for pair in zip(measured.faces, walls, strict=True) for one in pair]
+        panels = panels_of_walls(room.panels, room.frames, trim, height, room.id, *each)
+    others = [panels[face.id].runs for face in measured.faces if face.id in panels]
+    runs = in_order([*(_runs(wall, trim) for wall in walls), *others])
+    return TrimmedRoom(measured, height, trim, walls, runs, panels)
