@@ -21,9 +21,12 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from narrow_cornice.desk.dialogs import colours_dialog, paints_dialog, rules_dialog, stock_dialog
 from narrow_cornice.desk.pictures import VIEWS
 from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.tables.colours_table import colours_dialog
+from narrow_cornice.desk.tables.milled_table import milled_dialog
+from narrow_cornice.desk.tables.paints_table import paints_dialog
+from narrow_cornice.desk.tables.rules_table import rules_dialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import SurroundingsError
 from narrow_cornice.job import edits
@@ -213,7 +216,7 @@ def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.Mo
     buttons["Remove it"].click()
     assert "still on a surface" in colours.fault.text()
     colours.done(0)
-    stock = stock_dialog(session, theme, window)
+    stock = milled_dialog(session, theme, window)
     assert stock.sheet.sheet.setData(stock.sheet.sheet.index(0, 2), "2.4 m; 3600")
     assert session.job.stock[0].lengths == (2400, 3600)
     stock.done(0)

@@ -14,7 +14,7 @@ from PyQt6.QtWidgets import (
 
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_rows import ChoiceRow, FigureRow, FindingRow, SizeRow, ToggleRow
-from narrow_cornice.desk.dialogs import RoomDialog
+from narrow_cornice.desk.room_dialog import RoomDialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.review.second_look import to_settle
 

@@ -183,7 +183,7 @@ class Bench(QWidget):
 
     # ---- pieces that many rows are made of
 
-    def size(self, about: About, label: str) -> Iterator[Row]:
+    def size_rows(self, about: About, label: str) -> Iterator[Row]:
         """Yield the row of a size, with what the order wants where that differs."""
         job = self.session.job
         field = size_field(job, about)

@@ -8,7 +8,7 @@ import msgspec
 
 from narrow_cornice.explained.figures import Figure
 
-Nothing = Callable[[], None]
+Nothing = Callable[[], object]  # what comes of it is nobody's business
 
 
 class Title(msgspec.Struct, frozen=True):
@@ -30,7 +30,7 @@ class ChoiceRow(msgspec.Struct, frozen=True):
     label: str
     options: tuple[tuple[str, str], ...]
     current: str
-    chosen: Callable[[str], None]
+    chosen: Callable[[str], object]
     swatches: tuple[str, ...] = ()
 
 
@@ -58,7 +58,7 @@ class ToggleRow(msgspec.Struct, frozen=True):
 
     label: str
     on: bool
-    toggled: Callable[[bool], None]
+    toggled: Callable[[bool], object]
 
 
 class FigureRow(msgspec.Struct, frozen=True):
@@ -83,7 +83,7 @@ class ButtonsRow(msgspec.Struct, frozen=True):
     """Things to do, each with its words."""
 
     words: tuple[str, ...]
-    pressed: Callable[[int], None]
+    pressed: Callable[[int], object]
 
 
 class FindingRow(msgspec.Struct, frozen=True):
@@ -95,7 +95,7 @@ class FindingRow(msgspec.Struct, frozen=True):
     rule: str
     fixes: tuple[str, ...]
     kept: str
-    fix: Callable[[int], None]
+    fix: Callable[[int], object]
     keep: Nothing
     go: Nothing
 

@@ -231,7 +231,7 @@ class BenchView(QScrollArea):
                     if former is not None:
                         button.clicked.disconnect()
                     button.clicked.connect(lambda: use_wish() if use_wish else None)
-                elif former is not None and getattr(former, "wish", ""):
+                elif isinstance(former, SizeRow) and former.wish:
                     button.clicked.disconnect()
                 if not wish:
                     button.clicked.connect(lambda: None)

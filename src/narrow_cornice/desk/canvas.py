@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Callable
 
 from msgspec.structs import replace
@@ -35,6 +36,7 @@ from narrow_cornice.drawing.marks import (
     Point,
     Strip,
     dimension_line,
+    points_of,
 )
 
 MARGIN = 22
@@ -230,7 +232,8 @@ class Canvas(QWidget):
                 end = QPointF(start + hand * 30, box.center().y() + lift)
                 left = end.x() + 3 if hand > 0 else end.x() - wide - 9
                 places.append((QPointF(start, box.center().y()), end, QRectF(left, end.y() - tall / 2, wide + 6, tall)))
-        for end in (QPointF(box.center().x(), box.top() - 18), QPointF(box.center().x(), box.bottom() + 18)):
+        for y in (box.top() - 18, box.bottom() + 18):
+            end = QPointF(box.center().x(), y)
             places.append((box.center(), end, QRectF(end.x() - wide / 2 - 3, end.y() - tall / 2, wide + 6, tall)))
         on_paper = QRectF(4, self.head(), self.width() - 8, self.height() - self.head() - 6)
         letters = [way.mapRect(QRectF(x0, y0, x1 - x0, y1 - y0)) for x0, y0, x1, y1 in self._letter_boxes(marks)]
@@ -243,12 +246,12 @@ class Canvas(QWidget):
             hidden = (card.intersected(one) for one in letters)
             return 100.0 * off + sum(one.width() * one.height() for one in hidden if not one.isEmpty())
 
-        start, end, card = min(places, key=covered)
+        begin, end, card = min(places, key=covered)
         if card.top() < on_paper.top():
             card.moveTop(on_paper.top())
         card.moveLeft(max(4.0, min(card.left(), self.width() - 4.0 - card.width())))
         painter.setPen(QPen(self._theme.colour("verdigris"), 1.2))
-        painter.drawLine(start, end)
+        painter.drawLine(begin, end)
         paper = self._theme.colour("sheet")
         paper.setAlpha(235)
         painter.fillRect(card, paper)
@@ -332,7 +335,7 @@ class Canvas(QWidget):
                 return (a + b) / 2
             if isinstance(mark, Label | Handle):
                 return self.to_screen(mark.at)
-            return self.way().map(polygon(mark.points)).boundingRect().center()
+            return self.way().map(polygon(points_of(mark))).boundingRect().center()
         return None
 
     def name_things(self, name_of: Callable[[About], str]) -> None:
@@ -491,7 +494,7 @@ class Canvas(QWidget):
 
 def _near(shape: QPolygonF, place: QPointF, reach: float) -> bool:
     """Return whether a place lies near a line of points."""
-    for a, b in zip(list(shape), list(shape)[1:], strict=False):
+    for a, b in itertools.pairwise(shape.at(index) for index in range(shape.count())):
         way = b - a
         length = way.x() ** 2 + way.y() ** 2
         share = 0.0 if length == 0 else QPointF.dotProduct(place - a, way) / length

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -143,7 +144,7 @@ class Exports:
         drawings = every_drawing(job, room, self._session.view.turn, "cornice")
         for drawing in drawings[1 : 2 + len(room.sides)]:
             path = Path(folder) / f"{file_name(drawing.title)}.dxf"
-            self.write(path, lambda one=drawing: drawing_dxf(one))
+            self.write(path, partial(drawing_dxf, drawing))
 
     def readings_csv(self) -> None:
         """Hand out the readings of the room as a table that can be brought in again."""

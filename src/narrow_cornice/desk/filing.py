@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -95,9 +96,7 @@ class Filing:
         """Fill a menu with the files worked on lately."""
         menu.clear()
         for path in self._session.recent():
-            add_action(
-                self._window, menu, f"{path.name}   {path.parent}".replace("&", "&&"), lambda one=path: self.open(one)
-            )
+            add_action(self._window, menu, f"{path.name}   {path.parent}".replace("&", "&&"), partial(self.open, path))
         if menu.isEmpty():
             add_action(self._window, menu, "None yet", lambda: None).setEnabled(False)
 
@@ -113,7 +112,7 @@ class Filing:
                 self._window,
                 menu,
                 f"As it was before saving on {when}",
-                lambda one=version: self.bring_back(one.path),
+                partial(self.bring_back, version.path),
             )
         if menu.isEmpty():
             add_action(self._window, menu, "None yet: each save keeps the one before", lambda: None).setEnabled(False)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from functools import partial
 
 from PyQt6.QtCore import QEvent, QSize, Qt
 from PyQt6.QtGui import QFontMetrics, QResizeEvent
@@ -159,15 +160,16 @@ class LetterRow(QWidget):
         return label
 
     def _fill(self, widget: QWidget, part: Part) -> None:
-        if isinstance(part, Blank) and isinstance(widget, BlankField):
-            widget.show_part(part, lambda text, path=part.path: self._write(path, text))
-        elif isinstance(part, Pick) and isinstance(widget, PickButton):
-            widget.show_part(part, lambda value, path=part.path: self._write(path, value))
-        elif isinstance(part, Words) and isinstance(widget, QLabel):
-            widget.setText(part.text)
-        elif isinstance(part, Swatch) and isinstance(widget, QLabel):
-            widget.setPixmap(swatch_icon(part.colour, self._theme).pixmap(20, 20))
-            widget.setToolTip(plain_tip(part.colour))
+        match widget, part:
+            case BlankField() as field, Blank() as blank:
+                field.show_part(blank, partial(self._write, blank.path))
+            case PickButton() as button, Pick() as pick:
+                button.show_part(pick, partial(self._write, pick.path))
+            case QLabel() as label, Words(text=text):
+                label.setText(text)
+            case QLabel() as label, Swatch(colour=colour):
+                label.setPixmap(swatch_icon(colour, self._theme).pixmap(20, 20))
+                label.setToolTip(plain_tip(colour))
 
 
 class Letter(QWidget):

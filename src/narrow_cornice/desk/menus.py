@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt
@@ -61,7 +62,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
         ("Feet and inches, to 1/16", {"unit": "in", "denominator": 16}),
         ("Feet and inches, to 1/32", {"unit": "in", "denominator": 32}),
     ):
-        add_action(window, units, words, lambda f=fields: window.session.do(edits.change_settings(**f)))
+        add_action(window, units, words, partial(window.session.do, edits.change_settings(**fields)))
     add_action(window, menu, "Colours …", lambda: window.show_table("colours"))
     add_action(window, menu, "Paints …", lambda: window.show_table("paints"))
     add_action(window, menu, "Trim stock …", lambda: window.show_table("stock"))
@@ -84,11 +85,11 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     add_action(window, out, "Cut list and bars as PDF …", window.exports.cut_list)
     for suffix, words in (("pdf", "PDF in tiles"), ("dxf", "DXF"), ("svg", "SVG")):
         full = f"Profile at full size as {words} …"
-        add_action(window, out, full, lambda suffix=suffix: window.exports.full_size(suffix))
+        add_action(window, out, full, partial(window.exports.full_size, suffix))
     add_action(window, out, "Orders of trim as TOML …", window.exports.orders)
     for suffix in ("csv", "json"):
         words = f"Catalogue of stock profiles as {suffix.upper()} …"
-        add_action(window, out, words, lambda suffix=suffix: window.exports.catalogue(suffix))
+        add_action(window, out, words, partial(window.exports.catalogue, suffix))
     add_action(window, out, "Blank measuring sheets as PDF …", window.exports.measuring_sheets)
     add_action(window, out, "The brief to sign as PDF …", window.exports.brief)
     add_action(window, out, "Order by shop as CSV …", lambda: window.exports.order("csv", False))
@@ -100,7 +101,7 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     evening.setCheckable(True)
     evening.setChecked(window.theme.evening)
     for words, letters in (("Usual letters", 1.0), ("Larger letters", 1.15), ("Largest letters", 1.3)):
-        add_action(window, look, words, lambda one=letters: window.letters(one))
+        add_action(window, look, words, partial(window.letters, letters))
     add_action(window, look, "Fold the rooms", lambda: window.fold(window.left), "F7")
     add_action(window, look, "Fold the bench", lambda: window.fold(window.bench), "F8")
     add_action(window, menu, "Keys", window.show_keys, "F1")
@@ -111,6 +112,6 @@ def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
     add_action(window, hidden, "Next part of the window", lambda: next_part(window), "F6")
     add_action(window, hidden, "Redo", window.session.redo, "Ctrl+Y")
     for number, (sheet, words) in enumerate(SHEETS, 1):
-        add_action(window, hidden, words, lambda one=sheet: window.session.look(sheet=one), f"Alt+{number}")
+        add_action(window, hidden, words, partial(window.session.look, sheet=sheet), f"Alt+{number}")
 
     return undo, redo

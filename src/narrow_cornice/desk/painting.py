@@ -248,7 +248,8 @@ class MarkPainter:
         a, b = (self.at(point) for point in dimension_line(mark))
         painter = self._painter
         painter.setPen(self._dimension_pen("rule", 0.8))
-        painter.drawLines([QLineF(self.at(mark.start), a), QLineF(self.at(mark.end), b)])
+        painter.drawLine(QLineF(self.at(mark.start), a))
+        painter.drawLine(QLineF(self.at(mark.end), b))
         painter.setPen(self._dimension_pen(mark.colour, 0.8))
         painter.drawLine(QLineF(a, b))
         painter.setPen(self._dimension_pen(mark.colour, 3.8))

@@ -24,7 +24,7 @@ from narrow_cornice.units.lengths import LengthError, Unit, parse_length, show_l
 
 MOST_POINTS = 12
 FAR = 10.0  # times as far with Shift
-ARROWS = {
+ARROWS: dict[int, tuple[int, int]] = {
     Qt.Key.Key_Left: (-1, 0),
     Qt.Key.Key_Right: (1, 0),
     Qt.Key.Key_Up: (0, -1),

@@ -9,10 +9,10 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QDialog, QFormLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.dialogs import TableDialog, guarded
 from narrow_cornice.desk.drawing_page import row
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
@@ -111,11 +111,12 @@ class ProfilesPreview(QDialog):
 
     def _lines(self) -> list[CatalogueLine]:
         """Return the lines as they would be taken now."""
-        made = []
+        made: list[CatalogueLine] = []
         for number, one in enumerate(self._found, 1):
             if isinstance(one, CatalogueLine):
                 made.append(one)
                 continue
+            assert isinstance(one, FoundProfile)
             try:
                 made.append(CatalogueLine(number, one.name, self._profile(one, number)))
             except CorniceError as error:

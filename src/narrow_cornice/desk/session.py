@@ -151,7 +151,7 @@ class Session(QObject):
 
     def look(self, **fields: object) -> None:
         """Look at something else."""
-        view = replace(self.view, **fields)  # type: ignore[arg-type]
+        view = replace(self.view, **fields)
         if view != self.view:
             self.view = view
             self._settle_view()

@@ -341,7 +341,7 @@ class MainWindow(QMainWindow):
 
     def add_room(self) -> None:
         """Ask for a new room."""
-        from narrow_cornice.desk.dialogs import RoomDialog
+        from narrow_cornice.desk.room_dialog import RoomDialog
 
         RoomDialog(self.session, self).exec()
 
@@ -390,21 +390,24 @@ class MainWindow(QMainWindow):
 
     def show_table(self, which: str) -> None:
         """Show one of the job's tables."""
-        from narrow_cornice.desk import dialogs
         from narrow_cornice.desk.profiles_dialogs import profiles_dialog
+        from narrow_cornice.desk.tables.colours_table import colours_dialog
+        from narrow_cornice.desk.tables.milled_table import milled_dialog
+        from narrow_cornice.desk.tables.paints_table import paints_dialog
+        from narrow_cornice.desk.tables.rules_table import rules_dialog
 
         tables = {
             "profiles": profiles_dialog,
-            "colours": dialogs.colours_dialog,
-            "paints": dialogs.paints_dialog,
-            "stock": dialogs.stock_dialog,
-            "rules": dialogs.rules_dialog,
+            "colours": colours_dialog,
+            "paints": paints_dialog,
+            "stock": milled_dialog,
+            "rules": rules_dialog,
         }
         tables[which](self.session, self.theme, self).exec()
 
     def show_keys(self) -> None:
         """Show the list of keys."""
-        from narrow_cornice.desk.dialogs import keys_dialog
+        from narrow_cornice.desk.keys_page import keys_dialog
 
         keys_dialog(self.theme, self).exec()
 

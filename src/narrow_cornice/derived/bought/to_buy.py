@@ -7,10 +7,11 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.derived.bought.lines import LineToBuy, price_of_tins
-from narrow_cornice.derived.bought.trim import TrimNeed, knife_line_of, milled_for, sold_as, trim_line_of, trim_needs
+from narrow_cornice.derived.bought.trim import TrimNeed, knife_line_of, sold_as, trim_line_of, trim_needs
 from narrow_cornice.derived.coated.coatings import PaintNeed, paint_needs
 from narrow_cornice.derived.coated.repairs import packs, room_repairs
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.prices import milled_for
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.repairs import repair_materials

@@ -101,7 +101,8 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
             bench, f"Round corner {corner}", ("along this wall", "along the next"), "600; 600" if metric else "24; 24"
         )
         if sizes is not None:
-            _guarded(bench, lambda: edits.curve_corner(room.id, wall_id, corner, *sizes, 5))
+            along, across = sizes
+            _guarded(bench, lambda: edits.curve_corner(room.id, wall_id, corner, along, across, 5))
 
     def bayed() -> None:
         sizes = _asked_sizes(
@@ -181,7 +182,7 @@ def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[R
     yield Title(opening.name[:300], f"{opening.kind.capitalize()} in wall {name}, {room.name[:100]}")
     yield TextRow("Name", opening.name[:2000], lambda text: _opening(bench, room, opening, name=text))
     walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.sides)
-    yield ChoiceRow("In wall", walls, opening.wall, lambda value: _opening(bench, room, opening, wall=value) and None)
+    yield ChoiceRow("In wall", walls, opening.wall, lambda value: _opening(bench, room, opening, wall=value))
     words = {
         "place": "From the left",
         "width": "Width",
@@ -191,7 +192,7 @@ def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[R
         "rise": "Rise of the arch",
     }
     for field in fields_of(opening.kind):
-        yield from bench.size((room.id, "opening", opening.id, field), words[field])
+        yield from bench.size_rows((room.id, "opening", opening.id, field), words[field])
     others = [
         (edits.twin_path(other.id, one.id), f"{other.name}: {one.name}"[:60])
         for other in job.rooms
@@ -204,9 +205,9 @@ def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[R
             "Leads to",
             (("", "not said"), *others),
             opening.twin,
-            lambda value: bench.do(edits.join_openings(room.id, opening.id, value, opening.name)) and None,
+            lambda value: bench.do(edits.join_openings(room.id, opening.id, value, opening.name)),
         )
-    yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on) and None)
+    yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on))
     if opening.kind == "window":
         yield TextRow(
             "Frame colour",

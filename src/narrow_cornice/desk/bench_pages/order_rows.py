@@ -44,7 +44,7 @@ def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
     yield ToggleRow(
         "Bought",
         bool(state),
-        lambda on: bench.do(edits.tick(line.key, line.bought_as if on else None, line.name)) and None,
+        lambda on: bench.do(edits.tick(line.key, line.bought_as if on else None, line.name)),
     )
     if state == "changed":
         yield NoteRow(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_as}.", "rust")
@@ -52,7 +52,7 @@ def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
         yield ToggleRow(
             "Mix the tins before starting",
             line.key in job.mixing,
-            lambda on: bench.do(edits.mark_for_mixing(line.key, on, line.name)) and None,
+            lambda on: bench.do(edits.mark_for_mixing(line.key, on, line.name)),
         )
     if line.kind == "trim":
         yield from cutting_rows(bench, job, line)
@@ -95,16 +95,16 @@ def cutting_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
 
     rules = house_rules_of(job.house_rules)
 
-    def find(_: int) -> None:
+    def find(_: int, sold: tuple[float, ...] = line.stock.lengths) -> None:
         pieces = cut_lengths([length for _, length in line.cuts])
-        work.start(line.key, pieces, line.stock.lengths, rules.value("kerf"), left_over)
+        work.start(line.key, pieces, sold, rules.value("kerf"), left_over)
         bench.refresh()
 
     if line.bars.bound is None:
         yield ButtonsRow(("Find the cheapest lengths",), find)
     if kept is not None:
         forget = edits.keep_cutting_plan(line.key, None, line.name)
-        yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget) and None)
+        yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget))
     yield from left_over_rows(bench, job, line, rules.value("least_useful"))
 
 
@@ -162,9 +162,7 @@ def rule_rows(bench: Bench, job: Job, key: str) -> Iterator[Row]:
         f"Value{' in ' + rule.unit if rule.unit else ''}", f"{value:.6g}", lambda text: change_rule(bench, key, text)
     )
     if value != rule.value:
-        yield ButtonsRow(
-            (f"Back to the usual {rule.value:.6g}",), lambda _: change_rule(bench, key, f"{rule.value!r}") and None
-        )
+        yield ButtonsRow((f"Back to the usual {rule.value:.6g}",), lambda _: change_rule(bench, key, f"{rule.value!r}"))
 
 
 def change_rule(bench: Bench, key: str, text: str) -> bool:

@@ -39,8 +39,8 @@ def panel_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
 
     yield ChoiceRow("Where", tuple((zone, zone) for zone in ZONES), one.zone, lambda value: change(zone=value))
     yield ChoiceRow("Made as", MANNERS, one.manner, lambda value: change(manner=value))
-    yield from bench.size((room.id, "panels", one.id, "margin"), "Margin all round")
-    yield from bench.size((room.id, "panels", one.id, "wished"), "Wished width")
+    yield from bench.size_rows((room.id, "panels", one.id, "margin"), "Margin all round")
+    yield from bench.size_rows((room.id, "panels", one.id, "wished"), "Wished width")
     yield ChoiceRow("Divided", ALIKE, one.alike, lambda value: change(alike=value))
     trimmed = trimmed_room(room, job.house_rules)
     if trimmed is None:
@@ -53,7 +53,7 @@ def panel_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
     figure = _panel_figure(trimmed, one)
     if figure is not None:
         yield from bench.working(figure)
-    yield ButtonsRow(("Take these panels away",), lambda _: bench.do(edits.remove_panels(room.id, one.id)) and None)
+    yield ButtonsRow(("Take these panels away",), lambda _: bench.do(edits.remove_panels(room.id, one.id)))
 
 
 def _is_on(one: Panelling, wall_id: str) -> bool:
@@ -136,7 +136,7 @@ def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row
         "Framed with",
         (("panel mould", "panel mould"), ("casing", "casing")),
         one.mould,
-        lambda value: bench.do(edits.change_thing(room.id, "frames", one.id, one.name, mould=value)) and None,
+        lambda value: bench.do(edits.change_thing(room.id, "frames", one.id, one.name, mould=value)),
     )
     trimmed = trimmed_room(room, job.house_rules)
     if trimmed is None:

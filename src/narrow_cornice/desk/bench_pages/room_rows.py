@@ -95,46 +95,40 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
         "Order",
         names,
         room.order,
-        lambda value: value != room.order and bench.do(edits.choose_order(room.id, value)) and None,
+        lambda value: value != room.order and bench.do(edits.choose_order(room.id, value)),
     )
     yield ChoiceRow(
         "School",
         tuple((one, one) for one in SCHOOLS),
         room.school,
-        lambda value: bench.do(edits.change_room(room.id, "school", school=value)) and None,
+        lambda value: bench.do(edits.change_room(room.id, "school", school=value)),
     )
     yield ChoiceRow(
         "Curves",
         (("roman", "Roman arcs"), ("greek", "Greek conics")),
         room.curves,
-        lambda value: bench.do(edits.change_room(room.id, "curves", curves=value)) and None,
+        lambda value: bench.do(edits.change_room(room.id, "curves", curves=value)),
     )
     by_rank = edits.BY_RANK[room.rank]
     mine = (room.order, room.school, room.curves)
     if any((one.order, one.school, one.curves) != mine for one in bench.session.job.rooms):
-        yield ButtonsRow(
-            ("Give the whole house this order",), lambda _: bench.do(edits.order_of_the_house(room.id)) and None
-        )
+        yield ButtonsRow(("Give the whole house this order",), lambda _: bench.do(edits.order_of_the_house(room.id)))
     yield ChoiceRow(
         "Casings",
         (("mitred", "mitred"), ("butted", "head over the legs"), ("corner blocks", "corner blocks")),
         room.casing_heads,
-        lambda value: bench.do(edits.change_room(room.id, "casings", casing_heads=value)) and None,
+        lambda value: bench.do(edits.change_room(room.id, "casings", casing_heads=value)),
     )
     yield ToggleRow(
         "Plinth blocks",
         room.plinth_blocks,
-        lambda on: bench.do(edits.change_room(room.id, "plinth blocks", plinth_blocks=on)) and None,
+        lambda on: bench.do(edits.change_room(room.id, "plinth blocks", plinth_blocks=on)),
     )
     ranks = (("principal", "principal"), ("secondary", "secondary"), ("plain", "plain"))
-    yield ChoiceRow(
-        "Rank", ranks, room.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value)) and None
-    )
+    yield ChoiceRow("Rank", ranks, room.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value)))
     yield ButtonsRow(
         (f"Cornice by its rank: {by_rank}", "Every cornice by its room's rank"),
-        lambda pressed: (
-            bench.do(edits.cornices_by_rank() if pressed else edits.reduce_cornice(room.id, by_rank)) and None
-        ),
+        lambda pressed: bench.do(edits.cornices_by_rank() if pressed else edits.reduce_cornice(room.id, by_rank)),
     )
 
 
@@ -154,7 +148,7 @@ def two_tone(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 
     yield ChoiceRow("Walls", options, room.two_tone, chosen)
     if room.two_tone == "at a height":
-        yield from bench.size((room.id, "split"), "Split at")
+        yield from bench.size_rows((room.id, "split"), "Split at")
     elif room.two_tone == "at the dado rail":
         trimmed = trimmed_room(room, job.house_rules)
         if trimmed is not None and split_of(trimmed) is None:

@@ -64,23 +64,20 @@ def member_of_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, 
         done(bench, lambda: change_member(trimmed, key, index, **fields))
 
     yield ChoiceRow("Member", tuple((name, name) for name in KINDS), one.kind, lambda name: change(kind=name))
-    yield from bench.size(about[:5], "Height")
-    yield from bench.size((*about[:5], "projection"), "Goes back" if one.back else "Comes out")
+    yield from bench.size_rows(about[:5], "Height")
+    yield from bench.size_rows((*about[:5], "projection"), "Goes back" if one.back else "Comes out")
     yield ChoiceRow("Curves", CURVES, one.curves or "", lambda value: change(curves=value or None))
     yield ToggleRow("Goes back to the wall", one.back, lambda on: change(back=on))
     new = like(trimmed, key, index)
     yield ButtonsRow(
         ("Add one above", "Add one below", "Take it away"),
-        lambda pressed: (
-            done(
-                bench,
-                lambda: (
-                    remove_member(trimmed, key, index)
-                    if pressed == 2
-                    else add_member(trimmed, key, index, "below" if pressed else "above", new)
-                ),
-            )
-            and None
+        lambda pressed: done(
+            bench,
+            lambda: (
+                remove_member(trimmed, key, index)
+                if pressed == 2
+                else add_member(trimmed, key, index, "below" if pressed else "above", new)
+            ),
         ),
     )
     yield from whole_section(bench, job, room, trimmed, kind)
@@ -103,7 +100,7 @@ def whole_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind
         words += f" · undercut {shown(profile.outline.undercut)}: a knife needs two passes"
     yield NoteRow(f"{words}.")
     if is_drawn(room.trim, kind):
-        yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(trimmed, kind)) and None)
+        yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(trimmed, kind)))
     if kind == "cornice":
         yield from _course_rows(bench, job, trimmed)
     if kind in FRAMING:
@@ -129,9 +126,7 @@ def _course_rows(bench: Bench, job: Job, trimmed: TrimmedRoom) -> Iterator[Row]:
     if not courses:
         bed = any(one.stack == "bed mould" for one in getattr(profile_of(trimmed, "cornice"), "members", ()))
         if bed:
-            yield ButtonsRow(
-                ("Dentils in the bed mould",), lambda _: done(bench, lambda: with_dentils(trimmed)) and None
-            )
+            yield ButtonsRow(("Dentils in the bed mould",), lambda _: done(bench, lambda: with_dentils(trimmed)))
         return
     yield Caption("Spaced to fit each wall")
     for run, course in courses:

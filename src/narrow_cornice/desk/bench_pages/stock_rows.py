@@ -67,7 +67,7 @@ def offer_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
     words = "Have it made instead" if offer.chosen else "Use these pieces"
     pieces = () if offer.chosen else match.pieces
     yield ButtonsRow(
-        (words,), lambda _: bench.do(edits.use_stock(room.id, kind, pieces, match.words if pieces else "made")) and None
+        (words,), lambda _: bench.do(edits.use_stock(room.id, kind, pieces, match.words if pieces else "made"))
     )
 
 
@@ -76,7 +76,7 @@ def stock_choice(bench: Bench, room: Room, kind: TrimKind, pieces: Sequence[Stoc
     yield Caption("Put together from stock")
     for piece in sorted(pieces, key=lambda one: -one.at):
         yield NoteRow(f"{piece.words}, {piece.profile.species}")
-    yield ButtonsRow(("Have it made instead",), lambda _: bench.do(edits.use_stock(room.id, kind, (), "made")) and None)
+    yield ButtonsRow(("Have it made instead",), lambda _: bench.do(edits.use_stock(room.id, kind, (), "made")))
 
 
 def _like_this(bench: Bench, room: Room, match: Match, key: str) -> Iterator[Row]:

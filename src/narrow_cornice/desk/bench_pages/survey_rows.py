@@ -39,22 +39,19 @@ def reading_rows(bench: Bench, about: About, readings: Sequence[Reading | AngleR
             label += f" ±{one.sigma:g}"
         if one is not None and one.aside:
             label += ", set aside"
-        yield from bench.size((*about, str(number)), label)
+        yield from bench.size_rows((*about, str(number)), label)
     if about[1] == "height":
         return
     doable = [n for n, one in enumerate(readings) if one.aside or len(readings) > 1]
     if doable:
         yield ButtonsRow(
             tuple(f"{'Count' if readings[n].aside else 'Set aside'} reading {n + 1}" for n in doable),
-            lambda pressed: (
-                bench.do(
-                    edits.set_aside(
-                        (*about, str(doable[pressed])),
-                        f"{words}, reading {doable[pressed] + 1}",
-                        aside=not readings[doable[pressed]].aside,
-                    )
+            lambda pressed: bench.do(
+                edits.set_aside(
+                    (*about, str(doable[pressed])),
+                    f"{words}, reading {doable[pressed] + 1}",
+                    aside=not readings[doable[pressed]].aside,
                 )
-                and None
             ),
         )
 
@@ -73,17 +70,17 @@ def corner_choices(bench: Bench, room: Room, side: WallAsRead) -> Iterator[Row]:
         f"Corner {corner}",
         (("left", "inside"), ("right", "outside")),
         side.turn,
-        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)) and None,  # type: ignore[arg-type]
+        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)),  # type: ignore[arg-type]
     )
     if any(not one.aside for one in side.angles):
-        yield from bench.size((room.id, "corner", side.id, "0"), f"Angle of {corner}")
+        yield from bench.size_rows((room.id, "corner", side.id, "0"), f"Angle of {corner}")
         return
     yield TextRow(
         f"{corner} is assumed",
         assumed_in_words(side),
         lambda text: assumption_typed(bench, room.id, side, corner, text),
     )
-    yield from bench.size((room.id, "corner", side.id, "0"), f"Angle of {corner} read")
+    yield from bench.size_rows((room.id, "corner", side.id, "0"), f"Angle of {corner} read")
 
 
 def assumption_typed(bench: Bench, room_id: str, side: WallAsRead, corner: str, text: str) -> bool:
@@ -142,7 +139,7 @@ def corner_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Ro
         "It turns",
         (("left", "inside"), ("right", "outside")),
         side.turn,
-        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)) and None,  # type: ignore[arg-type]
+        lambda value: bench.do(edits.set_turn(room.id, side.id, value, corner)),  # type: ignore[arg-type]
     )
     plan = measured_room(room, job.house_rules).plan
     if plan.determined:
@@ -236,13 +233,13 @@ def width_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
         bench.session.select((room.id, "width", f"{asked.wall}+{asked.other}+{asked.level}+{round(asked.place.mm)}"))
         return True
 
-    yield ChoiceRow("Read", tuple(LEVEL_WORDS.items()), one.level, lambda level: moved(level=level) and None)
+    yield ChoiceRow("Read", tuple(LEVEL_WORDS.items()), one.level, lambda level: moved(level=level))
     names = {side.id: edits.wall_name(room, side.id) for side in room.sides}
     yield ChoiceRow(
         f"From {names.get(one.wall, '?')} to",
         tuple((key, name) for key, name in names.items() if key != one.wall),
         one.other,
-        lambda other: moved(other=other) and None,
+        lambda other: moved(other=other),
     )
 
     def placed(text: str) -> bool:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 from typing import TYPE_CHECKING, get_args
 
 from msgspec.structs import replace
@@ -61,9 +62,9 @@ def thing_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
     if hasattr(thing, "name"):
         yield TextRow("Name", thing.name[:2000], lambda text: _change(bench, room, about, name=text))
     walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.sides)
-    yield ChoiceRow("On wall", walls, thing.wall, lambda value: _change(bench, room, about, wall=value) and None)
+    yield ChoiceRow("On wall", walls, thing.wall, lambda value: _change(bench, room, about, wall=value))
     for key, words in SIZE_WORDS[about[1]].items():
-        yield from bench.size((room.id, about[1], thing.id, key), words[:1].upper() + words[1:])
+        yield from bench.size_rows((room.id, about[1], thing.id, key), words[:1].upper() + words[1:])
     if isinstance(thing, ConditionMark):
         yield from _mark_rows(bench, job, room, thing, about)
     elif isinstance(thing, TrimThere):
@@ -71,23 +72,21 @@ def thing_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
             "What becomes of it",
             (("keep", "keep it"), ("match", "match it elsewhere"), ("replace", "replace it")),
             thing.decision,
-            lambda value: _change(bench, room, about, decision=value) and None,
+            lambda value: _change(bench, room, about, decision=value),
         )
         if thing.decision != "replace":
             yield ChoiceRow(
                 "New trim meets it",
                 tuple((one, one) for one in MEETS),
                 thing.meets,
-                lambda value: _change(bench, room, about, meets=value) and None,
+                lambda value: _change(bench, room, about, meets=value),
             )
     elif isinstance(thing, Framed):
         yield from framed_rows(bench, job, room, thing)
     elif isinstance(thing, Recess):
         yield from _recess_rows(bench, job, room, thing)
     yield from bench.findings(bench.about(room, about[:3]))
-    yield ButtonsRow(
-        (f"Remove {name[:60]}",), lambda _: bench.do(edits.remove_thing(room.id, field, thing.id, name)) and None
-    )
+    yield ButtonsRow((f"Remove {name[:60]}",), lambda _: bench.do(edits.remove_thing(room.id, field, thing.id, name)))
 
 
 def _change(bench: Bench, room: Room, about: About, **fields: object) -> bool:
@@ -102,7 +101,7 @@ def _change(bench: Bench, room: Room, about: About, **fields: object) -> bool:
 def _mark_rows(bench: Bench, job: Job, room: Room, mark: ConditionMark, about: About) -> Iterator[Row]:
     """Yield what is wrong and the repair it causes."""
     kinds = tuple((kind, kind) for kind in repair_kinds())
-    yield ChoiceRow("What is wrong", kinds, mark.kind, lambda value: _change(bench, room, about, kind=value) and None)
+    yield ChoiceRow("What is wrong", kinds, mark.kind, lambda value: _change(bench, room, about, kind=value))
     yield TextRow("Note", mark.note[:500], lambda text: _change(bench, room, about, note=text))
     repair = next((one for one in room_repairs(room) if one.mark.id == mark.id), None)
     if repair is None:
@@ -120,7 +119,7 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
     for level in reversed(LEVELS):
         for depth in DEPTHS:
             words = {"floor": "At the floor", "middle": "Half way up", "top": "At the top"}[level]
-            yield from bench.size((room.id, "recess", recess.id, "across", level, depth), f"{words}, {depth}")
+            yield from bench.size_rows((room.id, "recess", recess.id, "across", level, depth), f"{words}, {depth}")
     fit = fit_of(room, recess, job.house_rules)
     if fit.fault:
         yield NoteRow(fit.fault, "ochre")
@@ -159,13 +158,13 @@ def wall_truth_rows(bench: Bench, room: Room, wall_id: str, name: str) -> Iterat
         bench.do(edits.set_backing(room.id, wall_id, name, replace(backing, kind=kind)))
 
     yield Caption("The ceiling over it")
-    yield from bench.size((room.id, "slope", wall_id, "low"), "Low at the wall")
-    yield from bench.size((room.id, "slope", wall_id, "run"), "Slope runs out to")
+    yield from bench.size_rows((room.id, "slope", wall_id, "low"), "Low at the wall")
+    yield from bench.size_rows((room.id, "slope", wall_id, "run"), "Slope runs out to")
     yield Caption("Behind it, and how it stands")
     yield ChoiceRow("Behind it", tuple((one, one) for one in BACKINGS), backing.kind, chosen)
     if backing.kind == "studs":
-        yield from bench.size((room.id, "studs", wall_id, "spacing"), "Studs apart")
-        yield from bench.size((room.id, "studs", wall_id, "first"), "First from the left")
+        yield from bench.size_rows((room.id, "studs", wall_id, "spacing"), "Studs apart")
+        yield from bench.size_rows((room.id, "studs", wall_id, "first"), "First from the left")
         yield _readings_row(
             bench,
             "Found one by one",
@@ -183,9 +182,9 @@ def wall_truth_rows(bench: Bench, room: Room, wall_id: str, name: str) -> Iterat
             bench,
             words,
             readings,
-            lambda given, what=key: edits.set_trueness(room.id, wall_id, name, what, given),
+            partial(edits.set_trueness, room.id, wall_id, name, key),
         )
-    yield from bench.size((room.id, "level", wall_id), f"Floor at {name.split('–')[1]} against A")
+    yield from bench.size_rows((room.id, "level", wall_id), f"Floor at {name.split('–')[1]} against A")
 
 
 def _readings_row(
@@ -279,7 +278,7 @@ def put(bench: Bench, room_id: str, wall_id: str, name: str, what: str, sizes: l
 def repair_rows(job: Job, room: Room) -> list[tuple[About, tuple[str, ...]]]:
     """Return the repairs of a room as rows of a sheet."""
     materials = repair_materials()
-    rows = []
+    rows: list[tuple[About, tuple[str, ...]]] = []
     for repair in room_repairs(room):
         needs = ", ".join(
             f"{show_number(round(amount.value, 2))} {materials[key].measure} {materials[key].name.lower()}"

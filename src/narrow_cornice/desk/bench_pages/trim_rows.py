@@ -58,17 +58,17 @@ def trim_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]
     yield ToggleRow(
         f"{kind.capitalize()} fitted",
         piece.fitted,
-        lambda on: bench.do(edits.change_trim(room.id, kind, fitted=on)) and None,
+        lambda on: bench.do(edits.change_trim(room.id, kind, fitted=on)),
     )
     if piece.missing:
         yield NoteRow(piece.missing.capitalize() + ".", "ochre")
     if kind == "dado rail" and trimmed.trim.borrowed and piece.built:
         yield NoteRow("This school has no pedestal: what is not typed is borrowed from the nineteen-part wall.")
     if piece.fitted or piece.missing:
-        yield from bench.size((room.id, "trim", kind), "Width" if kind == "casing" else "Height")
+        yield from bench.size_rows((room.id, "trim", kind), "Width" if kind == "casing" else "Height")
         if kind != "frieze":
-            yield from bench.size((room.id, "trim", kind, "projection"), "Projection")
-        yield from bench.size((room.id, "trim", kind, "top"), "Top above floor")
+            yield from bench.size_rows((room.id, "trim", kind, "projection"), "Projection")
+        yield from bench.size_rows((room.id, "trim", kind, "top"), "Top above floor")
     if piece.stock:
         yield from stock_choice(bench, room, kind, piece.stock)
     elif kind == "cornice":
@@ -107,12 +107,12 @@ def _reductions(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     yield Caption("For more or less money")
     yield ButtonsRow(
         tuple(words(one) for one in ways),
-        lambda pressed: bench.do(edits.reduce_cornice(room.id, ways[pressed].manner)) and None,
+        lambda pressed: bench.do(edits.reduce_cornice(room.id, ways[pressed].manner)),
     )
 
 
-def _member_toggle(bench: Bench, room: Room, key: str) -> Callable[[bool], None]:
-    return lambda on: bench.do(edits.change_trim(room.id, key, fitted=None if on else False)) and None
+def _member_toggle(bench: Bench, room: Room, key: str) -> Callable[[bool], object]:
+    return lambda on: bench.do(edits.change_trim(room.id, key, fitted=None if on else False))
 
 
 def _lengths(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: TrimKind, to_buy: Figure) -> Iterator[Row]:
@@ -138,7 +138,7 @@ def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row
         "Inside corners, whole job",
         (("coped", "coped"), ("mitred", "mitred")),
         job.joinery.inside_corners,
-        lambda way: bench.do(edits.change_joinery(inside_corners=way)) and None,
+        lambda way: bench.do(edits.change_joinery(inside_corners=way)),
     )
     shown: set[str] = set()
     for piece in cut_list(room, job.house_rules, job.stock, job.joinery):
@@ -163,5 +163,5 @@ def member_rows(bench: Bench, room: Room, trimmed: TrimmedRoom, name: str) -> It
         return
     yield Title(member.name.capitalize(), f"Member of the cornice, {room.name[:100]}")
     yield ToggleRow(f"{member.name.capitalize()} fitted", member.fitted, _member_toggle(bench, room, name))
-    yield from bench.size((room.id, "trim", name), "Height")
+    yield from bench.size_rows((room.id, "trim", name), "Height")
     yield from bench.working(member.height)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from typing import TYPE_CHECKING, Any
+from functools import partial
+from typing import TYPE_CHECKING, Any, Literal
 
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QInputDialog
@@ -27,7 +28,8 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
-from narrow_cornice.job.model import Room, WallAsRead
+from narrow_cornice.job.model import CornerOffset, Diagonal, Room, WallAsRead
+from narrow_cornice.job.things import WallWidth
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
 from narrow_cornice.units.lengths import Length, parse_length, show_length
@@ -37,6 +39,22 @@ if TYPE_CHECKING:
 
 
 METER = "meter on a port …"
+
+
+def _wall_readings(room_id: str, wall_id: str, name: str, given: Sequence[Reading]) -> Edit:
+    return edits.set_readings(room_id, wall_id, given, name)
+
+
+def _diagonal_readings(room_id: str, one: Diagonal, words: str, given: Sequence[Reading]) -> Edit:
+    return edits.put_diagonal(room_id, one.first, one.second, given, words)
+
+
+def _offset_readings(room_id: str, one: CornerOffset, words: str, given: Sequence[Reading]) -> Edit:
+    return edits.put_offset(room_id, one.of, one.start, one.end, given, words)
+
+
+def _width_readings(room_id: str, one: WallWidth, words: str, given: Sequence[Reading]) -> Edit:
+    return edits.put_width(room_id, one.wall, one.other, one.level, one.place, given, words)
 
 
 class MeasurePage(DrawingPage):
@@ -232,16 +250,14 @@ class MeasurePage(DrawingPage):
                     about,
                     name,
                     self._size_cell((*about, "0")),
-                    self._more(
-                        side.readings, lambda given, n=name, w=side.id: edits.set_readings(room.id, w, given, n)
-                    ),
+                    self._more(side.readings, partial(_wall_readings, room.id, side.id, name)),
                     Cell(
                         self._corner_words(side, corner, plan, index),
-                        lambda text, wall=side, at=corner: self._corner_typed(room, wall, at, text),
+                        partial(self._corner_typed, room, side, corner),
                     ),
                     Cell(
                         "; ".join(f"{one.degrees:g}°" for one in side.angles),
-                        lambda text, wall=side, at=corner: self._angles_typed(room, wall, at, text),
+                        partial(self._angles_typed, room, side, corner),
                         number=True,
                     ),
                     Cell(adjusted, number=True),
@@ -266,8 +282,8 @@ class MeasurePage(DrawingPage):
                 adjusted.setdefault(one.about[:3], (value, residual))
         rows = []
         things: list[tuple[About, str, Sequence[Reading], Callable[[Any], Edit]]] = []
-        for one in room.diagonals:
-            about = (room.id, "diagonal", one.id)
+        for diagonal in room.diagonals:
+            about = (room.id, "diagonal", diagonal.id)
             field = size_field(self.session.job, about)
             if field is not None:
                 words = field.label.split(",")[0]
@@ -275,8 +291,8 @@ class MeasurePage(DrawingPage):
                     (
                         about,
                         words,
-                        one.readings,
-                        lambda given, d=one, w=words: edits.put_diagonal(room.id, d.first, d.second, given, w),
+                        diagonal.readings,
+                        partial(_diagonal_readings, room.id, diagonal, words),
                     )
                 )
         for off in room.offsets:
@@ -286,7 +302,7 @@ class MeasurePage(DrawingPage):
                     (room.id, "offset", off.id),
                     words,
                     off.readings,
-                    lambda given, o=off, w=words: edits.put_offset(room.id, o.of, o.start, o.end, given, w),
+                    partial(_offset_readings, room.id, off, words),
                 )
             )
         for width in room.widths:
@@ -296,22 +312,20 @@ class MeasurePage(DrawingPage):
                     (room.id, "width", width.id),
                     words,
                     width.readings,
-                    lambda given, o=width, w=words: edits.put_width(
-                        room.id, o.wall, o.other, o.level, o.place, given, w
-                    ),
+                    partial(_width_readings, room.id, width, words),
                 )
             )
-        for about, words, readings, edit in things:
-            value, residual = adjusted.get(about, (None, 0.0))
+        for path, words, readings, edit in things:
+            known = adjusted.get(path)
             rows.append(
                 row(
-                    about,
+                    path,
                     words,
-                    self._size_cell((*about, "0")),
+                    self._size_cell((*path, "0")),
                     self._more(readings, edit),
-                    Cell("" if value is None else self._fine(value), number=True),
-                    Cell("" if value is None else _signed(residual), number=True),
-                    Cell(self._off(plan, about)),
+                    Cell("" if known is None else self._fine(known[0]), number=True),
+                    Cell("" if known is None else _signed(known[1]), number=True),
+                    Cell(self._off(plan, path)),
                 )
             )
         wanted = wanted_reading(room, self.session.job.house_rules)
@@ -348,28 +362,28 @@ class MeasurePage(DrawingPage):
                     about,
                     words,
                     self._size_cell(about),
-                    Cell(wall, lambda text, n=number: self._height_placed(room, n, wall=text)),
-                    Cell(place, lambda text, n=number: self._height_placed(room, n, place=text), number=True),
+                    Cell(wall, partial(self._height_placed, room, number, "wall")),
+                    Cell(place, partial(self._height_placed, room, number, "place"), number=True),
                     by,
                     Cell(off, number=True),
                 )
             )
         return rows
 
-    def _height_placed(self, room: Room, number: int, *, wall: str | None = None, place: str | None = None) -> bool:
+    def _height_placed(self, room: Room, number: int, what: Literal["wall", "place"], text: str) -> bool:
         """Say by which wall a height was read ("C–D", or a corner where the wall begins), and where along it."""
         heights = list(self.session.job.room(room.id).heights)
         if number >= len(heights):
             return False
         try:
-            if wall is not None:
-                word = wall.strip().upper().replace("-", "–")
+            if what == "wall":
+                word = text.strip().upper().replace("-", "–")
                 found = [side.id for side in room.sides if edits.wall_name(room, side.id).startswith(word)]
                 if word and not found:
-                    raise CorniceError(f"There is no wall “{wall[:20]}”.", remedy="Write it by its corners, as C–D.")
+                    raise CorniceError(f"There is no wall “{text[:20]}”.", remedy="Write it by its corners, as C–D.")
                 heights[number] = replace(as_reading(heights[number]), wall=found[0] if word else "")
-            if place is not None:
-                mm = parse_length(place, self.session.job.settings.unit).mm if place.strip() else None
+            else:
+                mm = parse_length(text, self.session.job.settings.unit).mm if text.strip() else None
                 heights[number] = replace(as_reading(heights[number]), place=mm)
             return self.session.do(edits.set_heights(room.id, heights))
         except CorniceError as error:
@@ -430,7 +444,7 @@ class MeasurePage(DrawingPage):
             rows.append(
                 row(
                     about,
-                    Cell(opening.name, lambda text, one=opening: self._renamed(room, one.id, one.name, text)),
+                    Cell(opening.name, partial(self._renamed, room, opening.id, opening.name)),
                     opening.kind,
                     edits.wall_name(room, opening.wall),
                     self._size_cell((*about, "place")),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import partial
 from typing import Any
 
 from msgspec.structs import replace
@@ -132,13 +133,13 @@ class FoundSheets:
                 there = getattr(way, key)
                 settings = self.session.job.settings
                 shown = "" if there is None else show_length(there.mm, settings.unit, denominator=settings.denominator)
-                return Cell(shown, lambda text: self._way_typed(way, key, text), number=True)
+                return Cell(shown, partial(self._way_typed, way, key), number=True)
 
             rows.append(
                 row(
                     ("way in", way.id),
-                    Cell(way.name, lambda text, one=way: self._way_typed(one, "name", text)),
-                    Cell(way.kind, lambda text, one=way: self._way_typed(one, "kind", text)),
+                    Cell(way.name, partial(self._way_typed, way, "name")),
+                    Cell(way.kind, partial(self._way_typed, way, "kind")),
                     cell("width"),
                     cell("height"),
                     cell("second") if way.kind != "door" else Cell(""),

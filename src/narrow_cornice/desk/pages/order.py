@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QFontMetricsF, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QFontMetricsF, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QButtonGroup,
@@ -105,7 +105,7 @@ class LineRow(QAbstractButton):
             stroke = QPen(theme.colour("rust" if self._state == "changed" else "ink"), 2.2)
             stroke.setCapStyle(Qt.PenCapStyle.RoundCap)
             painter.setPen(stroke)
-            painter.drawPolyline([QPointF(16, 20), QPointF(20, 25), QPointF(32, 8)])
+            painter.drawPolyline(QPolygonF([QPointF(16, 20), QPointF(20, 25), QPointF(32, 8)]))
         picture_wide = min(280.0, self.width() * 0.34)
         text_wide = self.width() - 46 - picture_wide - 90
         name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
