@@ -26,6 +26,7 @@ from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.trim.catalogue import shipped_profiles
 from narrow_cornice.trim.nearest import nearest
 from narrow_cornice.units.lengths import parse_length
@@ -106,8 +107,9 @@ def many_rooms(count: int) -> Job:
     rooms = []
     for index in range(count):
         room = demo.rooms[index % 2]
-        heights = tuple(parse_length(f"{one.mm + index:g}") for one in room.heights)
-        rooms.append(replace(room, id=f"r{index + 1}", name=f"{room.name} {index + 1}", heights=heights))
+        heights = tuple(as_reading(parse_length(f"{one.mm + index:g}")) for one in room.measured.heights)
+        measured = replace(room.measured, heights=heights)
+        rooms.append(replace(room, id=f"r{index + 1}", name=f"{room.name} {index + 1}", measured=measured))
     return replace(demo, rooms=tuple(rooms))
 
 
@@ -322,7 +324,8 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
     from narrow_cornice.desk.theme import Theme, load_faces
     from narrow_cornice.drawing.plan import room_plan
     from narrow_cornice.drawing.unfolded import unfolded_room
-    from narrow_cornice.job.model import Diagonal, Room, Settings, Side
+    from narrow_cornice.job.measured import Diagonal, Measured, WallAsRead
+    from narrow_cornice.job.model import Room, Settings
     from narrow_cornice.survey.readings import AngleReading, Reading
 
     application = _application()
@@ -330,7 +333,7 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
     load_faces()
     count = len(points)
     sides = tuple(
-        Side(
+        WallAsRead(
             f"w{i}",
             (Reading(math.dist(points[i], points[(i + 1) % count]), ""),),
             angles=(AngleReading(true_angle(points, (i + 1) % count)),),
@@ -342,7 +345,7 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
         Diagonal(f"d{n}", f"w{(i - 1) % count}", f"w{(j - 1) % count}", (Reading(math.dist(points[i], points[j]), ""),))
         for n, (i, j) in enumerate(pairs)
     )
-    room = Room("r1", "Forty corners", sides, (Reading(2600.0, ""),), diagonals)
+    room = Room("r1", "Forty corners", Measured(sides, (Reading(2600.0, ""),), diagonals))
     image = QImage(900, 560, QImage.Format.Format_ARGB32_Premultiplied)
     theme = Theme()
     for name, make in (

@@ -13,8 +13,9 @@ from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.bought import CuttingPlan
 from narrow_cornice.job.file import decode_job, encode_job
-from narrow_cornice.job.model import CuttingPlan, Job
+from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
 
 PIECES = st.lists(st.floats(100, 2400), min_size=1, max_size=20).map(tuple)

@@ -15,14 +15,15 @@ from narrow_cornice.derived.coated.ceiling_surfaces import plan_area_figure
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.job.model import Finish, Job, Opening, Room, WallAsRead
+from narrow_cornice.job.finishes import Finish
+from narrow_cornice.job.measured import Bulk, Opening, Slope, WallAsRead
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.job.things import Bulk, Slope
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.units.lengths import Length
-from trimmed import trimmed_of
+from rooms import changed, trimmed_of
 
 L = Length
 NONE = {kind: TrimChoice(fitted=False) for kind in ("skirting", "casing", "cornice")}
@@ -32,7 +33,8 @@ NO_RULES: dict[str, float] = {}
 def room(**fields: object) -> Room:
     """A room of 4 000 × 3 000 × 2 500 with nothing in it."""
     sides = (WallAsRead("w1", (L(4000),)), WallAsRead("w2", (L(3000),)), WallAsRead("w3"), WallAsRead("w4"))
-    return replace(Room("r1", "Room", sides, (L(2500),), trim=NONE), **fields)
+    usual: dict[str, object] = {"walls": sides, "heights": (L(2500),), "choices": NONE}
+    return changed(Room("r1", "Room"), **{**usual, **fields})
 
 
 def door(**fields: object) -> Opening:
@@ -64,7 +66,7 @@ def test_a_door_takes_its_place_and_brings_its_own_surfaces() -> None:
 def test_trim_covers_its_wall_and_is_painted_by_its_girth() -> None:
     fitted = room(
         openings=(door(),),
-        trim={
+        choices={
             "skirting": TrimChoice(height=L(150), projection=L(20)),
             "casing": TrimChoice(height=L(100)),
             "cornice": TrimChoice(height=L(200), projection=L(120)),
@@ -90,7 +92,7 @@ def test_two_tones_split_every_wall_and_what_lies_across() -> None:
     assert surfaces["upper wall@w1"].openings.value == pytest.approx(0.8 * 0.8)
     assert surfaces["lower wall@w2"].net.value == pytest.approx(3.0)
     assert surfaces["upper wall@w2"].net.value == pytest.approx(4.5)
-    beyond = net(replace(split, split=L(2600)))
+    beyond = net(changed(split, split=L(2600)))
     assert "lower wall@w1" not in beyond
 
 
@@ -108,7 +110,7 @@ def test_an_opening_past_its_wall_counts_only_inside_it() -> None:
 
 def test_rooms_that_wait_bring_nothing() -> None:
     assert room_surfaces(room(heights=()), NO_RULES) == ()
-    unread = room(sides=(WallAsRead("w1"), WallAsRead("w2", (L(3000),)), WallAsRead("w3"), WallAsRead("w4")))
+    unread = room(walls=(WallAsRead("w1"), WallAsRead("w2", (L(3000),)), WallAsRead("w3"), WallAsRead("w4")))
     assert "Not determined" in measured_room(unread, NO_RULES).fault
     order = to_buy(replace(starting_job(), rooms=(unread,)))
     assert order.waiting == ("Room",)
@@ -127,7 +129,7 @@ def test_an_alcove_room_by_hand() -> None:
         WallAsRead("w7", (L(1500),)),
         WallAsRead("w8", (L(3000),)),
     )
-    alcoves = room(sides=sides, trim={**NONE, "cornice": TrimChoice(height=L(100), projection=L(100))})
+    alcoves = room(walls=sides, choices={**NONE, "cornice": TrimChoice(height=L(100), projection=L(100))})
     surfaces = net(alcoves)
     # 12 − 0.4 of floor; of the ceiling the ring: perimeter 14.8 × 0.1 − 4 × 0.01
     assert surfaces["ceiling@room"] == pytest.approx(11.6 - (14.8 * 0.1 - 0.04))
@@ -146,10 +148,10 @@ def test_nothing_is_negative_and_the_parts_make_the_whole(
     width: int, depth: int, height: int, place: int, school: str
 ) -> None:
     one = room(
-        sides=(WallAsRead("w1", (L(width),)), WallAsRead("w2", (L(depth),)), WallAsRead("w3"), WallAsRead("w4")),
+        walls=(WallAsRead("w1", (L(width),)), WallAsRead("w2", (L(depth),)), WallAsRead("w3"), WallAsRead("w4")),
         heights=(L(height),),
         school=school,
-        trim={},
+        choices={},
         openings=(door(place=L(place)),),
         two_tone="at a height",
         split=L(1100),
@@ -161,7 +163,7 @@ def test_nothing_is_negative_and_the_parts_make_the_whole(
 
 
 def painted(finish: Finish, **fields: object) -> Job:
-    return replace(starting_job(), rooms=(room(finishes={"upper wall": finish}, **fields),))
+    return replace(starting_job(), rooms=(room(surfaces={"upper wall": finish}, **fields),))
 
 
 def test_litres_and_tins_of_one_room_by_hand() -> None:
@@ -184,7 +186,7 @@ def test_bare_stuff_drinks_unless_primed() -> None:
     sound, bare = litres(Finish("wall-matt", "c3")), litres(Finish("wall-matt", "c3", state="bare"))
     assert bare / sound == pytest.approx(2.3 / 2)
     primed = painted(Finish("wall-matt", "c3", state="bare", primer="plaster-primer"))
-    assert litres(primed.rooms[0].finishes["upper wall"]) == pytest.approx(sound)
+    assert litres(primed.rooms[0].finishes.surfaces["upper wall"]) == pytest.approx(sound)
     primer = next(line for line in to_buy(primed).lines if "Primer" in line.name)
     need = 35 * 1.3 / (10 * 26 / 24 * 0.9)
     assert primer.needed.value == pytest.approx(need + max(0.25, 0.05 * need))
@@ -240,7 +242,7 @@ def test_a_tick_knows_when_its_line_has_changed() -> None:
 
 
 def test_without_stock_the_order_says_so() -> None:
-    order = to_buy(replace(demo_job(), stock=()))
+    order = to_buy(replace(demo_job(), milled=()))
     assert len(order.unsold) == 14
     assert all(line.kind != "trim" for line in order.lines)
 
@@ -262,8 +264,8 @@ def test_the_demo_rooms_are_what_they_are_said_to_be() -> None:
 def test_an_attic_by_hand() -> None:
     """4 000 × 3 000, 2 400 high, sloping down to 1 200 over the south wall within 1 500."""
     slope = Slope(Reading(1200, "1200"), Reading(1500, "1500"))
-    sides = (WallAsRead("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
-    attic = room(sides=sides, heights=(Reading(2400, ""),))
+    sides = (WallAsRead("w1", (Reading(4000, ""),), slope=slope), *room().measured.walls[1:])
+    attic = room(walls=sides, heights=(Reading(2400, ""),))
     surfaces = net(attic)
     gable = (3000 * 2400 - 1500 * 1200 / 2) / 1e6
     assert surfaces == pytest.approx(
@@ -276,11 +278,11 @@ def test_an_attic_by_hand() -> None:
             "ceiling@slope-AB": 4 * math.hypot(1.5, 1.2),
         }
     )
-    two = net(replace(attic, two_tone="at a height", split=L(1000)))
+    two = net(changed(attic, two_tone="at a height", split=L(1000)))
     assert two["lower wall@w2"] == pytest.approx(3.0)
     assert two["lower wall@w2"] + two["upper wall@w2"] == pytest.approx(gable)
     # the cornice follows the ceiling: low and level over the south wall, up the gables, and level again
-    trimmed = trimmed_of(replace(attic, trim={**NONE, "cornice": TrimChoice(height=L(100))}), NO_RULES)
+    trimmed = trimmed_of(changed(attic, choices={**NONE, "cornice": TrimChoice(height=L(100))}), NO_RULES)
     runs = [
         (run.wall_name, round(run.start), round(run.end), round(run.low[0]), round(run.low[1]))
         for run in trimmed.runs
@@ -299,16 +301,16 @@ def test_an_attic_by_hand() -> None:
     # what stands in the room is painted on the faces that show
     boxed = Bulk("z1", "boxed pipe", "w3", "pipe", Reading(500, ""), Reading(0, ""), L(200), L(150), L(0))
     beam = Bulk("z2", "beam", "w3", "beam", Reading(900, ""), Reading(400, ""), L(160), L(2000), L(2200))
-    more = net(replace(attic, bulks=(boxed, beam)))
+    more = net(changed(attic, bulks=(boxed, beam)))
     assert more["boxing@z1"] == pytest.approx((2 * 0.15 + 0.2) * 2.4)
     assert more["boxing@z2"] == pytest.approx((2 * 2.0 + 2 * 0.16) * 0.2 + 0.16 * 2.0)
 
 
 def test_a_window_that_pokes_through_the_slope_is_told_and_counted_only_below_it() -> None:
     slope = Slope(Reading(1200, "1200"), Reading(1500, "1500"))
-    sides = (WallAsRead("w1", (Reading(4000, ""),), slope=slope), *room().sides[1:])
+    sides = (WallAsRead("w1", (Reading(4000, ""),), slope=slope), *room().measured.walls[1:])
     window = door(kind="window", wall="w2", place=L(2000), width=L(800), sill=L(900), height=L(1200), cased=False)
-    attic = room(sides=sides, heights=(Reading(2400, ""),), openings=(window,))
+    attic = room(walls=sides, heights=(Reading(2400, ""),), openings=(window,))
     wall = next(one for one in room_surfaces(attic, NO_RULES) if one.key == "upper wall@w2")
     lowest = 1200 + 1200 / 1500 * (3000 - 2800)  # the ceiling over the window's low end
     assert wall.openings.value == pytest.approx(0.8 * (lowest - 900) / 1000)

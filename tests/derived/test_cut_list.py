@@ -16,14 +16,15 @@ from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
 from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.bought import CuttingPlan
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
-from narrow_cornice.job.model import CuttingPlan, Job
+from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.trim.scarfs import longest_part, parts_of, scarf_places
 from narrow_cornice.units.lengths import Length
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 
 def mm(value: float) -> Length:
@@ -40,7 +41,7 @@ def room(*made: Edit) -> History:
 
 
 def listed(job: Job, kind: str) -> list[CutPiece]:
-    return [one for one in cut_list(job.rooms[0], {}, job.stock, job.joinery) if one.kind == kind]
+    return [one for one in cut_list(job.rooms[0], {}, job.milled, job.joinery) if one.kind == kind]
 
 
 def test_a_square_room_begins_with_the_longest_wall_and_copes_to_what_is_there() -> None:
@@ -56,7 +57,7 @@ def test_a_square_room_begins_with_the_longest_wall_and_copes_to_what_is_there()
     assert setting is not None
     # as high as it comes out: a spring of 45°, so 35.26° and 30°
     assert (setting.mitre.value, setting.bevel.value) == (pytest.approx(35.26, abs=0.01), pytest.approx(30.0, abs=0.01))
-    numbers = [one.number for one in cut_list(room().job.rooms[0], {}, room().job.stock, room().job.joinery)]
+    numbers = [one.number for one in cut_list(room().job.rooms[0], {}, room().job.milled, room().job.joinery)]
     assert numbers == list(range(1, len(numbers) + 1))
 
 
@@ -91,7 +92,7 @@ def test_ends_at_openings_and_outside_corners() -> None:
 def test_every_run_of_the_demo_is_cut_once_and_as_long_as_it_is_bought() -> None:
     job = demo_job()
     for one in job.rooms:
-        pieces = cut_list(one, {}, job.stock, job.joinery)
+        pieces = cut_list(one, {}, job.milled, job.joinery)
         whole = [piece for piece in pieces if ", part" not in piece.name]
         runs = [run.to_buy.value for run in trimmed_of(one, {}).runs if run.to_buy.value <= 4800 and not run.there]
         assert sorted(piece.length for piece in whole) == pytest.approx(sorted(runs))
@@ -146,7 +147,7 @@ def test_a_kept_plan_is_what_is_ordered_until_the_pieces_are_others() -> None:
             assert length == cut_lengths([kept.cuts[index][1]])[0]
     assert decode_job(encode_job(history.job), "again") == history.job
     room_id = kept.shares[0][0]
-    opening = next(one for one in history.job.room(room_id).openings if one.cased)
+    opening = next(one for one in history.job.room(room_id).measured.openings if one.cased)
     history.do(edits.change_opening(room_id, opening.id, opening.name, width=mm(opening.width.mm + 100)))
     other = to_buy(history.job).line(line.key)
     assert other is not None
@@ -196,7 +197,9 @@ def test_one_order_for_the_whole_house() -> None:
     history = History(demo_job())
     history.do(edits.change_room("r1", "order", order="ionic"))
     history.do(edits.order_of_the_house("r1"))
-    assert {(one.order, one.school) for one in history.job.rooms} == {("ionic", history.job.rooms[0].school)}
+    assert {(one.trim.order, one.trim.school) for one in history.job.rooms} == {
+        ("ionic", history.job.rooms[0].trim.school)
+    }
     history.undo()
     history.undo()
     assert history.job == demo_job()

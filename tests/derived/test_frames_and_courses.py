@@ -21,7 +21,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.units.lengths import Length
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 
 def mm(value: float) -> Length:
@@ -43,7 +43,7 @@ def seen(job: Job) -> TrimmedRoom:
 
 
 def cuts(job: Job, kind: str) -> list[CutPiece]:
-    return [one for one in cut_list(job.rooms[0], job.house_rules, job.stock, job.joinery) if one.kind == kind]
+    return [one for one in cut_list(job.rooms[0], job.house_rules, job.milled, job.joinery) if one.kind == kind]
 
 
 def net(job: Job) -> dict[str, float]:
@@ -213,7 +213,7 @@ def test_a_mirror_is_framed_and_a_screen_goes_by_its_diagonal() -> None:
         edits.change_screen("r1", "m1", "screen 1", mm(1000), 25.0),
         edits.change_thing("r1", "frames", "m1", "screen 1", mould="casing"),
     )
-    assert larger.rooms[0].frames[0].width.mm == pytest.approx(1000 * 16 / math.sqrt(337) + 50, abs=0.06)
+    assert larger.rooms[0].trim.frames[0].width.mm == pytest.approx(1000 * 16 / math.sqrt(337) + 50, abs=0.06)
     assert sum("screen 1" in one.name for one in cuts(larger, "casing")) == 4
 
 

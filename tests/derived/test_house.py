@@ -13,6 +13,7 @@ from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.marks import Label
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
+from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.house import SharedDoor, Standing, rooms_standing
@@ -32,10 +33,10 @@ def house(*rooms: tuple[float, float], doors: tuple[tuple[int, str, float, int, 
         paths = []
         for room, where, at in ((first, wall, place), (second, other, there)):
             history.do(edits.add_opening(f"r{room}", "door", where, mm(at)))
-            fresh = history.job.rooms[room - 1].openings[-1]
+            fresh = history.job.rooms[room - 1].measured.openings[-1]
             history.do(edits.change_opening(f"r{room}", fresh.id, "door", reveal=mm(0)))
             paths.append((f"r{room}", fresh.id))
-        history.do(edits.join_openings(*paths[0], edits.twin_path(*paths[1]), "door"))
+        history.do(edits.join_openings(*paths[0], Twin(*paths[1]), "door"))
     return history
 
 

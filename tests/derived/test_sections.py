@@ -24,7 +24,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.profiles import Profile
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 
 def seen(job: Job) -> TrimmedRoom:
@@ -63,7 +63,7 @@ def test_a_joint_gives_to_one_member_what_it_takes_from_the_next() -> None:
     assert following.member.height - old_following.member.height == pytest.approx(-3.0)
     assert one.member.projection - old.member.projection == pytest.approx(5.0)
     room = moved.rooms[0]
-    assert room.trim[key].height is None  # the whole still follows the order
+    assert room.trim.choices[key].height is None  # the whole still follows the order
     wider = change_room(room.id, "order", order="tuscan").apply(moved)
     taller = profile(wider, "cornice")
     assert taller.height == pytest.approx(
@@ -141,11 +141,11 @@ def test_members_come_and_go_and_the_order_can_draw_it_again() -> None:
     more = after(job, add_member(seen(job), key, 1, "above", like(seen(job), key, 1)))
     now = profile(more, "skirting")
     assert [one.member.kind for one in now.members] == ["fillet", "fillet", "cyma reversa", "fillet", "fascia"]
-    assert is_drawn(more.rooms[0].trim, "skirting")
+    assert is_drawn(more.rooms[0].trim.choices, "skirting")
     fewer = after(more, remove_member(seen(more), key, 1))
     assert profile(fewer, "skirting").height == pytest.approx(profile(job, "skirting").height)
     again = after(fewer, undraw(seen(fewer), "skirting"))
-    assert not is_drawn(again.rooms[0].trim, "skirting")
+    assert not is_drawn(again.rooms[0].trim.choices, "skirting")
     with pytest.raises(CorniceError, match="no such member"):
         remove_member(seen(job), key, 9)
     single = demo_job()

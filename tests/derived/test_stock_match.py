@@ -14,7 +14,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 from narrow_cornice.units.lengths import Length
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 
 def chosen(kind: str = "cornice", place: int = 0) -> tuple[Job, Job]:
@@ -51,8 +51,8 @@ def test_stock_that_is_chosen_has_its_own_sizes_and_is_bought() -> None:
 def test_every_stock_piece_is_cut_for_every_wall_and_boards_reach_less_far_round_corners() -> None:
     _, made = chosen()
     room = made.rooms[0]
-    pieces = [one for one in cut_list(room, {}, made.stock, made.joinery) if one.kind == "cornice"]
-    stock = room.trim["cornice"].stock
+    pieces = [one for one in cut_list(room, {}, made.milled, made.joinery) if one.kind == "cornice"]
+    stock = room.trim.choices["cornice"].stock
     walls = {one.wall for one in pieces}
     assert len(walls) == 8
     for one in stock:
@@ -72,11 +72,11 @@ def test_every_stock_piece_is_cut_for_every_wall_and_boards_reach_less_far_round
 def test_a_typed_size_or_a_drawn_section_is_made_again() -> None:
     _, made = chosen()
     typed = edits.change_trim("r1", "cornice", height=Length(200.0, "200")).apply(made)
-    assert typed.rooms[0].trim["cornice"].stock == ()
+    assert typed.rooms[0].trim.choices["cornice"].stock == ()
     member = edits.change_trim("r1", "cornice: corona", fitted=False).apply(made)
-    assert "cornice" not in member.rooms[0].trim
+    assert "cornice" not in member.rooms[0].trim.choices
     reduced = edits.reduce_cornice("r1", "single crown").apply(made)
-    assert "cornice" not in reduced.rooms[0].trim
+    assert "cornice" not in reduced.rooms[0].trim.choices
     back = edits.use_stock("r1", "cornice", (), "made").apply(made)
     assert back == demo_job()
 
@@ -106,7 +106,7 @@ def test_a_profile_of_ones_own_is_among_the_offers_and_without_a_price_it_is_mad
 
 def test_a_knife_is_ground_once_for_a_profile_and_not_for_stock() -> None:
     job = demo_job()
-    stock = next(one for one in job.stock if "skirting" in one.kinds)
+    stock = next(one for one in job.milled if "skirting" in one.kinds)
     order = to_buy(job)
     line = next(line for line in order.lines if line.key.startswith("trim:skirting"))
     knife = order.line(f"knife:{line.key}")
@@ -114,7 +114,7 @@ def test_a_knife_is_ground_once_for_a_profile_and_not_for_stock() -> None:
     girth = trimmed_of(job.rooms[0], job.house_rules).trim.of("skirting").profile.girth  # type: ignore[union-attr]
     assert knife.price == pytest.approx(round(girth, 1) * stock.knife_per_mm)
     assert sum(knife.share_of_price(room.id) for room in job.rooms) == pytest.approx(knife.price)
-    without = replace(job, stock=tuple(replace(one, knife_per_mm=0.0) for one in job.stock))
+    without = replace(job, milled=tuple(replace(one, knife_per_mm=0.0) for one in job.milled))
     assert not any(line.kind == "knife" for line in to_buy(without).lines)
 
 

@@ -19,14 +19,14 @@ from narrow_cornice.explained.figures import choice
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.measured import AcrossReading, Backing, WayIn
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.job.things import AcrossReading, Backing, WayIn
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.survey.ways_in import longest_round_turn
 from narrow_cornice.units.lengths import Length
-from trimmed import trimmed_of
+from rooms import changed, trimmed_of
 
 
 def mm(value: float) -> Length:
@@ -107,7 +107,7 @@ def test_ways_in_by_hand() -> None:
 
 def test_the_space_for_a_built_in_gets_surer_as_it_is_read() -> None:
     job = plain(edits.add_recess("r1", "w1", "Shelves", mm(350)))
-    unread = fit_of(job.rooms[0], job.rooms[0].recesses[0], {})
+    unread = fit_of(job.rooms[0], job.rooms[0].measured.recesses[0], {})
     assert unread.width is not None
     assert unread.scribe is not None
     assert "floor and at the top" in unread.advice
@@ -117,7 +117,7 @@ def test_the_space_for_a_built_in_gets_surer_as_it_is_read() -> None:
     ]
     history = History(job)
     history.do(edits.set_across("r1", "e1", read, "Shelves"))
-    fit = fit_of(history.job.rooms[0], history.job.rooms[0].recesses[0], {})
+    fit = fit_of(history.job.rooms[0], history.job.rooms[0].measured.recesses[0], {})
     assert fit.across is not None
     assert fit.width is not None
     assert fit.width.value < 3994
@@ -127,11 +127,13 @@ def test_the_space_for_a_built_in_gets_surer_as_it_is_read() -> None:
     assert fit.stands is not None
     assert fit.height is not None
     assert fit.stands.value == pytest.approx(math.sqrt(fit.height.value**2 - 350**2))
-    free = fit_of(history.job.rooms[0], replace(history.job.rooms[0].recesses[0], start=mm(500), end=mm(1700)), {})
+    free = fit_of(
+        history.job.rooms[0], replace(history.job.rooms[0].measured.recesses[0], start=mm(500), end=mm(1700)), {}
+    )
     assert free.width is not None
     assert free.width.value == 1200
     assert free.scribe is None
-    wrong = fit_of(history.job.rooms[0], replace(history.job.rooms[0].recesses[0], end=mm(5000)), {})
+    wrong = fit_of(history.job.rooms[0], replace(history.job.rooms[0].measured.recesses[0], end=mm(5000)), {})
     assert "4000 long" in wrong.fault
 
 
@@ -144,23 +146,31 @@ def test_things_follow_their_wall_when_it_is_broken_and_go_with_it() -> None:
     before = history.job
     history.do(edits.break_wall("r1", "w1", "A–B", "projection", mm(1000), mm(1500), mm(400)))
     room = history.job.rooms[0]
-    names = {one.name: (one.wall, one.place.mm) for one in room.fixtures}
+    names = {one.name: (one.wall, one.place.mm) for one in room.measured.fixtures}
     assert names["socket 1"] == ("w1", 800)  # beyond the breast, whose far side is at 2 500
-    assert names["switch 1"] == (room.sides[4].id, 400)
-    assert (room.marks[0].wall, room.marks[0].place.mm) == (room.sides[2].id, 500)
-    assert {one.wall for one in room.there} == {room.sides[0].id, room.sides[2].id, room.sides[4].id}
-    assert set(room.backing) == {room.sides[0].id, room.sides[2].id, room.sides[4].id}
+    assert names["switch 1"] == (room.measured.walls[4].id, 400)
+    assert (room.measured.marks[0].wall, room.measured.marks[0].place.mm) == (room.measured.walls[2].id, 500)
+    assert {one.wall for one in room.measured.there} == {
+        room.measured.walls[0].id,
+        room.measured.walls[2].id,
+        room.measured.walls[4].id,
+    }
+    assert set(room.measured.backing) == {
+        room.measured.walls[0].id,
+        room.measured.walls[2].id,
+        room.measured.walls[4].id,
+    }
     assert decode_job(encode_job(history.job), "again") == history.job
     history.do(edits.straighten_wall("r1", 0, "A–B"))
-    assert sorted(one.place.mm for one in history.job.rooms[0].fixtures) == [400, 3300]
-    assert history.job.rooms[0].marks[0].place.mm == 1500
+    assert sorted(one.place.mm for one in history.job.rooms[0].measured.fixtures) == [400, 3300]
+    assert history.job.rooms[0].measured.marks[0].place.mm == 1500
     history.undo()
     history.undo()
     assert history.job == before
     history.do(edits.remove_wall("r1", "w1", "A–B"))
     room = history.job.rooms[0]
-    assert room.fixtures == room.marks == room.there == ()
-    assert room.backing == {}
+    assert room.measured.fixtures == room.measured.marks == room.measured.there == ()
+    assert room.measured.backing == {}
 
 
 def test_what_the_second_look_says_of_walls() -> None:
@@ -204,7 +214,7 @@ def test_plumbed_walls_and_a_floor_that_falls_reach_the_built_in() -> None:
 
     def fit(*made: Edit) -> Fit:
         job = plain(place, *made)
-        return fit_of(job.rooms[0], job.rooms[0].recesses[0], {})
+        return fit_of(job.rooms[0], job.rooms[0].measured.recesses[0], {})
 
     unread = fit()
     # both side walls lean 10 mm into the room over the height: 20 mm narrower at the top, and surer than by habit
@@ -233,11 +243,11 @@ def test_a_slope_or_a_beam_over_it_is_the_height_there_is() -> None:
     place = edits.add_recess("r1", "w1", "Shelves", mm(400))
     slope = edits.set_slope("r1", "w1", "A–B", mm(1200), mm(1500))
     job = plain(place, slope)
-    fit = fit_of(job.rooms[0], job.rooms[0].recesses[0], {})
+    fit = fit_of(job.rooms[0], job.rooms[0].measured.recesses[0], {})
     assert fit.height is not None
     assert 1190 < fit.height.value < 1200  # at the wall itself, where the back of the carcass stands
     beam = plain(place, edits.add_bulk("r1", "lowered ceiling", "w1", mm(1000)))
-    low = fit_of(beam.rooms[0], beam.rooms[0].recesses[0], {})
+    low = fit_of(beam.rooms[0], beam.rooms[0].measured.recesses[0], {})
     assert low.height is not None
     assert 2190 < low.height.value < 2200
 
@@ -247,11 +257,11 @@ def test_a_boxed_pipe_covers_its_strip_of_wall_and_its_piece_of_ceiling() -> Non
     bare = plain().rooms[0]
     kept = edits.add_bulk("r1", "column", "w1", mm(1800))
     boxed = plain(kept).rooms[0]
-    (bulk,) = boxed.bulks
+    (bulk,) = boxed.measured.bulks
     against = replace(bulk, width=mm(400), depth=mm(300), under=mm(0), top=None)
 
     def nets(*bulks: object) -> dict[str, float]:
-        made = room_surfaces(replace(bare, bulks=bulks), {})
+        made = room_surfaces(changed(bare, bulks=bulks), {})
         return {one.key: one.net.value for one in made}
 
     before, after = nets(), nets(against)

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 
 import pytest
-from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.derived.measured.rooms import measured_room
@@ -18,12 +17,13 @@ from narrow_cornice.exchange.readings_csv import read_readings, readings_table, 
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
-from narrow_cornice.job.model import Room, WallAsRead
+from narrow_cornice.job.measured import Level, WallAsRead
+from narrow_cornice.job.model import Room
 from narrow_cornice.job.samples import starting_job
-from narrow_cornice.job.things import Level
 from narrow_cornice.survey.plan import facing_walls
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.units.lengths import Length
+from rooms import changed
 
 
 def mm(value: float) -> Length:
@@ -49,9 +49,9 @@ def test_a_width_settles_a_wall_that_nobody_read() -> None:
         WallAsRead(f"w{n}", (Reading(4000, "4000"),) if n == 1 else (), assumed=None, angles=(AngleReading(90.0),))
         for n in (1, 2, 3, 4)
     )
-    loose = replace(room().job.rooms[0], sides=square)
+    loose = changed(room().job.rooms[0], walls=square)
     assert not measured_room(loose, {}).plan.determined
-    held = replace(loose, widths=room(width(2990, place=1000, wall="w1", other="w3")).job.rooms[0].widths)
+    held = changed(loose, widths=room(width(2990, place=1000, wall="w1", other="w3")).job.rooms[0].measured.widths)
     plan = measured_room(held, {}).plan
     assert plan.determined
     assert plan.sides[1].length.value == pytest.approx(2990, abs=0.5)
@@ -65,7 +65,7 @@ def test_a_width_settles_a_wall_that_nobody_read() -> None:
 def test_walls_that_were_plumbed_bring_a_width_to_the_height_the_plan_is_walked_at() -> None:
     """One wall leans 10 in over 2 500, so at the top it is 6 narrower than at 1 000; the other is only usual."""
     leaning = room(edits.set_trueness("r1", "w2", "B–C", "plumb", (mm(10),))).job.rooms[0]
-    wider, sigma = from_plan_to_level(("w2", "w4"), "top", 2500, leaning.trueness, house_rules_of({}))
+    wider, sigma = from_plan_to_level(("w2", "w4"), "top", 2500, leaning.measured.trueness, house_rules_of({}))
     assert wider == pytest.approx(-10 * 1500 / 2500)
     bow = 2.0 * (0.0 - 4 * 1000 * 1500 / 2500**2)
     assert sigma == pytest.approx(math.sqrt((2 * 0.6) ** 2 + (0.003 * 1500) ** 2 + 2 * bow**2))
@@ -89,10 +89,10 @@ def test_a_width_that_cannot_be_is_doubted_by_name() -> None:
 
 def test_widths_say_how_the_walls_at_the_ends_of_a_recess_lean() -> None:
     bare = room(edits.add_recess("r1", "w1", "Shelves", mm(350)))
-    unread = fit_of(bare.job.rooms[0], bare.job.rooms[0].recesses[0], {})
+    unread = fit_of(bare.job.rooms[0], bare.job.rooms[0].measured.recesses[0], {})
     for level, value in (("floor", 4004), ("middle", 4000), ("top", 3996)):
         bare.do(width(value, level, place=2700))  # of B–C the left end is C: 300 off A–B
-    read = fit_of(bare.job.rooms[0], bare.job.rooms[0].recesses[0], {})
+    read = fit_of(bare.job.rooms[0], bare.job.rooms[0].measured.recesses[0], {})
     assert unread.across is not None
     assert read.across is not None
     assert read.across.back[-1][1] - read.across.back[0][1] == pytest.approx(-8, abs=1.5)
@@ -101,16 +101,16 @@ def test_widths_say_how_the_walls_at_the_ends_of_a_recess_lean() -> None:
     assert read.advice != unread.advice
     # far out in the room they say nothing of how the recess leans
     out = room(edits.add_recess("r1", "w1", "Shelves", mm(350)), width(3900, "top", place=500))
-    far = fit_of(out.job.rooms[0], out.job.rooms[0].recesses[0], {})
+    far = fit_of(out.job.rooms[0], out.job.rooms[0].measured.recesses[0], {})
     assert far.advice == unread.advice
 
 
 def test_a_width_is_moved_drawn_kept_and_undone() -> None:
     history = room(width(3999, "top", 1200))
     before = history.job
-    (one,) = before.rooms[0].widths
+    (one,) = before.rooms[0].measured.widths
     history.do(edits.change_width("r1", one.id, "width", level="floor", place=mm(900)))
-    changed = history.job.rooms[0].widths[0]
+    changed = history.job.rooms[0].measured.widths[0]
     assert (changed.level, changed.place.mm) == ("floor", 900)
     assert decode_job(encode_job(history.job), "again") == history.job
     drawing = room_plan(history.job.rooms[0], {}, history.job.settings, 0.0)
@@ -121,18 +121,18 @@ def test_a_width_is_moved_drawn_kept_and_undone() -> None:
     history.undo()
     assert history.job == before
     history.do(edits.put_width("r1", "w2", "w4", "top", mm(1200), (), "width"))
-    assert not history.job.rooms[0].widths
+    assert not history.job.rooms[0].measured.widths
     with pytest.raises(CorniceError, match="two different walls"):
         history.do(width(10, wall="w2", other="w2"))
     history.undo()
     history.do(edits.remove_wall("r1", "w4", "D–A"))
-    assert not history.job.rooms[0].widths
+    assert not history.job.rooms[0].measured.widths
 
 
 def test_a_width_follows_its_wall_when_that_is_broken() -> None:
     history = room(width(2999, place=3300, wall="w1", other="w3"))
     history.do(edits.break_wall("r1", "w1", "A–B", "projection", mm(1000), mm(1500), mm(400)))
-    (one,) = history.job.rooms[0].widths
+    (one,) = history.job.rooms[0].measured.widths
     assert (one.wall, one.place.mm) == ("w1", 800)
 
 
@@ -146,7 +146,7 @@ def test_widths_go_out_as_a_table_and_come_back() -> None:
     empty = room()
     empty.do(take_readings(empty.job.rooms[0], lines, replace=True))
     again: Room = empty.job.rooms[0]
-    assert [(w.level, w.place.mm, w.readings[0].mm) for w in again.widths] == [
+    assert [(w.level, w.place.mm, w.readings[0].mm) for w in again.measured.widths] == [
         ("top", 1200, 3999),
         ("floor", 1200, 4002.5),
     ]

@@ -218,7 +218,7 @@ def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.Mo
     colours.done(0)
     stock = milled_dialog(session, theme, window)
     assert stock.sheet.sheet.setData(stock.sheet.sheet.index(0, 2), "2.4 m; 3600")
-    assert session.job.stock[0].lengths == (2400, 3600)
+    assert session.job.milled[0].lengths == (2400, 3600)
     stock.done(0)
 
 

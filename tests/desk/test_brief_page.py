@@ -52,7 +52,7 @@ def test_tab_walks_from_place_to_place_and_nothing_is_lost(window: MainWindow) -
     QTest.keyClicks(first, "farmhouse")
     QTest.keyClick(first, Qt.Key.Key_Tab)
     settle()
-    assert window.session.job.rooms[0].brief.style == "farmhouse"
+    assert window.session.job.rooms[0].brief.style == Manner(key="farmhouse")
     assert QApplication.focusWidget() is not first
     assert any("Tuscan" in row._said.text() for row in page.letter.rows)
 

@@ -29,7 +29,7 @@ def test_readings_are_looked_through_and_taken(
     window.bringing.readings()
     assert [row[0] for row in seen] == ["2", "3"]
     assert "no corner “Q”" in seen[1][3]
-    assert [one.mm for one in window.session.job.rooms[0].sides[0].readings] == [4310, 4306, 4309]
+    assert [one.mm for one in window.session.job.rooms[0].measured.walls[0].readings] == [4310, 4306, 4309]
     window.session.undo()
     table.write_bytes(b"\xff\xff\x00")
     window.bringing.readings()
@@ -51,8 +51,8 @@ def test_a_room_comes_from_a_drawing_whose_unit_is_asked(
     settle()
     room = window.session.job.rooms[-1]
     assert room.name == "Wash Room"
-    assert [side.readings[0].mm for side in room.sides] == [2100, 1740, 2100, 1740]
-    assert {side.readings[0].instrument for side in room.sides} == {"sketch"}
+    assert [side.readings[0].mm for side in room.measured.walls] == [2100, 1740, 2100, 1740]
+    assert {side.readings[0].instrument for side in room.measured.walls} == {"sketch"}
     assert window.session.view.room_id == room.id
 
 

@@ -13,7 +13,7 @@ from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import About, Label
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.profiles import Profile
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 MEMBER: About = ("r1", "trim", "cornice: bed mould", "member", "1")
 

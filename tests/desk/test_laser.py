@@ -46,18 +46,18 @@ def test_readings_go_into_the_waiting_field(
     assert laser.asked(2.0) == 1
     laser.measure()
     # w8 of the parlour is the one wall that nobody has read
-    until(lambda: bool(window.session.job.rooms[1].sides[7].readings))
-    (reading,) = window.session.job.rooms[1].sides[7].readings
+    until(lambda: bool(window.session.job.rooms[1].measured.walls[7].readings))
+    (reading,) = window.session.job.rooms[1].measured.walls[7].readings
     assert (reading.mm, reading.text, reading.instrument, reading.sigma) == (4019.0, "4019.0 mm", "laser", 1.9)
     # what would tell most waits now; a selected wall comes before it
     laser.measure()
-    until(lambda: len(window.session.job.rooms[1].diagonals) == 1)
+    until(lambda: len(window.session.job.rooms[1].measured.diagonals) == 1)
     window.session.select(("r2", "wall", "w3", "0"))
     page.canvas.end_size()
     settle()
     laser.measure()
-    until(lambda: len(window.session.job.rooms[1].sides[2].readings) == 2)
-    assert [one.mm for one in window.session.job.rooms[1].sides[2].readings] == [1655, 1655.5]
+    until(lambda: len(window.session.job.rooms[1].measured.walls[2].readings) == 2)
+    assert [one.mm for one in window.session.job.rooms[1].measured.walls[2].readings] == [1655, 1655.5]
     page.laser.stop()
     laser.pull()
 

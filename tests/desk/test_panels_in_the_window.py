@@ -12,7 +12,7 @@ from narrow_cornice.desk.bench_rows import ChoiceRow, NoteRow, ToggleRow
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.orders_file import orders_toml
 from narrow_cornice.trim.orders import Order, orders
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 
 def choose(window: MainWindow, label: str, value: str) -> None:
@@ -35,7 +35,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
     before = session.job
     assert window.bench.view.press("A wainscot below the dado rail")
     settle()
-    made = session.job.room("r1").panels[0]
+    made = session.job.room("r1").trim.panels[0]
     assert (made.zone, made.manner) == ("below the dado rail", "wainscot")
     assert session.view.selected == ("r1", "panels", made.id)
     assert canvas(window).place_of(("r1", "panels", made.id)) is not None
@@ -44,7 +44,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
     choose(window, "Divided", "each wall")
     choose(window, "Made as", "picture-frame")
     toggle(window, "A–B", False)
-    now = session.job.room("r1").panels[0]
+    now = session.job.room("r1").trim.panels[0]
     assert (now.margin.mm, now.wished.mm if now.wished else 0, now.alike) == (70, 500, "each wall")
     assert "w1" not in now.walls
     assert len(now.walls) == 7
@@ -57,7 +57,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
     click(window, ("r1", "panels", made.id))
     assert window.bench.view.press("Take these panels away")
     settle()
-    assert session.job.room("r1").panels == ()
+    assert session.job.room("r1").trim.panels == ()
     while session.history.undo_title:
         session.undo()
     assert session.job == before
@@ -71,13 +71,13 @@ def test_a_screen_is_framed_by_its_diagonal(window: MainWindow, monkeypatch: pyt
     monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("820; 1092", True))
     assert window.bench.view.press("Add a fixture, damage, a beam …")
     settle()
-    (screen,) = session.job.room("r1").frames
+    (screen,) = session.job.room("r1").trim.frames
     assert (screen.kind, screen.wall) == ("screen", "w5")
     assert screen.width.mm == pytest.approx(1001.8, abs=0.1)
     type_into(field(window, "Diagonal"), '43"')
-    assert session.job.room("r1").frames[0].diagonal.mm == pytest.approx(43 * 25.4)  # type: ignore[union-attr]
+    assert session.job.room("r1").trim.frames[0].diagonal.mm == pytest.approx(43 * 25.4)  # type: ignore[union-attr]
     choose(window, "Framed with", "casing")
-    assert session.job.room("r1").frames[0].mould == "casing"
+    assert session.job.room("r1").trim.frames[0].mould == "casing"
     type_into(field(window, "Diagonal"), "nonsense")
     assert "nonsense" in window.notice()
 
@@ -88,7 +88,10 @@ def test_casings_get_blocks_and_cornices_dentils_and_their_rank(window: MainWind
     settle()
     choose(window, "Casings", "corner blocks")
     toggle(window, "Plinth blocks", True)
-    assert (session.job.room("r1").casing_heads, session.job.room("r1").plinth_blocks) == ("corner blocks", True)
+    assert (session.job.room("r1").trim.casing_heads, session.job.room("r1").trim.plinth_blocks) == (
+        "corner blocks",
+        True,
+    )
     session.look(sheet="elevation", wall_id="w2")
     settle()
     assert window.bench.view.press("Dentils in the bed mould")
@@ -116,7 +119,7 @@ def test_an_order_of_ones_own_is_brought_in_and_chosen(
     session.look(place="trim", sheet="section", room_id="r1", selected=("r1", "trim", "cornice"))
     settle()
     choose(window, "Order", "quay")
-    assert session.job.room("r1").own_order == own
+    assert session.job.room("r1").trim.own_order == own
     session.look(sheet="proportion")
     settle()
     assert "Quay" in canvas(window).accessibleDescription()

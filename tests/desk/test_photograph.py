@@ -54,7 +54,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     assert said[0] == "4 more points."
     assert "placed to ±" in said[1]
     assert "no place" in said[2]
-    (photo,) = session.job.rooms[0].photos
+    (photo,) = session.job.rooms[0].measured.photos
     assert [(round(one.x, -1), round(one.y, -1)) for one in photo.points] == [tuple(map(float, one)) for one in CORNERS]
     drawing = canvas(window)._drawing
     assert drawing is not None
@@ -68,7 +68,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     place = canvas(window).to_screen((2500.0, -1900.0))
     QTest.mouseClick(canvas(window), Qt.MouseButton.LeftButton, pos=place.toPoint())
     settle()
-    mark = session.job.rooms[0].marks[-1]
+    mark = session.job.rooms[0].measured.marks[-1]
     assert mark.kind == "crack"
     assert (mark.place.mm, mark.height.mm) == (pytest.approx(2500, abs=12), pytest.approx(1900, abs=12))
     assert mark.place.instrument == "photograph"

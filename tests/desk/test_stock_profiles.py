@@ -18,7 +18,7 @@ from narrow_cornice.desk.profiles_dialogs import ProfilesPreview, profiles_dialo
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_dxf, profile_svg
 from narrow_cornice.trim.profiles import kind_profile
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 
 def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) -> None:
@@ -36,7 +36,7 @@ def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) ->
     assert session.view.selected == ("r1", "stock", "cornice", offers[1].match.key)
     assert window.bench.view.press("Use these pieces")
     settle()
-    assert session.job.rooms[0].trim["cornice"].stock == offers[1].match.pieces
+    assert session.job.rooms[0].trim.choices["cornice"].stock == offers[1].match.pieces
     assert any("(chosen)" in row.cells[0].text for row in page.offers.sheet.rows)
     session.look(sheet="section", selected=("r1", "trim", "cornice"))
     settle()
@@ -135,7 +135,7 @@ def test_a_member_is_drawn_as_the_profile_that_comes_nearest(window: MainWindow)
     click(window, ("r1", "stock", "cornice: bed mould", "dunlin-75"))
     assert window.bench.view.press("Draw this member as Dunlin 75")
     settle()
-    choice = session.job.rooms[0].trim["cornice: bed mould"]
+    choice = session.job.rooms[0].trim.choices["cornice: bed mould"]
     assert choice.height is not None
     assert choice.height.mm == 75.0
     assert [one.kind for one in choice.drawn] == ["fillet", "cyma reversa", "ovolo"]

@@ -84,8 +84,8 @@ def test_a_size_typed_on_the_drawing_moves_everything_and_the_tally_says_so(wind
     assert editor.isVisible()
     assert editor.text() == "3 621 mm"
     type_into(editor, "3.62 m + 20")
-    assert window.session.job.rooms[0].sides[1].readings[0].mm == 3640
-    assert window.session.job.rooms[0].sides[1].readings[0].text == "3.62 m + 20"
+    assert window.session.job.rooms[0].measured.walls[1].readings[0].mm == 3640
+    assert window.session.job.rooms[0].measured.walls[1].readings[0].text == "3.62 m + 20"
     assert window.tally.change_shown("surfaces").startswith("+")
     assert "wall B–C to 3.62 m + 20" in window.tally._last.text()
 
@@ -123,20 +123,20 @@ def test_order_school_and_members_change_the_room(window: MainWindow) -> None:
     assert isinstance(box, QComboBox)
     box.setCurrentIndex(box.findData("tuscan"))
     settle()
-    assert window.session.job.rooms[0].order == "tuscan"
+    assert window.session.job.rooms[0].trim.order == "tuscan"
     toggle = next(
         row for row in window.bench.view.rows() if isinstance(row, ToggleRow) and row.label.startswith("corona")
     )
     toggle.toggled(False)
     settle()
-    assert window.session.job.rooms[0].trim["cornice: corona"].fitted is False
+    assert window.session.job.rooms[0].trim.choices["cornice: corona"].fitted is False
     assert window.tally.change_shown("cost")
     toggle = next(
         row for row in window.bench.view.rows() if isinstance(row, ToggleRow) and row.label.startswith("corona")
     )
     assert not toggle.on
     toggle.toggled(True)
-    assert "cornice: corona" not in window.session.job.rooms[0].trim
+    assert "cornice: corona" not in window.session.job.rooms[0].trim.choices
 
 
 def test_a_typed_size_is_shown_against_the_orders_wish_and_given_back(window: MainWindow) -> None:
@@ -148,7 +148,7 @@ def test_a_typed_size_is_shown_against_the_orders_wish_and_given_back(window: Ma
     assert row.wish == "The order wants 148.5 mm: use it"
     assert window.bench.view.press(row.wish)
     settle()
-    assert "casing" not in window.session.job.rooms[0].trim
+    assert "casing" not in window.session.job.rooms[0].trim.choices
 
 
 def test_a_fix_of_the_second_look_is_one_undoable_change(window: MainWindow) -> None:
@@ -157,7 +157,7 @@ def test_a_fix_of_the_second_look_is_one_undoable_change(window: MainWindow) -> 
     settle()
     assert window.bench.view.press("Use 149")
     settle()
-    assert window.session.job.rooms[0].trim["casing"].height.mm == 149  # type: ignore[union-attr]
+    assert window.session.job.rooms[0].trim.choices["casing"].height.mm == 149  # type: ignore[union-attr]
     fewer = len(to_settle(before)) - len(to_settle(window.session.job))
     assert window.tally.change_shown("to settle") == f"−{fewer}"
     QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
@@ -165,7 +165,7 @@ def test_a_fix_of_the_second_look_is_one_undoable_change(window: MainWindow) -> 
     assert window.session.job == before
     QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
     settle()
-    assert window.session.job.rooms[0].trim["casing"].height.mm == 149  # type: ignore[union-attr]
+    assert window.session.job.rooms[0].trim.choices["casing"].height.mm == 149  # type: ignore[union-attr]
 
 
 def test_a_finding_is_kept_with_a_reason(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -195,7 +195,7 @@ def test_many_surfaces_get_one_colour_at_once(window: MainWindow) -> None:
     page(window).give(colour="shutter")  # type: ignore[attr-defined]
     settle()
     room = window.session.job.rooms[1]
-    assert {key for key, finish in room.finishes.items() if finish.colour == "shutter"} == {
+    assert {key for key, finish in room.finishes.surfaces.items() if finish.colour == "shutter"} == {
         "upper wall@w1",
         "upper wall@w2",
         "upper wall@w3",
@@ -210,20 +210,20 @@ def test_a_colour_for_the_group_and_for_one_alone(window: MainWindow) -> None:
     row = next(row for row in window.bench.view.rows() if isinstance(row, ChoiceRow) and row.label == "Colour")
     row.chosen("clay")
     settle()
-    assert window.session.job.rooms[0].finishes["upper wall"].colour == "clay"
+    assert window.session.job.rooms[0].finishes.surfaces["upper wall"].colour == "clay"
     assert window.bench.view.press("Give this one its own finish")
     settle()
     row = next(row for row in window.bench.view.rows() if isinstance(row, ChoiceRow) and row.label == "Colour")
     row.chosen("madder")
     settle()
-    finishes = window.session.job.rooms[0].finishes
+    finishes = window.session.job.rooms[0].finishes.surfaces
     assert (finishes["upper wall"].colour, finishes["upper wall@w3"].colour) == ("clay", "madder")
     assert window.bench.view.press("Finish like every upper wall")
     settle()
-    assert "upper wall@w3" not in window.session.job.rooms[0].finishes
+    assert "upper wall@w3" not in window.session.job.rooms[0].finishes.surfaces
     assert window.bench.view.press("Like this in every room")
     settle()
-    assert window.session.job.rooms[1].finishes["upper wall"].colour == "clay"
+    assert window.session.job.rooms[1].finishes.surfaces["upper wall"].colour == "clay"
 
 
 def test_coats_are_refused_or_taken(window: MainWindow) -> None:
@@ -234,7 +234,7 @@ def test_coats_are_refused_or_taken(window: MainWindow) -> None:
     assert "not a number of coats" in window.notice()
     QTest.keyClick(field(window, "Coats"), Qt.Key.Key_Escape)
     type_into(field(window, "Coats"), "3")
-    assert window.session.job.rooms[0].finishes["ceiling"].coats == 3
+    assert window.session.job.rooms[0].finishes.surfaces["ceiling"].coats == 3
 
 
 def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window: MainWindow) -> None:
@@ -304,7 +304,7 @@ def test_find_goes_to_things_and_types_sizes(window: MainWindow) -> None:
     assert window.session.view.selected == ("r1", "opening", "o4")
     assert window.session.view.place == "measure"
     type_into(window.top.field, "850")
-    assert window.session.job.rooms[0].openings[3].width.mm == 850
+    assert window.session.job.rooms[0].measured.openings[3].width.mm == 850
     type_into(window.top.field, "cornice tea")
     assert window.session.view.selected == ("r2", "trim", "cornice")
     type_into(window.top.field, "nothing of that name")
@@ -320,7 +320,7 @@ def test_units_switch_everywhere_at_once(window: MainWindow) -> None:
     assert field(window, "Height").text() == '8 3/4"'
     assert window.tally.shown("surfaces").endswith("sq ft")
     type_into(field(window, "Height"), "9")
-    assert window.session.job.rooms[0].trim["cornice"].height.mm == pytest.approx(228.6)  # type: ignore[union-attr]
+    assert window.session.job.rooms[0].trim.choices["cornice"].height.mm == pytest.approx(228.6)  # type: ignore[union-attr]
 
 
 def test_rows_of_the_sheets_are_typed_into(window: MainWindow) -> None:
@@ -329,16 +329,16 @@ def test_rows_of_the_sheets_are_typed_into(window: MainWindow) -> None:
     walls = page(window).walls  # type: ignore[attr-defined]
     model = walls.sheet
     assert model.setData(model.index(0, 2), "4306; 4311")
-    assert [one.mm for one in window.session.job.rooms[0].sides[0].readings] == [4310, 4306, 4311]
+    assert [one.mm for one in window.session.job.rooms[0].measured.walls[0].readings] == [4310, 4306, 4311]
     assert not model.setData(model.index(0, 2), "4306; x")
     assert "“x”" in window.notice()
     openings = page(window).openings.sheet  # type: ignore[attr-defined]
     assert openings.setData(openings.index(0, 4), "1250")
     assert openings.setData(openings.index(0, 0), "front door")
-    assert window.session.job.rooms[0].openings[0].name == "front door"
+    assert window.session.job.rooms[0].measured.openings[0].name == "front door"
     heights = page(window).heights.sheet  # type: ignore[attr-defined]
     assert heights.setData(heights.index(0, 1), "2975")
-    assert window.session.job.rooms[0].heights[0].mm == 2975
+    assert window.session.job.rooms[0].measured.heights[0].mm == 2975
 
 
 def test_corners_and_diagonals_are_typed_into_their_sheets(window: MainWindow) -> None:
@@ -347,17 +347,17 @@ def test_corners_and_diagonals_are_typed_into_their_sheets(window: MainWindow) -
     settle()
     walls, ways = page(window).walls.sheet, page(window).ways.sheet  # type: ignore[attr-defined]
     assert walls.setData(walls.index(3, 4), "271.5; 271° 12'")
-    assert [one.degrees for one in session.job.rooms[0].sides[3].angles] == [271.5, 271.2]
-    assert session.job.rooms[0].sides[3].turn == "right"
+    assert [one.degrees for one in session.job.rooms[0].measured.walls[3].angles] == [271.5, 271.2]
+    assert session.job.rooms[0].measured.walls[3].turn == "right"
     assert not walls.setData(walls.index(3, 4), "bent")
     assert "“bent”, at character 1" in window.notice()
     assert walls.setData(walls.index(4, 3), "F: outside, nothing")
-    assert session.job.rooms[0].sides[4].assumed is None
+    assert session.job.rooms[0].measured.walls[4].assumed is None
     assert walls.setData(walls.index(4, 3), "square")
-    assert session.job.rooms[0].sides[4].assumed == 90
+    assert session.job.rooms[0].measured.walls[4].assumed == 90
     wrong = next(row for row in range(len(ways.rows)) if ways.rows[row].cells[0].text == "B to D")
     assert "read it again" in ways.rows[wrong].cells[5].text
-    true = session.job.rooms[0].diagonals[2].readings[0].mm - 31
+    true = session.job.rooms[0].measured.diagonals[2].readings[0].mm - 31
     assert ways.setData(ways.index(wrong, 1), f"{true:g}")
     assert "read it again" not in "".join(row.cells[5].text for row in ways.rows)
     assert not any(one.key.startswith("reading doubtful") for one in to_settle(session.job))
@@ -373,16 +373,16 @@ def test_the_reading_wanted_next_is_typed_on_the_drawing(window: MainWindow) -> 
     editor = canvas(window).findChild(QLineEdit)
     assert isinstance(editor, QLineEdit)
     type_into(editor, "4019")
-    (reading,) = session.job.rooms[1].sides[7].readings
+    (reading,) = session.job.rooms[1].measured.walls[7].readings
     assert (reading.mm, reading.instrument) == (4019, "laser")
     wanted = session.view.selected
     assert wanted[1] == "diagonal"
     assert "+" in wanted[2]  # nobody has read it: it goes by its corners until then
     type_into(editor, "6480")
-    assert len(session.job.rooms[1].diagonals) == 1
+    assert len(session.job.rooms[1].measured.diagonals) == 1
     session.undo()
     session.undo()
-    assert session.job.rooms[1].sides[7].readings == ()
+    assert session.job.rooms[1].measured.walls[7].readings == ()
 
 
 def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -413,13 +413,13 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     settle()
     assert window.bench.view.press("Add a projection (chimney breast)")
     settle()
-    assert len(session.job.rooms[0].sides) == 8
+    assert len(session.job.rooms[0].measured.walls) == 8
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("600; 500", True))
     session.select(("r1", "wall", "w1"))
     settle()
     assert window.bench.view.press("Notch the corner at its end (L-shape)")
     settle()
-    assert len(session.job.rooms[0].sides) == 10
+    assert len(session.job.rooms[0].measured.walls) == 10
     for group, colour, paint in (
         ("upper wall", "c3", "wall-matt"),
         ("ceiling", "c1", "ceiling-flat"),
@@ -451,7 +451,7 @@ def test_a_room_of_any_shape_from_a_written_walk(empty: MainWindow) -> None:
     assert "wall 4" in dialog.fault.text()
     dialog.walk.setText("4310; 3620; 1178; 390 o; 1641 o; 390; 1491; ?")
     dialog.take()
-    assert len(empty.session.job.rooms[0].sides) == 8
+    assert len(empty.session.job.rooms[0].measured.walls) == 8
     settle()
     walls = page(empty).walls.sheet  # type: ignore[attr-defined]
     assert walls.setData(walls.index(3, 3), "in")

@@ -43,7 +43,7 @@ def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
     refresh = window.refresh
 
     def refreshed(*, moved: bool) -> None:
-        seen.append((session.job.rooms[0].sides[0].readings[0].mm, moved, threading.current_thread()))
+        seen.append((session.job.rooms[0].measured.walls[0].readings[0].mm, moved, threading.current_thread()))
         refresh(moved=moved)
         shown.set()
 
@@ -53,7 +53,7 @@ def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
         QApplication.processEvents()
     session.look(selected=("r1", "wall", "w2"))
     # the job has what was typed, the window has not shown it yet and has said so
-    assert session.job.rooms[0].sides[0].readings[0].mm == 4330
+    assert session.job.rooms[0].measured.walls[0].readings[0].mm == 4330
     assert seen == []
     assert "Working it out" in window.tally.said()
     go_on.set()

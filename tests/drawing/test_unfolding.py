@@ -27,13 +27,15 @@ from narrow_cornice.drawing.unfolded import turning, unfolded_room, upright_turn
 from narrow_cornice.drawing.unfolding import UnfoldedWall, outward_of, unfolded_walls
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
-from narrow_cornice.job.model import Job, WallAsRead
+from narrow_cornice.job.measured import WallAsRead
+from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.survey.plan import Plan, Point, Turn, plan_area
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.units.lengths import parse_length
+from rooms import changed
 from simulated import true_angle, true_room
 
 
@@ -156,8 +158,10 @@ def drawings(job: Job, turn: float = 0.0) -> list[Drawing]:
         made.append(unfolded_room(room, job.house_rules, job.colours, job.settings, turn))
         made.append(room_plan(room, job.house_rules, job.settings, turn))
         made.append(wall_strip(room, job.house_rules, job.colours, job.settings))
-        made += [envelope_drawing(room, job.house_rules, job.settings, one.id) for one in room.recesses]
-        made += [wall_elevation(room, job.house_rules, job.colours, job.settings, side.id) for side in room.sides]
+        made += [envelope_drawing(room, job.house_rules, job.settings, one.id) for one in room.measured.recesses]
+        made += [
+            wall_elevation(room, job.house_rules, job.colours, job.settings, side.id) for side in room.measured.walls
+        ]
         made += [
             trim_section(room, job.house_rules, job.settings, kind, plain) for kind in KINDS for plain in (True, False)
         ]
@@ -183,12 +187,12 @@ def test_every_surface_and_piece_of_trim_can_be_pointed_at() -> None:
     room = job.rooms[0]
     drawing = unfolded_room(room, job.house_rules, job.colours, job.settings, 0)
     about = {mark.about for mark in drawing.marks if not isinstance(mark, Label)}
-    for side in room.sides:
+    for side in room.measured.walls:
         assert ("r1", "finish", f"upper wall@{side.id}") in about
         assert ("r1", "finish", f"lower wall@{side.id}") in about
     for kind in ("skirting", "dado rail", "casing", "cornice"):
         assert ("r1", "trim", kind) in about
-    for opening in room.openings:
+    for opening in room.measured.openings:
         assert any("o" in one[-1] and one[-1].endswith(opening.id) for one in about if one)
     assert ("r1", "finish", "ceiling@room") in about
 
@@ -212,7 +216,7 @@ def test_turning_four_times_is_home_and_a_wall_can_be_stood_upright() -> None:
     assert turning(90)((0.0, 1.0)) == (1.0, 0.0)
     job = demo_job()
     measured = measured_room(job.rooms[0], job.house_rules)
-    for index, side in enumerate(job.rooms[0].sides):
+    for index, side in enumerate(job.rooms[0].measured.walls):
         turned = turning(upright_turn(measured, side.id))
         x, y = turned(outward_of(squared_corners(measured.plan), index))
         assert (x, y) == pytest.approx((0.0, -1.0), abs=1e-6)
@@ -285,7 +289,7 @@ def test_other_units_and_a_room_with_everything_fitted() -> None:
     assert all(
         drawing.marks or "fitted" in drawing.subtitle or "No " in drawing.subtitle for drawing in drawings(history.job)
     )
-    waiting = replace(history.job, rooms=tuple(replace(room, heights=()) for room in history.job.rooms))
+    waiting = replace(history.job, rooms=tuple(changed(room, heights=()) for room in history.job.rooms))
     assert any("has not been read" in drawing.subtitle for drawing in drawings(waiting))
 
 
@@ -318,7 +322,7 @@ def test_sizes_typed_in_a_room_reach_its_drawing() -> None:
     after = drawings(history.job)[0]
     assert after.bounds[3] - after.bounds[1] < before.bounds[3] - before.bounds[1]
     assert "2 500 mm" in after.subtitle
-    assert Reading(2500.0, "2500") in history.job.rooms[0].heights
+    assert Reading(2500.0, "2500") in history.job.rooms[0].measured.heights
 
 
 def test_sloped_ceilings_hinge_on_from_their_walls_at_their_true_size() -> None:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import itertools
 
 import pytest
-from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.marks import Area, Label, Strip
@@ -14,13 +13,14 @@ from narrow_cornice.drawing.wall_order import wall_order
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import SCHOOLS
+from rooms import changed
 
 
 @pytest.mark.parametrize("order", list(orders()))
 @pytest.mark.parametrize("school", SCHOOLS)
 def test_the_pieces_fill_the_wall_from_floor_to_ceiling(order: str, school: str) -> None:
     job = demo_job()
-    room = replace(job.rooms[0], order=order, school=school)
+    room = changed(job.rooms[0], order=order, school=school)
     drawing = wall_order(room, {}, job.colours, job.settings, "w1")
     stone = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.fill == "#e4d9c3"]
     edges = sorted((-max(y for _, y in one.points), -min(y for _, y in one.points)) for one in stone)
@@ -43,9 +43,9 @@ def test_its_names_have_the_sizes_and_lead_to_the_trim() -> None:
     assert "5 parts of 595" in names
     lines = sorted(mark.at[1] for mark in names.values() if mark.about and mark.anchor == "left")
     assert all(b - a > 100 for a, b in itertools.pairwise(lines))  # none stands on another
-    nineteen = wall_order(replace(job.rooms[0], school="nineteen-part"), {}, job.colours, job.settings, "w1")
+    nineteen = wall_order(changed(job.rooms[0], school="nineteen-part"), {}, job.colours, job.settings, "w1")
     assert any(isinstance(mark, Label) and mark.text.startswith("pedestal cap") for mark in nineteen.marks)
-    plain = wall_order(replace(job.rooms[0], school="per-cent"), {}, job.colours, job.settings, "w1")
+    plain = wall_order(changed(job.rooms[0], school="per-cent"), {}, job.colours, job.settings, "w1")
     assert "no column" in plain.subtitle
 
 

@@ -49,16 +49,16 @@ offset,E,B C,-12
     history = History(demo_job())
     history.do(take_readings(CHART, lines, replace=False))
     room = history.job.rooms[0]
-    assert [(one.mm, one.instrument, one.sigma) for one in room.sides[0].readings][-1] == (4309, "laser", 1.9)
-    assert len(room.sides[0].readings) == 3
-    assert [one.mm for one in next(one for one in room.diagonals if one.id == "d3").readings][-1] == 3815
-    assert room.sides[0].angles[-1].degrees == 88.9
-    assert (room.heights[-1].mm, room.heights[-1].wall) == (2973, "w3")
-    assert room.offsets[0].readings[0].mm == -12
+    assert [(one.mm, one.instrument, one.sigma) for one in room.measured.walls[0].readings][-1] == (4309, "laser", 1.9)
+    assert len(room.measured.walls[0].readings) == 3
+    assert [one.mm for one in next(one for one in room.measured.diagonals if one.id == "d3").readings][-1] == 3815
+    assert room.measured.walls[0].angles[-1].degrees == 88.9
+    assert (room.measured.heights[-1].mm, room.measured.heights[-1].wall) == (2973, "w3")
+    assert room.measured.offsets[0].readings[0].mm == -12
     history.undo()
     assert history.job == demo_job()
     history.do(take_readings(CHART, lines, replace=True))
-    assert [one.mm for one in history.job.rooms[0].sides[0].readings] == [4309]
+    assert [one.mm for one in history.job.rooms[0].measured.walls[0].readings] == [4309]
 
 
 @pytest.mark.parametrize(
@@ -100,8 +100,8 @@ def test_a_rooms_readings_go_out_and_come_back_the_same() -> None:
         history = History(demo_job())
         history.do(take_readings(room, lines, replace=True))
         again = history.job.room(room.id)
-        assert [[one.mm for one in side.readings] for side in again.sides] == [
-            [one.mm for one in side.readings] for side in room.sides
+        assert [[one.mm for one in side.readings] for side in again.measured.walls] == [
+            [one.mm for one in side.readings] for side in room.measured.walls
         ]
         corners = zip(measured_room(again, {}).plan.corners, measured_room(room, {}).plan.corners, strict=True)
         assert max(math.dist(one, other) for one, other in corners) < 0.1  # sigmas and places of heights go along

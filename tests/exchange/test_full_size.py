@@ -17,7 +17,7 @@ from narrow_cornice.exchange.full_size import outline_with_bulges, profile_dxf, 
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.trim.members import CURVES, Curves
 from narrow_cornice.trim.profiles import Profile, cornice_profile, skirting_profile
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 MEMBERS = (("cymatium", 55.0), ("corona", 55.0), ("bed mould", 110.0))
 

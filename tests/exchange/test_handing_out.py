@@ -26,10 +26,12 @@ from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_sca
 from narrow_cornice.exchange.plain_text import cell, printable
 from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job import edits
+from narrow_cornice.job.bought import Shop, shipped_shops
 from narrow_cornice.job.history import History
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
+from rooms import changed
 
 STRANGE = [
     "=cmd|' /C calc'!A0",
@@ -47,12 +49,14 @@ STRANGE = [
 def renamed(name: str) -> Job:
     job = demo_job()
     rooms = tuple(
-        replace(room, name=name, openings=tuple(replace(one, name=name) for one in room.openings)) for room in job.rooms
+        changed(room, name=name, openings=tuple(replace(one, name=name) for one in room.measured.openings))
+        for room in job.rooms
     )
-    paints = tuple(replace(paint, name=name, shop=name) for paint in job.paints)
+    paints = tuple(replace(paint, name=name) for paint in job.paints)
     colours = tuple(replace(colour, name=name) for colour in job.colours)
-    stock = tuple(replace(one, name=name, shop=name) for one in job.stock)
-    return replace(job, name=name, place=name, rooms=rooms, paints=paints, colours=colours, stock=stock)
+    shops = tuple(Shop(shop.id, name) for shop in shipped_shops())
+    milled = tuple(replace(one, name=name) for one in job.milled)
+    return replace(job, name=name, place=name, rooms=rooms, paints=paints, colours=colours, milled=milled, shops=shops)
 
 
 def rows(text: str) -> list[dict[str, str]]:
@@ -170,12 +174,12 @@ def test_an_empty_order_and_a_long_one_can_be_printed() -> None:
     history = History(demo_job())
     for number in range(40):
         history.do(edits.add_colour(f"Colour {number}", f"#{number * 4:02x}8080"))
-        key = f"upper wall@{history.job.rooms[0].sides[number % 8].id}" if number < 8 else "ceiling"
+        key = f"upper wall@{history.job.rooms[0].measured.walls[number % 8].id}" if number < 8 else "ceiling"
         history.do(edits.change_finish(["r1" if number % 2 else "r2"], [key], "own", colour=f"c{number + 1}"))
     waiting = replace(
         history.job,
-        rooms=(*history.job.rooms, replace(history.job.rooms[0], id="r9", name="Later", heights=())),
-        stock=history.job.stock[:1],
+        rooms=(*history.job.rooms, changed(history.job.rooms[0], id="r9", name="Later", heights=())),
+        milled=history.job.milled[:1],
     )
     assert order_pdf(waiting).count(b"/Type /Page\n") >= 2
 

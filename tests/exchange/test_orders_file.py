@@ -14,12 +14,11 @@ from narrow_cornice.explained.figures import reading
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
-from narrow_cornice.job.model import order_of
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.trim.orders import Order, checked_order, orders
 from narrow_cornice.trim.proportion import SCHOOLS, proportion
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 MARSH = b"""
 ["marsh ionic"]
@@ -65,24 +64,24 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
     job = edits.put_orders([marsh], "orders").apply(demo_job())
     chosen = edits.choose_order("r1", "marsh ionic").apply(job)
     assert decode_job(encode_job(chosen), "a job") == chosen
-    assert order_of(chosen.rooms[0]) == marsh
+    assert chosen.rooms[0].trim.order_in_force == marsh
     trim = trimmed_of(chosen.rooms[0], chosen.house_rules).trim
     assert trim is not None
     # Five parts: the entablature is a fifth of 2 974, the cornice 6 of its 15 parts, the dentil band 1 of 8.
-    height = chosen.rooms[0].heights
+    height = chosen.rooms[0].measured.heights
     tall = sum(one.mm for one in height) / len(height)
     assert trim.of("cornice").height.value == pytest.approx(tall / 5 * 6 / 15)  # type: ignore[union-attr]
     band = next(one for one in trim.members if one.name == "dentil band")
     assert band.height.value == pytest.approx(tall / 5 * 6 / 15 / 8)
     assert any("dentil band" in line.name for line in to_buy(chosen).lines)
     gone = edits.remove_order("marsh ionic", "Marsh Ionic").apply(chosen)
-    assert order_of(gone.rooms[0]) == marsh  # a room keeps what it was built by
+    assert gone.rooms[0].trim.order_in_force == marsh  # a room keeps what it was built by
     changed = edits.put_orders([replace(marsh, cornice=7.0)], "orders").apply(chosen)
-    assert order_of(changed.rooms[0]).cornice == 7.0
+    assert changed.rooms[0].trim.order_in_force.cornice == 7.0
     back = edits.choose_order("r1", "doric").apply(chosen)
-    assert back.rooms[0].own_order is None
+    assert back.rooms[0].trim.own_order is None
     house = edits.order_of_the_house("r1").apply(chosen)
-    assert all(order_of(room) == marsh for room in house.rooms)
+    assert all(room.trim.order_in_force == marsh for room in house.rooms)
     with pytest.raises(CorniceError, match="no order called"):
         edits.choose_order("r1", "nonsense").apply(job)
 

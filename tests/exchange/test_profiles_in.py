@@ -17,6 +17,7 @@ from narrow_cornice.exchange.profiles_in import (
     read_profile_svg,
     read_profiles_dxf,
 )
+from narrow_cornice.job.samples import starting_job
 from narrow_cornice.trim.catalogue import StockProfile, catalogue_json, shipped_profiles
 from narrow_cornice.trim.profiles import Profile, cornice_profile, kind_profile
 
@@ -81,9 +82,10 @@ def test_pictures_that_hold_no_profile_say_so(raw: bytes, says: str) -> None:
 
 def test_a_catalogue_goes_out_and_comes_in_again() -> None:
     some = shipped_profiles()[::9]
-    assert catalogue_json(catalogue_file(some), "x") == some
-    lines = read_catalogue_csv(catalogue_csv(some))
+    assert catalogue_json(catalogue_file(some, {}), "x") == some
+    lines = read_catalogue_csv(catalogue_csv(some, starting_job().shop_names()))
     assert [line.fault for line in lines] == [""] * len(some)
+    assert {line.profile.shop for line in lines if line.profile} <= {"Moulding counter", "Timber yard"}
     for line, one in zip(lines, some, strict=True):
         assert line.profile is not None
         assert (line.profile.name, line.profile.uses, line.profile.lengths) == (one.name, one.uses, one.lengths)

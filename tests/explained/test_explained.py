@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 import narrow_cornice
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, total
 from narrow_cornice.explained.sentences import evaluate, spell
-from trimmed import trimmed_of
+from rooms import trimmed_of
 
 
 def _explained_functions() -> Iterator[object]:

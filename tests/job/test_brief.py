@@ -8,13 +8,14 @@ from narrow_cornice.drawing.brief_letter import Blank, Pick, house_letter, plain
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.brief_pdf import brief_pdf
 from narrow_cornice.job import edits
+from narrow_cornice.job.brief import Manner
 from narrow_cornice.job.edits.brief_edits import HOUSE, BriefPath
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.job.styles import mood_says, mood_words, styles
-from narrow_cornice.job.things import WayIn
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.units.lengths import Length
@@ -96,7 +97,7 @@ def test_a_moved_piece_appears_in_the_other_room() -> None:
     job = demo_job()
     assert "Settle comes from the Chart Room." in written(job, 2)
     assert "Settle moves to the Stair Hall" in written(job, 0)
-    nowhere = after(put("r1", "pieces", "b2", "to", ""))
+    nowhere = after(put("r1", "furnishings", "b2", "to", ""))
     assert (
         says(nowhere, "pieces moved") == ["settle, and nobody said where"]
         or "nobody said where" in says(nowhere, "pieces moved")[0]
@@ -124,12 +125,12 @@ def test_needs_keep_their_rank_and_ask_for_an_answer() -> None:
 
 def test_style_reach_and_budget_have_consequences() -> None:
     assert all(style.order in orders() for style in styles().values())
-    assert all(mood_says(word) for word in mood_words())
-    assert mood_says("like home") == ""
+    assert all(mood_says(Manner(key=word)) for word in mood_words())
+    assert mood_says(Manner(words="like home")) == ""
     (finding,) = [one for one in second_look(demo_job()) if one.key.startswith("style order:r2")]
     history = History(demo_job())
     history.do(finding.fixes[0])
-    assert history.job.rooms[1].order == "ionic"
+    assert history.job.rooms[1].trim.order == "ionic"
     assert not says(history.job, "style order:r2")
     assert says(demo_job(), "out of reach")
     assert not says(

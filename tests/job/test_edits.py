@@ -10,9 +10,11 @@ from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Finish
 from narrow_cornice.job.history import MOST_STEPS, Edit, History
+from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.memo import by_identity, forget_everything
-from narrow_cornice.job.model import Finish, Job, Room
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.plan import plan_area
 from narrow_cornice.units.lengths import Length, parse_length
@@ -40,7 +42,7 @@ def test_an_edit_shares_everything_it_does_not_touch() -> None:
     after = edits.set_heights("r1", (mm(2900),)).apply(job)
     assert after.rooms[1] is job.rooms[1]
     assert after.paints is job.paints
-    assert after.rooms[0].sides is job.rooms[0].sides
+    assert after.rooms[0].measured.walls is job.rooms[0].measured.walls
     assert after.rooms[0] is not job.rooms[0]
     assert edits.rename_room("none of that", "x").apply(job) is job
 
@@ -58,14 +60,14 @@ def test_a_broken_wall_is_straightened_again(place: int, width: int, depth: int,
         return
     history.do(way)
     broken = history.job.rooms[0]
-    assert len(broken.sides) == 8
+    assert len(broken.measured.walls) == 8
     sign = -1 if kind == "projection" else 1
     assert area(broken) == pytest.approx(before + sign * width * depth, rel=1e-9)
-    assert broken.openings[0].place.mm == pytest.approx(2900 - place - width)
+    assert broken.measured.openings[0].place.mm == pytest.approx(2900 - place - width)
     history.do(edits.straighten_wall("r1", 0, "A–B"))
     straight = history.job.rooms[0]
-    assert len(straight.sides) == 4
-    assert straight.openings[0].place.mm == pytest.approx(2900)
+    assert len(straight.measured.walls) == 4
+    assert straight.measured.openings[0].place.mm == pytest.approx(2900)
     assert area(straight) == pytest.approx(before)
 
 
@@ -112,20 +114,20 @@ def test_what_cannot_be_is_refused_as_it_is_done_and_leaves_everything(edit: Edi
 def test_removing_an_opening_takes_its_own_finishes_along() -> None:
     history = History(demo_job())
     history.do(edits.remove_opening("r1", "o4", "hall door"))
-    assert not any(key.endswith("@o4") for key in history.job.rooms[0].finishes)
-    assert "door face" in history.job.rooms[0].finishes
+    assert not any(key.endswith("@o4") for key in history.job.rooms[0].finishes.surfaces)
+    assert "door face" in history.job.rooms[0].finishes.surfaces
 
 
 def test_group_and_single_finishes() -> None:
     history = History(demo_job())
     history.do(edits.change_finish(["r2"], ["upper wall"], "all", colour="chalk"))
-    finishes = history.job.room("r2").finishes
+    finishes = history.job.room("r2").finishes.surfaces
     assert finishes["upper wall"].colour == "chalk"
     assert finishes["upper wall@w5"].colour == "chalk"  # kept only for what else it has of its own: its bare state
     assert finishes["upper wall@w5"].state == "bare"
     assert "upper wall@w4" not in finishes  # nothing of its own is left
     history.do(edits.share_finish("r2", "upper wall@w5", "wall"))
-    assert "upper wall@w5" not in history.job.room("r2").finishes
+    assert "upper wall@w5" not in history.job.room("r2").finishes.surfaces
     assert Finish() == Finish(state="sound")
 
 
@@ -188,23 +190,23 @@ def test_a_door_shared_by_two_rooms_is_one_door() -> None:
 
     assert edges[0] in keys(0)
     assert edges[1] in keys(1)
-    history.do(edits.join_openings("r1", "o4", "r2/o2", "hall door"))
-    mine = next(one for one in history.job.rooms[0].openings if one.id == "o4")
-    other = next(one for one in history.job.rooms[1].openings if one.id == "o2")
-    assert (mine.twin, other.twin) == ("r2/o2", "r1/o4")
+    history.do(edits.join_openings("r1", "o4", Twin("r2", "o2"), "hall door"))
+    mine = next(one for one in history.job.rooms[0].measured.openings if one.id == "o4")
+    other = next(one for one in history.job.rooms[1].measured.openings if one.id == "o2")
+    assert (mine.twin, other.twin) == (Twin("r2", "o2"), Twin("r1", "o4"))
     assert other.width == mine.width
     assert edges[0] in keys(0)
     assert edges[1] not in keys(1)
     assert {"door face@o4"} <= keys(0)
     assert {"door face@o2"} <= keys(1)
     history.do(edits.change_opening("r2", "o2", "hall door", width=mm(900)))
-    assert next(one for one in history.job.rooms[0].openings if one.id == "o4").width.mm == 900
+    assert next(one for one in history.job.rooms[0].measured.openings if one.id == "o4").width.mm == 900
     history.do(edits.remove_opening("r1", "o4", "hall door"))
     assert edges[1] in keys(1)  # what it was joined to is a door of its own again
     history.undo()
-    assert next(one for one in history.job.rooms[1].openings if one.id == "o2").twin == "r1/o4"
-    history.do(edits.join_openings("r1", "o4", "", "hall door"))
-    assert all(one.twin == "" for room in history.job.rooms for one in room.openings)
+    assert next(one for one in history.job.rooms[1].measured.openings if one.id == "o2").twin == Twin("r1", "o4")
+    history.do(edits.join_openings("r1", "o4", None, "hall door"))
+    assert all(one.twin is None for room in history.job.rooms for one in room.measured.openings)
     assert edges[1] in keys(1)
     while history.undo():
         pass

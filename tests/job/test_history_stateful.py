@@ -27,6 +27,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
@@ -107,7 +108,7 @@ class Editing(RuleBasedStateMachine):
     @rule(pick=picks, wall=picks, readings=st.lists(lengths, max_size=3), turn=st.sampled_from(["left", "right", ""]))
     def measure(self, pick: int, wall: int, readings: list[Length], turn: str) -> None:
         room = self.room(pick)
-        side = room.sides[wall % len(room.sides)]
+        side = room.measured.walls[wall % len(room.measured.walls)]
         if turn and pick % 5 == 0:
             self.do(edits.set_turn(room.id, side.id, turn, "B"))  # type: ignore[arg-type]
         else:
@@ -129,42 +130,44 @@ class Editing(RuleBasedStateMachine):
     )
     def break_wall(self, pick: int, wall: int, out: str, place: Length, width: Length, depth: Length) -> None:
         room = self.room(pick)
-        if len(room.sides) < 20:
-            side = room.sides[wall % len(room.sides)]
+        if len(room.measured.walls) < 20:
+            side = room.measured.walls[wall % len(room.measured.walls)]
             self.attempt(edits.break_wall, room.id, side.id, "A–B", out, place, width, depth)
 
     @precondition(lambda self: self.history.job.rooms)
     @rule(pick=picks, wall=picks, what=st.sampled_from(["add", "remove", "notch"]), along=lengths, across=lengths)
     def reshape(self, pick: int, wall: int, what: str, along: Length, across: Length) -> None:
         room = self.room(pick)
-        side = room.sides[wall % len(room.sides)]
-        if what == "add" and len(room.sides) < 20:
+        side = room.measured.walls[wall % len(room.measured.walls)]
+        if what == "add" and len(room.measured.walls) < 20:
             self.attempt(edits.add_wall, room.id, side.id, "A–B")
         elif what == "remove":
             self.attempt(edits.remove_wall, room.id, side.id, "A–B")
-        elif what == "notch" and len(room.sides) < 20:
+        elif what == "notch" and len(room.measured.walls) < 20:
             self.attempt(edits.notch_corner, room.id, side.id, "B", along, across)
 
     @precondition(lambda self: self.history.job.rooms)
     @rule(pick=picks, wall=picks)
     def straighten(self, pick: int, wall: int) -> None:
         room = self.room(pick)
-        self.attempt(edits.straighten_wall, room.id, wall % len(room.sides), "A–B")
+        self.attempt(edits.straighten_wall, room.id, wall % len(room.measured.walls), "A–B")
 
     @precondition(lambda self: self.history.job.rooms)
     @rule(pick=picks, wall=picks, kind=st.sampled_from(["door", "window", "doorway"]), place=lengths)
     def add_opening(self, pick: int, wall: int, kind: str, place: Length) -> None:
         room = self.room(pick)
-        if len(room.openings) < 8:
-            self.attempt(edits.add_opening, room.id, kind, room.sides[wall % len(room.sides)].id, place)
+        if len(room.measured.openings) < 8:
+            self.attempt(
+                edits.add_opening, room.id, kind, room.measured.walls[wall % len(room.measured.walls)].id, place
+            )
 
-    @precondition(lambda self: any(room.openings for room in self.history.job.rooms))
+    @precondition(lambda self: any(room.measured.openings for room in self.history.job.rooms))
     @rule(
         pick=picks, field=st.sampled_from(["place", "width", "height", "sill", "reveal", "cased", "gone"]), size=lengths
     )
     def change_opening(self, pick: int, field: str, size: Length) -> None:
-        room = next(room for room in self.history.job.rooms if room.openings)
-        opening = room.openings[pick % len(room.openings)]
+        room = next(room for room in self.history.job.rooms if room.measured.openings)
+        opening = room.measured.openings[pick % len(room.measured.openings)]
         if field == "gone":
             self.do(edits.remove_opening(room.id, opening.id, opening.name))
         else:
@@ -217,7 +220,7 @@ class Editing(RuleBasedStateMachine):
         self, pick: int, group: str, single: bool, paint: int, colour: int, state: str, coats: int | None
     ) -> None:
         job, room = self.history.job, self.room(pick)
-        key = f"{group}@{room.sides[pick % len(room.sides)].id}" if single else group
+        key = f"{group}@{room.measured.walls[pick % len(room.measured.walls)].id}" if single else group
         self.do(
             edits.change_finish(
                 [room.id],
@@ -235,8 +238,8 @@ class Editing(RuleBasedStateMachine):
     def read_corners(self, pick: int, wall: int, other: int, angle: float, size: Length) -> None:
         """Angles, assumptions, diagonals, offsets, readings set aside."""
         room = self.room(pick)
-        count = len(room.sides)
-        side, second, third = (room.sides[(wall + step) % count] for step in (0, 1 + other % (count - 1), 2))
+        count = len(room.measured.walls)
+        side, second, third = (room.measured.walls[(wall + step) % count] for step in (0, 1 + other % (count - 1), 2))
         match pick % 9:
             case 8:
                 self.attempt(edits.reduce_cornice, room.id, edits.REDUCTIONS[wall % 3])
@@ -264,7 +267,7 @@ class Editing(RuleBasedStateMachine):
     def put_on_a_wall(self, pick: int, wall: int, size: Length, small: Length) -> None:
         """Fixtures, damage, old trim, built-ins, beams, bays, rounded corners, doors that two rooms share."""
         room = self.room(pick)
-        side = room.sides[wall % len(room.sides)]
+        side = room.measured.walls[wall % len(room.measured.walls)]
         match pick % 8:
             case 0:
                 self.attempt(edits.add_fixture, room.id, "grille", side.id, size)
@@ -276,19 +279,19 @@ class Editing(RuleBasedStateMachine):
                 self.attempt(edits.add_recess, room.id, side.id, "shelves", small)
             case 4:
                 self.attempt(edits.add_bulk, room.id, "beam", side.id, size)
-            case 5 if len(room.sides) < 16:
+            case 5 if len(room.measured.walls) < 16:
                 self.attempt(edits.add_bay, room.id, side.id, "A–B", small, size, small, small)
-            case 6 if len(room.sides) < 16:
+            case 6 if len(room.measured.walls) < 16:
                 self.attempt(edits.curve_corner, room.id, side.id, "B", small, small, 3)
             case 7:
-                others = [(r.id, o.id) for r in self.history.job.rooms if r.id != room.id for o in r.openings]
-                if room.openings and others:
-                    mine = room.openings[wall % len(room.openings)]
-                    twin = edits.twin_path(*others[pick % len(others)])
+                others = [(r.id, o.id) for r in self.history.job.rooms if r.id != room.id for o in r.measured.openings]
+                if room.measured.openings and others:
+                    mine = room.measured.openings[wall % len(room.measured.openings)]
+                    twin = Twin(*others[pick % len(others)])
                     self.attempt(edits.join_openings, room.id, mine.id, twin, mine.name)
 
     @precondition(lambda self: self.history.job.rooms)
-    @rule(pick=picks, which=st.sampled_from(["needs", "pieces", "fixed", "hide"]), text=st.text(max_size=9))
+    @rule(pick=picks, which=st.sampled_from(["needs", "furnishings", "fixed", "hide"]), text=st.text(max_size=9))
     def write_the_brief(self, pick: int, which: str, text: str) -> None:
         room = self.room(pick)
         items = getattr(room.brief, which)
@@ -296,9 +299,9 @@ class Editing(RuleBasedStateMachine):
             self.do(edits.add_brief_item(room.id, which))
             return
         item = items[pick % len(items)]
-        field = {"needs": "answer", "pieces": "name", "fixed": "name", "hide": "answer"}[which]
+        field = {"needs": "answer", "furnishings": "name", "fixed": "name", "hide": "answer"}[which]
         self.attempt(edits.set_brief, (room.id, which, item.id, field), text, "mm")
-        if which == "pieces":
+        if which == "furnishings":
             other = self.room(pick + 1).id
             self.attempt(edits.set_brief, (room.id, which, item.id, "decision"), "move", "mm")
             self.attempt(edits.set_brief, (room.id, which, item.id, "to"), other, "mm")
@@ -329,18 +332,18 @@ class Editing(RuleBasedStateMachine):
     )
     def panels_frames_and_slopes(self, pick: int, wall: int, size: Length, what: str) -> None:
         room = self.room(pick)
-        side = room.sides[wall % len(room.sides)].id
-        if what in ("panels", "wainscot") and len(room.panels) < 3:
+        side = room.measured.walls[wall % len(room.measured.walls)].id
+        if what in ("panels", "wainscot") and len(room.trim.panels) < 3:
             manner = "wainscot" if what == "wainscot" else "picture-frame"
             self.attempt(edits.add_panels, room.id, ZONES[pick % 3], manner, size)
-        elif what in ("mirror", "screen") and len(room.frames) < 4:
+        elif what in ("mirror", "screen") and len(room.trim.frames) < 4:
             self.attempt(edits.add_frame, room.id, what, side, size, size if what == "screen" else None, 25.0)
-        elif what == "margin" and room.panels:
-            self.attempt(edits.change_panels, room.id, room.panels[0].id, margin=size)
-        elif what == "walls" and room.panels:
-            self.attempt(edits.change_panels, room.id, room.panels[0].id, walls=(side,))
-        elif what == "gone" and room.panels:
-            self.do(edits.remove_panels(room.id, room.panels[0].id))
+        elif what == "margin" and room.trim.panels:
+            self.attempt(edits.change_panels, room.id, room.trim.panels[0].id, margin=size)
+        elif what == "walls" and room.trim.panels:
+            self.attempt(edits.change_panels, room.id, room.trim.panels[0].id, walls=(side,))
+        elif what == "gone" and room.trim.panels:
+            self.do(edits.remove_panels(room.id, room.trim.panels[0].id))
         elif what == "slope":
             self.attempt(edits.set_slope, room.id, side, "A–B", size, size)
         elif what == "there":

@@ -23,10 +23,10 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.file import JobFileError, decode_job, encode_job
 from narrow_cornice.job.history import History
 from narrow_cornice.job.limits import JobError
+from narrow_cornice.job.measured import PhotoPoint
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.pictures import MOST_BYTES, MOST_PICTURE_BYTES, MOST_PICTURES, PictureError
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.job.things import PhotoPoint
 
 # where a wall of 4 308 × 2 974 stands on the picture, seen from the right
 SEEN = ((200.0, 1000.0), (1500.0, 1100.0), (1500.0, 100.0), (200.0, 250.0))
@@ -80,7 +80,7 @@ def test_what_is_no_picture_is_refused(raw: bytes, says: str) -> None:
 
 def test_the_wall_is_seen_straight_on_and_placed_with_its_uncertainty() -> None:
     job = with_photo()
-    (photo,) = job.rooms[0].photos
+    (photo,) = job.rooms[0].measured.photos
     fit = sight_of(photo)
     assert fit is not None
     assert fit.wall(SEEN[2]) == pytest.approx((photo.points[2].u, 2974.0), abs=1e-3)
@@ -111,14 +111,14 @@ def test_the_picture_travels_in_the_job_file_and_goes_with_its_wall() -> None:
     assert decode_job(raw, "again") == job
     history = History(job)
     history.do(edits.remove_wall("r1", "w1", "A–B"))
-    assert history.job.rooms[0].photos == ()
+    assert history.job.rooms[0].measured.photos == ()
     assert history.job.pictures == {}
     history.undo()
     assert history.job.pictures == job.pictures
     history.do(edits.remove_photo("r1", "w1", "A–B"))
-    assert (history.job.rooms[0].photos, history.job.pictures) == ((), {})
+    assert (history.job.rooms[0].measured.photos, history.job.pictures) == ((), {})
     again = History(job)
-    again.do(edits.add_photo("r1", "w1", "A–B", b"other", job.rooms[0].photos[0].points))
+    again.do(edits.add_photo("r1", "w1", "A–B", b"other", job.rooms[0].measured.photos[0].points))
     assert list(again.job.pictures.values()) == [b"other"]
 
 
@@ -169,7 +169,7 @@ def test_pixels_are_counted_before_they_are_decoded(monkeypatch: pytest.MonkeyPa
 
 def test_more_photographs_than_a_file_holds_are_refused_when_they_are_laid() -> None:
     job = with_photo()
-    (photo,) = job.rooms[0].photos
+    (photo,) = job.rooms[0].measured.photos
     many = {f"p{number}.jpg": b"x" for number in range(MOST_PICTURES - 1)}
     history = History(replace(job, pictures={**job.pictures, **many}))
     with pytest.raises(JobError, match=f"{MOST_PICTURES} are the most"):

@@ -8,7 +8,7 @@ import pytest
 
 from narrow_cornice.drawing.brief_letter import house_letter
 from narrow_cornice.job import edits
-from narrow_cornice.job.brief import HouseBrief, Permission, house_rules_in_words
+from narrow_cornice.job.brief import HouseBrief, Permission, rules_in_words
 from narrow_cornice.job.edits.brief_edits import HOUSE, set_brief
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import Job
@@ -59,7 +59,7 @@ def test_the_date_is_held_against_today_and_against_the_drying() -> None:
 
 def test_each_rule_of_the_house_wants_a_word_and_the_word_is_printed() -> None:
     rules = "shutters stay green; no hammering after six. Nothing on the roof.\nno hammering after six"
-    assert house_rules_in_words(HouseBrief(rules=rules)) == (
+    assert rules_in_words(rules) == (
         "shutters stay green",
         "no hammering after six",
         "Nothing on the roof",

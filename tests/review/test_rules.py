@@ -11,6 +11,7 @@ from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.finding import GRADES
@@ -119,7 +120,7 @@ def test_use_149_is_offered_and_used() -> None:
     assert [fix.title for fix in finding.fixes] == ["Use 149"]
     history = History(demo_job())
     history.do(finding.fixes[0])
-    assert history.job.room("r1").trim["casing"].height == Length(149.0, "149 mm")
+    assert history.job.room("r1").trim.choices["casing"].height == Length(149.0, "149 mm")
 
 
 def test_findings_speak_in_the_jobs_unit() -> None:
@@ -136,7 +137,9 @@ def test_walls_that_disagree_will_not_fit() -> None:
     history = History(job)
     history.do(finding.fixes[0])  # set aside: it stays on the sheet and weighs nothing
     assert not any(one.key.startswith("reading doubtful") for one in second_look(history.job))
-    assert history.job.rooms[0].diagonals[2].readings[0].mm == job.rooms[0].diagonals[2].readings[0].mm
+    assert (
+        history.job.rooms[0].measured.diagonals[2].readings[0].mm == job.rooms[0].measured.diagonals[2].readings[0].mm
+    )
     grades = [GRADES.index(one.grade) for one in second_look(job)]
     assert grades == sorted(grades)  # the gravest first
 
@@ -211,7 +214,7 @@ def test_new_trim_beside_old_that_stays_says_how_they_meet() -> None:
     stated = found.fixes[1].apply(job)
     ends = [
         end.words
-        for one in cut_list(stated.room("r3"), stated.house_rules, stated.stock, stated.joinery)
+        for one in cut_list(stated.room("r3"), stated.house_rules, stated.milled, stated.joinery)
         if one.kind == "skirting"
         for end in (one.left, one.right)
     ]
@@ -220,7 +223,7 @@ def test_new_trim_beside_old_that_stays_says_how_they_meet() -> None:
 
 def test_trim_of_two_heights_is_found_through_an_open_doorway() -> None:
     job = demo_job()
-    job = edits.join_openings("r2", "o3", "r3/o2", "arch to the pantry").apply(job)
+    job = edits.join_openings("r2", "o3", Twin("r3", "o2"), "arch to the pantry").apply(job)
     found = {one.key: one for one in second_look(job) if one.key.startswith("trim across")}
     skirting = found["trim across:r2:o3:skirting"]
     assert "127 mm here, 157 mm in the Stair Hall" in skirting.says

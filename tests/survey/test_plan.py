@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from narrow_cornice.derived.measured.surveys import next_of, plan_of
-from narrow_cornice.job.model import CornerOffset, Diagonal, WallAsRead
+from narrow_cornice.job.measured import CornerOffset, Diagonal, WallAsRead
 from narrow_cornice.survey.plan import Plan, Turn, corner_name, doubts, pair_name, plan_area, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles

@@ -73,12 +73,12 @@ def test_an_l_by_a_notch_keeps_openings_where_they_stand() -> None:
     before = area(history.job.rooms[0])
     history.do(edits.notch_corner("r1", "w1", "B", mm(1200), mm(900)))
     room = history.job.rooms[0]
-    assert len(room.sides) == 6
+    assert len(room.measured.walls) == 6
     assert area(room) == before - 1200 * 900
-    assert [opening.place.mm for opening in room.openings] == [800, 500]
+    assert [opening.place.mm for opening in room.measured.openings] == [800, 500]
     assert measured_room(room, {}).plan.inside_corners() == 5
     with pytest.raises(CorniceError, match="outside corner"):
-        history.do(edits.notch_corner("r1", room.sides[1].id, "C", mm(100), mm(100)))
+        history.do(edits.notch_corner("r1", room.measured.walls[1].id, "C", mm(100), mm(100)))
     with pytest.raises(CorniceError, match="as long as the wall"):
         history.do(edits.notch_corner("r1", "w2", "C", mm(5000), mm(100)))
     with pytest.raises(CorniceError, match="where the notch would be"):
@@ -100,14 +100,14 @@ def test_walls_are_added_and_removed_one_at_a_time() -> None:
     history.do(edits.add_wall("r1", "w1", "A–B"))
     assert "bring the walk back" in measured_room(history.job.rooms[0], {}).fault
     history.do(edits.set_turn("r1", "w9", "right", "C"))
-    assert history.job.rooms[0].sides[1].id == "w9"
+    assert history.job.rooms[0].measured.walls[1].id == "w9"
     history.do(edits.remove_wall("r1", "w9", "B–C"))
-    assert history.job.rooms[0].sides == demo_job().rooms[0].sides
+    assert history.job.rooms[0].measured.walls == demo_job().rooms[0].measured.walls
     history.do(edits.change_finish(["r1"], ["upper wall@w2"], "own", colour="clay"))
     history.do(edits.remove_wall("r1", "w2", "B–C"))
     room = history.job.rooms[0]
-    assert all(opening.wall != "w2" for opening in room.openings)
-    assert not any(key.endswith(("@w2", "@o4")) for key in room.finishes)
+    assert all(opening.wall != "w2" for opening in room.measured.openings)
+    assert not any(key.endswith(("@w2", "@o4")) for key in room.finishes.surfaces)
     four = History(starting_job())
     four.do(edits.add_room("Room", mm(4000), mm(3000), mm(2500)))
     four.do(edits.remove_wall("r1", "w4", "D–A"))
@@ -122,8 +122,8 @@ def test_colours_paints_and_stock_are_removed_only_when_free() -> None:
             history.do(edit)
     history.do(edits.remove_colour("plaster", "Raw plaster"))
     history.do(edits.remove_paint("wood-primer", "Primer"))
-    history.do(edits.remove_stock("pine-cornice", "pine"))
-    assert len(history.job.stock) == 1
+    history.do(edits.remove_milled("pine-cornice", "pine"))
+    assert len(history.job.milled) == 1
     assert parse_length("1").mm == 1
 
 

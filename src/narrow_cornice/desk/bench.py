@@ -33,7 +33,8 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.sentences import spell
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import CuttingPlan, Room
+from narrow_cornice.job.bought import CuttingPlan
+from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading

@@ -12,7 +12,7 @@ from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.plans import BarKind, CutPlan
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.model import CuttingPlan
+from narrow_cornice.job.bought import CuttingPlan
 
 SECONDS = 20.0
 

@@ -78,7 +78,7 @@ def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) ->
         from narrow_cornice.drawing.profile_board import profile_board  # only whoever shops pays for it
 
         kind, member = trim_kind_of(view.selected), member_of(view.selected)
-        return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.stock, job.joinery, member)
+        return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.milled, job.joinery, member)
     if sheet == "house":
         return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
     if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
@@ -258,7 +258,7 @@ class DrawingPage(QWidget):
     def _frame_words(self, about: About) -> str:
         """Return a framed thing with what its frame leaves open."""
         room, settings = self.session.room(), self.session.job.settings
-        one = next((one for one in room.frames if one.id == about[2]), None) if room is not None else None
+        one = next((one for one in room.trim.frames if one.id == about[2]), None) if room is not None else None
         if one is None:
             return ""
         wide, tall = (show_length(size.mm, settings.unit, step=settings.step) for size in (one.width, one.tall))
@@ -275,7 +275,7 @@ class DrawingPage(QWidget):
                 if one.surface.key == about[2]:
                     return one.surface.name + (f", {one.colour.name}" if one.colour else "")
         if about[1] == "opening":
-            return next((one.name for one in room.openings if one.id == about[2]), "")
+            return next((one.name for one in room.measured.openings if one.id == about[2]), "")
         field = size_field(job, about)
         return f"{field.label}: {field.shown(job)}" if field is not None else about[1]
 
@@ -288,9 +288,9 @@ class DrawingPage(QWidget):
     def step_wall(self, way: int) -> None:
         """Go to the next wall, turned upright."""
         room = self.session.room()
-        if room is None or not room.sides:
+        if room is None or not room.measured.walls:
             return
-        ids = [side.id for side in room.sides]
+        ids = [side.id for side in room.measured.walls]
         wall = self.session.view.wall_id
         index = (ids.index(wall) + way) % len(ids) if wall in ids else 0
         measured = measured_room(room, self.session.job.house_rules)

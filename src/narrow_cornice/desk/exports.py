@@ -142,7 +142,7 @@ class Exports:
         from narrow_cornice.exchange.dxf_drawing import drawing_dxf
 
         drawings = every_drawing(job, room, self._session.view.turn, "cornice")
-        for drawing in drawings[1 : 2 + len(room.sides)]:
+        for drawing in drawings[1 : 2 + len(room.measured.walls)]:
             path = Path(folder) / f"{file_name(drawing.title)}.dxf"
             self.write(path, partial(drawing_dxf, drawing))
 
@@ -206,7 +206,8 @@ class Exports:
             from narrow_cornice.exchange.profiles_in import catalogue_csv, catalogue_file
 
             profiles = catalogue_of(job.catalogue)
-            self.write(path, lambda: catalogue_csv(profiles) if suffix == "csv" else catalogue_file(profiles))
+            written = catalogue_csv if suffix == "csv" else catalogue_file
+            self.write(path, partial(written, profiles, job.shop_names()))
 
     def cut_list(self) -> None:
         """Hand out the cut list of every room and how the bars are cut."""
@@ -238,7 +239,7 @@ def every_drawing(job: Job, room: Room, turn: float, kind: str) -> list[Drawing]
         unfolded_room(room, job.house_rules, job.colours, job.settings, turn),
         room_plan(room, job.house_rules, job.settings, turn),
     ]
-    for side in room.sides:
+    for side in room.measured.walls:
         drawings.append(wall_elevation(room, job.house_rules, job.colours, job.settings, side.id, job.pictures))
     drawings.append(wall_strip(room, job.house_rules, job.colours, job.settings))
     section = trim_section(room, job.house_rules, job.settings, kind, False)  # type: ignore[arg-type]

@@ -23,9 +23,9 @@ def things(job: Job, room_id: str) -> Iterator[Thing]:
         yield f"ceiling height {room.name}", "measure", (room.id, "height")
         for kind in KINDS:
             yield f"{kind} {room.name}", "trim", (room.id, "trim", kind)
-        for side in room.sides:
+        for side in room.measured.walls:
             yield f"wall {edits.wall_name(room, side.id)}", "measure", (room.id, "wall", side.id)
-        for opening in room.openings:
+        for opening in room.measured.openings:
             yield opening.name, "measure", (room.id, "opening", opening.id)
         for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
             yield one.surface.name, "finishes", (room.id, "finish", one.surface.key)

@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.job.things import PhotoPoint
+from narrow_cornice.job.measured import PhotoPoint
 from narrow_cornice.survey.homography import SeenPoint, squared_up
 from narrow_cornice.units.lengths import LengthError, Unit, parse_length, show_length
 

@@ -185,7 +185,7 @@ def profiles_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDia
         return guarded(session, lambda text: put(one, **{field: read(text)}))
 
     def rows() -> list[SheetRow]:
-        unit = session.job.settings.unit
+        unit, shops = session.job.settings.unit, session.job.shop_names()
         made = []
         for one in session.job.catalogue:
             price = "" if one.price_per_metre is None else f"{one.price_per_metre:g}"
@@ -210,7 +210,7 @@ def profiles_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDia
                         lambda text: tuple(parse_length(part, unit).mm for part in text.split(";") if part.strip()),
                     ),
                 ),
-                Cell(one.shop, typed(one, "shop", str.strip)),
+                Cell(shops.get(one.shop, one.shop), typed(one, "shop", str.strip)),
             )
             made.append(SheetRow(("profile", one.id), cells))
         return made

@@ -18,6 +18,7 @@ from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.keeping import JobLock, Recovered, Recovery, Versions
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.on_walls import kept_in
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.readings import Instrument
 
@@ -164,8 +165,8 @@ class Session(QObject):
             self.view = replace(self.view, room_id="", wall_id="", selected=())
             return
         view = replace(self.view, room_id=room.id)
-        if all(side.id != view.wall_id for side in room.sides):
-            view = replace(view, wall_id=room.sides[0].id if room.sides else "")
+        if all(side.id != view.wall_id for side in room.measured.walls):
+            view = replace(view, wall_id=room.measured.walls[0].id if room.measured.walls else "")
         selected = view.selected
         gone = (
             selected[:1] not in ((), ("order",), ("tally",), ("house rule",), ("brief",), ("way in",))
@@ -174,9 +175,9 @@ class Session(QObject):
             len(selected) >= 3
             and selected[0] == room.id
             and (
-                (selected[1] in ("wall", "corner") and all(side.id != selected[2] for side in room.sides))
+                (selected[1] in ("wall", "corner") and all(side.id != selected[2] for side in room.measured.walls))
                 or any(
-                    selected[1] == kind and all(one.id != selected[2] for one in getattr(room, field))
+                    selected[1] == kind and all(one.id != selected[2] for one in kept_in(field).held(room))
                     for kind, field in HELD.items()
                 )
             )

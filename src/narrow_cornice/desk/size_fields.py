@@ -16,8 +16,8 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.plan import FIRM
 from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import CornerOffset, Job, Room
-from narrow_cornice.job.things import WallWidth
+from narrow_cornice.job.measured import CornerOffset, WallWidth
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.plan import corner_name, pair_name
 from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
@@ -80,9 +80,11 @@ def size_field(job: Job, about: About) -> SizeField | None:
         return SizeField(
             (room.id, "split"),
             "Split of the two tones",
-            room.split.mm if room.split else None,
+            room.finishes.split.mm if room.finishes.split else None,
             None,
-            lambda length: edits.change_room(room.id, "split", split=length or room.split, two_tone="at a height"),
+            lambda length: edits.change_room(
+                room.id, "split", split=length or room.finishes.split, two_tone="at a height"
+            ),
         )
     return None
 
@@ -120,7 +122,7 @@ def put_at(readings: Sequence[Any], place: int, given: Any) -> tuple[Any, ...]:
 
 
 def _wall(room: Room, about: About) -> SizeField | None:
-    side = next((side for side in room.sides if side.id == about[2]), None)
+    side = next((side for side in room.measured.walls if side.id == about[2]), None)
     if side is None:
         return None
     name = edits.wall_name(room, side.id)
@@ -141,19 +143,19 @@ def _height(room: Room, about: About) -> SizeField:
     return SizeField(
         (room.id, "height", str(index)),
         f"Ceiling height, reading {index + 1}",
-        room.heights[index].mm if index < len(room.heights) else None,
+        room.measured.heights[index].mm if index < len(room.measured.heights) else None,
         None,
-        lambda given: edits.set_heights(room.id, put_at(room.heights, index, given)),
+        lambda given: edits.set_heights(room.id, put_at(room.measured.heights, index, given)),
         True,
         "reading",
     )
 
 
 def _corner(room: Room, about: About) -> SizeField | None:
-    at = corner_index(room.sides, about[2])
+    at = corner_index(room.measured.walls, about[2])
     if at is None:
         return None
-    side, name, index = room.sides[at - 1], corner_name(at), _place(about, 3)
+    side, name, index = room.measured.walls[at - 1], corner_name(at), _place(about, 3)
     return SizeField(
         (room.id, "corner", side.id, str(index)),
         f"Corner {name}, reading {index + 1}",
@@ -167,12 +169,12 @@ def _corner(room: Room, about: About) -> SizeField | None:
 
 def _diagonal(room: Room, about: About) -> SizeField | None:
     """Return the field of a diagonal by its identity, or by its two corners ("w2+w4") where there is none yet."""
-    there = next((one for one in room.diagonals if one.id == about[2]), None)
+    there = next((one for one in room.measured.diagonals if one.id == about[2]), None)
     first, second = (there.first, there.second) if there else (*about[2].split("+"), "")[:2]
-    ends = [corner_index(room.sides, key) for key in (first, second)]
+    ends = [corner_index(room.measured.walls, key) for key in (first, second)]
     if ends[0] is None or ends[1] is None or first == second:
         return None
-    there = there or next((one for one in room.diagonals if {one.first, one.second} == {first, second}), None)
+    there = there or next((one for one in room.measured.diagonals if {one.first, one.second} == {first, second}), None)
     readings = there.readings if there else ()
     index = _place(about, 3)
     name = pair_name(*sorted((ends[0], ends[1])))
@@ -188,7 +190,7 @@ def _diagonal(room: Room, about: About) -> SizeField | None:
 
 
 def _offset(room: Room, about: About) -> SizeField | None:
-    one = next((one for one in room.offsets if one.id == about[2]), None)
+    one = next((one for one in room.measured.offsets if one.id == about[2]), None)
     if one is None:
         return None
     index = _place(about, 3)
@@ -206,11 +208,11 @@ def _offset(room: Room, about: About) -> SizeField | None:
 
 def asked_width(room: Room, about: About) -> WallWidth | None:
     """Return the width of a path: by its identity, or by its walls, level and place where there is none yet."""
-    there = next((one for one in room.widths if one.id == about[2]), None)
+    there = next((one for one in room.measured.widths if one.id == about[2]), None)
     if there is not None:
         return there
     wall, other, level, place = (*about[2].split("+"), "", "", "")[:4]
-    sides = {side.id for side in room.sides}
+    sides = {side.id for side in room.measured.walls}
     known = next((one for one in LEVEL_WORDS if one == level), None)
     if wall == other or not {wall, other} <= sides or known is None or not place.isdigit():
         return None
@@ -222,7 +224,7 @@ def _width(room: Room, about: About) -> SizeField | None:
     one = asked_width(room, about)
     if one is None:
         return None
-    index, name = _place(about, 3), width_name(room.sides, one)
+    index, name = _place(about, 3), width_name(room.measured.walls, one)
     return SizeField(
         (room.id, "width", one.id, str(index)),
         f"{name}, reading {index + 1}",
@@ -238,12 +240,12 @@ def _width(room: Room, about: About) -> SizeField | None:
 
 def offset_name(room: Room, offset: CornerOffset) -> str:
     """Return the words for an offset, as "offset of C from B to D"."""
-    of, start, end = (corner_index(room.sides, key) or 0 for key in (offset.of, offset.start, offset.end))
+    of, start, end = (corner_index(room.measured.walls, key) or 0 for key in (offset.of, offset.start, offset.end))
     return f"offset of {corner_name(of)} from {pair_name(start, end)}"
 
 
 def _opening(room: Room, about: About) -> SizeField | None:
-    opening = next((one for one in room.openings if one.id == about[2]), None)
+    opening = next((one for one in room.measured.openings if one.id == about[2]), None)
     if opening is None:
         return None
     field = about[3] if len(about) > 3 and about[3] in OPENING_FIELDS else "width"
@@ -260,7 +262,7 @@ def _opening(room: Room, about: About) -> SizeField | None:
 
 def _panels(job: Job, room: Room, about: About) -> SizeField | None:
     """Return the margin of a field of panels, or the width that is wished for them."""
-    one = next((one for one in room.panels if one.id == about[2]), None)
+    one = next((one for one in room.trim.panels if one.id == about[2]), None)
     if one is None:
         return None
     if len(about) > 3 and about[3] == "wished":
@@ -284,7 +286,7 @@ def _panels(job: Job, room: Room, about: About) -> SizeField | None:
 def _trim(job: Job, room: Room, about: About) -> SizeField | None:
     name = about[2]
     field = about[3] if len(about) > 3 and about[3] in ("height", "projection", "top") else "height"
-    choice = room.trim.get(name, TrimChoice())
+    choice = room.trim.choices.get(name, TrimChoice())
     typed: Length | None = getattr(choice, field)
     trimmed = trimmed_room(room, job.house_rules)
     there: float | None = typed.mm if typed else None
@@ -344,16 +346,16 @@ def _member(job: Job, room: Room, about: About) -> SizeField | None:
 def measuring_order(room: Room, changed_rules: dict[str, float]) -> list[About]:
     """Return the sizes of a room in the order they are read: walls, diagonals, widths, the one wanted next,
     heights, then each opening's."""
-    walked: list[About] = [(room.id, "wall", side.id, "0") for side in room.sides]
-    walked += [(room.id, "diagonal", one.id, "0") for one in room.diagonals]
-    walked += [(room.id, "width", one.id, "0") for one in room.widths]
+    walked: list[About] = [(room.id, "wall", side.id, "0") for side in room.measured.walls]
+    walked += [(room.id, "diagonal", one.id, "0") for one in room.measured.diagonals]
+    walked += [(room.id, "width", one.id, "0") for one in room.measured.widths]
     wanted = wanted_reading(room, changed_rules)
     if wanted is not None and wanted not in walked:
         walked.append(wanted)
-    walked += [(room.id, "height", str(index)) for index in range(max(1, len(room.heights)))]
-    for opening in room.openings:
+    walked += [(room.id, "height", str(index)) for index in range(max(1, len(room.measured.heights)))]
+    for opening in room.measured.openings:
         walked += [(room.id, "opening", opening.id, field) for field in fields_of(opening.kind)]
-    for recess in room.recesses:
+    for recess in room.measured.recesses:
         path = (room.id, "recess", recess.id, "across")
         walked += [(*path, level, "back") for level in LEVELS]
     return walked
@@ -371,12 +373,17 @@ def wanted_reading(room: Room, changed_rules: dict[str, float]) -> About | None:
     if pair is None:
         return None
     first, second = pair
-    count = len(room.sides)
+    count = len(room.measured.walls)
     for index, other in ((first, second), (second, first)):
         if (index + 1) % count == other:
-            side = room.sides[index]
+            side = room.measured.walls[index]
             return (room.id, "wall", side.id, str(len(side.readings)))
-    return (room.id, "diagonal", f"{corner_key(room.sides, first)}+{corner_key(room.sides, second)}", "0")
+    return (
+        room.id,
+        "diagonal",
+        f"{corner_key(room.measured.walls, first)}+{corner_key(room.measured.walls, second)}",
+        "0",
+    )
 
 
 def next_wanted(room: Room, after: About, changed_rules: dict[str, float]) -> About:

@@ -14,8 +14,9 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits.thing_edits import ThingField
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.measured import AcrossReading, Backing, Depth, Level, Recess
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.things import AcrossReading, Backing, Depth, Level, Recess
+from narrow_cornice.job.on_walls import kept_in
 from narrow_cornice.survey.plan import corner_name
 from narrow_cornice.units.lengths import Length
 
@@ -49,7 +50,7 @@ DEPTHS: tuple[Depth, ...] = get_args(Depth)
 def thing_of(room: Room, about: About) -> Any:
     """Return the thing a path stands for, None where it is not there."""
     field = THING_FIELDS.get(about[1]) if len(about) > 2 else None
-    return next((one for one in getattr(room, field) if one.id == about[2]), None) if field else None
+    return next((one for one in kept_in(field).held(room) if one.id == about[2]), None) if field else None
 
 
 def thing_name(thing: Any) -> str:
@@ -115,9 +116,9 @@ def _across(room: Room, recess: Recess, about: About) -> SizeField | None:
 def _stud(room: Room, about: About) -> SizeField | None:
     """Return a size of the studs behind a wall: their spacing or the first one."""
     wall, key = about[2], about[3]
-    if key not in ("spacing", "first") or all(side.id != wall for side in room.sides):
+    if key not in ("spacing", "first") or all(side.id != wall for side in room.measured.walls):
         return None
-    backing = room.backing.get(wall, Backing())
+    backing = room.measured.backing.get(wall, Backing())
     there = getattr(backing, key)
     name = edits.wall_name(room, wall)
 
@@ -131,7 +132,7 @@ def _stud(room: Room, about: About) -> SizeField | None:
 def _slope(room: Room, about: About) -> SizeField | None:
     """Return a size of the slope over a wall: its height there, or how far out it reaches the rest."""
     key = about[3] if len(about) > 3 and about[3] in ("low", "run") else "low"
-    side = next((one for one in room.sides if one.id == about[2]), None)
+    side = next((one for one in room.measured.walls if one.id == about[2]), None)
     if side is None:
         return None
     name = edits.wall_name(room, side.id)
@@ -153,10 +154,10 @@ def _slope(room: Room, about: About) -> SizeField | None:
 
 def _level(room: Room, about: About) -> SizeField | None:
     """Return how high the floor lies at a corner."""
-    at = corner_index(room.sides, about[2])
+    at = corner_index(room.measured.walls, about[2])
     if at is None:
         return None
-    there = next((one for one in room.levels if one.corner == about[2]), None)
+    there = next((one for one in room.measured.levels if one.corner == about[2]), None)
     name = corner_name(at)
     edit: Callable[[Any], Edit] = lambda given: edits.set_level(room.id, about[2], name, given)  # noqa: E731
     return SizeField(

@@ -14,6 +14,7 @@ from narrow_cornice.job.brief import (
     Asked,
     FixedElement,
     Furnishing,
+    Manner,
     Need,
     Permission,
     Permit,
@@ -21,7 +22,6 @@ from narrow_cornice.job.brief import (
     Tenure,
     ToHide,
     Worker,
-    house_rules_in_words,
 )
 from narrow_cornice.job.edits.brief_edits import HOUSE, BriefPath
 from narrow_cornice.job.memo import by_identity
@@ -126,13 +126,13 @@ def room_letter(job: Job, room: Room) -> tuple[Paragraph, ...]:
         made.append(_need(room.id, number, need))
     made.append(_add(room.id, "needs", "Add a need or a wish"))
     made.append(_head("What is here, and what becomes of it"))
-    for piece in brief.pieces:
+    for piece in brief.furnishings:
         made.append(_piece(job, room, piece))
     for other in job.rooms:
-        for piece in other.brief.pieces:
+        for piece in other.brief.furnishings:
             if piece.decision == "move" and piece.to == room.id and other.id != room.id:
                 made.append(Paragraph((Words(f"{piece.name or 'A piece'} comes from the {other.name}."),)))
-    made.append(_add(room.id, "pieces", "Add a piece"))
+    made.append(_add(room.id, "furnishings", "Add a piece"))
     made.append(_head("What stays, and everything agrees with"))
     for fixed in brief.fixed:
         made.append(_fixed(room.id, fixed))
@@ -148,20 +148,25 @@ def _manner(job: Job, room: Room) -> list[Paragraph]:
     """Return the manner of a room: its own style and moods, or the house's."""
     brief, house = room.brief, job.brief
     offers = tuple(styles())
-    style = brief.style or house.style
-    said = _style_says(style)
+    said = _style_says(brief.style if brief.style.shown else house.style)
     lines = [
         Paragraph(
             (
                 Words(f"The {room.name} is to be in the manner"),
-                Blank((room.id, "", "", "style"), brief.style, house.style or "of …", offers, house.style),
+                Blank(
+                    (room.id, "", "", "style"),
+                    brief.style.shown,
+                    house.style.shown or "of …",
+                    offers,
+                    house.style.shown,
+                ),
                 Words("and to feel"),
                 Blank(
                     (room.id, "", "", "moods"),
-                    ", ".join(brief.moods),
-                    ", ".join(house.moods) or "calm, warm …",
+                    _listed(brief.moods),
+                    _listed(house.moods) or "calm, warm …",
                     mood_words(),
-                    ", ".join(house.moods),
+                    _listed(house.moods),
                 ),
                 Words("."),
             ),
@@ -170,12 +175,16 @@ def _manner(job: Job, room: Room) -> list[Paragraph]:
     ]
     for mood in brief.moods or house.moods:
         if mood_says(mood):
-            lines.append(Paragraph((), said=f"{mood[:1].upper()}{mood[1:]}: {mood_says(mood)}."))
+            lines.append(Paragraph((), said=f"{mood.shown[:1].upper()}{mood.shown[1:]}: {mood_says(mood)}."))
     return lines
 
 
-def _style_says(name: str) -> str:
-    style = styles().get(name)
+def _listed(moods: Sequence[Manner]) -> str:
+    return ", ".join(mood.shown for mood in moods)
+
+
+def _style_says(manner: Manner) -> str:
+    style = styles().get(manner.key)
     if style is None:
         return ""
     order = style.order.capitalize() + (f", {style.school}" if style.school else "")
@@ -200,7 +209,7 @@ def _need(scope: str, number: int, need: Need) -> Paragraph:
 
 
 def _piece(job: Job, room: Room, piece: Furnishing) -> Paragraph:
-    path = (room.id, "pieces", piece.id)
+    path = (room.id, "furnishings", piece.id)
     parts: list[Part] = [
         Blank((*path, "name"), piece.name, "a piece"),
         Pick(
@@ -263,9 +272,9 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
         Paragraph(
             (
                 Words("The house is to be in the manner"),
-                Blank((HOUSE, "", "", "style"), house.style, "of …", tuple(styles())),
+                Blank((HOUSE, "", "", "style"), house.style.shown, "of …", tuple(styles())),
                 Words("and to feel"),
-                Blank((HOUSE, "", "", "moods"), ", ".join(house.moods), "calm, warm …", mood_words()),
+                Blank((HOUSE, "", "", "moods"), _listed(house.moods), "calm, warm …", mood_words()),
                 Words("."),
             ),
             said=_style_says(house.style),
@@ -279,14 +288,18 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
                 Words(", for at most"),
                 Blank((HOUSE, "", "", "budget"), "" if house.budget is None else show_money(house.budget), "a budget"),
                 Words(f"{money.strip()}, by" if money else ", by"),
-                Blank((HOUSE, "", "", "by"), house.by, "a date"),
+                Blank((HOUSE, "", "", "by"), house.by.text, "a date"),
                 Words("."),
             )
         ),
         Paragraph(
             (
                 Words("House rules:"),
-                Blank((HOUSE, "", "", "rules"), house.rules, "what is seen from the street, quiet hours …"),
+                Blank(
+                    (HOUSE, "", "", "rules"),
+                    "; ".join(rule.words for rule in house.rules),
+                    "what is seen from the street, quiet hours …",
+                ),
                 Words("."),
             ),
             said=_kept_rules(job),
@@ -301,8 +314,8 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
 
 def _kept_rules(job: Job) -> str:
     """Return how each of the house's rules is kept, as far as somebody said."""
-    kept = {words: job.kept.get(key_of(words), "") for words in house_rules_in_words(job.brief)}
-    return " ".join(f"{words[:1].upper()}{words[1:]}: {how.rstrip('.')}." for words, how in kept.items() if how)
+    kept = [(rule.words, job.kept.get(key_of(rule), "")) for rule in job.brief.rules]
+    return " ".join(f"{words[:1].upper()}{words[1:]}: {how.rstrip('.')}." for words, how in kept if how)
 
 
 def _person(job: Job, person: Person) -> Paragraph:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
+from narrow_cornice.job.finishes import Colour, Finish
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Finish
 
 UNPAINTED_WOOD = "#e3d0ac"
 

@@ -12,8 +12,9 @@ from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Photograph, bounds_of
 from narrow_cornice.drawing.photographs import squared_picture
 from narrow_cornice.drawing.wall_face import face_marks
+from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Room, Settings
+from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.trim.runs import height_on
 from narrow_cornice.units.lengths import show_length
 
@@ -37,11 +38,11 @@ def wall_elevation(
         return Drawing(f"{room.name}, elevation", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     face = next((face for face in measured.faces if face.id == wall_id), measured.faces[0])
     frame = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
-    known = colours_of(room.finishes, colours)
+    known = colours_of(room.finishes.surfaces, colours)
     marks: list[Mark] = [*face_marks(frame, face, trimmed, known, changed_rules)]
     ceiling = trimmed.height.value
     unseen = ""
-    photo = next((one for one in room.photos if one.wall == face.id and one.picture in pictures), None)
+    photo = next((one for one in room.measured.photos if one.wall == face.id and one.picture in pictures), None)
     if photo is not None:
         squared = squared_picture(photo, pictures[photo.picture], face.length, face.tallest)
         if squared:
@@ -53,7 +54,7 @@ def wall_elevation(
         return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator).removesuffix(" mm")
 
     behind = (room.id, "wall", face.id)
-    for place in stud_places(room.backing.get(face.id), face.length):
+    for place in stud_places(room.measured.backing.get(face.id), face.length):
         marks.append(Path((frame.at(place, 0), frame.at(place, ceiling)), Pen("line", 0.5, dashed=True), about=behind))
     marks.append(Path((frame.at(-420, 0), frame.at(face.length + 420, 0)), Pen("ink", 1.6)))
     edges: list[tuple[float, tuple[str, ...]]] = [(0.0, ())]
@@ -73,7 +74,7 @@ def wall_elevation(
     upright = (room.id, "slope", face.id, "low") if left < ceiling - 1 else (room.id, "height")
     marks.append(Dimension(frame.at(0, 0), frame.at(0, left), CHAIN, shown(left), upright))
     marks += _bulks(room, face, frame)
-    for old in room.there:
+    for old in room.measured.there:
         if old.wall == face.id and old.kind in ("skirting", "cornice"):
             v = old.height.mm if old.kind == "skirting" else ceiling - old.height.mm
             pen = Pen("rust", 0.8, dashed=True)
@@ -107,7 +108,7 @@ def wall_elevation(
 def _bulks(room: Room, face: WallFace, frame: Frame) -> list[Mark]:
     """Return beams, boxed pipes and the like that go by this wall, as they stand before it."""
     marks: list[Mark] = []
-    for bulk in room.bulks:
+    for bulk in room.measured.bulks:
         if bulk.wall != face.id:
             continue
         u0 = bulk.place.mm

@@ -29,7 +29,7 @@ def exaggeration(fit: Fit) -> int:
 @by_identity(keep=256)
 def envelope_drawing(room: Room, changed_rules: dict[str, float], settings: Settings, recess_id: str) -> Drawing:
     """Return the drawing of a place for a built-in, or an empty sheet that says what is missing."""
-    recess = next((one for one in room.recesses if one.id == recess_id), None)
+    recess = next((one for one in room.measured.recesses if one.id == recess_id), None)
     if recess is None:
         return Drawing("No place chosen", "Choose a place for a built-in.", (), (0.0, 0.0, 2000.0, 2000.0))
     fit = fit_of(room, recess, changed_rules)

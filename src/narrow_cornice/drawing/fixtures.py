@@ -6,7 +6,7 @@ import math
 
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Label, Mark, Path, Pen
-from narrow_cornice.job.things import ConditionMark, Fixture
+from narrow_cornice.job.measured import ConditionMark, Fixture
 from narrow_cornice.survey.faces import Rect
 
 PLATE = "#f7f4ea"

@@ -9,9 +9,9 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.drawing.plan import opening_marks, outside_of
 from narrow_cornice.drawing.unfolded import Turned, turning
-from narrow_cornice.job.edits.measure_edits import twin_path
+from narrow_cornice.job.measured import Opening, Twin
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Opening, Room, Settings
+from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.lengths import show_length
@@ -29,7 +29,7 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
         return Drawing("The house", "No room has been measured yet.", (), (0.0, 0.0, 4000.0, 3000.0))
     turned = turning(turn)
     placed = _beside(house, turned)
-    seen_twice = frozenset(twin_path(door.second[0].id, door.second[1].id) for door in house.doors)
+    seen_twice = frozenset(Twin(door.second[0].id, door.second[1].id) for door in house.doors)
     walls: list[Mark] = []
     floors: list[Mark] = []
     letters: list[Mark] = []
@@ -39,7 +39,7 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
         walls.append(Area(outside_of(plan, on_sheet), "#d8cdbb", (), Pen("ink", 0.5)))
         floors.append(Area(corners, "paper", (room.id, "floor")))
         for index, side in enumerate(plan.sides):
-            about = (room.id, "wall", room.sides[index].id)
+            about = (room.id, "wall", room.measured.walls[index].id)
             floors.append(Path((on_sheet(side.start), on_sheet(side.end)), Pen("ink", 1.4), about=about))
         floors += opening_marks(measured, on_sheet, seen_twice)
         letters += _name(measured, corners, settings)
@@ -102,6 +102,6 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings) 
 def _miss(placed: Sequence[tuple[MeasuredRoom, Turned]], room: Room, opening: Opening, miss: float) -> Mark:
     """Return the rust mark at a shared door that fails to meet itself."""
     measured, on_sheet = next(one for one in placed if one[0].room is room)
-    side = measured.plan.sides[next(i for i, side in enumerate(room.sides) if side.id == opening.wall)]
+    side = measured.plan.sides[next(i for i, side in enumerate(room.measured.walls) if side.id == opening.wall)]
     at = on_sheet(on_floor(side, opening.place.mm + opening.width.mm / 2, 0.0))
     return Label(at, f"▲ {miss:.0f} mm", 9, "rust", face="bold", about=(room.id, "opening", opening.id), patch=True)

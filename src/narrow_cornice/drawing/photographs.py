@@ -6,9 +6,9 @@ import io
 
 import numpy as np
 
+from narrow_cornice.job.measured import Photo
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.pictures import PictureError, kept_picture
-from narrow_cornice.job.things import Photo
 from narrow_cornice.survey.homography import SeenPoint, SquaredUp, squared_up
 
 MM_A_PIXEL = 3.0

@@ -14,7 +14,7 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.measured.surveys import corner_key, doubts_of, next_of
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
-from narrow_cornice.job.edits.measure_edits import twin_path
+from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.network import Angle, Distance, Offset, Width
@@ -45,7 +45,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     marks.append(Area(outside_of(plan, turned), "#d8cdbb", (), Pen("ink", 0.5)))
     marks.append(Area(inner, "paper", (room.id, "floor")))
     for index, side in enumerate(plan.sides):
-        about = (room.id, "wall", room.sides[index].id)
+        about = (room.id, "wall", room.measured.walls[index].id)
         a, b = turned(side.start), turned(side.end)
         marks.append(Path((a, b), _pen(side), about=about))
         reflex = max(plan.angles[index], plan.angles[(index + 1) % len(plan.sides)]) > 200.0
@@ -60,7 +60,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     marks += ellipses
     for index, (x, y) in enumerate(plan.corners):
         dx, dy = inward(plan.corners, index)
-        about = (room.id, "corner", corner_key(room.sides, index))
+        about = (room.id, "corner", corner_key(room.measured.walls, index))
         near, *further = (turned((x + dx * off, y + dy * off)) for off in LETTER_OFF)
         name = corner_name(index)
         marks.append(Label(near, name, 11, "rust", face="name", about=about, elsewhere=tuple(further)))
@@ -122,11 +122,11 @@ def _above(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
     if not measured.ceiling.flat:
         for plane, outline in measured.ceiling.parts(plan.corners):
             if plane.over >= 0:
-                about = (room.id, "slope", room.sides[plane.over].id)
+                about = (room.id, "slope", room.measured.walls[plane.over].id)
                 points = tuple(turned(point) for point in outline)
                 marks.append(Area(points, "#7a706714", about, Pen("soft", 0.7, dashed=True)))
-    for bulk in room.bulks:
-        index = next((i for i, side in enumerate(room.sides) if side.id == bulk.wall), None)
+    for bulk in room.measured.bulks:
+        index = next((i for i, side in enumerate(room.measured.walls) if side.id == bulk.wall), None)
         if index is None:
             continue
         side, u, out = plan.sides[index], bulk.place.mm, bulk.out.mm
@@ -167,7 +167,9 @@ def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned,
             place = on_floor(plan.sides[seen.start], seen.along, 0.0)
             foot = _foot(place, network.points[seen.far_start], network.points[seen.far_end])
             a, b = turned(place), turned(foot)
-            value = next(width.readings[int(one.about[3])].mm for width in room.widths if width.id == one.about[2])
+            value = next(
+                width.readings[int(one.about[3])].mm for width in room.measured.widths if width.id == one.about[2]
+            )
         else:
             continue
         colour = "rust" if one.about in wrong else "soft"
@@ -201,9 +203,13 @@ def _wanted(
     count = len(corners)
     if (second - first) % count == 1 or (first - second) % count == 1:
         index = first if (second - first) % count == 1 else second
-        about: About = (room.id, "wall", room.sides[index].id)
+        about: About = (room.id, "wall", room.measured.walls[index].id)
     else:
-        about = (room.id, "diagonal", f"{corner_key(room.sides, first)}+{corner_key(room.sides, second)}")
+        about = (
+            room.id,
+            "diagonal",
+            f"{corner_key(room.measured.walls, first)}+{corner_key(room.measured.walls, second)}",
+        )
     a, b = turned(corners[first]), turned(corners[second])
     again = "again" if read_distance(plan, first, second) else "next"
     return [
@@ -255,7 +261,7 @@ def _rust(plan: Plan, doubted: Sequence[Doubt], turned: Turned, settings: Settin
     return marks
 
 
-def opening_marks(measured: MeasuredRoom, turned: Turned, without_leaf: Collection[str] = frozenset()) -> list[Mark]:
+def opening_marks(measured: MeasuredRoom, turned: Turned, without_leaf: Collection[Twin] = frozenset()) -> list[Mark]:
     """Return openings as breaks in the wall: doors with their leaf ajar, windows with their glass line.
 
     ``without_leaf`` are doors (as twins are named) whose leaf is drawn from the other side.
@@ -280,7 +286,7 @@ def opening_marks(measured: MeasuredRoom, turned: Turned, without_leaf: Collecti
             marks.append(Area(gap, fill, about, Pen("ink", 0.7)))
             if opening.kind == "window":
                 marks.append(Path((at(rect.u0, WALL / 2), at(rect.u1, WALL / 2)), Pen("ink", 0.5), about=about))
-            elif opening.kind == "door" and twin_path(measured.room.id, opening.id) not in without_leaf:
+            elif opening.kind == "door" and Twin(measured.room.id, opening.id) not in without_leaf:
                 marks += _leaves(rect.u0, rect.u1, at, about)
     return marks
 
@@ -310,7 +316,7 @@ def _so_far(measured: MeasuredRoom, settings: Settings, turned: Turned, wanted: 
         return Drawing(title, measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     marks: list[Mark] = []
     count = len(corners)
-    for index, side in enumerate(room.sides):
+    for index, side in enumerate(room.measured.walls):
         about = (room.id, "wall", side.id)
         a, b = turned(corners[index]), turned(corners[(index + 1) % count])
         pen = Pen("soft", 1.6) if side.readings else Pen("ochre", 1.6, dashed=True)
@@ -318,7 +324,7 @@ def _so_far(measured: MeasuredRoom, settings: Settings, turned: Turned, wanted: 
         read = sum(one.mm for one in side.readings) / len(side.readings) if side.readings else 0.0
         text = _shown(read, settings) if side.readings else f"{side_name(index, count)} not read"
         marks.append(Dimension(b, a, CHAIN, text, about, "soft" if side.readings else "ochre"))
-        about = (room.id, "corner", corner_key(room.sides, index))
+        about = (room.id, "corner", corner_key(room.measured.walls, index))
         marks.append(Label(a, corner_name(index), 11, "rust", face="name", about=about))
     marks += _wanted(room, corners, wanted, measured.plan, turned)
     return Drawing(title, f"{measured.fault} Drawn as one of many shapes.", tuple(marks), bounds_of(marks, 250))

@@ -9,7 +9,8 @@ from narrow_cornice.derived.trimwork.stock_match import Offer, offers_of
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, bounds_of
 from narrow_cornice.drawing.section import TINTS
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Joinery, MilledTrim, Room, Settings
+from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.nearest import closed_section

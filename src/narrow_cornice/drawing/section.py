@@ -77,14 +77,14 @@ def trim_section(
         marks.append(Dimension((0.0, -height), (out, -height), 14 * unit, shown(out), (*about, "projection")))
         marks.append(Dimension((0.0, 0.0), (0.0, -height), 12 * unit, shown(height), about))
         if beside and kind == "cornice" and len(profile.bands) > 1:
-            marks += _lone_crown(profile, room.curves, out + 165 * unit, shown(height))
+            marks += _lone_crown(profile, room.trim.curves, out + 165 * unit, shown(height))
     girth = f"girth {shown(profile.girth)}" + (" mm" if settings.unit == "mm" else "")
     subtitle = f"{girth} · section {profile.area / 100:.1f} cm²"
     if not plain:
         subtitle += f" · thinnest {shown(profile.outline.thinnest(THIN_EDGE * height))}"
         if profile.outline.undercut > 0.2:
             subtitle += f" · undercut {shown(profile.outline.undercut)}"
-        subtitle += seen + (" · drawn by hand" if is_drawn(room.trim, kind) else "")
+        subtitle += seen + (" · drawn by hand" if is_drawn(room.trim.choices, kind) else "")
     left, top, right, bottom = bounds_of(marks, (18 if not plain else 6) * unit)
     several = len(profile.bands) > 1  # names stand beside their sizes, and need room where nothing else stands
     words = 0.0 if plain or (several and beside) else (55 if several else 75) * unit
@@ -151,7 +151,7 @@ def _members(
     path: About
     for one in profile.members:
         path = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
-        face = tuple((z, -y) for z, y in face_of(one, room.curves, turned=turned))
+        face = tuple((z, -y) for z, y in face_of(one, room.trim.curves, turned=turned))
         marks.append(Path(face, Pen("ink", 1.2), about=path))
         low, high = sorted((one.start[1], one.end[1]))
         if high - low > 1e-6:

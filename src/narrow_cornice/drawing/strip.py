@@ -8,8 +8,9 @@ from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
 from narrow_cornice.drawing.wall_face import face_marks
+from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Room, Settings
+from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.plan import corner_name
 from narrow_cornice.units.lengths import show_length
 
@@ -25,7 +26,7 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
     trimmed = trimmed_room(room, changed_rules)
     if trimmed is None:
         return Drawing(f"{room.name}, strip", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
-    known = colours_of(room.finishes, colours)
+    known = colours_of(room.finishes.surfaces, colours)
     count = len(measured.faces)
     marks: list[Mark] = []
     x, floor = 0.0, 0.0

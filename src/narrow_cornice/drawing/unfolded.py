@@ -17,8 +17,9 @@ from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, 
 from narrow_cornice.drawing.squared import squared_corners
 from narrow_cornice.drawing.unfolding import UnfoldedWall, outward_of, unfolded_walls
 from narrow_cornice.drawing.wall_face import face_marks
+from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Room, Settings
+from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.units.lengths import show_length
@@ -72,10 +73,10 @@ def unfolded_room(
     trimmed = trimmed_room(room, changed_rules)
     if trimmed is None:
         return Drawing(f"{room.name}, unfolded", measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
-    known = colours_of(room.finishes, colours)
+    known = colours_of(room.finishes.surfaces, colours)
     turned = turning(turn)
     marks: list[Mark] = []
-    marks += _floor(measured.plan, room.id, room.floor, turn)
+    marks += _floor(measured.plan, room.id, room.finishes.floor, turn)
     slopes = slopes_on_walls(measured)
     reaches = [max([face.tallest, *(v for _, v in slopes.get(n, ()))]) for n, face in enumerate(measured.faces)]
     placed = _placed(measured.plan, *reaches)

@@ -18,8 +18,8 @@ from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
 from narrow_cornice.explained.figures import Figure
+from narrow_cornice.job.measured import Opening
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Opening
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.fitted import Fitted, FittedTrim

@@ -8,8 +8,9 @@ from collections.abc import Callable, Sequence
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Room, Settings, order_of
+from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
 from narrow_cornice.trim.proportion import Proportion
 from narrow_cornice.units.lengths import show_length
@@ -57,10 +58,12 @@ def wall_order(
         marks.append(Label((beside + 150, line), f"{name} {shown(up - low)}", 8, "soft", "left", about=about))
     marks.append(Path(((beside, 0.0), (beside, -high)), Pen("soft", 0.6)))
     marks += _parts(room, high, axis - thick / 2 - out, shown)
-    order = order_of(room)
+    order = room.trim.order_in_force
     title = f"{room.name}, wall {face.name} as an order"
     if wall.diameter is not None:
-        words = f"{order.name}, {room.school} · D {shown(wall.diameter.value)} · column {order.column_diameters:g} D"
+        words = (
+            f"{order.name}, {room.trim.school} · D {shown(wall.diameter.value)} · column {order.column_diameters:g} D"
+        )
     else:
         words = "Plain modern shares of the height: no column stands behind them"
     return Drawing(title, words, tuple(marks), bounds_of(marks, 220))
@@ -156,7 +159,7 @@ def _shaft(axis: float, thick: float, top: float, low: float, up: float) -> tupl
 
 def _parts(room: Room, high: float, x: float, shown: Callable[[float], str]) -> list[Mark]:
     """Return the parts the wall is counted in, as a rule with its numbers from the floor up."""
-    many = PARTS.get(room.school)
+    many = PARTS.get(room.trim.school)
     if many is None:
         return []
     marks: list[Mark] = []

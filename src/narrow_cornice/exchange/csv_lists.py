@@ -59,13 +59,15 @@ def order_by_shop(job: Job) -> str:
 def order_by_room(job: Job) -> str:
     """Return the order list with one row for each room's share of each line."""
     rows: list[list[object]] = []
+    order = to_buy(job)
     for room in job.rooms:
-        for line in to_buy(job).lines:
+        for line in order.lines:
             for room_id, name, amount in line.shares:
                 if room_id == room.id:
                     unit = "m" if line.kind == "trim" else line.measure
                     price = round(line.share_of_price(room.id), 2)
-                    rows.append([name, line.shop, line.kind, line.name, _amount(line, amount.value), unit, price])
+                    share = _amount(line, amount.value)
+                    rows.append([name, order.shop_of(line), line.kind, line.name, share, unit, price])
     return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
 
 

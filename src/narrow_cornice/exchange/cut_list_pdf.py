@@ -33,7 +33,7 @@ def cut_list_pdf(job: Job) -> bytes:
     y = _begin(sheet, job, "Cut list", HOW)
     none = True
     for room in job.rooms:
-        pieces = cut_list(room, job.house_rules, job.stock, job.joinery)
+        pieces = cut_list(room, job.house_rules, job.milled, job.joinery)
         if not pieces:
             continue
         none = False

@@ -23,7 +23,7 @@ def measuring_sheets_pdf(job: Job) -> bytes:
     for room in job.rooms or ():
         _room(sheet, job, room)
     if not job.rooms:
-        blank = Room("", "A room", ())
+        blank = Room("", "A room")
         _room(sheet, job, blank)
     return sheet.content()
 
@@ -61,7 +61,7 @@ def _room(sheet: Sheet, job: Job, room: Room) -> None:
             y += LINE
         return y + 6.5
 
-    count = len(room.sides)
+    count = len(room.measured.walls)
     walls = [side_name(index, count) for index in range(count)] or [f"wall {n}" for n in range(1, 9)]
     corners = [corner_name(index) for index in range(count)] or [corner_name(index) for index in range(8)]
     y = table(y, "Walls", (("1st", 19), ("2nd", 19), ("3rd", 19)), walls)
@@ -73,45 +73,45 @@ def _room(sheet: Sheet, job: Job, room: Room) -> None:
         y,
         "Widths",
         (("from the left", 26), ("floor", 22), ("middle", 22), ("top", 22)),
-        _widths(room) if room.sides else ["", ""],
+        _widths(room) if room.measured.walls else ["", ""],
     )
-    openings = [opening.name for opening in room.openings] or ["door", "window"]
+    openings = [opening.name for opening in room.measured.openings] or ["door", "window"]
     sizes = (("from left", 22), ("width", 22), ("height", 22), ("sill", 18), ("reveal", 18), ("frame", 24))
     y = table(y, "Openings", sizes, openings)
-    places = [f"{one.name}, {level}" for one in room.recesses for level in ("floor", "middle", "top")]
+    places = [f"{one.name}, {level}" for one in room.measured.recesses for level in ("floor", "middle", "top")]
     if places:
         y = table(y, "Built-ins", (("width, back", 28), ("width, front", 28)), places)
     table(
         y,
         "On the walls",
         (("wall", 16), ("from left", 24), ("above floor", 24), ("width × height", 32), ("damage", 30)),
-        [one.name for one in room.fixtures] + [""] * 4,
+        [one.name for one in room.measured.fixtures] + [""] * 4,
     )
 
 
 def _ways(room: Room, job: Job) -> list[str]:
     """Return the diagonals to read: those read before, the one that would tell most, and lines for others."""
     ways: list[str] = []
-    for one in room.diagonals:
-        first, second = corner_index(room.sides, one.first), corner_index(room.sides, one.second)
+    for one in room.measured.diagonals:
+        first, second = corner_index(room.measured.walls, one.first), corner_index(room.measured.walls, one.second)
         if first is not None and second is not None:
             ways.append(pair_name(*sorted((first, second))))
-    wanted = next_of(measured_room(room, job.house_rules).plan, job.house_rules) if room.sides else None
+    wanted = next_of(measured_room(room, job.house_rules).plan, job.house_rules) if room.measured.walls else None
     if wanted is not None:
         ways.append(f"{pair_name(*wanted)} (tells most)")
-    return ways + ["        to"] * max(2, min(DIAGONALS, len(room.sides)) - len(ways))
+    return ways + ["        to"] * max(2, min(DIAGONALS, len(room.measured.walls)) - len(ways))
 
 
 def _widths(room: Room) -> list[str]:
     """Return the pairs of walls whose width is to be read: those read before, then two lines for others."""
-    names = {side.id: side_name(index, len(room.sides)) for index, side in enumerate(room.sides)}
-    pairs = dict.fromkeys(f"{names[one.wall]} to {names[one.other]}" for one in room.widths)
+    names = {side.id: side_name(index, len(room.measured.walls)) for index, side in enumerate(room.measured.walls)}
+    pairs = dict.fromkeys(f"{names[one.wall]} to {names[one.other]}" for one in room.measured.widths)
     return [*pairs, "        to", "        to"]
 
 
 def _sketch(sheet: Sheet, job: Job, room: Room) -> None:
     """Draw the plan as far as it is known, with its letters; not to scale."""
-    plan = measured_room(room, job.house_rules).plan if room.sides else None
+    plan = measured_room(room, job.house_rules).plan if room.measured.walls else None
     corners = (plan.corners or plan.sketch) if plan is not None else ()
     left, top, wide, tall = SKETCH
     frame = ((left, top), (left + wide, top), (left + wide, top + tall), (left, top + tall))

@@ -11,10 +11,11 @@ import csv
 import io
 import math
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.dxf_drawing import read_outlines
@@ -336,8 +337,8 @@ def profile_id(name: str) -> str:
     return "own-" + (re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:60] or "profile")
 
 
-def catalogue_csv(profiles: Sequence[StockProfile]) -> bytes:
-    """Return profiles as CSV that can be brought in again; curves as chords."""
+def catalogue_csv(profiles: Sequence[StockProfile], shops: Mapping[str, str]) -> bytes:
+    """Return profiles as CSV that can be brought in again; curves as chords, ``shops`` by their names."""
     held = io.StringIO()
     writer = csv.writer(held, lineterminator="\n")
     writer.writerow(HEADINGS)
@@ -350,14 +351,15 @@ def catalogue_csv(profiles: Sequence[StockProfile]) -> bytes:
                 one.species,
                 "" if one.price_per_metre is None else f"{one.price_per_metre:g}",
                 ";".join(f"{length:g}" for length in one.lengths),
-                one.shop,
+                shops.get(one.shop, one.shop),
                 " ".join(f"{z:.2f},{y:.2f}" for z, y in points),
             )
         )
     return held.getvalue().encode("utf-8")
 
 
-def catalogue_file(profiles: Sequence[StockProfile]) -> bytes:
-    """Return profiles as JSON that can be brought in again, as they are."""
+def catalogue_file(profiles: Sequence[StockProfile], shops: Mapping[str, str]) -> bytes:
+    """Return profiles as JSON that can be brought in again, as they are, ``shops`` by their names."""
+    profiles = [replace(one, shop=shops.get(one.shop, one.shop)) for one in profiles]
     made = {"about": "Stock profiles, sizes in mm, prices per metre in the money of the job.", "profiles": profiles}
     return msgspec.json.format(msgspec.json.encode(made), indent=1)

@@ -18,7 +18,7 @@ import msgspec
 from narrow_cornice.derived.measured.surveys import corner_key
 from narrow_cornice.derived.measured.widths import LEVEL_WORDS, SHARES
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.edits.measure_edits import set_heights
+from narrow_cornice.job.edits import set_heights
 from narrow_cornice.job.edits.survey_edits import (
     put_diagonal,
     put_offset,
@@ -28,8 +28,8 @@ from narrow_cornice.job.edits.survey_edits import (
     width_there,
 )
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.measured import Level
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.things import Level
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Instrument, Reading, parse_angle
 from narrow_cornice.units.lengths import Length, LengthError, Unit, parse_length
@@ -118,11 +118,11 @@ def _understood(
     what, *where = what.split() or [""]
     if what not in KINDS or (where and what != "width"):
         raise ReadingsError(f"“{what[:30]}” is no reading.", remedy=f"Write {', '.join(KINDS)}.")
-    names = {corner_name(index): index for index in range(len(room.sides))}
+    names = {corner_name(index): index for index in range(len(room.measured.walls))}
 
     def corner(name: str) -> int:
         if name.strip().upper() not in names:
-            last = corner_name(len(room.sides) - 1)
+            last = corner_name(len(room.measured.walls) - 1)
             raise ReadingsError(f"there is no corner “{name[:20]}”.", remedy=f"The corners are A to {last}.")
         return names[name.strip().upper()]
 
@@ -145,7 +145,7 @@ def _understood(
     length = parse_length(bare[1:] if back else bare, unit)
     reading = Reading(-length.mm if back else length.mm, bare, tool, sure)
     if what == "height":
-        wall = room.sides[corner(at) % len(room.sides)].id if at else ""
+        wall = room.measured.walls[corner(at) % len(room.measured.walls)].id if at else ""
         words = f"ceiling height{f', near {at.upper()}' if at else ''}"
         return ReadLine(number, shown, words, what, (), msgspec.structs.replace(reading, wall=wall))
     if what == "offset":
@@ -158,7 +158,7 @@ def _understood(
     if what == "width":
         return _width(number, shown, where, [side(at), side(to)], reading, room, unit)
     first, second = corner(at), corner(to)
-    count = len(room.sides)
+    count = len(room.measured.walls)
     beside = (second - first) % count == 1 or (first - second) % count == 1
     if first == second:
         raise ReadingsError("its two corners are the same.")
@@ -181,10 +181,10 @@ def _width(
     level: Level | None = next((one for one in SHARES if one == (where[0] if where else "middle")), None)
     if level is None:
         raise ReadingsError(f"“{where[0][:20]}” is no level.", remedy=f"Write {', '.join(SHARES)}.")
-    near = room.sides[walls[0]]
+    near = room.measured.walls[walls[0]]
     half = sum(one.mm for one in near.readings) / len(near.readings) / 2 if near.readings else 0.0
     place = parse_length(" ".join(where[1:]), unit) if len(where) > 1 else Length(round(half), f"{round(half)} mm")
-    count = len(room.sides)
+    count = len(room.measured.walls)
     words = f"{side_name(walls[0], count)} to {side_name(walls[1], count)} {LEVEL_WORDS[level]}"
     return ReadLine(number, shown, words, "width", tuple(walls), reading, level=level, place=place)
 
@@ -220,35 +220,35 @@ def _edits(room: Room, lines: Sequence[ReadLine], fresh: bool) -> list[Edit]:
         corners = tuple(sorted(line.corners)) if line.kind == "diagonal" else line.corners
         key = (line.kind, corners, line.level, line.place.mm if line.place is not None else 0.0)
         grouped.setdefault(key, []).append(line)
-    count = len(room.sides)
+    count = len(room.measured.walls)
     edits: list[Edit] = []
     for (kind, corners, _, _), mine in grouped.items():
         lengths = [line.length for line in mine if line.length is not None]
         if kind == "wall":
-            side = room.sides[corners[0]]
+            side = room.measured.walls[corners[0]]
             name = side_name(corners[0], count)
             edits.append(set_readings(room.id, side.id, (*(() if fresh else side.readings), *lengths), name))
         elif kind == "height":
-            edits.append(set_heights(room.id, (*(() if fresh else room.heights), *lengths)))
+            edits.append(set_heights(room.id, (*(() if fresh else room.measured.heights), *lengths)))
         elif kind == "corner":
-            side = room.sides[corners[0] - 1]
+            side = room.measured.walls[corners[0] - 1]
             angles = [line.angle for line in mine if line.angle is not None]
             kept = () if fresh else side.angles
             edits.append(set_angles(room.id, side.id, (*kept, *angles), corner_name(corners[0])))
         elif kind == "diagonal":
-            keys = [corner_key(room.sides, index) for index in corners]
-            there = next((one for one in room.diagonals if {one.first, one.second} == set(keys)), None)
+            keys = [corner_key(room.measured.walls, index) for index in corners]
+            there = next((one for one in room.measured.diagonals if {one.first, one.second} == set(keys)), None)
             before = there.readings if there is not None and not fresh else ()
             edits.append(put_diagonal(room.id, keys[0], keys[1], (*before, *lengths), pair_name(*corners)))
         elif kind == "width":
-            near, far = (room.sides[index].id for index in corners)
+            near, far = (room.measured.walls[index].id for index in corners)
             one = mine[0]
             known = width_there(room, near, far, one.level, one.place) if one.place is not None else None
             before = known.readings if known is not None and not fresh else ()
             if one.place is not None:
                 edits.append(put_width(room.id, near, far, one.level, one.place, (*before, *lengths), one.words))
         else:
-            of, start, end = (corner_key(room.sides, index) for index in corners)
+            of, start, end = (corner_key(room.measured.walls, index) for index in corners)
             words = f"offset of {corner_name(corners[0])}"
             edits.append(put_offset(room.id, of, start, end, lengths, words))
     return edits
@@ -259,30 +259,30 @@ def readings_table(room: Room) -> str:
     held = io.StringIO()
     writer = csv.writer(held)
     writer.writerow(HEADINGS)
-    count = len(room.sides)
-    names = {corner_key(room.sides, index): corner_name(index) for index in range(count)}
+    count = len(room.measured.walls)
+    names = {corner_key(room.measured.walls, index): corner_name(index) for index in range(count)}
 
     def row(what: str, at: str, to: str, one: Reading) -> None:
         sigma = "" if one.sigma is None else f"{one.sigma:g}"
         writer.writerow([what, at, to, f"{one.mm:.6g} mm" if one.mm >= 0 else f"{one.mm:.6g}", one.instrument, sigma])
 
-    for index, side in enumerate(room.sides):
+    for index, side in enumerate(room.measured.walls):
         for one in side.readings:
             row("wall", corner_name(index), corner_name((index + 1) % count), one)
         for angle in side.angles:
             sure = "" if angle.sigma is None else f"{angle.sigma:g}"
             writer.writerow(["corner", corner_name((index + 1) % count), "", f"{angle.degrees:g}", "", sure])
-    for diagonal in room.diagonals:
+    for diagonal in room.measured.diagonals:
         for one in diagonal.readings:
             row("diagonal", names[diagonal.first], names[diagonal.second], one)
-    for offset in room.offsets:
+    for offset in room.measured.offsets:
         for one in offset.readings:
             row("offset", names[offset.of], f"{names[offset.start]} {names[offset.end]}", one)
-    walls = {side.id: corner_name(index) for index, side in enumerate(room.sides)}
-    ends = {side.id: side_name(index, count).replace("–", " ") for index, side in enumerate(room.sides)}
-    for width in room.widths:
+    walls = {side.id: corner_name(index) for index, side in enumerate(room.measured.walls)}
+    ends = {side.id: side_name(index, count).replace("–", " ") for index, side in enumerate(room.measured.walls)}
+    for width in room.measured.widths:
         for one in width.readings:
             row(f"width {width.level} {width.place.mm:.6g} mm", ends[width.wall], ends[width.other], one)
-    for one in room.heights:
+    for one in room.measured.heights:
         row("height", walls.get(one.wall, ""), "", one)
     return held.getvalue()

@@ -8,6 +8,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.words import Id, Tone, Words
 
 Tenure = Literal["not said", "owned", "rented"]
 Asked = Literal["not asked", "asked", "given", "refused"]
@@ -19,11 +20,37 @@ Permit = Literal[
 Worker = Literal["not said", "a crew", "the client", "the client with help"]
 
 
+class Manner(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """A style or a mood: one of the styles table by its ``key``, or somebody's own ``words`` that suggest nothing."""
+
+    key: Id = ""
+    words: Words = ""
+
+    @property
+    def shown(self) -> str:
+        """Return it in words, empty where nobody said."""
+        return self.key or self.words
+
+
+class Day(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """A date as somebody wrote it, and the day it names (proleptic ordinal), None where it is none to reckon with."""
+
+    text: Words = ""
+    ordinal: int | None = None
+
+
+class OwnRule(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A rule of the house, in its own words."""
+
+    id: Id
+    words: Words
+
+
 class Person(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """Somebody the house is for, by role: how high they reach, and whether steps and edges are a danger to them."""
 
-    id: str
-    name: str = ""
+    id: Id
+    name: Words = ""
     reach: Length | None = None
     steps: Literal["steady", "unsteady"] = "steady"
 
@@ -31,30 +58,30 @@ class Person(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 class Permission(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """Something that somebody else decides, and what they said."""
 
-    id: str
+    id: Id
     what: Permit = "paint the walls"
     state: Asked = "not asked"
-    by: str = ""
+    by: Words = ""
 
 
 class Need(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """What somebody does in a room or wishes for, in the order of rank. ``answer`` is what meets it."""
 
-    id: str
-    who: str = ""
-    words: str = ""
+    id: Id
+    who: Words = ""
+    words: Words = ""
     rank: Rank = "must"
-    answer: str = ""
+    answer: Words = ""
 
 
 class Furnishing(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A piece that is in the room, with what becomes of it; ``to`` is the room it moves to, ``how`` what is altered."""
 
-    id: str
-    name: str = ""
+    id: Id
+    name: Words = ""
     decision: Decision = "keep"
-    how: str = ""
-    to: str = ""
+    how: Words = ""
+    to: Id = ""
     width: Length | None = None
     depth: Length | None = None
     height: Length | None = None
@@ -63,45 +90,46 @@ class Furnishing(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 class FixedElement(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """Something that stays and that everything must agree with, with its colours as #rrggbb."""
 
-    id: str
-    name: str = ""
-    colours: tuple[str, ...] = ()
+    id: Id
+    name: Words = ""
+    colours: tuple[Tone, ...] = ()
 
 
 class ToHide(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """Something nobody should see, and the answer to it."""
 
-    id: str
-    name: str = ""
-    answer: str = ""
+    id: Id
+    name: Words = ""
+    answer: Words = ""
 
 
 class RoomBrief(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """The brief of one room; an empty style or mood is the house's."""
 
-    style: str = ""
-    moods: tuple[str, ...] = ()
+    style: Manner = Manner()
+    moods: tuple[Manner, ...] = ()
     needs: tuple[Need, ...] = ()
-    pieces: tuple[Furnishing, ...] = ()
+    furnishings: tuple[Furnishing, ...] = ()
     fixed: tuple[FixedElement, ...] = ()
     hide: tuple[ToHide, ...] = ()
 
 
 class HouseBrief(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """The brief of the whole job: ``rules`` are the house's own, ``budget`` in its money, ``by`` a date in words."""
+    """The brief of the whole job: ``rules`` are the house's own, ``budget`` in its money, ``by`` when
+    it is to be done."""
 
-    style: str = ""
-    moods: tuple[str, ...] = ()
+    style: Manner = Manner()
+    moods: tuple[Manner, ...] = ()
     tenure: Tenure = "not said"
-    rules: str = ""
+    rules: tuple[OwnRule, ...] = ()
     budget: float | None = None
-    by: str = ""
+    by: Day = Day()
     worker: Worker = "not said"
     people: tuple[Person, ...] = ()
     permissions: tuple[Permission, ...] = ()
 
 
-def house_rules_in_words(house: HouseBrief) -> tuple[str, ...]:
+def rules_in_words(text: str) -> tuple[str, ...]:
     """Return the house's own rules one by one; they are written in one line, parted by semicolons or full stops."""
-    parts = (part.strip(" \t\n.") for part in re.split(r";|\.\s|\n", house.rules))
+    parts = (part.strip(" \t\n.") for part in re.split(r";|\.\s|\n", text))
     return tuple(dict.fromkeys(part for part in parts if part))

@@ -16,6 +16,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job.checks import checked_job
+from narrow_cornice.job.migrations import migrated
 from narrow_cornice.job.model import SCHEMA, Job
 from narrow_cornice.job.pictures import MOST_BYTES, MOST_PICTURE_BYTES, MOST_PICTURES, PICTURE_NAME
 
@@ -76,9 +77,9 @@ def decode_json(raw: bytes, name: str) -> Job:
     if version < 1:
         raise JobFileError(f"{name} has the schema version {version}, which never was.")
     try:
-        # What later schemas added has a default that means what an earlier file meant by its absence.
-        job = msgspec.json.decode(raw, type=Job)
-        return checked_job(job if version == SCHEMA else replace(job, schema=SCHEMA))
+        if version == SCHEMA:
+            return checked_job(msgspec.json.decode(raw, type=Job))
+        return checked_job(msgspec.convert(migrated(msgspec.json.decode(raw)), Job))
     except msgspec.ValidationError as error:
         raise JobFileError(f"Something in {name} is not what it should be: {error}.") from None
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:

@@ -41,20 +41,11 @@ def length_within(length: Length | None, where: str, *, zero: bool = False) -> N
     number(length.mm, f"{where}.mm", 0.0 if zero else 1e-6, float(LARGEST_MM))
 
 
-def readings_within(readings: Sequence[Reading], where: str) -> None:
+def readings_within(readings: Sequence[Reading], where: str, *, zero: bool = False) -> None:
     """Raise JobError for readings that cannot be, or too many of them."""
     if len(readings) > MOST_PER_ROOM:
         raise JobError(f"More than {MOST_PER_ROOM} readings.", where=where)
     for one in readings:
-        length_within(one, where)
+        length_within(one, where, zero=zero)
         if isinstance(one, Reading) and one.sigma is not None:
             number(one.sigma, f"{where}.sigma", 1e-4, 1e5)
-
-
-def corners_there(walls: set[str], where: str, *keys: str) -> None:
-    """Raise JobError unless all corners go by walls that are there, and are different ones."""
-    for key in keys:
-        if key not in walls:
-            raise JobError(f"It ends at a wall “{key[:40]}” that is not there.", where=where)
-    if len(set(keys)) < len(keys):
-        raise JobError("Its corners must be different ones.", where=where)

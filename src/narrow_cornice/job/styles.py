@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Mapping
 from functools import lru_cache
 from importlib.resources import files
 from typing import Literal
 
 import msgspec
 
+from narrow_cornice.job.brief import Manner
 from narrow_cornice.trim.proportion import School
 
 
@@ -59,10 +61,15 @@ def moods() -> dict[str, Mood]:
     return _table().moods
 
 
-def mood_says(mood: str) -> str:
-    """Return what a mood word suggests, empty for a word of somebody's own."""
-    known = moods().get(mood)
+def mood_says(mood: Manner) -> str:
+    """Return what a mood suggests, empty for a word of somebody's own."""
+    known = moods().get(mood.key)
     return known.words if known is not None else ""
+
+
+def manner_of(words: str, known: Mapping[str, object]) -> Manner:
+    """Return a style or a mood as somebody wrote it: one of the table's, or words of their own."""
+    return Manner(key=words) if words in known else Manner(words=words)
 
 
 def mood_words() -> tuple[str, ...]:

@@ -15,9 +15,10 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.brief import HouseBrief
+from narrow_cornice.job.finishes import Paint
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import Job, Paint, Room, Settings
-from narrow_cornice.job.things import WayIn
+from narrow_cornice.job.measured import WayIn
+from narrow_cornice.job.model import Job, Room, Settings
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 

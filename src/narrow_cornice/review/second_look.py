@@ -9,10 +9,11 @@ from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.job.brief import HouseBrief
+from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Job, Paint, Room, Settings
+from narrow_cornice.job.model import Job, Room, Settings
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.things import WayIn
 from narrow_cornice.review.finding import GRADES, Finding, JobSeen, RoomSeen
 from narrow_cornice.review.rules import (
     accent_once,

@@ -8,7 +8,8 @@ import msgspec
 
 from narrow_cornice.cutting.lengths import Lengths
 from narrow_cornice.explained.figures import Figure, explained
-from narrow_cornice.job.model import Colour, MilledTrim, Paint
+from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_quantity
 
@@ -16,7 +17,7 @@ LineKind = Literal["paint", "trim", "knife", "repair"]
 
 
 class LineToBuy(msgspec.Struct, frozen=True):
-    """One line to buy.
+    """One line to buy; ``shop`` is the identity of where.
 
     ``needed`` is in litres, mm, or the measure of a repair's material; ``buy`` is (size, count, price of all);
     ``shares`` is what each room needs of it, (room id, room name, amount); ``key`` stays the same while the thing does,

@@ -5,7 +5,7 @@ from __future__ import annotations
 import msgspec
 
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.job.edits.design_edits import REDUCTIONS, Reduction, reduce_cornice
+from narrow_cornice.job.edits.trim_edits import REDUCTIONS, Reduction, reduce_cornice
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job
 

@@ -28,7 +28,7 @@ def with_reserve(needed: float, touch_up_reserve: float) -> float:
     return needed + touch_up_reserve
 
 
-def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseRules) -> LineToBuy:
+def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseRules, shop: str) -> LineToBuy:
     paint, colour = needs[0][2].paint, needs[0][2].colour
     shares = tuple((room_id, name, need.total(name)) for room_id, name, need in needs)
     needed = total("litres", "L", [amount for _, _, amount in shares])
@@ -40,7 +40,7 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
     prices = [
         price_of_tins(
             table("tins", count, "", chosen),
-            table("price of one", size.price, "money", f"{paint.name}, {size.litres:g} L, {paint.shop}"),
+            table("price of one", size.price, "money", f"{paint.name}, {size.litres:g} L, {shop}"),
             called=f"{count} × {size.litres:g} L",
         )
         for size, count in tins.buy
@@ -68,9 +68,9 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
 
 
 @by_identity(keep=4096)
-def _paint_line_of(key: str, rules: HouseRules, *wanted: str | PaintNeed) -> LineToBuy:
+def _paint_line_of(key: str, rules: HouseRules, shop: str, *wanted: str | PaintNeed) -> LineToBuy:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
-    return _paint_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), rules)  # type: ignore[arg-type]
+    return _paint_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), rules, shop)  # type: ignore[arg-type]
 
 
 @by_identity(keep=256)
@@ -111,6 +111,7 @@ class ToBuy(msgspec.Struct, frozen=True):
     lines: tuple[LineToBuy, ...]
     unsold: tuple[str, ...]
     waiting: tuple[str, ...]
+    shop_names: dict[str, str] = {}
 
     @property
     def price(self) -> float:
@@ -121,12 +122,16 @@ class ToBuy(msgspec.Struct, frozen=True):
         """Return the line of that key, None where it is no longer ordered."""
         return next((line for line in self.lines if line.key == key), None)
 
+    def shop_of(self, line: LineToBuy) -> str:
+        """Return the name of the shop where a line is bought."""
+        return self.shop_names.get(line.shop, line.shop)
+
     def shops(self) -> list[tuple[str, list[LineToBuy]]]:
-        """Return the lines by shop, in the order they first appear."""
+        """Return the lines by shop, as the names of these, in the order they first appear."""
         slips: dict[str, list[LineToBuy]] = {}
         for line in self.lines:
             slips.setdefault(line.shop, []).append(line)
-        return list(slips.items())
+        return [(self.shop_names.get(shop, shop), lines) for shop, lines in slips.items()]
 
 
 @by_identity(keep=64)
@@ -142,15 +147,20 @@ def to_buy(job: Job) -> ToBuy:
             continue
         for key, need in paint_needs(room, job.house_rules, job.paints, job.colours).items():
             paints.setdefault(key, []).append((room.id, room.name, need))
-        for key, trim in trim_needs(room, job.house_rules, job.stock, job.joinery).items():
+        for key, trim in trim_needs(room, job.house_rules, job.milled, job.joinery).items():
             trims.setdefault(key, []).append((room.id, room.name, trim))
-    lines = [_paint_line_of(key, rules, *(one for need in needs for one in need)) for key, needs in paints.items()]
+    shops = job.shop_names()
+    lines = []
+    for key, needs in paints.items():
+        at = needs[0][2].paint.shop
+        flat = [one for need in needs for one in need]
+        lines.append(_paint_line_of(key, rules, shops.get(at, at), *flat))
     unsold: list[str] = []
     knives: list[LineToBuy] = []
     ordered = sorted(trims.items(), key=lambda one: KINDS.index(one[1][0][2].kind))
     for key, wanted in ordered:
         profile = wanted[0][2].profile
-        stock = milled_for(wanted[0][2].kind, job.stock)
+        stock = milled_for(wanted[0][2].kind, job.milled)
         if profile is not None:
             stock = sold_as(profile, stock)
         if stock is None:
@@ -166,7 +176,7 @@ def to_buy(job: Job) -> ToBuy:
         for material, amount in _material_needs(room).items():
             materials.setdefault(material, []).extend((room.id, room.name, amount))
     lines += [_repair_line(key, *flat) for key, flat in materials.items()]
-    return ToBuy(tuple(lines), tuple(unsold), tuple(waiting))
+    return ToBuy(tuple(lines), tuple(unsold), tuple(waiting), shops)
 
 
 @by_identity(keep=1024)

@@ -20,8 +20,10 @@ from narrow_cornice.derived.trimwork.sections import is_drawn
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.bought import CuttingPlan
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import CuttingPlan, Joinery, MilledTrim, Room
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import Fitted
@@ -103,7 +105,9 @@ def trim_needs(
         members = ""
         if kind == "cornice":
             members = " of " + ", ".join(member.name for member in trimmed.trim.members if member.fitted)
-        drawn = f"~{_drawn_key(piece.profile)}" if piece.profile is not None and is_drawn(room.trim, kind) else ""
+        drawn = (
+            f"~{_drawn_key(piece.profile)}" if piece.profile is not None and is_drawn(room.trim.choices, kind) else ""
+        )
         key = f"trim:{kind}:{size}{members}{drawn}"
         name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}{', as drawn' if drawn else ''}"
         cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in mine if not one.stock]

@@ -6,7 +6,7 @@ from narrow_cornice.derived.coated.areas import free_faces, rectangle, standing_
 from narrow_cornice.derived.measured.rooms import AGAINST
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, reading, total
-from narrow_cornice.job.things import Bulk
+from narrow_cornice.job.measured import Bulk
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import on_floor
 
@@ -32,9 +32,9 @@ def overhead(bulk: Bulk, under_cornice: float) -> Figure:
 def reach_the_ceiling(trimmed: TrimmedRoom) -> list[Bulk]:
     """Return what stands up to or hangs from the level part of the ceiling."""
     room, measured = trimmed.room, trimmed.measured
-    tall, sides = trimmed.height.value, [side.id for side in room.sides]
+    tall, sides = trimmed.height.value, [side.id for side in room.measured.walls]
     found = []
-    for bulk in room.bulks:
+    for bulk in room.measured.bulks:
         side = measured.plan.sides[sides.index(bulk.wall)]
         middle = on_floor(side, bulk.place.mm + bulk.width.mm / 2, bulk.out.mm + bulk.depth.mm / 2)
         if (bulk.top is None or bulk.top.mm >= tall - AGAINST) and measured.ceiling.at(*middle) >= tall - AGAINST:
@@ -45,7 +45,7 @@ def reach_the_ceiling(trimmed: TrimmedRoom) -> list[Bulk]:
 def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
     """Return what beams, boxed pipes, columns and lowered pieces of ceiling have to be painted."""
     made, room = [], trimmed.room
-    for bulk in room.bulks:
+    for bulk in room.measured.bulks:
         path = (room.id, "bulk", bulk.id)
         width = reading("width", bulk.width.mm, "mm", (*path, "width"))
         depth = reading("depth", bulk.depth.mm, "mm", (*path, "depth"))

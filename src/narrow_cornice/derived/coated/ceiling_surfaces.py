@@ -16,8 +16,8 @@ from narrow_cornice.derived.coated.areas import (
 from narrow_cornice.derived.coated.bulks import overhead
 from narrow_cornice.derived.coated.surface import Surface, none_here, plain_surface
 from narrow_cornice.explained.figures import Figure, total
+from narrow_cornice.job.measured import Bulk
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.things import Bulk
 from narrow_cornice.survey.ceilings import Ceiling
 from narrow_cornice.survey.plan import Plan, corner_name, pair_name, plan_area
 from narrow_cornice.survey.triangles import triangles

@@ -10,8 +10,9 @@ from narrow_cornice.explained.figures import Figure, choice, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.coats import Hiding, coats_to_hide
 from narrow_cornice.finishes.spread import Method, litres, loss_of, practical_spread, theoretical_spread
+from narrow_cornice.job.finishes import Colour, Finish, Paint
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Colour, Finish, Paint, Room
+from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 
 NO_FINISH = Finish()  # what is on a surface nobody gave anything
@@ -65,8 +66,8 @@ def finished_surfaces(
     by_colour = {colour.id: colour for colour in colours}
     finished = []
     for surface in room_surfaces(room, changed_rules):
-        own = room.finishes.get(surface.key)
-        finish = own or room.finishes.get(surface.group, NO_FINISH)
+        own = room.finishes.surfaces.get(surface.key)
+        finish = own or room.finishes.surfaces.get(surface.group, NO_FINISH)
         colour, paint = by_colour.get(finish.colour or ""), by_paint.get(finish.paint or "")
         finished.append(Finished(surface, finish, own is not None, colour, paint))
     return tuple(finished)

@@ -14,9 +14,9 @@ from narrow_cornice.finishes.repairs import (
     repair_quantity,
 )
 from narrow_cornice.finishes.tins import TinSize, cheapest_tins
+from narrow_cornice.job.measured import ConditionMark
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.things import ConditionMark
 from narrow_cornice.survey.plan import side_name
 
 
@@ -40,14 +40,14 @@ class Repair(msgspec.Struct, frozen=True):
 def room_repairs(room: Room) -> tuple[Repair, ...]:
     """Return the repairs of a room, wall by wall in the order they are walked."""
     kinds, materials = repair_kinds(), repair_materials()
-    order = {side.id: index for index, side in enumerate(room.sides)}
+    order = {side.id: index for index, side in enumerate(room.measured.walls)}
     made = []
-    for mark in sorted(room.marks, key=lambda one: order.get(one.wall, 0)):
+    for mark in sorted(room.measured.marks, key=lambda one: order.get(one.wall, 0)):
         kind = kinds.get(mark.kind)
         if kind is None:
             continue
         path = (room.id, "mark", mark.id)
-        wall = side_name(order[mark.wall], len(room.sides))
+        wall = side_name(order[mark.wall], len(room.measured.walls))
         quantity = repair_quantity(
             kind,
             reading("width", mark.width.mm, "mm", (*path, "width"), f"of the {mark.kind}"),

@@ -45,6 +45,7 @@ class Surface(msgspec.Struct, frozen=True):
 
 
 def none_here(name: str) -> Figure:
+    """Return no area at all, under a name."""
     return Figure(name, 0.0, "m²", "choice", note="none here")
 
 

@@ -11,7 +11,7 @@ from narrow_cornice.derived.coated.wall_surfaces import wall_surfaces
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, reading, total
-from narrow_cornice.job.edits.measure_edits import twin_path
+from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -48,7 +48,7 @@ def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Fig
         )
         edges = leaf_edges(width, height, leaf)
         # Of a door that two rooms share each has its own face; the edges are counted once, with the first.
-        if not opening.twin or twin_path(room_id, opening.id) < opening.twin:
+        if opening.twin is None or Twin(room_id, opening.id).key < opening.twin.key:
             surfaces.append(
                 plain_surface(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face)
             )

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, choice
+from narrow_cornice.job.finishes import TwoTone
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import TwoTone
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.units.lengths import Length
 
@@ -13,7 +13,7 @@ from narrow_cornice.units.lengths import Length
 def split_of(trimmed: TrimmedRoom) -> Figure | None:
     """Return the height at which the walls change colour, None where they do not."""
     room = trimmed.room
-    return _split(room.id, room.two_tone, room.split, trimmed.trim, trimmed.height)
+    return _split(room.id, room.finishes.two_tone, room.finishes.split, trimmed.trim, trimmed.height)
 
 
 @by_identity(keep=1024)

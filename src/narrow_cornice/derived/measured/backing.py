@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from narrow_cornice.job.things import Backing
+from narrow_cornice.job.measured import Backing
 
 MOST_STUDS = 400
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 import msgspec
 
 from narrow_cornice.explained.figures import Figure, reading, table
+from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.things import WayIn
 from narrow_cornice.survey.ways_in import in_lift, longest_round_turn, round_turn, through_door
 
 

@@ -13,10 +13,10 @@ from narrow_cornice.derived.measured.surveys import plan_of
 from narrow_cornice.derived.measured.widths import SHARES, height_of_level
 from narrow_cornice.explained.figures import Figure, choice, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.measured import Recess, WallAsRead, WallWidth
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Room, WallAsRead
+from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.things import Recess, WallWidth
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, Side, on_floor
@@ -118,10 +118,10 @@ def _leans(
     """
     usual = rules.value("usual_lean") / 1000.0
     slope, variance, read, bows = 0.0, 0.0, False, 0.0
-    for there, neighbour in ((left, (index + 1) % len(room.sides)), (right, index - 1)):
+    for there, neighbour in ((left, (index + 1) % len(room.measured.walls)), (right, index - 1)):
         if not there:
             continue
-        truth = room.trueness.get(room.sides[neighbour].id)
+        truth = room.measured.trueness.get(room.measured.walls[neighbour].id)
         gaps = [abs(one.mm) for _, one in counted(truth.flat)] if truth is not None else []
         bows += max(gaps, default=rules.value("usual_bow")) ** 2
         mine = counted(truth.plumb) if truth is not None else []
@@ -136,10 +136,12 @@ def _leans(
 
 def floor_fall(room: Room, plan: Plan, places: Sequence[Point], rules: HouseRules) -> float | None:
     """Return how far the floor falls over some places by its levels at corners, in mm, None where too few are read."""
-    read = {one.corner: one.reading.mm for one in room.levels}
+    read = {one.corner: one.reading.mm for one in room.measured.levels}
     known = [(plan.corners[0], 0.0)]
     known += [
-        (plan.corners[(n + 1) % len(room.sides)], read[side.id]) for n, side in enumerate(room.sides) if side.id in read
+        (plan.corners[(n + 1) % len(room.measured.walls)], read[side.id])
+        for n, side in enumerate(room.measured.walls)
+        if side.id in read
     ]
     if len(known) < 2:
         return None
@@ -165,9 +167,9 @@ def _lower_than(
         z = measured.ceiling.at(*place)
         if z < lowest - 1.0:
             lowest, what = z, "under the sloped ceiling"
-    for bulk in room.bulks:
+    for bulk in room.measured.bulks:
         over = bulk.place.mm < end and bulk.place.mm + bulk.width.mm > start and bulk.out.mm < depth
-        if bulk.wall == room.sides[measured.plan.sides.index(side)].id and over and bulk.under.mm < lowest:
+        if bulk.wall == room.measured.walls[measured.plan.sides.index(side)].id and over and bulk.under.mm < lowest:
             lowest, what = bulk.under.mm, f"under {bulk.name[:40]}"
     if not what:
         return None
@@ -195,7 +197,7 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     measured = measured_room(room, changed_rules)
     if measured.fault or measured.height is None:
         return Fit(recess, "", measured.fault)
-    index = next(i for i, side in enumerate(room.sides) if side.id == recess.wall)
+    index = next(i for i, side in enumerate(room.measured.walls) if side.id == recess.wall)
     rules = house_rules_of(changed_rules)
     plan, side = measured.plan, measured.plan.sides[index]
     long, tall, depth = side.length.value, measured.height.value, recess.depth.mm
@@ -206,7 +208,7 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     left = recess.start is None and plan.angles[(index + 1) % len(plan.sides)] < 170.0
     right = recess.end is None and plan.angles[index] < 170.0
     path = (room.id, "recess", recess.id)
-    upward = _upward(room.heights, room.sides, plan, index, start, end, depth, changed_rules)
+    upward = _upward(room.measured.heights, room.measured.walls, plan, index, start, end, depth, changed_rules)
     height = _clear_figure("clear height", upward)
     footprint = [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 1.0) for v in (0.0, 1.0)]
     fall = floor_fall(room, plan, footprint, rules)
@@ -228,8 +230,8 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     both = left and right
     between: tuple[Across, ...] = ()
     walked = (end - start, max(0.5, side.sigma))
-    if both and room.widths:
-        between = _between_the_ends(room.widths, room.sides, plan, index, depth, tall, changed_rules)
+    if both and room.measured.widths:
+        between = _between_the_ends(room.measured.widths, room.measured.walls, plan, index, depth, tall, changed_rules)
         if between:
             walked = _walked_without_widths(room, index, changed_rules)
     across = _across(recess, between, *walked, changed_rules, tall, splay, splay_sigma, lean, lean_sigma, bow, both)
@@ -354,7 +356,7 @@ def _walked_without_widths(room: Room, index: int, changed_rules: dict[str, floa
 
     Where the plan is not determined without them, the wall says next to nothing of its own.
     """
-    plan = plan_of(room.id, room.sides, room.diagonals, room.offsets, changed_rules)
+    plan = plan_of(room.id, room.measured.walls, room.measured.diagonals, room.measured.offsets, changed_rules)
     if plan.determined:
         return plan.sides[index].length.value, max(0.5, plan.sides[index].sigma)
     whole = measured_room(room, changed_rules).plan.sides[index].length.value

@@ -5,9 +5,9 @@ from __future__ import annotations
 import msgspec
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
-from narrow_cornice.job.edits.measure_edits import twin_path
+from narrow_cornice.job.measured import Opening, Twin
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.job.model import Room
 from narrow_cornice.survey.house import SharedDoor, Standing, rooms_standing
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import on_floor
@@ -46,11 +46,14 @@ def house_of(rooms: tuple[Room, ...], changed_rules: dict[str, float]) -> House:
     measured = [measured_room(room, changed_rules) for room in rooms]
     known = [one for one in measured if one.plan.determined]
     places = {one.room.id: number for number, one in enumerate(known)}
-    openings = {twin_path(one.room.id, opening.id): (one, opening) for one in known for opening in one.room.openings}
+    openings = {
+        Twin(one.room.id, opening.id): (one, opening) for one in known for opening in one.room.measured.openings
+    }
     pairs, doors = [], []
     for path, (one, opening) in openings.items():
-        beyond = openings.get(opening.twin)
-        if beyond is None or beyond[1].twin != path or path > opening.twin:  # each must lead to the other
+        beyond = openings.get(opening.twin) if opening.twin is not None else None
+        # Each must lead to the other, and the pair is counted once.
+        if opening.twin is None or beyond is None or beyond[1].twin != path or path.key > opening.twin.key:
             continue
         other, twin = beyond
         sides = [_middle(*side) for side in ((one, opening), (other, twin))]
@@ -65,7 +68,7 @@ def house_of(rooms: tuple[Room, ...], changed_rules: dict[str, float]) -> House:
 
 def _middle(measured: MeasuredRoom, opening: Opening) -> tuple[Point, Point]:
     """Return the middle of an opening on its wall, and the way out of the room there."""
-    index = next(i for i, side in enumerate(measured.room.sides) if side.id == opening.wall)
+    index = next(i for i, side in enumerate(measured.room.measured.walls) if side.id == opening.wall)
     side = measured.plan.sides[index]
     return on_floor(side, opening.place.mm + opening.width.mm / 2, 0.0), side.outward
 

@@ -11,10 +11,10 @@ import msgspec
 
 from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
 from narrow_cornice.explained.figures import Figure, explained, reading
+from narrow_cornice.job.measured import Bulk, ConditionMark, Fixture, Opening, Slope
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Opening, Room
+from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.things import Bulk, ConditionMark, Fixture, Slope
 from narrow_cornice.survey.ceilings import Ceiling, Plane, UpperEdge, slope_over
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import Plan, corner_name
@@ -211,15 +211,17 @@ def _about_middle(thing: Fixture | ConditionMark) -> Rect:
 def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     """Return the room with everything that follows from its readings."""
     # Heights and lean matter to the plan only where widths were read at several levels.
-    levelled = (room.widths, room.heights, room.trueness) if room.widths else ()
-    plan = plan_of(room.id, room.sides, room.diagonals, room.offsets, changed_rules, *levelled)
-    height = _height(room.heights, room.id, changed_rules)
+    levelled = (room.measured.widths, room.measured.heights, room.measured.trueness) if room.measured.widths else ()
+    plan = plan_of(
+        room.id, room.measured.walls, room.measured.diagonals, room.measured.offsets, changed_rules, *levelled
+    )
+    height = _height(room.measured.heights, room.id, changed_rules)
     if not plan.determined:
         return MeasuredRoom(room, plan, height, fault=plan.fault)
     if height is None:
         return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
     corners = _corners(plan)
-    ceiling, upper_edges = _ceiling(plan, height, *(side.slope for side in room.sides))
+    ceiling, upper_edges = _ceiling(plan, height, *(side.slope for side in room.measured.walls))
     faces = tuple(
         # Seen from inside, the left end of a wall is the end of the anticlockwise walk.
         _face(
@@ -229,11 +231,11 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             corners[(index + 1) % len(corners)],
             corners[index],
             upper_edges[index],
-            *(_opening_face(room.id, one) for one in room.openings if one.wall == side.id),
-            *(one for one in room.fixtures if one.wall == side.id),
-            *(one for one in room.marks if one.wall == side.id),
-            *_standing_of(room.bulks, room.id, side.id, height.value),
+            *(_opening_face(room.id, one) for one in room.measured.openings if one.wall == side.id),
+            *(one for one in room.measured.fixtures if one.wall == side.id),
+            *(one for one in room.measured.marks if one.wall == side.id),
+            *_standing_of(room.measured.bulks, room.id, side.id, height.value),
         )
-        for index, side in enumerate(room.sides)
+        for index, side in enumerate(room.measured.walls)
     )
     return MeasuredRoom(room, plan, height, faces, ceiling=ceiling)

@@ -8,10 +8,9 @@ from collections.abc import Mapping, Sequence
 from narrow_cornice.derived.measured.widths import observed_widths
 from narrow_cornice.explained.figures import Figure, reading
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.measured import CornerOffset, Diagonal, Trueness, WallAsRead, WallWidth
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import CornerOffset, Diagonal, WallAsRead
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.things import Trueness, WallWidth
 from narrow_cornice.survey.doubt import next_reading, reach_of
 from narrow_cornice.survey.network import Distance, Offset, interior_angle
 from narrow_cornice.survey.plan import (

@@ -6,8 +6,7 @@ import math
 from collections.abc import Mapping, Sequence
 
 from narrow_cornice.explained.house_rules import HouseRules
-from narrow_cornice.job.model import WallAsRead
-from narrow_cornice.job.things import Level, Trueness, WallWidth
+from narrow_cornice.job.measured import Level, Trueness, WallAsRead, WallWidth
 from narrow_cornice.survey.network import Width
 from narrow_cornice.survey.plan import Observed, side_name
 from narrow_cornice.survey.readings import Reading, counted, sigma_of

@@ -19,7 +19,8 @@ from narrow_cornice.derived.trimwork.blocks import blocks_of
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Joinery, MilledTrim, Room
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Fitted
@@ -167,7 +168,7 @@ def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[Cut
     """Return the pieces round the openings, square on the floor or on a plinth block: mitred in the plane of the wall,
     the head lying over the legs, or all of them between corner blocks."""
     corner = standing(choice("corner", 90.0, "°", note="of a casing, in the plane of the wall"))
-    way = trimmed.room.casing_heads
+    way = trimmed.room.trim.casing_heads
     parts = parts_of_piece(trimmed.trim.of("casing"))
     made: list[CutPiece] = []
     for run in runs:
@@ -270,7 +271,7 @@ def _end(
     corner = face.left if side == "left" else face.right
     index = trimmed.faces.index(face)
     beyond = trimmed.faces[(index + 1) % len(trimmed.faces)] if side == "left" else trimmed.faces[index - 1]
-    old = next((one for one in trimmed.room.there if one.wall == beyond.id and one.kind == run.kind), None)
+    old = next((one for one in trimmed.room.measured.there if one.wall == beyond.id and one.kind == run.kind), None)
     if old is not None and old.decision == "keep":
         how = "" if old.meets == "not said" else f", {old.meets}"
         return EndCut("square", f"the old {run.kind} of {old.height.mm:g}{how}")
@@ -346,7 +347,7 @@ def _parts(
 ) -> list[CutPiece]:
     """Return a run as one piece, or as several that are scarfed."""
     overlap = 20.0 if part.spring is not None else part.depth
-    studs = [place - run.start for place in stud_places(trimmed.room.backing.get(face.id), face.length)]
+    studs = [place - run.start for place in stud_places(trimmed.room.measured.backing.get(face.id), face.length)]
     longest = max(part.stock.profile.lengths) if part.stock is not None else longest_stock(run.kind, stock)
     whole = run.to_buy.value
     for end, corner in ((run.left, face.left), (run.right, face.right)):

@@ -10,7 +10,7 @@ import msgspec
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure, explained, reading
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.things import Framed, Panelling
+from narrow_cornice.job.trimwork import Framed, Panelling
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim

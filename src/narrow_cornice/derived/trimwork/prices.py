@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 
 from narrow_cornice.explained.figures import Figure, explained, table
-from narrow_cornice.job.model import MilledTrim
+from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.choices import TrimKind
 
 

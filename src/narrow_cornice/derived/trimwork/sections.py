@@ -13,7 +13,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.edits.design_edits import draw_section
+from narrow_cornice.job.edits.trim_edits import draw_section
 from narrow_cornice.job.history import Edit
 from narrow_cornice.trim.choices import TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
@@ -72,7 +72,7 @@ def _redrawn(trimmed: TrimmedRoom, kind: TrimKind, stacks: Mapping[str, Stack], 
     changed = {key for key in stacks if abs(tall[key] - height_of(before.get(key, ()))) > 1e-6}
     whole, was = sum(tall.values()), sum(height_of(stack) for stack in before.values())
     if kind == "cornice":
-        typed = room.trim.get("cornice", TrimChoice()).height is not None
+        typed = room.trim.choices.get("cornice", TrimChoice()).height is not None
         for key in stacks if typed else changed:
             sizes[key]["height"] = _length(tall[key])
         if typed and abs(whole - was) > 1e-6:
@@ -84,7 +84,7 @@ def _redrawn(trimmed: TrimmedRoom, kind: TrimKind, stacks: Mapping[str, Stack], 
     out = sum(out_of(stack) for stack in stacks.values())
     if abs(out - sum(out_of(stack) for stack in before.values())) > 1e-6:
         sizes.setdefault(kind, {})["projection"] = _length(out)
-    elif kind == "cornice" and changed and room.trim.get("cornice", TrimChoice()).projection is None:
+    elif kind == "cornice" and changed and room.trim.choices.get("cornice", TrimChoice()).projection is None:
         sizes.setdefault(kind, {})["projection"] = _length(out)  # it would have grown with the height
     return draw_section(room.id, sizes, title)
 
@@ -203,7 +203,7 @@ def with_dentils(trimmed: TrimmedRoom) -> Edit:
 
 def undraw(trimmed: TrimmedRoom, kind: TrimKind) -> Edit:
     """Let a kind of trim be drawn by its order again; typed sizes stay."""
-    keys = [key for key, choice in trimmed.room.trim.items() if kind_of_key(key) == kind and choice.drawn]
+    keys = [key for key, choice in trimmed.room.trim.choices.items() if kind_of_key(key) == kind and choice.drawn]
     return draw_section(trimmed.room.id, {key: {"drawn": ()} for key in keys}, f"{kind} as its order draws it")
 
 

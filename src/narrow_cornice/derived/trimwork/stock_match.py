@@ -15,8 +15,9 @@ from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, mil
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Job, Joinery, MilledTrim, Room
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile, Use, shipped_profiles
 from narrow_cornice.trim.choices import TrimChoice, TrimKind, with_choice
 from narrow_cornice.trim.girth import girth_of
@@ -56,9 +57,9 @@ def catalogue_of(own: tuple[StockProfile, ...]) -> tuple[StockProfile, ...]:
 
 def as_made(room: Room, kind: TrimKind) -> Room:
     """Return the room with a kind of trim made as its order or somebody drew it, not put together from stock."""
-    if not room.trim.get(kind, TrimChoice()).stock:
+    if not room.trim.choices.get(kind, TrimChoice()).stock:
         return room
-    return replace(room, trim=with_choice(room.trim, kind, stock=()))
+    return replace(room, trim=replace(room.trim, choices=with_choice(room.trim.choices, kind, stock=())))
 
 
 @by_identity(keep=256)
@@ -72,7 +73,7 @@ def _wanted_member(room: Room, changed_rules: dict[str, float], name: str) -> Pr
     """Return one member of a room's cornice as a section of its own, None where it is not fitted."""
     whole = _wanted(room, changed_rules, "cornice")
     mine = tuple(one.member for one in whole.members if one.stack == name) if whole is not None else ()
-    return stack_profile("cornice", mine, room.curves) if mine and height_of(mine) > 1.0 else None
+    return stack_profile("cornice", mine, room.trim.curves) if mine and height_of(mine) > 1.0 else None
 
 
 @by_identity(keep=256)
@@ -99,7 +100,7 @@ def offers_of(
     least, kerf = rules.value("least_thickness"), rules.value("kerf")
     plain = as_made(room, kind)
     cuts = [one.length for one in cut_list(plain, changed_rules, stock, joinery) if one.kind == kind]
-    chosen = room.trim.get(kind, TrimChoice()).stock
+    chosen = room.trim.choices.get(kind, TrimChoice()).stock
     offers = []
     known = catalogue_of(own)
     matches = nearest_to_member(wanted, member, known)[:MOST] if member else _matches(wanted, kind, own, least)
@@ -152,4 +153,4 @@ def _made(
 
 def job_offers(job: Job, room: Room, kind: TrimKind, member: str = "") -> Offers:
     """Return the offers of a room in a job, for a kind of trim or one member of the cornice."""
-    return offers_of(room, job.house_rules, kind, job.catalogue, job.stock, job.joinery, member)
+    return offers_of(room, job.house_rules, kind, job.catalogue, job.milled, job.joinery, member)

@@ -8,9 +8,9 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measur
 from narrow_cornice.derived.trimwork.panelling import NO_PANELS, WallPanels, panels_of_walls
 from narrow_cornice.explained.figures import Figure, reading
 from narrow_cornice.job.memo import by_identity
-from narrow_cornice.job.model import Room, order_of
+from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.things import Panelling
+from narrow_cornice.job.trimwork import Panelling
 from narrow_cornice.trim.choices import TrimChoice, TrimKind
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
 from narrow_cornice.trim.members import Curves
@@ -124,19 +124,19 @@ def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | N
     if measured.fault or measured.height is None:
         return None
     height = measured.height
-    panelled = bool(room.panels or room.frames)
-    framing = _framing(room.panels, room.id)
-    choices, order = room.trim, order_of(room)
-    trim = _trim(height, order, room.school, choices, changed_rules, room.id, room.curves, panelled, framing)
-    way = _casing_way(room.casing_heads, room.plinth_blocks, trim, changed_rules)
+    panelled = bool(room.trim.panels or room.trim.frames)
+    framing = _framing(room.trim.panels, room.id)
+    choices, order = room.trim.choices, room.trim.order_in_force
+    trim = _trim(height, order, room.trim.school, choices, changed_rules, room.id, room.trim.curves, panelled, framing)
+    way = _casing_way(room.trim.casing_heads, room.trim.plinth_blocks, trim, changed_rules)
     walls = tuple(
-        _wall(face, way, *(one.kind for one in room.there if one.wall == face.id and one.decision == "keep"))
+        _wall(face, way, *(one.kind for one in room.measured.there if one.wall == face.id and one.decision == "keep"))
         for face in measured.faces
     )
     panels: dict[str, WallPanels] = {}
     if panelled:
         each = [one for pair in zip(measured.faces, walls, strict=True) for one in pair]
-        panels = panels_of_walls(room.panels, room.frames, trim, height, room.id, *each)
+        panels = panels_of_walls(room.trim.panels, room.trim.frames, trim, height, room.id, *each)
     others = [panels[face.id].runs for face in measured.faces if face.id in panels]
     runs = in_order([*(_runs(wall, trim) for wall in walls), *others])
     return TrimmedRoom(measured, height, trim, walls, runs, panels)

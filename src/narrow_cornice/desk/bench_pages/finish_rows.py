@@ -17,7 +17,8 @@ from narrow_cornice.desk.bench_rows import (
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Finish, Job, Room
+from narrow_cornice.job.finishes import Finish
+from narrow_cornice.job.model import Job, Room
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.bench import Bench

@@ -27,7 +27,8 @@ from narrow_cornice.desk.size_fields import fields_of
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Job, Opening, OpeningKind, Room
+from narrow_cornice.job.measured import Opening, OpeningKind, Twin
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.lengths import Length, parse_length
 
 if TYPE_CHECKING:
@@ -40,10 +41,10 @@ MEASURED_HERE = ("wall", "corner", "diagonal", "offset", "width", "opening", "fi
 
 def wall_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
     """Yield the rows of a wall: readings, corner, working, what can be put into it."""
-    side = next((side for side in room.sides if side.id == about[2]), None)
+    side = next((side for side in room.measured.walls if side.id == about[2]), None)
     if side is None:
         return
-    index = room.sides.index(side)
+    index = room.measured.walls.index(side)
     name = edits.wall_name(room, side.id)
     yield Title(f"Wall {name}", room.name[:200])
     yield from reading_rows(bench, (room.id, "wall", side.id), side.readings, f"wall {name}")
@@ -73,7 +74,7 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
         taken = [] if measured.fault else [one.rect.u1 for one in measured.face(wall_id).openings]
         free = max(taken, default=0.0) + 300
         if bench.do(edits.add_opening(room.id, kind, wall_id, Length(free, f"{free:g} mm"))):
-            added = bench.session.job.room(room.id).openings[-1]
+            added = bench.session.job.room(room.id).measured.openings[-1]
             bench.session.select((room.id, "opening", added.id))
 
     def broken(kind: Literal["projection", "recess"]) -> None:
@@ -128,14 +129,14 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
         "Round the corner at its end": curved,
         "Add a wall after this one": lambda: bench.do(edits.add_wall(room.id, wall_id, name)),
     }
-    photo = next((one for one in room.photos if one.wall == wall_id), None)
+    photo = next((one for one in room.measured.photos if one.wall == wall_id), None)
     actions["Lay a photograph over it"] = lambda: lay_photograph(bench, room, wall_id, name)
     if photo is not None:
         actions["Point at what the photograph shows"] = lambda: point_at(bench, wall_id, name)
         actions["Remove the photograph"] = lambda: bench.do(edits.remove_photo(room.id, wall_id, name))
-    if len(room.sides) > 3:
+    if len(room.measured.walls) > 3:
         actions["Remove this wall"] = lambda: bench.do(edits.remove_wall(room.id, wall_id, name))
-    if len(room.sides) >= 8:
+    if len(room.measured.walls) >= 8:
         actions["Straighten from here"] = lambda: bench.do(edits.straighten_wall(room.id, index, name))
     return actions
 
@@ -167,7 +168,7 @@ def _asked_sizes(bench: Bench, title: str, names: tuple[str, ...], usual: str) -
 def height_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     """Yield the rows of the ceiling height."""
     yield Title("Ceiling height", room.name[:200])
-    yield from reading_rows(bench, (room.id, "height"), room.heights, "ceiling height")
+    yield from reading_rows(bench, (room.id, "height"), room.measured.heights, "ceiling height")
     measured = measured_room(room, job.house_rules)
     if measured.height is not None:
         yield from bench.working(measured.height)
@@ -175,13 +176,13 @@ def height_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 
 def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
     """Yield the rows of a door, window or doorway."""
-    opening = next((one for one in room.openings if one.id == about[2]), None)
+    opening = next((one for one in room.measured.openings if one.id == about[2]), None)
     if opening is None:
         return
     name = edits.wall_name(room, opening.wall)
     yield Title(opening.name[:300], f"{opening.kind.capitalize()} in wall {name}, {room.name[:100]}")
     yield TextRow("Name", opening.name[:2000], lambda text: _opening(bench, room, opening, name=text))
-    walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.sides)
+    walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.measured.walls)
     yield ChoiceRow("In wall", walls, opening.wall, lambda value: _opening(bench, room, opening, wall=value))
     words = {
         "place": "From the left",
@@ -194,18 +195,19 @@ def opening_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[R
     for field in fields_of(opening.kind):
         yield from bench.size_rows((room.id, "opening", opening.id, field), words[field])
     others = [
-        (edits.twin_path(other.id, one.id), f"{other.name}: {one.name}"[:60])
+        (Twin(other.id, one.id), f"{other.name}: {one.name}"[:60])
         for other in job.rooms
         if other.id != room.id
-        for one in other.openings
+        for one in other.measured.openings
         if one.kind == opening.kind and one.kind in LEADING
     ]
     if opening.kind in LEADING and others:
+        twins = {"": None, **{twin.key: twin for twin, _ in others}}
         yield ChoiceRow(
             "Leads to",
-            (("", "not said"), *others),
-            opening.twin,
-            lambda value: bench.do(edits.join_openings(room.id, opening.id, value, opening.name)),
+            (("", "not said"), *((twin.key, words) for twin, words in others)),
+            opening.twin.key if opening.twin is not None else "",
+            lambda value: bench.do(edits.join_openings(room.id, opening.id, twins[value], opening.name)),
         )
     yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on))
     if opening.kind == "window":

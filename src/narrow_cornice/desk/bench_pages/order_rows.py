@@ -34,12 +34,13 @@ if TYPE_CHECKING:
 
 def order_rows(bench: Bench, job: Job, about: About) -> Iterator[Row]:
     """Yield the rows of an order line."""
-    line = to_buy(job).line(about[1]) if len(about) > 1 else None
+    order = to_buy(job)
+    line = order.line(about[1]) if len(about) > 1 else None
     if line is None:
         yield Title("Order", job.name[:200])
         yield NoteRow("This line is no longer wanted.")
         return
-    yield Title(line.name[:300], f"{line.shop} · {line.why}"[:300])
+    yield Title(line.name[:300], f"{order.shop_of(line)} · {line.why}"[:300])
     state = tick_state(job, line)
     yield ToggleRow(
         "Bought",

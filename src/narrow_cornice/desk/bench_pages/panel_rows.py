@@ -14,7 +14,7 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.things import Framed, Panelling
+from narrow_cornice.job.trimwork import Framed, Panelling
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.units.lengths import Length, parse_length
 
@@ -27,7 +27,7 @@ ALIKE = (("whole room", "alike in the room"), ("each wall", "alike on each wall"
 
 def panel_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
     """Yield the rows of a field of panels."""
-    one = next((one for one in room.panels if one.id == about[2]), None)
+    one = next((one for one in room.trim.panels if one.id == about[2]), None)
     if one is None:
         yield Title("Panels", room.name[:200])
         yield NoteRow("These panels are no longer there.")
@@ -47,7 +47,7 @@ def panel_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
         yield NoteRow(measured_room(room, job.house_rules).fault, "ochre")
         return
     yield Caption("On each wall")
-    for side, face in zip(room.sides, trimmed.faces, strict=True):
+    for side, face in zip(room.measured.walls, trimmed.faces, strict=True):
         yield ToggleRow(_wall_words(bench, trimmed.panels_of(face.id), face.name, one), _is_on(one, side.id),
                         _wall_toggle(bench, room, one, side.id))  # fmt: skip
     figure = _panel_figure(trimmed, one)
@@ -72,7 +72,7 @@ def _wall_words(bench: Bench, panels: object, name: str, one: Panelling) -> str:
 
 def _wall_toggle(bench: Bench, room: Room, one: Panelling, wall_id: str) -> Callable[[bool], None]:
     def toggled(on: bool) -> None:
-        every = tuple(side.id for side in room.sides)
+        every = tuple(side.id for side in room.measured.walls)
         now = [wall for wall in (one.walls or every) if wall != wall_id]
         walls = tuple(wall for wall in every if wall in now or (on and wall == wall_id))
         if not walls:
@@ -101,17 +101,17 @@ def add_panel_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     mm = rules.value("panel_margin")
     margin = Length(mm, f"{mm:g} mm")
     yield Caption("Panels")
-    if room.panels:
+    if room.trim.panels:
         yield ButtonsRow(
-            tuple(f"{one.manner.capitalize()} panels {one.zone}" for one in room.panels),
-            lambda pressed: bench.session.select((room.id, "panels", room.panels[pressed].id)),
+            tuple(f"{one.manner.capitalize()} panels {one.zone}" for one in room.trim.panels),
+            lambda pressed: bench.session.select((room.id, "panels", room.trim.panels[pressed].id)),
         )
     words = ("Panels above the dado rail", "Panels below the dado rail", "A wainscot below the dado rail")
 
     def add(pressed: int) -> None:
         zone = ZONES[1] if pressed == 0 else ZONES[0]
         if bench.do(edits.add_panels(room.id, zone, "wainscot" if pressed == 2 else "picture-frame", margin)):
-            bench.session.select((room.id, "panels", bench.session.job.room(room.id).panels[-1].id))
+            bench.session.select((room.id, "panels", bench.session.job.room(room.id).trim.panels[-1].id))
 
     yield ButtonsRow(words, add)
 

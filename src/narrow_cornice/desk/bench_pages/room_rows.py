@@ -52,7 +52,7 @@ def room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
         yield from two_tone(bench, job, room)
     yield TextRow(
         "Floor colour",
-        room.floor,
+        room.finishes.floor,
         lambda text: colour_typed(bench, lambda tone: edits.change_room(room.id, "floor", floor=tone), text),
     )
     if measured.fault:
@@ -89,43 +89,45 @@ def order_choices(bench: Bench, room: Room) -> Iterator[Row]:
     """Yield the choices of order, school, curves and rank."""
     known = bench.session.job.order_keys()
     names = tuple((key, order.name) for key, order in known.items())
-    if room.own_order is not None and room.order not in known:
-        names = (*names, (room.order, room.own_order.name))
+    if room.trim.own_order is not None and room.trim.order not in known:
+        names = (*names, (room.trim.order, room.trim.own_order.name))
     yield ChoiceRow(
         "Order",
         names,
-        room.order,
-        lambda value: value != room.order and bench.do(edits.choose_order(room.id, value)),
+        room.trim.order,
+        lambda value: value != room.trim.order and bench.do(edits.choose_order(room.id, value)),
     )
     yield ChoiceRow(
         "School",
         tuple((one, one) for one in SCHOOLS),
-        room.school,
+        room.trim.school,
         lambda value: bench.do(edits.change_room(room.id, "school", school=value)),
     )
     yield ChoiceRow(
         "Curves",
         (("roman", "Roman arcs"), ("greek", "Greek conics")),
-        room.curves,
+        room.trim.curves,
         lambda value: bench.do(edits.change_room(room.id, "curves", curves=value)),
     )
-    by_rank = edits.BY_RANK[room.rank]
-    mine = (room.order, room.school, room.curves)
-    if any((one.order, one.school, one.curves) != mine for one in bench.session.job.rooms):
+    by_rank = edits.BY_RANK[room.trim.rank]
+    mine = (room.trim.order, room.trim.school, room.trim.curves)
+    if any((one.trim.order, one.trim.school, one.trim.curves) != mine for one in bench.session.job.rooms):
         yield ButtonsRow(("Give the whole house this order",), lambda _: bench.do(edits.order_of_the_house(room.id)))
     yield ChoiceRow(
         "Casings",
         (("mitred", "mitred"), ("butted", "head over the legs"), ("corner blocks", "corner blocks")),
-        room.casing_heads,
+        room.trim.casing_heads,
         lambda value: bench.do(edits.change_room(room.id, "casings", casing_heads=value)),
     )
     yield ToggleRow(
         "Plinth blocks",
-        room.plinth_blocks,
+        room.trim.plinth_blocks,
         lambda on: bench.do(edits.change_room(room.id, "plinth blocks", plinth_blocks=on)),
     )
     ranks = (("principal", "principal"), ("secondary", "secondary"), ("plain", "plain"))
-    yield ChoiceRow("Rank", ranks, room.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value)))
+    yield ChoiceRow(
+        "Rank", ranks, room.trim.rank, lambda value: bench.do(edits.change_room(room.id, "rank", rank=value))
+    )
     yield ButtonsRow(
         (f"Cornice by its rank: {by_rank}", "Every cornice by its room's rank"),
         lambda pressed: bench.do(edits.cornices_by_rank() if pressed else edits.reduce_cornice(room.id, by_rank)),
@@ -142,14 +144,14 @@ def two_tone(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 
     def chosen(value: str) -> None:
         fields: dict[str, object] = {"two_tone": value}
-        if value == "at a height" and room.split is None:
+        if value == "at a height" and room.finishes.split is None:
             fields["split"] = parse_length("900" if job.settings.unit == "mm" else "36", job.settings.unit)
         bench.do(edits.change_room(room.id, "walls", **fields))
 
-    yield ChoiceRow("Walls", options, room.two_tone, chosen)
-    if room.two_tone == "at a height":
+    yield ChoiceRow("Walls", options, room.finishes.two_tone, chosen)
+    if room.finishes.two_tone == "at a height":
         yield from bench.size_rows((room.id, "split"), "Split at")
-    elif room.two_tone == "at the dado rail":
+    elif room.finishes.two_tone == "at the dado rail":
         trimmed = trimmed_room(room, job.house_rules)
         if trimmed is not None and split_of(trimmed) is None:
             yield NoteRow("No dado rail is fitted here, so the walls stay in one tone.", "ochre")

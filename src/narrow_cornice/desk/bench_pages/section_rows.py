@@ -99,7 +99,7 @@ def whole_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind
     if profile.outline.undercut > 0.2:
         words += f" · undercut {shown(profile.outline.undercut)}: a knife needs two passes"
     yield NoteRow(f"{words}.")
-    if is_drawn(room.trim, kind):
+    if is_drawn(room.trim.choices, kind):
         yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(trimmed, kind)))
     if kind == "cornice":
         yield from _course_rows(bench, job, trimmed)

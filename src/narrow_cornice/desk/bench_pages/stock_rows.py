@@ -38,10 +38,11 @@ def offer_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
     def shown(mm: float) -> str:
         return Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
 
+    shops = job.shop_names()
     for piece in reversed(match.pieces):
         one = piece.profile
         where = f"{shown(piece.out)} off the wall" if piece.out > 0.25 else "against the wall"
-        yield NoteRow(f"{piece.words}: {one.species}, {where}; {one.shop}.")
+        yield NoteRow(f"{piece.words}: {one.species}, {where}; {shops.get(one.shop, one.shop)}.")
     yield Caption("Against what is wanted")
     yield NoteRow(f"{match.differs:.1%} of the section differs.", "ochre" if match.differs > 0.15 else "soft")
     yield NoteRow(f"{match.in_proportion:.1%} differs when it is brought to the wanted height: in shape alone.")

@@ -16,7 +16,8 @@ from narrow_cornice.desk.size_fields import asked_width, size_field
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Job, Room, WallAsRead
+from narrow_cornice.job.measured import WallAsRead
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.doubt import DOUBTFUL
 from narrow_cornice.survey.plan import Plan, corner_name, facing_walls, pair_name, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading, parse_angle
@@ -65,7 +66,7 @@ def assumed_in_words(side: WallAsRead) -> str:
 
 def corner_choices(bench: Bench, room: Room, side: WallAsRead) -> Iterator[Row]:
     """Yield what the corner at the end of a wall is, and what is assumed of it while nobody read it."""
-    corner = corner_name(corner_index(room.sides, side.id) or 0)
+    corner = corner_name(corner_index(room.measured.walls, side.id) or 0)
     yield ChoiceRow(
         f"Corner {corner}",
         (("left", "inside"), ("right", "outside")),
@@ -125,10 +126,10 @@ def _said_by_others(bench: Bench, job: Job, room: Room, about: About) -> Iterato
 
 def corner_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row]:
     """Yield the rows of a corner: its angle as read or assumed, as adjusted, and the ways to other corners."""
-    at = corner_index(room.sides, about[2])
+    at = corner_index(room.measured.walls, about[2])
     if at is None:
         return
-    side, corner = room.sides[at - 1], corner_name(at)
+    side, corner = room.measured.walls[at - 1], corner_name(at)
     yield Title(f"Corner {corner}", room.name[:200])
     yield from reading_rows(bench, (room.id, "corner", side.id), side.angles, f"corner {corner}")
     if not any(not one.aside for one in side.angles):
@@ -147,10 +148,10 @@ def corner_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Ro
         yield FigureRow("Inside the room", f"{plan.angles[at]:.2f}°", sure, True, lambda: None)
     yield from _said_by_others(bench, job, room, about)
     yield Caption(f"From {corner} to another corner")
-    count = len(room.sides)
+    count = len(room.measured.walls)
     others = [n for n in range(count) if (n - at) % count not in (0, 1, count - 1)]
-    read = {frozenset((one.first, one.second)): one.id for one in room.diagonals}
-    ways = [(n, read.get(frozenset((side.id, corner_key(room.sides, n))))) for n in others]
+    read = {frozenset((one.first, one.second)): one.id for one in room.measured.diagonals}
+    ways = [(n, read.get(frozenset((side.id, corner_key(room.measured.walls, n))))) for n in others]
     wanted = next_of(plan, job.house_rules) or ()
     ways.sort(key=lambda way: (way[1] is None, not (at in wanted and way[0] in wanted), way[0]))
 
@@ -160,7 +161,7 @@ def corner_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Ro
 
     def go(pressed: int) -> None:
         n, there = ways[pressed]
-        bench.session.select((room.id, "diagonal", there or f"{side.id}+{corner_key(room.sides, n)}"))
+        bench.session.select((room.id, "diagonal", there or f"{side.id}+{corner_key(room.measured.walls, n)}"))
 
     yield ButtonsRow(tuple(way_words(*way) for way in ways[:MOST_WAYS]), go)
     yield ButtonsRow(
@@ -171,7 +172,7 @@ def corner_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Ro
 
 def _offset_asked(bench: Bench, room: Room, wall_id: str, corner: str) -> None:
     """Ask for an offset: the two corners of the line and how far off it this one stands."""
-    names = {corner_name(index): corner_key(room.sides, index) for index in range(len(room.sides))}
+    names = {corner_name(index): corner_key(room.measured.walls, index) for index in range(len(room.measured.walls))}
     text, given = QInputDialog.getText(
         bench,
         f"How far {corner} stands off a line",
@@ -189,7 +190,9 @@ def _offset_asked(bench: Bench, room: Room, wall_id: str, corner: str) -> None:
         reading = as_reading(Length(-length.mm if back else length.mm, parts[2]), bench.session.view.instrument)
         start, end = (names[part.upper()] for part in parts[:2])
         words = f"offset of {corner} from {parts[0].upper()} to {parts[1].upper()}"
-        there = next((one for one in room.offsets if (one.of, one.start, one.end) == (wall_id, start, end)), None)
+        there = next(
+            (one for one in room.measured.offsets if (one.of, one.start, one.end) == (wall_id, start, end)), None
+        )
         before = there.readings if there is not None else ()
         bench.do(edits.put_offset(room.id, wall_id, start, end, (*before, reading), words))
     except CorniceError as error:
@@ -200,13 +203,15 @@ def widths_from_wall(bench: Bench, room: Room, plan: Plan, index: int) -> Iterat
     """Yield the widths read from a wall, and the walls facing it to which one can be read."""
     if not plan.determined:
         return
-    side = room.sides[index]
-    paths: list[About] = [(room.id, "width", one.id) for one in room.widths if side.id in (one.wall, one.other)]
-    words = [width_name(room.sides, one) for one in room.widths if side.id in (one.wall, one.other)]
+    side = room.measured.walls[index]
+    paths: list[About] = [
+        (room.id, "width", one.id) for one in room.measured.widths if side.id in (one.wall, one.other)
+    ]
+    words = [width_name(room.measured.walls, one) for one in room.measured.widths if side.id in (one.wall, one.other)]
     half = round(plan.sides[index].length.value / 2)
     for other in facing_walls(plan, index):
-        paths.append((room.id, "width", f"{side.id}+{room.sides[other].id}+middle+{half}"))
-        words.append(f"Read the width to {side_name(other, len(room.sides))}")
+        paths.append((room.id, "width", f"{side.id}+{room.measured.walls[other].id}+middle+{half}"))
+        words.append(f"Read the width to {side_name(other, len(room.measured.walls))}")
     if paths:
         yield Caption("Widths to other walls")
         yield ButtonsRow(tuple(words), lambda pressed: bench.session.select(paths[pressed]))
@@ -218,13 +223,13 @@ def width_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
     if one is None:
         yield NoteRow("This is no longer there.")
         return
-    words = width_name(room.sides, one)
+    words = width_name(room.measured.walls, one)
     path: About = (room.id, "width", one.id)
     yield Title(words[:1].upper() + words[1:], room.name[:200])
     yield from reading_rows(bench, path, one.readings, words)
     if not one.readings:
         yield NoteRow("Nobody has read this yet. Say where, then type it here or on the drawing.")
-    elsewhere = one.id if one in room.widths else ""
+    elsewhere = one.id if one in room.measured.widths else ""
 
     def moved(**fields: Any) -> bool:
         if elsewhere:
@@ -234,7 +239,7 @@ def width_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
         return True
 
     yield ChoiceRow("Read", tuple(LEVEL_WORDS.items()), one.level, lambda level: moved(level=level))
-    names = {side.id: edits.wall_name(room, side.id) for side in room.sides}
+    names = {side.id: edits.wall_name(room, side.id) for side in room.measured.walls}
     yield ChoiceRow(
         f"From {names.get(one.wall, '?')} to",
         tuple((key, name) for key, name in names.items() if key != one.wall),
@@ -263,7 +268,7 @@ def distance_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[
         return
     words = field.label.split(",")[0]
     yield Title(words[:1].upper() + words[1:], room.name[:200])
-    things = room.diagonals if about[1] == "diagonal" else room.offsets
+    things = room.measured.diagonals if about[1] == "diagonal" else room.measured.offsets
     there = next((one for one in things if one.id == field.about[2]), None)
     readings = there.readings if there is not None else ()
     yield from reading_rows(bench, field.about[:3], readings, words)

@@ -20,21 +20,21 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds, repair_materials
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.things import (
+from narrow_cornice.job.measured import (
     Backing,
     BackingKind,
     BulkKind,
     ConditionMark,
     FixtureKind,
-    Framed,
-    FramedKind,
     Meets,
     Recess,
     TrimThere,
     Trueness,
 )
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.on_walls import kept_in
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.trimwork import Framed, FramedKind
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.trim.choices import KINDS
 from narrow_cornice.units.lengths import Length, parse_length
@@ -61,7 +61,7 @@ def thing_rows(bench: Bench, job: Job, room: Room, about: About) -> Iterator[Row
     yield Title(name[:1].upper() + name[1:300], f"On wall {wall}, {room.name[:100]}")
     if hasattr(thing, "name"):
         yield TextRow("Name", thing.name[:2000], lambda text: _change(bench, room, about, name=text))
-    walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.sides)
+    walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.measured.walls)
     yield ChoiceRow("On wall", walls, thing.wall, lambda value: _change(bench, room, about, wall=value))
     for key, words in SIZE_WORDS[about[1]].items():
         yield from bench.size_rows((room.id, about[1], thing.id, key), words[:1].upper() + words[1:])
@@ -129,7 +129,7 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
         yield NoteRow(f"Tightest {fit.spot}.")
     if fit.advice:
         yield NoteRow(fit.advice, "ochre")
-    backing = room.backing.get(recess.wall, Backing())
+    backing = room.measured.backing.get(recess.wall, Backing())
     if backing.kind == "studs":
         length = measured_room(room, job.house_rules).face(recess.wall).length
         start, end = (recess.start.mm if recess.start else 0.0), (recess.end.mm if recess.end else length)
@@ -151,7 +151,7 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
 
 def wall_truth_rows(bench: Bench, room: Room, wall_id: str, name: str) -> Iterator[Row]:
     """Yield what stands behind a wall, how it stands, and the floor at its end."""
-    backing = room.backing.get(wall_id, Backing())
+    backing = room.measured.backing.get(wall_id, Backing())
 
     def chosen(value: str) -> None:
         kind = next(one for one in BACKINGS if one == value)
@@ -173,7 +173,7 @@ def wall_truth_rows(bench: Bench, room: Room, wall_id: str, name: str) -> Iterat
                 room.id, wall_id, name, replace(backing, found=tuple(as_reading(one) for one in found))
             ),
         )
-    truth = room.trueness.get(wall_id, Trueness())
+    truth = room.measured.trueness.get(wall_id, Trueness())
     for key, words, readings in (
         ("plumb", "Leans into the room by", truth.plumb),
         ("flat", "Gap under a straight edge", truth.flat),
@@ -271,7 +271,7 @@ def put(bench: Bench, room_id: str, wall_id: str, name: str, what: str, sizes: l
         fixture = next(one for one in FIXTURES if one == what)
         kind, edit = "fixture", edits.add_fixture(room_id, fixture, wall_id, *sizes)
     if bench.do(edit):
-        added = getattr(bench.session.job.room(room_id), THING_FIELDS[kind])[-1]
+        added = kept_in(THING_FIELDS[kind]).held(bench.session.job.room(room_id))[-1]
         bench.session.select((room_id, kind, added.id))
 
 

@@ -141,7 +141,7 @@ def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row
         lambda way: bench.do(edits.change_joinery(inside_corners=way)),
     )
     shown: set[str] = set()
-    for piece in cut_list(room, job.house_rules, job.stock, job.joinery):
+    for piece in cut_list(room, job.house_rules, job.milled, job.joinery):
         if piece.kind != kind:
             continue
         for end in (piece.left, piece.right):

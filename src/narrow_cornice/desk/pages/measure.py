@@ -28,8 +28,9 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
-from narrow_cornice.job.model import CornerOffset, Diagonal, Room, WallAsRead
-from narrow_cornice.job.things import WallWidth
+from narrow_cornice.job.measured import CornerOffset, Diagonal, WallAsRead, WallWidth
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.on_walls import kept_in
 from narrow_cornice.survey.plan import Plan, corner_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
 from narrow_cornice.units.lengths import Length, parse_length, show_length
@@ -110,7 +111,7 @@ class MeasurePage(DrawingPage):
             return
         what = view.pointing
         self.session.look(pointing="")
-        photo = next((one for one in room.photos if one.wall == view.wall_id), None)
+        photo = next((one for one in room.measured.photos if one.wall == view.wall_id), None)
         fit = sight_of(photo) if photo is not None else None
         sigma = None if fit is None else round(max(1.0, fit.sigma((x, -y))), 1)
         u, v = (Reading(round(max(0.0, mm)), f"{round(max(0.0, mm))}", "photograph", sigma) for mm in (x, -y))
@@ -123,7 +124,7 @@ class MeasurePage(DrawingPage):
                 fixture = next(one for one in FIXTURES if one == what)
                 edit, field, path = edits.add_fixture(room.id, fixture, view.wall_id, u, v), "fixtures", "fixture"
             if self.session.do(edit):
-                added = getattr(self.session.job.room(room.id), field)[-1]
+                added = kept_in(field).held(self.session.job.room(room.id))[-1]
                 self.session.select((room.id, path, added.id))
         except CorniceError as error:
             self.session.refused.emit(error)
@@ -236,7 +237,7 @@ class MeasurePage(DrawingPage):
     def _walls(self, room: Room) -> list[SheetRow]:
         plan = measured_room(room, self.session.job.house_rules).plan
         rows = []
-        for index, side in enumerate(room.sides):
+        for index, side in enumerate(room.measured.walls):
             name = edits.wall_name(room, side.id)
             about = (room.id, "wall", side.id)
             adjusted, doubt, moved = "", "", ""
@@ -244,7 +245,7 @@ class MeasurePage(DrawingPage):
                 one = plan.sides[index]
                 adjusted, doubt = self._fine(one.length.value), self._doubt(one.sigma)
                 moved = "follows" if one.follows else _signed(one.correction)
-            corner = corner_name((index + 1) % len(room.sides))
+            corner = corner_name((index + 1) % len(room.measured.walls))
             rows.append(
                 row(
                     about,
@@ -282,7 +283,7 @@ class MeasurePage(DrawingPage):
                 adjusted.setdefault(one.about[:3], (value, residual))
         rows = []
         things: list[tuple[About, str, Sequence[Reading], Callable[[Any], Edit]]] = []
-        for diagonal in room.diagonals:
+        for diagonal in room.measured.diagonals:
             about = (room.id, "diagonal", diagonal.id)
             field = size_field(self.session.job, about)
             if field is not None:
@@ -295,7 +296,7 @@ class MeasurePage(DrawingPage):
                         partial(_diagonal_readings, room.id, diagonal, words),
                     )
                 )
-        for off in room.offsets:
+        for off in room.measured.offsets:
             words = offset_name(room, off)
             things.append(
                 (
@@ -305,8 +306,8 @@ class MeasurePage(DrawingPage):
                     partial(_offset_readings, room.id, off, words),
                 )
             )
-        for width in room.widths:
-            words = width_name(room.sides, width)
+        for width in room.measured.widths:
+            words = width_name(room.measured.walls, width)
             things.append(
                 (
                     (room.id, "width", width.id),
@@ -348,14 +349,14 @@ class MeasurePage(DrawingPage):
     def _heights(self, room: Room) -> list[SheetRow]:
         mean = measured_room(room, self.session.job.house_rules).height
         rows = []
-        for number, one in enumerate([*room.heights, None]):
+        for number, one in enumerate([*room.measured.heights, None]):
             about = (room.id, "height", str(number))
             off = "" if one is None or mean is None else _signed(one.mm - mean.value)
             by = one.instrument if isinstance(one, Reading) else ""
             words = f"reading {number + 1}" if one is not None else "another reading"
             wall, place = "", ""
             if isinstance(one, Reading):
-                wall = edits.wall_name(room, one.wall) if any(s.id == one.wall for s in room.sides) else ""
+                wall = edits.wall_name(room, one.wall) if any(s.id == one.wall for s in room.measured.walls) else ""
                 place = "" if one.place is None else self._fine(one.place)
             rows.append(
                 row(
@@ -372,13 +373,13 @@ class MeasurePage(DrawingPage):
 
     def _height_placed(self, room: Room, number: int, what: Literal["wall", "place"], text: str) -> bool:
         """Say by which wall a height was read ("C–D", or a corner where the wall begins), and where along it."""
-        heights = list(self.session.job.room(room.id).heights)
+        heights = list(self.session.job.room(room.id).measured.heights)
         if number >= len(heights):
             return False
         try:
             if what == "wall":
                 word = text.strip().upper().replace("-", "–")
-                found = [side.id for side in room.sides if edits.wall_name(room, side.id).startswith(word)]
+                found = [side.id for side in room.measured.walls if edits.wall_name(room, side.id).startswith(word)]
                 if word and not found:
                     raise CorniceError(f"There is no wall “{text[:20]}”.", remedy="Write it by its corners, as C–D.")
                 heights[number] = replace(as_reading(heights[number]), wall=found[0] if word else "")
@@ -439,7 +440,7 @@ class MeasurePage(DrawingPage):
 
     def _openings(self, room: Room) -> list[SheetRow]:
         rows = []
-        for opening in room.openings:
+        for opening in room.measured.openings:
             about = (room.id, "opening", opening.id)
             rows.append(
                 row(

@@ -19,8 +19,8 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.things import WayIn
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 WAY_KINDS = ("door", "stair turn", "lift")
@@ -72,7 +72,7 @@ class FoundSheets:
     def _things(self, room: Room) -> list[SheetRow]:
         """Return fixtures, damage and trim that is there."""
         rows = []
-        for fixture in room.fixtures:
+        for fixture in room.measured.fixtures:
             about = (room.id, "fixture", fixture.id)
             sizes = (self._size_cell((*about, key)) for key in ("place", "height", "width", "tall"))
             rows.append(row(about, fixture.name, fixture.kind, edits.wall_name(room, fixture.wall), *sizes, ""))
@@ -80,18 +80,18 @@ class FoundSheets:
             about = (room.id, "mark", repair.mark.id)
             sizes = (self._size_cell((*about, key)) for key in ("place", "height", "width", "tall"))
             rows.append(row(about, repair.mark.kind, "damage", repair.wall, *sizes, repair.kind.words))
-        for bulk in room.bulks:
+        for bulk in room.measured.bulks:
             about = (room.id, "bulk", bulk.id)
             sizes = (self._size_cell((*about, key)) for key in ("place", "under", "width"))
             wall = edits.wall_name(room, bulk.wall)
             depth = show_length(bulk.depth.mm, self.session.job.settings.unit)
             rows.append(row(about, bulk.name, bulk.kind, wall, *sizes, "", f"{depth} into the room"))
-        for framed in room.frames:
+        for framed in room.trim.frames:
             about = (room.id, "frame", framed.id)
             sizes = (self._size_cell((*about, key)) for key in ("place", "height", "width", "tall"))
             wall = edits.wall_name(room, framed.wall)
             rows.append(row(about, framed.name, framed.kind, wall, *sizes, f"framed with {framed.mould}"))
-        for one in room.there:
+        for one in room.measured.there:
             about = (room.id, "there", one.id)
             rows.append(
                 row(
@@ -111,7 +111,7 @@ class FoundSheets:
     def _places(self, room: Room) -> list[SheetRow]:
         """Return the places for built-ins with what is surely clear."""
         rows = []
-        for recess in room.recesses:
+        for recess in room.measured.recesses:
             about = (room.id, "recess", recess.id)
             fit = fit_of(room, recess, self.session.job.house_rules)
             clear = [

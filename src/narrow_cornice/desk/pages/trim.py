@@ -167,7 +167,7 @@ class TrimPage(DrawingPage):
         """Return the room's pieces in the order they are put up, with how each end is cut."""
         job = self.session.job
         rows = []
-        for one in cut_list(room, job.house_rules, job.stock, job.joinery):
+        for one in cut_list(room, job.house_rules, job.milled, job.joinery):
             length = Figure("", one.length, "mm").shown(
                 job.settings.unit, step=job.settings.step, denominator=job.settings.denominator
             )
@@ -213,7 +213,7 @@ class TrimPage(DrawingPage):
         rows = []
         for face in trimmed.faces:
             lying = trimmed.panels_of(face.id)
-            for field in room.panels:
+            for field in room.trim.panels:
                 mine = [rect for key, rect in lying.panels if key == field.id]
                 if mine:
                     about = (room.id, "panels", field.id)

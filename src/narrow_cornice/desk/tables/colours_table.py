@@ -11,7 +11,7 @@ from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Colour
+from narrow_cornice.job.finishes import Colour
 
 
 def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog:

@@ -13,7 +13,7 @@ from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded, number
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import MilledTrim
+from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.units.lengths import parse_length
 
 HEADINGS = ("Stock", "Sold as", "Lengths", "Price a metre", "more per mm of height", "Knife per mm", "Shop")
@@ -30,8 +30,9 @@ def milled_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
 
     def row(milled: MilledTrim) -> SheetRow:
         def put(field: str, read: Callable[[str], object] = str) -> Callable[[str], bool]:
-            return guarded(session, lambda text: edits.put_stock(replace(milled, **{field: read(text)})))
+            return guarded(session, lambda text: edits.put_milled(replace(milled, **{field: read(text)})))
 
+        shops = session.job.shop_names()
         cells = (
             Cell(milled.name, put("name")),
             Cell(", ".join(milled.kinds), put("kinds", kinds_of)),
@@ -39,23 +40,23 @@ def milled_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             Cell(f"{milled.price_per_metre:g}", put("price_per_metre", number_of), number=True),
             Cell(f"{milled.price_per_metre_mm:g}", put("price_per_metre_mm", number_of), number=True),
             Cell(f"{milled.knife_per_mm:g}", put("knife_per_mm", number_of), number=True),
-            Cell(milled.shop, put("shop")),
+            Cell(shops.get(milled.shop, milled.shop), guarded(session, lambda text: edits.put_milled(milled, text))),
         )
         return SheetRow(("stock", milled.id), cells)
 
     def rows() -> list[SheetRow]:
-        return [row(milled) for milled in session.job.stock]
+        return [row(milled) for milled in session.job.milled]
 
     def add(_chosen: About) -> None:
-        taken = [milled.id for milled in session.job.stock]
+        taken = [milled.id for milled in session.job.milled]
         name, lengths = f"Trim stock {len(taken) + 1}", (2400.0, 3600.0)
-        fresh = MilledTrim(edits.fresh_id("stock", taken), name, ("skirting",), lengths, 2.0, 0.06, "Timber yard")
-        session.do(edits.put_stock(fresh))
+        fresh = MilledTrim(edits.fresh_id("stock", taken), name, ("skirting",), lengths, 2.0, 0.06, "timber-yard")
+        session.do(edits.put_milled(fresh))
 
     def removed(chosen: About) -> None:
-        milled = next((one for one in session.job.stock if chosen and one.id == chosen[1]), None)
+        milled = next((one for one in session.job.milled if chosen and one.id == chosen[1]), None)
         if milled is not None:
-            session.do(edits.remove_stock(milled.id, milled.name))
+            session.do(edits.remove_milled(milled.id, milled.name))
 
     buttons = {"Add trim stock": add, "Remove it": removed}
     return TableDialog(session, theme, parent, "Trim stock of this job", HEADINGS, rows, buttons, 1)

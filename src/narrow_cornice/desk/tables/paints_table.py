@@ -14,7 +14,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Paint, Tin
+from narrow_cornice.job.finishes import Paint, Tin
 
 HEADINGS = ("Paint", "Sheen", "Solids %", "Film µm", "Hiding SX", "Litres: price", "Shop", "Use")
 
@@ -37,6 +37,7 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
         def put(field: str, read: Callable[[str], object] = str) -> Callable[[str], bool]:
             return guarded(session, lambda text: edits.put_paint(replace(paint, **{field: read(text)})))
 
+        shops = session.job.shop_names()
         sizes = "; ".join(f"{tin.litres:g}: {tin.price:g}" for tin in paint.sizes)
         cells = (
             Cell(paint.name, put("name")),
@@ -45,7 +46,7 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             Cell(f"{paint.film:g}", put("film", number_of), number=True),
             Cell(f"{paint.hiding:g}", put("hiding", number_of), number=True),
             Cell(sizes, put("sizes", tin_sizes)),
-            Cell(paint.shop, put("shop")),
+            Cell(shops.get(paint.shop, paint.shop), guarded(session, lambda text: edits.put_paint(paint, text))),
             Cell("primer" if paint.primer else "", put("primer", lambda text: bool(text.strip()))),
         )
         return SheetRow(("paint", paint.id), cells)
@@ -56,7 +57,7 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
     def add(_chosen: About) -> None:
         taken = [paint.id for paint in session.job.paints]
         sizes = (Tin(1, 25), Tin(2.5, 50))
-        fresh = Paint(edits.fresh_id("paint", taken), f"Paint {len(taken) + 1}", "matt", 38, 35, sizes, "Paint shop")
+        fresh = Paint(edits.fresh_id("paint", taken), f"Paint {len(taken) + 1}", "matt", 38, 35, sizes, "paint-shop")
         session.do(edits.put_paint(fresh))
 
     def removed(chosen: About) -> None:

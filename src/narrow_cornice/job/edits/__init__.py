@@ -5,193 +5,264 @@ Each function returns an Edit whose ``apply`` puts new values beside the old and
 
 from __future__ import annotations
 
-from narrow_cornice.job.edits.brief_edits import (
-    add_brief_item,
-    raise_need,
-    remove_brief_item,
-    set_brief,
-    take_fixed_colours,
+from narrow_cornice.job.edits.bought_edits import (
+    keep_cutting_plan as keep_cutting_plan,
 )
-from narrow_cornice.job.edits.design_edits import (
-    BY_RANK,
-    REDUCTIONS,
-    add_colour,
-    change_colour,
-    change_finish,
-    change_room,
-    change_trim,
-    choose_order,
-    cornices_by_rank,
-    draw_section,
-    order_of_the_house,
-    put_orders,
-    put_profiles,
-    reduce_cornice,
-    remove_order,
-    remove_profile,
-    share_finish,
-    use_stock,
+from narrow_cornice.job.edits.bought_edits import (
+    keep_finding as keep_finding,
+)
+from narrow_cornice.job.edits.bought_edits import (
+    mark_for_mixing as mark_for_mixing,
+)
+from narrow_cornice.job.edits.bought_edits import (
+    set_left_over as set_left_over,
+)
+from narrow_cornice.job.edits.bought_edits import (
+    tick as tick,
+)
+from narrow_cornice.job.edits.brief_edits import (
+    add_brief_item as add_brief_item,
+)
+from narrow_cornice.job.edits.brief_edits import (
+    raise_need as raise_need,
+)
+from narrow_cornice.job.edits.brief_edits import (
+    remove_brief_item as remove_brief_item,
+)
+from narrow_cornice.job.edits.brief_edits import (
+    set_brief as set_brief,
+)
+from narrow_cornice.job.edits.brief_edits import (
+    take_fixed_colours as take_fixed_colours,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    add_colour as add_colour,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    change_colour as change_colour,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    change_finish as change_finish,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    share_finish as share_finish,
 )
 from narrow_cornice.job.edits.job_edits import (
-    change_house_rule,
-    change_joinery,
-    change_settings,
-    put_paint,
-    put_stock,
-    remove_colour,
-    remove_paint,
-    remove_stock,
-    rename_job,
+    change_house_rule as change_house_rule,
 )
-from narrow_cornice.job.edits.making import EditError, fresh_id
-from narrow_cornice.job.edits.measure_edits import (
-    add_opening,
-    add_room,
-    add_walked_room,
-    add_wall,
-    break_wall,
-    change_opening,
-    join_openings,
-    notch_corner,
-    remove_opening,
-    remove_room,
-    remove_wall,
-    rename_room,
-    set_heights,
-    straighten_wall,
-    twin_path,
-    wall_name,
+from narrow_cornice.job.edits.job_edits import (
+    change_joinery as change_joinery,
 )
-from narrow_cornice.job.edits.order_edits import keep_cutting_plan, keep_finding, mark_for_mixing, set_left_over, tick
+from narrow_cornice.job.edits.job_edits import (
+    change_settings as change_settings,
+)
+from narrow_cornice.job.edits.job_edits import (
+    put_milled as put_milled,
+)
+from narrow_cornice.job.edits.job_edits import (
+    put_paint as put_paint,
+)
+from narrow_cornice.job.edits.job_edits import (
+    put_way_in as put_way_in,
+)
+from narrow_cornice.job.edits.job_edits import (
+    remove_colour as remove_colour,
+)
+from narrow_cornice.job.edits.job_edits import (
+    remove_milled as remove_milled,
+)
+from narrow_cornice.job.edits.job_edits import (
+    remove_paint as remove_paint,
+)
+from narrow_cornice.job.edits.job_edits import (
+    remove_way_in as remove_way_in,
+)
+from narrow_cornice.job.edits.job_edits import (
+    rename_job as rename_job,
+)
+from narrow_cornice.job.edits.making import EditError as EditError
+from narrow_cornice.job.edits.making import fresh_id as fresh_id
+from narrow_cornice.job.edits.opening_edits import (
+    add_opening as add_opening,
+)
+from narrow_cornice.job.edits.opening_edits import (
+    change_opening as change_opening,
+)
+from narrow_cornice.job.edits.opening_edits import (
+    join_openings as join_openings,
+)
+from narrow_cornice.job.edits.opening_edits import (
+    remove_opening as remove_opening,
+)
 from narrow_cornice.job.edits.panel_edits import (
-    add_frame,
-    add_panels,
-    change_panels,
-    change_screen,
-    remove_panels,
+    add_frame as add_frame,
+)
+from narrow_cornice.job.edits.panel_edits import (
+    add_panels as add_panels,
+)
+from narrow_cornice.job.edits.panel_edits import (
+    change_panels as change_panels,
+)
+from narrow_cornice.job.edits.panel_edits import (
+    change_screen as change_screen,
+)
+from narrow_cornice.job.edits.panel_edits import (
+    remove_panels as remove_panels,
+)
+from narrow_cornice.job.edits.photo_edits import (
+    add_photo as add_photo,
+)
+from narrow_cornice.job.edits.photo_edits import (
+    remove_photo as remove_photo,
+)
+from narrow_cornice.job.edits.room_edits import (
+    add_room as add_room,
+)
+from narrow_cornice.job.edits.room_edits import (
+    add_walked_room as add_walked_room,
+)
+from narrow_cornice.job.edits.room_edits import (
+    remove_room as remove_room,
+)
+from narrow_cornice.job.edits.room_edits import (
+    rename_room as rename_room,
+)
+from narrow_cornice.job.edits.shop_edits import (
+    rename_shop as rename_shop,
 )
 from narrow_cornice.job.edits.survey_edits import (
-    add_bay,
-    assume_corner,
-    change_width,
-    curve_corner,
-    put_diagonal,
-    put_offset,
-    put_width,
-    set_angles,
-    set_aside,
-    set_readings,
-    set_turn,
-    width_there,
+    assume_corner as assume_corner,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    change_width as change_width,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    put_diagonal as put_diagonal,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    put_offset as put_offset,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    put_width as put_width,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    set_angles as set_angles,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    set_aside as set_aside,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    set_heights as set_heights,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    set_level as set_level,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    set_readings as set_readings,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    set_slope as set_slope,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    set_turn as set_turn,
+)
+from narrow_cornice.job.edits.survey_edits import (
+    width_there as width_there,
 )
 from narrow_cornice.job.edits.thing_edits import (
-    add_bulk,
-    add_fixture,
-    add_mark,
-    add_photo,
-    add_recess,
-    add_trim_there,
-    change_thing,
-    put_way_in,
-    remove_photo,
-    remove_thing,
-    remove_way_in,
-    set_across,
-    set_backing,
-    set_level,
-    set_slope,
-    set_trueness,
+    add_bulk as add_bulk,
 )
-from narrow_cornice.job.history import Edit
-
-__all__ = [
-    "BY_RANK",
-    "REDUCTIONS",
-    "Edit",
-    "EditError",
-    "add_bay",
-    "add_brief_item",
-    "add_bulk",
-    "add_colour",
-    "add_fixture",
-    "add_frame",
-    "add_mark",
-    "add_opening",
-    "add_panels",
-    "add_photo",
-    "add_recess",
-    "add_room",
-    "add_trim_there",
-    "add_walked_room",
-    "add_wall",
-    "assume_corner",
-    "break_wall",
-    "change_colour",
-    "change_finish",
-    "change_house_rule",
-    "change_joinery",
-    "change_opening",
-    "change_panels",
-    "change_room",
-    "change_screen",
-    "change_settings",
-    "change_thing",
-    "change_trim",
-    "change_width",
-    "choose_order",
-    "cornices_by_rank",
-    "curve_corner",
-    "draw_section",
-    "fresh_id",
-    "join_openings",
-    "keep_cutting_plan",
-    "keep_finding",
-    "mark_for_mixing",
-    "notch_corner",
-    "order_of_the_house",
-    "put_diagonal",
-    "put_offset",
-    "put_orders",
-    "put_paint",
-    "put_profiles",
-    "put_stock",
-    "put_way_in",
-    "put_width",
-    "raise_need",
-    "reduce_cornice",
-    "remove_brief_item",
-    "remove_colour",
-    "remove_opening",
-    "remove_order",
-    "remove_paint",
-    "remove_panels",
-    "remove_photo",
-    "remove_profile",
-    "remove_room",
-    "remove_stock",
-    "remove_thing",
-    "remove_wall",
-    "remove_way_in",
-    "rename_job",
-    "rename_room",
-    "set_across",
-    "set_angles",
-    "set_aside",
-    "set_backing",
-    "set_brief",
-    "set_heights",
-    "set_left_over",
-    "set_level",
-    "set_readings",
-    "set_slope",
-    "set_trueness",
-    "set_turn",
-    "share_finish",
-    "straighten_wall",
-    "take_fixed_colours",
-    "tick",
-    "twin_path",
-    "use_stock",
-    "wall_name",
-    "width_there",
-]
+from narrow_cornice.job.edits.thing_edits import (
+    add_fixture as add_fixture,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    add_mark as add_mark,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    add_recess as add_recess,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    add_trim_there as add_trim_there,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    change_thing as change_thing,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    remove_thing as remove_thing,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    set_across as set_across,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    set_backing as set_backing,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    set_trueness as set_trueness,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    BY_RANK as BY_RANK,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    REDUCTIONS as REDUCTIONS,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    change_room as change_room,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    change_trim as change_trim,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    choose_order as choose_order,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    cornices_by_rank as cornices_by_rank,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    draw_section as draw_section,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    order_of_the_house as order_of_the_house,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    put_orders as put_orders,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    put_profiles as put_profiles,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    reduce_cornice as reduce_cornice,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    remove_order as remove_order,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    remove_profile as remove_profile,
+)
+from narrow_cornice.job.edits.trim_edits import (
+    use_stock as use_stock,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    add_bay as add_bay,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    add_wall as add_wall,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    break_wall as break_wall,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    curve_corner as curve_corner,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    notch_corner as notch_corner,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    remove_wall as remove_wall,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    straighten_wall as straighten_wall,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    wall_name as wall_name,
+)
+from narrow_cornice.job.history import Edit as Edit

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any, get_args, get_origin, get_type_hints
 
 import msgspec
@@ -9,10 +10,25 @@ from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.job import brief as brief_types
-from narrow_cornice.job.brief import FixedElement, Furnishing, HouseBrief, Need, Permission, Person, RoomBrief, ToHide
+from narrow_cornice.job.brief import (
+    Day,
+    FixedElement,
+    Furnishing,
+    HouseBrief,
+    Need,
+    OwnRule,
+    Permission,
+    Person,
+    RoomBrief,
+    ToHide,
+    rules_in_words,
+)
 from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id
+from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import Colour, Job
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.styles import manner_of, moods, styles
+from narrow_cornice.units.dates import parse_date
 from narrow_cornice.units.lengths import Length, Unit, parse_length
 
 BriefPath = tuple[str, str, str, str]
@@ -24,11 +40,17 @@ ITEMS: dict[str, tuple[type[msgspec.Struct], str]] = {
     "people": (Person, "u"),
     "permissions": (Permission, "g"),
     "needs": (Need, "q"),
-    "pieces": (Furnishing, "b"),
+    "furnishings": (Furnishing, "b"),
     "fixed": (FixedElement, "x"),
     "hide": (ToHide, "h"),
 }
-_WORDS = {"needs": "need", "people": "person", "permissions": "permission", "pieces": "piece", "fixed": "fixed element"}
+_WORDS = {
+    "needs": "need",
+    "people": "person",
+    "permissions": "permission",
+    "furnishings": "piece",
+    "fixed": "fixed element",
+}
 
 
 def brief_of(job: Job, scope: str) -> HouseBrief | RoomBrief:
@@ -93,7 +115,8 @@ def set_brief(path: BriefPath, text: str, unit: Unit) -> Edit:
 
     def apply(job: Job) -> Job:
         if not which:
-            return _changed(job, scope, **{field: value})
+            put = _own_rules(job.brief.rules, value) if field == "rules" else value
+            return _changed(job, scope, **{field: put})
         there = getattr(brief_of(job, scope), which)
         return _changed(
             job, scope, **{which: tuple(replace(one, **{field: value}) if one.id == item_id else one for one in there)}
@@ -112,9 +135,16 @@ def _value(holder: type[msgspec.Struct], field: str, text: str, unit: Unit) -> A
             part if part.startswith("#") else f"#{part}" for part in text.replace(",", " ").replace(";", " ").split()
         ]
         return tuple(checked_colour(tone.lower(), "colours") for tone in tones[:MOST_COLOURS])
+    if field == "style":
+        return manner_of(text, styles())
     if field == "moods":
         words = [word.strip().lower() for word in text.replace(";", ",").split(",")]
-        return tuple(dict.fromkeys(word for word in words if word))[:MOST_MOODS]
+        return tuple(manner_of(word, moods()) for word in list(dict.fromkeys(filter(None, words)))[:MOST_MOODS])
+    if field == "rules":
+        return rules_in_words(text)
+    if holder is HouseBrief and field == "by":
+        day = parse_date(text)
+        return Day(text, day.toordinal() if day is not None else None)
     if field == "budget":
         return _money(text)
     if get_origin(hint) is not None and Length in get_args(hint):
@@ -124,6 +154,16 @@ def _value(holder: type[msgspec.Struct], field: str, text: str, unit: Unit) -> A
             raise EditError(f"“{text[:40]}” is none of: {', '.join(get_args(hint))}.", where=field)
         return text
     return text
+
+
+def _own_rules(there: Sequence[OwnRule], words: Sequence[str]) -> tuple[OwnRule, ...]:
+    """Return the house's own rules as they were written anew: one whose words stay is the same rule."""
+    known = {rule.words: rule for rule in there}
+    made: list[OwnRule] = []
+    for one in words:
+        fresh = fresh_id("rule", [rule.id for rule in (*there, *made)])
+        made.append(known.get(one) or OwnRule(fresh, one))
+    return tuple(made)
 
 
 def _money(text: str) -> float | None:

@@ -6,14 +6,14 @@ from typing import Any
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.edits.making import EditError, checked_name
+from narrow_cornice.job.edits.making import EditError, checked_name, checked_size, fresh_id, put_one, without_one
+from narrow_cornice.job.edits.shop_edits import with_shop
+from narrow_cornice.job.finishes import Paint
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import (
-    Job,
-    MilledTrim,
-    Paint,
-    Settings,
-)
+from narrow_cornice.job.measured import WayIn
+from narrow_cornice.job.model import Job, Settings
+from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.trim.choices import KINDS
 
 
 def rename_job(name: str, place: str | None = None) -> Edit:
@@ -48,28 +48,32 @@ def change_joinery(**fields: Any) -> Edit:
     return Edit(f"inside corners {words}", lambda job: replace(job, joinery=replace(job.joinery, **fields)))
 
 
-def put_paint(paint: Paint) -> Edit:
-    """Put a paint into the job, in place of the one of that identity if there is one."""
+def put_paint(paint: Paint, shop: str | None = None) -> Edit:
+    """Put a paint into the job, in place of the one of that identity if there is one; ``shop`` is a name."""
     checked_name(paint.name, "A paint")
 
     def apply(job: Job) -> Job:
-        if any(one.id == paint.id for one in job.paints):
-            return replace(job, paints=tuple(paint if one.id == paint.id else one for one in job.paints))
-        return replace(job, paints=(*job.paints, paint))
+        job, bought_at = with_shop(job, paint.shop if shop is None else shop)
+        return replace(job, paints=put_one(job.paints, replace(paint, shop=bought_at)))
 
     return Edit(f"paint {paint.name[:40]}", apply)
 
 
-def put_stock(stock: MilledTrim) -> Edit:
-    """Put trim stock into the job, in place of that of the same identity if there is one."""
-    checked_name(stock.name, "Trim stock")
+def put_milled(milled: MilledTrim, shop: str | None = None) -> Edit:
+    """Put milled trim into the job, in place of that of the same identity if there is one; ``shop`` is a name.
+
+    Raises EditError for a kind of trim that is not known.
+    """
+    checked_name(milled.name, "Trim stock")
+    unknown = next((kind for kind in milled.kinds if kind not in KINDS), None)
+    if unknown is not None:
+        raise EditError(f"There is no trim called “{unknown[:40]}”.", where="kinds", remedy=f"{', '.join(KINDS)}.")
 
     def apply(job: Job) -> Job:
-        if any(one.id == stock.id for one in job.stock):
-            return replace(job, stock=tuple(stock if one.id == stock.id else one for one in job.stock))
-        return replace(job, stock=(*job.stock, stock))
+        job, bought_at = with_shop(job, milled.shop if shop is None else shop)
+        return replace(job, milled=put_one(job.milled, replace(milled, shop=bought_at)))
 
-    return Edit(f"trim stock {stock.name[:40]}", apply)
+    return Edit(f"trim stock {milled.name[:40]}", apply)
 
 
 def _used(job: Job, fields: tuple[str, ...], identity: str) -> bool:
@@ -77,7 +81,7 @@ def _used(job: Job, fields: tuple[str, ...], identity: str) -> bool:
     return any(
         getattr(finish, field) == identity
         for room in job.rooms
-        for finish in room.finishes.values()
+        for finish in room.finishes.surfaces.values()
         for field in fields
     )
 
@@ -104,9 +108,30 @@ def remove_paint(paint_id: str, name: str) -> Edit:
     return Edit(f"remove paint {name[:40]}", apply)
 
 
-def remove_stock(stock_id: str, name: str) -> Edit:
-    """Take trim stock out of the job; trim that nothing else serves is then listed as unsold."""
+def remove_milled(milled_id: str, name: str) -> Edit:
+    """Take milled trim out of the job; trim that nothing else serves is then listed as unsold."""
+    return Edit(f"remove trim stock {name[:40]}", lambda job: replace(job, milled=without_one(job.milled, milled_id)))
+
+
+def put_way_in(way: WayIn) -> Edit:
+    """Add a way into the house, or put it in place of the one with its identity (an empty identity is a new one)."""
+    checked_name(way.name, "A way in")
+    if way.width is None or way.height is None:
+        raise EditError("A way in has a width and a height.", where=way.name[:40], remedy="Type it.")
+    for length in (way.width, way.height, way.second):
+        checked_size(length, way.name[:40])
+
+    def apply(job: Job) -> Job:
+        known = any(one.id == way.id for one in job.ways_in)
+        put = way if known else replace(way, id=fresh_id("i", (one.id for one in job.ways_in)))
+        return replace(job, ways_in=put_one(job.ways_in, put))
+
+    return Edit(f"way in: {way.name[:40]}", apply)
+
+
+def remove_way_in(way_id: str, name: str) -> Edit:
+    """Take a way in away."""
     return Edit(
-        f"remove trim stock {name[:40]}",
-        lambda job: replace(job, stock=tuple(one for one in job.stock if one.id != stock_id)),
+        f"remove {name[:40]}",
+        lambda job: replace(job, ways_in=tuple(one for one in job.ways_in if one.id != way_id)),
     )

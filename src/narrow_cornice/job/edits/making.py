@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
+from typing import Any, TypeVar
 
+import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import (
-    Job,
-    Room,
-)
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.lengths import Length
 
 LONGEST_NAME = 10_000
 LARGEST_ROOM_MM = 100_000.0
+
+
+Thing = TypeVar("Thing", bound=msgspec.Struct)  # one with an identity
 
 
 class EditError(CorniceError, ValueError):
@@ -34,6 +36,44 @@ def in_room(job: Job, room_id: str, change: Callable[[Room], Room]) -> Job:
     """Return the job with one room changed, the same job if the room was not."""
     rooms = tuple(change(room) if room.id == room_id else room for room in job.rooms)
     return job if all(new is old for new, old in zip(rooms, job.rooms, strict=True)) else replace(job, rooms=rooms)
+
+
+def with_measured(room: Room, **fields: Any) -> Room:
+    """Return the room with other things measured."""
+    return replace(room, measured=replace(room.measured, **fields))
+
+
+def with_trim(room: Room, **fields: Any) -> Room:
+    """Return the room with other choices of its trim."""
+    return replace(room, trim=replace(room.trim, **fields))
+
+
+def with_finishes(room: Room, **fields: Any) -> Room:
+    """Return the room with other finishes."""
+    return replace(room, finishes=replace(room.finishes, **fields))
+
+
+def identity_of(thing: Any) -> str:
+    """Return the identity of a thing that has one."""
+    return str(thing.id)
+
+
+def changed_one(things: Sequence[Thing], identity: str, **fields: Any) -> tuple[Thing, ...]:
+    """Return things with the one of that identity changed."""
+    return tuple(replace(one, **fields) if identity_of(one) == identity else one for one in things)
+
+
+def without_one(things: Sequence[Thing], identity: str) -> tuple[Thing, ...]:
+    """Return things without the one of that identity."""
+    return tuple(one for one in things if identity_of(one) != identity)
+
+
+def put_one(things: Sequence[Thing], one: Thing) -> tuple[Thing, ...]:
+    """Return things with one in place of that of its identity, or at their end."""
+    mine = identity_of(one)
+    if any(identity_of(other) == mine for other in things):
+        return tuple(one if identity_of(other) == mine else other for other in things)
+    return (*things, one)
 
 
 def room_edit(title: str, room_id: str, change: Callable[[Room], Room]) -> Edit:

@@ -5,12 +5,10 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from msgspec.structs import replace
-
-from narrow_cornice.job.edits.making import checked_size, fresh_id, room_edit
+from narrow_cornice.job.edits.making import changed_one, checked_size, fresh_id, room_edit, with_trim, without_one
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.things import Framed, FramedKind, Panelling
+from narrow_cornice.job.trimwork import Framed, FramedKind, Panelling
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.trim.panels import Manner, Zone
 from narrow_cornice.units.lengths import Length
@@ -39,8 +37,8 @@ def add_panels(room_id: str, zone: Zone, manner: Manner, margin: Length) -> Edit
     checked_size(margin, "The margin round panels")
 
     def change(room: Room) -> Room:
-        fresh = Panelling(fresh_id("p", (one.id for one in room.panels)), zone, margin, manner)
-        return replace(room, panels=(*room.panels, fresh))
+        fresh = Panelling(fresh_id("p", (one.id for one in room.trim.panels)), zone, margin, manner)
+        return with_trim(room, panels=(*room.trim.panels, fresh))
 
     return room_edit(f"{manner} panels {zone}", room_id, change)
 
@@ -57,9 +55,7 @@ def change_panels(room_id: str, panels_id: str, **fields: Any) -> Edit:
     return room_edit(
         f"panels: {key} {shown}",
         room_id,
-        lambda room: replace(
-            room, panels=tuple(replace(one, **fields) if one.id == panels_id else one for one in room.panels)
-        ),
+        lambda room: with_trim(room, panels=changed_one(room.trim.panels, panels_id, **fields)),
     )
 
 
@@ -68,7 +64,7 @@ def remove_panels(room_id: str, panels_id: str) -> Edit:
     return room_edit(
         "no panels here",
         room_id,
-        lambda room: replace(room, panels=tuple(one for one in room.panels if one.id != panels_id)),
+        lambda room: with_trim(room, panels=without_one(room.trim.panels, panels_id)),
     )
 
 
@@ -84,9 +80,9 @@ def add_frame(
         width, height = screen_opening(diagonal, air)
 
     def change(room: Room) -> Room:
-        number = sum(one.kind == kind for one in room.frames) + 1
+        number = sum(one.kind == kind for one in room.trim.frames) + 1
         fresh = Framed(
-            fresh_id("m", (one.id for one in room.frames)),
+            fresh_id("m", (one.id for one in room.trim.frames)),
             kind,
             wall_id,
             f"{kind} {number}",
@@ -96,7 +92,7 @@ def add_frame(
             height,
             diagonal=diagonal,
         )
-        return replace(room, frames=(*room.frames, fresh))
+        return with_trim(room, frames=(*room.trim.frames, fresh))
 
     return room_edit(f"add {kind}", room_id, change)
 
@@ -108,11 +104,7 @@ def change_screen(room_id: str, frame_id: str, name: str, diagonal: Length, air:
     return room_edit(
         f"{name[:40]}: diagonal {diagonal.text}",
         room_id,
-        lambda room: replace(
-            room,
-            frames=tuple(
-                replace(one, diagonal=diagonal, width=width, tall=tall) if one.id == frame_id else one
-                for one in room.frames
-            ),
+        lambda room: with_trim(
+            room, frames=changed_one(room.trim.frames, frame_id, diagonal=diagonal, width=width, tall=tall)
         ),
     )

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.edits.design_edits import change_room, change_trim
+from narrow_cornice.job.edits.trim_edits import change_room, change_trim
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.trim.profiles import Profile
 
@@ -21,7 +21,7 @@ def top_depth(profile: Profile) -> float:
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Compare the casing with the top of the skirting, unless a plinth block stands between them."""
     casing, skirting = seen.trim.of("casing"), seen.trim.of("skirting")
-    if seen.room.plinth_blocks or casing.projection is None or skirting.profile is None or not casing.built:
+    if seen.room.trim.plinth_blocks or casing.projection is None or skirting.profile is None or not casing.built:
         return
     if not any(hole.to_floor and hole.cased for wall in seen.trimmed.walls for hole in wall.holes):
         return

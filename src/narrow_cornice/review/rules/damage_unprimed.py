@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.coated.repairs import room_repairs
-from narrow_cornice.job.edits.design_edits import change_finish
+from narrow_cornice.job.edits.finish_edits import change_finish
 from narrow_cornice.review.finding import Finding, RoomSeen
 
 WALLS = ("upper wall", "lower wall", "frieze")

@@ -5,21 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
-from narrow_cornice.units.dates import parse_date
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
     """Compare the date with today, and with the days that the most coats on one surface take to dry."""
-    words = seen.job.brief.by.strip()
+    by = seen.job.brief.by
+    words = by.text
     if not words:
         return
-    day = parse_date(words)
-    if day is None:
-        yield _finding(
-            f"words:{words[:60]}", f"“{words[:60]}” is no date that can be reckoned with", "written in words"
-        )
+    if by.ordinal is None:
+        yield _finding("words", f"“{words[:60]}” is no date that can be reckoned with", "written in words")
         return
-    left = (day - seen.today).days
+    left = by.ordinal - seen.today.toordinal()
     if left < 0:
         yield _finding("past", f"The date agreed, {words[:40]}, is past", f"{-left} days ago", "will not fit")
         return

@@ -24,7 +24,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         return  # as the wall: there is no casing to outline the window with
     strong = [
         (abs(casings_tone - lightness(opening.frame)), opening)
-        for opening in seen.room.openings
+        for opening in seen.room.measured.openings
         if opening.kind == "window" and opening.cased
     ]
     strong = [one for one in strong if one[0] > limit]

@@ -11,7 +11,7 @@ from narrow_cornice.trim.fitted import MEMBER_PREFIX
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at what of the cornice is fitted in a room of the first rank."""
-    if seen.room.rank != "principal" or not seen.trim.lone_crown:
+    if seen.room.trim.rank != "principal" or not seen.trim.lone_crown:
         return
     room = seen.room.id
     whole = seen.trim.proportion.cornice.value

@@ -18,7 +18,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             areas[one.colour.id] = areas.get(one.colour.id, 0.0) + one.surface.net.value
             names[one.colour.id] = one.colour.name
             keys.setdefault(one.colour.id, []).append(one.surface.key)
-    used = {one.colour.hex.lower() for one in seen.coated if one.colour is not None} | {seen.room.floor.lower()}
+    used = {one.colour.hex.lower() for one in seen.coated if one.colour is not None} | {
+        seen.room.finishes.floor.lower()
+    }
     fixed = {
         tone: element.name or "a fixed element"
         for element in seen.room.brief.fixed

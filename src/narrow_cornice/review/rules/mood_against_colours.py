@@ -19,7 +19,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     coloured = [one for one in seen.coated if one.colour is not None and one.surface.net.value > 0]
     if not any(one.surface.group in WALLS[:2] for one in coloured):
         return
-    for word in seen.room.brief.moods or seen.house.moods:
+    for word in (one.key for one in seen.room.brief.moods or seen.house.moods):
         mood = moods().get(word)
         if mood is None or mood.measure is None:
             continue

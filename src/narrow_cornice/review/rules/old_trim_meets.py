@@ -6,10 +6,10 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.edits.design_edits import change_trim
 from narrow_cornice.job.edits.thing_edits import change_thing
+from narrow_cornice.job.edits.trim_edits import change_trim
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.things import TrimThere
+from narrow_cornice.job.measured import TrimThere
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.trim.choices import TrimKind
 
@@ -19,8 +19,8 @@ NOTICED = 2.0  # mm by which heights may differ before it is seen
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Walk the corners and compare what stays on the wall before with what stays on the wall after."""
-    sides = seen.room.sides
-    staying = {(one.wall, one.kind): one for one in seen.room.there if one.decision != "replace"}
+    sides = seen.room.measured.walls
+    staying = {(one.wall, one.kind): one for one in seen.room.measured.there if one.decision != "replace"}
     for index, side in enumerate(sides):
         following = sides[(index + 1) % len(sides)]
         for (wall, kind), mine in staying.items():
@@ -54,7 +54,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
 
 def _beside_new(seen: RoomSeen, staying: dict[tuple[str, TrimKind], TrimThere]) -> Iterator[Finding]:
     """Look at old trim that stays beside walls that get new trim of the same kind, and nobody said how they meet."""
-    sides = seen.room.sides
+    sides = seen.room.measured.walls
     for index, side in enumerate(sides):
         for kind in (kind for wall, kind in staying if wall == side.id):
             one, piece = staying[side.id, kind], seen.trim.of(kind)

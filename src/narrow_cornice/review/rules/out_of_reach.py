@@ -13,7 +13,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     reaching = [one for one in seen.house.people if one.reach is not None]
     lowest = min(reaching, key=lambda one: one.reach.mm if one.reach else 0.0, default=None)
     unsteady = next((one for one in seen.house.people if one.steps == "unsteady"), None)
-    for recess in seen.room.recesses:
+    for recess in seen.room.measured.recesses:
         fit = fit_of(seen.room, recess, seen.changed_rules)
         if fit.height is None or lowest is None or lowest.reach is None or fit.height.value <= lowest.reach.mm:
             continue

@@ -25,9 +25,9 @@ def planned(seen: RoomSeen) -> dict[Permit, str]:
         plans["paint the walls"] = f"{len(walls)} surfaces of walls and ceiling are given paint"
     if wood:
         plans["paint the woodwork"] = f"{len(wood)} surfaces of wood are given paint"
-    if seen.room.recesses:
-        plans["make holes"] = f"{len(seen.room.recesses)} built-ins are to be fixed to the wall"
-    windows = {one.id for one in seen.room.openings if one.kind == "window"}
+    if seen.room.measured.recesses:
+        plans["make holes"] = f"{len(seen.room.measured.recesses)} built-ins are to be fixed to the wall"
+    windows = {one.id for one in seen.room.measured.openings if one.kind == "window"}
     outside = [one for one in painted if one.group == "reveal" and one.key.partition("@")[2] in windows]
     if outside:
         plans["change what the street sees"] = f"{len(outside)} reveals of windows are given paint"

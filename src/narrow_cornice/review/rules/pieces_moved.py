@@ -13,7 +13,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
     """Look at every piece of every room that is to move."""
     rooms = {room.id: room for room in seen.job.rooms}
     for room in seen.job.rooms:
-        for piece in room.brief.pieces:
+        for piece in room.brief.furnishings:
             if piece.decision != "move":
                 continue
             name = piece.name[:60] or "A piece"

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.derived.measured.carrying import passage
 from narrow_cornice.derived.measured.envelopes import fit_of
-from narrow_cornice.job.things import Backing
+from narrow_cornice.job.measured import Backing
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
 WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
@@ -14,7 +14,7 @@ WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every place for a built-in: its margin, its wall, and the ways in."""
-    for recess in seen.room.recesses:
+    for recess in seen.room.measured.recesses:
         fit = fit_of(seen.room, recess, seen.changed_rules)
         name = recess.name[:60]
         if fit.fault:
@@ -24,7 +24,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         if fit.advice and margin > WIDE_MARGIN:
             says = f"{name} keeps back {seen.size(margin)} for what was not read"
             yield _finding(seen, recess.id, "margin", "worth a thought", name, says, fit.advice, "")
-        if seen.room.backing.get(recess.wall, Backing()).kind == "unknown":
+        if seen.room.measured.backing.get(recess.wall, Backing()).kind == "unknown":
             says = f"Nobody knows what is behind wall {fit.wall}, where {name} is to be fixed"
             yield _finding(
                 seen, recess.id, "backing", "worth a thought", name, says, "studs or masonry are not said", ""

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.job.edits.design_edits import change_room, choose_order
+from narrow_cornice.job.edits.trim_edits import change_room, choose_order
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import order_of
 from narrow_cornice.job.styles import styles
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.trim.orders import orders
@@ -14,15 +13,15 @@ from narrow_cornice.trim.orders import orders
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Compare the room's order and school with what its style suggests."""
-    name = seen.room.brief.style or seen.house.style
+    name = seen.room.brief.style.key if seen.room.brief.style.shown else seen.house.style.key
     style = styles().get(name)
-    mine = order_of(seen.room)
+    mine = seen.room.trim.order_in_force
     if style is None or name in mine.styles:
         return  # an order of one's own may say itself for which styles it is
     steps: list[Edit] = []
-    if style.order != seen.room.order:
+    if style.order != seen.room.trim.order:
         steps.append(choose_order(seen.room.id, style.order))
-    if style.school is not None and style.school != seen.room.school:
+    if style.school is not None and style.school != seen.room.trim.school:
         steps.append(change_room(seen.room.id, "school", school=style.school))
     if not steps:
         return
@@ -33,7 +32,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room_id=seen.room.id,
         room=seen.room.name,
         where="the trim",
-        says=f"A {name} manner suggests {wanted}; the trim is {mine.name}, {seen.room.school}",
+        says=f"A {name} manner suggests {wanted}; the trim is {mine.name}, {seen.room.trim.school}",
         measured=f"style: {name}",
         rule="A style suggests an order, heavy to light; it is a suggestion (styles table).",
         risk="Trim of another weight speaks against everything else in the room.",

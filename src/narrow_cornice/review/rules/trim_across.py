@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
-from narrow_cornice.job.edits.design_edits import change_trim
-from narrow_cornice.job.edits.measure_edits import twin_path
+from narrow_cornice.job.edits.trim_edits import change_trim
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Room
 from narrow_cornice.review.finding import Finding, JobSeen
 from narrow_cornice.trim.choices import TrimKind
@@ -23,10 +23,11 @@ def look(seen: JobSeen) -> Iterator[Finding]:
     """Look through every open doorway that two rooms share."""
     rooms = {room.id: room for room in seen.job.rooms}
     for room in seen.job.rooms:
-        for opening in room.openings:
-            other = rooms.get(opening.twin.partition("/")[0])
+        for opening in room.measured.openings:
+            twin = opening.twin
+            other = rooms.get(twin.room) if twin is not None else None
             # Each doorway is looked through once, from the room that comes first.
-            if opening.kind not in OPEN or other is None or twin_path(room.id, opening.id) > opening.twin:
+            if twin is None or opening.kind not in OPEN or other is None or Twin(room.id, opening.id).key > twin.key:
                 continue
             for kind in SEEN:
                 yield from _meeting(seen, room, other, opening.id, opening.name, kind)

@@ -1,4 +1,4 @@
-"""Changes to trim and finishes."""
+"""Changes to trim: its order, what is fitted and how large, sections, stock."""
 
 from __future__ import annotations
 
@@ -8,15 +8,18 @@ from typing import Any, Literal, get_args
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
-from narrow_cornice.job.edits.making import EditError, checked_name, checked_size, fresh_id, in_room, room_edit
-from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import (
-    Colour,
-    Finish,
-    Job,
-    Room,
-    order_of,
+from narrow_cornice.job.edits.making import (
+    EditError,
+    checked_size,
+    in_room,
+    room_edit,
+    with_finishes,
+    with_trim,
 )
+from narrow_cornice.job.edits.shop_edits import with_shop
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.trim.catalogue import StockPiece, StockProfile, checked_profile
 from narrow_cornice.trim.choices import TrimChoice, with_choice
 from narrow_cornice.trim.fitted import MEMBER_PREFIX
@@ -36,7 +39,14 @@ def change_room(room_id: str, what: str, **fields: Any) -> Edit:
         checked_colour(fields["floor"], "floor")
     value = next(iter(fields.values()))
     shown = value.text if isinstance(value, Length) else str(value)
-    return room_edit(f"{what} to {shown}", room_id, lambda room: replace(room, **fields))
+    trim = {field: value for field, value in fields.items() if field in Trimwork.__struct_fields__}
+    finishes = {field: value for field, value in fields.items() if field not in trim}
+
+    def change(room: Room) -> Room:
+        room = with_trim(room, **trim) if trim else room
+        return with_finishes(room, **finishes) if finishes else room
+
+    return room_edit(f"{what} to {shown}", room_id, change)
 
 
 def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
@@ -55,15 +65,15 @@ def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
         fields["stock"] = ()  # a size that is typed is made; stock has its own
 
     def change(room: Room) -> Room:
-        trim = with_choice(room.trim, kind, **fields)
-        return replace(room, trim=_made_again(trim) if kind.startswith(MEMBER_PREFIX) else trim)
+        choices = with_choice(room.trim.choices, kind, **fields)
+        return with_trim(room, choices=_made_again(choices) if kind.startswith(MEMBER_PREFIX) else choices)
 
     return room_edit(title, room_id, change)
 
 
-def _made_again(trim: Mapping[str, TrimChoice]) -> dict[str, TrimChoice]:
+def _made_again(choices: Mapping[str, TrimChoice]) -> dict[str, TrimChoice]:
     """Let a cornice be made and not put together from stock, since somebody says what a member of it is like."""
-    return with_choice(trim, "cornice", stock=())
+    return with_choice(choices, "cornice", stock=())
 
 
 def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: str) -> Edit:
@@ -75,12 +85,12 @@ def draw_section(room_id: str, sizes: Mapping[str, Mapping[str, Any]], title: st
             checked_size(fields.get(field), f"{field} of {key}", zero=field == "projection")
 
     def change(room: Room) -> Room:
-        trim = dict(room.trim)
+        choices = dict(room.trim.choices)
         if any(key.startswith(MEMBER_PREFIX) for key in sizes):
-            trim = _made_again(trim)
+            choices = _made_again(choices)
         for key, fields in sizes.items():
-            trim = with_choice(trim, key, **fields)
-        return room if trim == room.trim else replace(room, trim=trim)
+            choices = with_choice(choices, key, **fields)
+        return room if choices == room.trim.choices else with_trim(room, choices=choices)
 
     return room_edit(title, room_id, change)
 
@@ -91,17 +101,21 @@ def use_stock(room_id: str, kind: str, pieces: tuple[StockPiece, ...], words: st
     return room_edit(
         f"{kind}: {words[:60]}",
         room_id,
-        lambda room: replace(room, trim=with_choice(room.trim, kind, stock=pieces)),
+        lambda room: with_trim(room, choices=with_choice(room.trim.choices, kind, stock=pieces)),
     )
 
 
 def put_profiles(profiles: Iterable[StockProfile], words: str) -> Edit:
-    """Add stock profiles to the job's own catalogue, in place of those of the same identity."""
+    """Add stock profiles to the job's own catalogue, in place of those of the same identity; each names its shop."""
     new = {checked_profile(one, one.name[:60]).id: one for one in profiles}
 
     def apply(job: Job) -> Job:
         kept = tuple(one for one in job.catalogue if one.id not in new)
-        return replace(job, catalogue=(*kept, *new.values()))
+        put = []
+        for one in new.values():
+            job, shop = with_shop(job, one.shop)
+            put.append(replace(one, shop=shop))
+        return replace(job, catalogue=(*kept, *put))
 
     return Edit(words, apply)
 
@@ -119,17 +133,17 @@ def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
     architrave would end, so that the wall still reads an entablature; or to its crowning member alone."""
 
     def change(room: Room) -> Room:
-        trim = dict(room.trim)
+        choices = dict(room.trim.choices)
 
         def put(kind: str, fitted: bool | None) -> None:
-            nonlocal trim
-            trim = with_choice(trim, kind, fitted=fitted, stock=())
+            nonlocal choices
+            choices = with_choice(choices, kind, fitted=fitted, stock=())
 
-        for name, _ in order_of(room).members[1:]:
+        for name, _ in room.trim.order_in_force.members[1:]:
             put(f"{MEMBER_PREFIX}{name}", None if manner == "whole cornice" else False)
         put("cornice", None)
         put("picture rail", True if manner == "crown and picture rail" else None)
-        return replace(room, trim=trim)
+        return with_trim(room, choices=choices)
 
     return room_edit(manner, room_id, change)
 
@@ -142,7 +156,7 @@ def choose_order(room_id: str, key: str) -> Edit:
         if order is None:
             raise EditError(f"There is no order called “{key[:40]}”.", remedy=", ".join(job.order_keys()) + ".")
         own = order if any(one is order for one in job.orders) else None
-        return in_room(job, room_id, lambda room: replace(room, order=key, own_order=own))
+        return in_room(job, room_id, lambda room: with_trim(room, order=key, own_order=own))
 
     return Edit(f"order to {key[:40]}", apply)
 
@@ -154,7 +168,9 @@ def put_orders(new: Iterable[Order], words: str) -> Edit:
     def apply(job: Job) -> Job:
         kept = tuple(one for one in job.orders if one.key not in made)
         rooms = tuple(
-            replace(room, own_order=made[room.order]) if room.own_order is not None and room.order in made else room
+            with_trim(room, own_order=made[room.trim.order])
+            if room.trim.own_order is not None and room.trim.order in made
+            else room
             for room in job.rooms
         )
         return replace(job, orders=(*kept, *made.values()), rooms=rooms)
@@ -182,7 +198,7 @@ def cornices_by_rank() -> Edit:
 
     def apply(job: Job) -> Job:
         for room in job.rooms:
-            job = reduce_cornice(room.id, BY_RANK[room.rank]).apply(job)
+            job = reduce_cornice(room.id, BY_RANK[room.trim.rank]).apply(job)
         return job
 
     return Edit("every cornice by the rank of its room", apply)
@@ -192,67 +208,14 @@ def order_of_the_house(room_id: str) -> Edit:
     """Give every room the order, the school and the curves of one."""
 
     def apply(job: Job) -> Job:
-        one = job.room(room_id)
-        like = {"order": one.order, "own_order": one.own_order, "school": one.school, "curves": one.curves}
+        one = job.room(room_id).trim
+        like = {field: getattr(one, field) for field in ("order", "own_order", "school", "curves")}
         rooms = tuple(
-            room if all(getattr(room, key) == value for key, value in like.items()) else replace(room, **like)
+            room
+            if all(getattr(room.trim, field) == value for field, value in like.items())
+            else with_trim(room, **like)
             for room in job.rooms
         )
         return replace(job, rooms=rooms)
 
     return Edit("one order for the whole house", apply)
-
-
-def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fields: Any) -> Edit:
-    """Change the finish of surfaces or groups of surfaces in one or many rooms.
-
-    A key without "@" is a group: its single surfaces lose what they had of their own in the changed fields.
-    """
-    rooms, wanted = frozenset(room_ids), tuple(keys)
-
-    def change(room: Room) -> Room:
-        finishes = dict(room.finishes)
-        for key in wanted:
-            group = key.split("@")[0]
-            base = finishes.get(key) or finishes.get(group) or Finish()
-            finishes[key] = replace(base, **fields)
-            if "@" not in key:
-                for other in [one for one in finishes if one.startswith(f"{key}@")]:
-                    finishes[other] = replace(finishes[other], **fields)
-                    if finishes[other] == finishes[key]:
-                        del finishes[other]
-        return replace(room, finishes=finishes)
-
-    return Edit(title, lambda job: replace(job, rooms=tuple(change(r) if r.id in rooms else r for r in job.rooms)))
-
-
-def share_finish(room_id: str, key: str, name: str) -> Edit:
-    """Let a single surface share the finish of its group again."""
-    return room_edit(
-        f"{name[:40]} like the others",
-        room_id,
-        lambda room: replace(room, finishes={one: finish for one, finish in room.finishes.items() if one != key}),
-    )
-
-
-def add_colour(name: str, hex_colour: str) -> Edit:
-    """Add a colour to the job."""
-    new, tone = checked_name(name, "A colour"), checked_colour(hex_colour)
-
-    def apply(job: Job) -> Job:
-        colour = Colour(fresh_id("c", (one.id for one in job.colours)), new, tone)
-        return replace(job, colours=(*job.colours, colour))
-
-    return Edit(f"add colour {new[:40]}", apply)
-
-
-def change_colour(colour_id: str, name: str, hex_colour: str) -> Edit:
-    """Change a colour's name and tone, wherever it is used."""
-    new, tone = checked_name(name, "A colour"), checked_colour(hex_colour)
-    return Edit(
-        f"colour {new[:40]}",
-        lambda job: replace(
-            job,
-            colours=tuple(replace(one, name=new, hex=tone) if one.id == colour_id else one for one in job.colours),
-        ),
-    )

@@ -6,9 +6,10 @@ from collections.abc import Sequence
 
 from msgspec.structs import replace
 
+from narrow_cornice.job.bought import CuttingPlan
 from narrow_cornice.job.edits.making import EditError
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import CuttingPlan, Job
+from narrow_cornice.job.model import Job
 
 LONGEST_BAR = 20_000.0  # mm
 

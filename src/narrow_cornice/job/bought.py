@@ -1,0 +1,40 @@
+"""What was decided about what is bought: shops, and cutting plans that were worked out and kept."""
+
+from __future__ import annotations
+
+import tomllib
+from functools import cache
+from importlib.resources import files
+
+import msgspec
+
+from narrow_cornice.units.words import Id, Words
+
+
+class Shop(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Where something is bought."""
+
+    id: Id
+    name: Words
+
+
+class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A cutting plan that was worked out and kept: for which ``pieces`` and which ``stocks`` (lengths in mm), what the
+    saw took, the bars as (stock length, pieces by their index), and the price that was proven to be the least there
+    can be, for each metre costing one. ``left_over`` are the bars there were already; ``owned`` says by their places
+    which bars are those."""
+
+    pieces: tuple[float, ...]
+    stocks: tuple[float, ...]
+    kerf: float
+    bars: tuple[tuple[float, tuple[int, ...]], ...]
+    bound: float
+    left_over: tuple[float, ...] = ()
+    owned: tuple[int, ...] = ()
+
+
+@cache
+def shipped_shops() -> tuple[Shop, ...]:
+    """Return the shops that ship with the program."""
+    text = files("narrow_cornice.data").joinpath("shops.toml").read_text(encoding="utf-8")
+    return tuple(Shop(key, row["name"]) for key, row in tomllib.loads(text).items())

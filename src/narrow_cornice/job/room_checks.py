@@ -1,0 +1,188 @@
+"""What a room must satisfy beyond the types of its fields."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Iterable
+from typing import Any, TypeVar
+
+from narrow_cornice.colour.tones import checked_colour
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.brief import HouseBrief, RoomBrief
+from narrow_cornice.job.finishes import Colour, Finish, Paint, RoomFinishes
+from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
+from narrow_cornice.job.measured import Opening, Photo, Recess, WallAsRead
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.on_walls import ON_WALLS, OnWall
+from narrow_cornice.job.trimwork import Trimwork
+from narrow_cornice.survey.readings import Reading
+from narrow_cornice.trim.catalogue import checked_profile
+from narrow_cornice.trim.choices import KINDS, TrimChoice
+from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.orders import checked_order, orders
+from narrow_cornice.trim.stacks import checked_stack
+from narrow_cornice.units.lengths import LARGEST_MM
+
+MOST_SIDES = 400
+MOST_STOCK = 8
+MOST_LEAN = float(LARGEST_MM)  # mm an offset may lie to either side
+MOST_OUT_OF_TRUE = 2_000.0  # mm a wall or floor may be out of true
+Given = TypeVar("Given")
+
+
+@by_identity(keep=4096)
+def check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tuple[Paint, ...]) -> None:
+    """Check one room; an edit that left it alone does not pay for it again. Raises JobError with the place."""
+    if len(room.measured.walls) > MOST_SIDES:
+        raise JobError("More walls than one room can have.", where=where)
+    walls = unique((wall.id for wall in room.measured.walls), f"{where}.measured.walls")
+    for index, wall in enumerate(room.measured.walls):
+        _check_wall(wall, f"{where}.measured.walls[{index}]")
+    readings_within(room.measured.heights, f"{where}.measured.heights")
+    for row in ON_WALLS:
+        _check_on_walls(row, room, walls, where)
+    _check_trim(room.trim, f"{where}.trim")
+    _check_finishes(room.finishes, f"{where}.finishes", colours, paints)
+    check_brief(room.brief, f"{where}.brief")
+
+
+def _check_wall(wall: WallAsRead, where: str) -> None:
+    readings_within(wall.readings, f"{where}.readings")
+    if wall.assumed is not None:
+        number(wall.assumed, f"{where}.assumed", 1, 180)
+    if wall.slope is not None:
+        length_within(wall.slope.low, f"{where}.slope.low")
+        length_within(wall.slope.run, f"{where}.slope.run")
+    for angle in wall.angles:
+        number(angle.degrees, f"{where}.angles", 0.5, 359.5)
+        if angle.sigma is not None:
+            number(angle.sigma, f"{where}.angles.sigma", 1e-4, 90)
+
+
+def _check_on_walls(row: OnWall, room: Room, walls: Collection[str], where: str) -> None:
+    """Check what a room has of one kind of thing on its walls."""
+    held = row.held(room)
+    if len(held) > MOST_PER_ROOM:
+        raise JobError("More than one room can have.", where=f"{where}.{row.part}.{row.field}")
+    unique((one.id for one in held if hasattr(one, "id")), f"{where}.{row.part}.{row.field}")
+    for key, one in zip(held, row.each(room), strict=True):
+        place, thing = one
+        at = f"{where}.{place}"
+        named = (key,) if isinstance(held, dict) else row.named(thing)
+        for wall in named:
+            if wall not in walls and not row.stays:
+                raise JobError(f"It goes by a wall “{wall[:40]}” that is not there.", where=at)
+        if len(row.walls) > 1 and len(set(named)) < len(named):
+            raise JobError("Its corners or walls must be different ones.", where=at)
+        for field, zero in row.sizes.items():
+            length_within(getattr(thing, field), f"{at}.{field}", zero=zero)
+        for field in row.readings:
+            readings_within(getattr(thing, field), f"{at}.{field}", zero=True)
+        for field in row.signed:
+            most = MOST_LEAN if row.field == "offsets" else MOST_OUT_OF_TRUE
+            _signed(getattr(thing, field), f"{at}.{field}", most)
+        if row.field in ALSO:
+            ALSO[row.field](thing, at)
+
+
+def _signed(readings: Reading | Iterable[Reading], where: str, most: float) -> None:
+    for one in (readings,) if isinstance(readings, Reading) else readings:
+        number(one.mm, where, -most, most)
+
+
+def _check_opening(opening: Opening, where: str) -> None:
+    checked_colour(opening.frame, f"{where}.frame")
+
+
+def _check_recess(recess: Recess, where: str) -> None:
+    readings_within([one.reading for one in recess.across], f"{where}.across")
+
+
+def _check_photo(photo: Photo, where: str) -> None:
+    for point in photo.points:
+        for value in (point.x, point.y, point.u, point.v):
+            number(value, f"{where}.points", -1e6, 1e6)
+
+
+ALSO: dict[str, Callable[[Any, str], None]] = {
+    "openings": _check_opening,
+    "recesses": _check_recess,
+    "photos": _check_photo,
+}
+
+
+def _check_trim(trim: Trimwork, where: str) -> None:
+    if trim.own_order is not None:
+        allowed(checked_order, trim.own_order, f"{where}.own_order")
+    elif trim.order not in orders():
+        raise JobError(f"There is no order called “{trim.order[:40]}”.", where=f"{where}.order")
+    for kind, choice in trim.choices.items():
+        at = f"{where}.choices[{kind[:40]}]"
+        if kind not in KINDS and not kind.startswith(MEMBER_PREFIX):
+            raise JobError(f"There is no trim called “{kind[:40]}”.", where=f"{where}.choices")
+        for name in ("height", "projection", "top"):
+            length_within(getattr(choice, name), f"{at}.{name}", zero=name == "projection")
+        if choice.drawn or choice.stock:
+            _check_drawn(choice, at)
+
+
+def _check_drawn(choice: TrimChoice, where: str) -> None:
+    """Check what somebody drew, and the stock profiles a kind of trim is put together from."""
+    if len(choice.stock) > MOST_STOCK:
+        raise JobError(f"At most {MOST_STOCK} stock profiles make a piece.", where=where)
+    for index, piece in enumerate(choice.stock):
+        at = f"{where}.stock[{index}]"
+        allowed(checked_profile, piece.profile, f"{at}.profile")
+        number(piece.at, f"{at}.at", 0, 5000)
+        number(piece.out, f"{at}.out", 0, 2000)
+        if piece.width is not None:
+            number(piece.width, f"{at}.width", 1, piece.profile.height)
+    if choice.drawn:
+        allowed(checked_stack, choice.drawn, f"{where}.drawn")
+
+
+def allowed(check: Callable[[Given, str], object], given: Given, where: str) -> None:
+    """Ask a check of a domain package, and say as JobError where in the job what it refuses stands."""
+    try:
+        check(given, where)
+    except CorniceError as error:
+        raise JobError(error.message, where=where, remedy=error.remedy) from error
+
+
+def _check_finishes(finishes: RoomFinishes, where: str, colours: tuple[Colour, ...], paints: tuple[Paint, ...]) -> None:
+    length_within(finishes.split, f"{where}.split")
+    checked_colour(finishes.floor, f"{where}.floor")
+    known = {"colour": {colour.id for colour in colours}, "paint": {paint.id for paint in paints}}
+    for key, finish in finishes.surfaces.items():
+        _check_finish(finish, f"{where}.surfaces[{key[:60]}]", known)
+
+
+def _check_finish(finish: Finish, where: str, known: dict[str, set[str]]) -> None:
+    for field, table in (("colour", "colour"), ("over", "colour"), ("paint", "paint"), ("primer", "paint")):
+        identity = getattr(finish, field)
+        if identity is not None and identity not in known[table]:
+            raise JobError(f"There is no {table} “{identity[:40]}”.", where=f"{where}.{field}")
+    if finish.coats is not None:
+        number(finish.coats, f"{where}.coats", 1, 12)
+
+
+def check_brief(brief: HouseBrief | RoomBrief, where: str) -> None:
+    """Check a brief: identities, sizes of furnishings, colours, the budget. Raises JobError with the place."""
+    if isinstance(brief, HouseBrief):
+        for name in ("people", "permissions", "rules"):
+            unique((one.id for one in getattr(brief, name)), f"{where}.{name}")
+        if brief.budget is not None:
+            number(brief.budget, f"{where}.budget", 0, 1e9)
+        if brief.by.ordinal is not None:
+            number(brief.by.ordinal, f"{where}.by.ordinal", 1, 3_652_059)
+        for index, person in enumerate(brief.people):
+            length_within(person.reach, f"{where}.people[{index}].reach")
+        return
+    for name in ("needs", "furnishings", "fixed", "hide"):
+        unique((one.id for one in getattr(brief, name)), f"{where}.{name}")
+    for index, furnishing in enumerate(brief.furnishings):
+        for key in ("width", "depth", "height"):
+            length_within(getattr(furnishing, key), f"{where}.furnishings[{index}].{key}")
+    for index, fixed in enumerate(brief.fixed):
+        for colour in fixed.colours:
+            checked_colour(colour, f"{where}.fixed[{index}].colours")

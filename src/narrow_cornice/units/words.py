@@ -1,0 +1,16 @@
+"""What kind of text a field holds: words that a person typed, or what the program goes by.
+
+No figure, group, sort or rule reads words: they are shown. Things go by their identity.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+import msgspec
+
+WORDS, IDENTITY, TONE = "words", "identity", "tone"
+
+Words = Annotated[str, msgspec.Meta(extra={"holds": WORDS})]
+Id = Annotated[str, msgspec.Meta(extra={"holds": IDENTITY})]  # of a thing, or the key of a table of ours
+Tone = Annotated[str, msgspec.Meta(extra={"holds": TONE})]  # a colour as #rrggbb
