@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
 from narrow_cornice.desk.letter import BlankField, PickButton
 from narrow_cornice.desk.pages.brief import BriefPage
 from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job.brief import Manner
 
 
 def brief(window: MainWindow, room: str = "r1") -> BriefPage:
