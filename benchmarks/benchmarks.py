@@ -25,6 +25,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.trim.catalogue import shipped_profiles
@@ -134,9 +135,8 @@ def one_dimension(home: str) -> None:
     """Type one dimension in a 12-room job; the window brings drawing, bench, tally and second look up to date."""
     from narrow_cornice.derived.bought.tally import tally
     from narrow_cornice.desk.application import _application, calm_collector, make_window, settings_file
-    from narrow_cornice.desk.drawing_page import drawing_of
-    from narrow_cornice.desk.exports import every_drawing
     from narrow_cornice.desk.pictures import settle
+    from narrow_cornice.desk.places.measure.handing_out import every_drawing
     from narrow_cornice.desk.runner import Runner
     from narrow_cornice.desk.session import Session
     from narrow_cornice.desk.theme import load_faces
@@ -150,7 +150,7 @@ def one_dimension(home: str) -> None:
     window = make_window(session)
     window.show()
     window.make_complete()
-    session.look(place="trim", room_id="r5", selected=("r5", "trim", "cornice"))
+    session.look(place="trim", room_id="r5", selected=TrimPath("r5", "cornice"))
     settle()
     session._recovery_timer.setInterval(10_000_000)
 
@@ -160,7 +160,7 @@ def one_dimension(home: str) -> None:
         tally(job)
         second_look(job)
         for room in job.rooms:
-            drawing_of(session, room=room)
+            window.places.drawing(job, session.view, room)
 
     def everything() -> None:
         """Derive all there is of the job: as ``fresh``, and every other drawing of every room."""
@@ -181,7 +181,7 @@ def one_dimension(home: str) -> None:
             session.history.do(edit)
             tally(session.job)
             second_look(session.job)
-            drawing_of(session)
+            window.drawn()
             again.append(time.perf_counter() - begin)
             whole += timed(everything, 1)
             rooms += timed(fresh, 1)

@@ -268,7 +268,7 @@ def _proportion(height: str, order: str, school: str) -> None:
         raise CorniceError(
             f"There is no school called “{school[:60]}”.", where="--school", remedy=f"Known: {', '.join(SCHOOLS)}."
         )
-    wall: Proportion = proportion(reading("ceiling height", mm, "mm", ()), order_called(order), chosen, HouseRules())
+    wall: Proportion = proportion(reading("ceiling height", mm, "mm", None), order_called(order), chosen, HouseRules())
 
     def value(figure: Figure | None) -> float | None:
         return None if figure is None else figure.value

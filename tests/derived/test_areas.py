@@ -275,7 +275,7 @@ def test_an_attic_by_hand() -> None:
             "upper wall@w3": 4 * 2.4,
             "upper wall@w4": gable,
             "ceiling@room": 4 * 1.5,
-            "ceiling@slope-AB": 4 * math.hypot(1.5, 1.2),
+            "ceiling@slope-w1": 4 * math.hypot(1.5, 1.2),
         }
     )
     two = net(changed(attic, two_tone="at a height", split=L(1000)))

@@ -75,7 +75,7 @@ def test_a_doors_name_changes_nothing_of_its_casing() -> None:
 
 
 def test_a_mirror_named_like_a_door_leaves_the_doors_casing_what_it_is() -> None:
-    mirror = edits.add_frame("r1", "mirror", "w2", mm(1500))
+    mirror = edits.put_up("r1", "frames", "mirror", "w2", mm(1500))
     framed = edits.change_thing("r1", "frames", "m1", "mirror", mould="casing")
     ends = [
         [(one.left.words, one.right.words, one.length) for one in cuts(job, "casing")]
@@ -127,7 +127,7 @@ def test_corner_blocks_are_two_at_a_door_and_four_at_a_window() -> None:
 
 
 def test_trim_stops_at_a_boxed_pipe_and_a_fireplace() -> None:
-    pipe = edits.add_bulk("r1", "boxed pipe", "w3", mm(500))
+    pipe = edits.put_up("r1", "bulks", "boxed pipe", "w3", mm(500))
     hearth = edits.add_opening("r1", "fireplace", "w2", mm(1000))
     job = made(pipe, hearth)
     skirting = [(run.wall_name, run.start, run.end) for run in seen(job).runs if run.kind == "skirting"]
@@ -136,14 +136,14 @@ def test_trim_stops_at_a_boxed_pipe_and_a_fireplace() -> None:
     stops = [one.left.words for one in cuts(job, "skirting")] + [one.right.words for one in cuts(job, "skirting")]
     assert stops.count("square to the boxed pipe 1") == 2
     assert sum("the casing of fireplace 1" in one for one in stops) == 2
-    beam = edits.add_bulk("r1", "beam", "w3", mm(500))
+    beam = edits.put_up("r1", "bulks", "beam", "w3", mm(500))
     beamed = seen(made(beam)).runs
     assert sum(run.kind == "cornice" and run.wall_name == "C–D" for run in beamed) == 2
     assert sum(run.kind == "skirting" and run.wall_name == "C–D" for run in beamed) == 1
 
 
 def test_old_trim_that_stays_is_painted_and_not_bought() -> None:
-    there = edits.add_trim_there("r1", "skirting", "w2", mm(150), mm(18))
+    there = edits.put_up("r1", "there", "skirting", "w2", mm(150), mm(18))
     plain, kept = made(), made(there)
     assert net(kept)["skirting@room"] == pytest.approx(net(plain)["skirting@room"])
     bought = {line.key: line for line in to_buy(kept).lines}
@@ -199,7 +199,8 @@ def test_a_wainscot_has_rails_through_and_stiles_between() -> None:
 
 def test_a_mirror_is_framed_and_a_screen_goes_by_its_diagonal() -> None:
     job = made(
-        edits.add_frame("r1", "mirror", "w1", mm(1500)), edits.add_frame("r1", "screen", "w2", mm(1500), mm(1397), 25.0)
+        edits.put_up("r1", "frames", "mirror", "w1", mm(1500)),
+        edits.put_up("r1", "frames", "screen", "w2", mm(1500), mm(1397)),
     )
     frames = cuts(job, "panel mould")
     assert sorted(one.length for one in frames[:4]) == pytest.approx([764.0, 764.0, 1064.0, 1064.0])  # 700 × 1 000, 32
@@ -209,7 +210,7 @@ def test_a_mirror_is_framed_and_a_screen_goes_by_its_diagonal() -> None:
     assert sorted(one.length for one in frames[4:]) == pytest.approx([tall + 64] * 2 + [wide + 64] * 2, abs=0.1)
     assert net(made())["upper wall@w1"] - net(job)["upper wall@w1"] == pytest.approx(0.764 * 1.064)
     larger = made(
-        edits.add_frame("r1", "screen", "w2", mm(1500), mm(1397), 25.0),
+        edits.put_up("r1", "frames", "screen", "w2", mm(1500), mm(1397)),
         edits.change_screen("r1", "m1", "screen 1", mm(1000), 25.0),
         edits.change_thing("r1", "frames", "m1", "screen 1", mould="casing"),
     )

@@ -47,8 +47,8 @@ def keys(job: Job) -> set[str]:
 
 def test_a_crack_is_measured_by_its_longer_side_and_brings_its_filler() -> None:
     job = plain(
-        edits.add_mark("r1", "crack", "w1", mm(900), mm(1500), mm(40), mm(1200)),
-        edits.add_mark("r1", "poor patch", "w2", mm(900), mm(1500), mm(500), mm(400)),
+        edits.put_up("r1", "marks", "crack", "w1", mm(900), mm(1500), mm(40), mm(1200)),
+        edits.put_up("r1", "marks", "poor patch", "w2", mm(900), mm(1500), mm(500), mm(400)),
     )
     crack, patch = room_repairs(job.rooms[0])
     assert crack.quantity.value == pytest.approx(1.2)
@@ -66,8 +66,8 @@ def test_a_crack_is_measured_by_its_longer_side_and_brings_its_filler() -> None:
 
 
 def test_damage_that_is_not_known_is_refused() -> None:
-    with pytest.raises(CorniceError, match="No repair is known"):
-        edits.add_mark("r1", "ghosts", "w1", mm(1), mm(1), mm(1), mm(1))
+    with pytest.raises(CorniceError, match="Nothing is known of a “ghosts”"):
+        edits.put_up("r1", "marks", "ghosts", "w1", mm(1), mm(1), mm(1), mm(1))
 
 
 def test_an_arch_leaves_its_spandrels_to_the_wall() -> None:
@@ -106,7 +106,7 @@ def test_ways_in_by_hand() -> None:
 
 
 def test_the_space_for_a_built_in_gets_surer_as_it_is_read() -> None:
-    job = plain(edits.add_recess("r1", "w1", "Shelves", mm(350)))
+    job = plain(edits.put_up("r1", "recesses", "built-in", "w1", mm(350), name="Shelves"))
     unread = fit_of(job.rooms[0], job.rooms[0].measured.recesses[0], {})
     assert unread.width is not None
     assert unread.scribe is not None
@@ -138,10 +138,10 @@ def test_the_space_for_a_built_in_gets_surer_as_it_is_read() -> None:
 
 
 def test_things_follow_their_wall_when_it_is_broken_and_go_with_it() -> None:
-    history = History(plain(edits.add_fixture("r1", "socket", "w1", mm(3300))))
-    history.do(edits.add_fixture("r1", "switch", "w1", mm(400)))
-    history.do(edits.add_mark("r1", "crack", "w1", mm(1500), mm(900), mm(10), mm(400)))
-    history.do(edits.add_trim_there("r1", "skirting", "w1", mm(120), mm(18)))
+    history = History(plain(edits.put_up("r1", "fixtures", "socket", "w1", mm(3300))))
+    history.do(edits.put_up("r1", "fixtures", "switch", "w1", mm(400)))
+    history.do(edits.put_up("r1", "marks", "crack", "w1", mm(1500), mm(900), mm(10), mm(400)))
+    history.do(edits.put_up("r1", "there", "skirting", "w1", mm(120), mm(18)))
     history.do(edits.set_backing("r1", "w1", "A–B", Backing("masonry")))
     before = history.job
     history.do(edits.break_wall("r1", "w1", "A–B", "projection", mm(1000), mm(1500), mm(400)))
@@ -174,10 +174,10 @@ def test_things_follow_their_wall_when_it_is_broken_and_go_with_it() -> None:
 
 
 def test_what_the_second_look_says_of_walls() -> None:
-    old = edits.add_trim_there("r1", "skirting", "w1", mm(120), mm(18))
-    other = edits.add_trim_there("r1", "skirting", "w2", mm(140), mm(18))
+    old = edits.put_up("r1", "there", "skirting", "w1", mm(120), mm(18))
+    other = edits.put_up("r1", "there", "skirting", "w2", mm(140), mm(18))
     assert "old trim meets" in keys(plain(old, other))
-    same = edits.add_trim_there("r1", "skirting", "w2", mm(121), mm(18))
+    same = edits.put_up("r1", "there", "skirting", "w2", mm(121), mm(18))
     assert not any("two heights" in one.says for one in second_look(plain(old, same)))
     with pytest.raises(CorniceError, match="already"):
         plain(old, old)
@@ -187,16 +187,16 @@ def test_what_the_second_look_says_of_walls() -> None:
     history.do(finding.fixes[0])
     assert trimmed_of(history.job.rooms[0], {}).trim.of("skirting").height.value == 120  # type: ignore[union-attr]
     assert "old trim meets" not in keys(history.job)
-    low = plain(edits.add_fixture("r1", "grille", "w1", mm(900), mm(100)))
+    low = plain(edits.put_up("r1", "fixtures", "grille", "w1", mm(900), mm(100)))
     (grille,) = [one for one in second_look(low) if one.key.startswith("fixture covered")]
     assert grille.grade == "unsafe"
-    assert "fixture covered" not in keys(plain(edits.add_fixture("r1", "grille", "w1", mm(900), mm(600))))
-    place = edits.add_recess("r1", "w1", "Shelves", mm(350))
+    assert "fixture covered" not in keys(plain(edits.put_up("r1", "fixtures", "grille", "w1", mm(900), mm(600))))
+    place = edits.put_up("r1", "recesses", "built-in", "w1", mm(350), name="Shelves")
     assert "recess unsure" in keys(plain(place))
     narrow = plain(place, edits.put_way_in(WayIn("", "hatch", "stair turn", mm(500), mm(600), mm(500))))
     assert any("does not come in by hatch" in one.says for one in second_look(narrow))
     cracked = plain(
-        edits.add_mark("r1", "crack", "w1", mm(900), mm(1500), mm(10), mm(500)),
+        edits.put_up("r1", "marks", "crack", "w1", mm(900), mm(1500), mm(10), mm(500)),
         edits.change_finish(["r1"], ["upper wall"], "paint", paint="wall-matt"),
     )
     (unprimed,) = [one for one in second_look(cracked) if one.key.startswith("damage unprimed")]
@@ -210,7 +210,7 @@ def test_the_demo_shows_each_of_them() -> None:
 
 
 def test_plumbed_walls_and_a_floor_that_falls_reach_the_built_in() -> None:
-    place = edits.add_recess("r1", "w1", "Shelves", mm(400))
+    place = edits.put_up("r1", "recesses", "built-in", "w1", mm(400), name="Shelves")
 
     def fit(*made: Edit) -> Fit:
         job = plain(place, *made)
@@ -240,13 +240,13 @@ def test_plumbed_walls_and_a_floor_that_falls_reach_the_built_in() -> None:
 
 
 def test_a_slope_or_a_beam_over_it_is_the_height_there_is() -> None:
-    place = edits.add_recess("r1", "w1", "Shelves", mm(400))
+    place = edits.put_up("r1", "recesses", "built-in", "w1", mm(400), name="Shelves")
     slope = edits.set_slope("r1", "w1", "A–B", mm(1200), mm(1500))
     job = plain(place, slope)
     fit = fit_of(job.rooms[0], job.rooms[0].measured.recesses[0], {})
     assert fit.height is not None
     assert 1190 < fit.height.value < 1200  # at the wall itself, where the back of the carcass stands
-    beam = plain(place, edits.add_bulk("r1", "lowered ceiling", "w1", mm(1000)))
+    beam = plain(place, edits.put_up("r1", "bulks", "lowered ceiling", "w1", mm(1000)))
     low = fit_of(beam.rooms[0], beam.rooms[0].measured.recesses[0], {})
     assert low.height is not None
     assert 2190 < low.height.value < 2200
@@ -255,7 +255,7 @@ def test_a_slope_or_a_beam_over_it_is_the_height_there_is() -> None:
 def test_a_boxed_pipe_covers_its_strip_of_wall_and_its_piece_of_ceiling() -> None:
     """A pipe box of 400 × 300 from floor to ceiling on a 4 000 wall without openings: a tenth of that wall."""
     bare = plain().rooms[0]
-    kept = edits.add_bulk("r1", "column", "w1", mm(1800))
+    kept = edits.put_up("r1", "bulks", "column", "w1", mm(1800))
     boxed = plain(kept).rooms[0]
     (bulk,) = boxed.measured.bulks
     against = replace(bulk, width=mm(400), depth=mm(300), under=mm(0), top=None)

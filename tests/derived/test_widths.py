@@ -19,6 +19,7 @@ from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import Level, WallAsRead
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import WidthPath
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.survey.plan import facing_walls
 from narrow_cornice.survey.readings import AngleReading, Reading
@@ -88,7 +89,7 @@ def test_a_width_that_cannot_be_is_doubted_by_name() -> None:
 
 
 def test_widths_say_how_the_walls_at_the_ends_of_a_recess_lean() -> None:
-    bare = room(edits.add_recess("r1", "w1", "Shelves", mm(350)))
+    bare = room(edits.put_up("r1", "recesses", "built-in", "w1", mm(350), name="Shelves"))
     unread = fit_of(bare.job.rooms[0], bare.job.rooms[0].measured.recesses[0], {})
     for level, value in (("floor", 4004), ("middle", 4000), ("top", 3996)):
         bare.do(width(value, level, place=2700))  # of B–C the left end is C: 300 off A–B
@@ -100,7 +101,7 @@ def test_widths_say_how_the_walls_at_the_ends_of_a_recess_lean() -> None:
     assert "floor and at the top" in unread.advice
     assert read.advice != unread.advice
     # far out in the room they say nothing of how the recess leans
-    out = room(edits.add_recess("r1", "w1", "Shelves", mm(350)), width(3900, "top", place=500))
+    out = room(edits.put_up("r1", "recesses", "built-in", "w1", mm(350), name="Shelves"), width(3900, "top", place=500))
     far = fit_of(out.job.rooms[0], out.job.rooms[0].measured.recesses[0], {})
     assert far.advice == unread.advice
 
@@ -114,7 +115,7 @@ def test_a_width_is_moved_drawn_kept_and_undone() -> None:
     assert (changed.level, changed.place.mm) == ("floor", 900)
     assert decode_job(encode_job(history.job), "again") == history.job
     drawing = room_plan(history.job.rooms[0], {}, history.job.settings, 0.0)
-    mine = [mark for mark in drawing.marks if mark.about == ("r1", "width", one.id)]
+    mine = [mark for mark in drawing.marks if mark.about == WidthPath("r1", one.id)]
     assert any(
         isinstance(mark, Label) and mark.text.split() == ["3", "999"] for mark in mine
     )  # as read, not as adjusted

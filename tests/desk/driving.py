@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtGui import QAction
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
     QApplication,
@@ -13,7 +14,7 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.window import MainWindow
-from narrow_cornice.drawing.marks import About
+from narrow_cornice.explained.paths import ThingPath
 
 
 def page(window: MainWindow) -> DrawingPage:
@@ -41,7 +42,7 @@ def type_into(widget: QWidget, text: str, enter: bool = True) -> None:
     settle()
 
 
-def click(window: MainWindow, about: About, double: bool = False) -> None:
+def click(window: MainWindow, about: ThingPath, double: bool = False) -> None:
     where = canvas(window).place_of(about)
     assert where is not None, about
     point = QPoint(int(where.x()), int(where.y()))
@@ -55,3 +56,9 @@ def field(window: MainWindow, label: str) -> QLineEdit:
     widget = window.bench.view.row_widget(label)
     assert isinstance(widget, QLineEdit), label
     return widget
+
+
+def choose(window: MainWindow, words: str) -> None:
+    """Choose what the job's menu offers under these words, wherever in it that stands."""
+    action = next(one for one in window.findChildren(QAction) if one.text() == words)
+    action.trigger()

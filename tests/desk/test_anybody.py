@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QLineEdit
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, FigureRow, FindingRow, SizeRow, TextRow, ToggleRow
 from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.samples import demo_job
@@ -39,7 +40,7 @@ TEXTS = [
     "200; 300; 90",
     "99999",
 ]
-KEYS = "mtfo[],.+-0=l "
+KEYS = "mtfy[],.+-0=l "
 
 
 def act(window: MainWindow, pick: random.Random) -> None:
@@ -47,7 +48,7 @@ def act(window: MainWindow, pick: random.Random) -> None:
     rows = window.bench.view.rows()
     kind = pick.randrange(10)
     if kind == 0:
-        window.go(pick.choice(["measure", "trim", "finishes", "order"]))
+        window.go(pick.choice(["measure", "trim", "finishes", "bought"]))
     elif kind == 1 and isinstance(page, DrawingPage):
         spot = QPoint(pick.randrange(page.canvas.width()), pick.randrange(page.canvas.height()))
         QTest.mouseClick(page.canvas, Qt.MouseButton.LeftButton, pos=spot)
@@ -87,13 +88,13 @@ def act(window: MainWindow, pick: random.Random) -> None:
     elif kind == 5:
         pick.choice([window.session.undo, window.session.redo])()
     elif kind == 6 and window.session.job.rooms:
-        window.session.look(room_id=pick.choice(window.session.job.rooms).id, selected=())
+        window.session.look(room_id=pick.choice(window.session.job.rooms).id, selected=None)
     elif kind == 7:
-        window.session.select(("tally", pick.choice(["paint", "trim", "surfaces", "cost", "to settle"])))
+        window.session.select(TallyPath(pick.choice(["paint", "trim", "surfaces", "cost", "to settle"])))
     elif kind == 8:
         window.top.found.emit(pick.choice(["cornice", "hall", "wall a-b", "149", "ceiling", "zzz"]))
-    elif kind == 9 and window.session.view.place == "order":
-        slips = window.page("order").slips  # type: ignore[attr-defined]
+    elif kind == 9 and window.session.view.place == "bought":
+        slips = window.page("bought").slips  # type: ignore[attr-defined]
         if slips and slips[0].rows:
             pick.choice(slips[0].rows).ticked.emit()
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from functools import partial
 from pathlib import Path
 
 import pytest
-from driving import field, settle, type_into
+from driving import choose, field, settle, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
@@ -21,20 +22,26 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from narrow_cornice.desk.pictures import VIEWS
+from narrow_cornice.desk.every_place import PLACES
+from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.tables.colours_table import colours_dialog
 from narrow_cornice.desk.tables.milled_table import milled_dialog
 from narrow_cornice.desk.tables.paints_table import paints_dialog
 from narrow_cornice.desk.tables.rules_table import rules_dialog
+from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import SurroundingsError
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.keeping import JobLock, Recovery
+from narrow_cornice.job.paths import HouseRulePath, RoomPath, TrimPath
 from narrow_cornice.job.samples import demo_job
 
 pytestmark = pytest.mark.desk
+
+# one for each that a place declares, the second look, and the evening
+PICTURES = sum(len(place.pictures) for place in PLACES) + 2
 
 
 def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -44,7 +51,7 @@ def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch:
     assert read_job(path) == demo_job()
     assert "Saved" in window.tally._last.text()
     assert JobLock.beside(path).exists()
-    window.session.select(("r1", "trim", "casing"))
+    window.session.select(TrimPath("r1", "casing"))
     settle()
     type_into(field(window, "Width"), "150")
     assert window.session.unsaved
@@ -186,7 +193,7 @@ def test_whatever_goes_wrong_while_a_file_is_opened_or_saved_its_lock_is_let_go(
 def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
     session, theme = window.session, window.theme
     rules = rules_dialog(session, theme, window)
-    index = next(i for i, row in enumerate(rules.sheet.sheet.rows) if row.about[1] == "coats")
+    index = next(i for i, row in enumerate(rules.sheet.sheet.rows) if row.about == HouseRulePath("coats"))
     assert rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "3")
     assert session.job.house_rules == {"casing_setback": 5.0, "coats": 3}
     assert not rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "three")
@@ -228,7 +235,7 @@ def test_the_order_is_handed_out(
 ) -> None:
     path = tmp_path / f"list.{kind}"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(path), ""))
-    window.exports.order(kind, False)
+    list_to_buy(window.out, kind, False)
     window.session.runner.wait()
     settle()
     assert path.read_bytes()[:4] in (b"%PDF", "\ufeffs".encode())
@@ -237,10 +244,10 @@ def test_the_order_is_handed_out(
 
 def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     for name, export in (
-        ("a.svg", window.exports.drawing_svg),
-        ("a.pdf", window.exports.drawing_pdf),
-        ("b.pdf", window.exports.room_pdf),
-        ("a.csv", window.exports.surfaces_csv),
+        ("a.svg", partial(choose, window, "This drawing as SVG …")),
+        ("a.pdf", window.print_sheet),
+        ("b.pdf", partial(choose, window, "Every drawing of the room as PDF …")),
+        ("a.csv", partial(choose, window, "Schedule of surfaces as CSV …")),
     ):
         monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, n=name, **_k: (str(tmp_path / n), ""))
         export()
@@ -253,9 +260,9 @@ def test_strange_names_are_shown_as_they_are(window: MainWindow) -> None:
 
     for name in ("<b>bold</b>&amp;", "\u202ereversed", "x" * 10_000, "a\x00b\n c", "=cmd", "👩‍🎨"):
         window.session.do(edits.rename_room("r1", name))
-        for place in ("measure", "trim", "finishes", "order"):
+        for place in ("measure", "trim", "finishes", "bought"):
             window.session.look(place=place)
-            window.session.select(("r1",))
+            window.session.select(RoomPath("r1"))
             settle()
         assert window.session.job.rooms[0].name == name.strip()
     labels = [label.textFormat() for label in window.findChildren(type(window.tally._last))]
@@ -302,7 +309,7 @@ def test_other_looks_and_larger_letters_show_everything(session, qapp, letters: 
     settle()
     assert one.minimumSizeHint().width() <= 1280
     assert one.theme.letters == letters
-    for place in ("measure", "trim", "finishes", "order", "brief"):
+    for place in ("measure", "trim", "finishes", "bought", "brief"):
         one.go(place)
         settle()
         assert one.minimumSizeHint().width() <= 1280, place
@@ -319,7 +326,7 @@ def test_pictures_of_every_view(tmp_path: Path, qapp: QApplication, capsys: pyte
 
     assert write_pictures(tmp_path / "pictures") == 0
     said = capsys.readouterr().out.split()
-    assert len(said) == len(VIEWS) + 1
+    assert len(said) == PICTURES
     for one in said:
         image = QImage(one)
         assert (image.width(), image.height()) == (1280, 800)
@@ -353,7 +360,7 @@ def test_without_a_screen_the_window_says_so_and_pictures_still_work(tmp_path: P
         check=True,
         timeout=120,
     )
-    assert shots.stdout.count(".png") == len(list((tmp_path / "p").glob("*.png"))) == len(VIEWS) + 1
+    assert shots.stdout.count(".png") == len(list((tmp_path / "p").glob("*.png"))) == PICTURES
 
 
 def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
@@ -404,8 +411,8 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     big = replace(demo, rooms=rooms)
     session._take_up(big, None, None)
     assert window.tally.shown("paint") == counted(demo).get("paint").shown("mm")  # type: ignore[union-attr]
-    window.go("order")
-    window.session.select(("tally", "cost"))
+    window.go("bought")
+    window.session.select(TallyPath("cost"))
     session.do(edits.rename_room("r1", "Changed meanwhile"))  # the count under way is of the job before
     for _ in range(200):
         settle()
@@ -414,7 +421,7 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
             break
     settle()
     assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
-    assert len(window.page("order").slips) == 2  # type: ignore[attr-defined]
+    assert len(window.page("bought").slips) == 2  # type: ignore[attr-defined]
     session.do(edits.change_house_rule("coats", 3, "coats"))  # touches every room
     before = window.tally.shown("paint")
     for _ in range(200):

@@ -10,15 +10,16 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
 
-from narrow_cornice.desk.letter import BlankField, PickButton
-from narrow_cornice.desk.pages.brief import BriefPage
+from narrow_cornice.desk.places.brief.letter import BlankField, PickButton
+from narrow_cornice.desk.places.brief.page import BriefPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.brief import Manner
+from narrow_cornice.job.paths import BriefPath
 
 
 def brief(window: MainWindow, room: str = "r1") -> BriefPage:
     window.go("brief")
-    window.session.look(room_id=room, selected=())
+    window.session.look(room_id=room, selected=None)
     settle()
     page = window.page("brief")
     assert isinstance(page, BriefPage)
@@ -27,13 +28,13 @@ def brief(window: MainWindow, room: str = "r1") -> BriefPage:
 
 def test_a_need_is_added_written_and_raised(window: MainWindow) -> None:
     page = brief(window, "r3")
-    add = next(one for one in page.letter.findChildren(QPushButton) if one.text() == "Add a need or a wish")
+    add = next(one for one in page.paragraphs.findChildren(QPushButton) if one.text() == "Add a need or a wish")
     QTest.mouseClick(add, Qt.MouseButton.LeftButton)
     settle()
-    place = page.letter.blank(("r3", "needs", "q2", "who"))
+    place = page.paragraphs.blank(BriefPath("r3", "needs", "q2", "who"))
     assert place is not None
     type_into(place, "the cat")
-    words = page.letter.blank(("r3", "needs", "q2", "words"))
+    words = page.paragraphs.blank(BriefPath("r3", "needs", "q2", "words"))
     assert words is not None
     type_into(words, "see the stairs")
     need = window.session.job.rooms[2].brief.needs[1]
@@ -42,7 +43,7 @@ def test_a_need_is_added_written_and_raised(window: MainWindow) -> None:
     window.session.undo()
     window.session.undo()
     settle()
-    assert page.letter.blank(("r3", "needs", "q2", "who")).text() == ""  # type: ignore[union-attr]
+    assert page.paragraphs.blank(BriefPath("r3", "needs", "q2", "who")).text() == ""  # type: ignore[union-attr]
 
 
 def test_tab_walks_from_place_to_place_and_nothing_is_lost(window: MainWindow) -> None:
@@ -55,19 +56,19 @@ def test_tab_walks_from_place_to_place_and_nothing_is_lost(window: MainWindow) -
     settle()
     assert window.session.job.rooms[0].brief.style == Manner(key="farmhouse")
     assert QApplication.focusWidget() is not first
-    assert any("Tuscan" in row._said.text() for row in page.letter.rows)
+    assert any("Tuscan" in row._said.text() for row in page.paragraphs.rows)
 
 
 def test_a_permission_is_settled_from_its_list_and_refusals_are_told(window: MainWindow) -> None:
     page = brief(window)
-    picks = [one for one in page.letter.findChildren(PickButton) if one.text().startswith("☐")]
+    picks = [one for one in page.paragraphs.findChildren(PickButton) if one.text().startswith("☐")]
     assert len(picks) == 2
     menu = picks[0].menu()
     assert menu is not None
     next(action for action in menu.actions() if action.text() == "given").trigger()
     settle()
     assert [one.state for one in window.session.job.brief.permissions] == ["given", "given", "not asked"]
-    place = page.letter.blank(("house", "", "", "budget"))
+    place = page.paragraphs.blank(BriefPath("", "", "", "budget"))
     assert place is not None
     type_into(place, "plenty")
     assert "no amount of money" in window.notice()
@@ -77,7 +78,7 @@ def test_a_permission_is_settled_from_its_list_and_refusals_are_told(window: Mai
 def test_nothing_is_squeezed_or_cut_off(window: MainWindow) -> None:
     page = brief(window)
     settle()
-    for row in page.letter.rows:
+    for row in page.paragraphs.rows:
         for widget in row._widgets:
             assert widget.height() >= widget.sizeHint().height() - 1, widget
             assert widget.geometry().right() <= row._line.width() + 1

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+from functools import partial
 from pathlib import Path
 
 import ezdxf
 import pytest
-from driving import settle
+from driving import choose, settle
 from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
-from narrow_cornice.desk.bringing_in import ReadingsPreview
+from narrow_cornice.desk.places.measure.bringing_in import ReadingsPreview
 from narrow_cornice.desk.window import MainWindow
 
 
@@ -26,13 +27,13 @@ def test_readings_are_looked_through_and_taken(
         return int(QDialog.DialogCode.Accepted)
 
     monkeypatch.setattr(ReadingsPreview, "exec", accept)
-    window.bringing.readings()
+    choose(window, "Readings from a table (CSV) …")
     assert [row[0] for row in seen] == ["2", "3"]
     assert "no corner “Q”" in seen[1][3]
     assert [one.mm for one in window.session.job.rooms[0].measured.walls[0].readings] == [4310, 4306, 4309]
     window.session.undo()
     table.write_bytes(b"\xff\xff\x00")
-    window.bringing.readings()
+    choose(window, "Readings from a table (CSV) …")
     assert "readings.csv: this is not readable text" in window.notice()
 
 
@@ -47,7 +48,7 @@ def test_a_room_comes_from_a_drawing_whose_unit_is_asked(
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
     monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("metres", True))
     monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("2.4 m", True))
-    window.bringing.outline()
+    choose(window, "A room from a plan outline (DXF) …")
     settle()
     room = window.session.job.rooms[-1]
     assert room.name == "Wash Room"
@@ -70,14 +71,14 @@ def test_drawings_readings_and_sheets_are_handed_out(
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "all"))
     (tmp_path / "all").mkdir()
     for hand_out in (
-        window.exports.drawing_dxf,
-        window.exports.readings_csv,
-        window.exports.measuring_sheets,
-        window.exports.cut_list,
-        lambda: window.exports.full_size("pdf"),
-        lambda: window.exports.full_size("dxf"),
-        lambda: window.exports.full_size("svg"),
-        window.exports.room_dxf,
+        partial(choose, window, "This drawing as DXF …"),
+        partial(choose, window, "Readings of the room as CSV …"),
+        partial(choose, window, "Blank measuring sheets as PDF …"),
+        partial(choose, window, "Cut list and bars as PDF …"),
+        partial(choose, window, "Profile at full size as PDF in tiles …"),
+        partial(choose, window, "Profile at full size as DXF …"),
+        partial(choose, window, "Profile at full size as SVG …"),
+        partial(choose, window, "Plan and every wall as DXF, into a folder …"),
     ):
         hand_out()
         window.session.runner.wait()

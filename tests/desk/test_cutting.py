@@ -12,11 +12,13 @@ from PyQt6.QtWidgets import QApplication
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.plans import CutPlan
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.desk import cutting_work
 from narrow_cornice.desk.bench_rows import NoteRow
-from narrow_cornice.desk.pages.trim import TrimPage
+from narrow_cornice.desk.places.bought import cutting_work
+from narrow_cornice.desk.places.bought.rows import cutting_of
+from narrow_cornice.desk.places.trim.page import TrimPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
+from narrow_cornice.job.paths import LinePath, TrimPath
 
 
 def notes(window: MainWindow) -> str:
@@ -34,11 +36,11 @@ def wait_for(done: threading.Event) -> None:
 def test_the_cheapest_lengths_are_found_and_kept(window: MainWindow) -> None:
     session = window.session
     line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:skirting"))
-    session.look(place="order", selected=("order", line.key))
+    session.look(place="bought", selected=LinePath(line.key))
     settle()
     assert "Counted quickly" in notes(window)
     done = threading.Event()
-    window.bench.cutting.done.connect(lambda *_: done.set())
+    cutting_of(window.bench).done.connect(lambda *_: done.set())
     assert window.bench.view.press("Find the cheapest lengths")
     wait_for(done)
     assert line.key in session.job.cutting
@@ -72,10 +74,10 @@ def test_a_search_is_stopped_and_keeps_the_best_so_far(window: MainWindow, monke
     monkeypatch.setattr(cutting_work, "cut_plan", endless)
     session = window.session
     line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:casing"))
-    session.look(place="order", selected=("order", line.key))
+    session.look(place="bought", selected=LinePath(line.key))
     settle()
     done = threading.Event()
-    window.bench.cutting.done.connect(lambda *_: done.set())
+    cutting_of(window.bench).done.connect(lambda *_: done.set())
     window.bench.view.press("Find the cheapest lengths")
     wait_for(told)
     assert "Best so far" in notes(window)
@@ -88,7 +90,7 @@ def test_a_search_is_stopped_and_keeps_the_best_so_far(window: MainWindow, monke
 
 def test_the_cut_list_stands_under_the_drawing(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", room_id="r1", selected=("r1", "trim", "cornice"))
+    session.look(place="trim", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     page = window.page("trim")
     assert isinstance(page, TrimPage)

@@ -8,14 +8,15 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from narrow_cornice.derived.trimwork.sections import profile_of
-from narrow_cornice.desk.pages.trim import TrimPage
+from narrow_cornice.desk.places.trim.page import TrimPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import About, Label
+from narrow_cornice.job.paths import MemberPath, TrimPath
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.profiles import Profile
 from rooms import trimmed_of
 
-MEMBER: About = ("r1", "trim", "cornice: bed mould", "member", "1")
+MEMBER: About = MemberPath("r1", "cornice", "bed mould", 1)
 
 
 def built(window: MainWindow, kind: TrimKind = "cornice") -> Profile:
@@ -86,7 +87,7 @@ def test_a_size_is_typed_on_the_section_itself(window: MainWindow) -> None:
 
 def test_the_distance_of_the_eye_is_typed_and_changes_what_is_seen(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="section", room_id="r1", selected=("r1", "trim", "cornice"))
+    session.look(place="trim", sheet="section", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     type_into(field(window, "From"), "1200")
     assert session.job.house_rules["sight_distance"] == 1200
@@ -103,7 +104,7 @@ def test_the_distance_of_the_eye_is_typed_and_changes_what_is_seen(window: MainW
 
 def test_members_are_typed_in_their_sheet_too(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="section", room_id="r1", selected=("r1", "trim", "skirting"))
+    session.look(place="trim", sheet="section", room_id="r1", selected=TrimPath("r1", "skirting"))
     settle()
     page = window.page("trim")
     assert isinstance(page, TrimPage)
@@ -114,7 +115,7 @@ def test_members_are_typed_in_their_sheet_too(window: MainWindow) -> None:
     assert typed("60")
     settle()
     assert next(one for one in built(window, "skirting").members if one.index == 1).member.height == 60.0
-    session.look(room_id="r2", selected=("r2", "trim", "panel mould"))
+    session.look(room_id="r2", selected=TrimPath("r2", "panel mould"))
     settle()
     names = {row.cells[0].text for row in page.panels.sheet.rows}
     assert {"picture-frame, whole wall", "overmantel mirror", "screen"} <= names

@@ -7,11 +7,14 @@ from collections.abc import Callable
 
 import pytest
 from driving import settle
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QInputDialog
 
-from narrow_cornice.desk.pages.measure import MeasurePage
+from narrow_cornice.desk.places.measure.page import MeasurePage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.instruments.laser import Habits, Laser
+from narrow_cornice.job.paths import WallPath
 
 
 def until(done: Callable[[], bool], seconds: float = 5.0) -> None:
@@ -25,7 +28,7 @@ def until(done: Callable[[], bool], seconds: float = 5.0) -> None:
 @pytest.fixture
 def page(window: MainWindow) -> MeasurePage:
     window.go("measure")
-    window.session.look(room_id="r2", selected=())
+    window.session.look(room_id="r2", selected=None)
     settle()
     found = window.page("measure")
     assert isinstance(found, MeasurePage)
@@ -41,7 +44,7 @@ def test_readings_go_into_the_waiting_field(
     assert page.laser.listening
     assert window.session.view.instrument == "laser"
     laser.hello()
-    window.ask_meter()
+    QTest.keyClick(window, Qt.Key.Key_F9)
     settle()
     assert laser.asked(2.0) == 1
     laser.measure()
@@ -52,7 +55,7 @@ def test_readings_go_into_the_waiting_field(
     # what would tell most waits now; a selected wall comes before it
     laser.measure()
     until(lambda: len(window.session.job.rooms[1].measured.diagonals) == 1)
-    window.session.select(("r2", "wall", "w3", "0"))
+    window.session.select(WallPath("r2", "w3", reading=0))
     page.canvas.end_size()
     settle()
     laser.measure()

@@ -6,11 +6,13 @@ from pathlib import Path
 
 import pytest
 from driving import canvas, click, field, settle, type_into
+from driving import choose as choose_in_menu
 from PyQt6.QtWidgets import QFileDialog, QInputDialog
 
 from narrow_cornice.desk.bench_rows import ChoiceRow, NoteRow, ToggleRow
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.orders_file import orders_toml
+from narrow_cornice.job.paths import PanelsPath, TrimPath, WallPath
 from narrow_cornice.trim.orders import Order, orders
 from rooms import trimmed_of
 
@@ -30,15 +32,15 @@ def toggle(window: MainWindow, start: str, on: bool) -> None:
 
 def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="elevation", room_id="r1", wall_id="w8", selected=("r1", "trim", "dado rail"))
+    session.look(place="trim", sheet="elevation", room_id="r1", wall_id="w8", selected=TrimPath("r1", "dado rail"))
     settle()
     before = session.job
     assert window.bench.view.press("A wainscot below the dado rail")
     settle()
     made = session.job.room("r1").trim.panels[0]
     assert (made.zone, made.manner) == ("below the dado rail", "wainscot")
-    assert session.view.selected == ("r1", "panels", made.id)
-    assert canvas(window).place_of(("r1", "panels", made.id)) is not None
+    assert session.view.selected == PanelsPath("r1", made.id)
+    assert canvas(window).place_of(PanelsPath("r1", made.id)) is not None
     type_into(field(window, "Margin all round"), "70")
     type_into(field(window, "Wished width"), "500")
     choose(window, "Divided", "each wall")
@@ -54,7 +56,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
         for _, rect in one.panels
     }
     assert 300 < max(widths) < 800
-    click(window, ("r1", "panels", made.id))
+    click(window, PanelsPath("r1", made.id))
     assert window.bench.view.press("Take these panels away")
     settle()
     assert session.job.room("r1").trim.panels == ()
@@ -65,7 +67,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
 
 def test_a_screen_is_framed_by_its_diagonal(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
     session = window.session
-    session.look(place="measure", sheet="elevation", room_id="r1", wall_id="w5", selected=("r1", "wall", "w5"))
+    session.look(place="measure", sheet="elevation", room_id="r1", wall_id="w5", selected=WallPath("r1", "w5"))
     settle()
     monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("screen", True))
     monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("820; 1092", True))
@@ -84,7 +86,7 @@ def test_a_screen_is_framed_by_its_diagonal(window: MainWindow, monkeypatch: pyt
 
 def test_casings_get_blocks_and_cornices_dentils_and_their_rank(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="unfolded", room_id="r1", selected=("r1", "trim", "cornice"))
+    session.look(place="trim", sheet="unfolded", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     choose(window, "Casings", "corner blocks")
     toggle(window, "Plinth blocks", True)
@@ -114,23 +116,23 @@ def test_an_order_of_ones_own_is_brought_in_and_chosen(
     path = tmp_path / "orders.toml"
     path.write_bytes(orders_toml((*orders().values(), own)))
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
-    window.bringing.orders()
+    choose_in_menu(window, "Orders of trim (TOML) …")
     assert session.job.orders == (own,)  # those that ship are not taken again
-    session.look(place="trim", sheet="section", room_id="r1", selected=("r1", "trim", "cornice"))
+    session.look(place="trim", sheet="section", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     choose(window, "Order", "quay")
     assert session.job.room("r1").trim.own_order == own
     session.look(sheet="proportion")
     settle()
     assert "Quay" in canvas(window).accessibleDescription()
-    window.bringing.orders()
+    choose_in_menu(window, "Orders of trim (TOML) …")
     assert "all here already" in window.notice()
     path.write_text("[quay]\nname = 3")
-    window.bringing.orders()
+    choose_in_menu(window, "Orders of trim (TOML) …")
     assert "orders.toml" in window.notice()
     out = tmp_path / "out.toml"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(out), ""))
-    window.exports.orders()
+    choose_in_menu(window, "Orders of trim as TOML …")
     session.runner.wait()
     settle()
     assert '["quay"]' in out.read_text()

@@ -12,9 +12,10 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.desk.photo_dialog import PhotoDialog
+from narrow_cornice.desk.places.measure.photo_dialog import PhotoDialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Photograph
+from narrow_cornice.job.paths import MarkPath, WallPath
 
 CORNERS = ((200, 1000), (1500, 1100), (1500, 100), (200, 250))
 
@@ -26,7 +27,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     Image.new("RGB", (1700, 1250), "#a09080").save(path)
     session = window.session
     session.look(place="measure", sheet="elevation", wall_id="w1")
-    session.select(("r1", "wall", "w1"))
+    session.select(WallPath("r1", "w1"))
     settle()
     said: list[str] = []
 
@@ -61,7 +62,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     assert any(isinstance(mark, Photograph) for mark in drawing.marks)
     # pointing: the next click on the wall is the place
     monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("damage: crack", True))
-    session.select(("r1", "wall", "w1"))
+    session.select(WallPath("r1", "w1"))
     settle()
     assert window.bench.view.press("Point at what the photograph shows")
     settle()
@@ -74,7 +75,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     assert mark.place.instrument == "photograph"
     assert mark.place.sigma is not None
     assert 1 <= mark.place.sigma < 40
-    assert session.view.selected == ("r1", "mark", mark.id)
+    assert session.view.selected == MarkPath("r1", mark.id)
     assert session.view.pointing == ""
     for _ in range(2):
         session.undo()

@@ -6,39 +6,41 @@ from pathlib import Path
 
 import ezdxf
 import pytest
-from driving import canvas, click, field, settle, type_into
+from driving import canvas, choose, click, field, settle, type_into
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QDialog, QFileDialog
 
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.stock_match import job_offers
-from narrow_cornice.desk.pages.order import OrderPage
-from narrow_cornice.desk.pages.trim import TrimPage
-from narrow_cornice.desk.profiles_dialogs import ProfilesPreview, profiles_dialog
+from narrow_cornice.desk.places.bought.page import BoughtPage
+from narrow_cornice.desk.places.trim.page import TrimPage
+from narrow_cornice.desk.places.trim.profiles_preview import ProfilesPreview
+from narrow_cornice.desk.tables.profiles_table import profiles_dialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_dxf, profile_svg
+from narrow_cornice.job.paths import LinePath, StockOfferPath, TrimPath
 from narrow_cornice.trim.profiles import kind_profile
 from rooms import trimmed_of
 
 
 def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="stock", room_id="r1", selected=("r1", "trim", "cornice"))
+    session.look(place="trim", sheet="stock", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     job = session.job
     offers = job_offers(job, job.rooms[0], "cornice").offers
     page = window.page("trim")
     assert isinstance(page, TrimPage)
-    paths = [("r1", "stock", "cornice", one.match.key) for one in offers]
+    paths = [StockOfferPath("r1", "cornice", "", one.match.key) for one in offers]
     assert [row.about for row in page.offers.sheet.rows] == paths
     assert "made to measure" in canvas(window).accessibleDescription()
-    click(window, ("r1", "stock", "cornice", offers[1].match.key))
-    assert session.view.selected == ("r1", "stock", "cornice", offers[1].match.key)
+    click(window, StockOfferPath("r1", "cornice", "", offers[1].match.key))
+    assert session.view.selected == StockOfferPath("r1", "cornice", "", offers[1].match.key)
     assert window.bench.view.press("Use these pieces")
     settle()
     assert session.job.rooms[0].trim.choices["cornice"].stock == offers[1].match.pieces
     assert any("(chosen)" in row.cells[0].text for row in page.offers.sheet.rows)
-    session.look(sheet="section", selected=("r1", "trim", "cornice"))
+    session.look(sheet="section", selected=TrimPath("r1", "cornice"))
     settle()
     assert window.bench.view.press("Have it made instead")
     settle()
@@ -63,7 +65,7 @@ def test_a_drawn_profile_is_brought_in_and_can_be_used(
         return int(QDialog.DialogCode.Accepted)
 
     monkeypatch.setattr(ProfilesPreview, "exec", accept)
-    window.bringing.profiles()
+    choose(window, "Stock profiles (CSV, JSON, DXF, SVG) …")
     settle()
     own = session.job.catalogue
     assert [(one.name, one.uses, one.price_per_metre) for one in own] == [("Quay 60", ("casing",), 3.1)]
@@ -93,16 +95,16 @@ def test_a_catalogue_is_handed_out_and_brought_in_again(
         path = tmp_path / f"profiles.{suffix}"
         monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, path=path: (str(path), ""))
         monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_, path=path: (str(path), ""))
-        window.exports.catalogue(suffix)
+        choose(window, f"Catalogue of stock profiles as {suffix.upper()} …")
         session.runner.wait()
         settle()
-        window.bringing.profiles()
+        choose(window, "Stock profiles (CSV, JSON, DXF, SVG) …")
         settle()
         assert len(session.job.catalogue) > 100
         session.undo()
     (tmp_path / "profiles.csv").write_text("what is this")
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(tmp_path / "profiles.csv"), ""))
-    window.bringing.profiles()
+    choose(window, "Stock profiles (CSV, JSON, DXF, SVG) …")
     assert "names no columns" in window.notice()
     assert trimmed_of(session.job.rooms[0], session.job.house_rules).trim is not None
 
@@ -110,9 +112,9 @@ def test_a_catalogue_is_handed_out_and_brought_in_again(
 def test_the_order_goes_to_the_line_that_is_selected_and_takes_left_overs(window: MainWindow) -> None:
     session = window.session
     line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:skirting"))
-    session.look(place="order", selected=("order", line.key))
-    page = window.page("order")
-    assert isinstance(page, OrderPage)
+    session.look(place="bought", selected=LinePath(line.key))
+    page = window.page("bought")
+    assert isinstance(page, BoughtPage)
     for _ in range(40):
         QTest.qWait(10)
         if page._area.verticalScrollBar().value() > 0:  # type: ignore[union-attr]
@@ -129,10 +131,10 @@ def test_the_order_goes_to_the_line_that_is_selected_and_takes_left_overs(window
 
 def test_a_member_is_drawn_as_the_profile_that_comes_nearest(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="stock", room_id="r1", selected=("r1", "trim", "cornice: bed mould"))
+    session.look(place="trim", sheet="stock", room_id="r1", selected=TrimPath("r1", "cornice", "bed mould"))
     settle()
     assert "Stock for the bed mould" in canvas(window).accessibleDescription()
-    click(window, ("r1", "stock", "cornice: bed mould", "dunlin-75"))
+    click(window, StockOfferPath("r1", "cornice", "bed mould", "dunlin-75"))
     assert window.bench.view.press("Draw this member as Dunlin 75")
     settle()
     choice = session.job.rooms[0].trim.choices["cornice: bed mould"]
@@ -155,7 +157,7 @@ def test_a_drawing_with_several_profiles_names_them_by_their_layers(
     document.saveas(path)
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
     monkeypatch.setattr(ProfilesPreview, "exec", lambda _: int(QDialog.DialogCode.Accepted))
-    window.bringing.profiles()
+    choose(window, "Stock profiles (CSV, JSON, DXF, SVG) …")
     names = {one.name: round(one.height) for one in window.session.job.catalogue}
     assert names["Groyne 40"] == 40
     assert names["Fender 60"] == 50

@@ -15,7 +15,9 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_rows import ChoiceRow, FigureRow, FindingRow, SizeRow, ToggleRow
 from narrow_cornice.desk.room_dialog import RoomDialog
+from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, OpeningPath, SurfacePath, TrimPath, WallPath
 from narrow_cornice.review.second_look import to_settle
 
 pytestmark = pytest.mark.desk
@@ -32,18 +34,18 @@ def test_the_window_opens_on_the_demo_with_its_totals(window: MainWindow) -> Non
 
 def test_places_by_letter_and_only_those_that_exist(window: MainWindow) -> None:
     canvas(window).setFocus()
-    for letter, place in (("m", "measure"), ("f", "finishes"), ("t", "trim"), ("o", "order")):
+    for letter, place in (("m", "measure"), ("f", "finishes"), ("t", "trim"), ("y", "bought")):
         target = canvas(window)
         QTest.keyClicks(target, letter)
         settle()
         assert window.session.view.place == place
-        if place == "order":
+        if place == "bought":
             break
-    assert set(window.top.buttons) == {"brief", "measure", "trim", "finishes", "order"}
+    assert set(window.top.buttons) == {"brief", "measure", "trim", "finishes", "bought"}
 
 
 def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: MainWindow) -> None:
-    click(window, ("r1", "trim", "cornice"))
+    click(window, TrimPath("r1", "cornice"))
     rows = window.bench.view.rows()
     worked = {row.name: row.value for row in rows if isinstance(row, FigureRow)}
     assert worked["cornice"] == "223 mm"
@@ -52,7 +54,7 @@ def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: Mai
     height = next(row for row in rows if isinstance(row, FigureRow) and row.name == "ceiling height")
     height.pressed()  # the mean of six readings: one step nearer to where they were read
     settle()
-    assert window.session.view.selected == ("r1", "height") or any(
+    assert window.session.view.selected == HeightPath("r1") or any(
         isinstance(row, FigureRow) and row.name == "reading 1" for row in window.bench.view.rows()
     )
 
@@ -60,7 +62,7 @@ def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: Mai
 def test_from_the_tally_to_a_reading_by_clicks_alone(window: MainWindow) -> None:
     QTest.mouseClick(window.tally.buttons["trim"], Qt.MouseButton.LeftButton)
     settle()
-    assert window.session.view.selected == ("tally", "trim")
+    assert window.session.view.selected == TallyPath("trim")
     for step in range(12):
         if window.session.view.place == "measure":
             break
@@ -72,13 +74,13 @@ def test_from_the_tally_to_a_reading_by_clicks_alone(window: MainWindow) -> None
         nearer.pressed()
         settle()
     assert window.session.view.place == "measure"
-    assert window.session.view.selected[1] in ("wall", "opening", "height")
+    assert isinstance(window.session.view.selected, WallPath | OpeningPath | HeightPath)
 
 
 def test_a_size_typed_on_the_drawing_moves_everything_and_the_tally_says_so(window: MainWindow) -> None:
     window.go("measure")
     settle()
-    click(window, ("r1", "wall", "w2"), double=True)
+    click(window, WallPath("r1", "w2"), double=True)
     editor = canvas(window).findChild(QLineEdit)
     assert isinstance(editor, QLineEdit)
     assert editor.isVisible()
@@ -93,7 +95,7 @@ def test_a_size_typed_on_the_drawing_moves_everything_and_the_tally_says_so(wind
 def test_showing_a_size_and_entering_it_again_changes_nothing(window: MainWindow) -> None:
     before = window.session.job
     window.session.look(place="measure")
-    window.session.select(("r2", "height"))
+    window.session.select(HeightPath("r2"))
     settle()
     reading = field(window, "Reading 1")
     assert reading.text() == "2 711 mm"  # typed as 8' 10 3/4", exactly 2 711.45
@@ -103,7 +105,7 @@ def test_showing_a_size_and_entering_it_again_changes_nothing(window: MainWindow
 
 def test_what_cannot_be_read_is_marked_and_loses_nothing(window: MainWindow) -> None:
     before = window.session.job
-    click(window, ("r1", "trim", "cornice"))
+    click(window, TrimPath("r1", "cornice"))
     height = field(window, "Height")
     type_into(height, "22o")
     assert window.session.job is before
@@ -118,7 +120,7 @@ def test_what_cannot_be_read_is_marked_and_loses_nothing(window: MainWindow) -> 
 
 
 def test_order_school_and_members_change_the_room(window: MainWindow) -> None:
-    click(window, ("r1", "trim", "cornice"))
+    click(window, TrimPath("r1", "cornice"))
     box = window.bench.view.row_widget("Order")
     assert isinstance(box, QComboBox)
     box.setCurrentIndex(box.findData("tuscan"))
@@ -141,7 +143,7 @@ def test_order_school_and_members_change_the_room(window: MainWindow) -> None:
 
 def test_a_typed_size_is_shown_against_the_orders_wish_and_given_back(window: MainWindow) -> None:
     window.session.look(place="trim")
-    window.session.select(("r1", "trim", "casing"))
+    window.session.select(TrimPath("r1", "casing"))
     settle()
     row = next(row for row in window.bench.view.rows() if isinstance(row, SizeRow) and row.label == "Width")
     assert row.shown == "57 mm"
@@ -170,7 +172,7 @@ def test_a_fix_of_the_second_look_is_one_undoable_change(window: MainWindow) -> 
 
 def test_a_finding_is_kept_with_a_reason(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("the client likes it", True))
-    window.session.select(("tally", "to settle"))
+    window.session.select(TallyPath("to settle"))
     settle()
     row = next(row for row in window.bench.view.rows() if isinstance(row, FindingRow))
     row.keep()
@@ -180,7 +182,8 @@ def test_a_finding_is_kept_with_a_reason(window: MainWindow, monkeypatch: pytest
     assert kept.key == row.key
     row.go()
     settle()
-    assert window.session.view.selected[0] in ("r1", "r2")
+    assert window.session.view.selected is not None
+    assert window.session.view.selected.room in ("r1", "r2")
 
 
 def test_many_surfaces_get_one_colour_at_once(window: MainWindow) -> None:
@@ -205,7 +208,7 @@ def test_many_surfaces_get_one_colour_at_once(window: MainWindow) -> None:
 
 def test_a_colour_for_the_group_and_for_one_alone(window: MainWindow) -> None:
     window.session.look(place="finishes", room_id="r1")
-    window.session.select(("r1", "finish", "upper wall@w3"))
+    window.session.select(SurfacePath("r1", "upper wall", "w3"))
     settle()
     row = next(row for row in window.bench.view.rows() if isinstance(row, ChoiceRow) and row.label == "Colour")
     row.chosen("clay")
@@ -228,7 +231,7 @@ def test_a_colour_for_the_group_and_for_one_alone(window: MainWindow) -> None:
 
 def test_coats_are_refused_or_taken(window: MainWindow) -> None:
     window.session.look(place="finishes")
-    window.session.select(("r1", "finish", "ceiling@room"))
+    window.session.select(SurfacePath("r1", "ceiling", "room"))
     settle()
     type_into(field(window, "Coats"), "many")
     assert "not a number of coats" in window.notice()
@@ -238,16 +241,16 @@ def test_coats_are_refused_or_taken(window: MainWindow) -> None:
 
 
 def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window: MainWindow) -> None:
-    window.go("order")
+    window.go("bought")
     settle()
-    slips = window.page("order").slips  # type: ignore[attr-defined]
+    slips = window.page("bought").slips  # type: ignore[attr-defined]
     assert [slip.name.text() for slip in slips] == ["Paint shop", "Timber yard"]
     line = slips[0].rows[1]
     line.setFocus()
     QTest.keyClick(line, Qt.Key.Key_Space)
     settle()
     assert window.session.job.ticks == {"paint:wall-matt:sedge": "3 × 5 L"}
-    window.page("order")._group(True)  # type: ignore[attr-defined]
+    window.page("bought")._group(True)  # type: ignore[attr-defined]
     settle()
     assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth"]
     QTest.keyClick(slips[0].rows[1], Qt.Key.Key_Space)
@@ -284,7 +287,7 @@ def test_turning_stepping_and_the_sheets(window: MainWindow) -> None:
 
 def test_space_shows_before_and_after(window: MainWindow) -> None:
     window.session.look(place="trim", sheet="unfolded")
-    window.session.select(("r1", "trim", "casing"))
+    window.session.select(TrimPath("r1", "casing"))
     settle()
     type_into(field(window, "Width"), "150")
     now = canvas(window)._drawing
@@ -301,12 +304,12 @@ def test_space_shows_before_and_after(window: MainWindow) -> None:
 
 def test_find_goes_to_things_and_types_sizes(window: MainWindow) -> None:
     type_into(window.top.field, "hall door")
-    assert window.session.view.selected == ("r1", "opening", "o4")
+    assert window.session.view.selected == OpeningPath("r1", "o4")
     assert window.session.view.place == "measure"
     type_into(window.top.field, "850")
     assert window.session.job.rooms[0].measured.openings[3].width.mm == 850
     type_into(window.top.field, "cornice tea")
-    assert window.session.view.selected == ("r2", "trim", "cornice")
+    assert window.session.view.selected == TrimPath("r2", "cornice")
     type_into(window.top.field, "nothing of that name")
     assert "Nothing here is called that" in window.notice()
 
@@ -316,7 +319,7 @@ def test_units_switch_everywhere_at_once(window: MainWindow) -> None:
 
     window.session.do(edits.change_settings(unit="in", denominator=8))
     settle()
-    click(window, ("r1", "trim", "cornice"))
+    click(window, TrimPath("r1", "cornice"))
     assert field(window, "Height").text() == '8 3/4"'
     assert window.tally.shown("surfaces").endswith("sq ft")
     type_into(field(window, "Height"), "9")
@@ -369,15 +372,14 @@ def test_the_reading_wanted_next_is_typed_on_the_drawing(window: MainWindow) -> 
     session = window.session
     session.look(place="measure", sheet="plan", room_id="r2", instrument="laser")
     settle()
-    click(window, ("r2", "wall", "w8"), double=True)
+    click(window, WallPath("r2", "w8"), double=True)
     editor = canvas(window).findChild(QLineEdit)
     assert isinstance(editor, QLineEdit)
     type_into(editor, "4019")
     (reading,) = session.job.rooms[1].measured.walls[7].readings
     assert (reading.mm, reading.instrument) == (4019, "laser")
     wanted = session.view.selected
-    assert wanted[1] == "diagonal"
-    assert "+" in wanted[2]  # nobody has read it: it goes by its corners until then
+    assert isinstance(wanted, AskedDiagonalPath)  # nobody has read it: it goes by its corners until then
     type_into(editor, "6480")
     assert len(session.job.rooms[1].measured.diagonals) == 1
     session.undo()
@@ -390,7 +392,7 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     window, session = empty, empty.session
     assert canvas(window)._drawing.title == "No room yet"  # type: ignore[union-attr]
     assert window.tally.shown("cost") == "0"
-    dialog = RoomDialog(session, window)
+    dialog = RoomDialog(session, window.places.beginning, window)
     type_into(dialog.name, "Reading Room", enter=False)
     type_into(dialog.first, "14' 2\"", enter=False)
     type_into(dialog.second, "nonsense", enter=False)
@@ -402,20 +404,20 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     assert session.job.rooms[0].name == "Reading Room"
     assert session.view.place == "measure"
     settle()
-    session.select(("r1", "wall", "w1"))
+    session.select(WallPath("r1", "w1"))
     settle()
     assert window.bench.view.press("Add a door")
     settle()
-    assert session.view.selected == ("r1", "opening", "o1")
+    assert session.view.selected == OpeningPath("r1", "o1")
     type_into(field(window, "From the left"), "4' 6\"")
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("1000; 1500; 380", True))
-    session.select(("r1", "wall", "w2"))
+    session.select(WallPath("r1", "w2"))
     settle()
     assert window.bench.view.press("Add a projection (chimney breast)")
     settle()
     assert len(session.job.rooms[0].measured.walls) == 8
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("600; 500", True))
-    session.select(("r1", "wall", "w1"))
+    session.select(WallPath("r1", "w1"))
     settle()
     assert window.bench.view.press("Notch the corner at its end (L-shape)")
     settle()
@@ -426,15 +428,15 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
         ("skirting", "c1", "trim-satin"),
     ):
         session.look(place="finishes")
-        session.select(("r1", "finish", group))
+        session.select(SurfacePath.by_key("r1", group))
         settle()
         for label, value in (("Colour", colour), ("Paint", paint)):
             row = next(row for row in window.bench.view.rows() if isinstance(row, ChoiceRow) and row.label == label)
             row.chosen(value)
             settle()
-    window.go("order")
+    window.go("bought")
     settle()
-    assert [slip.name.text() for slip in window.page("order").slips] == ["Paint shop", "Timber yard"]  # type: ignore[attr-defined]
+    assert [slip.name.text() for slip in window.page("bought").slips] == ["Paint shop", "Timber yard"]  # type: ignore[attr-defined]
     assert float(window.tally.shown("cost").replace(" ", "")) > 500
     while session.history.undo_title:
         session.undo()
@@ -443,7 +445,7 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
 
 
 def test_a_room_of_any_shape_from_a_written_walk(empty: MainWindow) -> None:
-    dialog = RoomDialog(empty.session, empty)
+    dialog = RoomDialog(empty.session, empty.places.beginning, empty)
     dialog.name.setText("Chart Room")
     dialog.walk.setText("4310; 3620; 1178; 39o0")
     dialog.height_field.setText("2974")

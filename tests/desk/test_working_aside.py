@@ -13,6 +13,7 @@ from narrow_cornice.desk.bench_rows import Title
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import WallPath
 from narrow_cornice.units.lengths import parse_length
 
 
@@ -30,7 +31,7 @@ def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
     window: MainWindow, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     session = window.session
-    session.look(place="measure", sheet="plan", selected=("r1", "wall", "w1"))
+    session.look(place="measure", sheet="plan", selected=WallPath("r1", "w1"))
     go_on, shown = threading.Event(), threading.Event()
     truly, seen = working_aside.measured_room, []
 
@@ -51,7 +52,7 @@ def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
     for typed in ("4320", "4330"):
         assert session.do(edits.set_readings("r1", "w1", (parse_length(typed),), "A–B"))
         QApplication.processEvents()
-    session.look(selected=("r1", "wall", "w2"))
+    session.look(selected=WallPath("r1", "w2"))
     # the job has what was typed, the window has not shown it yet and has said so
     assert session.job.rooms[0].measured.walls[0].readings[0].mm == 4330
     assert seen == []

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from narrow_cornice.drawing.lettering import letter_boxes, settled, usual_size
-from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen
+from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Pen, Stroke
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.job.samples import demo_job
 
@@ -48,7 +48,7 @@ def test_a_figure_slides_along_its_line_and_keeps_off_walls() -> None:
     assert isinstance(made, Dimension)
     assert (made.share, made.lift) != (0.5, 0.55)
     assert (made.start, made.end, made.text) == (line.start, line.end, line.text)
-    wall = Path(((-500.0, -40.0), (4500.0, -40.0)), Pen("ink", 2.4))
+    wall = Stroke(((-500.0, -40.0), (4500.0, -40.0)), Pen("ink", 2.4))
     beside = settled(drawn(line, wall), SIZE).marks[0]
     assert isinstance(beside, Dimension)
     assert beside.lift < 0.0  # below its line, where no wall is

@@ -17,7 +17,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.measured.surveys import plan_of as surveyed
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Path, Strip, bounds_of, dimension_line
+from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Strip, Stroke, bounds_of, dimension_line
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.slips import line_picture
@@ -29,6 +29,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
 from narrow_cornice.job.measured import WallAsRead
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import DiagonalPath, OpeningPath, SurfacePath, TrimPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.survey.plan import Plan, Point, Turn, plan_area
 from narrow_cornice.survey.readings import AngleReading, Reading
@@ -188,24 +189,27 @@ def test_every_surface_and_piece_of_trim_can_be_pointed_at() -> None:
     drawing = unfolded_room(room, job.house_rules, job.colours, job.settings, 0)
     about = {mark.about for mark in drawing.marks if not isinstance(mark, Label)}
     for side in room.measured.walls:
-        assert ("r1", "finish", f"upper wall@{side.id}") in about
-        assert ("r1", "finish", f"lower wall@{side.id}") in about
+        assert SurfacePath.by_key("r1", f"upper wall@{side.id}") in about
+        assert SurfacePath.by_key("r1", f"lower wall@{side.id}") in about
     for kind in ("skirting", "dado rail", "casing", "cornice"):
-        assert ("r1", "trim", kind) in about
+        assert TrimPath("r1", kind) in about
     for opening in room.measured.openings:
-        assert any("o" in one[-1] and one[-1].endswith(opening.id) for one in about if one)
-    assert ("r1", "finish", "ceiling@room") in about
+        leaf = SurfacePath("r1", "door face", opening.id)
+        assert OpeningPath("r1", opening.id) in about or leaf in about
+    assert SurfacePath("r1", "ceiling", "room") in about
 
 
 def test_true_colours_and_the_areas_drawn_are_the_areas_counted() -> None:
     job = demo_job()
     room = job.rooms[0]
     drawing = unfolded_room(room, job.house_rules, job.colours, job.settings, 0)
-    upper = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.about[2:] == ("upper wall@w2",)]
+    upper = [
+        mark for mark in drawing.marks if isinstance(mark, Area) and mark.about == SurfacePath("r1", "upper wall", "w2")
+    ]
     assert {mark.fill for mark in upper} == {"#c8d3c2"}
     length = measured_room(room, job.house_rules).plan.sides[1].length.value
     assert abs(plan_area(upper[0].points)) == pytest.approx(length * (2974 - 900), rel=0.01)  # drawn square
-    strips = [mark for mark in drawing.marks if isinstance(mark, Strip) and mark.about == ("r1", "trim", "cornice")]
+    strips = [mark for mark in drawing.marks if isinstance(mark, Strip) and mark.about == TrimPath("r1", "cornice")]
     assert len(strips) == 8
     assert strips[0].colour == "#f3efe4"
     assert len(set(strips[0].tones)) > 5
@@ -237,7 +241,7 @@ def test_the_plan_shows_each_wall_with_its_doubt_and_what_follows() -> None:
     history.do(edits.set_readings("r2", "w2", (), "B–C"))
     walk = room_plan(history.job.rooms[1], job.house_rules, job.settings, 0)
     assert "Not determined yet: read" in walk.subtitle
-    walls = [mark for mark in walk.marks if isinstance(mark, Path) and mark.pen.dashed and mark.pen.colour == "ochre"]
+    walls = [mark for mark in walk.marks if isinstance(mark, Stroke) and mark.pen.dashed and mark.pen.colour == "ochre"]
     assert len(walls) == 2
 
 
@@ -245,7 +249,7 @@ def test_the_plan_shows_its_doubts_and_what_to_read_next() -> None:
     job = demo_job()
     plan = room_plan(job.rooms[0], job.house_rules, job.settings, 0)
     rust = [mark for mark in plan.marks if isinstance(mark, Label) and mark.colour == "rust" and "off" in mark.text]
-    assert [mark.about for mark in rust] == [("r1", "diagonal", "d3")]
+    assert [mark.about for mark in rust] == [DiagonalPath("r1", "d3")]
     assert any(isinstance(mark, Dimension) and mark.text.startswith("read C to E") for mark in plan.marks)
     assert "ellipses drawn 50 times" in plan.subtitle
     ellipses = [mark for mark in plan.marks if isinstance(mark, Area) and mark.fill == "#c08a2b40"]
@@ -330,9 +334,13 @@ def test_sloped_ceilings_hinge_on_from_their_walls_at_their_true_size() -> None:
     attic = next(room for room in job.rooms if room.name == "Attic Berth")
     drawing = unfolded_room(attic, job.house_rules, job.colours, job.settings, 0.0)
     areas = {surface.key: surface.gross.value for surface in room_surfaces(attic, {})}
-    for key in ("ceiling@slope-AB", "ceiling@slope-CD"):
-        (slope,) = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.about == ("r4", "finish", key)]
+    for key in ("ceiling@slope-w1", "ceiling@slope-w3"):
+        (slope,) = [
+            mark for mark in drawing.marks if isinstance(mark, Area) and mark.about == SurfacePath.by_key("r4", key)
+        ]
         assert abs(plan_area(slope.points)) / 1e6 == pytest.approx(areas[key], rel=0.01)  # drawn square
-    walls = [mark for mark in drawing.marks if isinstance(mark, Area) and mark.about[2:3] == ("upper wall@w2",)]
+    walls = [
+        mark for mark in drawing.marks if isinstance(mark, Area) and mark.about == SurfacePath("r4", "upper wall", "w2")
+    ]
     assert len(walls[0].points) == 6  # a gable
     assert "sloped, 1 188 mm to" in drawing.subtitle

@@ -10,6 +10,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.marks import Area, Label, Strip
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.wall_order import wall_order
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.proportion import SCHOOLS
@@ -37,9 +38,9 @@ def test_its_names_have_the_sizes_and_lead_to_the_trim() -> None:
     job = demo_job()
     drawing = wall_order(job.rooms[0], {}, job.colours, job.settings, "w1")
     names = {mark.text: mark for mark in drawing.marks if isinstance(mark, Label)}
-    assert names["frieze 223"].about == ("r1", "trim", "frieze")
-    assert names["bed mould 111.5"].about == ("r1", "trim", "cornice: bed mould")
-    assert names["base 148.5"].about == ("r1", "trim", "skirting")
+    assert names["frieze 223"].about == TrimPath("r1", "frieze")
+    assert names["bed mould 111.5"].about == TrimPath("r1", "cornice", "bed mould")
+    assert names["base 148.5"].about == TrimPath("r1", "skirting")
     assert "5 parts of 595" in names
     lines = sorted(mark.at[1] for mark in names.values() if mark.about and mark.anchor == "left")
     assert all(b - a > 100 for a, b in itertools.pairwise(lines))  # none stands on another

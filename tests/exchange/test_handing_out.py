@@ -204,7 +204,7 @@ def test_scales_are_usual_ones_that_fit() -> None:
 
 
 def test_cautions_defer_and_never_permit() -> None:
-    for where in ("finishes", "order", "trim", "measure"):
+    for where in ("finishes", "bought", "trim", "measure"):
         assert cautions(where)
         for text in cautions(where):
             assert "safe" not in text.lower().replace("unsafe", "")

@@ -14,6 +14,7 @@ from narrow_cornice.explained.figures import reading
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.trim.orders import Order, checked_order, orders
@@ -89,7 +90,7 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
 def test_an_order_says_itself_for_which_styles_it_is() -> None:
     (marsh,) = read_orders(MARSH)
     job = edits.put_orders([marsh], "orders").apply(demo_job())
-    job = edits.set_brief(("r1", "", "", "style"), "slender and dainty", "mm").apply(job)
+    job = edits.set_brief(BriefPath("r1", "", "", "style"), "slender and dainty", "mm").apply(job)
     keys = [one.key for one in second_look(edits.choose_order("r1", "marsh ionic").apply(job))]
     assert "style order:r1:slender and dainty" not in keys
     assert "style order:r1:slender and dainty" in [one.key for one in second_look(job)]

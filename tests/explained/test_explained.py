@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 import narrow_cornice
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, total
 from narrow_cornice.explained.sentences import evaluate, spell
+from narrow_cornice.job.paths import HeightPath, OpeningPath, WallPath
 from rooms import trimmed_of
 
 
@@ -118,6 +119,6 @@ def test_every_figure_of_the_demo_explains_itself_down_to_its_leaves() -> None:
     seen: set[int] = set()
     assert sum(check_tree(figure, seen) for figure in figures) > 800
     readings = {leaf.source for figure in figures for leaf in figure.leaves() if leaf.origin == "reading"}
-    assert ("r1", "wall", "w5") in readings
-    assert ("r1", "height", "3") in readings
-    assert ("r1", "opening", "o1", "width") in readings
+    assert WallPath("r1", "w5") in readings
+    assert HeightPath("r1", reading=3) in readings
+    assert OpeningPath("r1", "o1", size="width") in readings

@@ -9,11 +9,11 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.brief_pdf import brief_pdf
 from narrow_cornice.job import edits
 from narrow_cornice.job.brief import Manner
-from narrow_cornice.job.edits.brief_edits import HOUSE, BriefPath
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.job.styles import mood_says, mood_words, styles
 from narrow_cornice.review.second_look import second_look
@@ -22,7 +22,7 @@ from narrow_cornice.units.lengths import Length
 
 
 def put(scope: str, which: str, item: str, field: str, text: str) -> Edit:
-    return edits.set_brief((scope, which, item, field), text, "mm")
+    return edits.set_brief(BriefPath(scope, which, item, field), text, "mm")
 
 
 def after(*made: Edit) -> Job:
@@ -54,7 +54,7 @@ def test_every_place_of_the_letter_can_be_written_into_and_undone() -> None:
                         assert decode_job(encode_job(history.job), "again") == history.job
     assert len(places) > 40
     for path in places:
-        text = {"budget": "3 100", "colours": "#112233", "reach": "1.8 m"}.get(path[3], "1200")
+        text = {"budget": "3 100", "colours": "#112233", "reach": "1.8 m"}.get(path.field, "1200")
         history = History(job)
         history.do(edits.set_brief(path, text, "mm"))
         assert history.job != job, path
@@ -65,12 +65,12 @@ def test_every_place_of_the_letter_can_be_written_into_and_undone() -> None:
 @pytest.mark.parametrize(
     ("path", "text", "words"),
     [
-        ((HOUSE, "", "", "budget"), "a lot", "no amount of money"),
-        ((HOUSE, "", "", "budget"), "-5", "cannot be"),
-        ((HOUSE, "", "", "tenure"), "borrowed", "none of: not said, owned, rented"),
-        (("r1", "fixed", "x1", "colours"), "slate", "colour"),
-        ((HOUSE, "people", "u1", "reach"), "high", "“high”|h"),
-        ((HOUSE, "", "", "rules"), "x" * 3000, "more than a brief can hold"),
+        (BriefPath("", "", "", "budget"), "a lot", "no amount of money"),
+        (BriefPath("", "", "", "budget"), "-5", "cannot be"),
+        (BriefPath("", "", "", "tenure"), "borrowed", "none of: not said, owned, rented"),
+        (BriefPath("r1", "fixed", "x1", "colours"), "slate", "colour"),
+        (BriefPath("", "people", "u1", "reach"), "high", "“high”|h"),
+        (BriefPath("", "", "", "rules"), "x" * 3000, "more than a brief can hold"),
     ],
 )
 def test_what_cannot_be_is_refused(path: BriefPath, text: str, words: str) -> None:
@@ -81,16 +81,14 @@ def test_what_cannot_be_is_refused(path: BriefPath, text: str, words: str) -> No
 def test_a_missing_permission_blocks_a_finish() -> None:
     assert "Permission to paint the walls is given" in written(demo_job(), 0)
     assert "in the manner eighteenth century and to feel calm, warm." in written(demo_job(), 0)
-    refused = after(put(HOUSE, "permissions", "g1", "state", "refused"))
+    refused = after(put("", "permissions", "g1", "state", "refused"))
     found = [one for one in second_look(refused) if one.key == "permission missing:r1:paint the walls"]
     assert [one.grade for one in found] == ["will not fit"]
-    assert not says(
-        after(put(HOUSE, "permissions", "g2", "state", "given")), "permission missing:r1:paint the woodwork"
-    )
+    assert not says(after(put("", "permissions", "g2", "state", "given")), "permission missing:r1:paint the woodwork")
     # in a rented house what was never mentioned was never asked; in one's own nobody need be asked
-    gone = edits.remove_brief_item(HOUSE, "permissions", "g3")
+    gone = edits.remove_brief_item(BriefPath("", "permissions", "g3"))
     assert says(after(gone), "permission missing:r1:make holes") == ["Permission to make holes is not asked"]
-    assert not says(after(gone, put(HOUSE, "", "", "tenure", "owned")), "permission missing:r1:make holes")
+    assert not says(after(gone, put("", "", "", "tenure", "owned")), "permission missing:r1:make holes")
 
 
 def test_a_moved_piece_appears_in_the_other_room() -> None:
@@ -107,14 +105,20 @@ def test_a_moved_piece_appears_in_the_other_room() -> None:
 
 
 def test_a_fixed_element_enters_the_colours() -> None:
-    job = after(edits.take_fixed_colours("r1", "x1"))
+    job = after(edits.take_fixed_colours(BriefPath("r1", "fixed", "x1")))
     assert [(one.name, one.hex) for one in job.colours[-1:]] == [("slate hearth", "#4c5257")]
-    assert after(edits.take_fixed_colours("r1", "x1"), edits.take_fixed_colours("r1", "x1")).colours == job.colours
+    assert (
+        after(
+            edits.take_fixed_colours(BriefPath("r1", "fixed", "x1")),
+            edits.take_fixed_colours(BriefPath("r1", "fixed", "x1")),
+        ).colours
+        == job.colours
+    )
 
 
 def test_needs_keep_their_rank_and_ask_for_an_answer() -> None:
     assert "sit by the fire" in says(demo_job(), "agreed open:need")[0]
-    raised = after(edits.raise_need("r1", "q2", -1))
+    raised = after(edits.raise_need(BriefPath("r1", "needs", "q2"), -1))
     assert [one.id for one in raised.rooms[0].brief.needs] == ["q2", "q1", "q3"]
     answered = after(put("r1", "needs", "q2", "answer", "two chairs"), put("r1", "hide", "h1", "answer", "a niche"))
     assert not says(answered, "agreed open:need")
@@ -133,19 +137,17 @@ def test_style_reach_and_budget_have_consequences() -> None:
     assert history.job.rooms[1].trim.order == "ionic"
     assert not says(history.job, "style order:r2")
     assert says(demo_job(), "out of reach")
-    assert not says(
-        after(put(HOUSE, "people", "u2", "reach", "3 m"), put(HOUSE, "people", "u1", "reach", "")), "out of"
-    )
+    assert not says(after(put("", "people", "u2", "reach", "3 m"), put("", "people", "u1", "reach", "")), "out of")
     assert "over the budget" in says(demo_job(), "agreed open:budget")[0]
-    assert not says(after(put(HOUSE, "", "", "budget", "9000")), "agreed open:budget")
+    assert not says(after(put("", "", "", "budget", "9000")), "agreed open:budget")
 
 
 def test_who_does_the_work_meets_what_is_to_be_done() -> None:
-    loose = edits.add_mark("r3", "loose plaster", "w1", *(Length(float(mm), "") for mm in (500, 1200, 800, 600)))
+    loose = edits.put_up("r3", "marks", "loose plaster", "w1", *(Length(float(mm), "") for mm in (500, 1200, 800, 600)))
     (found,) = [one for one in second_look(after(loose)) if one.key == "who works:r3"]
     assert "The client with help would do 1.2 hours of repairs: loose plaster" in found.says
-    assert not says(after(loose, put(HOUSE, "", "", "worker", "a crew")), "who works:r3")
-    small = edits.add_mark("r3", "crack", "w1", *(Length(float(mm), "") for mm in (500, 1200, 20, 600)))
+    assert not says(after(loose, put("", "", "", "worker", "a crew")), "who works:r3")
+    small = edits.put_up("r3", "marks", "crack", "w1", *(Length(float(mm), "") for mm in (500, 1200, 20, 600)))
     assert not says(after(small), "who works:r3")
 
 

@@ -30,6 +30,7 @@ from narrow_cornice.job.file import (
 )
 from narrow_cornice.job.history import History
 from narrow_cornice.job.model import SCHEMA, Job
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.units.lengths import Length, parse_length
 
@@ -294,7 +295,7 @@ def test_a_text_read_in_the_wrong_code_is_put_right_by_the_edit_and_saved() -> N
     history.do(edits.add_room("Stra\udcdfe \ud83d", parse_length("3000"), parse_length("2000"), parse_length("2400")))
     assert history.job.rooms[0].name == "Straße \ufffd"
     assert "Straße" in history.undo_title
-    history.do(edits.set_brief(("house", "", "", "rules"), "no\udce9l", "mm"))
+    history.do(edits.set_brief(BriefPath("", "", "", "rules"), "no\udce9l", "mm"))
     assert [rule.words for rule in history.job.brief.rules] == ["noél"]
     assert decode_job(encode_job(history.job), "again") == history.job
     untouched = history.job.rooms[0]

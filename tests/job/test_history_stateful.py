@@ -14,7 +14,6 @@ from narrow_cornice.derived.coated.surface import GROUPS
 from narrow_cornice.derived.trimwork.sections import (
     add_member,
     change_member,
-    key_of,
     like,
     move_joint,
     profile_of,
@@ -30,6 +29,7 @@ from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import BriefPath, MemberPath, WallPath
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleReading
@@ -258,7 +258,7 @@ class Editing(RuleBasedStateMachine):
             case 3:
                 self.attempt(edits.put_offset, room.id, side.id, second.id, third.id, (size,), "offset")
             case 4:
-                self.attempt(edits.set_aside, (room.id, "wall", side.id, "0"), "wall", aside=angle > 180)
+                self.attempt(edits.set_aside, WallPath(room.id, side.id, reading=0), "wall", aside=angle > 180)
             case 5:
                 self.attempt(edits.set_slope, room.id, side.id, "A–B", size, parse_length("1200"))
 
@@ -270,15 +270,15 @@ class Editing(RuleBasedStateMachine):
         side = room.measured.walls[wall % len(room.measured.walls)]
         match pick % 8:
             case 0:
-                self.attempt(edits.add_fixture, room.id, "grille", side.id, size)
+                self.attempt(edits.put_up, room.id, "fixtures", "grille", side.id, size)
             case 1:
-                self.attempt(edits.add_mark, room.id, "crack", side.id, size, small, small, small)
+                self.attempt(edits.put_up, room.id, "marks", "crack", side.id, size, small, small, small)
             case 2:
-                self.attempt(edits.add_trim_there, room.id, "skirting", side.id, small, small)
+                self.attempt(edits.put_up, room.id, "there", "skirting", side.id, small, small)
             case 3:
-                self.attempt(edits.add_recess, room.id, side.id, "shelves", small)
+                self.attempt(edits.put_up, room.id, "recesses", "built-in", side.id, small)
             case 4:
-                self.attempt(edits.add_bulk, room.id, "beam", side.id, size)
+                self.attempt(edits.put_up, room.id, "bulks", "beam", side.id, size)
             case 5 if len(room.measured.walls) < 16:
                 self.attempt(edits.add_bay, room.id, side.id, "A–B", small, size, small, small)
             case 6 if len(room.measured.walls) < 16:
@@ -296,15 +296,15 @@ class Editing(RuleBasedStateMachine):
         room = self.room(pick)
         items = getattr(room.brief, which)
         if not items or pick % 4 == 0:
-            self.do(edits.add_brief_item(room.id, which))
+            self.do(edits.add_brief_item(BriefPath(room.id, which)))
             return
         item = items[pick % len(items)]
         field = {"needs": "answer", "furnishings": "name", "fixed": "name", "hide": "answer"}[which]
-        self.attempt(edits.set_brief, (room.id, which, item.id, field), text, "mm")
+        self.attempt(edits.set_brief, BriefPath(room.id, which, item.id, field), text, "mm")
         if which == "furnishings":
             other = self.room(pick + 1).id
-            self.attempt(edits.set_brief, (room.id, which, item.id, "decision"), "move", "mm")
-            self.attempt(edits.set_brief, (room.id, which, item.id, "to"), other, "mm")
+            self.attempt(edits.set_brief, BriefPath(room.id, which, item.id, "decision"), "move", "mm")
+            self.attempt(edits.set_brief, BriefPath(room.id, which, item.id, "to"), other, "mm")
 
     @rule(pick=picks, reason=st.sampled_from([None, "the client wishes it"]))
     def settle_finding(self, pick: int, reason: str | None) -> None:
@@ -337,7 +337,7 @@ class Editing(RuleBasedStateMachine):
             manner = "wainscot" if what == "wainscot" else "picture-frame"
             self.attempt(edits.add_panels, room.id, ZONES[pick % 3], manner, size)
         elif what in ("mirror", "screen") and len(room.trim.frames) < 4:
-            self.attempt(edits.add_frame, room.id, what, side, size, size if what == "screen" else None, 25.0)
+            self.attempt(edits.put_up, room.id, "frames", what, side, size, *((size,) if what == "screen" else ()))
         elif what == "margin" and room.trim.panels:
             self.attempt(edits.change_panels, room.id, room.trim.panels[0].id, margin=size)
         elif what == "walls" and room.trim.panels:
@@ -347,7 +347,7 @@ class Editing(RuleBasedStateMachine):
         elif what == "slope":
             self.attempt(edits.set_slope, room.id, side, "A–B", size, size)
         elif what == "there":
-            self.attempt(edits.add_trim_there, room.id, "skirting", side, size, size)
+            self.attempt(edits.put_up, room.id, "there", "skirting", side, size, size)
 
     @precondition(lambda self: self.history.job.rooms)
     @rule(
@@ -361,13 +361,13 @@ class Editing(RuleBasedStateMachine):
         if profile is None or not profile.members:
             return
         one = profile.members[index % len(profile.members)]
-        key = key_of(kind, one.stack)
+        path = MemberPath(self.room(pick).id, kind, one.stack, one.index)
         acts = (
-            lambda: move_joint(trimmed, key, one.index, z, y),
-            lambda: change_member(trimmed, key, one.index, height=abs(y)),
-            lambda: change_member(trimmed, key, one.index, curves="greek"),
-            lambda: add_member(trimmed, key, one.index, "above", like(trimmed, key, one.index)),
-            lambda: remove_member(trimmed, key, one.index),
+            lambda: move_joint(trimmed, path, z, y),
+            lambda: change_member(trimmed, path, height=abs(y)),
+            lambda: change_member(trimmed, path, curves="greek"),
+            lambda: add_member(trimmed, path, "above", like(trimmed, path)),
+            lambda: remove_member(trimmed, path),
             lambda: undraw(trimmed, kind),
             lambda: with_dentils(trimmed),
         )

@@ -9,9 +9,10 @@ import pytest
 from narrow_cornice.drawing.brief_letter import house_letter
 from narrow_cornice.job import edits
 from narrow_cornice.job.brief import HouseBrief, Permission, rules_in_words
-from narrow_cornice.job.edits.brief_edits import HOUSE, set_brief
+from narrow_cornice.job.edits.brief_edits import set_brief
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
@@ -20,8 +21,8 @@ from narrow_cornice.units.lengths import Length
 TODAY = date(2026, 11, 25)
 
 
-def said(field: str, words: str, scope: str = HOUSE) -> Edit:
-    return set_brief((scope, "", "", field), words, "mm")
+def said(field: str, words: str, scope: str = "") -> Edit:
+    return set_brief(BriefPath(scope, "", "", field), words, "mm")
 
 
 def painted(*made: Edit, colour: str = "#f3efe4") -> Job:

@@ -203,7 +203,7 @@ def test_rules_are_one_to_a_file() -> None:
 
 
 def test_new_trim_beside_old_that_stays_says_how_they_meet() -> None:
-    made = edits.add_trim_there("r3", "skirting", "w1", mm("180"), mm("18"))
+    made = edits.put_up("r3", "there", "skirting", "w1", mm("180"), mm("18"))
     job = after(made)
     found = next(one for one in second_look(job) if one.key.startswith("old trim meets:r3"))
     assert "meets the old of another height" in found.says
@@ -235,9 +235,9 @@ def test_trim_of_two_heights_is_found_through_an_open_doorway() -> None:
 
 
 def test_a_socket_under_a_panel_moulding_or_behind_a_mirror_is_told() -> None:
-    switch = edits.add_fixture("r3", "switch", "w4", mm("200"), mm("1300"))
+    switch = edits.put_up("r3", "fixtures", "switch", "w4", mm("200"), mm("1300"))
     assert "fixture covered:r3" not in keys(after(switch))
-    mirror = edits.add_frame("r3", "mirror", "w4", mm("300"))
+    mirror = edits.put_up("r3", "frames", "mirror", "w4", mm("300"))
     assert "fixture covered:r3" in keys(after(switch, mirror))
 
 

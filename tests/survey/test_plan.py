@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from narrow_cornice.derived.measured.surveys import next_of, plan_of
 from narrow_cornice.job.measured import CornerOffset, Diagonal, WallAsRead
+from narrow_cornice.job.paths import DiagonalPath
 from narrow_cornice.survey.plan import Plan, Turn, corner_name, doubts, pair_name, plan_area, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles
@@ -107,7 +108,7 @@ def test_the_blunder_is_named_by_how_much_it_disagrees() -> None:
     one = plan(walls, diagonal(0, 2, 5000), diagonal(1, 3, 5031, name="d2"))
     (doubt,) = doubts(one)
     assert doubt.observed.words == "B to D"
-    assert doubt.observed.about == ("r1", "diagonal", "d2", "0")
+    assert doubt.observed.about == DiagonalPath("r1", "d2", reading=0)
     assert abs(doubt.off) == pytest.approx(31, abs=2)
     assert next_of(one, {}) is None  # everything has been read
 

@@ -13,6 +13,8 @@ from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtGui import QGuiApplication, QIcon
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
+from narrow_cornice.desk.every_place import PLACES
+from narrow_cornice.desk.place import Place
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme, load_faces
@@ -45,8 +47,8 @@ def calm_collector() -> None:
     gc.set_threshold(50_000, 20, 100)
 
 
-def make_window(session: Session) -> MainWindow:
-    """Return the window in the look that was last chosen."""
+def make_window(session: Session, places: tuple[Place, ...] = PLACES) -> MainWindow:
+    """Return the window with its places, in the look that was last chosen."""
     theme = Theme(
         evening=session.settings.value("evening", False, type=bool),
         letters=session.settings.value("letters", 1.0, type=float),
@@ -55,7 +57,7 @@ def make_window(session: Session) -> MainWindow:
     assert isinstance(application, QApplication)
     application.setFont(theme.font(10))
     application.setStyleSheet(theme.style_sheet())
-    return MainWindow(session, theme)
+    return MainWindow(session, theme, places)
 
 
 def settings_file(folder: Path) -> QSettings:

@@ -1,18 +1,16 @@
-"""The bench: what is selected, its fields, its working, its second look."""
+"""The bench: what is selected, its fields, its working, its second look.
+
+What it shows of a thing the places say (``ThingsShown``); it knows none of them by name.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from functools import cached_property
-from importlib import import_module
-from types import ModuleType
-from typing import TYPE_CHECKING
+from typing import Protocol, TypeVar
 
-from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QInputDialog, QVBoxLayout, QWidget
 
-from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.desk.bench_pages import room_rows
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
@@ -25,44 +23,51 @@ from narrow_cornice.desk.bench_rows import (
 )
 from narrow_cornice.desk.bench_view import BenchView
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.size_fields import room_of, size_field
+from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.desk.thing_fields import THING_FIELDS
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.explained.sentences import spell
 from narrow_cornice.job import edits
-from narrow_cornice.job.bought import CuttingPlan
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number
 
-if TYPE_CHECKING:
-    from narrow_cornice.desk.cutting_work import CuttingWork
-
 MOST_STEPS = 9
-MEASURED = (
-    "wall",
-    "corner",
-    "diagonal",
-    "offset",
-    "width",
-    "height",
-    "opening",
-    *THING_FIELDS,
-    "studs",
-    "level",
-    "slope",
-)
 
 
-def _page(name: str) -> ModuleType:
-    """Return a page of the bench, imported when it is first wanted, so that the window opens at once."""
-    return import_module(f"narrow_cornice.desk.bench_pages.{name}")
+class Work(QObject):
+    """Something that is worked out beside the bench for one of its rows."""
+
+    def wait(self) -> None:
+        """Stop it and wait for it (before the window ends)."""
+
+
+AnyWork = TypeVar("AnyWork", bound=Work)
+
+
+class ThingsShown(Protocol):
+    """What the bench asks of the places."""
+
+    def rows(self, bench: Bench, path: About) -> Iterator[Row]:
+        """Yield the rows of a thing, of the room that is looked at for none."""
+
+    def size_field(self, job: Job, path: About) -> SizeField | None:
+        """Return the size that a path stands for, None where it has none."""
+
+    def total_of(self, job: Job, name: str) -> Figure | None:
+        """Return a total of the tally by its name, None where there is none of that."""
+
+    def home_of(self, path: ThingPath) -> str:
+        """Return the key of the place that a thing is shown in, empty where every place shows it."""
+
+    def leads_home(self, path: ThingPath) -> bool:
+        """Return whether a figure that rests on a thing leads to the place it is shown in."""
 
 
 def chain_of(figure: Figure) -> list[Figure]:
@@ -88,106 +93,53 @@ class Bench(QWidget):
 
     room_wanted = pyqtSignal()
 
-    def __init__(self, session: Session, theme: Theme) -> None:
+    def __init__(self, session: Session, theme: Theme, places: ThingsShown) -> None:
         super().__init__()
         self.setObjectName("bench")
         self.session = session
         self.theme = theme
+        self.places = places
         self._drilled: list[Figure] = []
-        self._drilled_for: About = ()
-        self._counted = True
+        self._drilled_for: About = None
+        self.is_counted = True  # whether what needs the whole job counted can be shown
         self.view = BenchView(theme)
         lay = QVBoxLayout(self)
         lay.setContentsMargins(0, 0, 0, 0)
         lay.addWidget(self.view)
 
-    @cached_property
-    def cutting(self) -> CuttingWork:
-        """Return the search for the cheapest lengths, made when it is first wanted."""
-        from narrow_cornice.desk.cutting_work import CuttingWork
-
-        work = CuttingWork(self)
-        work.better.connect(lambda _: self.refresh())
-        work.done.connect(self._take_plan)
-        work.failed.connect(self.session.refused.emit)
-        return work
-
-    def _take_plan(self, key: str, plan: CuttingPlan) -> None:
-        """Keep a cutting plan that was found, as a change that can be undone."""
-        line = to_buy(self.session.job).line(key)
-        if line is not None:
-            self.do(edits.keep_cutting_plan(key, plan, line.name))
-        self.refresh()
+    def work(self, kind: type[AnyWork]) -> AnyWork:
+        """Return what works something out beside the bench, made when it is first wanted."""
+        there = self.findChild(kind)
+        return there if isinstance(there, kind) else kind(self)
 
     def end(self) -> None:
         """Let what is being worked out aside end."""
-        if "cutting" in self.__dict__:
-            self.cutting.wait()
+        for work in self.findChildren(Work):
+            work.wait()
 
     # ---- what is shown
 
     def refresh(self, *, counted: bool = True) -> None:
         """Show what is selected now; what needs the whole job counted may be left for a moment later."""
-        self._counted = counted
-        about = self.session.view.selected
-        if about != self._drilled_for:
-            self._drilled, self._drilled_for = [], about
-        self.view.show_rows(list(self._rows(about)))
-
-    def _rows(self, about: About) -> Iterator[Row]:
-        job = self.session.job
-        room = room_of(job, about)
-        if about[:1] in (("order",), ("tally",)) and not self._counted:
-            yield Title("Counting …", job.name[:200])
-        elif about[:1] == ("order",):
-            yield from _page("order_rows").order_rows(self, job, about)
-        elif about[:1] == ("tally",):
-            yield from _page("order_rows").tally_rows(self, job, about)
-        elif about[:1] == ("house rule",):
-            yield from _page("order_rows").rule_rows(self, job, about[1])
-        elif room is None:
-            room = self.session.room()
-            if room is not None:
-                yield from room_rows.room_rows(self, job, room)
-            else:
-                yield Title("Nothing measured yet", job.name)
-                yield NoteRow("A job begins with a room: two walls and a height are enough to start.")
-                yield ButtonsRow(("Add a room …",), lambda _: self.room_wanted.emit())
-        elif len(about) < 2 or about[1] == "floor":
-            yield from room_rows.room_rows(self, job, room)
-        elif about[1] == "wall":
-            yield from _page("measure_rows").wall_rows(self, job, room, about)
-        elif about[1] == "corner":
-            yield from _page("survey_rows").corner_rows(self, job, room, about)
-        elif about[1] in ("diagonal", "offset"):
-            yield from _page("survey_rows").distance_rows(self, job, room, about)
-        elif about[1] == "width":
-            yield from _page("survey_rows").width_rows(self, job, room, about)
-        elif about[1] == "panels" and len(about) > 2:
-            yield from _page("panel_rows").panel_rows(self, job, room, about)
-        elif about[1] in THING_FIELDS:
-            yield from _page("thing_rows").thing_rows(self, job, room, about)
-        elif about[1] in ("studs", "level", "slope") and len(about) > 2:
-            yield from _page("measure_rows").wall_rows(self, job, room, about)
-        elif about[1] == "height":
-            yield from _page("measure_rows").height_rows(self, job, room)
-        elif about[1] == "opening":
-            yield from _page("measure_rows").opening_rows(self, job, room, about)
-        elif about[1] == "trim":
-            yield from _page("trim_rows").trim_rows(self, job, room, about)
-        elif about[1] == "stock" and len(about) > 3:
-            yield from _page("stock_rows").offer_rows(self, job, room, about)
-        elif about[1] == "finish":
-            yield from _page("finish_rows").finish_rows(self, job, room, about)
+        self.is_counted = counted
+        path = self.session.view.selected
+        if path != self._drilled_for:
+            self._drilled, self._drilled_for = [], path
+        if path is not None and path.of_all and not counted:
+            self.view.show_rows([Title("Counting …", self.session.job.name[:200])])
         else:
-            yield from room_rows.room_rows(self, job, room)
+            self.view.show_rows(list(self.places.rows(self, path)))
+
+    def size_field(self, path: About) -> SizeField | None:
+        """Return the size that a path stands for in the job as it is, None where it has none."""
+        return self.places.size_field(self.session.job, path)
 
     # ---- pieces that many rows are made of
 
-    def size_rows(self, about: About, label: str) -> Iterator[Row]:
+    def size_rows(self, path: ThingPath, label: str) -> Iterator[Row]:
         """Yield the row of a size, with what the order wants where that differs."""
         job = self.session.job
-        field = size_field(job, about)
+        field = self.size_field(path)
         if field is None:
             return
         wish, use = "", None
@@ -199,16 +151,16 @@ class Bench(QWidget):
             edit = field.edit
             use = lambda: self.do(edit(None))  # noqa: E731 (a callback as a value)
         hint = "none" if field.wants is None else "as the order has it"
-        yield SizeRow(label, field.shown(job), hint, self.typed_size(field.about), wish, use)
+        yield SizeRow(label, field.shown(job), hint, self.typed_size(field.path), wish, use)
 
-    def typed_size(self, about: About) -> Callable[[str], bool]:
+    def typed_size(self, path: ThingPath) -> Callable[[str], bool]:
         """Return what typing into the row of a size does."""
-        return lambda text: self.type_size(about, text)
+        return lambda text: self.type_size(path, text)
 
-    def type_size(self, about: About, text: str) -> bool:
+    def type_size(self, path: ThingPath, text: str) -> bool:
         """Take a typed size for a path; return whether it was accepted."""
         job = self.session.job
-        field = size_field(job, about)
+        field = self.size_field(path)
         if field is None:
             return False
         if text.strip() == field.shown(job).strip():
@@ -267,11 +219,8 @@ class Bench(QWidget):
         """Go one step nearer to where a figure came from: its own arithmetic, or the place it was read or chosen."""
         shown = self._drilled[-1] if self._drilled else None
         if figure.source and (figure.origin != "worked" or figure is shown):
-            if figure.source[0] == "house rule":
-                self.session.select(("house rule", figure.source[1]))
-                return
-            place = "measure" if figure.source[1] in MEASURED else self.session.view.place
-            self.session.look(place=place)
+            if self.places.leads_home(figure.source):
+                self.session.look(place=self.places.home_of(figure.source))
             self.session.select(figure.source)
         elif figure.inputs and figure is not shown:
             self._drilled.append(figure)
@@ -283,7 +232,7 @@ class Bench(QWidget):
 
     def findings(self, wanted: Callable[[Finding], bool], title: str = "Second look") -> Iterator[Row]:
         """Yield what the second look says of some things, under a heading."""
-        found = [finding for finding in second_look(self.session.job) if wanted(finding)] if self._counted else []
+        found = [finding for finding in second_look(self.session.job) if wanted(finding)] if self.is_counted else []
         if not found:
             return
         yield Caption(title)
@@ -321,21 +270,19 @@ class Bench(QWidget):
 
     def show_finding(self, finding: Finding) -> None:
         """Go to what a finding is about."""
-        about = finding.about
-        place = (
-            "order"
-            if about[0] == "order"
-            else "brief"
-            if "brief" in about[:2]
-            else "measure"
-            if about[1] in MEASURED
-            else {"trim": "trim", "finish": "finishes"}[about[1]]
-        )
-        self.session.look(place=place)
-        self.session.select(about)
+        self.show_thing(finding.about)
 
-    def about(self, room: Room, *starts: About) -> Callable[[Finding], bool]:
-        """Return the test for findings of a room about one of some paths."""
-        return lambda finding: (
-            any(finding.about[: len(start)] == start for start in starts) and finding.room_id == room.id
-        )
+    def show_thing(self, path: ThingPath) -> None:
+        """Go to the place that shows a thing, and select it."""
+        place = self.places.home_of(path)
+        if place:
+            self.session.look(place=place)
+        self.session.select(path)
+
+    def of_kinds(self, room: Room, *kinds: type[ThingPath]) -> Callable[[Finding], bool]:
+        """Return the test for findings of a room about things of some kinds."""
+        return lambda finding: finding.room_id == room.id and isinstance(finding.about, kinds)
+
+    def about(self, room: Room, *things: ThingPath) -> Callable[[Finding], bool]:
+        """Return the test for findings of a room about one of some things."""
+        return lambda finding: finding.room_id == room.id and any(finding.about.within(thing) for thing in things)

@@ -32,12 +32,13 @@ from narrow_cornice.drawing.marks import (
     Handle,
     Label,
     Mark,
-    Path,
     Point,
     Strip,
+    Stroke,
     dimension_line,
     points_of,
 )
+from narrow_cornice.explained.paths import ThingPath
 
 MARGIN = 22
 REACH = 9.0  # pixels round a handle that still take hold of it
@@ -47,17 +48,17 @@ NEAREST = 7.0  # pixels from a line that still point at it
 class Canvas(QWidget):
     """A drawing on its sheet of paper.
 
-    Emits ``picked`` with the path of what was pointed at (empty for nothing), ``size_wanted`` when a size is to be
+    Emits ``picked`` with the path of what was pointed at (None for nothing), ``size_wanted`` when a size is to be
     typed for the selection, ``turned`` with ±1 and ``stepped`` with ±1 for the next wall. While a handle is moved
     ``dragged`` says which and where to, in mm of the drawing; ``dropped`` where it was let go.
     """
 
-    picked = pyqtSignal(tuple)
+    picked = pyqtSignal(object)
     pointed = pyqtSignal(float, float)
-    dragged = pyqtSignal(tuple, float, float)
-    dropped = pyqtSignal(tuple, float, float)
-    size_wanted = pyqtSignal(tuple)
-    size_typed = pyqtSignal(tuple, str)
+    dragged = pyqtSignal(object, float, float)
+    dropped = pyqtSignal(object, float, float)
+    size_wanted = pyqtSignal(object)
+    size_typed = pyqtSignal(object, str)
     turned = pyqtSignal(int)
     stepped = pyqtSignal(int)
     letter = pyqtSignal(str)
@@ -77,16 +78,16 @@ class Canvas(QWidget):
         self._zooming.setInterval(120)
         self._zooming.timeout.connect(self.update)
         self._inset: Drawing | None = None
-        self._selected: About = ()
+        self._selected: About = None
         self._callout = ""
         self._zoom = 1.0
         self._shift = QPointF(0, 0)
         self._held: QPointF | None = None
         self._moved = False
-        self._handle: About = ()  # what is being dragged
-        self._editing: About = ()
+        self._handle: About = None  # what is being dragged
+        self._editing: About = None
         self.pointing = False  # whether the next click is a place on the drawing instead of a thing
-        self._name_of: Callable[[About], str] = lambda _: ""
+        self._name_of: Callable[[ThingPath], str] = lambda _: ""
         self._editor = QLineEdit(self)
         self._editor.setAccessibleName("Size")
         self._editor.hide()
@@ -200,14 +201,14 @@ class Canvas(QWidget):
         boxes: list[QRectF] = []
         painter.setBrush(Qt.BrushStyle.NoBrush)
         for mark in self._marks():
-            if not self._selected or mark.about[: len(self._selected)] != self._selected:
+            if mark.about is None or not mark.about.within(self._selected):
                 continue
             if isinstance(mark, Area | Strip):
                 shape = way.map(polygon(mark.points))
                 painter.setPen(QPen(self._theme.colour("verdigris"), 2.4))
                 painter.drawPolygon(shape)
                 boxes.append(shape.boundingRect())
-            elif isinstance(mark, Path):
+            elif isinstance(mark, Stroke):
                 painter.setPen(QPen(self._theme.colour("verdigris"), 3.2))
                 shape = way.map(polygon(mark.points))
                 painter.drawPolyline(shape)
@@ -283,13 +284,13 @@ class Canvas(QWidget):
     # ---- pointing
 
     def handle_at(self, place: QPointF) -> About:
-        """Return the path of the handle at a place of the canvas, empty for none."""
+        """Return the path of the handle at a place of the canvas, None for none."""
         for mark in reversed(self._marks()):
             if isinstance(mark, Handle):
                 off = self.to_screen(mark.at) - place
                 if abs(off.x()) + abs(off.y()) <= REACH:
                     return mark.about
-        return ()
+        return None
 
     def show_dragged(self, drawing: Drawing, callout: str) -> None:
         """Show the drawing as it would be, where it stands on the sheet, while a handle is moved."""
@@ -299,9 +300,9 @@ class Canvas(QWidget):
             self.update()
 
     def about_at(self, place: QPointF) -> About:
-        """Return the path of the topmost thing at a place of the canvas, empty for nothing."""
+        """Return the path of the topmost thing at a place of the canvas, None for nothing."""
         if self._drawing is None:
-            return ()
+            return None
         way = self.way()
         back, scale = way.inverted()[0], way.m11()
         point = back.map(place)
@@ -311,7 +312,7 @@ class Canvas(QWidget):
             if isinstance(mark, Area | Strip):
                 if polygon(mark.points).containsPoint(point, Qt.FillRule.OddEvenFill):
                     return mark.about
-            elif isinstance(mark, Path):
+            elif isinstance(mark, Stroke):
                 if _near(polygon(mark.points), point, NEAREST / scale):
                     return mark.about
             elif isinstance(mark, Dimension):
@@ -323,12 +324,12 @@ class Canvas(QWidget):
                 wide = metrics.horizontalAdvance(mark.text)
                 if QRectF(at.x() - wide / 2, at.y() - 8, wide, 16).contains(place):
                     return mark.about
-        return ()
+        return None
 
-    def place_of(self, about: About) -> QPointF | None:
+    def place_of(self, about: ThingPath) -> QPointF | None:
         """Return a place of the canvas that points at a thing, None where it is not on the drawing."""
         for mark in reversed(self._marks()):
-            if mark.about[: len(about)] != about:
+            if mark.about is None or not mark.about.within(about):
                 continue
             if isinstance(mark, Dimension):
                 a, b = (self.to_screen(point) for point in dimension_line(mark))
@@ -338,7 +339,7 @@ class Canvas(QWidget):
             return self.way().map(polygon(points_of(mark))).boundingRect().center()
         return None
 
-    def name_things(self, name_of: Callable[[About], str]) -> None:
+    def name_things(self, name_of: Callable[[ThingPath], str]) -> None:
         """Give what to ask for the words shown when the pointer rests on a thing."""
         self._name_of = name_of
 
@@ -390,7 +391,7 @@ class Canvas(QWidget):
             self.pointed.emit(place.x(), place.y())
         elif self._held is not None and not self._moved:
             self.picked.emit(self._handle or self.about_at(event.position()))
-        self._held, self._handle = None, ()
+        self._held, self._handle = None, None
 
     def _send(self, signal: pyqtBoundSignal, place: QPointF) -> None:
         """Tell where the handle that is held is now."""
@@ -431,7 +432,7 @@ class Canvas(QWidget):
                 self.size_wanted.emit(self._selected)
         elif key == Qt.Key.Key_Escape:
             self.pointing = False
-            self.picked.emit(())
+            self.picked.emit(None)
         elif key in pans:
             self._shift += QPointF(*pans[Qt.Key(key)])
             self.update()
@@ -442,7 +443,7 @@ class Canvas(QWidget):
 
     # ---- typing a size on the drawing
 
-    def ask_size(self, about: About, text: str, label: str) -> None:
+    def ask_size(self, about: ThingPath, text: str, label: str) -> None:
         """Open a field at a thing, filled with its size."""
         place = self.place_of(about) or QPointF(self.width() / 2, self.head() + 20)
         self._editing = about
@@ -459,8 +460,8 @@ class Canvas(QWidget):
         self._editor.selectAll()
 
     def asked(self) -> About:
-        """Return the path of the size that is being typed, empty while none is."""
-        return self._editing if self._editor.isVisible() else ()
+        """Return the path of the size that is being typed, None while none is."""
+        return self._editing if self._editor.isVisible() else None
 
     def refuse_size(self) -> None:
         """Mark what was typed as wrong and leave it to be mended."""
@@ -472,7 +473,7 @@ class Canvas(QWidget):
 
     def end_size(self) -> None:
         """Close the field."""
-        self._editing = ()
+        self._editing = None
         self._editor.hide()
         self.setFocus()
 

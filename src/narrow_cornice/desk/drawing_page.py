@@ -4,132 +4,63 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QSplitter, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
-from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.canvas import Canvas
-from narrow_cornice.desk.ruled_sheet import RuledSheet, SheetRow
-from narrow_cornice.desk.session import Session, Sheet, View
-from narrow_cornice.desk.size_fields import next_wanted, size_field
-from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.elevation import wall_elevation
-from narrow_cornice.drawing.envelope import envelope_drawing
-from narrow_cornice.drawing.house_plan import house_plan
+from narrow_cornice.desk.leaves import WALL
+from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.ruled_sheet import RuledSheet
 from narrow_cornice.drawing.marks import About, Drawing
-from narrow_cornice.drawing.plan import room_plan
-from narrow_cornice.drawing.section import trim_section
-from narrow_cornice.drawing.strip import wall_strip
-from narrow_cornice.drawing.unfolded import unfolded_room, upright_turn
-from narrow_cornice.drawing.wall_order import wall_order
+from narrow_cornice.drawing.unfolded import upright_turn
 from narrow_cornice.exchange.cautions import cautions
-from narrow_cornice.job.model import Job, Room
-from narrow_cornice.trim.choices import KINDS, TrimKind
-from narrow_cornice.trim.fitted import MEMBER_PREFIX
-from narrow_cornice.units.lengths import show_length
-
-SHEETS: tuple[tuple[Sheet, str], ...] = (
-    ("unfolded", "Unfolded"),
-    ("plan", "Plan"),
-    ("elevation", "Wall"),
-    ("section", "Section"),
-    ("strip", "Strip"),
-    ("house", "House"),
-    ("proportion", "Proportion"),
-    ("stock", "Stock"),
-)
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.paths import HeightPath, Read, RoomPath, WallPath, room_of
 
 
-def trim_kind_of(selected: About) -> TrimKind:
-    """Return the kind of trim that is selected, the cornice where none is."""
-    if len(selected) > 2 and selected[1] in ("trim", "stock"):
-        return next((kind for kind in KINDS if selected[2].startswith(kind)), "cornice")
-    return "cornice"
+class DrawingPage(PlacePage):
+    """Canvas, sheet, and the leaves of its place to choose a drawing by. A place says its rows in ``put_rows``."""
 
-
-def member_of(selected: About) -> str:
-    """Return the member of the cornice that is selected, empty for none."""
-    if len(selected) > 2 and selected[1] in ("trim", "stock") and selected[2].startswith(MEMBER_PREFIX):
-        return selected[2].removeprefix(MEMBER_PREFIX)
-    return ""
-
-
-def drawing_of(session: Session, sheet: Sheet | None = None, *, room: Room | None = None) -> Drawing | None:
-    """Return the drawing that is looked at, None where there is no room yet."""
-    room = room or session.room()
-    return None if room is None else drawing_for(session.job, session.view, room, sheet)
-
-
-def drawing_for(job: Job, view: View, room: Room, sheet: Sheet | None = None) -> Drawing:
-    """Return the drawing of a room that a view looks at; a pure function, for any thread."""
-    sheet = sheet or view.sheet
-    if sheet == "plan":
-        return room_plan(room, job.house_rules, job.settings, view.turn)
-    if sheet == "elevation":
-        return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id, job.pictures)
-    if sheet == "strip":
-        return wall_strip(room, job.house_rules, job.colours, job.settings)
-    if sheet == "proportion":
-        return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
-    if sheet == "stock":
-        from narrow_cornice.drawing.profile_board import profile_board  # only whoever shops pays for it
-
-        kind, member = trim_kind_of(view.selected), member_of(view.selected)
-        return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.milled, job.joinery, member)
-    if sheet == "house":
-        return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
-    if sheet == "section" and view.selected[1:2] == ("recess",) and len(view.selected) > 2:
-        return envelope_drawing(room, job.house_rules, job.settings, view.selected[2])
-    if sheet == "section":
-        whole = "member" not in view.selected
-        return trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), False, whole)
-    return unfolded_room(room, job.house_rules, job.colours, job.settings, view.turn)
-
-
-class DrawingPage(QWidget):
-    """Canvas, sheet, and the leaves to choose a drawing by. A place says its rows in ``put_rows``."""
-
-    letter = pyqtSignal(str)
-    left_out: frozenset[Sheet] = frozenset({"house", "proportion", "stock"})  # leaves that other places offer
-
-    def __init__(self, session: Session, theme: Theme, bench: Bench, *, inset: bool = False) -> None:
-        super().__init__()
-        self.session = session
-        self.theme = theme
-        self.bench = bench
-        self._inset = inset
+    def __init__(self, desk: Desk, place: Place) -> None:
+        super().__init__(desk.out)
+        self.place = place
+        self.places = desk.places
+        self.bench = desk.bench
+        self.session = desk.bench.session
+        self.theme = desk.bench.theme
         self.sheets: list[RuledSheet] = []
         self._sheet_leaves: list[QToolButton] = []
         self._sheet_stack: QStackedWidget | None = None
-        self._shown_for: About = ()
+        self._shown_for: About = None
         lay = QVBoxLayout(self)
         lay.setContentsMargins(10, 6, 10, 8)
         lay.setSpacing(4)
         top = QHBoxLayout()
         top.setContentsMargins(0, 0, 0, 0)
-        self._leaves: dict[Sheet, QToolButton] = {}
+        self._leaves: dict[str, QToolButton] = {}
         group = QButtonGroup(self)
-        for number, (sheet, words) in enumerate(SHEETS, 1):
-            leaf = QToolButton()
-            leaf.setText(words)
-            leaf.setProperty("leaf", True)
-            leaf.setCheckable(True)
-            leaf.setToolTip(f"{words} (Alt+{number})")
-            leaf.clicked.connect(lambda _=False, one=sheet: session.look(sheet=one))
-            leaf.setVisible(sheet not in self.left_out)
-            group.addButton(leaf)
-            self._leaves[sheet] = leaf
-            top.addWidget(leaf)
+        for number, leaf in enumerate(desk.places.leaves, 1):
+            if place.leaf(leaf.key) is None:
+                continue
+            button = QToolButton()
+            button.setText(leaf.words)
+            button.setProperty("leaf", True)
+            button.setCheckable(True)
+            button.setToolTip(f"{leaf.words} (Alt+{number})")
+            button.clicked.connect(lambda _=False, one=leaf.key: self.session.look(sheet=one))
+            group.addButton(button)
+            self._leaves[leaf.key] = button
+            top.addWidget(button)
         top.addStretch(1)
         self._tools = top
         self._add_tool("Turn left", "turn the room ( [ )", lambda: self.turn(-1))
         self._add_tool("Turn right", "turn the room ( ] )", lambda: self.turn(1))
         self._add_tool("Fit", "the whole drawing ( 0 )", lambda: self.canvas.fit())
         lay.addLayout(top)
-        self.canvas = Canvas(theme)
+        self.canvas = Canvas(self.theme)
         self._split = QSplitter(Qt.Orientation.Vertical)
         self._split.addWidget(self.canvas)
         self._split.setChildrenCollapsible(False)
@@ -185,9 +116,9 @@ class DrawingPage(QWidget):
         self._split.setStretchFactor(1, 2)
         self._split.setSizes([460, 190])
 
-    def add_cautions(self, where: str) -> None:
+    def add_cautions(self) -> None:
         """Put the cautions of this place below its sheet."""
-        label = plain_label(" ".join(cautions(where)))
+        label = plain_label(" ".join(cautions(self.place.key)))
         label.setWordWrap(True)
         label.setAccessibleName("Cautions")
         label.setStyleSheet(f"color: {self.theme.roles['ochre']}; font-size: {8 * self.theme.letters:.1f}pt;")
@@ -199,30 +130,38 @@ class DrawingPage(QWidget):
 
     def refresh(self) -> None:
         """Show the job and the view as they are now."""
-        view = self.session.view
+        view, room = self.session.view, self.session.room()
         for sheet, leaf in self._leaves.items():
             leaf.setChecked(sheet == view.sheet)
-        drawing = drawing_of(self.session)
-        if drawing is None:
+        if room is not None:
+            drawing = self.places.drawing(self.session.job, view, room)
+        else:
             drawing = Drawing("No room yet", "Begin with a room: press “Add a room”, or Ctrl+R.", (), (0, 0, 100, 100))
-        room = self.session.room()
-        inset = None
-        if self._inset and view.sheet == "unfolded" and room is not None:
-            job = self.session.job
-            inset = trim_section(room, job.house_rules, job.settings, trim_kind_of(view.selected), True)
-        self.canvas.pointing = bool(view.pointing) and view.sheet == "elevation"
-        self.canvas.show_drawing(drawing, inset, view.selected, self.callout())
+        self.canvas.pointing = bool(view.pointing) and view.sheet == WALL.key
+        self.canvas.show_drawing(drawing, self.inset(), view.selected, self.callout())
         self.put_rows()
         if view.selected != self._shown_for:
             self._shown_for = view.selected
             self._follow(view.selected)
 
+    def inset(self) -> Drawing | None:
+        """Return the small drawing in the corner of the large one, None for none."""
+        return None
+
+    def show_other(self, drawing: Drawing) -> None:
+        """Show another drawing in place of its own until it is refreshed."""
+        self.canvas.show_drawing(drawing, None, None, "")
+
+    def parts(self) -> list[QWidget]:
+        """Return the canvas and the sheet that is in front."""
+        return [self.canvas, *[sheet for sheet in self.sheets if sheet.isVisible()]]
+
     def _follow(self, selected: About) -> None:
         """Bring the ruled sheet that has the selection to the front."""
-        if self._sheet_stack is None or not selected or not self._sheet_leaves:
+        if self._sheet_stack is None or selected is None or not self._sheet_leaves:
             return
         there = [
-            any(row.about and row.about == selected[: len(row.about)] for row in sheet.sheet.rows)
+            any(row.about is not None and selected.within(row.about) for row in sheet.sheet.rows)
             for sheet in self.sheets
         ]
         if any(there) and not there[self._sheet_stack.currentIndex()]:
@@ -236,48 +175,28 @@ class DrawingPage(QWidget):
 
     def callout(self) -> str:
         """Return the words beside what is selected."""
-        about, job = self.session.view.selected, self.session.job
-        if len(about) < 2:
+        path, job = self.session.view.selected, self.session.job
+        if path is None:
             return ""
-        if about[1] == "finish":
-            room = self.session.room()
-            if room is not None:
-                for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
-                    if one.surface.key == about[2]:
-                        colour = one.colour.name[:40] if one.colour else "no colour yet"
-                        return f"{one.surface.name[:40]}: {colour}"
-        if about[1] == "frame" and len(about) > 2:
-            return self._frame_words(about)
-        field = size_field(job, about)
+        words = self.places.words_of(job, path)
+        if words is not None:
+            return words
+        field = self.bench.size_field(path)
         if field is None:
             return ""
-        words = field.label.split(",")[0]
-        lettered = about[1] in ("wall", "corner", "diagonal", "offset", "width")  # corners keep their letters
-        return f"{words if lettered else words.lower()} {field.shown(job)}"[:70].strip()
+        lettered = isinstance(path, Read) and not isinstance(path, HeightPath)  # corners keep their letters
+        return f"{field.of if lettered else field.of.lower()} {field.shown(job)}"[:70].strip()
 
-    def _frame_words(self, about: About) -> str:
-        """Return a framed thing with what its frame leaves open."""
-        room, settings = self.session.room(), self.session.job.settings
-        one = next((one for one in room.trim.frames if one.id == about[2]), None) if room is not None else None
-        if one is None:
-            return ""
-        wide, tall = (show_length(size.mm, settings.unit, step=settings.step) for size in (one.width, one.tall))
-        return f"{one.name[:40]} {wide.removesuffix(' mm')} × {tall}"
-
-    def _name_of(self, about: About) -> str:
+    def _name_of(self, path: ThingPath) -> str:
         """Return the words for a thing the pointer rests on."""
         job = self.session.job
-        room = next((one for one in job.rooms if one.id == about[0]), None)
-        if room is None or len(about) < 2:
+        if room_of(job, path) is None or isinstance(path, RoomPath):
             return ""
-        if about[1] == "finish":
-            for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
-                if one.surface.key == about[2]:
-                    return one.surface.name + (f", {one.colour.name}" if one.colour else "")
-        if about[1] == "opening":
-            return next((one.name for one in room.measured.openings if one.id == about[2]), "")
-        field = size_field(job, about)
-        return f"{field.label}: {field.shown(job)}" if field is not None else about[1]
+        name = self.places.name_of(job, path)
+        if name is not None:
+            return name
+        field = self.bench.size_field(path)
+        return f"{field.label}: {field.shown(job)}" if field is not None else path.word
 
     # ---- doing
 
@@ -295,50 +214,35 @@ class DrawingPage(QWidget):
         index = (ids.index(wall) + way) % len(ids) if wall in ids else 0
         measured = measured_room(room, self.session.job.house_rules)
         turn = upright_turn(measured, ids[index]) if not measured.fault else 0.0
-        self.session.look(wall_id=ids[index], turn=turn, selected=(room.id, "wall", ids[index]))
+        self.session.look(wall_id=ids[index], turn=turn, selected=WallPath(room.id, ids[index]))
 
     def _picked(self, about: About) -> None:
-        self.session.select(self.picked_as(about))
+        self.session.select(self.picked_as(about) if about is not None else None)
 
-    def picked_as(self, about: About) -> About:
+    def picked_as(self, about: ThingPath) -> About:
         """Return what a pick means in this place."""
         return about
 
-    def ask_size(self, about: About) -> None:
+    def ask_size(self, about: ThingPath) -> None:
         """Open a field on the drawing for the size of a thing."""
-        field = size_field(self.session.job, about)
+        field = self.bench.size_field(about)
         if field is not None:
             self.canvas.ask_size(about, field.shown(self.session.job), field.label)
 
-    def _size_typed(self, about: About, text: str) -> None:
-        field = size_field(self.session.job, about)
+    def _size_typed(self, about: ThingPath, text: str) -> None:
+        field = self.bench.size_field(about)
         if field is None:
             self.canvas.end_size()
             return
-        if self.bench.type_size(field.about, text):
+        if self.bench.type_size(field.path, text):
             self.canvas.end_size()
-            self.after_size(field.about)
+            self.after_size(field.path)
         else:
             self.canvas.refuse_size()
 
-    def after_size(self, about: About) -> None:
+    def after_size(self, path: ThingPath) -> None:
         """Called when a size was taken on the drawing."""
 
     def focus_drawing(self) -> None:
         """Give the drawing the keyboard."""
         self.canvas.setFocus()
-
-    def ask_next(self, about: About) -> None:
-        """Go to the size that is measured next and ask for it."""
-        room = self.session.room()
-        if room is not None:
-            following = next_wanted(room, about, self.session.job.house_rules)
-            self.session.select(following)
-            self.ask_size(following)
-
-
-def row(about: About, *cells: object) -> SheetRow:
-    """Return a sheet row."""
-    from narrow_cornice.desk.ruled_sheet import Cell
-
-    return SheetRow(about, tuple(cell if isinstance(cell, Cell) else Cell(str(cell)) for cell in cells))

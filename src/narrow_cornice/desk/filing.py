@@ -2,36 +2,40 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import partial
 from pathlib import Path
-from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QFileDialog, QMenu, QMessageBox
+from PyQt6.QtWidgets import QFileDialog, QMenu, QMessageBox, QWidget
 
+from narrow_cornice.desk.handing_out import file_name
 from narrow_cornice.desk.menus import add_action
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.file import read_job
 
-if TYPE_CHECKING:
-    from narrow_cornice.desk.window import MainWindow
-
 SUFFIX = ".cornice"
 
 
 class Filing:
-    """Asks for files and has the session open and save them; a failure is told in the window."""
+    """Asks for files and has the session open and save them; a failure is told in the window.
 
-    def __init__(self, session: Session, window: MainWindow) -> None:
+    ``begun`` is called when a new job was begun, ``settled`` when a file was opened or saved.
+    """
+
+    def __init__(
+        self, session: Session, window: QWidget, begun: Callable[[], object], settled: Callable[[], object]
+    ) -> None:
         self._session = session
         self._window = window
+        self._begun, self._settled = begun, settled
 
     def new(self) -> None:
         """Begin a new job, once the present one is dealt with."""
         if self.may_leave():
             self._session.start_new()
-            self._window.go("measure")
+            self._begun()
 
     def open(self, path: Path | None = None) -> None:
         """Open a job file."""
@@ -44,9 +48,9 @@ class Filing:
             path = Path(name)
         try:
             self._session.open(path)
-            self._window.hide_notice()
+            self._settled()
         except CorniceError as error:
-            self._window.tell(error)
+            self._session.refused.emit(error)
 
     def save(self) -> bool:
         """Save, asking where if that is not known. Returns whether it was saved."""
@@ -68,9 +72,9 @@ class Filing:
         try:
             self._session.save(path)
         except CorniceError as error:
-            self._window.tell(error)
+            self._session.refused.emit(error)
             return False
-        self._window.hide_notice()
+        self._settled()
         return True
 
     def _folder(self) -> str:
@@ -122,10 +126,4 @@ class Filing:
         try:
             self._session.restore_version(read_job(path))
         except CorniceError as error:
-            self._window.tell(error)
-
-
-def file_name(name: str) -> str:
-    """Return a job's name as a file can have it."""
-    clean = "".join(sign if sign.isalnum() or sign in " -_" else "_" for sign in name[:60]).strip()
-    return clean or "job"
+            self._session.refused.emit(error)

@@ -2,29 +2,17 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QApplication, QWidget
 
-from narrow_cornice.desk.drawing_page import DrawingPage
-
-if TYPE_CHECKING:
-    from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.place_page import PlacePage
 
 
-def next_part(window: MainWindow) -> None:
+def next_part(rooms: QWidget, page: PlacePage, on_the_bench: Bench, tally: QWidget) -> None:
     """Give the keyboard to the next part of the window."""
-    page = window.page(window.session.view.place)
-    parts: list[QWidget] = [window.rooms.list]
-    if isinstance(page, DrawingPage):
-        parts += [page.canvas, *[sheet for sheet in page.sheets if sheet.isVisible()]]
-    elif letter := getattr(page, "letter", None):
-        first_blank = letter.first_blank()
-        parts += [first_blank] if first_blank is not None else []
-    elif slips := getattr(page, "slips", []):
-        parts += slips[0].rows[:1]
-    bench = window.bench.view.widget()
+    parts: list[QWidget] = [rooms, *page.parts()]
+    bench = on_the_bench.view.widget()
     first = bench.nextInFocusChain() if bench is not None else None
     while (
         first is not None
@@ -39,7 +27,7 @@ def next_part(window: MainWindow) -> None:
         first = first.nextInFocusChain()
     if first is not None and first is not bench:
         parts.append(first)
-    parts.append(window.tally.buttons["paint"])
+    parts.append(tally)
     focus = QApplication.focusWidget()
     index = next(
         (
@@ -55,6 +43,3 @@ def next_part(window: MainWindow) -> None:
         -1,
     )
     parts[(index + 1) % len(parts)].setFocus(Qt.FocusReason.ShortcutFocusReason)
-
-
-# ---- the job

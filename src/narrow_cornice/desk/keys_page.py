@@ -6,54 +6,62 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QFormLayout, QPushButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.theme import Theme
 
-KEYS = (
-    (
-        "On the drawing",
-        (
-            ("I, M, T, F, O", "to Brief, Measure, Trim, Finishes, Order"),
-            ("[ and ]", "turn the room by a quarter"),
-            (", and .", "the wall before and the next, turned upright"),
-            ("Enter or a double click", "type the size of what is selected"),
-            ("+, −, 0, arrows", "nearer, further, the whole, move the paper"),
-            ("=", "the working of what is selected"),
-            ("L", "the second look"),
-            ("Space", "before and after the last change"),
-            ("Esc", "select nothing"),
-        ),
-    ),
-    (
-        "Everywhere",
-        (
-            ("Alt+1 to Alt+7", "unfolded, plan, one wall, section, strip, house, proportion"),
-            ("Ctrl+Z, Ctrl+Shift+Z", "undo, redo"),
-            ("Ctrl+S, Ctrl+Shift+S", "save, save as"),
-            ("Ctrl+O, Ctrl+N", "open, new"),
-            ("Ctrl+R", "add a room"),
-            ("Ctrl+P", "print this sheet as PDF"),
-            ("Ctrl+F", "find a thing, or type a size for what is selected"),
-            ("F6", "from rooms to drawing to sheet to bench to tally"),
-            ("F7, F8", "fold the rooms, fold the bench"),
-            ("F9", "ask the laser meter for a reading"),
-            ("F1", "these keys"),
-        ),
-    ),
-)
+Keys = tuple[tuple[str, str], ...]
 
 
-def keys_dialog(theme: Theme, parent: QWidget) -> QDialog:
+def keys(places: Places) -> tuple[tuple[str, Keys], ...]:
+    """Return every key with what it does, under its heading."""
+    letters, names = (", ".join(words) for words in zip(*((one.letter, one.name) for one in places.each), strict=True))
+    leaves = places.leaves
+    return (
+        (
+            "On the drawing",
+            (
+                (letters, f"to {names}"),
+                ("[ and ]", "turn the room by a quarter"),
+                (", and .", "the wall before and the next, turned upright"),
+                ("Enter or a double click", "type the size of what is selected"),
+                ("+, −, 0, arrows", "nearer, further, the whole, move the paper"),
+                ("=", "the working of what is selected"),
+                ("L", "the second look"),
+                ("Space", "before and after the last change"),
+                ("Esc", "select nothing"),
+            ),
+        ),
+        (
+            "Everywhere",
+            (
+                (f"Alt+1 to Alt+{len(leaves)}", ", ".join(leaf.words for leaf in leaves).lower()),
+                ("Ctrl+Z, Ctrl+Shift+Z", "undo, redo"),
+                ("Ctrl+S, Ctrl+Shift+S", "save, save as"),
+                ("Ctrl+O, Ctrl+N", "open, new"),
+                ("Ctrl+R", "add a room"),
+                ("Ctrl+P", "print this sheet as PDF"),
+                ("Ctrl+F", "find a thing, or type a size for what is selected"),
+                ("F6", "from rooms to drawing to sheet to bench to tally"),
+                ("F7, F8", "fold the rooms, fold the bench"),
+                *((key.key, key.words[:1].lower() + key.words[1:]) for place in places.each for key in place.keys),
+                ("F1", "these keys"),
+            ),
+        ),
+    )
+
+
+def keys_dialog(places: Places, theme: Theme, parent: QWidget) -> QDialog:
     """Return the list of keys."""
     dialog = QDialog(parent)
     dialog.setWindowTitle("Keys")
     lay = QVBoxLayout(dialog)
-    for heading, keys in KEYS:
+    for heading, each in keys(places):
         name = plain_label(heading)
         name.setStyleSheet(f"font-family: Vollkorn; font-weight: 600; font-size: {12 * theme.letters:.1f}pt;")
         lay.addWidget(name)
         form = QFormLayout()
         form.setHorizontalSpacing(22)
-        for key, words in keys:
+        for key, words in each:
             label = plain_label(key)
             label.setStyleSheet("font-weight: bold;")
             form.addRow(label, plain_label(words))

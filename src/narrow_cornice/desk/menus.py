@@ -4,23 +4,105 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
-from typing import TYPE_CHECKING
+from typing import Protocol
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QAction, QKeySequence
-from PyQt6.QtWidgets import QMenu
+from PyQt6.QtWidgets import QMenu, QWidget
 
-from narrow_cornice.desk.drawing_page import SHEETS
-from narrow_cornice.desk.focus_parts import next_part
 from narrow_cornice.job import edits
+from narrow_cornice.job.history import Edit
 
-if TYPE_CHECKING:
-    from narrow_cornice.desk.window import MainWindow
+TABLES = ("Colours", "Paints", "Trim stock", "Stock profiles of its own", "House rules")
+UNITS: tuple[tuple[str, dict[str, object]], ...] = (
+    ("Millimetres", {"unit": "mm", "step": 1}),
+    ("Millimetres, to the half", {"unit": "mm", "step": 0.5}),
+    ("Feet and inches, to 1/8", {"unit": "in", "denominator": 8}),
+    ("Feet and inches, to 1/16", {"unit": "in", "denominator": 16}),
+    ("Feet and inches, to 1/32", {"unit": "in", "denominator": 32}),
+)
+LETTERS = (("Usual letters", 1.0), ("Larger letters", 1.15), ("Largest letters", 1.3))
+Action = tuple[str, Callable[[], object], str | None]  # its words, what it does, its key
 
 
-def add_action(
-    window: MainWindow, menu: QMenu, words: str, done: Callable[[], object], key: str | None = None
-) -> QAction:
+class FilesDone(Protocol):
+    """What the menu has done with files."""
+
+    def new(self) -> None:
+        """Begin a new job."""
+
+    def open(self) -> None:
+        """Open a job file."""
+
+    def save(self) -> bool:
+        """Save the job."""
+
+    def save_as(self) -> bool:
+        """Save it under another name."""
+
+    def fill_recent(self, menu: QMenu) -> None:
+        """Fill a menu with the files worked on lately."""
+
+    def fill_versions(self, menu: QMenu) -> None:
+        """Fill a menu with the earlier versions of the file."""
+
+
+class WindowDone(Protocol):
+    """What the menu has done by the window."""
+
+    def do(self, edit: Edit) -> bool:
+        """Make a change of the job."""
+
+    def undo(self) -> None:
+        """Take the last change back."""
+
+    def redo(self) -> None:
+        """Make the last undone change again."""
+
+    def add_room(self) -> None:
+        """Ask for a new room."""
+
+    def rename(self) -> None:
+        """Ask for the job's name and place."""
+
+    def show_table(self, which: str) -> None:
+        """Show one of the job's tables."""
+
+    def print_sheet(self) -> None:
+        """Put the sheet that is looked at on paper."""
+
+    def brings_in(self) -> list[Action]:
+        """Return what can be brought in."""
+
+    def hands_out(self) -> list[Action]:
+        """Return what can be handed out."""
+
+    def is_evening(self) -> bool:
+        """Return whether the window is in evening light."""
+
+    def turn_evening(self) -> None:
+        """Change between day and evening."""
+
+    def letters(self, letters: float) -> None:
+        """Change the size of the letters."""
+
+    def fold_rooms(self) -> None:
+        """Fold the rooms away or unfold them."""
+
+    def fold_bench(self) -> None:
+        """Fold the bench away or unfold it."""
+
+    def show_keys(self) -> None:
+        """Show the list of keys."""
+
+    def leave(self) -> None:
+        """Close the window."""
+
+    def by_key(self) -> list[Action]:
+        """Return what is done by key alone."""
+
+
+def add_action(window: QWidget, menu: QMenu, words: str, done: Callable[[], object], key: str | None = None) -> QAction:
     """Add something to do to a menu, with a key that works everywhere in the window."""
     action = QAction(words, window)
     action.triggered.connect(lambda _=False: done())
@@ -38,80 +120,54 @@ def _submenu(menu: QMenu, words: str) -> QMenu:
     return made
 
 
-def fill_job_menu(window: MainWindow, menu: QMenu) -> tuple[QAction, QAction]:
+def fill_job_menu(window: QWidget, menu: QMenu, files: FilesDone, done: WindowDone) -> tuple[QAction, QAction]:
     """Fill the job's menu and return undo and redo, whose words follow the job."""
-    add_action(window, menu, "New job", window.filing.new, "Ctrl+N")
-    add_action(window, menu, "Open …", window.filing.open, "Ctrl+O")
+    add = partial(add_action, window, menu)
+    add("New job", files.new, "Ctrl+N")
+    add("Open …", files.open, "Ctrl+O")
     recent = _submenu(menu, "Worked on lately")
-    recent.aboutToShow.connect(lambda: window.filing.fill_recent(recent))
-    add_action(window, menu, "Save", window.filing.save, "Ctrl+S")
-    add_action(window, menu, "Save as …", window.filing.save_as, "Ctrl+Shift+S")
+    recent.aboutToShow.connect(lambda: files.fill_recent(recent))
+    add("Save", files.save, "Ctrl+S")
+    add("Save as …", files.save_as, "Ctrl+Shift+S")
     versions = _submenu(menu, "Earlier versions")
-    versions.aboutToShow.connect(lambda: window.filing.fill_versions(versions))
+    versions.aboutToShow.connect(lambda: files.fill_versions(versions))
     menu.addSeparator()
-    undo = add_action(window, menu, "Undo", window.session.undo, "Ctrl+Z")
-    redo = add_action(window, menu, "Redo", window.session.redo, "Ctrl+Shift+Z")
+    undo, redo = add("Undo", done.undo, "Ctrl+Z"), add("Redo", done.redo, "Ctrl+Shift+Z")
     menu.addSeparator()
-    add_action(window, menu, "Add a room …", window.add_room, "Ctrl+R")
-    add_action(window, menu, "Name and place of the job …", window.rename)
-    units = _submenu(menu, "Units")
-    for words, fields in (
-        ("Millimetres", {"unit": "mm", "step": 1}),
-        ("Millimetres, to the half", {"unit": "mm", "step": 0.5}),
-        ("Feet and inches, to 1/8", {"unit": "in", "denominator": 8}),
-        ("Feet and inches, to 1/16", {"unit": "in", "denominator": 16}),
-        ("Feet and inches, to 1/32", {"unit": "in", "denominator": 32}),
-    ):
-        add_action(window, units, words, partial(window.session.do, edits.change_settings(**fields)))
-    add_action(window, menu, "Colours …", lambda: window.show_table("colours"))
-    add_action(window, menu, "Paints …", lambda: window.show_table("paints"))
-    add_action(window, menu, "Trim stock …", lambda: window.show_table("stock"))
-    add_action(window, menu, "Stock profiles of its own …", lambda: window.show_table("profiles"))
-    add_action(window, menu, "House rules …", lambda: window.show_table("rules"))
+    _fill_job(window, menu, done)
     menu.addSeparator()
-    add_action(window, menu, "Print this sheet as PDF …", window.print_sheet, "Ctrl+P")
-    into = _submenu(menu, "Bring in")
-    add_action(window, into, "Readings from a table (CSV) …", lambda: window.bringing.readings())
-    add_action(window, into, "A room from a plan outline (DXF) …", lambda: window.bringing.outline())
-    add_action(window, into, "Orders of trim (TOML) …", lambda: window.bringing.orders())
-    add_action(window, into, "Stock profiles (CSV, JSON, DXF, SVG) …", lambda: window.bringing.profiles())
-    add_action(window, into, "Readings from a laser meter …", window.choose_meter)
-    out = _submenu(menu, "Hand out")
-    add_action(window, out, "This drawing as SVG …", window.exports.drawing_svg)
-    add_action(window, out, "This drawing as DXF …", window.exports.drawing_dxf)
-    add_action(window, out, "Every drawing of the room as PDF …", window.exports.room_pdf)
-    add_action(window, out, "Plan and every wall as DXF, into a folder …", window.exports.room_dxf)
-    add_action(window, out, "Readings of the room as CSV …", window.exports.readings_csv)
-    add_action(window, out, "Cut list and bars as PDF …", window.exports.cut_list)
-    for suffix, words in (("pdf", "PDF in tiles"), ("dxf", "DXF"), ("svg", "SVG")):
-        full = f"Profile at full size as {words} …"
-        add_action(window, out, full, partial(window.exports.full_size, suffix))
-    add_action(window, out, "Orders of trim as TOML …", window.exports.orders)
-    for suffix in ("csv", "json"):
-        words = f"Catalogue of stock profiles as {suffix.upper()} …"
-        add_action(window, out, words, partial(window.exports.catalogue, suffix))
-    add_action(window, out, "Blank measuring sheets as PDF …", window.exports.measuring_sheets)
-    add_action(window, out, "The brief to sign as PDF …", window.exports.brief)
-    add_action(window, out, "Order by shop as CSV …", lambda: window.exports.order("csv", False))
-    add_action(window, out, "Order by room as CSV …", lambda: window.exports.order("csv", True))
-    add_action(window, out, "Schedule of surfaces as CSV …", window.exports.surfaces_csv)
+    add("Print this sheet as PDF …", done.print_sheet, "Ctrl+P")
+    for words, actions in (("Bring in", done.brings_in()), ("Hand out", done.hands_out())):
+        inner = _submenu(menu, words)
+        for action in actions:
+            add_action(window, inner, *action)
     menu.addSeparator()
-    look = _submenu(menu, "Look of the window")
-    evening = add_action(window, look, "Evening light", window.turn_evening)
-    evening.setCheckable(True)
-    evening.setChecked(window.theme.evening)
-    for words, letters in (("Usual letters", 1.0), ("Larger letters", 1.15), ("Largest letters", 1.3)):
-        add_action(window, look, words, partial(window.letters, letters))
-    add_action(window, look, "Fold the rooms", lambda: window.fold(window.left), "F7")
-    add_action(window, look, "Fold the bench", lambda: window.fold(window.bench), "F8")
-    add_action(window, menu, "Keys", window.show_keys, "F1")
-    add_action(window, menu, "Leave", window.close, "Ctrl+Q")
+    _fill_look(window, _submenu(menu, "Look of the window"), done)
+    add("Keys", done.show_keys, "F1")
+    add("Leave", done.leave, "Ctrl+Q")
     hidden = QMenu(window)
-    add_action(window, hidden, "Ask the meter for a reading", window.ask_meter, "F9")
-    add_action(window, hidden, "Find", window.top.field.setFocus, "Ctrl+F")
-    add_action(window, hidden, "Next part of the window", lambda: next_part(window), "F6")
-    add_action(window, hidden, "Redo", window.session.redo, "Ctrl+Y")
-    for number, (sheet, words) in enumerate(SHEETS, 1):
-        add_action(window, hidden, words, partial(window.session.look, sheet=sheet), f"Alt+{number}")
-
+    for action in done.by_key():
+        add_action(window, hidden, *action)
     return undo, redo
+
+
+def _fill_job(window: QWidget, menu: QMenu, done: WindowDone) -> None:
+    """Fill in what the job is made of: rooms, its name, units, tables."""
+    add_action(window, menu, "Add a room …", done.add_room, "Ctrl+R")
+    add_action(window, menu, "Name and place of the job …", done.rename)
+    units = _submenu(menu, "Units")
+    for words, fields in UNITS:
+        add_action(window, units, words, partial(done.do, edits.change_settings(**fields)))
+    for table in TABLES:
+        add_action(window, menu, f"{table} …", partial(done.show_table, table))
+
+
+def _fill_look(window: QWidget, look: QMenu, done: WindowDone) -> None:
+    """Fill in how the window looks."""
+    evening = add_action(window, look, "Evening light", done.turn_evening)
+    evening.setCheckable(True)
+    evening.setChecked(done.is_evening())
+    for words, letters in LETTERS:
+        add_action(window, look, words, partial(done.letters, letters))
+    add_action(window, look, "Fold the rooms", done.fold_rooms, "F7")
+    add_action(window, look, "Fold the bench", done.fold_bench, "F8")

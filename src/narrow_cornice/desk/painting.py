@@ -18,11 +18,11 @@ from narrow_cornice.drawing.marks import (
     Handle,
     Label,
     Mark,
-    Path,
     Pen,
     Photograph,
     Point,
     Strip,
+    Stroke,
     above_line,
     dimension_line,
     reading_turn,
@@ -136,7 +136,7 @@ class MarkPainter:
             painter.setPen(self.pen(mark.pen) if mark.pen is not None else Qt.PenStyle.NoPen)
             painter.setBrush(self._theme.colour(mark.fill))
             painter.drawPolygon(polygon(mark.points))
-        elif isinstance(mark, Path):
+        elif isinstance(mark, Stroke):
             self._go(self._there)
             painter.setPen(self.pen(mark.pen))
             painter.setBrush(Qt.BrushStyle.NoBrush)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtWidgets import QDialog, QDialogButtonBox, QFormLayout, QLineEdit, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.place import Place
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
@@ -13,10 +14,11 @@ from narrow_cornice.units.lengths import parse_length
 
 
 class RoomDialog(QDialog):
-    """Asks for a new room: a name, two walls and a height, as people type lengths."""
+    """Asks for a new room: a name, two walls and a height, as people type lengths; ``place`` is where it is begun."""
 
-    def __init__(self, session: Session, parent: QWidget) -> None:
+    def __init__(self, session: Session, place: Place, parent: QWidget) -> None:
         super().__init__(parent)
+        self._place = place
         self.setWindowTitle("Add a room")
         self._session = session
         lay = QVBoxLayout(self)
@@ -84,5 +86,6 @@ class RoomDialog(QDialog):
             self.fault.setText(str(error))
             return
         if self._session.do(edit):
-            self._session.look(room_id=self._session.job.rooms[-1].id, selected=(), place="measure", sheet="plan")
+            room_id = self._session.job.rooms[-1].id
+            self._session.look(room_id=room_id, selected=None, place=self._place.key, sheet=self._place.first_leaf)
             self.accept()

@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 from narrow_cornice.desk.bench_widgets import swatch_icon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
+from narrow_cornice.job.paths import RoomPath
 
 
 class Cell(msgspec.Struct, frozen=True):
@@ -26,7 +27,7 @@ class Cell(msgspec.Struct, frozen=True):
 
 
 class SheetRow(msgspec.Struct, frozen=True):
-    """One row: what it is about and its cells."""
+    """One row: what it is about, None for nothing that could be selected, and its cells."""
 
     about: About
     cells: tuple[Cell, ...]
@@ -112,7 +113,7 @@ class SheetModel(QAbstractTableModel):
 class RuledSheet(QTableView):
     """The sheet with its selection by path; Enter or a letter begins typing."""
 
-    picked = pyqtSignal(tuple)
+    picked = pyqtSignal(object)
     picked_many = pyqtSignal(list)
 
     def __init__(self, headings: tuple[str, ...], theme: Theme, name: str, stretch: int = 0) -> None:
@@ -156,8 +157,9 @@ class RuledSheet(QTableView):
             (
                 i
                 for i, row in enumerate(rows)
-                if selected
-                and (row.about == selected or (len(row.about) >= 3 and selected[: len(row.about)] == row.about))
+                if selected is not None
+                and row.about is not None
+                and (row.about == selected or (not isinstance(row.about, RoomPath) and selected.within(row.about)))
             ),
             None,
         )
@@ -221,3 +223,8 @@ class RuledSheet(QTableView):
                 self.edit(index)
                 return
         super().keyPressEvent(event)
+
+
+def row(about: About, *cells: object) -> SheetRow:
+    """Return a sheet row; cells that are plain words are only read."""
+    return SheetRow(about, tuple(cell if isinstance(cell, Cell) else Cell(str(cell)) for cell in cells))

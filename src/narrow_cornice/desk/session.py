@@ -5,56 +5,24 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 from pathlib import Path
-from typing import Literal
 
-import msgspec
 from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QSettings, QTimer, pyqtSignal
 
 from narrow_cornice.desk.runner import Runner
+from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.keeping import JobLock, Recovered, Recovery, Versions
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.on_walls import kept_in
+from narrow_cornice.job.paths import JobPath, WallPath, room_of
 from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.survey.readings import Instrument
-
-Place = Literal["brief", "measure", "trim", "finishes", "order"]
-Sheet = Literal["unfolded", "plan", "elevation", "section", "strip", "house", "proportion", "stock"]
 
 RECENT = 8
-HELD = {
-    "opening": "openings",
-    "fixture": "fixtures",
-    "mark": "marks",
-    "there": "there",
-    "recess": "recesses",
-    "bulk": "bulks",
-    "frame": "frames",
-    "panels": "panels",
-}
 RECOVERY_MS = 1500  # after the last change the running copy is written …
 LONGEST_UNKEPT = 5.0  # … and no later than so many seconds after the first that it does not have
-
-
-class View(msgspec.Struct, frozen=True):
-    """What is being looked at, and with what is measured; nothing in here belongs to the job.
-
-    ``pointing`` is what the next click on a wall places. ``turn`` is how far the room is turned on the sheet, in
-    degrees clockwise.
-    """
-
-    place: Place = "trim"
-    room_id: str = ""
-    sheet: Sheet = "unfolded"
-    wall_id: str = ""
-    turn: float = 0.0
-    selected: About = ()
-    instrument: Instrument = "tape"
-    pointing: str = ""
 
 
 class Session(QObject):
@@ -162,35 +130,23 @@ class Session(QObject):
         """Keep the view on things that are there."""
         room = self.room()
         if room is None:
-            self.view = replace(self.view, room_id="", wall_id="", selected=())
+            self.view = replace(self.view, room_id="", wall_id="", selected=None)
             return
         view = replace(self.view, room_id=room.id)
         if all(side.id != view.wall_id for side in room.measured.walls):
             view = replace(view, wall_id=room.measured.walls[0].id if room.measured.walls else "")
         selected = view.selected
-        gone = (
-            selected[:1] not in ((), ("order",), ("tally",), ("house rule",), ("brief",), ("way in",))
-            and all(one.id != selected[0] for one in self.job.rooms)
-        ) or (
-            len(selected) >= 3
-            and selected[0] == room.id
-            and (
-                (selected[1] in ("wall", "corner") and all(side.id != selected[2] for side in room.measured.walls))
-                or any(
-                    selected[1] == kind and all(one.id != selected[2] for one in kept_in(field).held(room))
-                    for kind, field in HELD.items()
-                )
-            )
-        )
-        self.view = replace(view, selected=()) if gone else view
+        gone = isinstance(selected, JobPath) and not selected.there(self.job)
+        self.view = replace(view, selected=None) if gone else view
 
     def select(self, about: About) -> None:
         """Select a thing by its path, going to its room."""
         fields: dict[str, object] = {"selected": about}
-        if about and any(room.id == about[0] for room in self.job.rooms):
-            fields["room_id"] = about[0]
-            if len(about) > 2 and about[1] == "wall":
-                fields["wall_id"] = about[2]
+        room = room_of(self.job, about)
+        if room is not None:
+            fields["room_id"] = room.id
+            if isinstance(about, WallPath):
+                fields["wall_id"] = about.wall
         self.look(**fields)
 
     # ---- the file

@@ -8,13 +8,13 @@ from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtGui import QFontMetrics
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.desk.view import TO_SETTLE
 from narrow_cornice.review.second_look import second_look
 
-NAMES = ("paint", "trim", "surfaces", "cost", "to settle")
 SHOWN_MS = 5000
 
 
@@ -23,19 +23,20 @@ class TallyBar(QWidget):
 
     picked = pyqtSignal(str)
 
-    def __init__(self, session: Session, theme: Theme) -> None:
+    def __init__(self, session: Session, theme: Theme, places: Places) -> None:
         super().__init__()
         self.setObjectName("tally")
         self.setFixedHeight(int(46 * theme.letters))
         self._session = session
         self._theme = theme
+        self._totals = places.totals
         lay = QHBoxLayout(self)
         lay.setContentsMargins(8, 2, 16, 3)
         lay.setSpacing(10)
         self._values: dict[str, QLabel] = {}
         self._changes: dict[str, QLabel] = {}
         self.buttons: dict[str, QPushButton] = {}
-        for name in NAMES:
+        for name in (*(total.name for total in self._totals), TO_SETTLE):
             button = QPushButton()
             button.setAccessibleName(name)
             inner = QVBoxLayout(button)
@@ -46,7 +47,7 @@ class TallyBar(QWidget):
             line = QHBoxLayout()
             line.setSpacing(6)
             value = plain_label()
-            warm = theme.roles["tally warm" if name == "to settle" else "tally text"]
+            warm = theme.roles["tally warm" if name == TO_SETTLE else "tally text"]
             value.setStyleSheet(f"font-weight: bold; font-size: {11 * theme.letters:.1f}pt; color: {warm};")
             change = plain_label()
             change.setStyleSheet(f"color: {theme.roles['tally warm']}; font-size: {9 * theme.letters:.1f}pt;")
@@ -76,19 +77,18 @@ class TallyBar(QWidget):
         """Show the totals; with ``moved``, what the last change did to them."""
         job, before = self._session.job, self._session.before
         unit = job.settings.unit
-        now = tally(job)
-        then = tally(before) if before is not None and moved else None
-        for name, figure in now.items():
+        for total in self._totals:
+            name, figure = total.name, total.figure(job)
             text = figure.shown(unit)
-            if name == "cost" and job.settings.money:
+            if figure.unit == "money" and job.settings.money:
                 text += f" {job.settings.money[:12]}"
             self._values[name].setText(text)
             metrics = QFontMetrics(self._theme.font(11, "bold"))
             wide = metrics.horizontalAdvance(text) + int(84 * self._theme.letters)  # and room for a change
             self.buttons[name].setMinimumWidth(max(int(112 * self._theme.letters), wide))
             change = ""
-            if then is not None:
-                by = figure.value - then[name].value
+            if before is not None and moved:
+                by = figure.value - total.figure(before).value
                 shown = type(figure)("", abs(by), figure.unit).shown(unit)
                 if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(unit):
                     change = f"{'+' if by > 0 else '−'}{shown}"
@@ -96,10 +96,10 @@ class TallyBar(QWidget):
                 self._changes[name].setText(change)
             self.buttons[name].setAccessibleDescription(f"{text} {change}")
         settle = sum(finding.kept is None for finding in second_look(job))
-        self._values["to settle"].setText(f"{settle}")
+        self._values[TO_SETTLE].setText(f"{settle}")
         if moved:
             by = settle - sum(finding.kept is None for finding in second_look(before)) if before is not None else 0
-            self._changes["to settle"].setText(f"{by:+d}".replace("-", "−") if by else "")
+            self._changes[TO_SETTLE].setText(f"{by:+d}".replace("-", "−") if by else "")
             self._forget.start()
         self.show_state()
 

@@ -6,16 +6,8 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QMenu, QToolButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.session import Place
+from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.theme import Theme
-
-GROUPS: tuple[tuple[str, tuple[tuple[Place, str], ...]], ...] = (
-    ("Understand", (("brief", "Brief"), ("measure", "Measure"))),
-    ("Design", (("trim", "Trim"),)),
-    ("Specify", (("finishes", "Finishes"), ("order", "Order"))),
-)
-
-LETTER_OF: dict[Place, str] = {"brief": "I", "measure": "M", "trim": "T", "finishes": "F", "order": "O"}
 
 
 class TopBar(QWidget):
@@ -24,7 +16,7 @@ class TopBar(QWidget):
     place_wanted = pyqtSignal(str)
     found = pyqtSignal(str)
 
-    def __init__(self, theme: Theme, menu: QMenu) -> None:
+    def __init__(self, theme: Theme, menu: QMenu, places: Places) -> None:
         super().__init__()
         self.setObjectName("topbar")
         self.setFixedHeight(int(58 * theme.letters))
@@ -48,7 +40,7 @@ class TopBar(QWidget):
         lay.addLayout(names)
         lay.addSpacing(36)
         self.buttons: dict[str, QToolButton] = {}
-        for index, (caption, places) in enumerate(GROUPS):
+        for index, (caption, group) in enumerate(places.groups()):
             if index:
                 rule = QFrame()
                 rule.setFixedWidth(1)
@@ -64,14 +56,14 @@ class TopBar(QWidget):
             column.addWidget(small)
             row = QHBoxLayout()
             row.setSpacing(4)
-            for place, words in places:
+            for place in group:
                 button = QToolButton()
-                button.setText(words)
+                button.setText(place.name)
                 button.setProperty("place", True)
                 button.setCheckable(True)
-                button.setToolTip(f"{words} ({LETTER_OF[place]} on the drawing)")
-                button.clicked.connect(lambda _=False, one=place: self.place_wanted.emit(one))
-                self.buttons[place] = button
+                button.setToolTip(f"{place.name} ({place.letter} on the drawing)")
+                button.clicked.connect(lambda _=False, one=place.key: self.place_wanted.emit(one))
+                self.buttons[place.key] = button
                 row.addWidget(button)
             column.addLayout(row)
             lay.addLayout(column)
@@ -83,7 +75,7 @@ class TopBar(QWidget):
         self.field.returnPressed.connect(lambda: self.found.emit(self.field.text()))
         lay.addWidget(self.field)
 
-    def show_job(self, name: str, place: str, where: Place) -> None:
+    def show_job(self, name: str, place: str, where: str) -> None:
         """Show the job's name and the place that is looked at."""
         self.name.setText(f"{name if len(name) <= 28 else name[:27] + '…'}".replace("&", "&&"))
         self.place.setText(place if len(place) <= 44 else place[:43] + "…")

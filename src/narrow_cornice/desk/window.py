@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from functools import cached_property
-from typing import TYPE_CHECKING
+from functools import partial
 
 from PyQt6.QtCore import QByteArray, Qt, QTimer
 from PyQt6.QtGui import QCloseEvent, QShowEvent
@@ -21,41 +20,44 @@ from PyQt6.QtWidgets import (
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.drawing_page import DrawingPage
-from narrow_cornice.desk.exports import Exports
+from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.filing import Filing
-from narrow_cornice.desk.menus import fill_job_menu
+from narrow_cornice.desk.focus_parts import next_part
+from narrow_cornice.desk.handing_out import HandingOut
+from narrow_cornice.desk.menus import TABLES, Action, fill_job_menu
+from narrow_cornice.desk.place import Desk, Key, Place, Places
+from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.rooms_strip import RoomsStrip
-from narrow_cornice.desk.session import Place, Session
-from narrow_cornice.desk.size_fields import size_field
+from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.tally_bar import TallyBar
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.desk.top_bar import LETTER_OF, TopBar
+from narrow_cornice.desk.top_bar import TopBar
+from narrow_cornice.desk.view import TO_SETTLE, TallyPath
 from narrow_cornice.desk.working_aside import WorkingAside
+from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.history import Edit
 from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.units.lengths import LengthError, parse_length
 
-if TYPE_CHECKING:
-    from narrow_cornice.desk.bringing_in import BringingIn
-
-PLACES: tuple[Place, ...] = ("brief", "measure", "trim", "finishes", "order")
-LETTERS = {letter.lower(): place for place, letter in LETTER_OF.items()}
-
 
 class MainWindow(QMainWindow):
-    """One window, one session."""
+    """One window, one session, and the places that are given to it."""
 
-    def __init__(self, session: Session, theme: Theme) -> None:
+    def __init__(self, session: Session, theme: Theme, places: tuple[Place, ...]) -> None:
         super().__init__()
         self.session = session
         self.theme = theme
-        self.filing = Filing(session, self)
-        self.exports = Exports(session, self)
+        self.places = Places(places)
+        self.filing = Filing(session, self, lambda: self.go(self.places.beginning.key), self.hide_notice)
+        self.out = HandingOut(session, self, self.drawn)
+        self.into = BringingIn(session, theme, self, self.go)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = False
-        self.aside = WorkingAside(session, self.tell)
+        if not session.view.place:
+            session.look(place=self.places.opening.key)
+        self.aside = WorkingAside(session, self.places, self.tell)
         self.aside.ready.connect(lambda moved: self.refresh(moved=moved))
         self.aside.late.connect(lambda: self.tally.say("Working it out …"))
         self.setWindowTitle("Narrow Cornice[*]")
@@ -63,7 +65,7 @@ class MainWindow(QMainWindow):
         self.resize(1280, 800)
         self._menu = QMenu(self)
         self._build()
-        self._undo, self._redo = fill_job_menu(self, self._menu)
+        self._undo, self._redo = fill_job_menu(self, self._menu, self.filing, self)
         session.changed.connect(lambda _: self.aside.ask(moved=True))
         session.looked.connect(lambda: self.aside.ask(moved=False))
         session.filed.connect(self._filed)
@@ -73,13 +75,6 @@ class MainWindow(QMainWindow):
         self._restore()
         self.refresh(moved=False)
 
-    @cached_property
-    def bringing(self) -> BringingIn:
-        """Return what brings tables and drawings in, made when it is first wanted."""
-        from narrow_cornice.desk.bringing_in import BringingIn
-
-        return BringingIn(self.session, self)
-
     # ---- building
 
     def _build(self) -> None:
@@ -88,7 +83,7 @@ class MainWindow(QMainWindow):
         lay = QVBoxLayout(body)
         lay.setContentsMargins(0, 0, 0, 0)
         lay.setSpacing(0)
-        self.top = TopBar(theme, self._menu)
+        self.top = TopBar(theme, self._menu, self.places)
         self.top.place_wanted.connect(self.go)
         self.top.found.connect(self._found)
         lay.addWidget(self.top)
@@ -109,10 +104,10 @@ class MainWindow(QMainWindow):
         self._middle = QSplitter(Qt.Orientation.Horizontal)
         self._middle.setHandleWidth(1)
         self.rooms = RoomsStrip(session, theme)
-        self.rooms.picked.connect(lambda room: session.look(room_id=room, selected=()))
-        self.bench = Bench(session, theme)
+        self.rooms.picked.connect(lambda room: session.look(room_id=room, selected=None))
+        self.bench = Bench(session, theme, self.places)
         self.bench.room_wanted.connect(self.add_room)
-        self.pages: dict[Place, QWidget] = {}
+        self.pages: dict[str, PlacePage] = {}
         self._stack = QStackedWidget()
         self._stack.setObjectName("middle")
         left = QWidget()
@@ -136,51 +131,27 @@ class MainWindow(QMainWindow):
         self.bench.setMinimumWidth(int(250 * self.theme.letters))
         self._middle.setSizes([int(172 * self.theme.letters), 800, int(310 * self.theme.letters)])
         lay.addWidget(self._middle, 1)
-        self.tally = TallyBar(session, theme)
+        self.tally = TallyBar(session, theme, self.places)
         self.tally.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         for widget in (self.top, self.bench, self.rooms):
             widget.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.tally.picked.connect(lambda name: session.select(("tally", name)))
+        self.tally.picked.connect(lambda name: session.select(TallyPath(name)))
         lay.addWidget(self.tally)
         self.setCentralWidget(body)
 
-    def page(self, place: Place) -> QWidget:
+    def page(self, place: str) -> PlacePage:
         """Return a place's page, made when it is first wanted."""
         if place not in self.pages:
-            page = self._made(place)
+            page = self.places[place].page(Desk(self.bench, self.out, self.places))
+            page.letter.connect(self._letter)
             self.pages[place] = page
             self._stack.addWidget(page)
         return self.pages[place]
 
-    def _made(self, place: Place) -> QWidget:
-        """Make a page; each is imported when it is first wanted, so that the window opens at once."""
-        if place == "order":
-            from narrow_cornice.desk.pages.order import OrderPage
-
-            order = OrderPage(self.session, self.theme)
-            order.export_wanted.connect(lambda kind: self.exports.order(kind, order.by_room))
-            return order
-        if place == "brief":
-            from narrow_cornice.desk.pages.brief import BriefPage
-
-            brief = BriefPage(self.session, self.theme)
-            brief.export_wanted.connect(self.exports.brief)
-            return brief
-        page: DrawingPage
-        if place == "measure":
-            from narrow_cornice.desk.pages.measure import MeasurePage
-
-            page = MeasurePage(self.session, self.theme, self.bench)
-        elif place == "trim":
-            from narrow_cornice.desk.pages.trim import TrimPage
-
-            page = TrimPage(self.session, self.theme, self.bench)
-        else:
-            from narrow_cornice.desk.pages.finishes import FinishesPage
-
-            page = FinishesPage(self.session, self.theme, self.bench)
-        page.letter.connect(self._letter)
-        return page
+    def drawn(self) -> Drawing | None:
+        """Return the drawing that is looked at, None where there is no room yet."""
+        session, room = self.session, self.session.room()
+        return None if room is None else self.places.drawing(session.job, session.view, room)
 
     # ---- showing
 
@@ -194,8 +165,8 @@ class MainWindow(QMainWindow):
         self.top.show_job(session.job.name, self._place_words(), session.view.place)
         self.rooms.refresh()
         counted = self.aside.counted(moved=moved, visible=self.isVisible())
-        if counted or session.view.place != "order":
-            page.refresh()  # type: ignore[attr-defined]
+        if counted or not self.places[session.view.place].of_all:
+            page.refresh()
         self.bench.refresh(counted=counted)
         if counted:
             self.tally.refresh(moved=moved and session.before is not None)
@@ -259,34 +230,26 @@ class MainWindow(QMainWindow):
 
     # ---- going about
 
-    def go(self, place: str) -> None:
-        """Go to a place of the work."""
-        where: Place = next(one for one in PLACES if one == place)
-        page = self.page(where)
-        if isinstance(page, DrawingPage) and self.session.view.sheet in page.left_out:
-            self.session.look(place=where, sheet="plan" if where == "measure" else "unfolded")
-        elif where == "measure" and self.session.view.place != "measure" and self.session.view.sheet == "unfolded":
-            self.session.look(place=where, sheet="plan")
-        elif (
-            where in ("trim", "finishes") and self.session.view.place == "measure" and self.session.view.sheet == "plan"
-        ):
-            self.session.look(place=where, sheet="unfolded")
-        else:
-            self.session.look(place=where)
-        page = self.page(self.session.view.place)
+    def go(self, place: str) -> PlacePage:
+        """Go to a place of the work, and return its page."""
+        to, former = self.places[place], self.places[self.session.view.place]
+        self.session.look(place=to.key, sheet=self.places.leaf_on_entering(to, former, self.session.view.sheet))
+        page = self.page(to.key)
         for button in self.top.buttons.values():
-            button.setChecked(button is self.top.buttons[where])
-        page.focus_drawing()  # type: ignore[attr-defined]
+            button.setChecked(button is self.top.buttons[to.key])
+        page.focus_drawing()
+        return page
 
     def _letter(self, letter: str) -> None:
-        if letter.lower() in LETTERS:
-            self.go(LETTERS[letter.lower()])
+        place = self.places.by_letter(letter)
+        if place is not None:
+            self.go(place.key)
         elif letter == "=":
             widget = self._focus_working()
             if widget is not None:
                 widget.setFocus()
         elif letter.lower() == "l":
-            self.session.select(("tally", "to settle"))
+            self.session.select(TallyPath(TO_SETTLE))
         elif letter == " ":
             self.show_before()
 
@@ -297,53 +260,96 @@ class MainWindow(QMainWindow):
 
     def show_before(self) -> None:
         """Show the drawing as it was before the last change, and again as it is."""
-        page = self.page(self.session.view.place)
-        before = self.session.before
-        if not isinstance(page, DrawingPage) or before is None:
+        page, before = self.page(self.session.view.place), self.session.before
+        if before is None or not self.places[self.session.view.place].leaves:
             return
         self._before_shown = not self._before_shown
         if not self._before_shown:
             page.refresh()
             return
-        from narrow_cornice.desk.drawing_page import drawing_for
         from narrow_cornice.drawing.unfolded import titled
 
         former = next((room for room in before.rooms if room.id == self.session.view.room_id), None)
-        drawing = drawing_for(before, self.session.view, former) if former is not None else None
-        if drawing is not None:
+        if former is not None:
+            drawing = self.places.drawing(before, self.session.view, former)
             change = self.session.last_change
-            shown = titled(drawing, drawing.title, f"Before “{change[:60]}” · Space shows it as it is now")
-            page.canvas.show_drawing(shown, None, (), "")
+            page.show_other(titled(drawing, drawing.title, f"Before “{change[:60]}” · Space shows it as it is now"))
 
     def _found(self, text: str) -> None:
-        selected = self.session.view.selected
-        field = size_field(self.session.job, selected)
+        field = self.bench.size_field(self.session.view.selected)
         try:
             parse_length(text, self.session.job.settings.unit)
             is_size = True
         except LengthError:
             is_size = False
         if is_size and field is not None:
-            if self.bench.type_size(field.about, text):
+            if self.bench.type_size(field.path, text):
                 self.top.field.clear()
             return
         from narrow_cornice.desk.finding_things import found_thing
 
-        thing = found_thing(self.session.job, text, self.session.view.room_id)
+        thing = found_thing(self.places, self.session.job, text, self.session.view.room_id)
         if thing is None:
             words = "Select something with a size first." if is_size else "Nothing here is called that."
             self.tell(f"“{text[:60]}”: {words}")
             return
-        place, about = thing
-        self.session.look(place=place)
-        self.session.select(about)
+        self.bench.show_thing(thing)
         self.top.field.clear()
+
+    # ---- what the menu has done
+
+    def do(self, edit: Edit) -> bool:
+        """Make a change of the job."""
+        return self.session.do(edit)
+
+    def undo(self) -> None:
+        """Take the last change back."""
+        self.session.undo()
+
+    def redo(self) -> None:
+        """Make the last undone change again."""
+        self.session.redo()
+
+    def brings_in(self) -> list[Action]:
+        """Return what can be brought in, place by place."""
+        each = (one for place in self.places.each for one in place.brings_in)
+        return [(one.words, partial(one.done, self.into), None) for one in each]
+
+    def hands_out(self) -> list[Action]:
+        """Return what can be handed out: the drawing that is looked at, and what each place has."""
+        own: list[Action] = [
+            ("This drawing as SVG …", self.out.drawing_svg, None),
+            ("This drawing as DXF …", self.out.drawing_dxf, None),
+        ]
+        each = (one for place in self.places.each for one in place.hands_out)
+        return own + [(one.words, partial(one.done, self.out), None) for one in each]
+
+    def by_key(self) -> list[Action]:
+        """Return what is done by key alone: going about the window, the leaves, what places have keys for."""
+        made: list[Action] = [
+            ("Find", self.top.field.setFocus, "Ctrl+F"),
+            ("Next part of the window", self.next_part, "F6"),
+            ("Redo", self.redo, "Ctrl+Y"),
+        ]
+        for number, leaf in enumerate(self.places.leaves, 1):
+            made.append((leaf.words, partial(self.session.look, sheet=leaf.key), f"Alt+{number}"))
+        for place in self.places.each:
+            made += [(key.words, partial(self._key_of, place, key), key.key) for key in place.keys]
+        return made
+
+    def _key_of(self, place: Place, key: Key) -> None:
+        key.done(self.page(place.key))
+
+    def next_part(self) -> None:
+        """Give the keyboard to the next part of the window."""
+        first_total = next(iter(self.tally.buttons.values()))
+        next_part(self.rooms.list, self.page(self.session.view.place), self.bench, first_total)
 
     def add_room(self) -> None:
         """Ask for a new room."""
         from narrow_cornice.desk.room_dialog import RoomDialog
 
-        RoomDialog(self.session, self).exec()
+        RoomDialog(self.session, self.places.beginning, self).exec()
 
     def rename(self) -> None:
         """Ask for the job's name and place."""
@@ -358,58 +364,27 @@ class MainWindow(QMainWindow):
             except CorniceError as error:
                 self.tell(error)
 
-    def choose_meter(self) -> None:
-        """Ask which port a laser meter is on, in Measure, where its readings go."""
-        from narrow_cornice.desk.pages.measure import MeasurePage
-
-        self.go("measure")
-        page = self.page("measure")
-        if isinstance(page, MeasurePage):
-            page.choose_meter()
-
-    def ask_meter(self) -> None:
-        """Ask the laser meter for a reading, where one is listened to."""
-        page = self.page("measure")
-        laser = getattr(page, "laser", None)
-        if laser is not None and laser.listening:
-            laser.ask()
-        else:
-            self.tell(
-                "No laser meter is listened to yet. Choose its port under Bring in, “Readings from a laser meter …”."
-            )
-
     def print_sheet(self) -> None:
         """Put the sheet that is looked at on paper, as PDF."""
-        if self.session.view.place == "brief":
-            self.exports.brief()
-        elif self.session.view.place == "order":
-            page = self.page("order")
-            self.exports.order("pdf", getattr(page, "by_room", False))
-        else:
-            self.exports.drawing_pdf()
+        self.page(self.session.view.place).print_sheet()
 
     def show_table(self, which: str) -> None:
         """Show one of the job's tables."""
-        from narrow_cornice.desk.profiles_dialogs import profiles_dialog
         from narrow_cornice.desk.tables.colours_table import colours_dialog
         from narrow_cornice.desk.tables.milled_table import milled_dialog
         from narrow_cornice.desk.tables.paints_table import paints_dialog
+        from narrow_cornice.desk.tables.profiles_table import profiles_dialog
         from narrow_cornice.desk.tables.rules_table import rules_dialog
 
-        tables = {
-            "profiles": profiles_dialog,
-            "colours": colours_dialog,
-            "paints": paints_dialog,
-            "stock": milled_dialog,
-            "rules": rules_dialog,
-        }
+        dialogs = (colours_dialog, paints_dialog, milled_dialog, profiles_dialog, rules_dialog)
+        tables = dict(zip(TABLES, dialogs, strict=True))
         tables[which](self.session, self.theme, self).exec()
 
     def show_keys(self) -> None:
         """Show the list of keys."""
         from narrow_cornice.desk.keys_page import keys_dialog
 
-        keys_dialog(self.theme, self).exec()
+        keys_dialog(self.places, self.theme, self).exec()
 
     # ---- the look of the window
 
@@ -428,10 +403,25 @@ class MainWindow(QMainWindow):
         self.again = True
         self.close()
 
-    def fold(self, part: QWidget) -> None:
-        """Fold a strip away or unfold it."""
+    def fold_rooms(self) -> None:
+        """Fold the rooms away or unfold them."""
+        self._fold(self.left)
+
+    def fold_bench(self) -> None:
+        """Fold the bench away or unfold it."""
+        self._fold(self.bench)
+
+    def _fold(self, part: QWidget) -> None:
         part.setVisible(part.isHidden())
         self._remember()
+
+    def leave(self) -> None:
+        """Close the window."""
+        self.close()
+
+    def is_evening(self) -> bool:
+        """Return whether the window is in evening light."""
+        return self.theme.evening
 
     def _restore(self) -> None:
         kept = self.session.settings

@@ -11,9 +11,8 @@ from collections.abc import Callable
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from narrow_cornice.colour.tones import make_ready
-from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.desk.drawing_page import drawing_for
+from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
@@ -24,10 +23,11 @@ AT_ONCE = 8  # rooms that are counted between two blinks
 PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without
 
 
-def count(job: Job) -> None:
-    """Derive what the tally, the second look and the order show of a job, so that asking again is quick."""
+def count(job: Job, places: Places) -> None:
+    """Derive what the tally and the second look show of a job, so that asking again is quick."""
     make_ready()
-    tally(job)
+    for total in places.totals:
+        total.figure(job)
     second_look(job)
 
 
@@ -38,9 +38,9 @@ class WorkingAside(QObject):
     ready = pyqtSignal(bool)
     late = pyqtSignal()
 
-    def __init__(self, session: Session, tell: Callable[[CorniceError | str], None]) -> None:
+    def __init__(self, session: Session, places: Places, tell: Callable[[CorniceError | str], None]) -> None:
         super().__init__()
-        self._session, self._tell = session, tell
+        self._session, self._places, self._tell = session, places, tell
         self._runner = Runner(self)
         self._asked = self._to_show = 0  # the last asking to be shown, and the one that is still to be
         self._moved = False
@@ -60,19 +60,18 @@ class WorkingAside(QObject):
         session, self._asked = self._session, self._asked + 1
         job, view, room, asked = session.job, session.view, session.room(), self._asked
         self._to_show, self._moved = asked, self._moved or moved
-        at_once = self._soon(job)
+        at_once, places = self._soon(job), self._places
 
         def work() -> None:
             for one in job.rooms:
                 measured_room(one, job.house_rules)
             if room is not None:
-                drawing_for(job, view, room)
+                places.drawing(job, view, room)
             if at_once:
-                count(job)
-                if room is not None and view.selected[1:] == ("trim", "cornice"):
-                    from narrow_cornice.derived.bought.reductions import reductions
-
-                    reductions(job, room.id)
+                count(job, places)
+                if room is not None:
+                    for place in places.each:
+                        place.ahead(job, room, view)
 
         def done(_: object = None) -> None:
             if self._to_show == asked:
@@ -110,7 +109,7 @@ class WorkingAside(QObject):
         self._moved = self._moved or moved
         if self._counting is None and visible:
             self._counting = job
-            self._session.runner.run("Counting", lambda: count(job), self._take, self._tell)
+            self._session.runner.run("Counting", lambda: count(job, self._places), self._take, self._tell)
         return False
 
     def _take(self, _done: object) -> None:
@@ -120,7 +119,7 @@ class WorkingAside(QObject):
 
     def count_now(self) -> None:
         """Count everything here and now (for pictures and tests)."""
-        count(self._session.job)
+        count(self._session.job, self._places)
         self._known = self._session.job
 
     def end(self) -> None:

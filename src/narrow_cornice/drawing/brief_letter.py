@@ -23,9 +23,9 @@ from narrow_cornice.job.brief import (
     ToHide,
     Worker,
 )
-from narrow_cornice.job.edits.brief_edits import HOUSE, BriefPath
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.styles import mood_says, mood_words, styles
 from narrow_cornice.review.rules.house_rule_open import key_of
 from narrow_cornice.units.lengths import Length, show_length
@@ -113,7 +113,7 @@ def _head(text: str) -> Paragraph:
 
 
 def _add(scope: str, which: str, words: str) -> Paragraph:
-    return Paragraph((Act("add", (scope, which, "", ""), words),))
+    return Paragraph((Act("add", BriefPath(scope, which), words),))
 
 
 @by_identity(keep=256)
@@ -154,7 +154,7 @@ def _manner(job: Job, room: Room) -> list[Paragraph]:
             (
                 Words(f"The {room.name} is to be in the manner"),
                 Blank(
-                    (room.id, "", "", "style"),
+                    BriefPath(room.id, field="style"),
                     brief.style.shown,
                     house.style.shown or "of …",
                     offers,
@@ -162,7 +162,7 @@ def _manner(job: Job, room: Room) -> list[Paragraph]:
                 ),
                 Words("and to feel"),
                 Blank(
-                    (room.id, "", "", "moods"),
+                    BriefPath(room.id, field="moods"),
                     _listed(brief.moods),
                     _listed(house.moods) or "calm, warm …",
                     mood_words(),
@@ -192,43 +192,43 @@ def _style_says(manner: Manner) -> str:
 
 
 def _need(scope: str, number: int, need: Need) -> Paragraph:
-    path = (scope, "needs", need.id)
+    path = BriefPath(scope, "needs", need.id)
     return Paragraph(
         (
             Words(f"{number}."),
-            Blank((*path, "who"), need.who, "who"),
-            Pick((*path, "rank"), need.rank, (("must", "must be able to"), ("wish", "would like to"))),
-            Blank((*path, "words"), need.words, "read until late, …"),
+            Blank(path.at("who"), need.who, "who"),
+            Pick(path.at("rank"), need.rank, (("must", "must be able to"), ("wish", "would like to"))),
+            Blank(path.at("words"), need.words, "read until late, …"),
             Words("; the answer is"),
-            Blank((*path, "answer"), need.answer, "still open"),
+            Blank(path.at("answer"), need.answer, "still open"),
             Words("."),
-            Act("raise", (*path, ""), "Rank it higher"),
-            Act("remove", (*path, ""), "Remove"),
+            Act("raise", path, "Rank it higher"),
+            Act("remove", path, "Remove"),
         )
     )
 
 
 def _piece(job: Job, room: Room, piece: Furnishing) -> Paragraph:
-    path = (room.id, "furnishings", piece.id)
+    path = BriefPath(room.id, "furnishings", piece.id)
     parts: list[Part] = [
-        Blank((*path, "name"), piece.name, "a piece"),
+        Blank(path.at("name"), piece.name, "a piece"),
         Pick(
-            (*path, "decision"),
+            path.at("decision"),
             piece.decision,
             (("keep", "stays as it is"), ("alter", "is altered:"), ("move", "moves to"), ("let go", "goes")),
         ),
     ]
     if piece.decision == "alter":
-        parts.append(Blank((*path, "how"), piece.how, "paint, stain, refinish, re-cover, new fronts"))
+        parts.append(Blank(path.at("how"), piece.how, "paint, stain, refinish, re-cover, new fronts"))
     if piece.decision == "move":
         rooms = tuple((one.id, f"the {one.name}") for one in job.rooms if one.id != room.id)
-        parts.append(Pick((*path, "to"), piece.to, (("", "… where?"), *rooms), open=not piece.to))
+        parts.append(Pick(path.at("to"), piece.to, (("", "… where?"), *rooms), open=not piece.to))
     sizes = (("width", "wide"), ("depth", "deep"), ("height", "high"))
     if piece.decision != "let go":
         parts.append(Words("; it is"))
         for key, word in sizes:
-            parts += [Blank((*path, key), _size(job, getattr(piece, key)), "…"), Words(word)]
-    parts += [Words("."), Act("remove", (*path, ""), "Remove")]
+            parts += [Blank(path.at(key), _size(job, getattr(piece, key)), "…"), Words(word)]
+    parts += [Words("."), Act("remove", path, "Remove")]
     return Paragraph(tuple(parts))
 
 
@@ -240,25 +240,25 @@ def _size(job: Job, length: Length | None) -> str:
 
 
 def _fixed(scope: str, fixed: FixedElement) -> Paragraph:
-    path = (scope, "fixed", fixed.id)
-    parts: list[Part] = [Blank((*path, "name"), fixed.name, "a floor, a stone top, a dark door …"), Words(", in")]
+    path = BriefPath(scope, "fixed", fixed.id)
+    parts: list[Part] = [Blank(path.at("name"), fixed.name, "a floor, a stone top, a dark door …"), Words(", in")]
     parts += [Swatch(colour) for colour in fixed.colours]
-    parts += [Blank((*path, "colours"), " ".join(fixed.colours), "#rrggbb …"), Words(".")]
+    parts += [Blank(path.at("colours"), " ".join(fixed.colours), "#rrggbb …"), Words(".")]
     if fixed.colours:
-        parts.append(Act("take", (*path, ""), "Take into the colours"))
-    parts.append(Act("remove", (*path, ""), "Remove"))
+        parts.append(Act("take", path, "Take into the colours"))
+    parts.append(Act("remove", path, "Remove"))
     return Paragraph(tuple(parts))
 
 
 def _hidden(scope: str, hidden: ToHide) -> Paragraph:
-    path = (scope, "hide", hidden.id)
+    path = BriefPath(scope, "hide", hidden.id)
     return Paragraph(
         (
-            Blank((*path, "name"), hidden.name, "laundry, a screen, cords …"),
+            Blank(path.at("name"), hidden.name, "laundry, a screen, cords …"),
             Words(": by"),
-            Blank((*path, "answer"), hidden.answer, "a curtain, doors, art, a niche"),
+            Blank(path.at("answer"), hidden.answer, "a curtain, doors, art, a niche"),
             Words("."),
-            Act("remove", (*path, ""), "Remove"),
+            Act("remove", path, "Remove"),
         )
     )
 
@@ -272,9 +272,9 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
         Paragraph(
             (
                 Words("The house is to be in the manner"),
-                Blank((HOUSE, "", "", "style"), house.style.shown, "of …", tuple(styles())),
+                Blank(BriefPath(field="style"), house.style.shown, "of …", tuple(styles())),
                 Words("and to feel"),
-                Blank((HOUSE, "", "", "moods"), _listed(house.moods), "calm, warm …", mood_words()),
+                Blank(BriefPath(field="moods"), _listed(house.moods), "calm, warm …", mood_words()),
                 Words("."),
             ),
             said=_style_says(house.style),
@@ -282,13 +282,27 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
         Paragraph(
             (
                 Words("It is"),
-                Pick((HOUSE, "", "", "tenure"), house.tenure, _options(get_args(Tenure)), house.tenure == "not said"),
+                Pick(
+                    BriefPath(field="tenure"),
+                    house.tenure,
+                    _options(get_args(Tenure)),
+                    house.tenure == "not said",
+                ),
                 Words("; the work is done by"),
-                Pick((HOUSE, "", "", "worker"), house.worker, _options(get_args(Worker)), house.worker == "not said"),
+                Pick(
+                    BriefPath(field="worker"),
+                    house.worker,
+                    _options(get_args(Worker)),
+                    house.worker == "not said",
+                ),
                 Words(", for at most"),
-                Blank((HOUSE, "", "", "budget"), "" if house.budget is None else show_money(house.budget), "a budget"),
+                Blank(
+                    BriefPath(field="budget"),
+                    "" if house.budget is None else show_money(house.budget),
+                    "a budget",
+                ),
                 Words(f"{money.strip()}, by" if money else ", by"),
-                Blank((HOUSE, "", "", "by"), house.by.text, "a date"),
+                Blank(BriefPath(field="by"), house.by.text, "a date"),
                 Words("."),
             )
         ),
@@ -296,7 +310,7 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
             (
                 Words("House rules:"),
                 Blank(
-                    (HOUSE, "", "", "rules"),
+                    BriefPath(field="rules"),
                     "; ".join(rule.words for rule in house.rules),
                     "what is seen from the street, quiet hours …",
                 ),
@@ -306,9 +320,9 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
         ),
     ]
     made += [_person(job, person) for person in house.people]
-    made.append(_add(HOUSE, "people", "Add a person"))
+    made.append(_add("", "people", "Add a person"))
     made += [_permission(permission) for permission in house.permissions]
-    made.append(_add(HOUSE, "permissions", "Add a permission"))
+    made.append(_add("", "permissions", "Add a permission"))
     return tuple(made)
 
 
@@ -319,32 +333,32 @@ def _kept_rules(job: Job) -> str:
 
 
 def _person(job: Job, person: Person) -> Paragraph:
-    path = (HOUSE, "people", person.id)
+    path = BriefPath("", "people", person.id)
     return Paragraph(
         (
-            Blank((*path, "name"), person.name, "somebody"),
+            Blank(path.at("name"), person.name, "somebody"),
             Words("reaches"),
-            Blank((*path, "reach"), _size(job, person.reach), "how high"),
+            Blank(path.at("reach"), _size(job, person.reach), "how high"),
             Words("and is"),
-            Pick((*path, "steps"), person.steps, (("steady", "steady on steps"), ("unsteady", "unsteady on steps"))),
+            Pick(path.at("steps"), person.steps, (("steady", "steady on steps"), ("unsteady", "unsteady on steps"))),
             Words("."),
-            Act("remove", (*path, ""), "Remove"),
+            Act("remove", path, "Remove"),
         )
     )
 
 
 def _permission(permission: Permission) -> Paragraph:
-    path = (HOUSE, "permissions", permission.id)
+    path = BriefPath("", "permissions", permission.id)
     settled = permission.state in ("given", "refused")
     return Paragraph(
         (
             Words("Permission to"),
-            Pick((*path, "what"), permission.what, _options(get_args(Permit))),
+            Pick(path.at("what"), permission.what, _options(get_args(Permit))),
             Words("is"),
-            Pick((*path, "state"), permission.state, _options(get_args(Asked)), open=not settled),
+            Pick(path.at("state"), permission.state, _options(get_args(Asked)), open=not settled),
             Words("by"),
-            Blank((*path, "by"), permission.by, "whom"),
+            Blank(path.at("by"), permission.by, "whom"),
             Words("."),
-            Act("remove", (*path, ""), "Remove"),
+            Act("remove", path, "Remove"),
         )
     )

@@ -9,12 +9,24 @@ from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Photograph, bounds_of
+from narrow_cornice.drawing.marks import (
+    About,
+    Area,
+    Dimension,
+    Drawing,
+    Label,
+    Mark,
+    Pen,
+    Photograph,
+    Stroke,
+    bounds_of,
+)
 from narrow_cornice.drawing.photographs import squared_picture
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath, SlopePath, TrimPath, TrimTherePath, WallPath
 from narrow_cornice.trim.runs import height_on
 from narrow_cornice.units.lengths import show_length
 
@@ -53,51 +65,53 @@ def wall_elevation(
     def shown(mm: float) -> str:
         return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator).removesuffix(" mm")
 
-    behind = (room.id, "wall", face.id)
+    behind = WallPath(room.id, face.id)
     for place in stud_places(room.measured.backing.get(face.id), face.length):
-        marks.append(Path((frame.at(place, 0), frame.at(place, ceiling)), Pen("line", 0.5, dashed=True), about=behind))
-    marks.append(Path((frame.at(-420, 0), frame.at(face.length + 420, 0)), Pen("ink", 1.6)))
-    edges: list[tuple[float, tuple[str, ...]]] = [(0.0, ())]
+        marks.append(
+            Stroke((frame.at(place, 0), frame.at(place, ceiling)), Pen("line", 0.5, dashed=True), about=behind)
+        )
+    marks.append(Stroke((frame.at(-420, 0), frame.at(face.length + 420, 0)), Pen("ink", 1.6)))
+    edges: list[tuple[float, About]] = [(0.0, None)]
     for seen in face.openings:
-        edges.append((seen.rect.u0, (room.id, "opening", seen.opening.id, "place")))
-        edges.append((seen.rect.u1, (room.id, "opening", seen.opening.id, "width")))
-    edges.append((face.length, (room.id, "wall", face.id)))
+        edges.append((seen.rect.u0, OpeningPath(room.id, seen.opening.id, size="place")))
+        edges.append((seen.rect.u1, OpeningPath(room.id, seen.opening.id, size="width")))
+    edges.append((face.length, WallPath(room.id, face.id)))
     if len(edges) > 2:
         for (u0, _), (u1, about) in itertools.pairwise(edges):
             if u1 - u0 > 1:
                 marks.append(Dimension(frame.at(u1, 0), frame.at(u0, 0), CHAIN, shown(u1 - u0), about))
     deep = CHAIN * (2 if len(edges) > 2 else 1)
     marks.append(
-        Dimension(frame.at(face.length, 0), frame.at(0, 0), deep, shown(face.length), (room.id, "wall", face.id))
+        Dimension(frame.at(face.length, 0), frame.at(0, 0), deep, shown(face.length), WallPath(room.id, face.id))
     )
     left = face.upper_edge[0][1]
-    upright = (room.id, "slope", face.id, "low") if left < ceiling - 1 else (room.id, "height")
+    upright = SlopePath(room.id, face.id, size="low") if left < ceiling - 1 else HeightPath(room.id)
     marks.append(Dimension(frame.at(0, 0), frame.at(0, left), CHAIN, shown(left), upright))
     marks += _bulks(room, face, frame)
     for old in room.measured.there:
         if old.wall == face.id and old.kind in ("skirting", "cornice"):
             v = old.height.mm if old.kind == "skirting" else ceiling - old.height.mm
             pen = Pen("rust", 0.8, dashed=True)
-            about = (room.id, "there", old.id)
-            marks.append(Path((frame.at(0, v), frame.at(face.length, v)), pen, about=about))
+            about = TrimTherePath(room.id, old.id)
+            marks.append(Stroke((frame.at(0, v), frame.at(face.length, v)), pen, about=about))
             words = f"old {old.kind} {shown(old.height.mm)}, {old.decision}"
             marks.append(Label(frame.at(60, v + 55), words, 7.5, "rust", "left", about=about))
     for u, z in face.upper_edge[1:-1]:
-        marks.append(Label(frame.at(u, z + 90), shown(z), 8.5, "soft", about=(room.id, "wall", face.id)))
+        marks.append(Label(frame.at(u, z + 90), shown(z), 8.5, "soft", about=WallPath(room.id, face.id)))
 
-    heights: dict[float, tuple[tuple[str, ...], str]] = {}
+    heights: dict[float, tuple[About, str]] = {}
     for kind in ("skirting", "dado rail", "picture rail", "architrave", "frieze", "cornice"):
         piece = trimmed.trim.of(kind)
         if piece.built:
             for edge in (piece.bottom, piece.top):
                 if 0 < edge < ceiling:
-                    heights.setdefault(round(edge, 3), ((room.id, "trim", kind), kind))
+                    heights.setdefault(round(edge, 3), (TrimPath(room.id, kind), kind))
     right = face.upper_edge[-1][1]
     stops = [0.0, *(one for one in sorted(heights) if one < right - 1), right]
     for low, high in itertools.pairwise(stops):
         if high - low < CLOSE:
             continue
-        about, _ = heights.get(high, heights.get(low, ((room.id, "height"), "")))
+        about, _ = heights.get(high, heights.get(low, (HeightPath(room.id), "")))
         marks.append(
             Dimension(frame.at(face.length, high), frame.at(face.length, low), CHAIN, shown(high - low), about)
         )
@@ -113,7 +127,7 @@ def _bulks(room: Room, face: WallFace, frame: Frame) -> list[Mark]:
             continue
         u0 = bulk.place.mm
         u1 = u0 + bulk.width.mm
-        about = (room.id, "bulk", bulk.id)
+        about = BulkPath(room.id, bulk.id)
         uppers = [
             min(height_on(face.upper_edge, min(max(u, 0.0), face.length)), bulk.top.mm if bulk.top is not None else 1e9)
             for u in (u0, u1)

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Literal
 
 from narrow_cornice.derived.measured.envelopes import Fit, fit_of
-from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.survey.envelope import SURE
 from narrow_cornice.units.lengths import show_length
 
@@ -42,14 +43,14 @@ def envelope_drawing(room: Room, changed_rules: dict[str, float], settings: Sett
 
     wide, tall, depth = fit.width.value, fit.height.value, recess.depth.mm
     factor = exaggeration(fit)
-    about = (room.id, "recess", recess.id)
+    about = RecessPath(room.id, recess.id)
     marks: list[Mark] = []
     carcass = ((0.0, 0.0), (wide, 0.0), (wide, -tall), (0.0, -tall))
     marks.append(Area(carcass, "wood", about, Pen("ink", 1.4)))
-    marks.append(Path(((-0.3 * wide, 0.0), (1.3 * wide, 0.0)), Pen("ink", 1.6)))
+    marks.append(Stroke(((-0.3 * wide, 0.0), (1.3 * wide, 0.0)), Pen("ink", 1.6)))
     if fit.upward is not None:
         top = -tall - (fit.upward.tight - tall) * factor
-        marks.append(Path(((-0.3 * wide, top), (1.3 * wide, top)), Pen("ink", 1.6)))
+        marks.append(Stroke(((-0.3 * wide, top), (1.3 * wide, top)), Pen("ink", 1.6)))
     if fit.across is not None:
         marks += _walls(fit, wide, tall, factor)
         z, _ = fit.across.spot
@@ -92,13 +93,13 @@ def _walls(fit: Fit, wide: float, tall: float, factor: int) -> list[Mark]:
         if not there:
             continue
         low, high = line(fit.across.back, way, -SURE), line(fit.across.back, way, SURE)
-        marks.append(Area((*low, *reversed(high)), "#c08a2b30", (), None))
-        marks.append(Path(tuple(line(fit.across.back, way, 0.0)), Pen("ink", 1.8)))
-        marks.append(Path(tuple(line(fit.across.front, way, 0.0)), Pen("soft", 1.0, dashed=True)))
+        marks.append(Area((*low, *reversed(high)), "#c08a2b30", None, None))
+        marks.append(Stroke(tuple(line(fit.across.back, way, 0.0)), Pen("ink", 1.8)))
+        marks.append(Stroke(tuple(line(fit.across.front, way, 0.0)), Pen("soft", 1.0, dashed=True)))
     return marks
 
 
-def _from_above(fit: Fit, wide: float, depth: float, factor: int, about: tuple[str, ...]) -> list[Mark]:
+def _from_above(fit: Fit, wide: float, depth: float, factor: int, about: About) -> list[Mark]:
     """Return the view from above, at the height where it is tightest: how the walls splay."""
     assert fit.across is not None
     z = fit.across.spot[0]
@@ -109,7 +110,7 @@ def _from_above(fit: Fit, wide: float, depth: float, factor: int, about: tuple[s
     share = 0.5 if fit.left and fit.right else 1.0
     top = CHAIN + PLINTH
     marks: list[Mark] = [
-        Path(((-0.1 * wide, top), (1.1 * wide, top)), Pen("ink", 1.6)),
+        Stroke(((-0.1 * wide, top), (1.1 * wide, top)), Pen("ink", 1.6)),
         Area(((0.0, top), (wide, top), (wide, top + depth), (0.0, top + depth)), "wood", about, Pen("ink", 1.0)),
         Label(
             (wide / 2, top + depth / 2), "from above, where it is tightest", 8.5, "line", face="slanted", within=wide
@@ -121,5 +122,5 @@ def _from_above(fit: Fit, wide: float, depth: float, factor: int, about: tuple[s
             ends = [
                 base + way * (width - wide) * factor * share for width in (at(fit.across.back), at(fit.across.front))
             ]
-            marks.append(Path(((ends[0], top), (ends[1], top + depth)), Pen("ink", 1.8)))
+            marks.append(Stroke(((ends[0], top), (ends[1], top + depth)), Pen("ink", 1.8)))
     return marks

@@ -8,7 +8,8 @@ from narrow_cornice.derived.trimwork.lying import casing_rects
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import About, Area, Mark, Path, Pen, Strip
+from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Strip, Stroke
+from narrow_cornice.job.paths import FramePath, PanelsPath, TrimPath
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.fitted import Fitted, FittedTrim
 from narrow_cornice.trim.runs import CasingWay
@@ -25,7 +26,7 @@ def casing_marks(
     piece = trim.of("casing")
     if not piece.built or piece.height is None or piece.profile is None:
         return []
-    width, colour, about = piece.height.value, colours.of("casing@room", UNPAINTED_WOOD), (room, "trim", "casing")
+    width, colour, about = piece.height.value, colours.of("casing@room", UNPAINTED_WOOD), TrimPath(room, "casing")
     left, right, head, *below = casing_rects(seen.rect, seen.to_floor, width, way.setback.value)
     marks = [
         *_upright(frame, left, piece, colour, about, False),
@@ -35,7 +36,7 @@ def casing_marks(
     for one in below:
         marks += _level(frame, Rect(left.u0, one.v0, right.u1, one.v1), piece, colour, about, True)
     outer = Rect(left.u0, left.v0, right.u1, head.v1)
-    marks.append(Path(frame.quad(outer), Pen("line", 0.4), closed=True))
+    marks.append(Stroke(frame.quad(outer), Pen("line", 0.4), closed=True))
     marks += _joints(frame, outer, width, way, bool(below))
     marks += _blocks(frame, outer, width, way, bool(below), colour, about)
     return marks
@@ -69,7 +70,7 @@ def _joints(frame: Frame, outer: Rect, width: float, way: CasingWay, below: bool
         inner = (u + along * width, v + up * width)
         start = (u, v) if way.head == "mitred" else (u, v + up * width)
         if way.head != "corner blocks":
-            marks.append(Path((frame.at(*start), frame.at(*inner)), Pen("line", 0.3)))
+            marks.append(Stroke((frame.at(*start), frame.at(*inner)), Pen("line", 0.3)))
     return marks
 
 
@@ -86,12 +87,12 @@ def _blocks(
             marks.append(Area(frame.quad(Rect(u - edge, v - edge, u + width + edge, v + width + edge)), colour, about))
             marks += _round(frame, (u + width / 2, v + width / 2), width * 0.33, toned(colour, 0.86))
             box = Rect(u - edge, v - edge, u + width + edge, v + width + edge)
-            marks.append(Path(frame.quad(box), Pen("line", 0.5), closed=True))
+            marks.append(Stroke(frame.quad(box), Pen("line", 0.5), closed=True))
     if way.plinth > 0 and not below:
         for u in (outer.u0, outer.u1 - width):
             box = Rect(u - edge, 0.0, u + width + edge, way.plinth)
             marks.append(Area(frame.quad(box), colour, about, Pen("line", 0.5)))
-            marks.append(Path((frame.at(u - edge, way.plinth * 0.9), frame.at(u + width + edge, way.plinth * 0.9)),
+            marks.append(Stroke((frame.at(u - edge, way.plinth * 0.9), frame.at(u + width + edge, way.plinth * 0.9)),
                               Pen("line", 0.3)))  # fmt: skip
     return marks
 
@@ -103,7 +104,7 @@ def _round(frame: Frame, centre: tuple[float, float], radius: float, fill: str) 
         frame.at(centre[0] + radius * math.cos(n * math.pi / 12), centre[1] + radius * math.sin(n * math.pi / 12))
         for n in range(24)
     )
-    return [Area(points, fill, (), Pen("line", 0.4))]
+    return [Area(points, fill, None, Pen("line", 0.4))]
 
 
 def panel_marks(frame: Frame, panels: WallPanels, trim: FittedTrim, room: str, colours: Colours) -> list[Mark]:
@@ -111,17 +112,17 @@ def panel_marks(frame: Frame, panels: WallPanels, trim: FittedTrim, room: str, c
     marks: list[Mark] = []
     wood = colours.of("stiles and rails@room", UNPAINTED_WOOD)
     for rect in panels.stiles:
-        about: About = (room, "trim", "stiles and rails")
+        about: About = TrimPath(room, "stiles and rails")
         marks.append(Area(frame.quad(rect), wood, about, Pen("line", 0.3)))
     mould = trim.of("panel mould")
     for panelling, rect in panels.panels:
-        about = (room, "panels", panelling)
+        about = PanelsPath(room, panelling)
         if mould.built:
             marks += frame_marks(frame, rect, mould, colours.of("panel mould@room", UNPAINTED_WOOD), about)
         else:
-            marks.append(Path(frame.quad(rect), Pen("line", 0.5, dashed=True), closed=True, about=about))
+            marks.append(Stroke(frame.quad(rect), Pen("line", 0.5, dashed=True), closed=True, about=about))
     for thing, rect in panels.framed:
-        about = (room, "frame", thing.id)
+        about = FramePath(room, thing.id)
         marks.append(Area(frame.quad(rect), GLASS[thing.kind], about, Pen("line", 0.5)))
         piece = trim.of(thing.mould)
         if piece.built:
@@ -139,13 +140,13 @@ def frame_marks(frame: Frame, outer: Rect, piece: Fitted, colour: str, about: Ab
         *_upright(frame, Rect(outer.u1 - width, outer.v0, outer.u1, outer.v1), piece, colour, about, True),
         *_mitred_level(frame, outer, width, piece, colour, about),
     ]
-    marks.append(Path(frame.quad(outer), Pen("line", 0.3), closed=True))
+    marks.append(Stroke(frame.quad(outer), Pen("line", 0.3), closed=True))
     inner = Rect(outer.u0 + width, outer.v0 + width, outer.u1 - width, outer.v1 - width)
-    marks.append(Path(frame.quad(inner), Pen("line", 0.3), closed=True))
+    marks.append(Stroke(frame.quad(inner), Pen("line", 0.3), closed=True))
     for a, b in zip(((outer.u0, outer.v0), (outer.u1, outer.v0), (outer.u1, outer.v1), (outer.u0, outer.v1)),
                     ((inner.u0, inner.v0), (inner.u1, inner.v0), (inner.u1, inner.v1), (inner.u0, inner.v1)),
                     strict=True):  # fmt: skip
-        marks.append(Path((frame.at(*a), frame.at(*b)), Pen("line", 0.2)))
+        marks.append(Stroke((frame.at(*a), frame.at(*b)), Pen("line", 0.2)))
     return marks
 
 

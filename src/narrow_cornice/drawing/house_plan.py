@@ -6,12 +6,13 @@ from collections.abc import Sequence
 
 from narrow_cornice.derived.measured.house import House, house_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.plan import opening_marks, outside_of
 from narrow_cornice.drawing.unfolded import Turned, turning
 from narrow_cornice.job.measured import Opening, Twin
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import FloorPath, OpeningPath, WallPath
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.lengths import show_length
@@ -36,11 +37,11 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
     for measured, on_sheet in placed:
         plan, room = measured.plan, measured.room
         corners = tuple(on_sheet(corner) for corner in plan.corners)
-        walls.append(Area(outside_of(plan, on_sheet), "#d8cdbb", (), Pen("ink", 0.5)))
-        floors.append(Area(corners, "paper", (room.id, "floor")))
+        walls.append(Area(outside_of(plan, on_sheet), "#d8cdbb", None, Pen("ink", 0.5)))
+        floors.append(Area(corners, "paper", FloorPath(room.id)))
         for index, side in enumerate(plan.sides):
-            about = (room.id, "wall", room.measured.walls[index].id)
-            floors.append(Path((on_sheet(side.start), on_sheet(side.end)), Pen("ink", 1.4), about=about))
+            about = WallPath(room.id, room.measured.walls[index].id)
+            floors.append(Stroke((on_sheet(side.start), on_sheet(side.end)), Pen("ink", 1.4), about=about))
         floors += opening_marks(measured, on_sheet, seen_twice)
         letters += _name(measured, corners, settings)
     letters += [_miss(placed, *joined.first, joined.miss) for joined in house.doors if joined.miss > TOLD]
@@ -85,7 +86,7 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings) 
     import shapely
 
     at = shapely.Polygon(corners).representative_point()
-    room, about = measured.room, (measured.room.id, "floor")
+    room, about = measured.room, FloorPath(measured.room.id)
     xs, ys = [x for x, _ in measured.plan.corners], [y for _, y in measured.plan.corners]
     long, wide = (
         show_length(one, settings.unit, step=settings.step, denominator=settings.denominator)
@@ -104,4 +105,4 @@ def _miss(placed: Sequence[tuple[MeasuredRoom, Turned]], room: Room, opening: Op
     measured, on_sheet = next(one for one in placed if one[0].room is room)
     side = measured.plan.sides[next(i for i, side in enumerate(room.measured.walls) if side.id == opening.wall)]
     at = on_sheet(on_floor(side, opening.place.mm + opening.width.mm / 2, 0.0))
-    return Label(at, f"▲ {miss:.0f} mm", 9, "rust", face="bold", about=(room.id, "opening", opening.id), patch=True)
+    return Label(at, f"▲ {miss:.0f} mm", 9, "rust", face="bold", about=OpeningPath(room.id, opening.id), patch=True)

@@ -20,8 +20,8 @@ from narrow_cornice.drawing.marks import (
     Drawing,
     Label,
     Mark,
-    Path,
     Point,
+    Stroke,
     above_line,
     dimension_line,
     reading_turn,
@@ -162,7 +162,7 @@ def _box_cells(centre: Point, size: tuple[float, float], turn: float, grain: flo
 
 def _lines_of(mark: Mark) -> Iterator[Sequence[Point]]:
     """Return the lines that letters keep off: walls, other dimensions, the edges of what nobody points at."""
-    if isinstance(mark, Path) and mark.pen.weight >= HEAVY:
+    if isinstance(mark, Stroke) and mark.pen.weight >= HEAVY:
         yield (*mark.points, mark.points[0]) if mark.closed else mark.points
     elif isinstance(mark, Area) and mark.pen is not None and not mark.about:
         yield (*mark.points, mark.points[0])

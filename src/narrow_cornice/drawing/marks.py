@@ -15,9 +15,10 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.explained.paths import ThingPath
 
 Point = tuple[float, float]
-About = tuple[str, ...]
+About = ThingPath | None
 
 ROLES = {
     "paper": "#fdfbf5",
@@ -52,17 +53,17 @@ class Area(msgspec.Struct, frozen=True):
 
     points: tuple[Point, ...]
     fill: str
-    about: About = ()
+    about: About = None
     pen: Pen | None = None
 
 
-class Path(msgspec.Struct, frozen=True):
+class Stroke(msgspec.Struct, frozen=True):
     """An open or closed line."""
 
     points: tuple[Point, ...]
     pen: Pen = Pen()
     closed: bool = False
-    about: About = ()
+    about: About = None
 
 
 class Strip(msgspec.Struct, frozen=True):
@@ -73,7 +74,7 @@ class Strip(msgspec.Struct, frozen=True):
     across: Point
     colour: str
     tones: tuple[float, ...]
-    about: About = ()
+    about: About = None
 
     @property
     def points(self) -> tuple[Point, ...]:
@@ -120,7 +121,7 @@ class Label(msgspec.Struct, frozen=True):
     face: Literal["text", "bold", "name", "slanted"] = "text"
     turned: bool = False
     within: float | None = None
-    about: About = ()
+    about: About = None
     elsewhere: tuple[Point, ...] = ()
     patch: bool = False
 
@@ -137,7 +138,7 @@ class Dimension(msgspec.Struct, frozen=True):
     end: Point
     aside: float
     text: str
-    about: About = ()
+    about: About = None
     colour: str = "soft"
     beside: bool = False
     share: float = 0.5
@@ -153,7 +154,7 @@ class Photograph(msgspec.Struct, frozen=True):
     tall: float
     content: bytes
     opacity: float = 0.45
-    about: About = ()
+    about: About = None
 
 
 class Handle(msgspec.Struct, frozen=True):
@@ -163,7 +164,7 @@ class Handle(msgspec.Struct, frozen=True):
     about: About
 
 
-Mark = Area | Path | Strip | Label | Dimension | Photograph | Handle
+Mark = Area | Stroke | Strip | Label | Dimension | Photograph | Handle
 
 
 class Drawing(msgspec.Struct, frozen=True):
@@ -178,7 +179,7 @@ class Drawing(msgspec.Struct, frozen=True):
 def points_of(mark: Mark) -> tuple[Point, ...]:
     """Return the places a mark touches, for bounds and hit-testing."""
     match mark:
-        case Area() | Path() | Strip():
+        case Area() | Stroke() | Strip():
             return mark.points
         case Label() | Handle():
             return (mark.at,)

@@ -12,11 +12,23 @@ from collections.abc import Callable, Collection, Sequence
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.measured.surveys import corner_key, doubts_of, next_of
-from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import (
+    AskedDiagonalPath,
+    BulkPath,
+    CornerPath,
+    FloorPath,
+    OpeningPath,
+    SlopePath,
+    ThingPath,
+    WallPath,
+    WidthPath,
+    identified,
+)
 from narrow_cornice.survey.network import Angle, Distance, Offset, Width
 from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, on_floor, pair_name, read_distance, side_name
 from narrow_cornice.units.lengths import show_length
@@ -42,15 +54,15 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     doubted = doubts_of(plan)
     marks: list[Mark] = []
     inner = tuple(turned(corner) for corner in plan.corners)
-    marks.append(Area(outside_of(plan, turned), "#d8cdbb", (), Pen("ink", 0.5)))
-    marks.append(Area(inner, "paper", (room.id, "floor")))
+    marks.append(Area(outside_of(plan, turned), "#d8cdbb", None, Pen("ink", 0.5)))
+    marks.append(Area(inner, "paper", FloorPath(room.id)))
     for index, side in enumerate(plan.sides):
-        about = (room.id, "wall", room.measured.walls[index].id)
+        about = WallPath(room.id, room.measured.walls[index].id)
         a, b = turned(side.start), turned(side.end)
-        marks.append(Path((a, b), _pen(side), about=about))
+        marks.append(Stroke((a, b), _pen(side), about=about))
         reflex = max(plan.angles[index], plan.angles[(index + 1) % len(plan.sides)]) > 200.0
         chain = CHAIN * 0.55 if reflex else CHAIN  # chains that meet in an outer corner keep close to their walls
-        doubtful = any(one.observed.about[:3] == about for one in doubted)
+        doubtful = any(one.observed.about.thing == about for one in doubted)
         marks.append(_side_dimension(side, a, b, about, settings, doubtful, chain))
     marks += _above(measured, turned)
     marks += opening_marks(measured, turned)
@@ -60,10 +72,10 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     marks += ellipses
     for index, (x, y) in enumerate(plan.corners):
         dx, dy = inward(plan.corners, index)
-        about = (room.id, "corner", corner_key(room.measured.walls, index))
+        corner = CornerPath(room.id, corner_key(room.measured.walls, index))
         near, *further = (turned((x + dx * off, y + dy * off)) for off in LETTER_OFF)
         name = corner_name(index)
-        marks.append(Label(near, name, 11, "rust", face="name", about=about, elsewhere=tuple(further)))
+        marks.append(Label(near, name, 11, "rust", face="name", about=corner, elsewhere=tuple(further)))
     marks += _rust(plan, doubted, turned, settings)
     wide = max(x for x, _ in plan.corners) - min(x for x, _ in plan.corners)
     deep = max(y for _, y in plan.corners) - min(y for _, y in plan.corners)
@@ -122,9 +134,9 @@ def _above(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
     if not measured.ceiling.flat:
         for plane, outline in measured.ceiling.parts(plan.corners):
             if plane.over >= 0:
-                about = (room.id, "slope", room.measured.walls[plane.over].id)
+                over = SlopePath(room.id, room.measured.walls[plane.over].id)
                 points = tuple(turned(point) for point in outline)
-                marks.append(Area(points, "#7a706714", about, Pen("soft", 0.7, dashed=True)))
+                marks.append(Area(points, "#7a706714", over, Pen("soft", 0.7, dashed=True)))
     for bulk in room.measured.bulks:
         index = next((i for i, side in enumerate(room.measured.walls) if side.id == bulk.wall), None)
         if index is None:
@@ -139,7 +151,7 @@ def _above(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
         outline = tuple(turned(on_floor(side, along, off)) for along, off in corners)
         overhead = bulk.under.mm > 100.0
         fill = "#7a706714" if overhead else "#b9ad9a"
-        about = (room.id, "bulk", bulk.id)
+        about = BulkPath(room.id, bulk.id)
         marks.append(Area(outline, fill, about, Pen("ink", 0.8, dashed=overhead)))
     return marks
 
@@ -151,9 +163,9 @@ def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned,
     network = plan.network
     assert network is not None
     wrong = {one.observed.about for one in doubted}
-    drawn: set[tuple[str, ...]] = set()
+    drawn: set[ThingPath] = set()
     for one, value in zip(plan.observed, network.values, strict=True):
-        about = one.about[:3]
+        about = one.about.thing
         if one.kind not in ("diagonal", "offset", "width") or about in drawn:
             continue
         drawn.add(about)
@@ -167,13 +179,13 @@ def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned,
             place = on_floor(plan.sides[seen.start], seen.along, 0.0)
             foot = _foot(place, network.points[seen.far_start], network.points[seen.far_end])
             a, b = turned(place), turned(foot)
-            value = next(
-                width.readings[int(one.about[3])].mm for width in room.measured.widths if width.id == one.about[2]
-            )
+            if isinstance(one.about, WidthPath):
+                width = identified(room.measured.widths, one.about.id)
+                value = width.readings[one.about.reading or 0].mm
         else:
             continue
         colour = "rust" if one.about in wrong else "soft"
-        marks.append(Path((a, b), Pen(colour, 0.5, dashed=colour == "rust"), about=about))
+        marks.append(Stroke((a, b), Pen(colour, 0.5, dashed=colour == "rust"), about=about))
         text = _shown(abs(value), settings)
         first, *others = _along(a, b)
         marks.append(Label(first, text, 8, colour, about=about, elsewhere=tuple(others), patch=True))
@@ -203,17 +215,14 @@ def _wanted(
     count = len(corners)
     if (second - first) % count == 1 or (first - second) % count == 1:
         index = first if (second - first) % count == 1 else second
-        about: About = (room.id, "wall", room.measured.walls[index].id)
+        about: About = WallPath(room.id, room.measured.walls[index].id)
     else:
-        about = (
-            room.id,
-            "diagonal",
-            f"{corner_key(room.measured.walls, first)}+{corner_key(room.measured.walls, second)}",
-        )
+        walls = room.measured.walls
+        about = AskedDiagonalPath(room.id, corner_key(walls, first), corner_key(walls, second))
     a, b = turned(corners[first]), turned(corners[second])
     again = "again" if read_distance(plan, first, second) else "next"
     return [
-        Path((a, b), Pen("verdigris", 1.1, dashed=True), about=about),
+        Stroke((a, b), Pen("verdigris", 1.1, dashed=True), about=about),
         Dimension(a, b, 0.0, f"read {pair_name(first, second)} {again}", about, "verdigris", slides=True),
     ]
 
@@ -234,7 +243,7 @@ def _ellipses(plan: Plan, turned: Turned) -> tuple[list[Mark], int]:
             angle = 2 * math.pi * step / 24
             u, v = long * factor * math.cos(angle), short * factor * math.sin(angle)
             ring.append(turned((x + u * math.cos(way) - v * math.sin(way), y + u * math.sin(way) + v * math.cos(way))))
-        marks.append(Area(tuple(ring), "#c08a2b40", (), Pen("ochre", 0.6)))
+        marks.append(Area(tuple(ring), "#c08a2b40", None, Pen("ochre", 0.6)))
     return marks, factor
 
 
@@ -256,7 +265,7 @@ def _rust(plan: Plan, doubted: Sequence[Doubt], turned: Turned, settings: Settin
             place, *others = (turned((x + dx * off, y + dy * off)) for off in (480.0, 620.0, 760.0))
         unit = "°" if isinstance(seen, Angle) else " mm" if settings.unit == "mm" else ""
         off = f"{abs(doubt.off):.1f}" if isinstance(seen, Angle) else _shown(abs(doubt.off), settings)
-        words, about = f"▲ {off}{unit} off", doubt.observed.about[:3]
+        words, about = f"▲ {off}{unit} off", doubt.observed.about.thing
         marks.append(Label(place, words, 9, "rust", face="bold", about=about, elsewhere=tuple(others), patch=True))
     return marks
 
@@ -280,12 +289,12 @@ def opening_marks(measured: MeasuredRoom, turned: Turned, without_leaf: Collecti
 
         for seen in face.openings:
             opening, rect = seen.opening, seen.rect
-            about = (measured.room.id, "opening", opening.id)
+            about = OpeningPath(measured.room.id, opening.id)
             gap = (at(rect.u0, 0), at(rect.u1, 0), at(rect.u1, WALL), at(rect.u0, WALL))
             fill = "glass" if opening.kind == "window" else "paper"
             marks.append(Area(gap, fill, about, Pen("ink", 0.7)))
             if opening.kind == "window":
-                marks.append(Path((at(rect.u0, WALL / 2), at(rect.u1, WALL / 2)), Pen("ink", 0.5), about=about))
+                marks.append(Stroke((at(rect.u0, WALL / 2), at(rect.u1, WALL / 2)), Pen("ink", 0.5), about=about))
             elif opening.kind == "door" and Twin(measured.room.id, opening.id) not in without_leaf:
                 marks += _leaves(rect.u0, rect.u1, at, about)
     return marks
@@ -303,8 +312,8 @@ def _leaves(u0: float, u1: float, at: Callable[[float, float], Point], about: Ab
             at(hinge + way * reach * math.cos(math.radians(step)), -reach * math.sin(math.radians(step)))
             for step in range(0, 91, 10)
         ]
-        marks.append(Path(tuple(sweep), Pen("rule", 0.6), about=about))
-        marks.append(Path((at(hinge, 0), at(hinge, -reach)), Pen("ink", 1.1), about=about))
+        marks.append(Stroke(tuple(sweep), Pen("rule", 0.6), about=about))
+        marks.append(Stroke((at(hinge, 0), at(hinge, -reach)), Pen("ink", 1.1), about=about))
     return marks
 
 
@@ -317,14 +326,14 @@ def _so_far(measured: MeasuredRoom, settings: Settings, turned: Turned, wanted: 
     marks: list[Mark] = []
     count = len(corners)
     for index, side in enumerate(room.measured.walls):
-        about = (room.id, "wall", side.id)
+        about = WallPath(room.id, side.id)
         a, b = turned(corners[index]), turned(corners[(index + 1) % count])
         pen = Pen("soft", 1.6) if side.readings else Pen("ochre", 1.6, dashed=True)
-        marks.append(Path((a, b), pen, about=about))
+        marks.append(Stroke((a, b), pen, about=about))
         read = sum(one.mm for one in side.readings) / len(side.readings) if side.readings else 0.0
         text = _shown(read, settings) if side.readings else f"{side_name(index, count)} not read"
         marks.append(Dimension(b, a, CHAIN, text, about, "soft" if side.readings else "ochre"))
-        about = (room.id, "corner", corner_key(room.measured.walls, index))
-        marks.append(Label(a, corner_name(index), 11, "rust", face="name", about=about))
+        corner = CornerPath(room.id, corner_key(room.measured.walls, index))
+        marks.append(Label(a, corner_name(index), 11, "rust", face="name", about=corner))
     marks += _wanted(room, corners, wanted, measured.plan, turned)
     return Drawing(title, f"{measured.fault} Drawn as one of many shapes.", tuple(marks), bounds_of(marks, 250))

@@ -6,10 +6,11 @@ import itertools
 from typing import Any
 
 from narrow_cornice.derived.trimwork.stock_match import Offer, offers_of
-from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.section import TINTS
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import StockOfferPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.choices import TrimKind
@@ -53,7 +54,7 @@ def profile_board(
     marks: list[Mark] = []
     for place, one in enumerate(shown):
         row, column = divmod(place, columns)
-        path = (room.id, "stock", f"cornice: {member}" if member else kind, one.match.key)
+        path = StockOfferPath(room.id, kind, member, one.match.key)
         marks += _card(one, wanted, kind, (column * step, row * drop), unit, step, path, settings)
     left, top, right, bottom = bounds_of(marks, 6 * unit)
     right += 70 * unit  # the words of the last column are wider than its pieces
@@ -89,17 +90,17 @@ def _card(
     # A cornice hangs from the ceiling, everything else stands on its foot.
     base = y + (match.profile.height if kind == "cornice" else max(wanted.height, match.profile.height))
     marks: list[Mark] = [
-        Path(((x, y - 4 * unit), (x, y + max(wanted.height, match.profile.height) + 4 * unit)), Pen("rule", 2.0))
+        Stroke(((x, y - 4 * unit), (x, y + max(wanted.height, match.profile.height) + 4 * unit)), Pen("rule", 2.0))
     ]
     if kind == "cornice":
-        marks.append(Path(((x, y), (x + max(wanted.reach, match.profile.reach) + 8 * unit, y)), Pen("rule", 2.0)))
+        marks.append(Stroke(((x, y), (x + max(wanted.reach, match.profile.reach) + 8 * unit, y)), Pen("rule", 2.0)))
     for tint, piece in zip(itertools.cycle(TINTS), match.pieces, strict=False):
         section = tuple((x + z, base - v) for z, v in piece.closed())
         marks.append(Area(section, tint, about, Pen("ink", 0.9)))
     top = y + wanted.height if kind == "cornice" else base
     for points in _differences(wanted, match.profile, match.taller if kind == "cornice" else 0.0):
         marks.append(Area(tuple((x + z, base - v) for z, v in points), "#a4492f66", about))
-    marks.append(Path(tuple((x + z, top - v) for z, v in wanted.outline.polyline()), Pen("rust", 0.9, dashed=True)))
+    marks.append(Stroke(tuple((x + z, top - v) for z, v in wanted.outline.polyline()), Pen("rust", 0.9, dashed=True)))
     words = y + max(wanted.height, match.profile.height) + 10 * unit
     taller = ""
     if abs(match.taller) >= 0.5:

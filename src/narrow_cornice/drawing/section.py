@@ -7,7 +7,7 @@ import math
 from collections.abc import Callable, Sequence
 
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.derived.trimwork.sections import is_drawn, joint_of, key_of
+from narrow_cornice.derived.trimwork.sections import is_drawn, joint_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import (
     About,
@@ -17,13 +17,14 @@ from narrow_cornice.drawing.marks import (
     Handle,
     Label,
     Mark,
-    Path,
     Pen,
     Strip,
+    Stroke,
     bounds_of,
 )
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import MemberPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.trim.choices import FRAMING, TrimKind
 from narrow_cornice.trim.members import Curves
@@ -56,7 +57,7 @@ def trim_section(
         return show_length(mm, settings.unit, step=0.5, denominator=settings.denominator).removesuffix(" mm")
 
     profile = piece.profile
-    about = (room.id, "trim", kind)
+    about = TrimPath(room.id, kind)
     marks = section_marks(profile, about)
     height, out = profile.height, profile.projection
     unit = height / 100
@@ -74,7 +75,7 @@ def trim_section(
         beside = beside and not piece.stock
         crowd = 11.0 if beside and kind == "cornice" and len(profile.bands) > 1 else 7.0
         marks += _members(profile, room, kind, out, shown, crowd * unit)
-        marks.append(Dimension((0.0, -height), (out, -height), 14 * unit, shown(out), (*about, "projection")))
+        marks.append(Dimension((0.0, -height), (out, -height), 14 * unit, shown(out), about.sized("projection")))
         marks.append(Dimension((0.0, 0.0), (0.0, -height), 12 * unit, shown(height), about))
         if beside and kind == "cornice" and len(profile.bands) > 1:
             marks += _lone_crown(profile, room.trim.curves, out + 165 * unit, shown(height))
@@ -130,12 +131,12 @@ def spread(places: Sequence[float], least: float) -> list[float]:
 
 def _hidden(sight: Sight, distance: float, eye: float, unit: float) -> list[Mark]:
     """Return what of the face the eye does not see, and its lowest and highest ray as far as they fit."""
-    marks: list[Mark] = [Path(tuple((z, -y) for z, y in one), Pen("ochre", 2.6)) for one in sight.hidden]
+    marks: list[Mark] = [Stroke(tuple((z, -y) for z, y in one), Pen("ochre", 2.6)) for one in sight.hidden]
     for z, y in sight.rays:
         way = math.dist((distance, eye), (z, y))
         reach = min(55 * unit, way)
         end = (z + (distance - z) / way * reach, -(y + (eye - y) / way * reach))
-        marks.append(Path(((z, -y), end), Pen("ochre", 0.5, dashed=True)))
+        marks.append(Stroke(((z, -y), end), Pen("ochre", 0.5, dashed=True)))
     return marks
 
 
@@ -147,12 +148,11 @@ def _members(
     unit = profile.height / 100
     marks: list[Mark] = []
     turned = kind in TURNED
-    labels: list[tuple[float, float, str, About]] = []
-    path: About
+    labels: list[tuple[float, float, str, MemberPath]] = []
     for one in profile.members:
-        path = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
+        path = MemberPath(room.id, kind, one.stack, one.index)
         face = tuple((z, -y) for z, y in face_of(one, room.trim.curves, turned=turned))
-        marks.append(Path(face, Pen("ink", 1.2), about=path))
+        marks.append(Stroke(face, Pen("ink", 1.2), about=path))
         low, high = sorted((one.start[1], one.end[1]))
         if high - low > 1e-6:
             labels.append(((low + high) / 2, high - low, one.member.kind, path))
@@ -160,17 +160,17 @@ def _members(
     reach = out + 8 * unit
     places = spread([label[0] for label in labels], line)
     for (middle, tall, name, path), at in zip(labels, places, strict=True):
-        marks.append(Path(((reach, -middle - tall / 2), (reach, -middle + tall / 2)), Pen("soft", 1.4), about=path))
-        marks.append(Path(((reach, -middle), (reach + 6 * unit, -at)), Pen("rule", 0.5)))
+        marks.append(Stroke(((reach, -middle - tall / 2), (reach, -middle + tall / 2)), Pen("soft", 1.4), about=path))
+        marks.append(Stroke(((reach, -middle), (reach + 6 * unit, -at)), Pen("rule", 0.5)))
         marks.append(Label((reach + 7.5 * unit, -at), f"{name} {shown(tall)}", 8.5, "soft", "left", about=path))
     for name, low, high in profile.bands if len(profile.bands) > 1 else ():
-        part = (room.id, "trim", key_of("cornice", name) if profile.members else kind)
-        marks.append(Path(((0.0, -high), (out + 84 * unit, -high)), Pen("rule", 0.5, dashed=True)))
+        part = TrimPath(room.id, kind, name if profile.members else "")
+        marks.append(Stroke(((0.0, -high), (out + 84 * unit, -high)), Pen("rule", 0.5, dashed=True)))
         words = f"{name} {shown(high - low)}" if profile.members else name  # stock has its size in its name
         marks.append(Dimension((out + 84 * unit, -high), (out + 84 * unit, -low), 8 * unit, words, part, beside=True))
     for one in profile.members:
         z, y = joint_of(one, kind)
-        joint = (room.id, "trim", key_of(kind, one.stack), "member", str(one.index))
+        joint = MemberPath(room.id, kind, one.stack, one.index)
         marks.append(Handle((z, -y), joint))
     return marks
 
@@ -189,13 +189,13 @@ def _lone_crown(profile: Profile, curves: Curves, left: float, height: str) -> l
     closed = ((section, 0.0), *face, (section, -crown.height))
     return [
         Strip((strip, -profile.height), (40 * unit, 0.0), (0.0, profile.height), "#e9dfca", tones),
-        Path(((left, -profile.height - 10 * unit), (left, 14 * unit)), Pen("rule", 0.5, dashed=True)),
-        Area(closed, "#efe9dc", (), Pen("soft", 0.9)),
+        Stroke(((left, -profile.height - 10 * unit), (left, 14 * unit)), Pen("rule", 0.5, dashed=True)),
+        Area(closed, "#efe9dc", None, Pen("soft", 0.9)),
         Label((section, 10 * unit), f"one crown of {height}, for comparison", 8.5, "soft", face="slanted"),
     ]
 
 
-def section_marks(profile: Profile, about: tuple[str, ...]) -> list[Mark]:
+def section_marks(profile: Profile, about: About) -> list[Mark]:
     """Return the cut face of a profile against the wall, wall at the left, y down."""
     face = [(z, -y) for z, y in profile.outline.polyline()]
     closed = ((0.0, 0.0), *face, (0.0, -profile.height))

@@ -6,7 +6,8 @@ import math
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.bought.lines import LineToBuy
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
+from narrow_cornice.job.paths import LinePath
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 METRE = 62.0  # mm on the drawing for a metre of trim
@@ -25,7 +26,7 @@ def _tins(line: LineToBuy) -> list[Mark]:
     colour = line.colour.hex if line.colour else "#e8e3d6"
     sizes = [litres for litres, count, _ in line.buy for _ in range(count)]
     marks: list[Mark] = []
-    about = ("order", line.key)
+    about = LinePath(line.key)
     x, left = 0.0, line.left
     for index, litres in enumerate(sizes[:24]):
         tall = TIN_MM * litres ** (1 / 3)
@@ -42,8 +43,8 @@ def _tins(line: LineToBuy) -> list[Mark]:
         if used > 0:
             marks.append(Area(_box(x, -body, wide, body * used), toned(colour, 1.55), about))
         marks.append(Area(_box(x, -body * (1 - used), wide, body * (1 - used)), colour, about))
-        marks.append(Path(((x, -body), (x + wide, -body)), Pen("ink", 0.6)))
-        marks.append(Path(_box(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
+        marks.append(Stroke(((x, -body), (x + wide, -body)), Pen("ink", 0.6)))
+        marks.append(Stroke(_box(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
         marks.append(Label((x + wide / 2, 13.0), f"{litres:g} {line.measure}", 8, "soft", about=about))
         x += wide + 10
     if len(sizes) > 24:
@@ -55,7 +56,7 @@ def _knife(line: LineToBuy) -> list[Mark]:
     """Return a blank of steel with a moulding ground out of its edge."""
     edge = [(62 - 9 * math.sin(step / 14 * math.pi * 2) * (step / 14), -38 * step / 14) for step in range(15)]
     blank = ((0.0, 0.0), *edge, (0.0, -38.0))
-    about = ("order", line.key)
+    about = LinePath(line.key)
     holes: list[Mark] = [Area(_box(x, -24, 6, 10), "sheet", about, Pen("soft", 0.6)) for x in (10, 28)]
     return [Area(blank, "#b8bcbd", about, Pen("ink", 0.9)), *holes]
 
@@ -63,7 +64,7 @@ def _knife(line: LineToBuy) -> list[Mark]:
 def _bars(line: LineToBuy) -> list[Mark]:
     """Return each length bought with the pieces cut from it; what is left is empty."""
     marks: list[Mark] = []
-    about = ("order", line.key)
+    about = LinePath(line.key)
     if line.bars is None:
         return marks
     shown = line.bars.bars[:14]

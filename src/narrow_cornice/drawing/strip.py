@@ -6,11 +6,12 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Path, Pen, bounds_of
+from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import WallPath
 from narrow_cornice.survey.plan import corner_name
 from narrow_cornice.units.lengths import show_length
 
@@ -33,17 +34,17 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
     for index in reversed(range(count)):  # corners go anticlockwise, an eye that turns right goes the other way
         face = measured.faces[index]
         if x > 0 and x + face.length > ROW:
-            marks.append(Path(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
+            marks.append(Stroke(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
             x, floor = 0.0, floor + max(one.tallest for one in measured.faces) + BETWEEN
         frame = Frame((x, floor), (1.0, 0.0), (0.0, -1.0))
         marks += face_marks(frame, face, trimmed, known, changed_rules)
-        about = (room.id, "wall", face.id)
+        about = WallPath(room.id, face.id)
         text = show_length(face.length, settings.unit, step=settings.step, denominator=settings.denominator)
         marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text.removesuffix(" mm"), about))
         if x == 0.0:
             marks.append(Label((x, floor + CHAIN + 150), corner_name((index + 1) % count), 10, "letter", face="name"))
         marks.append(Label((x + face.length, floor + CHAIN + 150), corner_name(index), 10, "letter", face="name"))
         x += face.length
-    marks.append(Path(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
+    marks.append(Stroke(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
     subtitle = "Seen from inside, turning to the right · corners by their letters on the plan"
     return Drawing(f"{room.name}, strip of all walls", subtitle, tuple(marks), bounds_of(marks, 180))

@@ -8,18 +8,18 @@ from collections.abc import Callable, Sequence
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import toned
-from narrow_cornice.derived.coated.ceiling_surfaces import slope_key
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.coloured import Colours, colours_of
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Path, Pen, Point
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke
 from narrow_cornice.drawing.squared import squared_corners
 from narrow_cornice.drawing.unfolding import UnfoldedWall, outward_of, unfolded_walls
 from narrow_cornice.drawing.wall_face import face_marks
-from narrow_cornice.job.finishes import Colour
+from narrow_cornice.job.finishes import Colour, slope_thing, surface_key
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import FloorPath, SurfacePath, WallPath
 from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.units.lengths import show_length
@@ -85,14 +85,14 @@ def unfolded_room(
         marks += face_marks(turned_frame(place.frame, turned), face, trimmed, known, changed_rules)
         if place.index in slopes:
             frame = turned_frame(place.frame, turned)
-            key = slope_key(measured.plan.sides[place.index].name)
+            key = surface_key("ceiling", slope_thing(room.measured.walls[place.index].id))
             outline = tuple(frame.at(u, v) for u, v in slopes[place.index])
             colour = known.of(key, known.of("ceiling@room", "#f7f3ea"))
-            marks.append(Area(outline, colour, (room.id, "finish", key), Pen("line", 0.9)))
+            marks.append(Area(outline, colour, SurfacePath.by_key(room.id, key), Pen("line", 0.9)))
     for place in placed:
         marks += _leader(place, measured, turned)
     outline = tuple(turned(corner) for corner in drawn_corners(measured.plan))
-    marks.append(Path(outline, Pen("line", 1.6), closed=True))
+    marks.append(Stroke(outline, Pen("line", 1.6), closed=True))
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)
     marks += _ceiling_card(measured, known, bounds)
@@ -148,13 +148,13 @@ def _floor(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark, ...
     turned = turning(turn)
     corners = drawn_corners(plan)
     outline = tuple(turned(corner) for corner in corners)
-    marks: list[Mark] = [Area(outline, floor, (room_id, "floor"))]
+    marks: list[Mark] = [Area(outline, floor, FloorPath(room_id))]
     line = Pen(toned(floor, 0.9), 0.5)
     ys = [y for _, y in corners]
     row = BOARD * (math.floor(min(ys) / BOARD) + 1)
     while row < max(ys):
         for x0, x1 in spans_across(corners, row):
-            marks.append(Path((turned((x0, row)), turned((x1, row))), line))
+            marks.append(Stroke((turned((x0, row)), turned((x1, row))), line))
         row += BOARD
     return tuple(marks)
 
@@ -168,9 +168,9 @@ def _leader(place: UnfoldedWall, measured: MeasuredRoom, turned: Turned) -> list
     frame = turned_frame(place.frame, turned)
     assert measured.height is not None
     beyond = frame.at(face.length / 2, face.tallest + 130.0)
-    about = (measured.room.id, "wall", face.id)
+    about = WallPath(measured.room.id, face.id)
     return [
-        Path((a, b), Pen("soft", 0.6, dashed=True), about=about),
+        Stroke((a, b), Pen("soft", 0.6, dashed=True), about=about),
         Label(beyond, face.name, 8.5, "rust", face="bold", about=about),
     ]
 
@@ -192,7 +192,7 @@ def _ceiling_card(measured: MeasuredRoom, colours: Colours, bounds: tuple[float,
     size = max(420.0, 0.1 * (right - left))
     x, y = left + 120, bottom - 120 - size * 0.7
     colour = colours.of("ceiling@room", "#f7f3ea")
-    about = (measured.room.id, "finish", "ceiling@room")
+    about = SurfacePath(measured.room.id, "ceiling", "room")
     card = ((x, y), (x + size, y), (x + size, y + size * 0.7), (x, y + size * 0.7))
     return [
         Area(card, colour, about, Pen("soft", 0.8)),

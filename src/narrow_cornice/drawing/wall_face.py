@@ -16,10 +16,11 @@ from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.fixtures import condition_marks, fixture_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Area, Mark, Path, Pen, Strip
+from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Strip, Stroke
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.measured import Opening
 from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.paths import OpeningPath, SurfacePath, TrimPath
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.fitted import Fitted, FittedTrim
@@ -81,7 +82,7 @@ def _face_marks(
         outline = band_outline(face.upper_edge, low.value, high.value)
         if outline:
             points = tuple(frame.at(u, v) for u, v in outline)
-            marks.append(Area(points, colours.of(key, UNPAINTED_WALL), (room, "finish", key)))
+            marks.append(Area(points, colours.of(key, UNPAINTED_WALL), SurfacePath.by_key(room, key)))
     for seen in face.openings:
         marks += _opening_marks(frame, seen.opening, seen.rect, room, colours)
         if seen.opening.cased:
@@ -100,7 +101,7 @@ def _face_marks(
         marks += condition_marks(frame, mark, rect, room)
     upper = [frame.at(u, z) for u, z in reversed(face.upper_edge)]
     edge = (frame.at(0.0, 0.0), frame.at(face.length, 0.0), *upper)
-    marks.append(Path(edge, Pen("line", 0.9), closed=True))
+    marks.append(Stroke(edge, Pen("line", 0.9), closed=True))
     return tuple(marks)
 
 
@@ -122,7 +123,7 @@ def _run_marks(frame: Frame, run: Run, piece: Fitted, profile: Profile, colours:
             frame.step(0, -tall),
             colours.of(f"{run.kind}@room", UNPAINTED_WOOD),
             strip.tones,
-            (room, "trim", run.kind),
+            TrimPath(room, run.kind),
         )
     )
     return marks
@@ -131,13 +132,13 @@ def _run_marks(frame: Frame, run: Run, piece: Fitted, profile: Profile, colours:
 def _course_marks(frame: Frame, course: Course, colours: Colours, room: str) -> list[Mark]:
     """Return dentils or modillions: what lies between them in shadow."""
     shade = toned(colours.of("cornice@room", UNPAINTED_WOOD), 0.42)
-    about, places = (room, "trim", "cornice"), course.places()
+    about, places = TrimPath(room, "cornice"), course.places()
     edges = [(first[1], second[0]) for first, second in itertools.pairwise(places)]
     return [Area(frame.quad(Rect(u0, course.low, u1, course.high)), shade, about) for u0, u1 in edges]
 
 
 def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colours: Colours) -> list[Mark]:
-    about = (room, "opening", opening.id)
+    about = OpeningPath(room, opening.id)
     line = Pen("line", 0.5)
     if opening.kind == "arch":
         return _arch_marks(frame, opening, rect, about)
@@ -152,7 +153,7 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
         return _window_marks(frame, opening, rect, about)
     key = f"door face@{opening.id}"
     leaf = colours.of(key, UNPAINTED_WOOD)
-    marks: list[Mark] = [Area(frame.quad(rect), leaf, (room, "finish", key), line)]
+    marks: list[Mark] = [Area(frame.quad(rect), leaf, SurfacePath.by_key(room, key), line)]
     width, height = rect.u1 - rect.u0, rect.v1 - rect.v0
     columns = 2 if width > 1100 else 1
     stile = min(110.0, width / 8)
@@ -162,13 +163,15 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
         for low, high in ((0.09, 0.36), (0.43, 0.94)):
             panel = Rect(u0 + stile, rect.v0 + low * height, u1 - stile, rect.v0 + high * height)
             if panel.area > 0:
-                marks.append(Area(frame.quad(panel), toned(leaf, 0.88), (room, "finish", key), Pen("line", 0.3)))
+                marks.append(
+                    Area(frame.quad(panel), toned(leaf, 0.88), SurfacePath.by_key(room, key), Pen("line", 0.3))
+                )
         if column:
-            marks.append(Path((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("line", 0.5)))
+            marks.append(Stroke((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("line", 0.5)))
     return marks
 
 
-def _fireplace_marks(frame: Frame, rect: Rect, about: tuple[str, ...]) -> list[Mark]:
+def _fireplace_marks(frame: Frame, rect: Rect, about: About) -> list[Mark]:
     """Return the opening of a fireplace: dark, with its back and the edges of its splayed cheeks."""
     width, tall = rect.u1 - rect.u0, rect.v1 - rect.v0
     back = Rect(rect.u0 + width * 0.16, rect.v0 + tall * 0.06, rect.u1 - width * 0.16, rect.v1 - tall * 0.1)
@@ -182,11 +185,11 @@ def _fireplace_marks(frame: Frame, rect: Rect, about: tuple[str, ...]) -> list[M
         ((rect.u0, rect.v1), (back.u0, back.v1)),
         ((rect.u1, rect.v1), (back.u1, back.v1)),
     ):
-        marks.append(Path((frame.at(u, v), frame.at(x, y)), Pen("line", 0.3)))
+        marks.append(Stroke((frame.at(u, v), frame.at(x, y)), Pen("line", 0.3)))
     return marks
 
 
-def _arch_marks(frame: Frame, opening: Opening, rect: Rect, about: tuple[str, ...]) -> list[Mark]:
+def _arch_marks(frame: Frame, opening: Opening, rect: Rect, about: About) -> list[Mark]:
     """Return an arch: straight sides up to its springing, half an ellipse above."""
     rise = min(opening.rise.mm, rect.v1 - rect.v0)
     middle, half, spring = (rect.u0 + rect.u1) / 2, (rect.u1 - rect.u0) / 2, rect.v1 - rise
@@ -198,7 +201,7 @@ def _arch_marks(frame: Frame, opening: Opening, rect: Rect, about: tuple[str, ..
     return [Area(outline, "#b9ad9a", about, Pen("line", 0.5))]
 
 
-def _window_marks(frame: Frame, opening: Opening, rect: Rect, about: tuple[str, ...]) -> list[Mark]:
+def _window_marks(frame: Frame, opening: Opening, rect: Rect, about: About) -> list[Mark]:
     marks: list[Mark] = [Area(frame.quad(rect), opening.frame, about, Pen("line", 0.4))]
     edge = min(FRAME_WIDTH, (rect.u1 - rect.u0) / 8, (rect.v1 - rect.v0) / 8)
     width, height = rect.u1 - rect.u0 - 2 * edge, rect.v1 - rect.v0 - 2 * edge

@@ -4,18 +4,30 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
+from typing import NamedTuple
 
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.elevation import wall_elevation
-from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Path, Pen, Point, bounds_of
+from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.job.paths import HeightPath, TrimPath
+from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.proportion import Proportion
 from narrow_cornice.units.lengths import show_length
 
-Band = tuple[str, float, float, About]  # name, lower and upper edge above the floor in mm, what it is in the room
+
+class Band(NamedTuple):
+    """A piece of the order: its name, its lower and upper edge above the floor in mm, what it is in the room, and which
+    ``part`` of the order, "member" for one of its cornice."""
+
+    name: str
+    low: float
+    up: float
+    about: About
+    part: str
+
 
 PARTS = {"five-part": 5, "nineteen-part": 19}
 APART = 1100.0  # mm between the order and the elevation
@@ -49,14 +61,14 @@ def wall_order(
 
     beside = right + 150.0
     line = -high - 2 * LINE  # where the last name stands, from the top down
-    for name, low, up, about in reversed(pieces):
-        marks.append(Path(((right, -up), (elevation.bounds[2], -up)), Pen("rule", 0.5, dashed=True)))
-        marks.append(Path(((beside - 40, -up), (beside + 40, -up)), Pen("soft", 0.6), about=about))
+    for name, low, up, about, _ in reversed(pieces):
+        marks.append(Stroke(((right, -up), (elevation.bounds[2], -up)), Pen("rule", 0.5, dashed=True)))
+        marks.append(Stroke(((beside - 40, -up), (beside + 40, -up)), Pen("soft", 0.6), about=about))
         middle = -(low + up) / 2
         line = max(middle, line + LINE)  # names of low members stand on leaders, one under the other
-        marks.append(Path(((beside, middle), (beside + 130, line)), Pen("soft", 0.5), about=about))
+        marks.append(Stroke(((beside, middle), (beside + 130, line)), Pen("soft", 0.5), about=about))
         marks.append(Label((beside + 150, line), f"{name} {shown(up - low)}", 8, "soft", "left", about=about))
-    marks.append(Path(((beside, 0.0), (beside, -high)), Pen("soft", 0.6)))
+    marks.append(Stroke(((beside, 0.0), (beside, -high)), Pen("soft", 0.6)))
     marks += _parts(room, high, axis - thick / 2 - out, shown)
     order = room.trim.order_in_force
     title = f"{room.name}, wall {face.name} as an order"
@@ -72,15 +84,15 @@ def wall_order(
 def _pieces(room: Room, wall: Proportion) -> list[Band]:
     """Return the pieces of the order from the floor up, each as the trim that it becomes in the room."""
 
-    def trim(kind: str) -> About:
-        return (room.id, "trim", kind)
+    def trim(kind: TrimKind) -> About:
+        return TrimPath(room.id, kind)
 
     high = wall.height.value
     if wall.diameter is None or wall.column is None or wall.architrave is None or wall.frieze is None:
         return [
-            ("skirting", 0.0, wall.skirting.value, trim("skirting")),
-            ("wall", wall.skirting.value, high - wall.cornice.value, ()),
-            ("crown", high - wall.cornice.value, high, trim("cornice")),
+            Band("skirting", 0.0, wall.skirting.value, trim("skirting"), "skirting"),
+            Band("wall", wall.skirting.value, high - wall.cornice.value, None, "wall"),
+            Band("crown", high - wall.cornice.value, high, trim("cornice"), "member"),
         ]
     sizes: list[tuple[str, float, About]] = []
     half = wall.diameter.value / 2
@@ -88,20 +100,21 @@ def _pieces(room: Room, wall: Proportion) -> list[Band]:
         ninth = wall.pedestal.value / 9
         sizes += [
             ("pedestal base", 2 * ninth, trim("skirting")),
-            ("die", 6 * ninth, ()),
+            ("die", 6 * ninth, None),
             ("pedestal cap", ninth, trim("dado rail")),
         ]
     sizes += [
-        ("base", half, trim("skirting") if wall.pedestal is None else ()),
-        ("shaft", wall.column.value - 2 * half, ()),
-        ("capital", half, ()),
+        ("base", half, trim("skirting") if wall.pedestal is None else None),
+        ("shaft", wall.column.value - 2 * half, None),
+        ("capital", half, None),
         ("architrave", wall.architrave.value, trim("architrave")),
         ("frieze", wall.frieze.value, trim("frieze")),
     ]
-    sizes += [(name, one.value, trim(MEMBER_PREFIX + name)) for name, one in reversed(wall.members.items())]
-    pieces, at = [], 0.0
-    for name, size, about in sizes:
-        pieces.append((name, at, at + size, about))
+    members = [(name, one.value, TrimPath(room.id, "cornice", name)) for name, one in reversed(wall.members.items())]
+    pieces, at = list[Band](), 0.0
+    for name, size, about in [*sizes, *members]:
+        part = name if len(pieces) < len(sizes) else "member"  # whatever an order calls its members
+        pieces.append(Band(name, at, at + size, about, part))
         at += size
     return pieces
 
@@ -122,12 +135,12 @@ def _column(pieces: Sequence[Band], axis: float, thick: float) -> list[Mark]:
         "wall": 0.9 * thick,
     }
     out = 0.0
-    for name, low, up, about in pieces:
-        if name == "shaft":
+    for _, low, up, about, part in pieces:
+        if part == "shaft":
             marks.append(Area(_shaft(axis, thick, top, low, up), STONE, about, Pen("ink", 0.8)))
             continue
-        if name in widths:
-            wide_low = wide_up = widths[name]
+        if part in widths:
+            wide_low = wide_up = widths[part]
         else:  # a member of the cornice: each comes out further than the one below
             wide_low = top + 2 * out
             out += up - low
@@ -139,9 +152,9 @@ def _column(pieces: Sequence[Band], axis: float, thick: float) -> list[Mark]:
             (axis - wide_up / 2, -up),
         )
         marks.append(Area(points, STONE, about, Pen("ink", 0.8)))
-        if name == "base":  # plinth and torus
+        if part == "base":  # plinth and torus
             middle = -(low + up) / 2
-            marks.append(Path(((axis - wide_low / 2, middle), (axis + wide_low / 2, middle)), Pen("ink", 0.6)))
+            marks.append(Stroke(((axis - wide_low / 2, middle), (axis + wide_low / 2, middle)), Pen("ink", 0.6)))
     return marks
 
 
@@ -164,14 +177,14 @@ def _parts(room: Room, high: float, x: float, shown: Callable[[float], str]) -> 
         return []
     marks: list[Mark] = []
     place = x - 330.0
-    about = (room.id, "height")
+    about = HeightPath(room.id)
     for part in range(many + 1):
         y = -high * part / many
-        marks.append(Path(((place - 45, y), (place + 45, y)), Pen("ink", 0.8), about=about))
+        marks.append(Stroke(((place - 45, y), (place + 45, y)), Pen("ink", 0.8), about=about))
         if part:
             middle = y + high / many / 2
             marks.append(Label((place - 110, middle), str(part), 8, "soft", about=about))
-    marks.append(Path(((place, 0.0), (place, -high)), Pen("ink", 0.8), about=about))
+    marks.append(Stroke(((place, 0.0), (place, -high)), Pen("ink", 0.8), about=about))
     one = shown(high / many)
     marks.append(Label((place, 190.0), f"{many} parts of {one}", 8, "soft", about=about))
     return marks

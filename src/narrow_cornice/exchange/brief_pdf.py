@@ -6,6 +6,7 @@ from narrow_cornice.drawing.brief_letter import Act, Paragraph, Swatch, house_le
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.second_look import to_settle
 
 LEFT, TOP, LINE = 24.0, 34.0, 5.4
@@ -68,7 +69,7 @@ def brief_pdf(job: Job) -> bytes:
         letter.begin(room.name)
         for paragraph in room_letter(job, room)[: -len(whole)]:
             letter.paragraph(paragraph)
-    still = [one for one in to_settle(job) if one.about[:1] == ("brief",) or one.about[1:2] == ("brief",)]
+    still = [one for one in to_settle(job) if isinstance(one.about, BriefPath)]
     letter.begin("Agreed")
     if still:
         letter.line("Still to be settled before the work begins:", 10, "bold")

@@ -15,14 +15,31 @@ from narrow_cornice.drawing.marks import (
     Handle,
     Label,
     Mark,
-    Path,
     Photograph,
     Point,
     Strip,
+    Stroke,
     dimension_line,
 )
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.plain_text import printable
+from narrow_cornice.job.paths import (
+    AskedDiagonalPath,
+    AskedWidthPath,
+    CornerPath,
+    DiagonalPath,
+    FixturePath,
+    FloorPath,
+    MarkPath,
+    MemberPath,
+    OffsetPath,
+    OpeningPath,
+    RecessPath,
+    SurfacePath,
+    TrimPath,
+    WallPath,
+    WidthPath,
+)
 from narrow_cornice.survey.starting_figure import area, crossing_sides
 
 LETTERS_MM = 60.0  # height of letters in the building's millimetres
@@ -65,14 +82,29 @@ class RoomOutline(msgspec.Struct, frozen=True):
         return tuple(walked)
 
 
+LAYER_OF: dict[type[Any], str] = {
+    WallPath: "wall",
+    CornerPath: "note",
+    OpeningPath: "opening",
+    TrimPath: "trim",
+    MemberPath: "trim",
+    SurfacePath: "finish",
+    FloorPath: "finish",
+    FixturePath: "fixture",
+    MarkPath: "condition",
+    DiagonalPath: "dimension",
+    AskedDiagonalPath: "dimension",
+    OffsetPath: "dimension",
+    WidthPath: "dimension",
+    AskedWidthPath: "dimension",
+    RecessPath: "note",
+}
+
+
 def _layer(mark: Mark) -> str:
     if isinstance(mark, Dimension):
         return "dimension"
-    kind = mark.about[1] if len(mark.about) > 1 else ""
-    known = {"wall": "wall", "corner": "note", "opening": "opening", "trim": "trim", "finish": "finish"}
-    known |= {"fixture": "fixture", "mark": "condition", "floor": "finish"}
-    known |= {"diagonal": "dimension", "offset": "dimension", "width": "dimension", "recess": "note"}
-    return known.get(kind, "note" if isinstance(mark, Label) else "wall")
+    return LAYER_OF.get(type(mark.about), "note" if isinstance(mark, Label) else "wall")
 
 
 def drawing_dxf(drawing: Drawing) -> bytes:
@@ -99,7 +131,7 @@ def drawing_dxf(drawing: Drawing) -> bytes:
         match mark:
             case Area(points=points) | Strip(points=points):
                 space.add_lwpolyline([up(point) for point in points], close=True, dxfattribs=layer)
-            case Path(points=points, closed=closed):
+            case Stroke(points=points, closed=closed):
                 space.add_lwpolyline([up(point) for point in points], close=closed, dxfattribs=layer)
             case Label(at=at, text=words, turned=turned):
                 text(at, words, layer["layer"], 90.0 if turned else 0.0)

@@ -24,11 +24,11 @@ from narrow_cornice.drawing.marks import (
     Drawing,
     Label,
     Mark,
-    Path,
     Pen,
     Photograph,
     Point,
     Strip,
+    Stroke,
     dimension_line,
     reading_turn,
 )
@@ -227,7 +227,7 @@ class Sheet:
         match mark:
             case Area(points=points, fill=fill, pen=pen):
                 self.area(tuple(at(point) for point in points), fill, pen)
-            case Path(points=points, pen=pen, closed=closed):
+            case Stroke(points=points, pen=pen, closed=closed):
                 self.line(tuple(at(point) for point in points), pen, closed=closed)
             case Strip():
                 for quad, shade in mark.bands():
@@ -384,7 +384,7 @@ def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
             words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
             y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
     y += 3
-    for caution in cautions("order"):
+    for caution in cautions("bought"):
         if y > sheet.tall - 22:
             foot(sheet, job)
             y = _order_head(sheet, job, "continued")

@@ -15,11 +15,11 @@ from narrow_cornice.drawing.marks import (
     Handle,
     Label,
     Mark,
-    Path,
     Pen,
     Photograph,
     Point,
     Strip,
+    Stroke,
     dimension_line,
     reading_turn,
 )
@@ -57,7 +57,7 @@ def _fill(colour: str) -> str:
 
 
 def _about(mark: Mark) -> str:
-    return f" data-about='{escape(printable('/'.join(mark.about)))}'" if mark.about else ""
+    return f" data-about='{escape(printable('/'.join(mark.about.parts)))}'" if mark.about else ""
 
 
 def _text(at: Point, text: str, size: float, colour: str, anchor: str, family: str, scale: float, turn: float) -> str:
@@ -75,7 +75,7 @@ def _mark(mark: Mark, scale: float) -> list[str]:
     match mark:
         case Area(points=points, fill=fill, pen=pen):
             return [f"<polygon points='{_points(points)}' {_fill(fill)}{_stroke(pen, scale)}{_about(mark)}/>"]
-        case Path(points=points, pen=pen, closed=closed):
+        case Stroke(points=points, pen=pen, closed=closed):
             name = "polygon" if closed else "polyline"
             return [f"<{name} points='{_points(points)}' fill='none'{_stroke(pen, scale)}{_about(mark)}/>"]
         case Strip():

@@ -1,1 +1,1 @@
-"""Explained figures: a value with the named arithmetic that made it."""
+"""Explained figures: a value with the named arithmetic that made it; house rules; the paths of things."""

@@ -8,6 +8,7 @@ from typing import Any, Literal
 
 import msgspec
 
+from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.explained.sentences import spell
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_number, show_quantity
@@ -20,7 +21,7 @@ class Figure(msgspec.Struct, frozen=True):
 
     ``unit`` is one of mm, run (a length of trim, in mm), m², L, m²/L, money, °, share, or a plain word;
     ``sentence`` is the arithmetic over the names of ``inputs``; ``origin`` says what kind of thing it is;
-    ``source`` is where a leaf can be changed, as a path of identities (room, wall …);
+    ``source`` is the path of where a leaf can be changed;
     ``sigma`` is the standard uncertainty in the figure's own unit, where one is known.
     """
 
@@ -30,7 +31,7 @@ class Figure(msgspec.Struct, frozen=True):
     origin: Origin = "worked"
     sentence: str = ""
     inputs: tuple[tuple[str, Figure], ...] = ()
-    source: tuple[str, ...] = ()
+    source: ThingPath | None = None
     note: str = ""
     sigma: float | None = None
 
@@ -112,13 +113,13 @@ def total(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figu
 
 
 def reading(
-    name: str, value: float, unit: str, source: tuple[str, ...], note: str = "", sigma: float | None = None
+    name: str, value: float, unit: str, source: ThingPath | None, note: str = "", sigma: float | None = None
 ) -> Figure:
     """Return a leaf that was read off the building."""
     return Figure(name, value, unit, "reading", source=source, note=note, sigma=sigma)
 
 
-def choice(name: str, value: float, unit: str, source: tuple[str, ...] = (), note: str = "") -> Figure:
+def choice(name: str, value: float, unit: str, source: ThingPath | None = None, note: str = "") -> Figure:
     """Return a leaf that somebody decided."""
     return Figure(name, value, unit, "choice", source=source, note=note)
 

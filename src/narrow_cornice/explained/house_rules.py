@@ -15,6 +15,7 @@ import msgspec
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.paths import HouseRulePath
 
 
 class HouseRule(msgspec.Struct, frozen=True):
@@ -59,6 +60,6 @@ class HouseRules:
         rule = shipped_rules()[key]
         value = self.value(key)
         note = rule.why if value == rule.value else f"{rule.why} Usually {rule.value:g}; changed in this job."
-        made = Figure(rule.name, value, rule.unit, "house rule", source=("house rule", key), note=note)
+        made = Figure(rule.name, value, rule.unit, "house rule", source=HouseRulePath(key), note=note)
         self._figures[key] = made
         return made

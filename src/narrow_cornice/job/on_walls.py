@@ -1,108 +1,19 @@
-"""What hangs on a wall, in one table: what checks a room, and what cuts, joins and removes its walls, reads it here.
+"""How what hangs on walls follows when they are cut up, joined and removed, by the table of ``hanging``.
 
-A row says where a kind of thing is kept, which fields name its walls, which sizes it has, and how it follows when its
-wall is cut up: one goes to the part it lies in, another is on every part, a third stays with what keeps the wall's
+One goes to the part of the wall it lies in, another is on every part, a third stays with what keeps the wall's
 identity. What goes by a corner goes by the wall that ends there.
 """
 
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator, Mapping, Sequence
-from typing import Any, Literal, NamedTuple
+from typing import Any, NamedTuple
 
-import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.job.finishes import slope_thing
+from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.model import Room
-
-Part = Literal["measured", "trim"]
-Follows = Literal["where it lies", "on every part", "the wall", "the corner"]
-
-
-class OnWall(msgspec.Struct, frozen=True):
-    """A kind of thing that goes by walls: kept in a ``field`` of a ``part`` of the room, a tuple of things or a
-    dictionary by walls.
-
-    ``walls`` are the fields that name its walls; ``along`` those that say where along it, of which the first decides
-    where it lies, and ``wide`` how far on it reaches; ``sizes`` are its lengths and whether they may be nought,
-    ``readings`` its readings of a length, ``signed`` those that may lie either way. ``stays`` says that it outlives
-    its wall.
-    """
-
-    part: Part
-    field: str
-    follows: Follows
-    walls: tuple[str, ...] = ("wall",)
-    along: tuple[str, ...] = ("place",)
-    wide: str = ""
-    sizes: dict[str, bool] = {}
-    readings: tuple[str, ...] = ()
-    signed: tuple[str, ...] = ()
-    stays: bool = False
-
-    def held(self, room: Room) -> Any:
-        """Return what a room has of it."""
-        return getattr(getattr(room, self.part), self.field)
-
-    def put(self, room: Room, things: Any) -> Room:
-        """Return the room with other things of this kind, the same room for equal ones."""
-        if things == self.held(room):
-            return room
-        return replace(room, **{self.part: replace(getattr(room, self.part), **{self.field: things})})
-
-    def each(self, room: Room) -> Iterator[tuple[str, Any]]:
-        """Yield the things a room has of it, each with its place in the room's JSON."""
-        held = self.held(room)
-        for key, one in held.items() if isinstance(held, Mapping) else enumerate(held):
-            yield f"{self.part}.{self.field}[{str(key)[:40]}]", one
-
-    def named(self, thing: Any) -> tuple[str, ...]:
-        """Return the walls that a thing names, as often as it names them."""
-        walls: list[str] = []
-        for field in self.walls:
-            value = getattr(thing, field)
-            walls += (value,) if isinstance(value, str) else value
-        return tuple(wall for wall in walls if wall)
-
-
-ABOUT_MIDDLE = {"place": True, "height": True, "width": False, "tall": False}
-OPENING = {"place": True, "width": False, "height": False, "sill": True, "reveal": True, "rise": True}
-BULK = {"place": True, "out": True, "width": False, "depth": False, "under": True, "top": False}
-
-ON_WALLS: tuple[OnWall, ...] = (
-    OnWall("measured", "openings", "where it lies", wide="width", sizes=OPENING),
-    OnWall("measured", "fixtures", "where it lies", sizes=ABOUT_MIDDLE),
-    OnWall("measured", "marks", "where it lies", sizes=ABOUT_MIDDLE),
-    OnWall("measured", "widths", "where it lies", ("wall", "other"), sizes={"place": True}, readings=("readings",)),
-    OnWall("measured", "bulks", "where it lies", sizes=BULK),
-    OnWall("trim", "frames", "where it lies", sizes={**ABOUT_MIDDLE, "diagonal": False}),
-    OnWall(
-        "measured",
-        "recesses",
-        "where it lies",
-        along=("start", "end"),
-        sizes={"depth": False, "start": True, "end": False},
-    ),
-    OnWall("measured", "heights", "where it lies", stays=True),
-    OnWall("measured", "there", "on every part", sizes={"height": False, "thickness": False}),
-    OnWall("measured", "backing", "on every part", (), sizes={"spacing": False, "first": True}, readings=("found",)),
-    OnWall("measured", "trueness", "on every part", (), signed=("plumb", "flat")),
-    OnWall("trim", "panels", "on every part", ("walls",), sizes={"margin": False, "wished": False}),
-    OnWall("measured", "photos", "the wall"),
-    OnWall("measured", "levels", "the corner", ("corner",), signed=("reading",)),
-    OnWall("measured", "diagonals", "the corner", ("first", "second"), readings=("readings",)),
-    OnWall("measured", "offsets", "the corner", ("of", "start", "end"), signed=("readings",)),
-)
-SIZES: dict[str, dict[str, bool]] = {row.field: row.sizes for row in ON_WALLS}
-
-
-def kept_in(field: str) -> OnWall:
-    """Return the row of what is kept in a field. Raises KeyError where there is none."""
-    for row in ON_WALLS:
-        if row.field == field:
-            return row
-    raise KeyError(field)
 
 
 class Section(NamedTuple):

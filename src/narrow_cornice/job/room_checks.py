@@ -9,16 +9,15 @@ from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.finishes import Colour, Finish, Paint, RoomFinishes
+from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
 from narrow_cornice.job.measured import Opening, Photo, Recess, WallAsRead
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.on_walls import ON_WALLS, OnWall
 from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.catalogue import checked_profile
-from narrow_cornice.trim.choices import KINDS, TrimChoice
-from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.choices import KINDS, MEMBER_PREFIX, TrimChoice
 from narrow_cornice.trim.orders import checked_order, orders
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import LARGEST_MM

@@ -14,6 +14,7 @@ from narrow_cornice.derived.coated.coatings import Coated
 from narrow_cornice.derived.measured.rooms import MeasuredRoom
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.finishes import Paint
 from narrow_cornice.job.history import Edit
@@ -31,7 +32,7 @@ class Finding(msgspec.Struct, frozen=True):
 
     ``key`` stays the same as long as the thing does, so that a kept finding stays kept; ``says`` is what is seen,
     ``measured`` the figure in words, ``rule`` the rule with its source, ``risk`` what it costs; ``about`` is the path
-    of what it concerns; ``fixes`` are edits whose titles are the buttons.
+    of what it concerns; ``fixes`` are edits whose titles are the buttons; ``by_brief`` says that the brief causes it.
     """
 
     key: str
@@ -43,9 +44,10 @@ class Finding(msgspec.Struct, frozen=True):
     measured: str
     rule: str
     risk: str
-    about: tuple[str, ...]
+    about: ThingPath
     fixes: tuple[Edit, ...] = ()
     kept: str | None = None
+    by_brief: bool = False
 
     def kept_because(self, reason: str | None) -> Finding:
         """Return the finding with the reason it was kept for."""

@@ -14,6 +14,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.survey.doubt import next_reading, suspects, without
 from narrow_cornice.survey.network import Adjusted, Angle, Distance, Observation, Point
 from narrow_cornice.survey.starting_figure import area, crossing_sides, solved
@@ -32,7 +33,7 @@ class Observed(msgspec.Struct, frozen=True):
 
     observation: Observation
     kind: Kind
-    about: tuple[str, ...]
+    about: ThingPath
     words: str
 
 

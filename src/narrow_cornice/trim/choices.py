@@ -25,6 +25,20 @@ TrimKind = Literal[
 ]
 KINDS: tuple[TrimKind, ...] = get_args(TrimKind)
 FRAMING: tuple[TrimKind, ...] = ("casing", "panel mould", "stiles and rails")  # round things, not along walls
+MEMBERED: TrimKind = "cornice"  # the kind whose members are chosen one by one
+MEMBER_PREFIX = f"{MEMBERED}: "  # choices about one of them are kept under "cornice: corona"
+
+
+def choice_key(kind: TrimKind, member: str = "") -> str:
+    """Return under which key the choices of a kind are kept, or those of one member of the cornice."""
+    return f"{MEMBER_PREFIX}{member}" if kind == MEMBERED and member else kind
+
+
+def kind_and_member(key: str) -> tuple[TrimKind, str]:
+    """Return the kind of trim that a key of choices is of, and the member of it, empty for the whole kind."""
+    if key.startswith(MEMBER_PREFIX):
+        return MEMBERED, key.removeprefix(MEMBER_PREFIX)
+    return next(kind for kind in KINDS if kind == key), ""
 
 
 class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):

@@ -6,21 +6,26 @@ picture rail, architrave → casing, pedestal cap → dado rail, pedestal or col
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 import msgspec
 
 from narrow_cornice.explained.figures import Figure, choice, explained, total
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.trim.catalogue import StockPiece, assembled
-from narrow_cornice.trim.choices import KINDS, TrimChoice, TrimKind
+from narrow_cornice.trim.choices import KINDS, MEMBER_PREFIX, TrimChoice, TrimKind, kind_and_member
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.profiles import Profile, cornice_profile, kind_profile
 from narrow_cornice.trim.proportion import Proportion, School, proportion, top_of_picture_rail
 from narrow_cornice.units.lengths import Length
 
-MEMBER_PREFIX = "cornice: "  # choices about one member of the cornice are kept under "cornice: corona"
+SourceOf = Callable[[TrimKind, str, str], ThingPath | None]  # where a size of a kind, or of a member of it, is typed
+
+
+def nowhere(kind: TrimKind, member: str, size: str) -> None:
+    """Return no path: for trim that is in no room."""
 
 
 class Fitted(msgspec.Struct, frozen=True):
@@ -94,7 +99,7 @@ def projection_of_cornice(cornice: float) -> float:
     return cornice
 
 
-def _typed(name: str, length: Length | None, source: tuple[str, ...], wants: Figure | None) -> Figure | None:
+def _typed(name: str, length: Length | None, source: ThingPath | None, wants: Figure | None) -> Figure | None:
     """Return a typed size as a choice that remembers what the order wanted."""
     if length is None:
         return None
@@ -110,7 +115,7 @@ def fitted_trim(
     school: School,
     choices: Mapping[str, TrimChoice],
     rules: HouseRules,
-    source: tuple[str, ...] = (),
+    source: SourceOf = nowhere,
     curves: Curves = "roman",
     panelled: bool = False,
     framing: Figure | None = None,
@@ -118,8 +123,8 @@ def fitted_trim(
     """Return all trim of a room with this ceiling height.
 
     ``curves`` says how the profiles are drawn; ``choices`` holds what differs from the order, by kind or "cornice:
-    member"; ``source`` is the room's path,
-    given to the typed sizes so that they can be found. ``panelled`` says whether there are panels or framed things,
+    member"; ``source`` gives the
+    path of a typed size, so that it can be found. ``panelled`` says whether there are panels or framed things,
     ``framing`` how wide the stiles and rails of a wainscot are.
     """
     wall = proportion(height, order, school, rules)
@@ -133,8 +138,8 @@ def fitted_trim(
         if stock and field in ("height", "projection"):
             made = assembled(kind, stock)
             size = made.height if field == "height" else made.projection
-            return choice(name, size, "mm", (*source, "trim", kind, "stock"), stock_words(stock))
-        return _typed(name, getattr(chosen(kind), field), (*source, "trim", kind, field), wants)
+            return choice(name, size, "mm", source(*kind_and_member(kind), ""), stock_words(stock))
+        return _typed(name, getattr(chosen(kind), field), source(*kind_and_member(kind), field), wants)
 
     members = tuple(
         Member(

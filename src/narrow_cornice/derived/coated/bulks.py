@@ -7,6 +7,7 @@ from narrow_cornice.derived.measured.rooms import AGAINST
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, reading, total
 from narrow_cornice.job.measured import Bulk
+from narrow_cornice.job.paths import BulkPath
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import on_floor
 
@@ -46,9 +47,9 @@ def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
     """Return what beams, boxed pipes, columns and lowered pieces of ceiling have to be painted."""
     made, room = [], trimmed.room
     for bulk in room.measured.bulks:
-        path = (room.id, "bulk", bulk.id)
-        width = reading("width", bulk.width.mm, "mm", (*path, "width"))
-        depth = reading("depth", bulk.depth.mm, "mm", (*path, "depth"))
+        path = BulkPath(room.id, bulk.id)
+        width = reading("width", bulk.width.mm, "mm", path.sized("width"))
+        depth = reading("depth", bulk.depth.mm, "mm", path.sized("depth"))
         top = bulk.top.mm if bulk.top is not None else trimmed.height.value
         tall = Figure("tall", max(0.0, top - bulk.under.mm), "mm", "table", note="from its underside to its top")
         faces = free_faces if bulk.out.mm > AGAINST else standing_faces

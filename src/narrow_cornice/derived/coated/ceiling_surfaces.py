@@ -16,7 +16,8 @@ from narrow_cornice.derived.coated.areas import (
 from narrow_cornice.derived.coated.bulks import overhead
 from narrow_cornice.derived.coated.surface import Surface, none_here, plain_surface
 from narrow_cornice.explained.figures import Figure, total
-from narrow_cornice.job.measured import Bulk
+from narrow_cornice.job.finishes import slope_thing, surface_key
+from narrow_cornice.job.measured import Bulk, WallAsRead
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.survey.ceilings import Ceiling
 from narrow_cornice.survey.plan import Plan, corner_name, pair_name, plan_area
@@ -46,13 +47,10 @@ def plan_area_figure(plan: Plan, name: str) -> Figure:
     return total(name, "m²", parts)
 
 
-def slope_key(wall: str) -> str:
-    """Return the key of the sloped ceiling over a wall, by the wall's name."""
-    return f"ceiling@slope-{wall.replace('–', '')}"
-
-
 @by_identity(keep=2048)
-def slope_surfaces(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run) -> tuple[Surface, ...]:
+def slope_surfaces(
+    walls: tuple[WallAsRead, ...], plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run
+) -> tuple[Surface, ...]:
     """Return the sloped parts of a ceiling, each over its wall, less what the cornice along them covers."""
     made = []
     out = trim.of("cornice").projection
@@ -64,8 +62,10 @@ def slope_surfaces(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Ru
         below = Figure("on the plan", abs(plan_area(outline)) / 1_000_000, "m²", "table", note="below the slope")
         stretch = Figure("stretch of the slope", plane.stretch, "", "table", note="√(1 + rise² per run²)")
         area = slope_area(below, stretch, called=name)
-        mine = [run for run in cornices if _along(run, plane.over, plan)]
-        surface = plain_surface(slope_key(side.name), "ceiling", "ceiling", name, area)
+        mine = [run for run in cornices if _along(run, plane.over, walls)]
+        surface = plain_surface(
+            surface_key("ceiling", slope_thing(walls[plane.over].id)), "ceiling", "ceiling", name, area
+        )
         if mine and out is not None:
             covered = total(
                 "covered", "m²", [covered_by_cornice(run.length, out, called=run.wall_name) for run in mine]
@@ -77,11 +77,10 @@ def slope_surfaces(plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Ru
     return tuple(made)
 
 
-def _along(run: Run, over: int, plan: Plan) -> bool:
+def _along(run: Run, over: int, walls: tuple[WallAsRead, ...]) -> bool:
     """Return whether a run of cornice lies under the slope over a wall: along that wall, or raking up a wall beside it
     from the corner they share."""
-    names, count = [side.name for side in plan.sides], len(plan.sides)
-    index = names.index(run.wall_name)
+    index, count = next(index for index, wall in enumerate(walls) if wall.id == run.wall), len(walls)
     if index == over:
         return run.low != (0.0, 0.0)
     if run.low[0] == run.low[1]:

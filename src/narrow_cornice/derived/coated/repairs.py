@@ -17,6 +17,7 @@ from narrow_cornice.finishes.tins import TinSize, cheapest_tins
 from narrow_cornice.job.measured import ConditionMark
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import MarkPath
 from narrow_cornice.survey.plan import side_name
 
 
@@ -46,12 +47,12 @@ def room_repairs(room: Room) -> tuple[Repair, ...]:
         kind = kinds.get(mark.kind)
         if kind is None:
             continue
-        path = (room.id, "mark", mark.id)
+        path = MarkPath(room.id, mark.id)
         wall = side_name(order[mark.wall], len(room.measured.walls))
         quantity = repair_quantity(
             kind,
-            reading("width", mark.width.mm, "mm", (*path, "width"), f"of the {mark.kind}"),
-            reading("height", mark.tall.mm, "mm", (*path, "tall"), f"of the {mark.kind}"),
+            reading("width", mark.width.mm, "mm", path.sized("width"), f"of the {mark.kind}"),
+            reading("height", mark.tall.mm, "mm", path.sized("tall"), f"of the {mark.kind}"),
         )
         needs = tuple((key, _needed(materials[key], quantity, each, mark, wall)) for key, each in kind.needs.items())
         made.append(Repair(mark, wall, kind, quantity, kind.hours * quantity.value, needs))

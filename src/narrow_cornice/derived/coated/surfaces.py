@@ -14,6 +14,7 @@ from narrow_cornice.explained.figures import Figure, reading, total
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.girth import girth_of
@@ -53,7 +54,7 @@ def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Fig
                 plain_surface(f"door edges@{opening.id}", "door edges", "door", f"{opening.name}, edges", edges, face)
             )
     if opening.reveal.mm > 0 and opening.kind != "fireplace":  # its cheeks are not painted
-        path = (room_id, "opening", opening.id, "reveal")
+        path = OpeningPath(room_id, opening.id, size="reveal")
         depth = reading(f"reveal of {opening.name[:60]}", opening.reveal.mm, "mm", path)
         sides = Figure(
             "level sides",
@@ -86,7 +87,7 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     cornices = tuple(run for run in trimmed.runs if run.kind == "cornice") if sloped else ()
     level = tuple(run for run in cornices if run.low == (0.0, 0.0))
     surfaces.append(ceiling_surface(measured.plan, measured.ceiling, trim, level, *hanging))
-    surfaces += slope_surfaces(measured.plan, measured.ceiling, trim, *cornices)
+    surfaces += slope_surfaces(room.measured.walls, measured.plan, measured.ceiling, trim, *cornices)
     surfaces += [
         plain_surface(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(trimmed)
     ]

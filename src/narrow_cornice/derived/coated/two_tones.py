@@ -6,6 +6,7 @@ from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, choice
 from narrow_cornice.job.finishes import TwoTone
 from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.paths import SplitPath
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.units.lengths import Length
 
@@ -21,8 +22,8 @@ def _split(room_id: str, two_tone: TwoTone, typed: Length | None, trim: FittedTr
     if two_tone == "at the dado rail":
         dado = trim.of("dado rail")
         if dado.built:
-            return choice("split", dado.top, "mm", (room_id, "two_tone"), "at the top of the dado rail")
+            return choice("split", dado.top, "mm", SplitPath(room_id), "at the top of the dado rail")
         return None
     if two_tone == "at a height" and typed is not None and typed.mm < height.value:
-        return choice("split", typed.mm, "mm", (room_id, "split"), f"typed as {typed.text}")
+        return choice("split", typed.mm, "mm", SplitPath(room_id), f"typed as {typed.text}")
     return None

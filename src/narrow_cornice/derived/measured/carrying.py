@@ -7,6 +7,7 @@ import msgspec
 from narrow_cornice.explained.figures import Figure, reading, table
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.paths import WayInPath
 from narrow_cornice.survey.ways_in import in_lift, longest_round_turn, round_turn, through_door
 
 
@@ -26,9 +27,9 @@ class Passage(msgspec.Struct, frozen=True):
 @by_identity(keep=256)
 def passage(way: WayIn) -> Passage:
     """Return what a way in lets through."""
-    path = ("way in", way.id)
-    width = reading("width", way.width.mm, "mm", (*path, "width"))
-    height = reading("height", way.height.mm, "mm", (*path, "height"))
+    path = WayInPath(way.id)
+    width = reading("width", way.width.mm, "mm", path.sized("width"))
+    height = reading("height", way.height.mm, "mm", path.sized("height"))
     second = way.second.mm if way.second is not None else way.width.mm
     if way.kind == "door":
         return Passage(way, through_door(width, height), "flat parts up to this wide, carried endways")
@@ -37,5 +38,5 @@ def passage(way: WayIn) -> Passage:
             "level round the turn", longest_round_turn(way.width.mm, second), "mm", "(a^⅔ + b^⅔)^1½ of both legs"
         )
         return Passage(way, round_turn(level, height), "parts up to this long, tilted up")
-    deep = reading("depth", second, "mm", (*path, "second"))
+    deep = reading("depth", second, "mm", path.sized("second"))
     return Passage(way, in_lift(width, deep, height), "parts up to this long, from corner to corner")

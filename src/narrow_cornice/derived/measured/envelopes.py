@@ -16,6 +16,7 @@ from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.measured import Recess, WallAsRead, WallWidth
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
@@ -207,7 +208,7 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
         return Fit(recess, side.name, f"It goes from {start:.0f} to {end:.0f}; wall {side.name} is {long:.0f} long.")
     left = recess.start is None and plan.angles[(index + 1) % len(plan.sides)] < 170.0
     right = recess.end is None and plan.angles[index] < 170.0
-    path = (room.id, "recess", recess.id)
+    path = RecessPath(room.id, recess.id)
     upward = _upward(room.measured.heights, room.measured.walls, plan, index, start, end, depth, changed_rules)
     height = _clear_figure("clear height", upward)
     footprint = [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 1.0) for v in (0.0, 1.0)]
@@ -218,7 +219,7 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     lower = _lower_than(measured, side, start, end, depth, upward.clear)
     if lower is not None:
         height = lower
-    deep = choice("depth", depth, "mm", (*path, "depth"), f"typed as {recess.depth.text}")
+    deep = choice("depth", depth, "mm", path.sized("depth"), f"typed as {recess.depth.text}")
     lowest = table("lowest ceiling", upward.clear, "mm", "clear height at 95 % here; look at the rest of its path")
     stands = tallest_stood_up(lowest, deep)
     if not left and not right:

@@ -14,6 +14,7 @@ from narrow_cornice.explained.figures import Figure, explained, reading
 from narrow_cornice.job.measured import Bulk, ConditionMark, Fixture, Opening, Slope
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.survey.ceilings import Ceiling, Plane, UpperEdge, slope_over
 from narrow_cornice.survey.faces import Rect
@@ -103,7 +104,7 @@ class MeasuredRoom(msgspec.Struct, frozen=True):
 @by_identity(keep=1024)
 def _height(readings: tuple[Reading, ...], room_id: str, changed_rules: dict[str, float]) -> Figure | None:
     rules = house_rules_of(changed_rules)
-    return mean_of_readings("ceiling height", readings, (room_id, "height"), rules, "as read")
+    return mean_of_readings("ceiling height", readings, HeightPath(room_id), rules, "as read")
 
 
 @by_identity(keep=1024)
@@ -131,9 +132,9 @@ def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float
     for bulk in bulks:
         if bulk.wall != wall_id or bulk.out.mm > AGAINST:
             continue
-        path = (room_id, "bulk", bulk.id)
-        place = reading("place", bulk.place.mm, "mm", (*path, "place"), bulk.name[:60])
-        width = reading("width", bulk.width.mm, "mm", (*path, "width"), bulk.name[:60])
+        path = BulkPath(room_id, bulk.id)
+        place = reading("place", bulk.place.mm, "mm", path.sized("place"), bulk.name[:60])
+        width = reading("width", bulk.width.mm, "mm", path.sized("width"), bulk.name[:60])
         top = height if bulk.top is None else bulk.top.mm
         yield Standing(bulk, place, far_side(place, width), bulk.under.mm, top)
 
@@ -160,7 +161,7 @@ def _opening_face(room_id: str, opening: Opening) -> OpeningFace:
             f"{field} of {opening.name[:60]}",
             length.mm,
             "mm",
-            (room_id, "opening", opening.id, field),
+            OpeningPath(room_id, opening.id, size=field),
             f"typed as {length.text}" if length.text else "",
         )
 

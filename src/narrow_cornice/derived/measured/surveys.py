@@ -10,6 +10,7 @@ from narrow_cornice.explained.figures import Figure, reading
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.measured import CornerOffset, Diagonal, Trueness, WallAsRead, WallWidth
 from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.paths import CornerPath, DiagonalPath, OffsetPath, Read, WallPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.survey.doubt import next_reading, reach_of
 from narrow_cornice.survey.network import Distance, Offset, interior_angle
@@ -28,7 +29,7 @@ from narrow_cornice.units.lengths import Length
 
 
 def mean_of_readings(
-    name: str, readings: Sequence[Length], source: tuple[str, ...], rules: HouseRules, what: str
+    name: str, readings: Sequence[Length], source: Read, rules: HouseRules, what: str
 ) -> Figure | None:
     """Return the mean of the readings that count as a figure with its uncertainty, None where there is none.
 
@@ -48,7 +49,7 @@ def mean_of_readings(
     leaves = [
         (
             f"reading {n + 1}",
-            reading(f"reading {n + 1}", one.mm, "mm", (*source, str(n)), f"typed as {one.text}", sigma),
+            reading(f"reading {n + 1}", one.mm, "mm", source.nth(n), f"typed as {one.text}", sigma),
         )
         for (n, one), sigma in zip(mine, sigmas, strict=True)
     ]
@@ -73,7 +74,7 @@ def side_reading(
     name: str, readings: tuple[Reading, ...], room_id: str, wall_id: str, changed_rules: dict[str, float]
 ) -> Figure | None:
     """Return the mean of a wall's readings as a figure."""
-    return mean_of_readings(f"wall {name}", readings, (room_id, "wall", wall_id), house_rules_of(changed_rules), "read")
+    return mean_of_readings(f"wall {name}", readings, WallPath(room_id, wall_id), house_rules_of(changed_rules), "read")
 
 
 def interior(side: WallAsRead) -> float | None:
@@ -109,7 +110,7 @@ def observed_of(
     for index, side in enumerate(sides):
         for n, one in counted(side.readings):
             distance = Distance(index, (index + 1) % count, one.mm, sigma_of(one, rules))
-            about = (room_id, "wall", side.id, str(n))
+            about = WallPath(room_id, side.id, reading=n)
             made.append(Observed(distance, "side", about, f"wall {side_name(index, count)}"))
     for index, side in enumerate(sides):
         at = (index + 1) % count
@@ -117,10 +118,10 @@ def observed_of(
         read = [(n, one) for n, one in enumerate(side.angles) if not one.aside]
         for n, angle in read:
             sigma = angle.sigma or max(SUREST_DEGREES, rules.value("angle_sigma"))
-            about = (room_id, "corner", side.id, str(n))
+            corner = CornerPath(room_id, side.id, reading=n)
             made.append(
                 Observed(
-                    interior_angle(*ends, count, angle.degrees, sigma), "angle", about, f"corner {corner_name(at)}"
+                    interior_angle(*ends, count, angle.degrees, sigma), "angle", corner, f"corner {corner_name(at)}"
                 )
             )
         assumed = interior(side)
@@ -128,7 +129,7 @@ def observed_of(
             sigma = max(SUREST_DEGREES, rules.value("square_sigma"))
             words = f"corner {corner_name(at)}, assumed"
             made.append(
-                Observed(interior_angle(*ends, count, assumed, sigma), "assumed", (room_id, "corner", side.id), words)
+                Observed(interior_angle(*ends, count, assumed, sigma), "assumed", CornerPath(room_id, side.id), words)
             )
     for diagonal in diagonals:
         ends_at = [corner_index(sides, key) for key in (diagonal.first, diagonal.second)]
@@ -136,17 +137,17 @@ def observed_of(
         if first is None or second is None or first == second:
             continue
         for n, one in counted(diagonal.readings):
-            about = (room_id, "diagonal", diagonal.id, str(n))
+            between = DiagonalPath(room_id, diagonal.id, reading=n)
             observation = Distance(first, second, one.mm, sigma_of(one, rules))
-            made.append(Observed(observation, "diagonal", about, pair_name(*sorted((first, second)))))
+            made.append(Observed(observation, "diagonal", between, pair_name(*sorted((first, second)))))
     for offset in offsets:
         of, start, end = (corner_index(sides, key) for key in (offset.of, offset.start, offset.end))
         if of is None or start is None or end is None or len({of, start, end}) < 3:
             continue
         for n, one in counted(offset.readings):
-            about = (room_id, "offset", offset.id, str(n))
+            off = OffsetPath(room_id, offset.id, reading=n)
             words = f"offset of {corner_name(of)} from {pair_name(start, end)}"
-            made.append(Observed(Offset(of, start, end, one.mm, sigma_of(one, rules)), "offset", about, words))
+            made.append(Observed(Offset(of, start, end, one.mm, sigma_of(one, rules)), "offset", off, words))
     made += observed_widths(room_id, sides, widths, heights, trueness or {}, rules)
     return tuple(made)
 

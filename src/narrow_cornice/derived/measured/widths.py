@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.measured import Level, Trueness, WallAsRead, WallWidth
+from narrow_cornice.job.paths import WidthPath
 from narrow_cornice.survey.network import Width
 from narrow_cornice.survey.plan import Observed, side_name
 from narrow_cornice.survey.readings import Reading, counted, sigma_of
@@ -83,6 +84,6 @@ def observed_widths(
             sigma = math.hypot(sigma_of(one, rules), leaning)
             ends = (near, (near + 1) % count, far, (far + 1) % count)
             observation = Width(*ends, width.place.mm, one.mm - wider, sigma)
-            about = (room_id, "width", width.id, str(n))
+            about = WidthPath(room_id, width.id, reading=n)
             made.append(Observed(observation, "width", about, width_name(sides, width)))
     return made

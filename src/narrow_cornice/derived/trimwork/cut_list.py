@@ -20,6 +20,7 @@ from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import OpeningPath, ThingPath, TrimPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.choices import TrimKind
@@ -88,7 +89,7 @@ class CutPiece(msgspec.Struct, frozen=True):
     length: float
     left: EndCut
     right: EndCut
-    about: tuple[str, ...]
+    about: ThingPath
     stock: str = ""
     block: bool = False
 
@@ -184,7 +185,7 @@ def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[Cut
             upper = lower = EndCut("square", "the head" if leg else "over the legs")
         if leg and hole.to_floor:
             lower = EndCut("square", "the plinth block" if wall.casing.plinth else "the floor")
-        about = (trimmed.room.id, "opening", hole.id)
+        about = OpeningPath(trimmed.room.id, hole.id)
         for part in parts:
             words = f" of {part.stock.words}" if part.stock is not None else ""
             name = f"{run.part}, {run.words[:40]}{words}"
@@ -203,7 +204,7 @@ def _frames(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[CutP
         name = f"{run.part}, {run.words[:50]}"
         if run.part in ("stile", "rail"):
             end, name = EndCut("square", "rail and stile" if run.part == "stile" else "end to end"), run.words[:50]
-        about = (trimmed.room.id, "trim", run.kind)
+        about = TrimPath(trimmed.room.id, run.kind)
         for part in parts_of_piece(trimmed.trim.of(run.kind)):
             words = f" of {part.stock.words}" if part.stock is not None else ""
             number = before + len(made) + 1
@@ -217,7 +218,7 @@ def _blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float], before: int) 
     square = EndCut("square", "its own size")
     made: list[CutPiece] = []
     for block in blocks_of(trimmed, changed_rules):
-        about = (trimmed.room.id, "trim", "casing")
+        about = TrimPath(trimmed.room.id, "casing")
         size = f"{block.width:.0f} × {block.thickness:.0f}"
         name = f"{block.kind}, {block.opening[:40]}, {size}"
         board = block.board.id if block.board is not None else BOARD_MISSING
@@ -358,7 +359,7 @@ def _parts(
     lengths = parts_of(whole, joints, overlap)
     where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
     scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")), "back")
-    about = (trimmed.room.id, "trim", run.kind)
+    about = TrimPath(trimmed.room.id, run.kind)
     made = []
     for place, length in enumerate(lengths):
         name = f"{part.name} {run.wall_name}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")

@@ -10,6 +10,7 @@ import msgspec
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure, explained, reading
 from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.paths import FramePath, PanelsPath
 from narrow_cornice.job.trimwork import Framed, Panelling
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.choices import TrimKind
@@ -149,7 +150,7 @@ def _field(
     face: WallFace, panelling: Panelling, spaces: Sequence[Space], width: float, trim: FittedTrim, room_id: str
 ) -> WallPanels:
     """Return the panels of one wall and their pieces."""
-    path = (room_id, "panels", panelling.id, "margin")
+    path = PanelsPath(room_id, panelling.id, size="margin")
     margin = reading("margin", panelling.margin.mm, "mm", path, f"typed as {panelling.margin.text}")
     panels: list[tuple[str, Rect]] = []
     stiles: list[Rect] = []
@@ -223,10 +224,10 @@ def _framed(face: WallFace, frames: Sequence[Framed], trim: FittedTrim, room_id:
         made.append((one, rect))
         if mould is None:
             continue
-        path = (room_id, "frame", one.id)
+        path = FramePath(room_id, one.id)
         sizes = tuple(
             frame_side(
-                reading(f"{words} of {one.name[:40]}", size.mm, "mm", (*path, field), f"typed as {size.text}"),
+                reading(f"{words} of {one.name[:40]}", size.mm, "mm", path.sized(field), f"typed as {size.text}"),
                 mould,
                 called=f"{words} of the frame, {one.name[:40]}",
             )

@@ -15,8 +15,8 @@ from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.edits.trim_edits import draw_section
 from narrow_cornice.job.history import Edit
-from narrow_cornice.trim.choices import TrimChoice, TrimKind
-from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.job.paths import MemberPath
+from narrow_cornice.trim.choices import TrimChoice, TrimKind, choice_key, kind_and_member
 from narrow_cornice.trim.members import Kind
 from narrow_cornice.trim.profiles import TURNED, Profile
 from narrow_cornice.trim.stacks import PlacedMember, Stack, StackMember, height_of, out_of, with_member
@@ -24,18 +24,6 @@ from narrow_cornice.units.lengths import Length
 
 Where = Literal["above", "below"]
 FINEST = 0.5  # mm: a hand with a pencil
-
-
-def kind_of_key(key: str) -> TrimKind:
-    """Return the kind of trim a key of a room's choices belongs to."""
-    return "cornice" if key.startswith(MEMBER_PREFIX) else key  # type: ignore[return-value]
-
-
-def key_of(kind: TrimKind, stack: str) -> str:
-    """Return under which key of a room's choices a stack of a profile is kept."""
-    if kind == "cornice":
-        return f"{MEMBER_PREFIX}{stack}"
-    return kind
 
 
 def profile_of(trimmed: TrimmedRoom, kind: TrimKind) -> Profile | None:
@@ -47,7 +35,7 @@ def stacks_of(profile: Profile, kind: TrimKind) -> dict[str, Stack]:
     """Return the stacks of a profile by their keys, at the size they are built."""
     made: dict[str, list[StackMember]] = {}
     for one in profile.members:
-        made.setdefault(key_of(kind, one.stack), []).append(one.member)
+        made.setdefault(choice_key(kind, one.stack), []).append(one.member)
     return {key: tuple(members) for key, members in made.items()}
 
 
@@ -56,9 +44,12 @@ def joint_of(one: PlacedMember, kind: TrimKind) -> tuple[float, float]:
     return one.start if kind in TURNED else one.end
 
 
-def placed_member(profile: Profile, kind: TrimKind, key: str, index: int) -> PlacedMember | None:
+def placed_member(profile: Profile | None, path: MemberPath) -> PlacedMember | None:
     """Return a member where it stands, None where there is none."""
-    return next((one for one in profile.members if key_of(kind, one.stack) == key and one.index == index), None)
+    if profile is None:
+        return None
+    mine = (one for one in profile.members if choice_key(path.kind, one.stack) == path.key)
+    return next((one for one in mine if one.index == path.index), None)
 
 
 def _redrawn(trimmed: TrimmedRoom, kind: TrimKind, stacks: Mapping[str, Stack], title: str) -> Edit:
@@ -100,11 +91,10 @@ def _stacks(trimmed: TrimmedRoom, kind: TrimKind) -> dict[str, Stack]:
     return stacks_of(profile, kind)
 
 
-def change_member(trimmed: TrimmedRoom, key: str, index: int, **fields: Any) -> Edit:
+def change_member(trimmed: TrimmedRoom, path: MemberPath, **fields: Any) -> Edit:
     """Change one member: its kind, height, projection, construction, or whether it goes back."""
-    kind = kind_of_key(key)
-    stacks = _stacks(trimmed, kind)
-    _there(stacks, key, index)
+    kind, key, index = path.kind, path.key, path.index
+    stacks = _stacks_with(trimmed, path)
     field, value = next(iter(fields.items()))
     name = fields.get("kind", stacks[key][index].kind)
     shown = f"{value:g}" if isinstance(value, float) else "as the room" if value is None else value
@@ -112,27 +102,28 @@ def change_member(trimmed: TrimmedRoom, key: str, index: int, **fields: Any) -> 
     return _redrawn(trimmed, kind, stacks, f"{name} of the {kind}, {field} {shown}")
 
 
-def _there(stacks: Mapping[str, Stack], key: str, index: int) -> None:
-    if not 0 <= index < len(stacks.get(key, ())):
-        raise CorniceError("This profile has no such member.", where=key)
+def _stacks_with(trimmed: TrimmedRoom, path: MemberPath) -> dict[str, Stack]:
+    """Return the stacks of a kind of trim. Raises CorniceError where the member of the path is not among them."""
+    stacks = _stacks(trimmed, path.kind)
+    if not 0 <= path.index < len(stacks.get(path.key, ())):
+        raise CorniceError("This profile has no such member.", where=path.key)
+    return stacks
 
 
-def add_member(trimmed: TrimmedRoom, key: str, index: int, where: Where, new: StackMember) -> Edit:
+def add_member(trimmed: TrimmedRoom, path: MemberPath, where: Where, new: StackMember) -> Edit:
     """Put a member above or below another."""
-    kind = kind_of_key(key)
-    stacks = _stacks(trimmed, kind)
-    _there(stacks, key, index)
+    kind, key, index = path.kind, path.key, path.index
+    stacks = _stacks_with(trimmed, path)
     after = (where == "above") != (kind in TURNED)
     place = index + 1 if after else index
     stacks[key] = (*stacks[key][:place], new, *stacks[key][place:])
     return _redrawn(trimmed, kind, stacks, f"a {new.kind} in the {kind}")
 
 
-def remove_member(trimmed: TrimmedRoom, key: str, index: int) -> Edit:
+def remove_member(trimmed: TrimmedRoom, path: MemberPath) -> Edit:
     """Take a member away; the last one of a stack stays."""
-    kind = kind_of_key(key)
-    stacks = _stacks(trimmed, kind)
-    _there(stacks, key, index)
+    kind, key, index = path.kind, path.key, path.index
+    stacks = _stacks_with(trimmed, path)
     if len(stacks[key]) == 1:
         raise CorniceError(
             "A profile needs one member at least.", where=key, remedy="Leave the whole piece out instead."
@@ -142,18 +133,18 @@ def remove_member(trimmed: TrimmedRoom, key: str, index: int) -> Edit:
     return _redrawn(trimmed, kind, stacks, f"no {gone.kind} in the {kind}")
 
 
-def move_joint(trimmed: TrimmedRoom, key: str, index: int, z: float, y: float) -> Edit:
+def move_joint(trimmed: TrimmedRoom, path: MemberPath, z: float, y: float) -> Edit:
     """Move the end of a member to a place of the section, to half a millimetre; (z, y) as in the profile."""
-    kind = kind_of_key(key)
+    kind, key, index = path.kind, path.key, path.index
     profile = profile_of(trimmed, kind)
-    placed = placed_member(profile, kind, key, index) if profile is not None else None
+    placed = placed_member(profile, path)
     if profile is None or placed is None:
         raise CorniceError("This profile has no such member.", where=key)
     at, over = joint_of(placed, kind), kind in TURNED
     up = _step((at[1] - y) if over else (y - at[1]))
     out = _step(z - at[0])
     stacks = stacks_of(profile, kind)
-    order = [(key_of(kind, one.stack), one.index) for one in profile.members]
+    order = [(choice_key(kind, one.stack), one.index) for one in profile.members]
     place = order.index((key, index))
     one = placed.member
     following = order[place + 1] if place + 1 < len(order) else None
@@ -193,7 +184,7 @@ BED_WITH_DENTILS: tuple[tuple[Kind, float, float], ...] = (
 def with_dentils(trimmed: TrimmedRoom) -> Edit:
     """Put a course of dentils into the bed mould; the cornice keeps its size."""
     stacks = _stacks(trimmed, "cornice")
-    key = key_of("cornice", "bed mould")
+    key = choice_key("cornice", "bed mould")
     if key not in stacks:
         raise CorniceError("This cornice has no bed mould for dentils.", where="cornice")
     tall, out = height_of(stacks[key]), out_of(stacks[key])
@@ -203,16 +194,18 @@ def with_dentils(trimmed: TrimmedRoom) -> Edit:
 
 def undraw(trimmed: TrimmedRoom, kind: TrimKind) -> Edit:
     """Let a kind of trim be drawn by its order again; typed sizes stay."""
-    keys = [key for key, choice in trimmed.room.trim.choices.items() if kind_of_key(key) == kind and choice.drawn]
+    keys = [
+        key for key, choice in trimmed.room.trim.choices.items() if kind_and_member(key)[0] == kind and choice.drawn
+    ]
     return draw_section(trimmed.room.id, {key: {"drawn": ()} for key in keys}, f"{kind} as its order draws it")
 
 
 def is_drawn(choices: Mapping[str, TrimChoice], kind: TrimKind) -> bool:
     """Return whether somebody drew this kind of trim."""
-    return any(choice.drawn for key, choice in choices.items() if kind_of_key(key) == kind)
+    return any(choice.drawn for key, choice in choices.items() if kind_and_member(key)[0] == kind)
 
 
-def like(trimmed: TrimmedRoom, key: str, index: int) -> StackMember:
+def like(trimmed: TrimmedRoom, path: MemberPath) -> StackMember:
     """Return a small fillet to put beside a member: a sixth of its height, a tenth of its projection."""
-    one = _stacks(trimmed, kind_of_key(key))[key][index]
+    one = _stacks(trimmed, path.kind)[path.key][path.index]
     return replace(one, kind="fillet", height=max(2.0, one.height / 6), projection=max(1.0, one.projection / 10))

@@ -9,6 +9,7 @@ from narrow_cornice.derived.trimwork.panelling import NO_PANELS, WallPanels, pan
 from narrow_cornice.explained.figures import Figure, reading
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import PanelsPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Panelling
 from narrow_cornice.trim.choices import TrimChoice, TrimKind
@@ -69,7 +70,11 @@ def _trim(
     framing: Figure | None,
 ) -> FittedTrim:
     rules = house_rules_of(changed_rules)
-    return fitted_trim(height, order, school, choices, rules, (room_id,), curves, panelled, framing)
+
+    def typed_at(kind: TrimKind, member: str, size: str) -> TrimPath:
+        return TrimPath(room_id, kind, member, size=size)
+
+    return fitted_trim(height, order, school, choices, rules, typed_at, curves, panelled, framing)
 
 
 @by_identity(keep=1024)
@@ -78,7 +83,9 @@ def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
     one = next((one for one in panels if one.manner == "wainscot"), None)
     if one is None:
         return None
-    return reading("margin", one.margin.mm, "mm", (room_id, "panels", one.id, "margin"), f"typed as {one.margin.text}")
+    return reading(
+        "margin", one.margin.mm, "mm", PanelsPath(room_id, one.id, size="margin"), f"typed as {one.margin.text}"
+    )
 
 
 @by_identity(keep=1024)

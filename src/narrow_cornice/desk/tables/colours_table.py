@@ -12,6 +12,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Colour
+from narrow_cornice.job.paths import ColourPath
 
 
 def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog:
@@ -20,13 +21,15 @@ def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDial
     def row(colour: Colour) -> SheetRow:
         named = guarded(session, lambda text: edits.change_colour(colour.id, text, colour.hex))
         toned = guarded(session, lambda text: edits.change_colour(colour.id, colour.name, text.strip()))
-        return SheetRow(("colour", colour.id), (Cell(colour.name, named, swatch=colour.hex), Cell(colour.hex, toned)))
+        return SheetRow(ColourPath(colour.id), (Cell(colour.name, named, swatch=colour.hex), Cell(colour.hex, toned)))
 
     def rows() -> list[SheetRow]:
         return [row(colour) for colour in session.job.colours]
 
     def chosen_colour(chosen: About) -> Colour | None:
-        return next((one for one in session.job.colours if chosen and one.id == chosen[1]), None)
+        return next(
+            (one for one in session.job.colours if isinstance(chosen, ColourPath) and one.id == chosen.id), None
+        )
 
     def add(_chosen: About) -> None:
         session.do(edits.add_colour(f"Colour {len(session.job.colours) + 1}", "#d8d2c4"))

@@ -13,6 +13,7 @@ from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded, number
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
+from narrow_cornice.job.paths import MilledPath
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.units.lengths import parse_length
 
@@ -42,7 +43,7 @@ def milled_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             Cell(f"{milled.knife_per_mm:g}", put("knife_per_mm", number_of), number=True),
             Cell(shops.get(milled.shop, milled.shop), guarded(session, lambda text: edits.put_milled(milled, text))),
         )
-        return SheetRow(("stock", milled.id), cells)
+        return SheetRow(MilledPath(milled.id), cells)
 
     def rows() -> list[SheetRow]:
         return [row(milled) for milled in session.job.milled]
@@ -54,7 +55,9 @@ def milled_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
         session.do(edits.put_milled(fresh))
 
     def removed(chosen: About) -> None:
-        milled = next((one for one in session.job.milled if chosen and one.id == chosen[1]), None)
+        milled = next(
+            (one for one in session.job.milled if isinstance(chosen, MilledPath) and one.id == chosen.id), None
+        )
         if milled is not None:
             session.do(edits.remove_milled(milled.id, milled.name))
 

@@ -15,6 +15,7 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paint, Tin
+from narrow_cornice.job.paths import PaintPath
 
 HEADINGS = ("Paint", "Sheen", "Solids %", "Film µm", "Hiding SX", "Litres: price", "Shop", "Use")
 
@@ -49,7 +50,7 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             Cell(shops.get(paint.shop, paint.shop), guarded(session, lambda text: edits.put_paint(paint, text))),
             Cell("primer" if paint.primer else "", put("primer", lambda text: bool(text.strip()))),
         )
-        return SheetRow(("paint", paint.id), cells)
+        return SheetRow(PaintPath(paint.id), cells)
 
     def rows() -> list[SheetRow]:
         return [row(paint) for paint in session.job.paints]
@@ -61,7 +62,7 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
         session.do(edits.put_paint(fresh))
 
     def removed(chosen: About) -> None:
-        paint = next((one for one in session.job.paints if chosen and one.id == chosen[1]), None)
+        paint = next((one for one in session.job.paints if isinstance(chosen, PaintPath) and one.id == chosen.id), None)
         if paint is not None:
             session.do(edits.remove_paint(paint.id, paint.name))
 

@@ -10,6 +10,7 @@ from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded, number
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.explained.house_rules import HouseRule, shipped_rules
 from narrow_cornice.job import edits
+from narrow_cornice.job.paths import HouseRulePath
 
 HEADINGS = ("Rule", "Value", "Unit", "Why")
 
@@ -26,7 +27,7 @@ def rules_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
             Cell(rule.unit),
             Cell(rule.why),
         )
-        return SheetRow(("house rule", rule.key), cells)
+        return SheetRow(HouseRulePath(rule.key), cells)
 
     def rows() -> list[SheetRow]:
         return [row(rule) for rule in shipped_rules().values()]

@@ -60,12 +60,12 @@ class TableDialog(QDialog):
         return lambda: pressed(self.chosen())
 
     def chosen(self) -> About:
-        """Return what the chosen row is about, empty for none."""
+        """Return what the chosen row is about, None for none."""
         index = self.sheet.currentIndex()
-        return self.sheet.sheet.rows[index.row()].about if index.isValid() else ()
+        return self.sheet.sheet.rows[index.row()].about if index.isValid() else None
 
     def _refresh(self, _title: str) -> None:
-        self.sheet.put(self._rows(), ())
+        self.sheet.put(self._rows(), None)
         self.fault.setText("")
 
     def _told(self, error: CorniceError) -> None:

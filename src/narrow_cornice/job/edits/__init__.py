@@ -95,9 +95,6 @@ from narrow_cornice.job.edits.opening_edits import (
     remove_opening as remove_opening,
 )
 from narrow_cornice.job.edits.panel_edits import (
-    add_frame as add_frame,
-)
-from narrow_cornice.job.edits.panel_edits import (
     add_panels as add_panels,
 )
 from narrow_cornice.job.edits.panel_edits import (
@@ -170,22 +167,10 @@ from narrow_cornice.job.edits.survey_edits import (
     width_there as width_there,
 )
 from narrow_cornice.job.edits.thing_edits import (
-    add_bulk as add_bulk,
-)
-from narrow_cornice.job.edits.thing_edits import (
-    add_fixture as add_fixture,
-)
-from narrow_cornice.job.edits.thing_edits import (
-    add_mark as add_mark,
-)
-from narrow_cornice.job.edits.thing_edits import (
-    add_recess as add_recess,
-)
-from narrow_cornice.job.edits.thing_edits import (
-    add_trim_there as add_trim_there,
-)
-from narrow_cornice.job.edits.thing_edits import (
     change_thing as change_thing,
+)
+from narrow_cornice.job.edits.thing_edits import (
+    put_up as put_up,
 )
 from narrow_cornice.job.edits.thing_edits import (
     remove_thing as remove_thing,

@@ -1,4 +1,4 @@
-"""Changes to the brief, by path: (house or room, list, identity, field)."""
+"""Changes to the brief, by the path of a place in it; an empty room is the house."""
 
 from __future__ import annotations
 
@@ -27,12 +27,11 @@ from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.styles import manner_of, moods, styles
 from narrow_cornice.units.dates import parse_date
 from narrow_cornice.units.lengths import Length, Unit, parse_length
 
-BriefPath = tuple[str, str, str, str]
-HOUSE = "house"
 LONGEST_WORDS = 2_000
 MOST_MOODS, MOST_COLOURS, MOST_ITEMS = 6, 12, 500
 
@@ -53,73 +52,78 @@ _WORDS = {
 }
 
 
-def brief_of(job: Job, scope: str) -> HouseBrief | RoomBrief:
-    """Return the brief of the house or of a room. Raises KeyError where that room is not there."""
-    return job.brief if scope == HOUSE else job.room(scope).brief
+def brief_of(job: Job, room_id: str) -> HouseBrief | RoomBrief:
+    """Return the brief of a room, of the house for none. Raises KeyError where that room is not there."""
+    return job.room(room_id).brief if room_id else job.brief
 
 
-def _with_brief(job: Job, scope: str, brief: Any) -> Job:
-    if scope == HOUSE:
+def _with_brief(job: Job, room_id: str, brief: Any) -> Job:
+    if not room_id:
         return replace(job, brief=brief)
-    rooms = tuple(replace(room, brief=brief) if room.id == scope else room for room in job.rooms)
+    rooms = tuple(replace(room, brief=brief) if room.id == room_id else room for room in job.rooms)
     return replace(job, rooms=rooms)
 
 
-def _changed(job: Job, scope: str, **fields: Any) -> Job:
-    return _with_brief(job, scope, replace(brief_of(job, scope), **fields))
+def _changed(job: Job, room_id: str, **fields: Any) -> Job:
+    return _with_brief(job, room_id, replace(brief_of(job, room_id), **fields))
 
 
-def add_brief_item(scope: str, which: str) -> Edit:
-    """Add an empty item to a list of the brief, to be filled in place."""
+def add_brief_item(path: BriefPath) -> Edit:
+    """Add an empty item to the list of a path, to be filled in place."""
+    room_id, which = path.room, path.list
     kind, prefix = ITEMS[which]
 
     def apply(job: Job) -> Job:
-        there = getattr(brief_of(job, scope), which)
+        there = getattr(brief_of(job, room_id), which)
         if len(there) >= MOST_ITEMS:
             raise EditError("That is more than one brief can have.", where=which)
-        return _changed(job, scope, **{which: (*there, kind(id=fresh_id(prefix, (one.id for one in there))))})
+        return _changed(job, room_id, **{which: (*there, kind(id=fresh_id(prefix, (one.id for one in there))))})
 
     return Edit(f"brief: add a {_WORDS.get(which, 'thing to hide')}", apply)
 
 
-def remove_brief_item(scope: str, which: str, item_id: str) -> Edit:
-    """Take an item out of the brief."""
+def remove_brief_item(path: BriefPath) -> Edit:
+    """Take the item of a path out of the brief."""
+    room_id, which, item_id = path.room, path.list, path.item
 
     def apply(job: Job) -> Job:
-        there = getattr(brief_of(job, scope), which)
-        return _changed(job, scope, **{which: tuple(one for one in there if one.id != item_id)})
+        there = getattr(brief_of(job, room_id), which)
+        return _changed(job, room_id, **{which: tuple(one for one in there if one.id != item_id)})
 
     return Edit(f"brief: remove a {_WORDS.get(which, 'thing to hide')}", apply)
 
 
-def raise_need(scope: str, item_id: str, way: int) -> Edit:
-    """Move a need up (−1) or down (+1) in its rank."""
+def raise_need(path: BriefPath, way: int) -> Edit:
+    """Move the need of a path up (−1) or down (+1) in its rank."""
+    room_id, item_id = path.room, path.item
 
     def apply(job: Job) -> Job:
-        needs = list(job.room(scope).brief.needs)
+        needs = list(job.room(room_id).brief.needs)
         at = next((i for i, one in enumerate(needs) if one.id == item_id), None)
         if at is None or not 0 <= at + way < len(needs):
             return job
         needs[at], needs[at + way] = needs[at + way], needs[at]
-        return _changed(job, scope, needs=tuple(needs))
+        return _changed(job, room_id, needs=tuple(needs))
 
     return Edit("brief: rank of a need", apply)
 
 
 def set_brief(path: BriefPath, text: str, unit: Unit) -> Edit:
     """Put what was typed or chosen into a field of the brief. Raises EditError or LengthError."""
-    scope, which, item_id, field = path
-    holder = ITEMS[which][0] if which else (HouseBrief if scope == HOUSE else RoomBrief)
+    room_id, which, item_id, field = path.room, path.list, path.item, path.field
+    holder = ITEMS[which][0] if which else (RoomBrief if room_id else HouseBrief)
     value = _value(holder, field, text.strip(), unit)
     title = f"brief: {field.replace('_', ' ')} to {text.strip()[:40] or 'nothing'}"
 
     def apply(job: Job) -> Job:
         if not which:
             put = _own_rules(job.brief.rules, value) if field == "rules" else value
-            return _changed(job, scope, **{field: put})
-        there = getattr(brief_of(job, scope), which)
+            return _changed(job, room_id, **{field: put})
+        there = getattr(brief_of(job, room_id), which)
         return _changed(
-            job, scope, **{which: tuple(replace(one, **{field: value}) if one.id == item_id else one for one in there)}
+            job,
+            room_id,
+            **{which: tuple(replace(one, **{field: value}) if one.id == item_id else one for one in there)},
         )
 
     return Edit(title, apply)
@@ -180,11 +184,12 @@ def _money(text: str) -> float | None:
     return amount
 
 
-def take_fixed_colours(scope: str, item_id: str) -> Edit:
-    """Take the colours of a fixed element into the colours of the job, named after it."""
+def take_fixed_colours(path: BriefPath) -> Edit:
+    """Take the colours of the fixed element of a path into the colours of the job, named after it."""
+    room_id, item_id = path.room, path.item
 
     def apply(job: Job) -> Job:
-        element = next((one for one in job.room(scope).brief.fixed if one.id == item_id), None)
+        element = next((one for one in job.room(room_id).brief.fixed if one.id == item_id), None)
         if element is None:
             return job
         colours = list(job.colours)

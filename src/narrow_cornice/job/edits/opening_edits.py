@@ -8,10 +8,11 @@ from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.job.edits.making import checked_name, checked_size, fresh_id, room_edit, with_measured
+from narrow_cornice.job.hanging import kept_in
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Opening, OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.on_walls import SIZES, without_finishes
+from narrow_cornice.job.on_walls import without_finishes
 from narrow_cornice.units.lengths import Length
 
 # usual sizes in mm
@@ -41,7 +42,7 @@ def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) ->
 
 def change_opening(room_id: str, opening_id: str, name: str, /, **fields: Any) -> Edit:
     """Change one or more fields of an opening."""
-    sizes = SIZES["openings"]
+    sizes = kept_in("openings").sizes
     for field, value in fields.items():
         if field in sizes:
             checked_size(value, f"{field} of {name[:40]}", zero=sizes[field])

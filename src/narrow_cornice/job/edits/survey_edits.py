@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from typing import Any, TypeVar
+from typing import Any
 
 from msgspec.structs import replace
 
@@ -11,11 +11,11 @@ from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, r
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import CornerOffset, Diagonal, FloorLevel, Level, Slope, WallAsRead, WallWidth
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import Read
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading
 from narrow_cornice.units.lengths import Length
 
-Read = TypeVar("Read", Reading, AngleReading)
 SAME_PLACE = 0.5  # mm
 
 
@@ -215,37 +215,11 @@ def change_width(room_id: str, width_id: str, name: str, **fields: Any) -> Edit:
     return room_edit(f"{name}: {shown[:40]}", room_id, change)
 
 
-def set_aside(about: tuple[str, ...], words: str, *, aside: bool = True) -> Edit:
+def set_aside(path: Read, words: str, *, aside: bool = True) -> Edit:
     """Set one reading aside, by its path, or count it again: it stays on the sheet and weighs nothing."""
-    kind, thing, number = about[1], about[2], int(about[3])
-
-    def marked(readings: tuple[Read, ...]) -> tuple[Read, ...]:
-        return tuple(replace(one, aside=aside) if n == number else one for n, one in enumerate(readings))
 
     def change(room: Room) -> Room:
-        match kind:
-            case "wall":
-                return changed_wall(room, thing, lambda side: replace(side, readings=marked(side.readings)))
-            case "corner":
-                return changed_wall(room, thing, lambda side: replace(side, angles=marked(side.angles)))
-            case "diagonal":
-                diagonals = tuple(
-                    replace(one, readings=marked(one.readings)) if one.id == thing else one
-                    for one in room.measured.diagonals
-                )
-                return with_measured(room, diagonals=diagonals)
-            case "offset":
-                offsets = tuple(
-                    replace(one, readings=marked(one.readings)) if one.id == thing else one
-                    for one in room.measured.offsets
-                )
-                return with_measured(room, offsets=offsets)
-            case "width":
-                widths = tuple(
-                    replace(one, readings=marked(one.readings)) if one.id == thing else one
-                    for one in room.measured.widths
-                )
-                return with_measured(room, widths=widths)
-        return room
+        marked = (replace(one, aside=aside) if n == path.reading else one for n, one in enumerate(path.readings(room)))
+        return path.with_readings(room, tuple(marked))
 
-    return room_edit(f"{words}: {'set aside' if aside else 'counted again'}", about[0], change)
+    return room_edit(f"{words}: {'set aside' if aside else 'counted again'}", path.room, change)

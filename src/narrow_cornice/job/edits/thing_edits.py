@@ -3,170 +3,64 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any, Literal
+from typing import Any
 
 from msgspec.structs import replace
 
-from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job.edits.making import (
     EditError,
     changed_one,
     checked_name,
     checked_size,
     fresh_id,
+    in_room,
     room_edit,
     with_measured,
     without_one,
 )
+from narrow_cornice.job.edits.wall_edits import wall_name
+from narrow_cornice.job.hanging import READ, New, kept_in
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.measured import (
-    AcrossReading,
-    Backing,
-    Bulk,
-    BulkKind,
-    ConditionMark,
-    Fixture,
-    FixtureKind,
-    Recess,
-    TrimThere,
-    Trueness,
-)
-from narrow_cornice.job.model import Room
-from narrow_cornice.job.on_walls import SIZES, kept_in
-from narrow_cornice.survey.readings import Reading, as_reading
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.job.measured import AcrossReading, Backing, Trueness
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.units.lengths import Length
 
-ThingField = Literal["fixtures", "marks", "there", "recesses", "bulks", "frames"]
 
-# width, height and usual middle above the floor, mm
-USUAL_FIXTURES: dict[FixtureKind, tuple[float, float, float]] = {
-    "socket": (86, 86, 300),
-    "switch": (86, 86, 1050),
-    "grille": (250, 150, 200),
-    "radiator": (1000, 600, 450),
-    "pipe": (22, 2400, 1200),
-    "wall lamp": (120, 250, 1600),
-}
+def put_up(room_id: str, field: str, kind: str, wall_id: str, *sizes: Length, name: str = "") -> Edit:
+    """Put a thing on a wall: of which ``kind`` of those kept in a ``field``, with the sizes that are asked for of it.
 
+    What its row of the table does not know of is refused; what is not said is usual.
+    """
+    row = kept_in(field)
+    putting = row.putting
+    if putting is None or kind not in putting.kinds():
+        known = ", ".join(putting.kinds()) if putting is not None else ""
+        raise EditError(f"Nothing is known of a “{kind[:40]}” on a wall.", where="kind", remedy=f"Known: {known}.")
+    asked = putting.asked(kind)
+    for index, length in enumerate(sizes):
+        what = asked[index] if index < len(asked) else None
+        words = what.words.capitalize() if what is not None else "A size"
+        checked_size(length, f"{words} of the {kind}", zero=what is None or what.zero)
+    if name:
+        name = checked_name(name, "A thing")
 
-def _size(mm: float) -> Length:
-    return Length(mm, f"{mm:g} mm")
+    def apply(job: Job) -> Job:
+        def change(room: Room) -> Room:
+            held = row.held(room)
+            if putting.one_of_a_kind and any(one.wall == wall_id and one.kind == kind for one in held):
+                raise EditError(f"This wall has a {kind} already.", where=kind, remedy="Change that one.")
+            number = sum(getattr(one, "kind", "") == kind for one in held) + 1
+            called = name or putting.named.format(kind=kind, number=number, wall=wall_name(room, wall_id))
+            fresh = fresh_id(putting.prefix, (one.id for one in held))
+            made = putting.fresh(New(fresh, kind, wall_id, called, sizes, house_rules_of(job.house_rules)))
+            return row.put(room, (*held, made))
 
+        return in_room(job, room_id, change)
 
-def add_fixture(room_id: str, kind: FixtureKind, wall_id: str, place: Length, height: Length | None = None) -> Edit:
-    """Put a fixture of usual size on a wall, its middle at ``place`` and at its usual height or the given one."""
-    checked_size(place, "The place", zero=True)
-    wide, tall, usual = USUAL_FIXTURES[kind]
-    middle = as_reading(height if height is not None else _size(usual))
-
-    def change(room: Room) -> Room:
-        number = sum(one.kind == kind for one in room.measured.fixtures) + 1
-        fresh = Fixture(
-            fresh_id("f", (one.id for one in room.measured.fixtures)),
-            kind,
-            wall_id,
-            f"{kind} {number}",
-            as_reading(place),
-            middle,
-            _size(wide),
-            _size(tall),
-        )
-        return with_measured(room, fixtures=(*room.measured.fixtures, fresh))
-
-    return room_edit(f"add {kind}", room_id, change)
-
-
-def add_mark(room_id: str, kind: str, wall_id: str, place: Length, height: Length, width: Length, tall: Length) -> Edit:
-    """Mark damage on a wall; it brings its repair to the finishes and the order."""
-    if kind not in repair_kinds():
-        raise EditError(f"No repair is known for “{kind[:40]}”.", remedy=", ".join(repair_kinds()) + ".")
-    for length, what in ((place, "The place"), (height, "The height")):
-        checked_size(length, what, zero=True)
-    for length, what in ((width, "The width"), (tall, "The height of the damage")):
-        checked_size(length, what)
-
-    def change(room: Room) -> Room:
-        fresh = ConditionMark(
-            fresh_id("k", (one.id for one in room.measured.marks)),
-            kind,
-            wall_id,
-            as_reading(place),
-            as_reading(height),
-            width,
-            tall,
-        )
-        return with_measured(room, marks=(*room.measured.marks, fresh))
-
-    return room_edit(f"mark {kind}", room_id, change)
-
-
-def add_trim_there(room_id: str, kind: TrimKind, wall_id: str, height: Length, thickness: Length) -> Edit:
-    """Say what trim is on a wall already."""
-    checked_size(height, "The height")
-    checked_size(thickness, "The thickness")
-
-    def change(room: Room) -> Room:
-        if any(one.wall == wall_id and one.kind == kind for one in room.measured.there):
-            raise EditError(f"This wall has a {kind} already.", where=kind, remedy="Change that one.")
-        fresh = TrimThere(
-            fresh_id("t", (one.id for one in room.measured.there)),
-            wall_id,
-            kind,
-            as_reading(height),
-            as_reading(thickness),
-        )
-        return with_measured(room, there=(*room.measured.there, fresh))
-
-    return room_edit(f"{kind} there, {height.text or f'{height.mm:g}'}", room_id, change)
-
-
-def add_recess(
-    room_id: str, wall_id: str, name: str, depth: Length, start: Length | None = None, end: Length | None = None
-) -> Edit:
-    """Set a place for a built-in in front of a wall, or of a stretch of it."""
-    new = checked_name(name, "A place for a built-in")
-    checked_size(depth, "The depth")
-    for length in (start, end):
-        checked_size(length, "A stretch of wall", zero=True)
-
-    def change(room: Room) -> Room:
-        fresh = Recess(fresh_id("e", (one.id for one in room.measured.recesses)), new, wall_id, depth, start, end)
-        return with_measured(room, recesses=(*room.measured.recesses, fresh))
-
-    return room_edit(f"add {new[:40]}", room_id, change)
-
-
-# width along the wall, depth into the room, underside above the floor, mm
-USUAL_BULKS: dict[BulkKind, tuple[float, float, float]] = {
-    "beam": (160, 3000, 2300),
-    "boxed pipe": (200, 200, 0),
-    "column": (250, 250, 0),
-    "lowered ceiling": (1500, 900, 2200),
-}
-
-
-def add_bulk(room_id: str, kind: BulkKind, wall_id: str, place: Length) -> Edit:
-    """Put a beam, boxed pipe, column or lowered piece of ceiling of usual size into the room."""
-    checked_size(place, "The place", zero=True)
-    wide, deep, under = USUAL_BULKS[kind]
-
-    def change(room: Room) -> Room:
-        number = sum(one.kind == kind for one in room.measured.bulks) + 1
-        fresh = Bulk(
-            fresh_id("z", (one.id for one in room.measured.bulks)),
-            kind,
-            wall_id,
-            f"{kind} {number}",
-            as_reading(place),
-            Reading(0.0, "0"),
-            _size(wide),
-            _size(deep),
-            _size(under),
-        )
-        return with_measured(room, bulks=(*room.measured.bulks, fresh))
-
-    return room_edit(f"add {kind}", room_id, change)
+    size = sizes[0].text or f"{sizes[0].mm:g}" if sizes else ""
+    return Edit(putting.title.format(kind=kind, name=(name or kind)[:40], size=size), apply)
 
 
 def set_across(room_id: str, recess_id: str, readings: Sequence[AcrossReading], name: str) -> Edit:
@@ -182,21 +76,20 @@ def set_across(room_id: str, recess_id: str, readings: Sequence[AcrossReading], 
     )
 
 
-def change_thing(room_id: str, field: ThingField, thing_id: str, name: str, /, **fields: Any) -> Edit:
+def change_thing(room_id: str, field: str, thing_id: str, name: str, /, **fields: Any) -> Edit:
     """Change one or more fields of a fixture, a mark, trim that is there or a recess."""
-    sizes = SIZES[field]
+    row = kept_in(field)
+    sizes, may_be_empty = row.sizes, row.putting.may_be_empty if row.putting is not None else ()
     for key, value in fields.items():
         if key in sizes:
-            if value is None and key not in ("start", "end", "top"):
+            if value is None and key not in may_be_empty:
                 raise EditError(f"{key} of {name[:40]} is needed.", remedy="Type it, or remove the thing.")
             checked_size(value, f"{key} of {name[:40]}", zero=sizes[key])
-            if key in ("place", "height", "thickness", "out"):
+            if key in READ and value is not None:
                 fields[key] = as_reading(value)
         if key == "name":
             fields[key] = checked_name(value, "A thing")
     shown = ", ".join(f"{key} to {one.text if isinstance(one, Length) else one}" for key, one in fields.items())
-
-    row = kept_in(field)
     return room_edit(
         f"{name[:40]}: {shown[:60]}",
         room_id,
@@ -204,7 +97,7 @@ def change_thing(room_id: str, field: ThingField, thing_id: str, name: str, /, *
     )
 
 
-def remove_thing(room_id: str, field: ThingField, thing_id: str, name: str) -> Edit:
+def remove_thing(room_id: str, field: str, thing_id: str, name: str) -> Edit:
     """Take a fixture, a mark, trim that is there or a recess away."""
     row = kept_in(field)
     return room_edit(f"remove {name[:40]}", room_id, lambda room: row.put(room, without_one(row.held(room), thing_id)))

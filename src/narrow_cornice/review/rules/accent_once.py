@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from narrow_cornice.derived.coated.coatings import Coated
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, JobSeen
 
 SMALL_SHARE = 0.1
@@ -69,5 +70,5 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             measured=f"{use.area:.2f} m² of {total:.0f} m², one surface of {used}",
             rule="An accent is repeated at least twice, on purpose (colour).",
             risk="Used once it looks like a left-over tin.",
-            about=(painted.id, "finish", use.key),
+            about=SurfacePath.by_key(painted.id, use.key),
         )

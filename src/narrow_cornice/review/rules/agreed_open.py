@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 from narrow_cornice.units.show import show_money
 
@@ -41,5 +42,6 @@ def _open(key: str, room_id: str, room: str, says: str, measured: str, grade: Gr
         measured=measured,
         rule="Needs first; what is to be hidden needs an answer somewhere; the budget was agreed (brief).",
         risk="What is left open comes back when it costs most.",
-        about=(room_id, "brief", "open") if room_id else ("brief",),
+        by_brief=True,
+        about=BriefPath(room_id),
     )

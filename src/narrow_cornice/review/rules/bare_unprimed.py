@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_finish
+from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
@@ -31,7 +32,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         measured=f"{area:.2f} m²: {names}",
         rule="Raw plaster, raw wood and patches are primed; sound old paint is its own primer (schools: primer).",
         risk="Patchy sheen, poor hold, a thirsty first coat. Old coatings: test for lead and asbestos before sanding.",
-        about=(seen.room.id, "finish", keys[0]),
+        about=SurfacePath.by_key(seen.room.id, keys[0]),
         fixes=tuple(
             together(f"Prime with {paint.name[:40]}", [change_finish([seen.room.id], keys, "", primer=paint.id)])
             for paint in primers

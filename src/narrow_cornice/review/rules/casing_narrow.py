@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_trim
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
@@ -29,6 +30,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         measured=f"{seen.size(piece.height.value)} against {seen.size(piece.wants.value)}",
         rule="A casing is as wide as the order's architrave; a third less looks thin (proportion, house rule).",
         risk="The opening loses its frame, and the cornice above looks heavy.",
-        about=(seen.room.id, "trim", "casing"),
+        about=TrimPath(seen.room.id, "casing"),
         fixes=(together(f"Use {wish.text.removesuffix(' mm')}", [change_trim(seen.room.id, "casing", height=wish)]),),
     )

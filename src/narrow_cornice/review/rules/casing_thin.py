@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from narrow_cornice.job.edits.trim_edits import change_room, change_trim
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.trim.profiles import Profile
 
@@ -43,6 +44,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         measured=f"{seen.size(top - casing.projection.value)} short",
         rule="A casing is thicker than the skirting's top member, or a plinth block stands between (proportion).",
         risk="The skirting stands proud of the casing and shows its end.",
-        about=(seen.room.id, "trim", "casing"),
+        about=TrimPath(seen.room.id, "casing"),
         fixes=tuple(fixes),
     )

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.job.edits.finish_edits import change_finish
+from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen
 
 WALLS = ("upper wall", "lower wall", "frieze")
@@ -39,6 +40,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             measured=f"{len(repairs)} to repair: " + ", ".join(one.mark.kind for one in repairs),
             rule="Patches and bare stuff are primed before they are painted (finishes).",
             risk="A patch drinks the first coat and shows through the last.",
-            about=(seen.room.id, "finish", keys[0]),
+            about=SurfacePath.by_key(seen.room.id, keys[0]),
             fixes=(change_finish([seen.room.id], keys, f"Call it {state}", state=state),),
         )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 
 
@@ -51,5 +52,5 @@ def _finding(key: str, says: str, measured: str, grade: Grade = "worth a thought
         measured=measured,
         rule="Coats follow one another as they dry (house rule: coats in a day); the maker's sheet decides.",
         risk="A date that cannot be kept is better talked about now.",
-        about=("brief",),
+        about=BriefPath(),
     )

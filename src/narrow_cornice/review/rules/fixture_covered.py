@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from narrow_cornice.derived.trimwork.lying import trim_rects
+from narrow_cornice.job.paths import FixturePath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.survey.faces import Rect
 
@@ -34,7 +35,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 measured=f"its middle is {seen.size(fixture.height.mm)} above the floor",
                 rule="Sockets and switches stay in reach, grilles and vents stay open (cautions).",
                 risk="Moving one is work for a licensed electrician; cutting trim round it shows.",
-                about=(seen.room.id, "fixture", fixture.id),
+                about=FixturePath(seen.room.id, fixture.id),
             )
 
 

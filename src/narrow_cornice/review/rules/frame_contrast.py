@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.colour.tones import lightness
 from narrow_cornice.job.edits import change_finish
+from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 DISAPPEARS = 10  # ΔL* under which one colour disappears in another
@@ -46,6 +47,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         measured=f"ΔL* {contrast:.0f}; over {limit:.0f} outlines",
         rule="Under 10 it disappears, 10 to 35 defines, over 35 outlines (schools: as the wall, dark too, contrast).",
         risk="The window looks smaller. As the wall keeps it large.",
-        about=(seen.room.id, "opening", worst.id),
+        about=OpeningPath(seen.room.id, worst.id),
         fixes=tuple(fixes),
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.brief import OwnRule
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, JobSeen
 
 
@@ -28,5 +29,5 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             measured="a rule of the house, in words",
             rule="House rules fix what is seen from the street, quiet hours and the like (brief).",
             risk="Work against them is stopped or undone.",
-            about=("brief",),
+            about=BriefPath(),
         )

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_trim
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
-from narrow_cornice.trim.fitted import MEMBER_PREFIX
+from narrow_cornice.trim.choices import MEMBER_PREFIX
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -38,6 +39,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         measured=f"{seen.size(size)} of the {seen.size(whole)} the order gives the cornice",
         rule="Principal rooms take the whole cornice, or a crown answered by a picture rail (rank of the room).",
         risk="The wall seems to end too early; a bigger crown would only look clumsy.",
-        about=(room, "trim", "cornice"),
+        about=TrimPath(room, "cornice"),
         fixes=tuple(fixes),
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_finish
+from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
@@ -43,6 +44,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         measured=", ".join([listed, *fixed.values()]) + ", and the floor",
         rule="Three to four colours in all, wood counted (house rule: colours wished in a room).",
         risk="The room reads as a collection; another tin of each.",
-        about=(seen.room.id, "finish", keys[least][0]),
+        about=SurfacePath.by_key(seen.room.id, keys[least][0]),
         fixes=(together(f"Paint {names[least][:30]} as {names[most][:30]}", [change]),),
     )

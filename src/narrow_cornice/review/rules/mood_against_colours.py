@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterator, Sequence
 
 from narrow_cornice.colour.tones import lab, light_reflectance
 from narrow_cornice.derived.coated.coatings import Coated
+from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.job.styles import Measure, Mood, moods
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.review.rules.permission_missing import WALLS
@@ -37,7 +38,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             measured=f"{mood.measure} {value:.0f}, where {word} asks for {side}",
             rule=f"{word[:1].upper()}{word[1:]}: {mood.words} (styles table).",
             risk="The client asked for a feeling, and gets a colour.",
-            about=(seen.room.id, "finish", next(one.surface.key for one in coloured if one.surface.group in WALLS[:2])),
+            about=SurfacePath.by_key(
+                seen.room.id, next(one.surface.key for one in coloured if one.surface.group in WALLS[:2])
+            ),
         )
 
 

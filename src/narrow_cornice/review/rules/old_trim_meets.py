@@ -10,6 +10,7 @@ from narrow_cornice.job.edits.thing_edits import change_thing
 from narrow_cornice.job.edits.trim_edits import change_trim
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import TrimThere
+from narrow_cornice.job.paths import TrimTherePath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.trim.choices import TrimKind
 
@@ -111,6 +112,6 @@ def _finding(
         measured=f"{seen.size(abs(one - other))} apart{proud}",
         rule="Trim has one height on every wall, or it is stated where it changes (trim).",
         risk="A step in the corner is the first thing seen. Match, replace, or meet on a block.",
-        about=(seen.room.id, "there", thing_id),
+        about=TrimTherePath(seen.room.id, thing_id),
         fixes=fixes,
     )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.trim.runs import height_on
 
@@ -25,7 +26,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             measured=measured,
             rule="An opening with its casing lies within its wall, below the ceiling, and beside the next (measure).",
             risk="Areas and runs of this wall are counted only as far as the wall goes.",
-            about=(seen.room.id, "opening", opening_id),
+            about=OpeningPath(seen.room.id, opening_id),
         )
 
     for face in seen.measured.faces:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.measured.envelopes import fit_of
+from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.review.finding import Finding, RoomSeen
 
 
@@ -30,5 +31,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             measured=f"reach {seen.size(lowest.reach.mm)}, place {seen.size(fit.height.value)} high{steps}",
             rule="Daily things lie between knee and eye, light and rare things above (brief, built-ins).",
             risk="What cannot be reached is not used, or is climbed for.",
-            about=(seen.room.id, "recess", recess.id),
+            by_brief=True,
+            about=RecessPath(seen.room.id, recess.id),
         )

@@ -7,8 +7,9 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from narrow_cornice.job.brief import Permit
-from narrow_cornice.job.edits.brief_edits import HOUSE, set_brief
+from narrow_cornice.job.edits.brief_edits import set_brief
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
 ONLY_WHERE_ASKED: tuple[Permit, ...] = ("change what the street sees",)  # most streets have no say in a reveal
@@ -47,7 +48,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         grade: Grade = "will not fit" if state == "refused" else "worth a thought"
         fixes: tuple[Edit, ...] = ()
         if permission is not None:
-            given = set_brief((HOUSE, "permissions", permission.id, "state"), "given", "mm")
+            given = set_brief(BriefPath("", "permissions", permission.id, "state"), "given", "mm")
             fixes = (replace(given, title="It was given"),) if state != "refused" else ()
         yield Finding(
             key=f"permission missing:{seen.room.id}:{what}",
@@ -59,6 +60,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             measured=shown,
             rule="Ask before walls are painted, floors changed or holes made in what is not one's own (brief).",
             risk="Work that was not permitted is undone at one's own cost.",
-            about=(seen.room.id, "brief", "permissions"),
+            by_brief=True,
+            about=BriefPath(seen.room.id, "permissions"),
             fixes=fixes,
         )

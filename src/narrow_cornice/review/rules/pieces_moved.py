@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.measured.carrying import passage
+from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 from narrow_cornice.units.lengths import show_length
 
@@ -51,5 +52,6 @@ def _finding(key: str, room_id: str, room: str, says: str, measured: str, grade:
         measured=measured,
         rule="A piece that moves stands in both rooms' lists and must be carried there (brief, ways in).",
         risk="It is found out on the day, on the stair.",
-        about=(room_id, "brief", "pieces"),
+        by_brief=True,
+        about=BriefPath(room_id, "furnishings"),
     )

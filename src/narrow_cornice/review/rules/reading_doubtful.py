@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.derived.measured.surveys import doubts_of
 from narrow_cornice.job.edits.survey_edits import set_aside
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import Read
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.survey.doubt import DOUBTFUL
 
@@ -18,7 +19,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         words = observed.words[:1].upper() + observed.words[1:]
         angle = observed.kind in ("angle", "assumed")
         off = f"{abs(doubt.off):.1f}°" if angle else seen.size(abs(doubt.off))
-        if observed.kind == "assumed":
+        if observed.kind == "assumed" or not isinstance(observed.about, Read):
             says = f"{words}, is {off} off what the readings make it"
             risk = "Trim cut for a square corner will gape. Read the angle, or let the corner follow."
             fixes: tuple[Edit, ...] = ()
@@ -27,7 +28,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             risk = "A unit or a run cut to this reading may not go in."
             fixes = (set_aside(observed.about, observed.words),)
         yield Finding(
-            key=f"reading doubtful:{seen.room.id}:{':'.join(observed.about[1:])}",
+            key=f"reading doubtful:{':'.join(observed.about.parts)}",
             grade="will not fit" if observed.kind != "assumed" else "will show",
             room_id=seen.room.id,
             room=seen.room.name,
@@ -36,6 +37,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             measured=f"{abs(doubt.standardised):.1f} standard deviations from what all other readings say",
             rule=f"A reading further than {DOUBTFUL:g} is one in a thousand by chance (data snooping).",
             risk=risk,
-            about=observed.about[:3],
+            about=observed.about.thing,
             fixes=fixes,
         )

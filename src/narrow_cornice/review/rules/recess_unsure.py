@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.derived.measured.carrying import passage
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.job.measured import Backing
+from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
 WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
@@ -52,5 +53,5 @@ def _finding(
         measured=measured,
         rule="A carcass is never drawn wider than the recess at 95 %, stands on structure, and comes in (measure).",
         risk=risk or "What is not read is given away as filler, or does not go in.",
-        about=(seen.room.id, "recess", recess_id),
+        about=RecessPath(seen.room.id, recess_id),
     )

@@ -6,6 +6,7 @@ import itertools
 from collections.abc import Iterator
 
 from narrow_cornice.derived.measured.house import house_of, overlap
+from narrow_cornice.job.paths import FloorPath, InRoom, OpeningPath
 from narrow_cornice.review.finding import Finding, JobSeen
 
 FAR_OFF = 60.0  # mm
@@ -26,7 +27,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 room.name,
                 f"{opening.name[:40]} does not meet itself in the {beyond.name[:40]}",
                 f"{door.miss:.0f} mm apart",
-                (room.id, "opening", opening.id),
+                OpeningPath(room.id, opening.id),
             )
     for one, other in itertools.combinations(house.rooms, 2):
         if one[1].group != other[1].group:
@@ -40,11 +41,11 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 first.name,
                 f"By their doors, {first.name[:40]} and {second.name[:40]} would lie over one another",
                 f"{area:.1f} m² of both",
-                (first.id, "floor"),
+                FloorPath(first.id),
             )
 
 
-def _finding(key: str, room_id: str, room: str, says: str, measured: str, about: tuple[str, ...]) -> Finding:
+def _finding(key: str, room_id: str, room: str, says: str, measured: str, about: InRoom) -> Finding:
     return Finding(
         key=f"rooms meet:{key}",
         grade="worth a thought",

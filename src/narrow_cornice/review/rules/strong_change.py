@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_finish
+from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
@@ -28,7 +29,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         f"{seen.rules.value('hidden_difference'):g} hides",
         rule="A strong colour change needs a tinted primer or more coats (Kubelka–Munk layer, handbook of coatings).",
         risk="The old colour warms or greys the new one, most in daylight.",
-        about=(seen.room.id, "finish", keys[0]),
+        about=SurfacePath.by_key(seen.room.id, keys[0]),
         fixes=tuple(
             together(
                 f"Prime with {paint.name[:40]}, tinted", [change_finish([seen.room.id], keys, "", primer=paint.id)]

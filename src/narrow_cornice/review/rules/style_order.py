@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.job.edits.trim_edits import change_room, choose_order
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.job.styles import styles
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.trim.orders import orders
@@ -36,6 +37,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         measured=f"style: {name}",
         rule="A style suggests an order, heavy to light; it is a suggestion (styles table).",
         risk="Trim of another weight speaks against everything else in the room.",
-        about=(seen.room.id, "trim", "cornice"),
+        by_brief=True,
+        about=TrimPath(seen.room.id, "cornice"),
         fixes=(together(f"Use {wanted}", steps),),
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import change_trim
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 _USUAL = {
@@ -38,6 +39,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             measured=size,
             rule=f"Nothing under {seen.size(least)} (house rule: least thickness of trim).",
             risk="No shadow line, and nothing for the casing or floor to die against.",
-            about=(seen.room.id, "trim", piece.kind),
+            about=TrimPath(seen.room.id, piece.kind),
             fixes=(fix,),
         )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.job.edits import mark_for_mixing
+from narrow_cornice.job.paths import LinePath
 from narrow_cornice.review.finding import Finding, JobSeen, together
 
 
@@ -26,6 +27,6 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             measured=line.bought_as,
             rule="Tins of one colour differ a little: pour them together before starting (left-over and mixing).",
             risk="A visible step where one tin ends and the next begins.",
-            about=("order", line.key),
+            about=LinePath(line.key),
             fixes=(together("Mark for mixing", [mark_for_mixing(line.key, True, line.name)]),),
         )

@@ -9,6 +9,7 @@ from narrow_cornice.job.edits.trim_edits import change_trim
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, JobSeen
 from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Fitted
@@ -64,7 +65,7 @@ def _meeting(seen: JobSeen, room: Room, other: Room, opening: str, name: str, ki
         measured=f"{shown(apart)} apart",
         rule="Trim keeps one height through an open doorway, or it is stated where it changes (trim).",
         risk="Both are seen at once, and the step reads as a mistake.",
-        about=(room.id, "trim", kind),
+        about=TrimPath(room.id, kind),
         fixes=_fixes(room, other, kind, here, there),
     )
 

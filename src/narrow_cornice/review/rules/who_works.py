@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.coated.repairs import room_repairs
+from narrow_cornice.job.paths import MarkPath
 from narrow_cornice.review.finding import Finding, RoomSeen
 
 A_DAY = 6.0  # hours of repairs in one room that are more than a day for somebody who does it seldom
@@ -32,5 +33,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         rule="Who does the work decides what can be asked of it (brief); dust, height and old coatings are for those "
         "who are equipped and, where the local code says so, certified.",
         risk="Half-done repairs stop everything that comes after them.",
-        about=(seen.room.id, "mark", (heavy or list(repairs))[0].mark.id),
+        by_brief=True,
+        about=MarkPath(seen.room.id, (heavy or list(repairs))[0].mark.id),
     )

@@ -1,1 +1,0 @@
-"""What the bench shows for each kind of thing, as rows."""

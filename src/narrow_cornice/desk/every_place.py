@@ -1,0 +1,12 @@
+"""The places of the work in their order: whoever shows, finds, prints or counts them reads them here."""
+
+from __future__ import annotations
+
+from narrow_cornice.desk.place import Place
+from narrow_cornice.desk.places.bought.place import PLACE as BOUGHT
+from narrow_cornice.desk.places.brief.place import PLACE as BRIEF
+from narrow_cornice.desk.places.finishes.place import PLACE as FINISHES
+from narrow_cornice.desk.places.measure.place import PLACE as MEASURE
+from narrow_cornice.desk.places.trim.place import PLACE as TRIM
+
+PLACES: tuple[Place, ...] = (BRIEF, MEASURE, TRIM, FINISHES, BOUGHT)

@@ -1,0 +1,103 @@
+"""Handing out: what is asked, where it goes, and the writing of it aside; what every drawing can be handed out as."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtWidgets import QFileDialog, QWidget
+
+from narrow_cornice.desk.session import Session
+from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job.file import write_whole
+
+
+class HandingOut:
+    """Asks where something goes and writes it on the runner; the window is told how it went.
+
+    ``parent`` is what its dialogs belong to; ``drawn`` returns the drawing that is looked at, None where there is none.
+    """
+
+    def __init__(self, session: Session, parent: QWidget, drawn: Callable[[], Drawing | None]) -> None:
+        self.session = session
+        self.parent = parent
+        self._drawn = drawn
+
+    def write(self, path: Path, content: Callable[[], bytes]) -> None:
+        """Make the content and write it whole, aside."""
+
+        def work() -> Path:
+            write_whole(path, content())
+            return path
+
+        self.session.runner.run(
+            f"Writing {path.name}",
+            work,
+            lambda done: self.session.told.emit(f"Written: {done.name}"),
+            self.session.refused.emit,
+        )
+
+    def tell(self, error: CorniceError | str) -> None:
+        """Tell why something cannot be handed out."""
+        self.session.refused.emit(error)
+
+    def ask(self, title: str, name: str, suffix: str) -> Path | None:
+        """Ask for a file to write to, proposing a name. Returns None where none was chosen."""
+        folder = self.session.path.parent if self.session.path is not None else Path.home()
+        chosen, _ = QFileDialog.getSaveFileName(
+            self.parent, title, str(folder / f"{file_name(name)}.{suffix}"), f"{suffix.upper()} (*.{suffix})"
+        )
+        if not chosen:
+            return None
+        path = Path(chosen)
+        return path if path.suffix else path.with_suffix(f".{suffix}")
+
+    def ask_folder(self, title: str) -> Path | None:
+        """Ask for a folder. Returns None where none was chosen."""
+        chosen = QFileDialog.getExistingDirectory(self.parent, title)
+        return Path(chosen) if chosen else None
+
+    def drawing_pdf(self) -> None:
+        """Hand out the drawing that is looked at as PDF."""
+        drawing, job = self._drawn(), self.session.job
+        if drawing is None or not drawing.marks:
+            self.tell("There is no drawing to print yet.")
+            return
+        path = self.ask("This sheet", drawing.title, "pdf")
+        if path is not None:
+            from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+
+            self.write(path, lambda: drawings_pdf([drawing], job))
+
+    def drawing_svg(self) -> None:
+        """Hand out the drawing that is looked at as SVG, to a scale that fits A4."""
+        drawing = self._drawn()
+        if drawing is None or not drawing.marks:
+            self.tell("There is no drawing to hand out yet.")
+            return
+        path = self.ask("This drawing", drawing.title, "svg")
+        if path is not None:
+            from narrow_cornice.exchange.pdf_sheets import fitting_scale
+            from narrow_cornice.exchange.svg_drawing import svg_drawing
+
+            scale = fitting_scale(drawing, 280, 170)
+            self.write(path, lambda: svg_drawing(drawing, scale).encode("utf-8"))
+
+    def drawing_dxf(self) -> None:
+        """Hand out the drawing that is looked at as DXF, in millimetres, in layers."""
+        drawing = self._drawn()
+        if drawing is None or not drawing.marks:
+            self.tell("There is no drawing to hand out yet.")
+            return
+        path = self.ask("This drawing", drawing.title, "dxf")
+        if path is not None:
+            from narrow_cornice.exchange.dxf_drawing import drawing_dxf
+
+            self.write(path, lambda: drawing_dxf(drawing))
+
+
+def file_name(name: str) -> str:
+    """Return a job's name as a file can have it."""
+    clean = "".join(sign if sign.isalnum() or sign in " -_" else "_" for sign in name[:60]).strip()
+    return clean or "job"

@@ -1,0 +1,60 @@
+"""The leaves that several places share: drawings of a room by the view that looks at it."""
+
+from __future__ import annotations
+
+from narrow_cornice.desk.place import Leaf
+from narrow_cornice.desk.view import View
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.envelope import envelope_drawing
+from narrow_cornice.drawing.marks import About, Drawing
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.strip import wall_strip
+from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import AcrossPath, MemberPath, RecessPath, StockOfferPath, TrimPath
+from narrow_cornice.trim.choices import MEMBERED, TrimKind
+
+
+def kind_selected(selected: About) -> TrimKind:
+    """Return the kind of trim that is selected, the cornice where none is."""
+    return selected.kind if isinstance(selected, TrimPath | MemberPath | StockOfferPath) else MEMBERED
+
+
+def member_selected(selected: About) -> str:
+    """Return the member of the cornice that is selected, empty for none."""
+    if isinstance(selected, TrimPath | StockOfferPath):
+        return selected.member
+    return selected.stack if isinstance(selected, MemberPath) and selected.kind == MEMBERED else ""
+
+
+def _unfolded(job: Job, view: View, room: Room) -> Drawing:
+    return unfolded_room(room, job.house_rules, job.colours, job.settings, view.turn)
+
+
+def _plan(job: Job, view: View, room: Room) -> Drawing:
+    return room_plan(room, job.house_rules, job.settings, view.turn)
+
+
+def _wall(job: Job, view: View, room: Room) -> Drawing:
+    return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id, job.pictures)
+
+
+def _section(job: Job, view: View, room: Room) -> Drawing:
+    selected = view.selected
+    if isinstance(selected, RecessPath | AcrossPath):
+        recess = selected.id if isinstance(selected, RecessPath) else selected.recess
+        return envelope_drawing(room, job.house_rules, job.settings, recess)
+    whole = not isinstance(selected, MemberPath)
+    return trim_section(room, job.house_rules, job.settings, kind_selected(selected), False, whole)
+
+
+def _strip(job: Job, view: View, room: Room) -> Drawing:
+    return wall_strip(room, job.house_rules, job.colours, job.settings)
+
+
+UNFOLDED = Leaf("unfolded", "Unfolded", _unfolded)
+PLAN = Leaf("plan", "Plan", _plan)
+WALL = Leaf("elevation", "Wall", _wall)
+SECTION = Leaf("section", "Section", _section)
+STRIP = Leaf("strip", "Strip", _strip)

@@ -1,1 +1,0 @@
-"""One page for each place of the work."""

@@ -1,0 +1,173 @@
+"""To buy: slips, one for each shop or room; a tick is a pencil stroke."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QScrollArea, QToolButton, QVBoxLayout, QWidget
+
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.place import Desk
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.places.bought.handing_out import list_to_buy
+from narrow_cornice.desk.places.bought.slips import LineRow, Slip
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.job import edits
+from narrow_cornice.job.paths import LinePath
+from narrow_cornice.units.show import show_money
+
+
+class BoughtPage(PlacePage):
+    """The list to buy from."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__(desk.out)
+        self._session = desk.bench.session
+        self._theme = theme = desk.bench.theme
+        self.by_room = False
+        self._lines: dict[int, LineToBuy] = {}
+        lay = QVBoxLayout(self)
+        lay.setContentsMargins(10, 6, 10, 8)
+        top = QHBoxLayout()
+        group = QButtonGroup(self)
+        for words, by_room in (("By shop", False), ("By room", True)):
+            leaf = QToolButton()
+            leaf.setText(words)
+            leaf.setProperty("leaf", True)
+            leaf.setCheckable(True)
+            leaf.setChecked(by_room == self.by_room)
+            leaf.clicked.connect(lambda _=False, one=by_room: self._group(one))
+            group.addButton(leaf)
+            top.addWidget(leaf)
+        top.addStretch(1)
+        for words, kind in (("Print sheet as PDF", "pdf"), ("List as CSV", "csv")):
+            button = QPushButton(words)
+            button.clicked.connect(lambda _=False, one=kind: list_to_buy(self.out, one, self.by_room))
+            top.addWidget(button)
+        lay.addLayout(top)
+        self._note = plain_label()
+        self._note.setWordWrap(True)
+        self._note.setStyleSheet(f"color: {theme.roles['ochre']};")
+        lay.addWidget(self._note)
+        area = self._area = QScrollArea()
+        area.setWidgetResizable(True)
+        body = QWidget()
+        body.setObjectName("slipbody")
+        self._slips_lay = QVBoxLayout(body)
+        self._slips_lay.setContentsMargins(2, 2, 8, 2)
+        self._slips_lay.setSpacing(12)
+        self._slips_lay.addStretch(1)
+        area.setWidget(body)
+        lay.addWidget(area, 1)
+        self.slips: list[Slip] = []
+        self._shown_for: About = None
+        self._going = QTimer(self)
+        self._going.setSingleShot(True)
+        self._going.setInterval(30)
+        self._going.timeout.connect(self.go_to_selected)
+
+    def _group(self, by_room: bool) -> None:
+        self.by_room = by_room
+        self.refresh()
+
+    def focus_drawing(self) -> None:
+        """Give the first line the keyboard."""
+        if self.slips and self.slips[0].rows:
+            self.slips[0].rows[0].setFocus()
+
+    def parts(self) -> list[QWidget]:
+        """Return the first line."""
+        return list(self.slips[0].rows[:1]) if self.slips else []
+
+    def print_sheet(self) -> None:
+        """Put the list on paper."""
+        list_to_buy(self.out, "pdf", self.by_room)
+
+    def refresh(self) -> None:
+        """Show what is to be bought now."""
+        job = self._session.job
+        everything = to_buy(job)
+        money = f" {job.settings.money[:12]}" if job.settings.money else ""
+        notes = []
+        if not everything.lines:
+            notes.append("Nothing to buy yet: measure a room, choose its trim, give its surfaces their paint.")
+        if everything.waiting:
+            notes.append(
+                f"Not in this list, since not yet measured: {', '.join(name[:40] for name in everything.waiting)}."
+            )
+        if everything.unsold:
+            notes.append(f"No stock is known for: {', '.join(name[:60] for name in everything.unsold)}.")
+        self._note.setText(" ".join(notes))
+        self._note.setVisible(bool(notes))
+        if self.by_room:
+            groups = [
+                (
+                    room.name,
+                    [line for line in everything.lines if any(one == room.id for one, _, _ in line.shares)],
+                    room.id,
+                )
+                for room in job.rooms
+            ]
+            groups = [group for group in groups if group[1]]
+        else:
+            groups = [(shop, lines, "") for shop, lines in everything.shops()]
+        while len(self.slips) < len(groups):
+            slip = Slip(self._theme)
+            self.slips.append(slip)
+            self._slips_lay.insertWidget(len(self.slips) - 1, slip)
+        for slip in self.slips[len(groups) :]:
+            self._slips_lay.removeWidget(slip)
+            slip.hide()
+            slip.deleteLater()
+        del self.slips[len(groups) :]
+        for slip, (name, lines, room_id) in zip(self.slips, groups, strict=True):
+            slip.name.setText(name[:200])
+            price = sum(line.share_of_price(room_id) if room_id else line.price for line in lines)
+            slip.sum.setText(f"{show_money(price)}{money}")
+            for index, line in enumerate(lines):
+                row = slip.row(index, self._connect)
+                self._lines[id(row)] = line
+                row.show_line(
+                    line,
+                    *self._words(line, room_id),
+                    tick_state(job, line),
+                    self._session.view.selected == LinePath(line.key),
+                )
+            slip.keep(len(lines))
+            slip.settle()
+        self._slips_lay.activate()  # so that the first sight of many lines is not squeezed into the sheet
+        if self._session.view.selected != self._shown_for:
+            self._shown_for = self._session.view.selected
+            self._going.start()
+
+    def go_to_selected(self) -> None:
+        """Bring the line that is selected into sight, once the sheet has taken its room."""
+        body, view, bar = self._area.widget(), self._area.viewport(), self._area.verticalScrollBar()
+        if body is None or view is None or bar is None:
+            return
+        if self.isVisible() and bar.maximum() == 0 and body.sizeHint().height() > view.height():
+            self._going.start()
+            return
+        for slip in self.slips:
+            for row in slip.rows:
+                if self._session.view.selected == LinePath(self._lines[id(row)].key):
+                    self._area.ensureWidgetVisible(row, 0, 60)
+                    return
+
+    def _words(self, line: LineToBuy, room_id: str) -> tuple[str, str]:
+        unit = self._session.job.settings.unit
+        if room_id:
+            share = next(amount for one, _, amount in line.shares if one == room_id)
+            return f"{line.shown(share.value, unit)} of {line.bought_as}", show_money(line.share_of_price(room_id))
+        needed, left = line.shown(line.needed.value, unit), line.shown(line.left, unit)
+        return f"{line.bought_as} for {needed}, {left} left over", show_money(line.price)
+
+    def _connect(self, row: LineRow) -> None:
+        row.clicked.connect(lambda: self._session.select(LinePath(self._lines[id(row)].key)))
+        row.ticked.connect(lambda: self.tick(self._lines[id(row)]))
+
+    def tick(self, line: LineToBuy) -> None:
+        """Tick a line off, or take the tick away; a tick that no longer fits is renewed."""
+        state = tick_state(self._session.job, line)
+        self._session.do(edits.tick(line.key, None if state == "bought" else line.bought_as, line.name))

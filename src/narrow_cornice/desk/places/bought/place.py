@@ -1,0 +1,65 @@
+"""To buy: everything that is bought, by shop or by room, with how bars are cut and what has been ticked off."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import Row
+from narrow_cornice.desk.place import Desk, Export, Picture, Place, RowsOf, Total
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.places.bought.handing_out import list_to_buy
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import LinePath
+
+
+def _page(desk: Desk) -> PlacePage:
+    from narrow_cornice.desk.places.bought.page import BoughtPage
+
+    return BoughtPage(desk)
+
+
+def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    from narrow_cornice.desk.rows.room_rows import order_choices, room_rows
+
+    yield from room_rows(bench, job, room, order_choices)
+
+
+def _rows() -> RowsOf:
+    from narrow_cornice.desk.places.bought.rows import line_rows
+
+    return {LinePath: line_rows}
+
+
+def _found(job: Job) -> Iterator[tuple[str, ThingPath]]:
+    for line in to_buy(job).lines:
+        yield line.name, LinePath(line.key)
+
+
+def _cost(job: Job) -> Figure:
+    return tally(job)["cost"]
+
+
+PLACE = Place(
+    key="bought",
+    name="To buy",
+    letter="Y",
+    group="Specify",
+    page=_page,
+    room_rows=_room_rows,
+    shows=(LinePath,),
+    rows=_rows,
+    found_in_house=_found,
+    hands_out=(
+        Export("List to buy by shop as CSV …", partial(list_to_buy, kind="csv", by_room=False)),
+        Export("List to buy by room as CSV …", partial(list_to_buy, kind="csv", by_room=True)),
+    ),
+    of_all=True,
+    totals=(Total("cost", 40, _cost),),
+    pictures=(Picture("to-buy", {"selected": LinePath("paint:wall-matt:sedge")}),),
+)

@@ -1,0 +1,146 @@
+"""The bench for a line to buy: how much, how it is cut, what it costs."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.trimwork.prices import cut_lengths
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    Caption,
+    NoteRow,
+    Row,
+    TextRow,
+    Title,
+    ToggleRow,
+)
+from narrow_cornice.desk.places.bought.cutting_work import CuttingWork
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.bought import CuttingPlan
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import LinePath
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.units.lengths import parse_length, show_length
+from narrow_cornice.units.show import show_money
+
+
+def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
+    """Yield the rows of a line to buy."""
+    everything = to_buy(job)
+    line = everything.line(path.key)
+    if line is None:
+        yield Title("To buy", job.name[:200])
+        yield NoteRow("This line is no longer wanted.")
+        return
+    yield Title(line.name[:300], f"{everything.shop_of(line)} · {line.why}"[:300])
+    state = tick_state(job, line)
+    yield ToggleRow(
+        "Bought",
+        bool(state),
+        lambda on: bench.do(edits.tick(line.key, line.bought_as if on else None, line.name)),
+    )
+    if state == "changed":
+        yield NoteRow(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_as}.", "rust")
+    if line.kind == "paint" and sum(count for _, count, _ in line.buy) > 1:
+        yield ToggleRow(
+            "Mix the tins before starting",
+            line.key in job.mixing,
+            lambda on: bench.do(edits.mark_for_mixing(line.key, on, line.name)),
+        )
+    if line.kind == "trim":
+        yield from cutting_rows(bench, job, line)
+    left = line.shown(line.left, job.settings.unit)
+    yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
+    yield from bench.working(line.needed)
+    yield Caption("Price")
+    yield bench.figure_row(line.cost, True)
+    yield from bench.findings(lambda finding: finding.about == path)
+
+
+def cutting_of(bench: Bench) -> CuttingWork:
+    """Return the search for the cheapest lengths beside a bench, made and listened to when it is first wanted."""
+    work = bench.work(CuttingWork)
+    if not work.heard:
+        work.heard = True
+
+        def take(key: str, plan: CuttingPlan) -> None:
+            line = to_buy(bench.session.job).line(key)
+            if line is not None:
+                bench.do(edits.keep_cutting_plan(key, plan, line.name))
+            bench.refresh()
+
+        work.better.connect(lambda _: bench.refresh())
+        work.done.connect(take)
+        work.failed.connect(bench.session.refused.emit)
+    return work
+
+
+def cutting_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
+    """Yield how the bars of a line were found, and what can be done about it."""
+    if line.bars is None or line.stock is None:
+        return
+    yield Caption("Cutting")
+    work, money = cutting_of(bench), f" {job.settings.money}".rstrip()
+    kept = job.cutting.get(line.key)
+    bought = sum(bar.stock for bar in line.bars.bars if not bar.owned)
+    metre = line.price / bought * 1000 if bought else 0.0
+    left_over = job.left_over.get(line.key, ())
+    if work.line == line.key:
+        best = work.best
+        if best is not None:
+            yield NoteRow(f"Best so far {show_money(best.price * metre)}{money}, {len(best.bars)} bars …")
+        else:
+            yield NoteRow("Looking for the cheapest lengths …")
+        yield ButtonsRow(("Stop, and keep the best so far",), lambda _: work.stop())
+        return
+    if line.bars.bound is not None:
+        over = line.price - line.bars.bound
+        proven = over < 0.005 * max(1.0, line.price / 1000)
+        least = show_money(line.bars.bound)
+        words = "No plan is cheaper: that is proven." if proven else f"No plan costs less than {least}{money}."
+        yield NoteRow(f"{line.bought_as}. {words}", "verdigris")
+    elif kept is not None:
+        yield NoteRow("The plan that was kept is for other pieces: these are counted quickly, longest first.", "ochre")
+    else:
+        yield NoteRow("Counted quickly, longest first.")
+
+    rules = house_rules_of(job.house_rules)
+
+    def find(_: int, sold: tuple[float, ...] = line.stock.lengths) -> None:
+        pieces = cut_lengths([length for _, length in line.cuts])
+        work.start(line.key, pieces, sold, rules.value("kerf"), left_over)
+        bench.refresh()
+
+    if line.bars.bound is None:
+        yield ButtonsRow(("Find the cheapest lengths",), find)
+    if kept is not None:
+        forget = edits.keep_cutting_plan(line.key, None, line.name)
+        yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget))
+    yield from left_over_rows(bench, job, line, rules.value("least_useful"))
+
+
+def left_over_rows(bench: Bench, job: Job, line: LineToBuy, least: float) -> Iterator[Row]:
+    """Yield the bars of a line that are there already, to be typed, and the off-cuts worth keeping."""
+    settings = job.settings
+
+    def shown(mm: float) -> str:
+        return show_length(mm, settings.unit, step=1, denominator=settings.denominator)
+
+    def typed(text: str) -> bool:
+        try:
+            lengths = [parse_length(part, settings.unit).mm for part in text.split(";") if part.strip()]
+            return bench.do(edits.set_left_over(line.key, lengths, line.name))
+        except CorniceError as error:
+            bench.session.refused.emit(error)
+            return False
+
+    there = job.left_over.get(line.key, ())
+    yield TextRow("Left-overs to use first", "; ".join(shown(one) for one in there), typed)
+    useful = line.bars.useful(least) if line.bars is not None else ()
+    if useful:
+        words = ", ".join(shown(one) for one in useful[:12])
+        yield NoteRow(f"Off-cuts worth keeping, {shown(least)} and more: {words}.")

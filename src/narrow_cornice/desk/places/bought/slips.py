@@ -1,0 +1,163 @@
+"""A slip of what is to be bought, painted: tins drawn as tins and bars as bars."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QSizePolicy, QVBoxLayout
+
+from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.painting import MarkPainter, placed
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.drawing.slips import line_picture
+
+
+class LineRow(QAbstractButton):
+    """One line of a slip, painted: tick box, name, what to buy, why, picture and price."""
+
+    ticked = pyqtSignal()
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self._theme = theme
+        self._line: LineToBuy | None = None
+        self._picture = Drawing("", "", (), (0, 0, 1, 1))
+        self._state = ""
+        self._words = ""
+        self._price = ""
+        self._chosen = False
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def show_line(self, line: LineToBuy, words: str, price: str, state: str, chosen: bool) -> None:
+        """Show a line."""
+        if line is not self._line:
+            self._picture = line_picture(line)
+        self._line, self._words, self._price, self._state, self._chosen = line, words, price, state, chosen
+        self.setAccessibleName(f"{line.name[:200]}: {words}, {price}, {state or 'not bought'}")
+        self.updateGeometry()
+        self.update()
+
+    def sizeHint(self) -> QSize:
+        """Return room for the text, and more for a picture with many bars."""
+        _, top, _, bottom = self._picture.bounds
+        tall = max(70.0 * self._theme.letters, min(190.0, (bottom - top) * self._usual_scale() + 16))
+        return QSize(420, int(tall))
+
+    def minimumSizeHint(self) -> QSize:
+        """Return the same: a line is never squeezed."""
+        return QSize(200, self.sizeHint().height())
+
+    def _usual_scale(self) -> float:
+        return 0.42 if self._line is not None and self._line.kind != "trim" else 0.8
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """Tick when the box is pressed, else select."""
+        assert event is not None
+        if event.position().x() < 36:
+            self.ticked.emit()
+            return
+        super().mousePressEvent(event)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Tick with the space bar, select with Enter."""
+        assert event is not None
+        if event.key() == Qt.Key.Key_Space:
+            self.ticked.emit()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.click()
+        else:
+            super().keyPressEvent(event)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Paint the line."""
+        if self._line is None:
+            return
+        theme, line = self._theme, self._line
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        if self._chosen or self.hasFocus():
+            painter.fillRect(self.rect(), theme.colour("sheet"))
+            painter.fillRect(QRectF(0, 0, 3, self.height()), theme.colour("verdigris"))
+        box = QRectF(14, 14, 14, 14)
+        painter.setPen(QPen(theme.colour("ink"), 1.2))
+        painter.setBrush(theme.colour("paper"))
+        painter.drawRect(box)
+        if self._state:
+            stroke = QPen(theme.colour("rust" if self._state == "changed" else "ink"), 2.2)
+            stroke.setCapStyle(Qt.PenCapStyle.RoundCap)
+            painter.setPen(stroke)
+            painter.drawPolyline(QPolygonF([QPointF(16, 20), QPointF(20, 25), QPointF(32, 8)]))
+        picture_wide = min(280.0, self.width() * 0.34)
+        text_wide = self.width() - 46 - picture_wide - 90
+        name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
+        y = 9.0
+        note = line.why + ("; ticked before, and changed since" if self._state == "changed" else "")
+        for font, text, colour in ((name, line.name, "ink"), (plain, self._words, "ink"), (small, note, "soft")):
+            metrics = QFontMetricsF(font)
+            painter.setFont(font)
+            painter.setPen(theme.colour(colour))
+            elided = metrics.elidedText(text[:400], Qt.TextElideMode.ElideRight, text_wide)
+            painter.drawText(QRectF(46, y, text_wide, metrics.height()), Qt.TextFlag.TextSingleLine, elided)
+            y += metrics.height() + 1
+        painter.setFont(name)
+        painter.setPen(theme.colour("ink"))
+        painter.drawText(QRectF(self.width() - 96, 9, 84, 24), Qt.AlignmentFlag.AlignRight, self._price)
+        self._paint_picture(painter, QRectF(46 + text_wide + 6, 6, picture_wide - 10, self.height() - 12))
+        painter.setPen(QPen(theme.colour("board"), 1))
+        painter.drawLine(QPointF(12, self.height() - 0.5), QPointF(self.width() - 12, self.height() - 0.5))
+
+    def _paint_picture(self, painter: QPainter, room: QRectF) -> None:
+        if self._picture.marks:
+            way = placed(self._picture, room, self._usual_scale(), left=True)
+            MarkPainter(painter, self._theme, way).drawing(self._picture)
+
+
+class Slip(QFrame):
+    """One slip: a shop or a room, its lines and its sum."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self.setObjectName("slip")
+        self._lay = QVBoxLayout(self)
+        self._lay.setContentsMargins(4, 8, 4, 8)
+        self._lay.setSpacing(0)
+        head = QHBoxLayout()
+        head.setContentsMargins(12, 0, 12, 4)
+        self.name = plain_label()
+        self.sum = plain_label()
+        self.name.setStyleSheet(f"font-family: Vollkorn; font-weight: 600; font-size: {13 * theme.letters:.1f}pt;")
+        self.sum.setStyleSheet(f"font-weight: bold; font-size: {11 * theme.letters:.1f}pt;")
+        head.addWidget(self.name)
+        head.addStretch(1)
+        head.addWidget(self.sum)
+        self._lay.addLayout(head)
+        self.rows: list[LineRow] = []
+        self._theme = theme
+
+    def row(self, index: int, made: Callable[[LineRow], None]) -> LineRow:
+        """Return the row at a place, made where it is not there yet."""
+        while len(self.rows) <= index:
+            row = LineRow(self._theme)
+            made(row)
+            self.rows.append(row)
+            self._lay.addWidget(row)
+        return self.rows[index]
+
+    def settle(self) -> None:
+        """Take the room that the rows need now."""
+        self._lay.activate()
+        self.updateGeometry()
+
+    def keep(self, count: int) -> None:
+        """Drop the rows beyond ``count``."""
+        for row in self.rows[count:]:
+            self._lay.removeWidget(row)
+            row.hide()
+            row.deleteLater()
+        del self.rows[count:]

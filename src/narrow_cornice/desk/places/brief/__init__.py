@@ -1,0 +1,1 @@
+"""The brief, written like a letter."""

@@ -1,0 +1,107 @@
+"""Brief: one page for each room, written like a letter of agreement and edited in place."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+
+from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.place import Desk
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.places.brief.handing_out import print_brief
+from narrow_cornice.desk.places.brief.letter import Letter
+from narrow_cornice.drawing.brief_letter import Act, house_letter, room_letter
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.edits.brief_edits import brief_of
+from narrow_cornice.job.paths import BriefPath
+
+PAPER = 780  # pixels: a line longer than this is hard to read
+
+
+class BriefPage(PlacePage):
+    """The brief of the room that is looked at, with the house's part below it."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__(desk.out)
+        self._session, theme = desk.bench.session, desk.bench.theme
+        lay = QVBoxLayout(self)
+        lay.setContentsMargins(10, 6, 10, 8)
+        top = QHBoxLayout()
+        self._title = plain_label()
+        self._title.setStyleSheet(f"font-family: Vollkorn; font-weight: 600; font-size: {15 * theme.letters:.1f}pt;")
+        self._below = plain_label(word="slanted")
+        top.addWidget(self._title)
+        top.addWidget(self._below, 0, Qt.AlignmentFlag.AlignBottom)
+        top.addStretch(1)
+        button = QPushButton("Print the brief to sign as PDF")
+        button.clicked.connect(self.print_sheet)
+        top.addWidget(button)
+        lay.addLayout(top)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        body = QWidget()
+        body.setObjectName("slipbody")
+        row = QHBoxLayout(body)
+        row.setContentsMargins(2, 2, 8, 2)
+        sheet = QFrame()
+        sheet.setObjectName("slip")
+        sheet.setMaximumWidth(int(PAPER * theme.letters))
+        inside = QVBoxLayout(sheet)
+        inside.setContentsMargins(0, 0, 0, 0)
+        self.paragraphs = Letter(theme, self.write, self.act)
+        inside.addWidget(self.paragraphs)
+        row.addStretch(1)
+        row.addWidget(sheet, 20)
+        row.addStretch(1)
+        area.setWidget(body)
+        lay.addWidget(area, 1)
+        self._area = area
+
+    def refresh(self) -> None:
+        """Show the brief as it is now."""
+        job, room = self._session.job, self._session.room()
+        self._title.setText(f"{room.name if room is not None else job.name}"[:80])
+        self._below.setText("what was agreed, and what is still open")
+        self.paragraphs.show_paragraphs(room_letter(job, room) if room is not None else house_letter(job))
+
+    def focus_drawing(self) -> None:
+        """Give the first place to write into the keyboard."""
+        first = self.paragraphs.first_blank()
+        if first is not None:
+            first.setFocus()
+
+    def parts(self) -> list[QWidget]:
+        """Return the first place to write into."""
+        first = self.paragraphs.first_blank()
+        return [first] if first is not None else []
+
+    def print_sheet(self) -> None:
+        """Put the brief on paper, for the client to sign."""
+        print_brief(self.out)
+
+    def write(self, path: BriefPath, text: str) -> bool:
+        """Put what was written or chosen into the brief; return whether it was accepted."""
+        try:
+            return self._session.do(edits.set_brief(path, text, self._session.job.settings.unit))
+        except CorniceError as error:
+            self._session.refused.emit(error)
+            return False
+
+    def act(self, act: Act) -> None:
+        """Add, remove or raise a line, or take its colours."""
+        path = act.path
+        made = {
+            "add": lambda: edits.add_brief_item(path),
+            "remove": lambda: edits.remove_brief_item(path),
+            "raise": lambda: edits.raise_need(path, -1),
+            "take": lambda: edits.take_fixed_colours(path),
+        }[act.what]()
+        if self._session.do(made) and act.what == "add":
+            added = getattr(brief_of(self._session.job, path.room), path.list)[-1]
+            first = {"permissions": "what", "needs": "who"}.get(path.list, "name")
+            place = self.paragraphs.blank(BriefPath(path.room, path.list, added.id, first))
+            if place is not None:
+                place.setFocus()
+                self._area.ensureWidgetVisible(place)

@@ -1,0 +1,109 @@
+"""Finishes: a colour and a paint for every surface, with the schedule and the repairs."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.coated.coatings import Finished, finished_surfaces
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import Row
+from narrow_cornice.desk.leaves import PLAN, SECTION, STRIP, UNFOLDED, WALL
+from narrow_cornice.desk.place import Desk, Export, Picture, Place, RowsOf, SizesOf, Total, WordsOf
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.places.finishes.handing_out import surfaces_csv
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import MarkPath, SplitPath, SurfacePath
+
+
+def _page(desk: Desk) -> PlacePage:
+    from narrow_cornice.desk.places.finishes.page import FinishesPage
+
+    return FinishesPage(desk, PLACE)
+
+
+def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    from narrow_cornice.desk.rows.room_rows import room_rows, two_tone
+
+    yield from room_rows(bench, job, room, two_tone)
+
+
+def _rows() -> RowsOf:
+    from narrow_cornice.desk.places.finishes.rows import finish_rows
+
+    return {SurfacePath: finish_rows}
+
+
+def _sizes() -> SizesOf:
+    from narrow_cornice.desk.places.finishes.sizes import SIZES
+
+    return SIZES
+
+
+def _finished(job: Job, path: SurfacePath) -> Finished | None:
+    room = job.room(path.room)
+    every = finished_surfaces(room, job.house_rules, job.paints, job.colours)
+    return next((one for one in every if one.surface.key == path.key), None)
+
+
+def _surface_words(job: Job, path: SurfacePath) -> str:
+    one = _finished(job, path)
+    if one is None:
+        return ""
+    return f"{one.surface.name[:40]}: {one.colour.name[:40] if one.colour else 'no colour yet'}"
+
+
+def _surface_name(job: Job, path: SurfacePath) -> str:
+    one = _finished(job, path)
+    if one is None:
+        return path.word
+    return one.surface.name + (f", {one.colour.name}" if one.colour else "")
+
+
+def _words() -> WordsOf:
+    return {SurfacePath: _surface_words}
+
+
+def _names() -> WordsOf:
+    return {SurfacePath: _surface_name}
+
+
+def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
+    for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
+        yield one.surface.name, SurfacePath.by_key(room.id, one.surface.key)
+
+
+def _paint(job: Job) -> Figure:
+    return tally(job)["paint"]
+
+
+def _surfaces(job: Job) -> Figure:
+    return tally(job)["surfaces"]
+
+
+PLACE = Place(
+    key="finishes",
+    name="Finishes",
+    letter="F",
+    group="Specify",
+    page=_page,
+    room_rows=_room_rows,
+    shows=(SurfacePath, SplitPath),
+    rows=_rows,
+    sizes=_sizes,
+    words=_words,
+    names=_names,
+    leaves=(UNFOLDED, PLAN, WALL, SECTION, STRIP),
+    first_leaf=UNFOLDED.key,
+    found=_found,
+    hands_out=(Export("Schedule of surfaces as CSV …", surfaces_csv),),
+    totals=(Total("paint", 10, _paint), Total("surfaces", 30, _surfaces)),
+    pictures=(
+        Picture(
+            "finishes", {"sheet": UNFOLDED.key, "room_id": "r2", "selected": SurfacePath("r2", "upper wall", "w5")}
+        ),
+        Picture("strip", {"sheet": STRIP.key, "room_id": "r1", "selected": MarkPath("r1", "k1")}),
+    ),
+)

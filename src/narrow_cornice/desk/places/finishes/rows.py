@@ -1,0 +1,156 @@
+"""The bench for the finish of a surface or of a group of surfaces."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    ChoiceRow,
+    NoteRow,
+    Row,
+    SizeRow,
+    Title,
+)
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Finish, group_and_thing
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import SurfacePath
+
+STATES = (("sound", "sound old paint"), ("patched", "patched"), ("bare", "bare"))
+TEXTURES = ("smooth", "light texture", "heavy", "brick", "rough-sawn")
+METHODS = ("brush", "roller", "spray")
+
+
+def _coated(bench: Bench, room: Room) -> tuple[Coated, ...]:
+    job = bench.session.job
+    return coated_surfaces(room, job.house_rules, job.paints, job.colours)
+
+
+def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
+    """Yield the rows of the finish of a surface, or of every surface of a group."""
+    room, key, group, single = job.room(path.room), path.key, path.group, bool(path.of)
+    coated = [one for one in _coated(bench, room) if one.surface.key == key]
+    if not single:
+        coated = [one for one in _coated(bench, room) if one.surface.group == group]
+    if not coated:
+        yield Title(group.capitalize(), room.name[:200])
+        yield NoteRow("There is no such surface in this room now.")
+        return
+    one = coated[0]
+    many = sum(other.surface.group == group for other in _coated(bench, room))
+    finish = one.finish
+    yield Title(
+        one.surface.name[:200] if single else f"Every {group}",
+        room.name[:100]
+        + (f" · {one.surface.net.shown(job.settings.unit)} net" if single else f" · {len(coated)} surfaces"),
+    )
+    if single and many > 1:
+        words = "This one has a finish of its own" if one.own else f"Shares its finish with {many - 1} more"
+        yield NoteRow(words)
+    keys = (key,) if single and one.own else (group,)
+    yield from _finish_fields(bench, job, room, keys, finish, one)
+    buttons = []
+    if single and many > 1 and not one.own:
+        buttons.append("Give this one its own finish")
+    if single and one.own:
+        buttons.append(f"Finish like every {group}")
+    if len(job.rooms) > 1:
+        buttons.append("Like this in every room")
+    if buttons:
+        yield ButtonsRow(tuple(buttons), lambda index: _spread(bench, job, path, finish, buttons[index]))
+    if single:
+        yield from bench.working(one.litres if one.litres is not None else one.surface.net)
+        if one.primer_litres is not None:
+            yield bench.figure_row(one.primer_litres, False)
+        if one.hiding is not None and one.colour is not None:
+            seen = "nothing is seen of it" if one.hiding.hides else f"ΔE00 {one.hiding.left:.1f} is still seen"
+            yield NoteRow(f"Over the colour there now: after {one.hiding.coats} coats {seen}.")
+    yield from bench.findings(lambda finding: finding.room_id == room.id and isinstance(finding.about, SurfacePath))
+
+
+def _finish_fields(
+    bench: Bench, job: Job, room: Room, keys: tuple[str, ...], finish: Finish, one: Coated
+) -> Iterator[Row]:
+    where = ", ".join(one.surface.name[:40] if group_and_thing(key)[1] else key for key in keys)
+
+    def change(word: str, **fields: object) -> None:
+        bench.do(edits.change_finish([room.id], keys, f"{where}: {word}", **fields))
+
+    colours = (("", "none"), *((colour.id, colour.name) for colour in job.colours))
+    swatches = ("", *(colour.hex for colour in job.colours))
+    names = dict(colours)
+    paints = {paint.id: paint.name for paint in job.paints}
+    yield ChoiceRow(
+        "Colour",
+        colours,
+        finish.colour or "",
+        lambda value: change(names[value][:40], colour=value or None),
+        swatches,
+    )
+    plain = tuple((paint.id, paint.name) for paint in job.paints if not paint.primer)
+    yield ChoiceRow(
+        "Paint",
+        (("", "none"), *plain),
+        finish.paint or "",
+        lambda value: change(paints.get(value, "no paint")[:40], paint=value or None),
+    )
+    shown = str(finish.coats) if finish.coats is not None else ""
+    hint = f"{one.coats.value:g} by rule" if one.coats is not None else "by rule"
+    yield SizeRow("Coats", shown, hint, lambda text: _coats(bench, room, keys, where, text))
+    yield ChoiceRow("State", STATES, finish.state, lambda value: change(value, state=value))
+    primers = tuple((paint.id, paint.name) for paint in job.paints if paint.primer)
+    yield ChoiceRow(
+        "Primer",
+        (("", "none"), *primers),
+        finish.primer or "",
+        lambda value: change(paints.get(value, "no primer")[:40], primer=value or None),
+    )
+    yield ChoiceRow(
+        "Texture",
+        tuple((value, value) for value in TEXTURES),
+        finish.texture,
+        lambda value: change(value, texture=value),
+    )
+    yield ChoiceRow(
+        "Put on by",
+        tuple((value, value) for value in METHODS),
+        finish.method,
+        lambda value: change(value, method=value),
+    )
+    yield ChoiceRow(
+        "Over",
+        (("", "not said"), *colours[1:]),
+        finish.over or "",
+        lambda value: change(f"over {names.get(value, 'nothing known')[:40]}", over=value or None),
+        swatches,
+    )
+
+
+def _coats(bench: Bench, room: Room, keys: tuple[str, ...], where: str, text: str) -> bool:
+    clean = text.strip()
+    if clean and not (clean.isdigit() and 1 <= int(clean[:4]) <= 12):
+        bench.session.refused.emit(
+            CorniceError(
+                f"“{clean[:40]}” is not a number of coats.", where="coats", remedy="1 to 12, or empty for the rule."
+            )
+        )
+        return False
+    coats = int(clean) if clean else None
+    return bench.do(edits.change_finish([room.id], keys, f"{where}: {clean or 'usual'} coats", coats=coats))
+
+
+def _spread(bench: Bench, job: Job, path: SurfacePath, finish: Finish, words: str) -> None:
+    room, key, group = job.room(path.room), path.key, path.group
+    fields = {name: getattr(finish, name) for name in Finish.__struct_fields__}
+    if words.startswith("Give this one"):
+        name = next(one.surface.name for one in _coated(bench, room) if one.surface.key == key)
+        bench.do(edits.change_finish([room.id], [key], f"own finish for {name[:40]}", **fields))
+    elif words.startswith("Finish like"):
+        bench.do(edits.share_finish(room.id, key, group))
+    else:
+        rooms = [one.id for one in job.rooms]
+        bench.do(edits.change_finish(rooms, [group], f"every {group} of the house", **fields))

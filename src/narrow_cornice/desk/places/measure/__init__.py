@@ -1,0 +1,1 @@
+"""Measuring: readings and what is on the walls."""

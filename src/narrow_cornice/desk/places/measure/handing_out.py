@@ -1,0 +1,85 @@
+"""What is handed out here: drawings of a room, its readings, sheets to measure on."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.desk.handing_out import HandingOut, file_name
+from narrow_cornice.desk.leaves import kind_selected
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.strip import wall_strip
+from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.trim.choices import TrimKind
+
+
+def room_pdf(out: HandingOut) -> None:
+    """Hand out every drawing of the room as one PDF."""
+    room, job = out.session.room(), out.session.job
+    if room is None or measured_room(room, job.house_rules).fault:
+        out.tell("This room has no drawings yet: it is not measured.")
+        return
+    path = out.ask("The room's drawings", f"{room.name} drawings", "pdf")
+    turn = out.session.view.turn
+    kind = kind_selected(out.session.view.selected)
+    if path is not None:
+        from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+
+        out.write(path, lambda: drawings_pdf(every_drawing(job, room, turn, kind), job))
+
+
+def room_dxf(out: HandingOut) -> None:
+    """Hand out the plan and every wall of the room as DXF files in a folder."""
+    room, job = out.session.room(), out.session.job
+    if room is None or measured_room(room, job.house_rules).fault:
+        out.tell("This room has no drawings yet: it is not measured.")
+        return
+    folder = out.ask_folder("A folder for the drawings")
+    if folder is None:
+        return
+    from narrow_cornice.exchange.dxf_drawing import drawing_dxf
+
+    drawings = every_drawing(job, room, out.session.view.turn, "cornice")
+    for drawing in drawings[1 : 2 + len(room.measured.walls)]:
+        path = folder / f"{file_name(drawing.title)}.dxf"
+        out.write(path, partial(drawing_dxf, drawing))
+
+
+def readings_csv(out: HandingOut) -> None:
+    """Hand out the readings of the room as a table that can be brought in again."""
+    room = out.session.room()
+    if room is None:
+        out.tell("There is no room yet.")
+        return
+    path = out.ask("The readings", f"{room.name} readings", "csv")
+    if path is not None:
+        from narrow_cornice.exchange.readings_csv import readings_table
+
+        out.write(path, lambda: readings_table(room).encode("utf-8"))
+
+
+def measuring_sheets(out: HandingOut) -> None:
+    """Hand out blank sheets to take to site, named after the rooms and openings."""
+    job = out.session.job
+    path = out.ask("Measuring sheets", f"{job.name} measuring sheets", "pdf")
+    if path is not None:
+        from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
+
+        out.write(path, lambda: measuring_sheets_pdf(job))
+
+
+def every_drawing(job: Job, room: Room, turn: float, kind: TrimKind) -> list[Drawing]:
+    """Return the unfolded room, its plan, every wall and the section of a kind of trim."""
+    drawings = [
+        unfolded_room(room, job.house_rules, job.colours, job.settings, turn),
+        room_plan(room, job.house_rules, job.settings, turn),
+    ]
+    for side in room.measured.walls:
+        drawings.append(wall_elevation(room, job.house_rules, job.colours, job.settings, side.id, job.pictures))
+    drawings.append(wall_strip(room, job.house_rules, job.colours, job.settings))
+    section = trim_section(room, job.house_rules, job.settings, kind, False)
+    return [*drawings, section] if section.marks else drawings

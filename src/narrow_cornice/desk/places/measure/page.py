@@ -1,0 +1,503 @@
+"""Measure: the plan takes shape as readings are typed, side by side, in the order a person walks."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from functools import partial
+from typing import TYPE_CHECKING, Any, Literal
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QComboBox, QInputDialog
+
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.surveys import doubts_of
+from narrow_cornice.derived.measured.widths import width_name
+from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine, size_cell
+from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
+from narrow_cornice.desk.places.measure.offers import offers, put
+from narrow_cornice.desk.places.measure.sizes import offset_name
+from narrow_cornice.desk.places.measure.survey_rows import assumed_in_words, assumption_typed
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.size_field import SizeField
+from narrow_cornice.drawing.marks import About
+from narrow_cornice.drawing.photographs import sight_of
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.instruments.meter_lines import MeterReading
+from narrow_cornice.job import edits
+from narrow_cornice.job.edits import Edit
+from narrow_cornice.job.measured import CornerOffset, Diagonal, WallAsRead, WallWidth
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import (
+    AskedDiagonalPath,
+    DiagonalPath,
+    HeightPath,
+    OffsetPath,
+    OpeningPath,
+    Read,
+    SurfacePath,
+    ThingPath,
+    WallPath,
+    WidthPath,
+)
+from narrow_cornice.survey.plan import Plan, corner_name
+from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
+from narrow_cornice.units.lengths import Length, parse_length, show_length
+
+if TYPE_CHECKING:
+    from narrow_cornice.desk.places.measure.laser_port import LaserPort
+
+
+METER = "meter on a port …"
+
+
+def _wall_readings(room_id: str, wall_id: str, name: str, given: Sequence[Reading]) -> Edit:
+    return edits.set_readings(room_id, wall_id, given, name)
+
+
+def _diagonal_readings(room_id: str, one: Diagonal, words: str, given: Sequence[Reading]) -> Edit:
+    return edits.put_diagonal(room_id, one.first, one.second, given, words)
+
+
+def _offset_readings(room_id: str, one: CornerOffset, words: str, given: Sequence[Reading]) -> Edit:
+    return edits.put_offset(room_id, one.of, one.start, one.end, given, words)
+
+
+def _width_readings(room_id: str, one: WallWidth, words: str, given: Sequence[Reading]) -> Edit:
+    return edits.put_width(room_id, one.wall, one.other, one.level, one.place, given, words)
+
+
+class MeasurePage(DrawingPage):
+    """The survey of a room: its walls, corners, diagonals and heights as read, its openings."""
+
+    def __init__(self, desk: Desk, place: Place) -> None:
+        super().__init__(desk, place)
+        theme = self.theme
+        self.walls = RuledSheet(
+            ("Wall", "Read", "More readings", "Corner at its end", "Angle read", "Adjusted", "±", "Moved by"),
+            theme,
+            "Walls as read",
+            2,
+        )
+        self.ways = RuledSheet(
+            ("Between", "Read", "More readings", "Adjusted", "Moved by", "Against the others"), theme, "Across", 2
+        )
+        self.heights = RuledSheet(
+            ("Height", "Read", "By wall", "At", "Instrument", "Off the mean"), theme, "Ceiling heights", 1
+        )
+        self.openings = RuledSheet(
+            ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
+        )
+        self.found = FoundSheets(self.bench)
+        self.add_sheets(
+            [
+                ("Walls", self.walls),
+                ("Across", self.ways),
+                ("Heights", self.heights),
+                ("Openings", self.openings),
+                ("On the walls", self.found.things),
+                ("Built-ins", self.found.places),
+                ("Ways in", self.found.ways_in),
+            ]
+        )
+        self._instrument = QComboBox()
+        self._instrument.addItems([*INSTRUMENTS, METER])
+        self._instrument.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self._instrument.setMinimumContentsLength(5)
+        self._instrument.setAccessibleName("Reading with")
+        self._instrument.setToolTip("What the next readings are taken with: it says how sure they are")
+        self._instrument.textActivated.connect(self._read_with)
+        self.sheet_tools.addWidget(self._instrument)
+        self._laser: LaserPort | None = None
+        self.canvas.pointed.connect(self.place_pointed)
+        self.add_cautions()
+
+    def place_pointed(self, x: float, y: float) -> None:
+        """Put what was asked for at a place of the wall, as surely as the photograph says."""
+        view, room = self.session.view, self.session.room()
+        if room is None or not view.pointing:
+            return
+        what = view.pointing
+        self.session.look(pointing="")
+        photo = next((one for one in room.measured.photos if one.wall == view.wall_id), None)
+        fit = sight_of(photo) if photo is not None else None
+        sigma = None if fit is None else round(max(1.0, fit.sigma((x, -y))), 1)
+        u, v = (Reading(round(max(0.0, mm)), f"{round(max(0.0, mm))}", "photograph", sigma) for mm in (x, -y))
+        offer = offers().get(what)
+        if offer is None:
+            return
+        usual = (Length(200.0, "200 mm"),) * (len(offer.putting.asks) - 2)
+        try:
+            put(self.bench, room.id, view.wall_id, offer, (u, v, *usual))
+        except CorniceError as error:
+            self.session.refused.emit(error)
+
+    # ---- the laser meter
+
+    @property
+    def laser(self) -> LaserPort:
+        """Return the meter's port, made when it is first wanted."""
+        if self._laser is None:
+            from narrow_cornice.desk.places.measure.laser_port import LaserPort
+
+            self._laser = LaserPort(self)
+            self._laser.read.connect(self.take_meter_reading)
+            self._laser.said.connect(self.session.told.emit)
+        return self._laser
+
+    def _read_with(self, name: str) -> None:
+        """Read with another instrument, or ask for the port of a meter that sends its readings itself."""
+        if name == METER:
+            self._instrument.setCurrentText(self.session.view.instrument)
+            self.choose_meter()
+        else:
+            self.session.look(instrument=name)
+
+    def choose_meter(self) -> None:
+        """Ask which port the meter is on, and listen to it; an empty answer listens no longer."""
+        ports = self.laser.there()
+        known = self.session.settings.value("laser port", "", type=str)
+        names = [*dict.fromkeys([known, *ports] if known else ports), ""]
+        name, given = QInputDialog.getItem(
+            self, "Laser meter", "Port of the meter (empty: none). A stand-in says its own:", names, 0, True
+        )
+        if not given:
+            return
+        if not name.strip():
+            self.laser.stop()
+            self.session.told.emit("No meter is listened to")
+        elif self.laser.listen(name):
+            self.session.settings.setValue("laser port", name.strip())
+            self.session.look(instrument="laser")
+
+    def ask_meter(self) -> None:
+        """Ask the laser meter for a reading, where one is listened to."""
+        if self._laser is not None and self._laser.listening:
+            self._laser.ask()
+        else:
+            self.session.refused.emit(
+                "No laser meter is listened to yet. Choose its port under Bring in, “Readings from a laser meter …”."
+            )
+
+    def waiting(self) -> SizeField | None:
+        """Return the reading that waits: the one being typed or selected, else the first that nobody read."""
+        room = self.session.room()
+        if room is None:
+            return None
+        job = self.session.job
+        for path in (self.canvas.asked(), self.session.view.selected):
+            field = self.bench.size_field(path)
+            if field is not None and field.kind == "reading":
+                return field
+        order = [self.bench.size_field(path) for path in measuring_order(room, job.house_rules)]
+        unread = (field for field in order if field is not None and field.kind == "reading" and field.mm is None)
+        return next(unread, None)
+
+    def take_meter_reading(self, reading: MeterReading) -> None:
+        """Put what the meter read into the field that waits, beside what was read there before, and go on."""
+        field = self.waiting()
+        if field is None:
+            self.session.told.emit(f"The meter read {reading.text}, and no reading waits: choose one")
+            return
+        while field.mm is not None:
+            path = field.path
+            again = path.nth((path.reading or 0) + 1) if isinstance(path, Read) else None
+            following = self.bench.size_field(again)
+            if following is None:
+                break
+            field = following
+        taken = Reading(reading.mm, reading.text, "laser", reading.sigma)
+        try:
+            accepted = self.session.do(field.edit(taken))
+        except CorniceError as error:
+            self.session.refused.emit(error)
+            return
+        if accepted:
+            self.session.told.emit(f"{field.label}: {reading.text} by the meter")
+            self.ask_next(field.path)
+
+    def put_rows(self) -> None:
+        """Fill the sheets."""
+        room, selected = self.session.room(), self.session.view.selected
+        self._instrument.setCurrentText(self.session.view.instrument)
+        for sheet, rows in (
+            (self.walls, self._walls),
+            (self.ways, self._ways),
+            (self.heights, self._heights),
+            (self.openings, self._openings),
+        ):
+            sheet.put([] if room is None else rows(room), None if room is None else selected)
+        self.found.put_rows(room, selected)
+
+    def _size_cell(self, path: ThingPath) -> Cell:
+        return size_cell(self.bench, path)
+
+    def _fine(self, mm: float) -> str:
+        return fine(self.session, mm)
+
+    def _doubt(self, mm: float) -> str:
+        unit = self.session.job.settings.unit
+        return f"{mm:.1f}" if unit == "mm" else show_length(mm, "in", denominator=32)
+
+    def _off(self, plan: Plan, path: ThingPath) -> str:
+        """Return how much the other readings speak against a thing, empty where they do not."""
+        for doubt in doubts_of(plan):
+            if doubt.observed.about.thing == path:
+                off = f"{abs(doubt.off):.1f}°" if doubt.observed.kind == "angle" else f"{abs(doubt.off):.0f} mm"
+                return f"▲ off by {off}: read it again"
+        return ""
+
+    def _walls(self, room: Room) -> list[SheetRow]:
+        plan = measured_room(room, self.session.job.house_rules).plan
+        rows = []
+        for index, side in enumerate(room.measured.walls):
+            name = edits.wall_name(room, side.id)
+            about = WallPath(room.id, side.id)
+            adjusted, doubt, moved = "", "", ""
+            if plan.determined:
+                one = plan.sides[index]
+                adjusted, doubt = self._fine(one.length.value), self._doubt(one.sigma)
+                moved = "follows" if one.follows else _signed(one.correction)
+            corner = corner_name((index + 1) % len(room.measured.walls))
+            rows.append(
+                row(
+                    about,
+                    name,
+                    self._size_cell(about.nth(0)),
+                    self._more(side.readings, partial(_wall_readings, room.id, side.id, name)),
+                    Cell(
+                        self._corner_words(side, corner, plan, index),
+                        partial(self._corner_typed, room, side, corner),
+                    ),
+                    Cell(
+                        "; ".join(f"{one.degrees:g}°" for one in side.angles),
+                        partial(self._angles_typed, room, side, corner),
+                        number=True,
+                    ),
+                    Cell(adjusted, number=True),
+                    Cell(doubt, number=True),
+                    Cell(self._off(plan, about) or moved, number=True),
+                )
+            )
+        return rows
+
+    def _corner_words(self, side: WallAsRead, corner: str, plan: Plan, index: int) -> str:
+        way = "inside" if side.turn == "left" else "outside"
+        if any(not one.aside for one in side.angles):
+            at = (index + 1) % len(plan.angles) if plan.angles else 0
+            return f"{corner}: {way}" + (f", {plan.angles[at]:.1f}°" if plan.determined else ", read")
+        return f"{corner}: {way}, {assumed_in_words(side).replace('nothing', 'not known')}"
+
+    def _ways(self, room: Room) -> list[SheetRow]:
+        plan = measured_room(room, self.session.job.house_rules).plan
+        adjusted: dict[ThingPath, tuple[float, float]] = {}
+        if plan.network is not None and plan.determined:
+            for one, value, residual in zip(plan.observed, plan.network.values, plan.network.residuals, strict=True):
+                adjusted.setdefault(one.about.thing, (value, residual))
+        rows = []
+        things: list[tuple[Read, str, Sequence[Reading], Callable[[Any], Edit]]] = []
+        for diagonal in room.measured.diagonals:
+            about = DiagonalPath(room.id, diagonal.id)
+            field = self.bench.size_field(about)
+            if field is not None:
+                words = field.of
+                things.append(
+                    (
+                        about,
+                        words,
+                        diagonal.readings,
+                        partial(_diagonal_readings, room.id, diagonal, words),
+                    )
+                )
+        for off in room.measured.offsets:
+            words = offset_name(room, off)
+            things.append(
+                (
+                    OffsetPath(room.id, off.id),
+                    words,
+                    off.readings,
+                    partial(_offset_readings, room.id, off, words),
+                )
+            )
+        for width in room.measured.widths:
+            words = width_name(room.measured.walls, width)
+            things.append(
+                (
+                    WidthPath(room.id, width.id),
+                    words,
+                    width.readings,
+                    partial(_width_readings, room.id, width, words),
+                )
+            )
+        for path, words, readings, edit in things:
+            known = adjusted.get(path)
+            rows.append(
+                row(
+                    path,
+                    words,
+                    self._size_cell(path.nth(0)),
+                    self._more(readings, edit),
+                    Cell("" if known is None else self._fine(known[0]), number=True),
+                    Cell("" if known is None else _signed(known[1]), number=True),
+                    Cell(self._off(plan, path)),
+                )
+            )
+        wanted = wanted_reading(room, self.session.job.house_rules)
+        if isinstance(wanted, AskedDiagonalPath):
+            field = self.bench.size_field(wanted)
+            if field is not None:
+                rows.append(
+                    row(
+                        wanted.thing,
+                        field.of,
+                        self._size_cell(wanted),
+                        "",
+                        "",
+                        "",
+                        "wanted next: it would tell most",
+                    )
+                )
+        return rows
+
+    def _heights(self, room: Room) -> list[SheetRow]:
+        mean = measured_room(room, self.session.job.house_rules).height
+        rows = []
+        for number, one in enumerate([*room.measured.heights, None]):
+            about = HeightPath(room.id, reading=number)
+            off = "" if one is None or mean is None else _signed(one.mm - mean.value)
+            by = one.instrument if isinstance(one, Reading) else ""
+            words = f"reading {number + 1}" if one is not None else "another reading"
+            wall, place = "", ""
+            if isinstance(one, Reading):
+                wall = edits.wall_name(room, one.wall) if any(s.id == one.wall for s in room.measured.walls) else ""
+                place = "" if one.place is None else self._fine(one.place)
+            rows.append(
+                row(
+                    about,
+                    words,
+                    self._size_cell(about),
+                    Cell(wall, partial(self._height_placed, room, number, "wall")),
+                    Cell(place, partial(self._height_placed, room, number, "place"), number=True),
+                    by,
+                    Cell(off, number=True),
+                )
+            )
+        return rows
+
+    def _height_placed(self, room: Room, number: int, what: Literal["wall", "place"], text: str) -> bool:
+        """Say by which wall a height was read ("C–D", or a corner where the wall begins), and where along it."""
+        heights = list(self.session.job.room(room.id).measured.heights)
+        if number >= len(heights):
+            return False
+        try:
+            if what == "wall":
+                word = text.strip().upper().replace("-", "–")
+                found = [side.id for side in room.measured.walls if edits.wall_name(room, side.id).startswith(word)]
+                if word and not found:
+                    raise CorniceError(f"There is no wall “{text[:20]}”.", remedy="Write it by its corners, as C–D.")
+                heights[number] = replace(as_reading(heights[number]), wall=found[0] if word else "")
+            else:
+                mm = parse_length(text, self.session.job.settings.unit).mm if text.strip() else None
+                heights[number] = replace(as_reading(heights[number]), place=mm)
+            return self.session.do(edits.set_heights(room.id, heights))
+        except CorniceError as error:
+            self.session.refused.emit(error)
+            return False
+
+    def _more(self, readings: Sequence[Reading], edit: Callable[[Any], Edit]) -> Cell:
+        """Return the cell of a thing's further readings, typed in one line."""
+        settings = self.session.job.settings
+        shown = "; ".join(
+            show_length(one.mm, settings.unit, step=settings.step, denominator=settings.denominator)
+            for one in readings[1:]
+        )
+
+        def typed(text: str) -> bool:
+            try:
+                parts = [part for part in text.split(";") if part.strip()]
+                more = [parse_reading(part, settings.unit, self.session.view.instrument) for part in parts]
+                # What stood there and was typed again keeps its instrument.
+                kept = {one.mm: one for one in readings[1:]}
+                return self.session.do(edit((*readings[:1], *(kept.get(one.mm, one) for one in more))))
+            except CorniceError as error:
+                self.session.refused.emit(error)
+                return False
+
+        return Cell(shown, typed)
+
+    def _corner_typed(self, room: Room, side: WallAsRead, corner: str, text: str) -> bool:
+        """Take "inside" or "outside", "square", "nothing" or an angle, typed for a corner."""
+        done = None
+        for word in text.lower().split(":")[-1].replace(",", " ").split():
+            for turn, words in (("left", "inside"), ("right", "outside")):
+                if (words.startswith(word) and len(word) > 1) or word == words[0]:
+                    done = self.session.do(edits.set_turn(room.id, side.id, turn, corner))  # type: ignore[arg-type]
+                    break
+            else:
+                if word[:1].isdigit() or word in ("square", "nothing", "?"):
+                    done = assumption_typed(self.bench, room.id, side, corner, word)
+        if done is None:
+            refusal = CorniceError(
+                f"“{text[:40]}” is no corner.", remedy="Write inside or outside, square or an angle."
+            )
+            self.session.refused.emit(refusal)
+        return bool(done)
+
+    def _angles_typed(self, room: Room, side: WallAsRead, corner: str, text: str) -> bool:
+        try:
+            angles: list[AngleReading] = [parse_angle(part) for part in text.split(";") if part.strip()]
+            return self.session.do(edits.set_angles(room.id, side.id, angles, corner))
+        except CorniceError as error:
+            self.session.refused.emit(error)
+            return False
+
+    def _openings(self, room: Room) -> list[SheetRow]:
+        rows = []
+        for opening in room.measured.openings:
+            about = OpeningPath(room.id, opening.id)
+            rows.append(
+                row(
+                    about,
+                    Cell(opening.name, partial(self._renamed, room, opening.id, opening.name)),
+                    opening.kind,
+                    edits.wall_name(room, opening.wall),
+                    self._size_cell(about.sized("place")),
+                    self._size_cell(about.sized("width")),
+                    self._size_cell(about.sized("height")),
+                    self._size_cell(about.sized("sill")) if opening.kind == "window" else Cell(""),
+                    self._size_cell(about.sized("reveal")),
+                )
+            )
+        return rows
+
+    def _renamed(self, room: Room, opening_id: str, former: str, text: str) -> bool:
+        try:
+            return self.session.do(edits.change_opening(room.id, opening_id, former, name=text))
+        except CorniceError as error:
+            self.session.refused.emit(error)
+            return False
+
+    def picked_as(self, about: ThingPath) -> About:
+        """Return walls for what lies on them, since here the wall is measured."""
+        if isinstance(about, SurfacePath):
+            wall = WallPath(about.room, about.of)
+            return wall if wall.there(self.session.job) else about
+        return about
+
+    def after_size(self, path: ThingPath) -> None:
+        """Go on to the next size in measuring order."""
+        self.ask_next(path)
+
+    def ask_next(self, path: ThingPath) -> None:
+        """Go to the size that is measured next and ask for it."""
+        room = self.session.room()
+        if room is not None:
+            following = next_wanted(room, path, self.session.job.house_rules)
+            self.session.select(following)
+            self.ask_size(following)
+
+
+def _signed(mm: float) -> str:
+    """Return a correction in mm with its sign, empty where it is nought."""
+    return f"{mm:+.1f}".replace("-", "−") if abs(mm) >= 0.05 else ""

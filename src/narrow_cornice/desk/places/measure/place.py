@@ -1,0 +1,189 @@
+"""Measure: readings, the plan they make, and all that is in, on and between the walls."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import Row
+from narrow_cornice.desk.bringing_in import BringingIn
+from narrow_cornice.desk.leaves import PLAN, SECTION, STRIP, UNFOLDED, WALL
+from narrow_cornice.desk.place import Desk, Export, Import, Key, Leaf, Picture, Place, RowsOf, SizesOf, WordsOf
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.places.measure import bringing_in, handing_out
+from narrow_cornice.desk.view import View
+from narrow_cornice.drawing.house_plan import house_plan
+from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import (
+    HANGING,
+    AcrossPath,
+    AskedDiagonalPath,
+    AskedWidthPath,
+    BulkPath,
+    CornerPath,
+    DiagonalPath,
+    FloorPath,
+    FramePath,
+    HeightPath,
+    LevelPath,
+    OffsetPath,
+    OpeningPath,
+    PanelsPath,
+    RecessPath,
+    RoomPath,
+    SlopePath,
+    StudsPath,
+    WallPath,
+    WayInPath,
+    WidthPath,
+)
+from narrow_cornice.units.lengths import show_length
+
+READ_HERE: tuple[type[ThingPath], ...] = (
+    WallPath,
+    CornerPath,
+    DiagonalPath,
+    AskedDiagonalPath,
+    OffsetPath,
+    WidthPath,
+    AskedWidthPath,
+    HeightPath,
+    AcrossPath,
+    StudsPath,
+    SlopePath,
+    LevelPath,
+    *(kind for kind in HANGING if kind is not PanelsPath),
+)
+
+
+def _page(desk: Desk) -> PlacePage:
+    from narrow_cornice.desk.places.measure.page import MeasurePage
+
+    return MeasurePage(desk, PLACE)
+
+
+def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    from narrow_cornice.desk.rows.room_rows import order_choices, room_rows
+
+    yield from room_rows(bench, job, room, order_choices)
+
+
+def _rows() -> RowsOf:
+    from narrow_cornice.desk.places.measure.hanging_rows import across_rows, hanging_rows
+    from narrow_cornice.desk.places.measure.survey_rows import corner_rows, distance_rows, width_rows
+    from narrow_cornice.desk.places.measure.wall_rows import height_rows, opening_rows, wall_rows
+
+    return {
+        **{kind: hanging_rows for kind in READ_HERE if kind in HANGING},
+        **dict.fromkeys((WallPath, StudsPath, SlopePath, LevelPath), wall_rows),
+        **dict.fromkeys((DiagonalPath, AskedDiagonalPath, OffsetPath), distance_rows),
+        **dict.fromkeys((WidthPath, AskedWidthPath), width_rows),
+        CornerPath: corner_rows,
+        HeightPath: height_rows,
+        OpeningPath: opening_rows,
+        AcrossPath: across_rows,
+    }
+
+
+def _sizes() -> SizesOf:
+    from narrow_cornice.desk.places.measure.sizes import SIZES
+
+    return SIZES
+
+
+def _frame_words(job: Job, path: FramePath) -> str:
+    """Return a framed thing with what its frame leaves open."""
+    one, settings = path.found(job.room(path.room)), job.settings
+    if one is None:
+        return ""
+    wide, tall = (show_length(size.mm, settings.unit, step=settings.step) for size in (one.width, one.tall))
+    return f"{one.name[:40]} {wide.removesuffix(' mm')} × {tall}"
+
+
+def _opening_name(job: Job, path: OpeningPath) -> str:
+    opening = path.found(job.room(path.room))
+    return opening.name if opening is not None else ""
+
+
+def _words() -> WordsOf:
+    return {FramePath: _frame_words}
+
+
+def _names() -> WordsOf:
+    return {OpeningPath: _opening_name}
+
+
+def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
+    yield room.name, RoomPath(room.id)
+    yield f"ceiling height {room.name}", HeightPath(room.id)
+    for wall in room.measured.walls:
+        yield f"wall {edits.wall_name(room, wall.id)}", WallPath(room.id, wall.id)
+    for opening in room.measured.openings:
+        yield opening.name, OpeningPath(room.id, opening.id)
+
+
+def _house(job: Job, view: View, room: Room) -> Drawing:
+    return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
+
+
+HOUSE = Leaf("house", "House", _house)
+
+
+def _choose_meter(into: BringingIn) -> None:
+    """Ask which port a laser meter is on, here, where its readings go."""
+    from narrow_cornice.desk.places.measure.page import MeasurePage
+
+    page = into.go(PLACE.key)
+    if isinstance(page, MeasurePage):
+        page.choose_meter()
+
+
+def _ask_meter(page: PlacePage) -> None:
+    """Ask the laser meter for a reading, where one is listened to."""
+    from narrow_cornice.desk.places.measure.page import MeasurePage
+
+    if isinstance(page, MeasurePage):
+        page.ask_meter()
+
+
+PLACE = Place(
+    key="measure",
+    name="Measure",
+    letter="M",
+    group="Understand",
+    page=_page,
+    room_rows=_room_rows,
+    shows=(RoomPath, FloorPath, WayInPath, *READ_HERE),
+    rows=_rows,
+    sizes=_sizes,
+    words=_words,
+    names=_names,
+    leads_here=READ_HERE,
+    leaves=(UNFOLDED, PLAN, WALL, SECTION, STRIP, HOUSE),
+    first_leaf=PLAN.key,
+    gives_way=(UNFOLDED.key,),
+    begins=True,
+    found=_found,
+    hands_out=(
+        Export("Every drawing of the room as PDF …", handing_out.room_pdf),
+        Export("Plan and every wall as DXF, into a folder …", handing_out.room_dxf),
+        Export("Readings of the room as CSV …", handing_out.readings_csv),
+        Export("Blank measuring sheets as PDF …", handing_out.measuring_sheets),
+    ),
+    brings_in=(
+        Import("Readings from a table (CSV) …", bringing_in.readings),
+        Import("A room from a plan outline (DXF) …", bringing_in.outline),
+        Import("Readings from a laser meter …", _choose_meter),
+    ),
+    keys=(Key("F9", "Ask the laser meter for a reading", _ask_meter),),
+    pictures=(
+        Picture("measure", {"sheet": PLAN.key, "room_id": "r1", "selected": DiagonalPath("r1", "d3")}),
+        Picture("odd-corners", {"sheet": PLAN.key, "room_id": "r3", "selected": CornerPath("r3", "w3")}),
+        Picture("house", {"sheet": HOUSE.key, "room_id": "r3", "selected": FloorPath("r3")}),
+        Picture("envelope", {"sheet": SECTION.key, "room_id": "r1", "selected": RecessPath("r1", "e1")}),
+        Picture("attic", {"sheet": UNFOLDED.key, "room_id": "r4", "selected": BulkPath("r4", "z2")}),
+    ),
+)

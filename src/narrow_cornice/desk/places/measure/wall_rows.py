@@ -1,0 +1,268 @@
+"""The bench for what was measured: walls, ceiling heights, openings."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import Literal
+
+from PyQt6.QtWidgets import QInputDialog
+
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    Caption,
+    ChoiceRow,
+    NoteRow,
+    Row,
+    TextRow,
+    Title,
+    ToggleRow,
+)
+from narrow_cornice.desk.places.measure.hanging_rows import wall_truth_rows
+from narrow_cornice.desk.places.measure.offers import add_to_wall
+from narrow_cornice.desk.places.measure.photo_rows import lay_photograph, point_at
+from narrow_cornice.desk.places.measure.sizes import fields_of
+from narrow_cornice.desk.places.measure.survey_rows import corner_choices, reading_rows, widths_from_wall
+from narrow_cornice.desk.rows.room_rows import colour_typed
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import group_and_thing
+from narrow_cornice.job.measured import Opening, OpeningKind, Twin
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import (
+    CornerPath,
+    DiagonalPath,
+    FixturePath,
+    HeightPath,
+    LevelPath,
+    MarkPath,
+    OffsetPath,
+    OpeningPath,
+    RecessPath,
+    SlopePath,
+    StudsPath,
+    TrimTherePath,
+    WallPath,
+    WidthPath,
+    wall_of,
+)
+from narrow_cornice.units.lengths import Length, parse_length
+
+LEADING = ("door", "doorway", "arch")  # openings that lead to another room
+MEASURED_HERE = (
+    WallPath,
+    CornerPath,
+    DiagonalPath,
+    OffsetPath,
+    WidthPath,
+    OpeningPath,
+    FixturePath,
+    MarkPath,
+    TrimTherePath,
+    RecessPath,
+)
+
+
+def wall_rows(bench: Bench, job: Job, path: WallPath | StudsPath | LevelPath | SlopePath) -> Iterator[Row]:
+    """Yield the rows of a wall: readings, corner, working, what can be put into it."""
+    room = job.room(path.room)
+    side = wall_of(room, path.wall)
+    if side is None:
+        return
+    index = room.measured.walls.index(side)
+    name = edits.wall_name(room, side.id)
+    yield Title(f"Wall {name}", room.name[:200])
+    yield from reading_rows(bench, WallPath(room.id, side.id), side.readings, f"wall {name}")
+    measured = measured_room(room, job.house_rules)
+    if not side.readings:
+        yield NoteRow("Not read: it follows from the others.")
+    yield from corner_choices(bench, room, side)
+    if measured.plan.determined:
+        yield from bench.working(measured.plan.sides[index].length)
+    else:
+        yield NoteRow(measured.fault, "ochre")
+    yield from wall_truth_rows(bench, room, side.id, name)
+    yield from widths_from_wall(bench, room, measured.plan, index)
+    yield Caption("In this wall")
+    actions = _wall_actions(bench, room, side.id, name, index)
+    yield ButtonsRow(tuple(actions), lambda pressed: list(actions.values())[pressed]())
+    yield from bench.findings(bench.of_kinds(room, *MEASURED_HERE))
+
+
+def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int) -> dict[str, Callable[[], object]]:
+    """Return what can be done to a wall, by the words of its button."""
+    corner = name.split("–")[1]
+    metric = bench.session.job.settings.unit == "mm"
+
+    def add(kind: OpeningKind) -> None:
+        measured = measured_room(room, bench.session.job.house_rules)
+        taken = [] if measured.fault else [one.rect.u1 for one in measured.face(wall_id).openings]
+        free = max(taken, default=0.0) + 300
+        if bench.do(edits.add_opening(room.id, kind, wall_id, Length(free, f"{free:g} mm"))):
+            added = bench.session.job.room(room.id).measured.openings[-1]
+            bench.session.select(OpeningPath(room.id, added.id))
+
+    def broken(kind: Literal["projection", "recess"]) -> None:
+        sizes = _asked_sizes(
+            bench,
+            f"A {kind} in wall {name}",
+            ("place from the left", "width", "depth"),
+            "1200; 1500; 400" if metric else "48; 60; 16",
+        )
+        if sizes is not None:
+            _guarded(bench, lambda: edits.break_wall(room.id, wall_id, name, kind, *sizes))
+
+    def notched() -> None:
+        sizes = _asked_sizes(
+            bench,
+            f"A notch at corner {corner}",
+            ("along this wall", "along the next"),
+            "1200; 900" if metric else "48; 36",
+        )
+        if sizes is not None:
+            _guarded(bench, lambda: edits.notch_corner(room.id, wall_id, corner, *sizes))
+
+    def curved() -> None:
+        sizes = _asked_sizes(
+            bench, f"Round corner {corner}", ("along this wall", "along the next"), "600; 600" if metric else "24; 24"
+        )
+        if sizes is not None:
+            along, across = sizes
+            _guarded(bench, lambda: edits.curve_corner(room.id, wall_id, corner, along, across, 5))
+
+    def bayed() -> None:
+        sizes = _asked_sizes(
+            bench,
+            f"A bay in wall {name}",
+            ("place from the left", "width", "depth", "width of the front"),
+            "900; 2400; 600; 1200" if metric else "36; 96; 24; 48",
+        )
+        if sizes is not None:
+            _guarded(bench, lambda: edits.add_bay(room.id, wall_id, name, *sizes))
+
+    actions: dict[str, Callable[[], object]] = {
+        "Add a fixture, damage, a beam …": lambda: add_to_wall(bench, room, wall_id, name),
+        "Add a door": lambda: add("door"),
+        "Add a window": lambda: add("window"),
+        "Add a doorway": lambda: add("doorway"),
+        "Add an arch": lambda: add("arch"),
+        "Add a fireplace": lambda: add("fireplace"),
+        "Add a projection (chimney breast)": lambda: broken("projection"),
+        "Add a recess (alcove)": lambda: broken("recess"),
+        "Notch the corner at its end (L-shape)": notched,
+        "Add a bay with slanting sides": bayed,
+        "Round the corner at its end": curved,
+        "Add a wall after this one": lambda: bench.do(edits.add_wall(room.id, wall_id, name)),
+    }
+    photo = next((one for one in room.measured.photos if one.wall == wall_id), None)
+    actions["Lay a photograph over it"] = lambda: lay_photograph(bench, room, wall_id, name)
+    if photo is not None:
+        actions["Point at what the photograph shows"] = lambda: point_at(bench, wall_id, name)
+        actions["Remove the photograph"] = lambda: bench.do(edits.remove_photo(room.id, wall_id, name))
+    if len(room.measured.walls) > 3:
+        actions["Remove this wall"] = lambda: bench.do(edits.remove_wall(room.id, wall_id, name))
+    if len(room.measured.walls) >= 8:
+        actions["Straighten from here"] = lambda: bench.do(edits.straighten_wall(room.id, index, name))
+    return actions
+
+
+def _guarded(bench: Bench, make: Callable[[], edits.Edit]) -> None:
+    """Make an edit and do it; one that is refused as it is made is told."""
+    try:
+        bench.do(make())
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+
+
+def _asked_sizes(bench: Bench, title: str, names: tuple[str, ...], usual: str) -> list[Length] | None:
+    """Ask for several sizes in one line; None where they were not given or cannot be read."""
+    words = ", ".join(names).capitalize()
+    text, given = QInputDialog.getText(bench, title, f"{words} (parted by semicolons):", text=usual)
+    if not given:
+        return None
+    try:
+        sizes = [parse_length(part, bench.session.job.settings.unit) for part in text.split(";")]
+        if len(sizes) != len(names):
+            raise CorniceError(f"{len(sizes)} sizes were given, {len(names)} are needed.", remedy=f"{words}.")
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return None
+    return sizes
+
+
+def height_rows(bench: Bench, job: Job, path: HeightPath) -> Iterator[Row]:
+    """Yield the rows of the ceiling height."""
+    room = job.room(path.room)
+    yield Title("Ceiling height", room.name[:200])
+    yield from reading_rows(bench, HeightPath(room.id), room.measured.heights, "ceiling height")
+    measured = measured_room(room, job.house_rules)
+    if measured.height is not None:
+        yield from bench.working(measured.height)
+
+
+def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:
+    """Yield the rows of a door, window or doorway."""
+    room = job.room(path.room)
+    opening: Opening | None = path.found(room)
+    if opening is None:
+        return
+    name = edits.wall_name(room, opening.wall)
+    yield Title(opening.name[:300], f"{opening.kind.capitalize()} in wall {name}, {room.name[:100]}")
+    yield TextRow("Name", opening.name[:2000], lambda text: _opening(bench, room, opening, name=text))
+    walls = tuple((side.id, edits.wall_name(room, side.id)) for side in room.measured.walls)
+    yield ChoiceRow("In wall", walls, opening.wall, lambda value: _opening(bench, room, opening, wall=value))
+    words = {
+        "place": "From the left",
+        "width": "Width",
+        "height": "Height",
+        "sill": "Sill above floor",
+        "reveal": "Reveal depth",
+        "rise": "Rise of the arch",
+    }
+    for field in fields_of(opening.kind):
+        yield from bench.size_rows(OpeningPath(room.id, opening.id, size=field), words[field])
+    others = [
+        (Twin(other.id, one.id), f"{other.name}: {one.name}"[:60])
+        for other in job.rooms
+        if other.id != room.id
+        for one in other.measured.openings
+        if one.kind == opening.kind and one.kind in LEADING
+    ]
+    if opening.kind in LEADING and others:
+        twins = {"": None, **{twin.key: twin for twin, _ in others}}
+        yield ChoiceRow(
+            "Leads to",
+            (("", "not said"), *((twin.key, words) for twin, words in others)),
+            opening.twin.key if opening.twin is not None else "",
+            lambda value: bench.do(edits.join_openings(room.id, opening.id, twins[value], opening.name)),
+        )
+    yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on))
+    if opening.kind == "window":
+        yield TextRow(
+            "Frame colour",
+            opening.frame,
+            lambda text: colour_typed(
+                bench, lambda tone: edits.change_opening(room.id, opening.id, opening.name, frame=tone), text
+            ),
+        )
+    yield from bench.findings(bench.about(room, OpeningPath(room.id, opening.id)))
+    mine = [one for one in room_surfaces(room, job.house_rules) if group_and_thing(one.key)[1] == opening.id]
+    if mine:
+        yield Caption("Its surfaces")
+        for surface in mine:
+            yield bench.figure_row(surface.net, False)
+    yield Caption("This opening")
+    yield ButtonsRow(
+        (f"Remove {opening.name[:60]}",),
+        lambda _: bench.do(edits.remove_opening(room.id, opening.id, opening.name)),
+    )
+
+
+def _opening(bench: Bench, room: Room, opening: Opening, **fields: object) -> bool:
+    try:
+        return bench.do(edits.change_opening(room.id, opening.id, opening.name, **fields))
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return False

@@ -1,0 +1,268 @@
+"""Trim: the wall as an order, every member sized, beside the room that wears it."""
+
+from __future__ import annotations
+
+from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.sections import move_joint, profile_of
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.leaves import UNFOLDED, kind_selected, member_selected
+from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.drawing.marks import About, Drawing
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import (
+    FramePath,
+    MemberPath,
+    PanelsPath,
+    RoomPath,
+    StockOfferPath,
+    SurfacePath,
+    ThingPath,
+    TrimPath,
+)
+from narrow_cornice.trim.choices import FRAMING, KINDS
+from narrow_cornice.trim.runs import corner_counts, run_total
+from narrow_cornice.units.show import show_money
+
+
+class TrimPage(DrawingPage):
+    """Every kind of trim of the room from the ceiling down, against what the order wants."""
+
+    def __init__(self, desk: Desk, place: Place) -> None:
+        super().__init__(desk, place)
+        theme = self.theme
+        self.pieces = RuledSheet(
+            ("Trim", "Fitted", "Order wants", "Built", "Projection", "Girth", "Pieces", "Corners in / out", "To buy"),
+            theme,
+            "Trim of the room",
+        )
+        self.cuts = RuledSheet(
+            ("No.", "Piece", "Wall", "Length", "Left end", "Right end"), theme, "Cut list, in the order it is put up", 4
+        )
+        self.offers = RuledSheet(
+            ("Pieces, from the top", "Height", "Projection", "Differs", "In shape", "Taller", "Further", "Price"),
+            theme,
+            "Stock profiles that come near, the nearest first",
+        )
+        self.members = RuledSheet(
+            ("Member, from the top", "Part", "Height", "Comes out", "Curves"), theme, "Members of the section", 0
+        )
+        self.panels = RuledSheet(
+            ("Panels and frames", "Wall", "How many", "Width", "Height"), theme, "Panels and framed things", 0
+        )
+        self.add_sheets(
+            [
+                ("Trim", self.pieces),
+                ("Members", self.members),
+                ("Panels", self.panels),
+                ("Cut list", self.cuts),
+                ("Stock", self.offers),
+            ]
+        )
+        self.add_cautions()
+        self.canvas.dragged.connect(self._dragged)
+        self.canvas.dropped.connect(self._dropped)
+
+    # ---- drawing a profile
+
+    def _joint(self, about: ThingPath, x: float, y: float) -> Edit | None:
+        """Return the edit that moves a joint of the section to a place of the drawing."""
+        room = self.session.room()
+        if room is None or not isinstance(about, MemberPath):
+            return None
+        trimmed = trimmed_room(room, self.session.job.house_rules)
+        return None if trimmed is None else move_joint(trimmed, about, x, -y)
+
+    def _dragged(self, about: ThingPath, x: float, y: float) -> None:
+        """Show the section as it would be with a joint at another place; the job waits until it is let go."""
+        edit = self._joint(about, x, y)
+        if edit is None:
+            return
+        job, whole = self.session.job, not isinstance(self.session.view.selected, MemberPath)
+        room = edit.apply(job).room(about.room)
+        drawing = trim_section(room, job.house_rules, job.settings, kind_selected(about), False, whole)
+        self.canvas.show_dragged(drawing, "")
+
+    def _dropped(self, about: ThingPath, x: float, y: float) -> None:
+        """Make the change that was shown while a joint was dragged."""
+        edit = self._joint(about, x, y)
+        if edit is not None:
+            self.session.select(about)
+            self.session.do(edit)
+        self.refresh()
+
+    def inset(self) -> Drawing | None:
+        """Return the section of the trim that is selected, beside the unfolded room."""
+        room, job, view = self.session.room(), self.session.job, self.session.view
+        if room is None or view.sheet != UNFOLDED.key:
+            return None
+        return trim_section(room, job.house_rules, job.settings, kind_selected(view.selected), True)
+
+    def put_rows(self) -> None:
+        """Fill the sheet."""
+        room = self.session.room()
+        selected = self.session.view.selected
+        self.pieces.put(self._rows(room) if room is not None else [], selected)
+        self.cuts.put(self._cuts(room) if room is not None else [], None)
+        self.members.put(self._members(room) if room is not None else [], selected)
+        self.panels.put(self._panels(room) if room is not None else [], selected)
+        near = self.session.view.sheet == "stock" and room is not None
+        self.offers.put(self._offers(room) if near and room is not None else [], selected)
+
+    def _size(self, path: ThingPath) -> Cell:
+        field = self.bench.size_field(path)
+        if field is None:
+            return Cell("", number=True)
+        return Cell(field.shown(self.session.job), self.bench.typed_size(field.path), number=True)
+
+    def _rows(self, room: Room) -> list[SheetRow]:
+        job = self.session.job
+        unit = job.settings.unit
+        trimmed = trimmed_room(room, job.house_rules)
+        if trimmed is None:
+            return []
+
+        def shown(figure: Figure | None) -> str:
+            return figure.shown(unit, step=0.5, denominator=job.settings.denominator) if figure is not None else "—"
+
+        rows: list[SheetRow] = []
+        for kind in reversed(KINDS):
+            piece = trimmed.trim.of(kind)
+            about = TrimPath(room.id, kind)
+            runs = [run for run in trimmed.runs if run.kind == kind]
+            inside, outside = corner_counts(trimmed.runs, kind)
+            differs = piece.built and piece.wants is not None and piece.height is not None and kind != "architrave"
+            warm = bool(differs and piece.height and piece.wants and abs(piece.height.value - piece.wants.value) > 0.05)
+            size = self._size(about) if piece.built or piece.missing else Cell("", number=True)
+            if kind == "architrave" and piece.height is not None:
+                size = Cell(shown(piece.height), size.typed, number=True)
+            rows.append(
+                row(
+                    about,
+                    kind.capitalize(),
+                    ("yes" if piece.built else "wants sizes") if piece.fitted else "no",
+                    Cell(shown(piece.wants), number=True),
+                    Cell(size.text, size.typed, number=True, warm=warm),
+                    self._size(about.sized("projection"))
+                    if piece.built and kind != "frieze"
+                    else Cell("", number=True),
+                    Cell(shown(Figure("", piece.profile.girth, "mm")) if piece.profile else "", number=True),
+                    Cell(str(len(runs)) if runs else "", number=True),
+                    Cell(f"{inside} / {outside}" if runs and kind not in FRAMING else "", number=True),
+                    Cell(run_total(trimmed.runs, kind).shown(unit) if runs else "", number=True),
+                )
+            )
+            if kind == "cornice" and len(trimmed.trim.members) > 1 and not piece.stock:
+                for member in trimmed.trim.members:
+                    part = TrimPath(room.id, kind, member.name)
+                    rows.append(
+                        row(
+                            part,
+                            f"      {member.name}",
+                            "yes" if member.fitted else "no",
+                            Cell(shown(member.wants), number=True),
+                            self._size(part) if member.fitted else Cell("", number=True),
+                            *(Cell("") for _ in range(5)),
+                        )
+                    )
+        return rows
+
+    def _cuts(self, room: Room) -> list[SheetRow]:
+        """Return the room's pieces in the order they are put up, with how each end is cut."""
+        job = self.session.job
+        rows = []
+        for one in cut_list(room, job.house_rules, job.milled, job.joinery):
+            length = Figure("", one.length, "mm").shown(
+                job.settings.unit, step=job.settings.step, denominator=job.settings.denominator
+            )
+            cells = (Cell(length, number=True), one.left.words, one.right.words)
+            rows.append(row(one.about, Cell(str(one.number), number=True), one.name, one.wall, *cells))
+        return rows
+
+    def _members(self, room: Room) -> list[SheetRow]:
+        """Return the members of the section of the kind that is looked at, each with its sizes to be typed."""
+        job, kind = self.session.job, kind_selected(self.session.view.selected)
+        trimmed = trimmed_room(room, job.house_rules)
+        profile = profile_of(trimmed, kind) if trimmed is not None else None
+        if profile is None:
+            return []
+        rows = []
+        placed = sorted(profile.members, key=lambda one: -(one.start[1] + one.end[1]))
+        for one in placed:
+            about = MemberPath(room.id, kind, one.stack, one.index)
+            curves = {"roman": "Roman arcs", "greek": "Greek conics"}.get(one.member.curves or "", "as the room")
+            rows.append(
+                row(
+                    about,
+                    one.member.kind + (", going back" if one.member.back else ""),
+                    one.stack,
+                    self._size(about),
+                    self._size(about.sized("projection")),
+                    curves,
+                )
+            )
+        return rows
+
+    def _panels(self, room: Room) -> list[SheetRow]:
+        """Return the panels of each wall, and what is framed."""
+        job = self.session.job
+        trimmed = trimmed_room(room, job.house_rules)
+        if trimmed is None:
+            return []
+
+        def shown(*sizes: float) -> Cell:
+            words = dict.fromkeys(Figure("", mm, "mm").shown(job.settings.unit, step=1) for mm in sorted(sizes))
+            return Cell(" / ".join(list(words)[:3]), number=True)
+
+        rows = []
+        for face in trimmed.faces:
+            lying = trimmed.panels_of(face.id)
+            for field in room.trim.panels:
+                mine = [rect for key, rect in lying.panels if key == field.id]
+                if mine:
+                    about = PanelsPath(room.id, field.id)
+                    wide, tall = ([rect.u1 - rect.u0 for rect in mine], [rect.v1 - rect.v0 for rect in mine])
+                    name = f"{field.manner}, {field.zone}"
+                    count = Cell(str(len(mine)), number=True)
+                    rows.append(row(about, name, face.name, count, shown(*wide), shown(*tall)))
+            for framed, rect in lying.framed:
+                sizes = (shown(rect.u1 - rect.u0), shown(rect.v1 - rect.v0))
+                rows.append(row(FramePath(room.id, framed.id), framed.name, face.name, Cell("1", number=True), *sizes))
+        return rows
+
+    def _offers(self, room: Room) -> list[SheetRow]:
+        """Return the stock that comes near the kind of trim that is looked at."""
+        from narrow_cornice.derived.trimwork.stock_match import job_offers
+
+        job, selected = self.session.job, self.session.view.selected
+        kind, member = kind_selected(selected), member_selected(selected)
+
+        def shown(mm: float) -> Cell:
+            size = Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
+            return Cell(f"−{size}" if mm < -0.25 else size, number=True)
+
+        rows = []
+        for one in job_offers(job, room, kind, member).offers:
+            match = one.match
+            rows.append(
+                row(
+                    StockOfferPath(room.id, kind, member, match.key),
+                    match.words + (" (chosen)" if one.chosen else ""),
+                    shown(match.profile.height),
+                    shown(match.profile.projection),
+                    Cell(f"{match.differs:.1%}", number=True),
+                    Cell(f"{match.in_proportion:.1%}", number=True),
+                    shown(match.taller),
+                    shown(match.further),
+                    Cell(show_money(one.price.value), number=True),
+                )
+            )
+        return rows
+
+    def picked_as(self, about: ThingPath) -> About:
+        """Return trim and openings as they are; a bare wall or floor selects the room."""
+        return RoomPath(about.room) if isinstance(about, SurfacePath) else about

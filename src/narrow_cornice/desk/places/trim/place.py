@@ -1,0 +1,131 @@
+"""Trim: the wall as an order, every kind of trim sized, panels and frames, stock."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import Row
+from narrow_cornice.desk.leaves import SECTION, STRIP, UNFOLDED, WALL, kind_selected, member_selected
+from narrow_cornice.desk.place import Desk, Export, Import, Leaf, Picture, Place, RowsOf, SizesOf, Total
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.places.trim import bringing_in, handing_out
+from narrow_cornice.desk.view import View
+from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.drawing.wall_order import wall_order
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import MemberPath, PanelsPath, StockOfferPath, TrimPath
+from narrow_cornice.trim.choices import KINDS, MEMBERED
+
+
+def _page(desk: Desk) -> PlacePage:
+    from narrow_cornice.desk.places.trim.page import TrimPage
+
+    return TrimPage(desk, PLACE)
+
+
+def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    from narrow_cornice.desk.rows.room_rows import order_choices, room_rows, two_tone
+
+    yield from room_rows(bench, job, room, order_choices, two_tone)
+
+
+def _rows() -> RowsOf:
+    from narrow_cornice.desk.places.trim.panel_rows import panel_rows
+    from narrow_cornice.desk.places.trim.section_rows import member_of_section
+    from narrow_cornice.desk.places.trim.stock_rows import offer_rows
+    from narrow_cornice.desk.places.trim.trim_rows import trim_rows
+
+    return {TrimPath: trim_rows, MemberPath: member_of_section, StockOfferPath: offer_rows, PanelsPath: panel_rows}
+
+
+def _sizes() -> SizesOf:
+    from narrow_cornice.desk.places.trim.sizes import SIZES
+
+    return SIZES
+
+
+def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
+    for kind in KINDS:
+        yield f"{kind} {room.name}", TrimPath(room.id, kind)
+
+
+def _ahead(job: Job, room: Room, view: View) -> None:
+    """Work out what a smaller cornice would cost, where the bench is to say so."""
+    if view.selected == TrimPath(room.id, MEMBERED):
+        from narrow_cornice.derived.bought.reductions import reductions
+
+        reductions(job, room.id)
+
+
+def _proportion(job: Job, view: View, room: Room) -> Drawing:
+    return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
+
+
+def _stock(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.profile_board import profile_board  # only whoever shops pays for it
+
+    kind, member = kind_selected(view.selected), member_selected(view.selected)
+    return profile_board(room, job.house_rules, job.settings, kind, job.catalogue, job.milled, job.joinery, member)
+
+
+def _total(job: Job) -> Figure:
+    return tally(job)["trim"]
+
+
+PROPORTION = Leaf("proportion", "Proportion", _proportion)
+STOCK = Leaf("stock", "Stock", _stock)
+
+PLACE = Place(
+    key="trim",
+    name="Trim",
+    letter="T",
+    group="Design",
+    page=_page,
+    room_rows=_room_rows,
+    shows=(TrimPath, MemberPath, StockOfferPath, PanelsPath),
+    rows=_rows,
+    sizes=_sizes,
+    leaves=(UNFOLDED, WALL, SECTION, STRIP, PROPORTION, STOCK),
+    first_leaf=UNFOLDED.key,
+    opens=True,
+    found=_found,
+    ahead=_ahead,
+    hands_out=(
+        Export("Cut list and bars as PDF …", handing_out.cut_list),
+        Export("Profile at full size as PDF in tiles …", partial(handing_out.full_size, suffix="pdf")),
+        Export("Profile at full size as DXF …", partial(handing_out.full_size, suffix="dxf")),
+        Export("Profile at full size as SVG …", partial(handing_out.full_size, suffix="svg")),
+        Export("Orders of trim as TOML …", handing_out.orders),
+        Export("Catalogue of stock profiles as CSV …", partial(handing_out.catalogue, suffix="csv")),
+        Export("Catalogue of stock profiles as JSON …", partial(handing_out.catalogue, suffix="json")),
+    ),
+    brings_in=(
+        Import("Orders of trim (TOML) …", bringing_in.orders),
+        Import("Stock profiles (CSV, JSON, DXF, SVG) …", bringing_in.profiles),
+    ),
+    totals=(Total("trim", 20, _total),),
+    pictures=(
+        Picture("trim", {"sheet": UNFOLDED.key, "room_id": "r1", "turn": 180.0, "selected": TrimPath("r1", "cornice")}),
+        Picture(
+            "proportion",
+            {"sheet": PROPORTION.key, "room_id": "r1", "selected": TrimPath("r1", "cornice", "corona")},
+        ),
+        Picture(
+            "trim-section",
+            {"sheet": SECTION.key, "room_id": "r1", "selected": MemberPath("r1", "cornice", "bed mould", 1)},
+        ),
+        Picture("stock", {"sheet": STOCK.key, "room_id": "r1", "selected": TrimPath("r1", "cornice")}),
+        Picture(
+            "panels",
+            {"sheet": WALL.key, "room_id": "r2", "wall_id": "w2", "selected": TrimPath("r2", "panel mould")},
+        ),
+        Picture(
+            "one-wall", {"sheet": WALL.key, "room_id": "r1", "wall_id": "w1", "selected": TrimPath("r1", "casing")}
+        ),
+    ),
+)

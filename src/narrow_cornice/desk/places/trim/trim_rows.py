@@ -1,0 +1,158 @@
+"""The bench for a kind of trim or a member of the cornice."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+from narrow_cornice.derived.bought.reductions import Reduced, reductions
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    Caption,
+    ChoiceRow,
+    NoteRow,
+    Row,
+    Title,
+    ToggleRow,
+)
+from narrow_cornice.desk.places.trim.panel_rows import add_panel_rows
+from narrow_cornice.desk.places.trim.section_rows import whole_section
+from narrow_cornice.desk.places.trim.stock_rows import stock_choice
+from narrow_cornice.desk.rows.room_rows import order_choices
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.job import edits
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import TrimPath
+from narrow_cornice.trim.choices import FRAMING, TrimKind
+from narrow_cornice.trim.runs import corner_counts, run_total
+from narrow_cornice.units.show import show_money
+
+
+def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
+    """Yield the rows of a kind of trim, or of one member of the cornice."""
+    room, kind = job.room(path.room), path.kind
+    trimmed = trimmed_room(room, job.house_rules)
+    if trimmed is None:
+        yield Title(path.key.capitalize(), room.name[:200])
+        yield NoteRow(measured_room(room, job.house_rules).fault, "ochre")
+        return
+    if path.member:
+        yield from _member_rows(bench, room, trimmed, path)
+        return
+    piece = trimmed.trim.of(kind)
+    walls = sorted({run.wall_name for run in trimmed.runs if run.kind == kind})
+    yield Title(kind.capitalize(), f"{room.name[:100]}, " + (f"{len(walls)} walls" if walls else "not fitted"))
+    yield from order_choices(bench, job, room)
+    yield ToggleRow(
+        f"{kind.capitalize()} fitted",
+        piece.fitted,
+        lambda on: bench.do(edits.change_trim(room.id, kind, fitted=on)),
+    )
+    if piece.missing:
+        yield NoteRow(piece.missing.capitalize() + ".", "ochre")
+    if kind == "dado rail" and trimmed.trim.borrowed and piece.built:
+        yield NoteRow("This school has no pedestal: what is not typed is borrowed from the nineteen-part wall.")
+    if piece.fitted or piece.missing:
+        yield from bench.size_rows(TrimPath(room.id, kind), "Width" if kind == "casing" else "Height")
+        if kind != "frieze":
+            yield from bench.size_rows(TrimPath(room.id, kind, size="projection"), "Projection")
+        yield from bench.size_rows(TrimPath(room.id, kind, size="top"), "Top above floor")
+    if piece.stock:
+        yield from stock_choice(bench, room, kind, piece.stock)
+    elif kind == "cornice":
+        yield Caption("Its members, from the top")
+        for member in trimmed.trim.members:
+            yield ToggleRow(
+                f"{member.name}, {member.height.shown(job.settings.unit)}",
+                member.fitted,
+                _member_toggle(bench, TrimPath(room.id, kind, member.name)),
+            )
+        if len(trimmed.trim.members) > 1:
+            yield from _reductions(bench, job, room)
+    if piece.built and piece.height is not None:
+        to_buy = run_total(trimmed.runs, kind)
+        yield from bench.working(piece.height)
+        yield from _lengths(bench, job, room, trimmed, kind, to_buy)
+        yield from whole_section(bench, job, room, trimmed, kind)
+        if kind not in FRAMING:
+            yield from _corners(bench, job, room, kind)
+    if kind in ("panel mould", "stiles and rails", "dado rail"):
+        yield from add_panel_rows(bench, job, room)
+    yield from bench.findings(bench.about(room, TrimPath(room.id, kind)))
+
+
+def _reductions(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield the ways to have a smaller cornice that keep its sizes, each with what it costs more or less."""
+    ways = reductions(job, room.id)
+    money = f" {job.settings.money}" if job.settings.money else ""
+
+    def words(one: Reduced) -> str:
+        if one.there:
+            return f"{one.manner.capitalize()}: as it is"
+        return f"{one.manner.capitalize()}: {show_money(abs(one.price))}{money} {'more' if one.price > 0 else 'less'}"
+
+    yield Caption("For more or less money")
+    yield ButtonsRow(
+        tuple(words(one) for one in ways),
+        lambda pressed: bench.do(edits.reduce_cornice(room.id, ways[pressed].manner)),
+    )
+
+
+def _member_toggle(bench: Bench, path: TrimPath) -> Callable[[bool], object]:
+    return lambda on: bench.do(edits.change_trim(path.room, path.key, fitted=None if on else False))
+
+
+def _lengths(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: TrimKind, to_buy: Figure) -> Iterator[Row]:
+    mine = [run for run in trimmed.runs if run.kind == kind]
+    if not mine:
+        return
+    yield Caption("Lengths")
+    inside, outside = corner_counts(trimmed.runs, kind)
+    yield bench.figure_row(to_buy, True)
+    corners = f"{inside} inside corners, {outside} outside" if kind not in FRAMING else "around openings and panels"
+    yield NoteRow(f"{len(mine)} pieces · {corners}")
+    profile = trimmed.trim.of(kind).profile
+    if profile is not None:
+        surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)
+        if surface is not None:
+            yield bench.figure_row(surface.net, False)
+
+
+def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row]:
+    """Yield how the corners of a kind are cut, with the settings of the saw and their working."""
+    yield Caption("At the saw")
+    yield ChoiceRow(
+        "Inside corners, whole job",
+        (("coped", "coped"), ("mitred", "mitred")),
+        job.joinery.inside_corners,
+        lambda way: bench.do(edits.change_joinery(inside_corners=way)),
+    )
+    shown: set[str] = set()
+    for piece in cut_list(room, job.house_rules, job.milled, job.joinery):
+        if piece.kind != kind:
+            continue
+        for end in (piece.left, piece.right):
+            if end.setting is None or end.cut == "scarfed" or end.meets in shown:
+                continue
+            shown.add(end.meets)
+            yield NoteRow(f"{end.cut.capitalize()}, {end.meets}:")
+            yield bench.figure_row(end.setting.mitre, False)
+            if end.setting.bevel.inputs:
+                yield bench.figure_row(end.setting.bevel, False)
+
+
+def _member_rows(bench: Bench, room: Room, trimmed: TrimmedRoom, path: TrimPath) -> Iterator[Row]:
+    """Yield the rows of one member of the cornice."""
+    member = next((one for one in trimmed.trim.members if one.name == path.member), None)
+    if member is None:
+        yield Title(path.member.capitalize(), room.name[:200])
+        yield NoteRow("This order has no such member.")
+        return
+    yield Title(member.name.capitalize(), f"Member of the cornice, {room.name[:100]}")
+    yield ToggleRow(f"{member.name.capitalize()} fitted", member.fitted, _member_toggle(bench, path))
+    yield from bench.size_rows(path.thing, "Height")
+    yield from bench.working(member.height)

@@ -1,0 +1,1 @@
+"""Rows of the bench that several places show."""
