@@ -134,7 +134,7 @@ def start_up(home: str) -> None:
 def one_dimension(home: str) -> None:
     """Type one dimension in a 12-room job; the window brings drawing, bench, tally and second look up to date."""
     from narrow_cornice.derived.bought.tally import tally
-    from narrow_cornice.desk.application import _application, calm_collector, make_window, settings_file
+    from narrow_cornice.desk.making_window import application, calm_collector, make_window, settings_file
     from narrow_cornice.desk.pictures import settle
     from narrow_cornice.desk.places.measure.handing_out import every_drawing
     from narrow_cornice.desk.runner import Runner
@@ -142,7 +142,7 @@ def one_dimension(home: str) -> None:
     from narrow_cornice.desk.theme import load_faces
     from narrow_cornice.review.second_look import second_look
 
-    application = _application()
+    program = application()
     calm_collector()
     load_faces()
     session = Session(Path(home), settings_file(Path(home)), Runner())
@@ -196,7 +196,7 @@ def one_dimension(home: str) -> None:
             begin = time.perf_counter()
             session.do(edit)
             ready.append(time.perf_counter() - begin)
-            application.processEvents()
+            program.processEvents()
             painted.append(time.perf_counter() - begin)
             settle(5)
         return median(ready), median(painted)
@@ -223,7 +223,7 @@ def one_dimension(home: str) -> None:
             f"(aim under 16 ms), painted as well: {painted * 1000:.1f} ms"
         )
     window.again = True
-    assert application is not None
+    assert program is not None
     window.close()
 
 
@@ -319,7 +319,7 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
 
     from PyQt6.QtGui import QImage, QPainter
 
-    from narrow_cornice.desk.application import _application
+    from narrow_cornice.desk.making_window import application
     from narrow_cornice.desk.painting import MarkPainter, placed
     from narrow_cornice.desk.theme import Theme, load_faces
     from narrow_cornice.drawing.plan import room_plan
@@ -328,8 +328,8 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
     from narrow_cornice.job.model import Room, Settings
     from narrow_cornice.survey.readings import AngleReading, Reading
 
-    application = _application()
-    assert application is not None
+    program = application()
+    assert program is not None
     load_faces()
     count = len(points)
     sides = tuple(

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import ast
+import graphlib
 import re
 import subprocess
 import tomllib
@@ -80,3 +82,32 @@ def test_public_functions_are_documented() -> None:
                 for inner in node.body if isinstance(node, ast.ClassDef) else []:
                     if isinstance(inner, ast.FunctionDef) and not inner.name.startswith("_"):
                         assert ast.get_docstring(inner), f"{path.name}: {node.name}.{inner.name}"
+
+
+def _imports(path: Path, modules: dict[str, Path]) -> set[str]:
+    """Return the modules of the project that a file imports, wherever in it, for the type checker alone included."""
+    found: set[str] = set()
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.Import):
+            found |= {one.name for one in node.names if one.name in modules}
+        elif isinstance(node, ast.ImportFrom) and node.module:
+            named = {f"{node.module}.{one.name}" for one in node.names}
+            found |= named & set(modules) or {node.module} & set(modules)
+    return found
+
+
+def test_no_file_is_in_a_circle_of_imports() -> None:
+    modules = {
+        ".".join(path.with_suffix("").relative_to(ROOT / "src").parts).removesuffix(".__init__"): path
+        for path in (ROOT / "src").rglob("*.py")
+    }
+    assert len(modules) > 250
+    graph = {name: _imports(path, modules) - {name} for name, path in modules.items()}
+    for name, wanted in graph.items():  # who imports a module imports the folders it is in
+        folders = {"".join(one.rpartition(".")[:1]) for one in wanted} & set(modules)
+        graph[name] = wanted | {folder for folder in folders if not name.startswith(f"{folder}.") and folder != name}
+    assert "narrow_cornice.job.paths" in graph["narrow_cornice.derived.measured.surveys"]
+    tuple(graphlib.TopologicalSorter(graph).static_order())  # raises CycleError with the circle there is
+    graph["narrow_cornice.job.paths"] = {"narrow_cornice.derived.measured.surveys"}
+    with pytest.raises(graphlib.CycleError):
+        tuple(graphlib.TopologicalSorter(graph).static_order())

@@ -13,7 +13,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PyQt6.QtCore import QEvent, qInstallMessageHandler
 from PyQt6.QtWidgets import QApplication, QDialog, QFileDialog, QInputDialog, QMessageBox
 
-from narrow_cornice.desk.application import _application, make_window, settings_file
+from narrow_cornice.desk.making_window import application, make_window, settings_file
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import load_faces
@@ -26,9 +26,9 @@ HARMLESS = ("propagateSizeHints", "This plugin does not support raise")
 @pytest.fixture(scope="session")
 def qapp() -> QApplication:
     """Return the one application of the process, with the program's faces."""
-    application = _application()
+    program = application()
     load_faces()
-    return application
+    return program
 
 
 @pytest.fixture(autouse=True)

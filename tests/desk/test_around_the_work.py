@@ -298,7 +298,7 @@ def test_strips_fold_away_and_the_window_remembers(window: MainWindow) -> None:
 
 @pytest.mark.parametrize(("letters", "evening"), [(1.0, True), (1.3, False)])
 def test_other_looks_and_larger_letters_show_everything(session, qapp, letters: float, evening: bool) -> None:  # type: ignore[no-untyped-def]
-    from narrow_cornice.desk.application import make_window
+    from narrow_cornice.desk.making_window import make_window
 
     session.settings.setValue("letters", letters)
     session.settings.setValue("evening", evening)

@@ -204,11 +204,11 @@ def test_scales_are_usual_ones_that_fit() -> None:
 
 
 def test_cautions_defer_and_never_permit() -> None:
-    for where in ("finishes", "bought", "trim", "measure"):
-        assert cautions(where)
-        for text in cautions(where):
-            assert "safe" not in text.lower().replace("unsafe", "")
-            assert any(word in text for word in ("local code", "maker's sheet", "licensed", "engineer", "certified"))
+    assert len(cautions()) >= 5
+    assert cautions("dust") == (cautions()[1],)
+    for text in cautions():
+        assert "safe" not in text.lower().replace("unsafe", "")
+        assert any(word in text for word in ("local code", "maker's sheet", "licensed", "engineer", "certified"))
 
 
 def test_the_cut_list_is_printed_with_every_piece_and_every_bar() -> None:

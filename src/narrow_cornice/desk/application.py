@@ -2,67 +2,22 @@
 
 from __future__ import annotations
 
-import gc
-import os
 import sys
 from collections.abc import Callable
 from pathlib import Path
 from types import TracebackType
 
-from PyQt6.QtCore import QSettings, Qt
-from PyQt6.QtGui import QGuiApplication, QIcon
-from PyQt6.QtWidgets import QApplication, QMessageBox
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QIcon
+from PyQt6.QtWidgets import QMessageBox
 
-from narrow_cornice.desk.every_place import PLACES
-from narrow_cornice.desk.place import Place
+from narrow_cornice.desk.making_window import application, calm_collector, make_window, screen_there, settings_file
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.theme import Theme, load_faces
+from narrow_cornice.desk.theme import load_faces
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job.keeping import Recovery, state_folder
-
-
-def screen_there() -> bool:
-    """Return whether Qt was told of a screen, or of what to use in place of one."""
-    return any(os.environ.get(name) for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"))
-
-
-def _application() -> QApplication:
-    there = QApplication.instance()
-    if isinstance(there, QApplication):
-        return there
-    if not screen_there():
-        os.environ["QT_QPA_PLATFORM"] = "offscreen"  # commands work without a display
-    QGuiApplication.setHighDpiScaleFactorRoundingPolicy(Qt.HighDpiScaleFactorRoundingPolicy.PassThrough)
-    application = QApplication(["narrow-cornice"])
-    application.setApplicationName("narrow-cornice")
-    application.setApplicationDisplayName("Narrow Cornice")
-    application.setDesktopFileName("narrow-cornice")
-    return application
-
-
-def calm_collector() -> None:
-    """Have Python look for cycles less often: figures and marks are many, made anew often, and form none."""
-    gc.set_threshold(50_000, 20, 100)
-
-
-def make_window(session: Session, places: tuple[Place, ...] = PLACES) -> MainWindow:
-    """Return the window with its places, in the look that was last chosen."""
-    theme = Theme(
-        evening=session.settings.value("evening", False, type=bool),
-        letters=session.settings.value("letters", 1.0, type=float),
-    )
-    application = QApplication.instance()
-    assert isinstance(application, QApplication)
-    application.setFont(theme.font(10))
-    application.setStyleSheet(theme.style_sheet())
-    return MainWindow(session, theme, places)
-
-
-def settings_file(folder: Path) -> QSettings:
-    """Return the window's settings, kept as a plain file in the person's state folder."""
-    return QSettings(str(folder / "window.ini"), QSettings.Format.IniFormat)
 
 
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
@@ -72,13 +27,13 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
             "There is no screen to open a window on.",
             remedy="Set DISPLAY, or use a command: demo --pictures FOLDER, check, takeoff, length, proportion.",
         )
-    application = _application()
+    program = application()
     calm_collector()
     load_faces()
     from importlib.resources import as_file, files
 
     with as_file(files("narrow_cornice.data").joinpath("narrow-cornice.svg")) as icon:
-        application.setWindowIcon(QIcon(str(icon)))
+        program.setWindowIcon(QIcon(str(icon)))
     if pictures is not None:
         from narrow_cornice.desk.pictures import write_pictures
 
@@ -101,7 +56,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     if not demo:
         _offer_recovery(session, window)
     while True:
-        status = application.exec()
+        status = program.exec()
         if not window.again:
             return status
         window.deleteLater()

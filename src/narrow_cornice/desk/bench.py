@@ -66,6 +66,9 @@ class ThingsShown(Protocol):
     def home_of(self, path: ThingPath) -> str:
         """Return the key of the place that a thing is shown in, empty where every place shows it."""
 
+    def leaf_there(self, place: str, shown: str) -> str:
+        """Return the leaf that is shown in a place: the one shown before, or its first where it has none such."""
+
     def leads_home(self, path: ThingPath) -> bool:
         """Return whether a figure that rests on a thing leads to the place it is shown in."""
 
@@ -220,8 +223,9 @@ class Bench(QWidget):
         shown = self._drilled[-1] if self._drilled else None
         if figure.source and (figure.origin != "worked" or figure is shown):
             if self.places.leads_home(figure.source):
-                self.session.look(place=self.places.home_of(figure.source))
-            self.session.select(figure.source)
+                self.show_thing(figure.source)
+            else:
+                self.session.select(figure.source)
         elif figure.inputs and figure is not shown:
             self._drilled.append(figure)
             self.refresh()
@@ -276,7 +280,7 @@ class Bench(QWidget):
         """Go to the place that shows a thing, and select it."""
         place = self.places.home_of(path)
         if place:
-            self.session.look(place=place)
+            self.session.look(place=place, sheet=self.places.leaf_there(place, self.session.view.sheet))
         self.session.select(path)
 
     def of_kinds(self, room: Room, *kinds: type[ThingPath]) -> Callable[[Finding], bool]:

@@ -16,7 +16,6 @@ from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.ruled_sheet import RuledSheet
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.unfolded import upright_turn
-from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.paths import HeightPath, Read, RoomPath, WallPath, room_of
 
@@ -118,7 +117,7 @@ class DrawingPage(PlacePage):
 
     def add_cautions(self) -> None:
         """Put the cautions of this place below its sheet."""
-        label = plain_label(" ".join(cautions(self.place.key)))
+        label = plain_label(" ".join(self.place.cautions))
         label.setWordWrap(True)
         label.setAccessibleName("Cautions")
         label.setStyleSheet(f"color: {self.theme.roles['ochre']}; font-size: {8 * self.theme.letters:.1f}pt;")

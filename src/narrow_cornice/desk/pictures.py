@@ -8,7 +8,7 @@ from pathlib import Path
 from PyQt6.QtCore import QCoreApplication, QElapsedTimer
 from PyQt6.QtWidgets import QApplication
 
-from narrow_cornice.desk.application import make_window, settings_file
+from narrow_cornice.desk.making_window import make_window, settings_file
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.view import TO_SETTLE, TallyPath

@@ -93,7 +93,8 @@ class Place(msgspec.Struct, frozen=True):
     that is pointed at; ``leads_here`` are those that a figure resting on them leads here for. ``room_rows`` are the
     bench's rows of a room as a whole.
 
-    ``leaves`` are its drawings, ``first_leaf`` the one it opens with where ``gives_way`` holds the one shown before.
+    ``cautions`` stand below its sheets. ``leaves`` are its drawings, ``first_leaf`` the one it opens with where
+    ``gives_way`` holds the one shown before.
     ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job; ``ahead`` works out beside the
     window what its rows show. ``of_all`` says that its page takes the whole job counted, ``opens`` that
     the window opens there, ``begins`` that a new job begins there.
@@ -111,6 +112,7 @@ class Place(msgspec.Struct, frozen=True):
     words: Callable[[], WordsOf] = dict
     names: Callable[[], WordsOf] = dict
     leads_here: tuple[type[ThingPath], ...] = ()
+    cautions: tuple[str, ...] = ()
     leaves: tuple[Leaf, ...] = ()
     first_leaf: str = ""
     gives_way: tuple[str, ...] = ()
@@ -264,14 +266,16 @@ class Places:
 
     # ---- drawings
 
+    def leaf_there(self, place: str, shown: str) -> str:
+        """Return the leaf that is shown in a place: the one shown before, or its first where it has none such."""
+        there = self[place]
+        return shown if not there.leaves or there.leaf(shown) is not None else there.first_leaf
+
     def leaf_on_entering(self, place: Place, former: Place, shown: str) -> str:
         """Return the leaf a place opens with: the one shown before, unless it has none such or that one gives way."""
-        if not place.leaves:
-            return shown
-        keeps = place.leaf(shown) is not None
-        if former is not place:
-            keeps = keeps and shown not in place.gives_way and shown != former.first_leaf
-        return shown if keeps else place.first_leaf
+        if place.leaves and former is not place and shown in (*place.gives_way, former.first_leaf):
+            return place.first_leaf
+        return self.leaf_there(place.key, shown)
 
     def drawing(self, job: Job, view: View, room: Room, sheet: str = "") -> Drawing:
         """Return the drawing of a room that a view looks at; a pure function, for any thread."""

@@ -6,9 +6,16 @@ import tomllib
 from functools import cache
 from importlib.resources import files
 
+TRIM_WORK = ("dust", "ladders")  # what cutting and putting up trim asks for
+
 
 @cache
-def cautions(where: str) -> tuple[str, ...]:
-    """Return the cautions for a place, in full sentences."""
+def _known() -> dict[str, str]:
     text = files("narrow_cornice.data").joinpath("cautions.toml").read_text(encoding="utf-8")
-    return tuple(row["text"] for row in tomllib.loads(text).values() if where in row["where"])
+    return {name: row["text"] for name, row in tomllib.loads(text).items()}
+
+
+def cautions(*names: str) -> tuple[str, ...]:
+    """Return cautions by their names in the table, all of them where none is named, in full sentences."""
+    known = _known()
+    return tuple(known[name] for name in names or known)

@@ -10,7 +10,7 @@ from narrow_cornice.derived.trimwork.courses import courses_of, words_of
 from narrow_cornice.derived.trimwork.cut_list import EndCut, cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Pen
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
@@ -86,7 +86,7 @@ def _begin(sheet: Sheet, job: Job, title: str, words: str) -> float:
     sheet.page()
     sheet.text(LEFT, 18, f"{job.name}: {title}", 16, face="name", room=RIGHT - LEFT)
     y = sheet.wrapped(LEFT, 24, words, 8, RIGHT - LEFT, colour="soft")
-    sheet.wrapped(LEFT, sheet.tall - 17, " ".join(cautions("trim")), 7, RIGHT - LEFT, colour="soft", most=2)
+    sheet.wrapped(LEFT, sheet.tall - 17, " ".join(cautions(*TRIM_WORK)), 7, RIGHT - LEFT, colour="soft", most=2)
     foot(sheet, job)
     return y + 6.0
 

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from html import escape
 
 from narrow_cornice.drawing.marks import Pen, Point
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.job.model import Job
@@ -100,7 +100,9 @@ def profile_pdf(job: Job, profile: Profile, name: str) -> bytes:
             base = sheet.tall - 18.0
             sheet.line(((sheet.wide - 60, base), (sheet.wide - 10, base)), Pen("ink", 0.8))
             sheet.text(sheet.wide - 35, base - 1.5, "50 mm", 7, anchor="middle")
-            sheet.wrapped(MARGIN, base - 3.0, " ".join(cautions("trim")), 6.5, sheet.wide - 85, colour="soft", most=3)
+            sheet.wrapped(
+                MARGIN, base - 3.0, " ".join(cautions(*TRIM_WORK)), 6.5, sheet.wide - 85, colour="soft", most=3
+            )
             foot(sheet, job)
     return sheet.content()
 

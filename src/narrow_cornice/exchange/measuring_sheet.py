@@ -34,7 +34,7 @@ def _room(sheet: Sheet, job: Job, room: Room) -> None:
         sheet.text(LEFT, 18, room.name, 17, face="name", room=120)
         unit = "millimetres" if job.settings.unit == "mm" else "feet and inches"
         sheet.text(LEFT, 23, f"Readings in {unit} · date            · read by            · with", 8.5, colour="soft")
-        sheet.text(LEFT, sheet.tall - 14, " ".join(cautions("measure")), 7, colour="soft", room=RIGHT - LEFT)
+        sheet.text(LEFT, sheet.tall - 14, " ".join(cautions("openings")), 7, colour="soft", room=RIGHT - LEFT)
         foot(sheet, job)
         return 32.0
 

@@ -33,7 +33,7 @@ from narrow_cornice.drawing.marks import (
     reading_turn,
 )
 from narrow_cornice.drawing.slips import line_picture
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.job.model import Job
@@ -316,7 +316,7 @@ def drawings_pdf(drawings: list[Drawing], job: Job) -> bytes:
             return (x0 + (point[0] - left) / scale, y0 + (point[1] - top) / scale)
 
         sheet.drawing(drawing, at, scale)
-        sheet.text(14, sheet.tall - 14.5, " ".join(cautions("trim")), 7, colour="soft", room=sheet.wide - 28)
+        sheet.text(14, sheet.tall - 14.5, " ".join(cautions(*TRIM_WORK)), 7, colour="soft", room=sheet.wide - 28)
         foot(sheet, job)
     return sheet.content()
 
@@ -384,7 +384,7 @@ def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
             words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
             y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
     y += 3
-    for caution in cautions("bought"):
+    for caution in cautions("old_coatings", "dust", "solvents", "ladders"):
         if y > sheet.tall - 22:
             foot(sheet, job)
             y = _order_head(sheet, job, "continued")

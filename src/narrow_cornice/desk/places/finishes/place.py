@@ -12,6 +12,7 @@ from narrow_cornice.desk.leaves import PLAN, SECTION, STRIP, UNFOLDED, WALL
 from narrow_cornice.desk.place import Desk, Export, Picture, Place, RowsOf, SizesOf, Total, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.finishes.handing_out import surfaces_csv
+from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
@@ -95,6 +96,7 @@ PLACE = Place(
     sizes=_sizes,
     words=_words,
     names=_names,
+    cautions=cautions("old_coatings"),
     leaves=(UNFOLDED, PLAN, WALL, SECTION, STRIP),
     first_leaf=UNFOLDED.key,
     found=_found,

@@ -14,6 +14,7 @@ from narrow_cornice.desk.places.measure import bringing_in, handing_out
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
@@ -162,6 +163,7 @@ PLACE = Place(
     words=_words,
     names=_names,
     leads_here=READ_HERE,
+    cautions=cautions("openings"),
     leaves=(UNFOLDED, PLAN, WALL, SECTION, STRIP, HOUSE),
     first_leaf=PLAN.key,
     gives_way=(UNFOLDED.key,),

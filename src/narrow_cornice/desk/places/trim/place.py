@@ -15,6 +15,7 @@ from narrow_cornice.desk.places.trim import bringing_in, handing_out
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.wall_order import wall_order
+from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
@@ -90,6 +91,7 @@ PLACE = Place(
     shows=(TrimPath, MemberPath, StockOfferPath, PanelsPath),
     rows=_rows,
     sizes=_sizes,
+    cautions=cautions(*TRIM_WORK),
     leaves=(UNFOLDED, WALL, SECTION, STRIP, PROPORTION, STOCK),
     first_leaf=UNFOLDED.key,
     opens=True,

@@ -1,0 +1,59 @@
+"""Making the application and its window, in the look that was last chosen."""
+
+from __future__ import annotations
+
+import gc
+import os
+from pathlib import Path
+
+from PyQt6.QtCore import QSettings, Qt
+from PyQt6.QtGui import QGuiApplication
+from PyQt6.QtWidgets import QApplication
+
+from narrow_cornice.desk.every_place import PLACES
+from narrow_cornice.desk.place import Place
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import Theme
+from narrow_cornice.desk.window import MainWindow
+
+
+def screen_there() -> bool:
+    """Return whether Qt was told of a screen, or of what to use in place of one."""
+    return any(os.environ.get(name) for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"))
+
+
+def application() -> QApplication:
+    """Return the one application of the process, made where it is not there yet."""
+    there = QApplication.instance()
+    if isinstance(there, QApplication):
+        return there
+    if not screen_there():
+        os.environ["QT_QPA_PLATFORM"] = "offscreen"  # commands work without a display
+    QGuiApplication.setHighDpiScaleFactorRoundingPolicy(Qt.HighDpiScaleFactorRoundingPolicy.PassThrough)
+    made = QApplication(["narrow-cornice"])
+    made.setApplicationName("narrow-cornice")
+    made.setApplicationDisplayName("Narrow Cornice")
+    made.setDesktopFileName("narrow-cornice")
+    return made
+
+
+def calm_collector() -> None:
+    """Have Python look for cycles less often: figures and marks are many, made anew often, and form none."""
+    gc.set_threshold(50_000, 20, 100)
+
+
+def make_window(session: Session, places: tuple[Place, ...] = PLACES) -> MainWindow:
+    """Return the window with its places, in the look that was last chosen."""
+    theme = Theme(
+        evening=session.settings.value("evening", False, type=bool),
+        letters=session.settings.value("letters", 1.0, type=float),
+    )
+    there = application()
+    there.setFont(theme.font(10))
+    there.setStyleSheet(theme.style_sheet())
+    return MainWindow(session, theme, places)
+
+
+def settings_file(folder: Path) -> QSettings:
+    """Return the window's settings, kept as a plain file in the person's state folder."""
+    return QSettings(str(folder / "window.ini"), QSettings.Format.IniFormat)

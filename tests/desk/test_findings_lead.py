@@ -1,0 +1,69 @@
+""" "Show me where" of every finding leads somewhere, on jobs that anybody could make."""
+
+from __future__ import annotations
+
+import pytest
+from driving import settle
+
+from narrow_cornice.desk.bench_rows import Title
+from narrow_cornice.desk.every_place import PLACES
+from narrow_cornice.desk.place import Places
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job import edits
+from narrow_cornice.job.measured import Twin
+from narrow_cornice.job.paths import FloorPath, JobPath
+from narrow_cornice.review.finding import Finding
+from narrow_cornice.review.second_look import second_look
+from random_jobs import mm, random_job
+
+pytestmark = pytest.mark.desk
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_every_finding_is_about_something_that_is_there_and_has_a_home(seed: int) -> None:
+    job = random_job(seed)
+    for finding in second_look(job):
+        assert isinstance(finding.about, JobPath)
+        assert finding.about.there(job), finding.key
+        assert Places(PLACES).home_of(finding.about), finding.key
+
+
+@pytest.mark.parametrize("seed", [100, 101, 102])
+def test_show_me_where_selects_it_in_its_place(window: MainWindow, seed: int) -> None:
+    job = random_job(seed)
+    window.session._take_up(job, None, None)
+    window.make_complete()
+    settle()
+    one_of_each: dict[str, Finding] = {finding.key.partition(":")[0]: finding for finding in second_look(job)}
+    assert len(one_of_each) > 6
+    for finding in one_of_each.values():
+        window.bench.show_finding(finding)
+        settle()
+        _is_shown(window, finding)
+
+
+def test_rooms_that_would_lie_over_one_another_are_shown(empty: MainWindow) -> None:
+    """Two doors of one wall lead to two rooms that would have to stand in one place."""
+    session = empty.session
+    for name in ("First", "Second", "Third"):
+        session.do(edits.add_room(name, mm(4000), mm(3000), mm(2500)))
+    for room, wall, place in (("r1", "w2", 300), ("r1", "w2", 1700), ("r2", "w4", 1000), ("r3", "w4", 1000)):
+        session.do(edits.add_opening(room, "door", wall, mm(place)))
+    session.do(edits.join_openings("r1", "o1", Twin("r2", "o1"), "door"))
+    session.do(edits.join_openings("r1", "o2", Twin("r3", "o1"), "door"))
+    (found,) = (one for one in second_look(session.job) if isinstance(one.about, FloorPath))
+    assert "Second and Third would lie over one another" in found.says
+    empty.bench.show_finding(found)
+    settle()
+    _is_shown(empty, found)
+
+
+def _is_shown(window: MainWindow, finding: Finding) -> None:
+    view, places = window.session.view, window.places
+    assert view.selected == finding.about
+    assert view.place == places.home_of(finding.about)
+    assert not places[view.place].leaves or places[view.place].leaf(view.sheet) is not None
+    assert not finding.about.room or view.room_id == finding.about.room
+    title = window.bench.view.rows()[0]
+    assert isinstance(title, Title)
+    assert "Nothing measured" not in title.text

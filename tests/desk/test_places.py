@@ -1,0 +1,260 @@
+"""A place is one declared value: a small one of the test's own is driven like those that ship."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from pathlib import Path
+from typing import ClassVar
+
+import pytest
+from driving import choose, field, settle, type_into
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QToolButton
+
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import FigureRow, Row, Title
+from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.every_place import PLACES
+from narrow_cornice.desk.handing_out import HandingOut
+from narrow_cornice.desk.keys_page import keys
+from narrow_cornice.desk.leaves import PLAN
+from narrow_cornice.desk.making_window import make_window
+from narrow_cornice.desk.place import Desk, Export, Key, Leaf, Picture, Place, Places, Total
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.ruled_sheet import RuledSheet, row
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.size_field import SizeField
+from narrow_cornice.desk.view import TallyPath, View
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.marks import Area, Drawing
+from narrow_cornice.explained.figures import Figure, reading, total
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.edits import change_room, rename_job
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import InRoom, SplitPath
+
+DESK = Path(__file__).parents[2] / "src" / "narrow_cornice" / "desk"
+
+
+class LampPath(InRoom, frozen=True):
+    """One lamp hangs in every room."""
+
+    word: ClassVar[str] = "lamp"
+
+
+class LampPage(DrawingPage):
+    def __init__(self, desk: Desk) -> None:
+        super().__init__(desk, LAMPS)
+        self.lamps = RuledSheet(("Lamp", "Over"), self.theme, "Lamps")
+        self.add_sheets([("Lamps", self.lamps)])
+        self.add_cautions()
+
+    def put_rows(self) -> None:
+        rows = [row(LampPath(room.id), f"lamp of the {room.name}", "the table") for room in self.session.job.rooms]
+        self.lamps.put(rows, self.session.view.selected)
+
+
+def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    yield Title(room.name, "by lamplight")
+
+
+def _lamp_rows(bench: Bench, job: Job, path: LampPath) -> Iterator[Row]:
+    yield Title("Lamp", job.room(path.room).name)
+    yield from bench.size_rows(path, "Over the table")
+    yield from bench.working(_watts(job))
+
+
+def _lamp_size(job: Job, path: LampPath) -> SizeField:
+    split = job.room(path.room).finishes.split
+    return SizeField(
+        path,
+        "Lamp",
+        "over the table",
+        split.mm if split else None,
+        lambda typed: change_room(path.room, "lamp", split=typed),
+    )
+
+
+def _drawn(job: Job, view: View, room: Room) -> Drawing:
+    quad = ((0.0, 0.0), (900.0, 0.0), (900.0, 900.0), (0.0, 900.0))
+    return Drawing(f"Lamps, {room.name}", "as they hang", (Area(quad, "ochre", LampPath(room.id)),), (0, 0, 900, 900))
+
+
+def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
+    yield f"reading lamp {room.name}", LampPath(room.id)
+
+
+def _watts(job: Job) -> Figure:
+    return total("lamps", "W", [reading(room.name, 12.0, "W", LampPath(room.id)) for room in job.rooms])
+
+
+def _handed_out(out: HandingOut) -> None:
+    out.session.do(rename_job("handed out", ""))
+
+
+def _pressed(page: PlacePage) -> None:
+    assert isinstance(page, LampPage)
+    page.session.do(rename_job("pressed", ""))
+
+
+LAMPS = Place(
+    key="lamps",
+    name="Lamps",
+    letter="K",
+    group="Design",
+    page=LampPage,
+    room_rows=_room_rows,
+    shows=(LampPath,),
+    rows=lambda: {LampPath: _lamp_rows},
+    sizes=lambda: {LampPath: _lamp_size},
+    names=lambda: {LampPath: lambda job, path: "a lamp"},
+    words=lambda: {LampPath: lambda job, path: "12 W"},
+    leads_here=(LampPath,),
+    cautions=("Wiring is for a licensed electrician.",),
+    leaves=(PLAN, Leaf("lamps", "Lamps", _drawn)),
+    first_leaf="lamps",
+    found=_found,
+    hands_out=(Export("Lamps as a list …", _handed_out),),
+    keys=(Key("F11", "Light the lamps", _pressed),),
+    totals=(Total("lamps", 25, _watts),),
+    pictures=(Picture("lamps", {"room_id": "r2"}),),
+)
+
+
+@pytest.fixture
+def lit(session: Session) -> Iterator[MainWindow]:
+    """Return the window with one place more."""
+    window = make_window(session, (*PLACES, LAMPS))
+    window.resize(1280, 800)
+    window.show()
+    window.make_complete()
+    settle()
+    yield window
+    window.again = True
+    window.close()
+    window.deleteLater()
+    QApplication.processEvents()
+
+
+def _page(window: MainWindow) -> LampPage:
+    page = window.page("lamps")
+    assert isinstance(page, LampPage)
+    return page
+
+
+def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf(lit: MainWindow) -> None:
+    assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify"]
+    assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Trim", "Lamps"]
+    QTest.mouseClick(lit.top.buttons["lamps"], Qt.MouseButton.LeftButton)
+    settle()
+    assert lit.session.view.place == "lamps"
+    assert _page(lit).canvas._drawing.title.startswith("Lamps, ")  # type: ignore[union-attr]
+    lit.go("trim")
+    trim = lit.page("trim")
+    assert isinstance(trim, DrawingPage)
+    QTest.keyClicks(trim.canvas, "k")
+    settle()
+    assert lit.session.view.place == "lamps"
+    assert lit.top.buttons["lamps"].isChecked()
+    assert "K on the drawing" in lit.top.buttons["lamps"].toolTip()
+
+
+def test_its_leaves_are_its_own_and_those_it_shares(lit: MainWindow) -> None:
+    lit.go("lamps")
+    page = _page(lit)
+    shown = [leaf.text() for leaf in page.findChildren(QToolButton) if leaf.property("leaf") and leaf.isVisible()]
+    assert shown == ["Plan", "Lamps"]
+    number = [leaf.key for leaf in lit.places.leaves].index("lamps") + 1
+    assert number == 9  # after those that ship, whose keys stay
+    QTest.keyClick(lit, Qt.Key.Key_1, Qt.KeyboardModifier.AltModifier)
+    QTest.keyClick(lit, Qt.Key(Qt.Key.Key_0 + number), Qt.KeyboardModifier.AltModifier)
+    settle()
+    assert lit.session.view.sheet == "lamps"
+    lit.go("measure")
+    assert lit.session.view.sheet == "plan"
+
+
+def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
+    lit.session.look(place="brief")
+    type_into(lit.top.field, "reading lamp")
+    assert lit.session.view.place == "lamps"
+    assert lit.session.view.selected == LampPath("r1")
+    assert lit.bench.view.rows()[0] == Title("Lamp", lit.session.job.rooms[0].name)
+    type_into(field(lit, "Over the table"), "750")
+    split = lit.session.job.rooms[0].finishes.split
+    assert split is not None
+    assert split.mm == 750
+    page = _page(lit)
+    assert page.callout() == "12 W"
+    assert page._name_of(LampPath("r1")) == "a lamp"
+    assert page.lamps.selectionModel().selectedRows()[0].row() == 0  # type: ignore[union-attr]
+    QTest.mouseClick(page.canvas, Qt.MouseButton.LeftButton)  # the lamp lies in the middle
+    settle()
+    assert lit.session.view.selected == LampPath("r1")
+    type_into(lit.top.field, "810")  # a size for what is selected
+    assert lit.session.job.rooms[0].finishes.split.mm == 810  # type: ignore[union-attr]
+
+
+def test_its_total_stands_in_the_tally_and_leads_to_its_things(lit: MainWindow) -> None:
+    assert list(lit.tally.buttons) == ["paint", "trim", "lamps", "surfaces", "cost", "to settle"]
+    assert lit.tally.shown("lamps") == "48 W"
+    QTest.mouseClick(lit.tally.buttons["lamps"], Qt.MouseButton.LeftButton)
+    settle()
+    assert lit.session.view.selected == TallyPath("lamps")
+    rows = [one for one in lit.bench.view.rows() if isinstance(one, FigureRow) and not one.strong]
+    rows[0].pressed()
+    settle()
+    assert lit.session.view.place == "lamps"
+    assert lit.session.view.selected == LampPath("r1")
+
+
+def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
+    choose(lit, "Lamps as a list …")
+    assert lit.session.job.name == "handed out"
+    QTest.keyClick(lit, Qt.Key.Key_F11)
+    settle()
+    assert lit.session.job.name == "pressed"
+    words = {key: says for _, each in keys(lit.places) for key, says in each}
+    assert words["F11"] == "light the lamps"
+    assert words["I, M, T, F, Y, K"] == "to Brief, Measure, Trim, Finishes, To buy, Lamps"
+    assert "Alt+1 to Alt+9" in words
+    lit.go("lamps")
+    said = [one for one in _page(lit).findChildren(type(lit.top.place)) if one.accessibleName() == "Cautions"]
+    assert said[0].text() == "Wiring is for a licensed electrician."
+    lit.session.look(selected=None)
+    assert lit.bench.view.rows() == [Title(lit.session.job.rooms[0].name, "by lamplight")]
+
+
+def test_places_are_told_apart() -> None:
+    every = Places(PLACES)
+    assert len({place.key for place in PLACES}) == len({place.letter for place in PLACES}) == len(PLACES)
+    homes = [kind for place in PLACES for kind in place.shows]
+    assert len(homes) == len(set(homes))
+    for place in PLACES:
+        assert every.by_letter(place.letter) is place
+        assert place.leaf(place.first_leaf) is not None or not place.leaves
+        for kind in {**place.rows(), **place.sizes(), **place.words(), **place.names()}:
+            assert kind in place.shows, (place.key, kind)
+        for picture in place.pictures:
+            assert set(picture.view) <= set(View.__struct_fields__)
+    assert every.by_letter("w") is None
+    assert every["nowhere"] is PLACES[0]
+    assert SplitPath in homes
+
+
+def test_nothing_but_the_tuple_knows_a_place_and_places_know_not_one_another() -> None:
+    """Adding a place touches its own folder and one line."""
+    folders = sorted(path.name for path in (DESK / "places").iterdir() if (path / "place.py").exists())
+    assert folders == sorted(place.key for place in PLACES)
+    for path in DESK.rglob("*.py"):
+        inside = path.relative_to(DESK).parts
+        mine = inside[1] if inside[0] == "places" and len(inside) > 2 else ""
+        tree = ast.parse(path.read_text(encoding="utf-8"))
+        for node in ast.walk(tree):
+            if isinstance(node, ast.ImportFrom) and (node.module or "").startswith("narrow_cornice.desk.places."):
+                of = str(node.module).split(".")[3]
+                assert of == mine or inside == ("every_place.py",), (path, of)
+            if isinstance(node, ast.Constant) and not mine and inside != ("every_place.py",):
+                assert node.value not in folders, (path, node.value)

@@ -1,0 +1,209 @@
+"""Random jobs: the demo job, or one of its own, after many edits that anybody could make, wise or not."""
+
+from __future__ import annotations
+
+import random
+from collections.abc import Callable
+from typing import get_args
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.finishes.repairs import repair_kinds
+from narrow_cornice.job import edits
+from narrow_cornice.job.hanging import put_up_on_walls
+from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.measured import OpeningKind, Twin
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import BriefPath
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.survey.readings import AngleReading
+from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.orders import orders
+from narrow_cornice.trim.panels import ZONES
+from narrow_cornice.trim.proportion import SCHOOLS
+from narrow_cornice.units.lengths import Length
+
+GROUPS = ("upper wall", "lower wall", "ceiling", "door face", "reveal", "boxing", *KINDS)
+
+
+def mm(value: float) -> Length:
+    """Return a length as it is typed."""
+    return Length(float(round(value)), f"{round(value)}")
+
+
+def random_job(seed: int, steps: int = 60) -> Job:
+    """Return the job of a seed; what is refused is left out."""
+    pick = random.Random(seed)
+    history = History(demo_job() if seed % 3 else starting_job())
+    while len(history.job.rooms) < 2:
+        history.do(edits.add_room(f"Room {len(history.job.rooms)}", mm(4000), mm(3200), mm(2600)))
+    for _ in range(steps):
+        act = pick.choice(ACTS)
+        try:
+            history.do(act(pick, history.job, pick.choice(history.job.rooms)))
+        except CorniceError:
+            continue
+    return history.job
+
+
+def _reading(pick: random.Random, job: Job, room: Room) -> Edit:
+    wall = pick.choice(room.measured.walls)
+    true = wall.readings[0].mm if wall.readings else 3000.0
+    off = pick.choice([0.0, 3.0, -4.0, 60.0, -250.0])
+    return edits.set_readings(room.id, wall.id, (*wall.readings, mm(max(60.0, true + off))), wall.id)
+
+
+def _diagonal(pick: random.Random, job: Job, room: Room) -> Edit:
+    first, second = pick.sample([wall.id for wall in room.measured.walls], 2)
+    return edits.put_diagonal(room.id, first, second, (mm(pick.uniform(1500, 7000)),), "a diagonal")
+
+
+def _angle(pick: random.Random, job: Job, room: Room) -> Edit:
+    wall = pick.choice(room.measured.walls)
+    degrees = pick.choice([90.0, 90.8, 88.0, 97.0])
+    return edits.set_angles(room.id, wall.id, (AngleReading(degrees, f"{degrees:g}°"),), "A")
+
+
+def _opening(pick: random.Random, job: Job, room: Room) -> Edit:
+    kind: OpeningKind = pick.choice(get_args(OpeningKind))
+    return edits.add_opening(room.id, kind, pick.choice(room.measured.walls).id, mm(pick.uniform(0, 4500)))
+
+
+def _twin(pick: random.Random, job: Job, room: Room) -> Edit:
+    others = [
+        Twin(other.id, one.id)
+        for other in job.rooms
+        if other.id != room.id
+        for one in other.measured.openings
+        if one.kind in ("door", "doorway", "arch")
+    ]
+    mine = [one for one in room.measured.openings if one.kind in ("door", "doorway", "arch")]
+    if not others or not mine:
+        raise CorniceError("Nothing to join.")
+    one = pick.choice(mine)
+    return edits.join_openings(room.id, one.id, pick.choice(others), one.name)
+
+
+def _hang(pick: random.Random, job: Job, room: Room) -> Edit:
+    row, putting = pick.choice(list(put_up_on_walls()))
+    kind = pick.choice(putting.kinds())
+    sizes = [mm(pick.uniform(30, 2500)) for _ in putting.asked(kind)]
+    return edits.put_up(room.id, row.field, kind, pick.choice(room.measured.walls).id, *sizes)
+
+
+def _trim(pick: random.Random, job: Job, room: Room) -> Edit:
+    kind = pick.choice(KINDS)
+    if pick.random() < 0.5:
+        return edits.change_trim(room.id, kind, fitted=pick.choice([True, False, None]))
+    return edits.change_trim(room.id, kind, height=mm(pick.uniform(20, 260)))
+
+
+def _order(pick: random.Random, job: Job, room: Room) -> Edit:
+    if pick.random() < 0.4:
+        return edits.change_room(room.id, "school", school=pick.choice(SCHOOLS))
+    return edits.choose_order(room.id, pick.choice(list(orders())))
+
+
+def _finish(pick: random.Random, job: Job, room: Room) -> Edit:
+    fields: dict[str, object] = {
+        "paint": pick.choice([None, *(one.id for one in job.paints)]),
+        "colour": pick.choice([None, *(one.id for one in job.colours)]),
+        "over": pick.choice([None, *(one.id for one in job.colours)]),
+        "state": pick.choice(["sound", "patched", "bare"]),
+    }
+    groups = pick.sample(GROUPS, 3)
+    return edits.change_finish([room.id], groups, "finishes", **fields)
+
+
+def _wall(pick: random.Random, job: Job, room: Room) -> Edit:
+    wall = pick.choice(room.measured.walls).id
+    way = pick.randrange(4)
+    if way == 0:
+        return edits.break_wall(room.id, wall, "A–B", pick.choice(["projection", "recess"]), mm(900), mm(800), mm(300))
+    if way == 1:
+        return edits.notch_corner(room.id, wall, "B", mm(700), mm(600))
+    if way == 2:
+        return edits.add_bay(room.id, wall, "A–B", mm(600), mm(1800), mm(500), mm(900))
+    return edits.set_slope(room.id, wall, "A–B", mm(1300), mm(1100))
+
+
+def _panels(pick: random.Random, job: Job, room: Room) -> Edit:
+    return edits.add_panels(room.id, pick.choice(ZONES), pick.choice(["picture-frame", "wainscot"]), mm(90))
+
+
+def _brief(pick: random.Random, job: Job, room: Room) -> Edit:
+    house = pick.random() < 0.4
+    path, words = pick.choice(
+        [
+            (BriefPath(room.id if not house else "", field="style"), pick.choice(["farmhouse", "art deco", "quiet"])),
+            (BriefPath(room.id if not house else "", field="moods"), pick.choice(["calm", "warm, bright", "grand"])),
+            (BriefPath(field="tenure"), "rented"),
+            (BriefPath(field="worker"), "the client"),
+            (BriefPath(field="by"), "3 January 2027"),
+            (BriefPath(field="budget"), "900"),
+            (BriefPath(field="rules"), "quiet after eight; no dust on the stairs"),
+        ]
+    )
+    return edits.set_brief(path, words, "mm")
+
+
+def _item(pick: random.Random, job: Job, room: Room) -> Edit:
+    which = pick.choice(["needs", "furnishings", "fixed", "hide", "people", "permissions"])
+    return edits.add_brief_item(BriefPath("" if which in ("people", "permissions") else room.id, which))
+
+
+def _item_filled(pick: random.Random, job: Job, room: Room) -> Edit:
+    path, words = pick.choice(
+        [
+            *((BriefPath(room.id, "furnishings", one.id, "decision"), "move") for one in room.brief.furnishings),
+            *((BriefPath(room.id, "furnishings", one.id, "width"), "1900") for one in room.brief.furnishings),
+            *((BriefPath("", "people", one.id, "reach"), "1500") for one in job.brief.people),
+            *((BriefPath("", "permissions", one.id, "state"), "refused") for one in job.brief.permissions),
+            *((BriefPath(room.id, "needs", one.id, "words"), "read") for one in room.brief.needs),
+            (BriefPath(field="tenure"), "owned"),
+        ]
+    )
+    return edits.set_brief(path, words, "mm")
+
+
+def _thing(pick: random.Random, job: Job, room: Room) -> Edit:
+    things = [("there", one) for one in room.measured.there] + [("fixtures", one) for one in room.measured.fixtures]
+    if not things:
+        raise CorniceError("Nothing is there.")
+    field, thing = pick.choice(things)
+    if field == "there":
+        return edits.change_thing(room.id, field, thing.id, "it", meets=pick.choice(["on a block", "coped to it"]))
+    return edits.change_thing(room.id, field, thing.id, "it", place=mm(pick.uniform(0, 3000)))
+
+
+def _damage(pick: random.Random, job: Job, room: Room) -> Edit:
+    sizes = (mm(pick.uniform(200, 2000)), mm(900), mm(1200), mm(1500))
+    return edits.put_up(
+        room.id, "marks", pick.choice(list(repair_kinds())), pick.choice(room.measured.walls).id, *sizes
+    )
+
+
+ACTS: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (
+    _reading,
+    _diagonal,
+    _angle,
+    _opening,
+    _opening,
+    _twin,
+    _twin,
+    _hang,
+    _hang,
+    _trim,
+    _trim,
+    _order,
+    _finish,
+    _finish,
+    _finish,
+    _wall,
+    _panels,
+    _brief,
+    _brief,
+    _item,
+    _item_filled,
+    _thing,
+    _damage,
+)
