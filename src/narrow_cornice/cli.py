@@ -219,14 +219,14 @@ def _check(job: Job, as_json: bool) -> None:
 def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
     from narrow_cornice.derived.bought.answer import takeoff_answer
     from narrow_cornice.derived.bought.to_buy import to_buy
-    from narrow_cornice.exchange.csv_lists import order_by_shop
+    from narrow_cornice.exchange.csv_lists import to_buy_by_shop
     from narrow_cornice.units.show import show_money
 
     if as_json:
         _answer(takeoff_answer(job))
         return
     if as_csv:
-        sys.stdout.write(order_by_shop(job))
+        sys.stdout.write(to_buy_by_shop(job))
         return
     order = to_buy(job)
     for line in order.lines:

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from goods import sawn
 from narrow_cornice.cutting.lengths import lengths_to_buy
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
@@ -71,20 +72,18 @@ def test_left_overs_of_a_line_are_kept_in_the_job_and_ordered_by() -> None:
 def test_a_plan_with_left_overs_holds_for_just_those() -> None:
     job = demo_job()
     line = skirting(job)
-    assert line.stock is not None
-    pieces = cut_lengths([length for _, length in line.cuts])
+    pieces = cut_lengths([length for _, length in sawn(line).cuts])
     shortest = min(range(len(pieces)), key=pieces.__getitem__)
     others = [index for index in range(len(pieces)) if index != shortest]
     bars = ((pieces[shortest] + 10.0, (shortest,)), *((4800.0, (index,)) for index in others))
     left = (pieces[shortest] + 10.0,)
-    plan = CuttingPlan(pieces, line.stock.lengths, 3.0, bars, 1.0, left, (0,))
+    plan = CuttingPlan(pieces, sawn(line).milled.lengths, 3.0, bars, 1.0, left, (0,))
     kept = edits.keep_cutting_plan(line.key, plan, line.name).apply(
         edits.set_left_over(line.key, left, line.name).apply(job)
     )
     assert decode_job(encode_job(kept), "a job") == kept
     now = skirting(kept)
-    assert now.bars is not None
-    assert [bar.owned for bar in now.bars.bars] == [True, *(False for _ in others)]
+    assert [bar.owned for bar in sawn(now).bars.bars] == [True, *(False for _ in others)]
     assert sum(count for _, count, _ in now.buy) == len(others)
     without = edits.set_left_over(line.key, [], line.name).apply(kept)
     assert "was for other pieces" in skirting(without).why

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from goods import sawn
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.plans import BarKind as Bars
 from narrow_cornice.derived.bought.lines import LineToBuy
@@ -123,11 +124,10 @@ def test_a_scarf_by_hand() -> None:
 
 
 def planned(line: LineToBuy, kerf: float) -> CuttingPlan:
-    assert line.stock is not None
-    pieces = cut_lengths([length for _, length in line.cuts])
-    found = cut_plan(pieces, [Bars(f"{one:g}", one, one / 1000) for one in line.stock.lengths], kerf, 2.0)
-    bars = tuple((line.stock.lengths[bar.stock], bar.pieces) for bar in found.bars)
-    return CuttingPlan(pieces, line.stock.lengths, kerf, bars, found.bound)
+    pieces = cut_lengths([length for _, length in sawn(line).cuts])
+    found = cut_plan(pieces, [Bars(f"{one:g}", one, one / 1000) for one in sawn(line).milled.lengths], kerf, 2.0)
+    bars = tuple((sawn(line).milled.lengths[bar.stock], bar.pieces) for bar in found.bars)
+    return CuttingPlan(pieces, sawn(line).milled.lengths, kerf, bars, found.bound)
 
 
 def test_a_kept_plan_is_what_is_ordered_until_the_pieces_are_others() -> None:
@@ -137,22 +137,20 @@ def test_a_kept_plan_is_what_is_ordered_until_the_pieces_are_others() -> None:
     history.do(edits.keep_cutting_plan(line.key, plan, line.name))
     kept = to_buy(history.job).line(line.key)
     assert kept is not None
-    assert kept.bars is not None
-    assert kept.bars.bound is not None
-    assert kept.bars.bound - 1e-6 <= kept.price <= line.price + 1e-6
+    assert sawn(kept).bars.bound is not None
+    assert sawn(kept).bars.bound - 1e-6 <= kept.price <= line.price + 1e-6
     assert kept.cost.value == pytest.approx(sum(price for *_, price in kept.buy))
-    assert sorted(index for bar in kept.bars.bars for index, _ in bar.pieces) == list(range(len(kept.cuts)))
-    for bar in kept.bars.bars:
+    assert sorted(index for bar in sawn(kept).bars.bars for index, _ in bar.pieces) == list(range(len(sawn(kept).cuts)))
+    for bar in sawn(kept).bars.bars:
         for index, length in bar.pieces:
-            assert length == cut_lengths([kept.cuts[index][1]])[0]
+            assert length == cut_lengths([sawn(kept).cuts[index][1]])[0]
     assert decode_job(encode_job(history.job), "again") == history.job
     room_id = kept.shares[0][0]
     opening = next(one for one in history.job.room(room_id).measured.openings if one.cased)
     history.do(edits.change_opening(room_id, opening.id, opening.name, width=mm(opening.width.mm + 100)))
     other = to_buy(history.job).line(line.key)
     assert other is not None
-    assert other.bars is not None
-    assert other.bars.bound is None
+    assert sawn(other).bars.bound is None
     assert "for other pieces" in other.why
     history.undo()
     history.do(edits.keep_cutting_plan(line.key, None, line.name))

@@ -7,6 +7,7 @@ import math
 import pytest
 from msgspec.structs import replace
 
+from goods import sawn
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.trimwork.blocks import blocks_of
@@ -114,7 +115,7 @@ def test_a_head_over_the_legs_and_legs_on_plinth_blocks() -> None:
     assert board.depth >= blocks[0].thickness == 35.0 + 6.0
     line = to_buy(on_plinth).line(f"stock:{board.id}")
     assert line is not None
-    assert sorted(length for _, length in line.cuts) == pytest.approx([skirting + 10.0] * 2)
+    assert sorted(length for _, length in sawn(line).cuts) == pytest.approx([skirting + 10.0] * 2)
 
 
 def test_corner_blocks_are_two_at_a_door_and_four_at_a_window() -> None:

@@ -20,9 +20,9 @@ from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.exchange.cautions import cautions
-from narrow_cornice.exchange.csv_lists import order_by_room, order_by_shop, surfaces_list
+from narrow_cornice.exchange.csv_lists import surfaces_list, to_buy_by_room, to_buy_by_shop
 from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
-from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale, order_pdf
+from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale, to_buy_pdf
 from narrow_cornice.exchange.plain_text import cell, printable
 from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job import edits
@@ -66,7 +66,7 @@ def rows(text: str) -> list[dict[str, str]]:
 
 def test_the_order_as_csv_adds_up_both_ways() -> None:
     job = demo_job()
-    by_shop, by_room = rows(order_by_shop(job)), rows(order_by_room(job))
+    by_shop, by_room = rows(to_buy_by_shop(job)), rows(to_buy_by_room(job))
     total = to_buy(job).price
     assert sum(float(row["price"]) for row in by_shop) == pytest.approx(total, abs=0.05)
     assert sum(float(row["share of price"]) for row in by_room) == pytest.approx(total, abs=0.3)
@@ -74,7 +74,7 @@ def test_the_order_as_csv_adds_up_both_ways() -> None:
     assert (sedge["count"], sedge["size"], sedge["unit"]) == ("3", "5", "L")
     assert {row["room"] for row in by_room} == {"Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth"}
     ticked = replace(job, ticks={"paint:wall-matt:sedge": "3 × 5 L"})
-    assert next(row for row in rows(order_by_shop(ticked)) if "Sedge" in row["name"])["ticked"] == "bought"
+    assert next(row for row in rows(to_buy_by_shop(ticked)) if "Sedge" in row["name"])["ticked"] == "bought"
 
 
 def test_the_schedule_as_csv() -> None:
@@ -87,7 +87,7 @@ def test_the_schedule_as_csv() -> None:
 
 @pytest.mark.parametrize("name", STRANGE)
 def test_no_cell_of_a_csv_is_a_formula(name: str) -> None:
-    for text in (order_by_shop(renamed(name)), order_by_room(renamed(name)), surfaces_list(renamed(name))):
+    for text in (to_buy_by_shop(renamed(name)), to_buy_by_room(renamed(name)), surfaces_list(renamed(name))):
         for row in rows(text):
             for value in row.values():
                 assert "\x00" not in value
@@ -156,21 +156,21 @@ def test_pdf_sheets_are_whole_and_embed_their_faces() -> None:
     assert pdf.count(b"/Type /Page\n") == 4
     assert b"Vollkorn" in pdf
     assert b"/JavaScript" not in pdf
-    order = order_pdf(job)
+    order = to_buy_pdf(job)
     assert order.count(b"/Type /Page\n") >= 2
-    assert order_pdf(job, by_room=True).startswith(b"%PDF-")
+    assert to_buy_pdf(job, by_room=True).startswith(b"%PDF-")
 
 
 @pytest.mark.parametrize("name", STRANGE)
 def test_pdf_of_strange_names_is_still_a_pdf(name: str) -> None:
-    pdf = order_pdf(renamed(name))
+    pdf = to_buy_pdf(renamed(name))
     assert pdf.rstrip().endswith(b"%%EOF")
     assert b"/Launch" not in pdf
     assert b"/URI" not in pdf
 
 
 def test_an_empty_order_and_a_long_one_can_be_printed() -> None:
-    assert order_pdf(starting_job()).startswith(b"%PDF-")
+    assert to_buy_pdf(starting_job()).startswith(b"%PDF-")
     history = History(demo_job())
     for number in range(40):
         history.do(edits.add_colour(f"Colour {number}", f"#{number * 4:02x}8080"))
@@ -181,17 +181,17 @@ def test_an_empty_order_and_a_long_one_can_be_printed() -> None:
         rooms=(*history.job.rooms, changed(history.job.rooms[0], id="r9", name="Later", heights=())),
         milled=history.job.milled[:1],
     )
-    assert order_pdf(waiting).count(b"/Type /Page\n") >= 2
+    assert to_buy_pdf(waiting).count(b"/Type /Page\n") >= 2
 
 
 def test_what_was_kept_is_printed_with_its_reason() -> None:
     history = History(demo_job())
     finding = second_look(history.job)[0]
-    plain = order_pdf(history.job)
+    plain = to_buy_pdf(history.job)
     history.do(edits.keep_finding(finding.key, "the client has the old stock " * 30, finding.says))
-    assert len(order_pdf(history.job)) > len(plain) + 300
+    assert len(to_buy_pdf(history.job)) > len(plain) + 300
     history.do(edits.keep_finding(finding.key, "<b>=1+1</b>", finding.says))
-    assert order_pdf(history.job).rstrip().endswith(b"%%EOF")
+    assert to_buy_pdf(history.job).rstrip().endswith(b"%%EOF")
 
 
 def test_scales_are_usual_ones_that_fit() -> None:

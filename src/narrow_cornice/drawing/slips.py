@@ -1,11 +1,11 @@
-"""Slips of the order as pictures: tins of their true relative size with what will be left, bars with their pieces."""
+"""What is bought as pictures: tins of their true relative size with what will be left, bars with their pieces."""
 
 from __future__ import annotations
 
 import math
 
 from narrow_cornice.colour.tones import toned
-from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, InPacks, InTins, Knife, LineToBuy
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.job.paths import LinePath
 
@@ -13,17 +13,25 @@ TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of 
 METRE = 62.0  # mm on the drawing for a metre of trim
 CUT = 0.2  # a saw cut of about 3 mm, to the same scale
 BAR = 13.0
+UNCOLOURED = "#e8e3d6"
 
 
 def line_picture(line: LineToBuy) -> Drawing:
-    """Return the picture of one order line."""
-    marks = {"trim": _bars, "knife": _knife}.get(line.kind, _tins)(line)
+    """Return the picture of one line to buy."""
+    match line.goods:
+        case InLengths() as goods:
+            marks = _bars(line, goods)
+        case Knife():
+            marks = _knife(line)
+        case InTins(colour=colour):
+            marks = _tins(line, colour.hex if colour is not None else UNCOLOURED)
+        case InPacks():
+            marks = _tins(line, UNCOLOURED)
     return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 4))
 
 
-def _tins(line: LineToBuy) -> list[Mark]:
-    """Return the tins side by side; the last one shows what will be left in it."""
-    colour = line.colour.hex if line.colour else "#e8e3d6"
+def _tins(line: LineToBuy, colour: str) -> list[Mark]:
+    """Return the tins or packs side by side; the last one shows what will be left in it."""
     sizes = [litres for litres, count, _ in line.buy for _ in range(count)]
     marks: list[Mark] = []
     about = LinePath(line.key)
@@ -61,13 +69,12 @@ def _knife(line: LineToBuy) -> list[Mark]:
     return [Area(blank, "#b8bcbd", about, Pen("ink", 0.9)), *holes]
 
 
-def _bars(line: LineToBuy) -> list[Mark]:
+def _bars(line: LineToBuy, goods: InLengths) -> list[Mark]:
     """Return each length bought with the pieces cut from it; what is left is empty."""
     marks: list[Mark] = []
     about = LinePath(line.key)
-    if line.bars is None:
-        return marks
-    shown = line.bars.bars[:14]
+    bars = goods.bars.bars
+    shown = bars[:14]
     for row, bar in enumerate(shown):
         y = row * (BAR + 6)
         paper = "#e4ead9" if bar.owned else "#fbf8f1"  # a left-over that is there already
@@ -78,10 +85,8 @@ def _bars(line: LineToBuy) -> list[Mark]:
             marks.append(Area(_box(x, y, wide, BAR), "wood", about, Pen("ink", 0.6)))
             marks.append(Label((x + wide / 2, y + BAR / 2), f"{length:.0f}", 7, "ink", within=wide, about=about))
             x += wide + CUT
-    if len(line.bars.bars) > len(shown):
-        marks.append(
-            Label((0, len(shown) * (BAR + 6) + 8), f"and {len(line.bars.bars) - len(shown)} more", 9, "soft", "left")
-        )
+    if len(bars) > len(shown):
+        marks.append(Label((0, len(shown) * (BAR + 6) + 8), f"and {len(bars) - len(shown)} more", 9, "soft", "left"))
     return marks
 
 

@@ -25,16 +25,16 @@ def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
 
 
 def _amount(line: LineToBuy, value: float) -> float:
-    amount = round(value / 1000 if line.kind == "trim" else value, 3)
+    amount = round(value / 1000 if line.measure == "mm" else value, 3)
     return int(amount) if amount == int(amount) else amount
 
 
-def order_by_shop(job: Job) -> str:
-    """Return the order list with one row for each size of each line, shop by shop; trim in metres."""
+def to_buy_by_shop(job: Job) -> str:
+    """Return the list to buy with one row for each size of each line, shop by shop; trim in metres."""
     rows: list[list[object]] = []
     for shop, lines in to_buy(job).shops():
         for line in lines:
-            unit = "m" if line.kind == "trim" else line.measure
+            unit = "m" if line.measure == "mm" else line.measure
             for size, count, price in line.buy:
                 rows.append(
                     [
@@ -56,18 +56,18 @@ def order_by_shop(job: Job) -> str:
     )
 
 
-def order_by_room(job: Job) -> str:
-    """Return the order list with one row for each room's share of each line."""
+def to_buy_by_room(job: Job) -> str:
+    """Return the list to buy with one row for each room's share of each line."""
     rows: list[list[object]] = []
-    order = to_buy(job)
+    everything = to_buy(job)
     for room in job.rooms:
-        for line in order.lines:
+        for line in everything.lines:
             for room_id, name, amount in line.shares:
                 if room_id == room.id:
-                    unit = "m" if line.kind == "trim" else line.measure
+                    unit = "m" if line.measure == "mm" else line.measure
                     price = round(line.share_of_price(room.id), 2)
                     share = _amount(line, amount.value)
-                    rows.append([name, order.shop_of(line), line.kind, line.name, share, unit, price])
+                    rows.append([name, everything.shop_of(line), line.kind, line.name, share, unit, price])
     return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.courses import courses_of, words_of
 from narrow_cornice.derived.trimwork.cut_list import EndCut, cut_list
@@ -63,11 +63,12 @@ def cut_list_pdf(job: Job) -> bytes:
         y += 8.0
     if none:
         sheet.text(LEFT, y + 4, "No room has been measured yet.", 10, colour="soft")
-    lines = [line for line in to_buy(job).lines if line.bars is not None and line.bars.bars]
+    sawn = [(line, line.goods) for line in to_buy(job).lines if isinstance(line.goods, InLengths)]
+    lines = [(line, goods) for line, goods in sawn if goods.bars.bars]
     if lines:
         y = _begin(sheet, job, "How the bars are cut", "Marks say which piece of the cut list each is; lengths in mm.")
-        for line in lines:
-            y = _bars(sheet, job, line, y)
+        for line, goods in lines:
+            y = _bars(sheet, job, line, goods, y)
     return sheet.content()
 
 
@@ -115,19 +116,19 @@ def _picture(sheet: Sheet, x: float, y: float, end: EndCut, left: bool) -> None:
         sheet.line(tuple((px + over, py) for px, py in cut), Pen("ink", 0.4, dashed=True))
 
 
-def _bars(sheet: Sheet, job: Job, line: LineToBuy, y: float) -> float:
+def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -> float:
     """Draw the bars of one line with their pieces; return where to go on."""
-    assert line.bars is not None
+    bars = goods.bars
     y = _room_for(sheet, job, y, 10 + 2 * (BAR + 3))
     money = f" {job.settings.money}" if job.settings.money else ""
     sheet.text(LEFT, y, line.name, 11, face="name", room=120)
     sheet.text(RIGHT, y, f"{line.bought_as}, {show_money(line.price)}{money}", 9, anchor="right")
     y += 4.0
-    if line.bars.bound is not None:
-        sheet.text(LEFT, y, f"No plan costs less than {show_money(line.bars.bound)}{money}.", 7.5, colour="soft")
+    if bars.bound is not None:
+        sheet.text(LEFT, y, f"No plan costs less than {show_money(bars.bound)}{money}.", 7.5, colour="soft")
         y += 3.5
-    scale = min(METRE, (RIGHT - LEFT) / max(bar.stock for bar in line.bars.bars) * 1000)
-    for bar in line.bars.bars:
+    scale = min(METRE, (RIGHT - LEFT) / max(bar.stock for bar in bars.bars) * 1000)
+    for bar in bars.bars:
         y = _room_for(sheet, job, y, BAR + 3, line.name)
         sheet.area(_rectangle(LEFT, y, bar.stock / 1000 * scale), "#fbf8f1", Pen("soft", 0.3, dashed=bar.owned))
         if bar.owned:
@@ -136,12 +137,12 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, y: float) -> float:
         for index, length in bar.pieces:
             wide = length / 1000 * scale
             sheet.area(_rectangle(x, y, wide), "#efe3c8", Pen("ink", 0.4))
-            name = line.cuts[index][0] if index < len(line.cuts) else ""
+            name = goods.cuts[index][0] if index < len(goods.cuts) else ""
             sheet.text(x + wide / 2, y + 2.5, name, 5.5, anchor="middle", room=wide - 1)
             sheet.text(x + wide / 2, y + 5.0, f"{length:.0f}", 6.5, face="bold", anchor="middle", room=wide - 1)
             x += wide
         y += BAR + 1.5
-    useful = line.bars.useful(house_rules_of(job.house_rules).value("least_useful"))
+    useful = bars.useful(house_rules_of(job.house_rules).value("least_useful"))
     if useful:
         words = ", ".join(f"{one:.0f}" for one in useful[:20])
         sheet.text(LEFT, y + 2.0, f"Off-cuts worth keeping: {words}", 7.5, colour="soft", room=RIGHT - LEFT)

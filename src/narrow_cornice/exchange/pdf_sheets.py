@@ -14,7 +14,7 @@ from importlib.resources import as_file, files
 from typing import TYPE_CHECKING
 
 from narrow_cornice.colour.tones import channels
-from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.drawing.lettering import settled, usual_size
 from narrow_cornice.drawing.marks import (
@@ -329,25 +329,22 @@ def foot(sheet: Sheet, job: Job) -> None:
     sheet.text(sheet.wide - 14, y, f"{sheet.pdf.page_no()}", 8, colour="soft", anchor="right")
 
 
-def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
-    """Return the order list on A4: one slip for each shop (or room), with pictures, reasons and totals."""
-    order = to_buy(job)
-    sheet = Sheet(f"{job.name}: order", landscape=False)
+def to_buy_pdf(job: Job, *, by_room: bool = False) -> bytes:
+    """Return the list to buy on A4: one slip for each shop (or room), with pictures, reasons and totals."""
+    everything = to_buy(job)
+    sheet = Sheet(f"{job.name}: to buy", landscape=False)
     money = f" {job.settings.money}" if job.settings.money else ""
     if by_room:
-        slips = [
-            (room.name, [line for line in order.lines if any(share[0] == room.id for share in line.shares)], room.id)
-            for room in job.rooms
-        ]
+        slips = [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]
     else:
-        slips = [(shop, lines, "") for shop, lines in order.shops()]
-    y = _order_head(sheet, job, "by room" if by_room else "by shop")
+        slips = [(shop, lines, "") for shop, lines in everything.shops()]
+    y = _list_head(sheet, job, "by room" if by_room else "by shop")
     for name, lines, room_id in slips:
         if not lines:
             continue
         if y > sheet.tall - 70:
             foot(sheet, job)
-            y = _order_head(sheet, job, "continued")
+            y = _list_head(sheet, job, "continued")
         sheet.text(14, y, name, 14, face="name", room=120)
         price = sum(line.share_of_price(room_id) if room_id else line.price for line in lines)
         sheet.text(sheet.wide - 14, y, f"{show_money(price)}{money}", 11, face="bold", anchor="right")
@@ -356,51 +353,52 @@ def order_pdf(job: Job, *, by_room: bool = False) -> bytes:
         for line in lines:
             if y > sheet.tall - 34:
                 foot(sheet, job)
-                y = _order_head(sheet, job, "continued")
-            y = _order_row(sheet, job, line, y, room_id)
+                y = _list_head(sheet, job, "continued")
+            y = _list_row(sheet, job, line, y, room_id)
         y += 5
     if y > sheet.tall - 60:
         foot(sheet, job)
-        y = _order_head(sheet, job, "continued")
-    terms = " + ".join(show_money(line.price) for line in order.lines) or "0"
+        y = _list_head(sheet, job, "continued")
+    terms = " + ".join(show_money(line.price) for line in everything.lines) or "0"
     sheet.text(14, y, "All together", 12, face="name")
-    sheet.text(sheet.wide - 14, y, f"{show_money(order.price)}{money}", 12, face="bold", anchor="right")
-    y = sheet.wrapped(14, y + 5, f"{terms} = {show_money(order.price)}", 8, sheet.wide - 28, colour="soft", most=6) + 2
-    for waiting in order.waiting:
+    sheet.text(sheet.wide - 14, y, f"{show_money(everything.price)}{money}", 12, face="bold", anchor="right")
+    terms += f" = {show_money(everything.price)}"
+    y = sheet.wrapped(14, y + 5, terms, 8, sheet.wide - 28, colour="soft", most=6) + 2
+    for waiting in everything.waiting:
         y = sheet.wrapped(14, y, f"{waiting} is not measured yet and is not in this list.", 8.5, 180, colour="rust")
-    for unsold in order.unsold:
+    for unsold in everything.unsold:
         y = sheet.wrapped(14, y, f"No stock is known for: {unsold}.", 8.5, 180, colour="rust")
     kept = [finding for finding in second_look(job) if finding.kept]
     if kept:
         if y > sheet.tall - 50:
             foot(sheet, job)
-            y = _order_head(sheet, job, "continued")
+            y = _list_head(sheet, job, "continued")
         sheet.text(14, y + 3, "Kept on purpose", 11, face="name")
         y += 8
         for finding in kept:
             if y > sheet.tall - 26:
                 foot(sheet, job)
-                y = _order_head(sheet, job, "continued")
+                y = _list_head(sheet, job, "continued")
             words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
             y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
     y += 3
     for caution in cautions("old_coatings", "dust", "solvents", "ladders"):
         if y > sheet.tall - 22:
             foot(sheet, job)
-            y = _order_head(sheet, job, "continued")
+            y = _list_head(sheet, job, "continued")
         y = sheet.wrapped(14, y, caution, 7.5, sheet.wide - 28, colour="soft") + 0.5
     foot(sheet, job)
     return sheet.content()
 
 
-def _order_head(sheet: Sheet, job: Job, word: str) -> float:
+def _list_head(sheet: Sheet, job: Job, word: str) -> float:
     sheet.page()
-    sheet.text(14, 18, f"Order for {job.name}", 20, face="name", room=150)
+    sheet.text(14, 18, f"To buy for {job.name}", 20, face="name", room=150)
     sheet.text(14, 24, f"{job.place + ' · ' if job.place else ''}{word}", 9.5, face="slanted", colour="soft", room=150)
     return 36.0
 
 
-def _order_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -> float:
+def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -> float:
     """Print one line with its tick box and picture, and return where the next begins."""
     unit = job.settings.unit
     box = 3.6
@@ -432,7 +430,7 @@ def _order_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) 
     picture = line_picture(line)
     left, top, right, bottom = picture.bounds
     tall, wide = 14.0, 46.0
-    scale = max((right - left) / wide, (bottom - top) / tall, 1.0 if line.kind == "trim" else 6.0)
+    scale = max((right - left) / wide, (bottom - top) / tall, 1.0 if isinstance(line.goods, InLengths) else 6.0)
 
     def at(point: Point) -> Point:
         return (132 + (point[0] - left) / scale, y - 4 + (point[1] - top) / scale)

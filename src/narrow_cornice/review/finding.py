@@ -92,7 +92,7 @@ class JobSeen(msgspec.Struct, frozen=True):
     """The whole job as the rules see it."""
 
     job: Job
-    order: ToBuy
+    bought: ToBuy
     coated: tuple[tuple[Room, tuple[Coated, ...]], ...]
     rules: HouseRules
     today: date

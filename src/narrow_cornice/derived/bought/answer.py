@@ -61,7 +61,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         for room in job.rooms
         for repair in room_repairs(room)
     ]
-    order = to_buy(job)
+    everything = to_buy(job)
     lines = [
         {
             "kind": line.kind,
@@ -73,13 +73,13 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
             "price": line.price,
             "why": line.why,
         }
-        for line in order.lines
+        for line in everything.lines
     ]
     return {
         "surfaces": surfaces,
         "runs": runs,
         "repairs": repairs,
         "order": lines,
-        "total": order.price,
-        "waiting": list(order.waiting),
+        "total": everything.price,
+        "waiting": list(everything.waiting),
     }

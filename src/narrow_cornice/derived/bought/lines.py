@@ -1,47 +1,77 @@
-"""One line of the order: what is needed, what is bought, for which rooms, and why."""
+"""One line to buy: what is needed, what is bought, for which rooms, and why."""
 
 from __future__ import annotations
 
-from typing import Literal
+from collections.abc import Callable, Iterator, Mapping
+from typing import NamedTuple, TypeVar
 
 import msgspec
 
 from narrow_cornice.cutting.lengths import Lengths
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.explained.figures import Figure, explained
 from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_quantity
 
-LineKind = Literal["paint", "trim", "knife", "repair"]
+Buy = tuple[tuple[float, int, float], ...]
+Share = tuple[str, str, Figure]
+
+
+class InTins(msgspec.Struct, frozen=True):
+    """Goods that come in tins of a colour, and can be mixed before work begins."""
+
+    paint: Paint
+    colour: Colour | None = None
+
+
+class InLengths(msgspec.Struct, frozen=True):
+    """Goods that come in lengths and are sawn: ``cuts`` are the pieces by name and length, in the order in which
+    ``bars`` number them; ``milled`` says what can be bought, ``trim`` of which kind it is."""
+
+    milled: MilledTrim
+    bars: Lengths
+    cuts: tuple[tuple[str, float], ...]
+    trim: TrimKind
+
+
+class Knife(msgspec.Struct, frozen=True):
+    """A knife ground for the profile of a kind of trim."""
+
+    trim: TrimKind
+
+
+class InPacks(msgspec.Struct, frozen=True):
+    """Goods that come in packs of some size."""
+
+
+Goods = InTins | InLengths | Knife | InPacks
 
 
 class LineToBuy(msgspec.Struct, frozen=True):
-    """One line to buy; ``shop`` is the identity of where.
+    """One line to buy; ``shop`` is the identity of where, ``kind`` the word for what it is in lists.
 
-    ``needed`` is in litres, mm, or the measure of a repair's material; ``buy`` is (size, count, price of all);
-    ``shares`` is what each room needs of it, (room id, room name, amount); ``key`` stays the same while the thing does,
-    which is how a tick finds its line; ``bought_as`` is what a tick made now would remember; ``cuts`` are pieces of
-    trim by name and length, in the order in which ``bars`` number them.
+    ``needed`` is in litres, in a length of trim ("run"), or the measure of a material; ``buy`` is (size, count, price
+    of all); ``shares`` is what each room needs of it, (room id, room name, amount); ``key`` stays the same while the
+    thing does, which is how a tick finds its line; ``bought_as`` is what a tick made now would remember; ``goods`` says
+    in what form it comes, for whoever draws, saws or mixes it.
     """
 
     key: str
-    kind: LineKind
+    kind: str
     name: str
     shop: str
     needed: Figure
-    buy: tuple[tuple[float, int, float], ...]
+    buy: Buy
     cost: Figure
     left: float
     why: str
-    shares: tuple[tuple[str, str, Figure], ...]
+    shares: tuple[Share, ...]
     bought_as: str
-    colour: Colour | None = None
-    paint: Paint | None = None
-    stock: MilledTrim | None = None
-    bars: Lengths | None = None
-    cuts: tuple[tuple[str, float], ...] = ()
-    profile_kind: str = ""
+    goods: Goods
 
     @property
     def price(self) -> float:
@@ -51,11 +81,11 @@ class LineToBuy(msgspec.Struct, frozen=True):
     @property
     def measure(self) -> str:
         """Return what the amounts of this line are in: L, mm, or the measure of a material."""
-        return "mm" if self.kind == "trim" else self.needed.unit
+        return "mm" if self.needed.unit == "run" else self.needed.unit
 
     def shown(self, amount: float, unit: Unit) -> str:
         """Return an amount of this line as the job shows it: litres, metres or feet, kilograms, pieces."""
-        return show_quantity(amount, "run" if self.kind == "trim" else self.needed.unit, unit)
+        return show_quantity(amount, self.needed.unit, unit)
 
     def share_of_price(self, room_id: str) -> float:
         """Return the part of the price that falls on a room, by what it needs."""
@@ -68,3 +98,30 @@ class LineToBuy(msgspec.Struct, frozen=True):
 def price_of_tins(tins: float, price_of_one: float) -> float:
     """Return the price of several tins of one size."""
     return tins * price_of_one
+
+
+class Bought(NamedTuple):
+    """What a source adds: its lines, and the names of what it knows no shop for."""
+
+    lines: tuple[LineToBuy, ...]
+    unsold: tuple[str, ...] = ()
+
+
+Source = Callable[[Job], Bought]
+
+
+def measured_rooms(job: Job) -> Iterator[Room]:
+    """Yield the rooms that are measured: of the others nothing is counted yet."""
+    return (room for room in job.rooms if not measured_room(room, job.house_rules).fault)
+
+
+Wanted = TypeVar("Wanted")
+
+
+def by_line(job: Job, needs: Callable[[Room], Mapping[str, Wanted]]) -> dict[str, list[tuple[str, str, Wanted]]]:
+    """Return what the measured rooms need of each line by its key: room, its name, and its need."""
+    made: dict[str, list[tuple[str, str, Wanted]]] = {}
+    for room in measured_rooms(job):
+        for key, need in needs(room).items():
+            made.setdefault(key, []).append((room.id, room.name, need))
+    return made

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.lines import InLengths, InTins
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.explained.figures import Figure, total
@@ -21,15 +22,15 @@ def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
 @by_identity(keep=16)
 def tally(job: Job) -> dict[str, Figure]:
     """Return paint (L to have), trim (length of the runs), painted area (m²) and cost, by name."""
-    order = to_buy(job)
+    lines = to_buy(job).lines
     area = [painted for room in job.rooms if (painted := _room_area(room, job.house_rules)) is not None]
 
     def renamed(figure: Figure, name: str) -> Figure:
         return replace(figure, name=name)
 
     return {
-        "paint": total("paint", "L", [renamed(x.needed, x.name[:80]) for x in order.lines if x.kind == "paint"]),
-        "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in order.lines if x.kind == "trim"]),
+        "paint": total("paint", "L", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InTins)]),
+        "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InLengths)]),
         "surfaces": total("surfaces", "m²", area),
-        "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in order.lines]),
+        "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in lines]),
     }

@@ -23,7 +23,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 yield _open(
                     f"hide:{room.id}:{hidden.id}", room.id, room.name, says, "an item to hide without an answer"
                 )
-    budget, price = seen.job.brief.budget, seen.order.price
+    budget, price = seen.job.brief.budget, seen.bought.price
     if budget is not None and price > budget:
         money = f" {seen.job.settings.money}" if seen.job.settings.money else ""
         measured = f"{show_money(price)} against {show_money(budget)}{money}"

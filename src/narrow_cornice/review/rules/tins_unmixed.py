@@ -4,17 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.bought.lines import InTins
 from narrow_cornice.job.edits import mark_for_mixing
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.review.finding import Finding, JobSeen, together
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
-    """Count the tins of each line of the order."""
+    """Count the tins of each line to buy."""
     most = seen.rules.value("mixing_tins")
-    for line in seen.order.lines:
-        tins = sum(count for _, count, _ in line.buy)
-        if line.kind != "paint" or line.colour is None or tins < most or line.key in seen.job.mixing:
+    for line in seen.bought.lines:
+        tins, goods = sum(count for _, count, _ in line.buy), line.goods
+        if not isinstance(goods, InTins) or goods.colour is None or tins < most or line.key in seen.job.mixing:
             continue
         room_id, _room, _ = line.shares[0]
         yield Finding(
@@ -23,7 +24,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             room_id=room_id,
             room=", ".join(name for _, name, _ in line.shares),
             where=line.name,
-            says=f"{tins} tins of {line.colour.name[:40]} not marked for mixing",
+            says=f"{tins} tins of {goods.colour.name[:40]} not marked for mixing",
             measured=line.bought_as,
             rule="Tins of one colour differ a little: pour them together before starting (left-over and mixing).",
             risk="A visible step where one tin ends and the next begins.",

@@ -11,10 +11,10 @@ def list_to_buy(out: HandingOut, kind: str, by_room: bool) -> None:
     path = out.ask("The list to buy", f"{job.name} to buy", kind)
     if path is None:
         return
-    from narrow_cornice.exchange.csv_lists import order_by_room, order_by_shop
-    from narrow_cornice.exchange.pdf_sheets import order_pdf
+    from narrow_cornice.exchange.csv_lists import to_buy_by_room, to_buy_by_shop
+    from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
 
     if kind == "csv":
-        out.write(path, lambda: (order_by_room(job) if by_room else order_by_shop(job)).encode("utf-8"))
+        out.write(path, lambda: (to_buy_by_room(job) if by_room else to_buy_by_shop(job)).encode("utf-8"))
     else:
-        out.write(path, lambda: order_pdf(job, by_room=by_room))
+        out.write(path, lambda: to_buy_pdf(job, by_room=by_room))

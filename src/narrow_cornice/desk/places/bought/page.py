@@ -101,14 +101,7 @@ class BoughtPage(PlacePage):
         self._note.setText(" ".join(notes))
         self._note.setVisible(bool(notes))
         if self.by_room:
-            groups = [
-                (
-                    room.name,
-                    [line for line in everything.lines if any(one == room.id for one, _, _ in line.shares)],
-                    room.id,
-                )
-                for room in job.rooms
-            ]
+            groups = [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]
             groups = [group for group in groups if group[1]]
         else:
             groups = [(shop, lines, "") for shop, lines in everything.shops()]

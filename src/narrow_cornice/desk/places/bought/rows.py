@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, InTins, LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.desk.bench import Bench
@@ -45,14 +45,14 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
     )
     if state == "changed":
         yield NoteRow(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_as}.", "rust")
-    if line.kind == "paint" and sum(count for _, count, _ in line.buy) > 1:
+    if isinstance(line.goods, InTins) and sum(count for _, count, _ in line.buy) > 1:
         yield ToggleRow(
             "Mix the tins before starting",
             line.key in job.mixing,
             lambda on: bench.do(edits.mark_for_mixing(line.key, on, line.name)),
         )
-    if line.kind == "trim":
-        yield from cutting_rows(bench, job, line)
+    if isinstance(line.goods, InLengths):
+        yield from _cutting_rows(bench, job, line, line.goods)
     left = line.shown(line.left, job.settings.unit)
     yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
     yield from bench.working(line.needed)
@@ -79,14 +79,12 @@ def cutting_of(bench: Bench) -> CuttingWork:
     return work
 
 
-def cutting_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
+def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> Iterator[Row]:
     """Yield how the bars of a line were found, and what can be done about it."""
-    if line.bars is None or line.stock is None:
-        return
     yield Caption("Cutting")
     work, money = cutting_of(bench), f" {job.settings.money}".rstrip()
     kept = job.cutting.get(line.key)
-    bought = sum(bar.stock for bar in line.bars.bars if not bar.owned)
+    bought = sum(bar.stock for bar in goods.bars.bars if not bar.owned)
     metre = line.price / bought * 1000 if bought else 0.0
     left_over = job.left_over.get(line.key, ())
     if work.line == line.key:
@@ -97,10 +95,10 @@ def cutting_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
             yield NoteRow("Looking for the cheapest lengths …")
         yield ButtonsRow(("Stop, and keep the best so far",), lambda _: work.stop())
         return
-    if line.bars.bound is not None:
-        over = line.price - line.bars.bound
+    if goods.bars.bound is not None:
+        over = line.price - goods.bars.bound
         proven = over < 0.005 * max(1.0, line.price / 1000)
-        least = show_money(line.bars.bound)
+        least = show_money(goods.bars.bound)
         words = "No plan is cheaper: that is proven." if proven else f"No plan costs less than {least}{money}."
         yield NoteRow(f"{line.bought_as}. {words}", "verdigris")
     elif kept is not None:
@@ -110,20 +108,20 @@ def cutting_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
 
     rules = house_rules_of(job.house_rules)
 
-    def find(_: int, sold: tuple[float, ...] = line.stock.lengths) -> None:
-        pieces = cut_lengths([length for _, length in line.cuts])
+    def find(_: int, sold: tuple[float, ...] = goods.milled.lengths) -> None:
+        pieces = cut_lengths([length for _, length in goods.cuts])
         work.start(line.key, pieces, sold, rules.value("kerf"), left_over)
         bench.refresh()
 
-    if line.bars.bound is None:
+    if goods.bars.bound is None:
         yield ButtonsRow(("Find the cheapest lengths",), find)
     if kept is not None:
         forget = edits.keep_cutting_plan(line.key, None, line.name)
         yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget))
-    yield from left_over_rows(bench, job, line, rules.value("least_useful"))
+    yield from _left_over_rows(bench, job, line, goods, rules.value("least_useful"))
 
 
-def left_over_rows(bench: Bench, job: Job, line: LineToBuy, least: float) -> Iterator[Row]:
+def _left_over_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths, least: float) -> Iterator[Row]:
     """Yield the bars of a line that are there already, to be typed, and the off-cuts worth keeping."""
     settings = job.settings
 
@@ -140,7 +138,7 @@ def left_over_rows(bench: Bench, job: Job, line: LineToBuy, least: float) -> Ite
 
     there = job.left_over.get(line.key, ())
     yield TextRow("Left-overs to use first", "; ".join(shown(one) for one in there), typed)
-    useful = line.bars.useful(least) if line.bars is not None else ()
+    useful = goods.bars.useful(least)
     if useful:
         words = ", ".join(shown(one) for one in useful[:12])
         yield NoteRow(f"Off-cuts worth keeping, {shown(least)} and more: {words}.")

@@ -8,7 +8,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QSizePolicy, QVBoxLayout
 
-from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.painting import MarkPainter, placed
 from narrow_cornice.desk.theme import Theme
@@ -54,7 +54,7 @@ class LineRow(QAbstractButton):
         return QSize(200, self.sizeHint().height())
 
     def _usual_scale(self) -> float:
-        return 0.42 if self._line is not None and self._line.kind != "trim" else 0.8
+        return 0.42 if self._line is not None and not isinstance(self._line.goods, InLengths) else 0.8
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """Tick when the box is pressed, else select."""

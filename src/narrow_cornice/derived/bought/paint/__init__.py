@@ -1,0 +1,1 @@
+"""What is bought of paint."""

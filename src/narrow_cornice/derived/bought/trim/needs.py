@@ -1,0 +1,142 @@
+"""What trim each room needs: the pieces of each profile, by the key of its line."""
+
+from __future__ import annotations
+
+import zlib
+from collections.abc import Sequence
+from functools import lru_cache
+from typing import Any
+
+import msgspec
+
+from narrow_cornice.derived.trimwork.blocks import blocks_of
+from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
+from narrow_cornice.derived.trimwork.sections import is_drawn
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.explained.figures import Figure, total
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.trimwork import Joinery, MilledTrim
+from narrow_cornice.trim.catalogue import StockProfile
+from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.fitted import Fitted
+from narrow_cornice.trim.profiles import Profile
+
+
+class TrimNeed(msgspec.Struct, frozen=True):
+    """What one room needs of one profile: the runs with the wall they are for, and the pieces they are cut as.
+
+    ``girth`` is that of a profile that is made, for its knife; ``profile`` the stock profile it is otherwise.
+    """
+
+    kind: TrimKind
+    height: float
+    projection: float
+    name: str
+    pieces: tuple[tuple[str, Figure], ...]
+    cuts: tuple[tuple[str, float], ...] = ()
+    girth: float = 0.0
+    profile: StockProfile | None = None
+
+    def total(self, name: str) -> Figure:
+        """Return the length of all pieces under the room's name."""
+        return _pieces_total(self, name[:60])
+
+
+@by_identity(keep=8192)
+def _pieces_total(need: TrimNeed, name: str) -> Figure:
+    return total(name, "run", [figure for _, figure in need.pieces])
+
+
+@by_identity(keep=16384)
+def _trim_need(
+    kind: TrimKind,
+    height: float,
+    projection: float,
+    name: str,
+    girth: float,
+    profile: StockProfile | None,
+    cuts: int,
+    *flat: str | float | Figure,
+) -> TrimNeed:
+    """Return a need from so many cuts as names and lengths in turn, then runs as names and figures in turn; equal ones
+    of the same figures are the same object."""
+    made = tuple(zip(flat[: 2 * cuts : 2], flat[1 : 2 * cuts : 2], strict=True))
+    runs = tuple(zip(flat[2 * cuts :: 2], flat[2 * cuts + 1 :: 2], strict=True))
+    return TrimNeed(kind, height, projection, name, runs, made, girth, profile)  # type: ignore[arg-type]
+
+
+@by_identity(keep=1024)
+def trim_needs(
+    room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
+) -> dict[str, TrimNeed]:
+    """Return the pieces of trim the room needs, by the key of its line."""
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
+        return {}
+    needs: dict[str, TrimNeed] = {}
+    listed = cut_list(room, changed_rules, stock, joinery)
+    for kind in KINDS:
+        piece = trimmed.trim.of(kind)
+        runs = [run for run in trimmed.runs if run.kind == kind and not run.there]
+        if not runs or piece.height is None or piece.projection is None:
+            continue
+        pieces = tuple(
+            (f"{room.name[:40]} {run.wall_name}{' ' + run.words[:40] if run.words else ''}", run.to_buy) for run in runs
+        )
+        mine = [one for one in listed if one.kind == kind]
+        if piece.stock:
+            _stock_needs(needs, room, piece, mine)
+            continue
+        size = f"{round(piece.height.value, 1):g}×{round(piece.projection.value, 1):g}"
+        members = ""
+        if kind == "cornice":
+            members = " of " + ", ".join(member.name for member in trimmed.trim.members if member.fitted)
+        drawn = (
+            f"~{_drawn_key(piece.profile)}" if piece.profile is not None and is_drawn(room.trim.choices, kind) else ""
+        )
+        key = f"trim:{kind}:{size}{members}{drawn}"
+        name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}{', as drawn' if drawn else ''}"
+        cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in mine if not one.stock]
+        flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
+        girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0
+        height, out = piece.height.value, piece.projection.value
+        needs[key] = _trim_need(kind, height, out, name, girth, None, len(cuts), *flat)
+    for board in {one.board.id: one.board for one in blocks_of(trimmed, changed_rules) if one.board}.values():
+        cuts_of = [one for one in listed if one.stock == board.id and one.block]
+        _stock_need(needs, room, board, cuts_of, "casing")
+    return needs
+
+
+def _drawn_key(profile: Profile) -> str:
+    """Return a short key of a profile that somebody drew: the same for the same members."""
+    members = [(one.member.kind, round(one.member.height, 1), round(one.member.out, 1)) for one in profile.members]
+    return f"{zlib.crc32(repr(members).encode()):08x}"
+
+
+def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Fitted, cuts: Sequence[CutPiece]) -> None:
+    """Add what a piece put together from stock profiles needs of each of them."""
+    for one in {each.profile.id: each.profile for each in piece.stock}.values():
+        mine = [cut for cut in cuts if cut.stock == one.id and not cut.block]
+        _stock_need(needs, room, one, mine, piece.kind)
+
+
+def _stock_need(
+    needs: dict[str, TrimNeed], room: Room, one: StockProfile, cuts: Sequence[CutPiece], kind: TrimKind
+) -> None:
+    """Add what is cut from a stock profile, to what the room needs of it for something else."""
+    named = [(f"{room.name[:40]} {cut.name}", cut.length) for cut in cuts]
+    lengths = [(name, _cut_length(length)) for name, length in named]
+    flat: list[Any] = [each for part in (*named, *lengths) for each in part]
+    key = f"stock:{one.id}"
+    there = needs.get(key)
+    if there is not None:
+        flat = [each for part in (*there.cuts, *named, *there.pieces, *lengths) for each in part]
+        named = [*there.cuts, *named]
+    girth = round(one.profile.girth, 1) if one.price_per_metre is None else 0.0
+    needs[key] = _trim_need(kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, len(named), *flat)
+
+
+@lru_cache(maxsize=4096)
+def _cut_length(mm: float) -> Figure:
+    return Figure("cut length", mm, "mm", "table", note="from the cut list, over its longest points")

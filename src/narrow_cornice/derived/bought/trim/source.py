@@ -1,0 +1,189 @@
+"""Trim to buy: by profile in whole lengths, as they are sawn; and the knives of profiles that are milled."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from msgspec.structs import replace
+
+from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
+from narrow_cornice.cutting.plans import offcut_of
+from narrow_cornice.derived.bought.lines import Bought, InLengths, Knife, LineToBuy, by_line
+from narrow_cornice.derived.bought.trim.needs import TrimNeed, trim_needs
+from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
+from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.bought import CuttingPlan
+from narrow_cornice.job.memo import by_identity
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.trim.catalogue import StockProfile
+from narrow_cornice.trim.choices import KINDS
+
+
+def trim_to_buy(job: Job) -> Bought:
+    """Return a line for each profile, from the floor up, then the knives; profiles nobody sells are named."""
+    rules = house_rules_of(job.house_rules)
+    needs = by_line(job, lambda room: trim_needs(room, job.house_rules, job.milled, job.joinery))
+    lines: list[LineToBuy] = []
+    knives: list[LineToBuy] = []
+    unsold: list[str] = []
+    for key, wanted in sorted(needs.items(), key=lambda one: KINDS.index(one[1][0][2].kind)):
+        first = wanted[0][2]
+        milled = milled_for(first.kind, job.milled)
+        if first.profile is not None:
+            milled = sold_as(first.profile, milled)
+        if milled is None:
+            unsold.append(first.name)
+            continue
+        flat = [one for need in wanted for one in need]
+        kept, left_over = job.cutting.get(key), job.left_over.get(key, ())
+        lines.append(_trim_line_of(key, milled, kept, left_over, rules, *flat))
+        made = first.profile is None or first.profile.price_per_metre is None
+        if made and milled.knife_per_mm > 0:
+            knives.append(_knife_line_of(key, milled, *flat))
+    return Bought((*lines, *knives), tuple(unsold))
+
+
+@explained("price of lengths", "money", "lengths × length of one ÷ 1000 × price per metre")
+def price_of_lengths(lengths: float, length_of_one: float, price_per_metre: float) -> float:
+    """Return the price of several whole lengths of trim, sold by the metre; lengths in mm."""
+    return lengths * length_of_one / 1000 * price_per_metre
+
+
+@lru_cache(maxsize=1024)
+def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | None:
+    """Return a stock profile as something that can be bought; one without a price is made by whoever makes its kind."""
+    if profile.price_per_metre is not None:
+        return MilledTrim(profile.id, profile.name, (), profile.lengths, profile.price_per_metre, 0.0, profile.shop)
+    return maker and replace(maker, id=profile.id, lengths=profile.lengths, shop=profile.shop or maker.shop)
+
+
+@by_identity(keep=4096)
+def _trim_line_of(
+    key: str,
+    milled: MilledTrim,
+    kept: CuttingPlan | None,
+    left_over: tuple[float, ...],
+    rules: HouseRules,
+    *wanted: str | TrimNeed,
+) -> LineToBuy:
+    """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
+    needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
+    return _trim_line(key, needs, milled, kept, left_over, rules)  # type: ignore[arg-type]
+
+
+def kept_lengths(
+    plan: CuttingPlan | None,
+    pieces: tuple[float, ...],
+    milled: MilledTrim,
+    kerf: float,
+    left_over: tuple[float, ...] = (),
+) -> Lengths | None:
+    """Return the bars of a plan that was kept, priced at one a metre, if it is for these pieces, this trim and these
+    left-overs."""
+    if plan is None or plan.stocks != milled.lengths or plan.kerf != kerf or plan.left_over != left_over:
+        return None
+    if sorted(plan.pieces) != sorted(pieces):
+        return None
+    # Equal pieces may stand in another order than when the plan was made: the n-th shortest is the n-th shortest.
+    mine = sorted(range(len(pieces)), key=lambda index: (pieces[index], index))
+    theirs = sorted(range(len(pieces)), key=lambda index: (plan.pieces[index], index))
+    place = dict(zip(theirs, mine, strict=True))
+    bars = tuple(
+        Bar(
+            length,
+            tuple((place[index], plan.pieces[index]) for index in held),
+            offcut_of(length, [plan.pieces[index] for index in held], kerf),
+            number in plan.owned,
+        )
+        for number, (length, held) in enumerate(plan.bars)
+    )
+    return Lengths(bars, sum(bar.stock for bar in bars if not bar.owned) / 1000.0, plan.bound)
+
+
+def _trim_line(
+    key: str,
+    needs: list[tuple[str, str, TrimNeed]],
+    milled: MilledTrim,
+    kept: CuttingPlan | None,
+    left_over: tuple[float, ...],
+    rules: HouseRules,
+) -> LineToBuy:
+    first = needs[0][2]
+    shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
+    needed = total("length", "run", [amount for _, _, amount in shares])
+    per_metre = price_per_metre(milled, first.height)
+    pieces = cut_lengths([length for _, _, need in needs for _, length in need.cuts])
+    kerf = rules.value("kerf")
+    planned = kept_lengths(kept, pieces, milled, kerf, left_over)
+    if planned is not None:
+        bars = Lengths(planned.bars, planned.price * per_metre.value, (planned.bound or 0.0) * per_metre.value)
+        how = "by the cutting plan kept"
+    else:
+        bars = lengths_to_buy(pieces, milled.lengths, per_metre.value, kerf, left_over)
+        how = "longest first, saw kerf between"
+    left = sum(bar.offcut for bar in bars.bars)
+    runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
+    why = f"{runs} in {', '.join(name[:40] for _, name, _ in needs)}"
+    if kept is not None and planned is None:
+        why += "; the cutting plan kept was for other pieces"
+    owned = sum(bar.owned for bar in bars.bars)
+    if owned:
+        why += f"; {owned} {'left-over' if owned == 1 else 'left-overs'} used first"
+    words = bars.words or "nothing"
+    prices = [
+        price_of_lengths(
+            table("lengths", count, "", f"whole lengths for {runs}, {how}"),
+            table("length of one", length, "mm", milled.name),
+            per_metre,
+            called=f"{count} × {length / 1000:g} m",
+        )
+        for length, count in bars.by_length()
+    ]
+    return LineToBuy(
+        key,
+        "trim",
+        f"{first.name}, {milled.name}" if first.profile is None else first.name,
+        milled.shop,
+        needed,
+        tuple((length, count, count * length / 1000 * per_metre.value) for length, count in bars.by_length()),
+        total("price", "money", prices),
+        left,
+        why,
+        shares,
+        words,
+        InLengths(milled, bars, tuple(cut for _, _, need in needs for cut in need.cuts), first.kind),
+    )
+
+
+@by_identity(keep=4096)
+def _knife_line_of(key: str, milled: MilledTrim, *wanted: str | TrimNeed) -> LineToBuy:
+    """Return the knife of a made profile, ground once for all rooms that have it."""
+    needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
+    first: TrimNeed = needs[0][2]  # type: ignore[assignment]
+    cost = knife_price(
+        table("girth", first.girth, "mm", "of the profile"),
+        table("grinding per mm", milled.knife_per_mm, "money", milled.name),
+    )
+    lengths = [sum(figure.value for _, figure in need.pieces) for _, _, need in needs if isinstance(need, TrimNeed)]
+    whole = sum(lengths) or 1.0
+    shares = tuple(
+        (room_id, name, Figure(str(name)[:60], length / whole, "knife", "table", note="by the length it needs"))
+        for (room_id, name, _), length in zip(needs, lengths, strict=True)
+    )
+    return LineToBuy(
+        f"knife:{key}",
+        "knife",
+        f"Knife for {first.name[:1].lower()}{first.name[1:]}",
+        milled.shop,
+        table("knife", 1.0, "knife", "ground once, for every length of this profile"),
+        ((1.0, 1, cost.value),),
+        cost,
+        0.0,
+        f"ground to a girth of {first.girth:.0f} mm, once",
+        shares,  # type: ignore[arg-type]
+        "1 knife",
+        Knife(first.kind),
+    )
