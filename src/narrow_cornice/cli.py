@@ -101,10 +101,10 @@ def _commands() -> Any:
     def check(job: Path, as_json: bool) -> None:
         _check(_opened(job), as_json)
 
-    @group.command(help="Quantities per surface and the order list.")
+    @group.command(help="Quantities per surface and the list to buy.")
     @click.argument("job", type=click.Path(path_type=Path))
     @click.option("--json", "as_json", is_flag=True, help="Print JSON.")
-    @click.option("--csv", "as_csv", is_flag=True, help="Print the order list as CSV.")
+    @click.option("--csv", "as_csv", is_flag=True, help="Print the list to buy as CSV.")
     def takeoff(job: Path, as_json: bool, as_csv: bool) -> None:
         if as_json and as_csv:
             raise CorniceError("Choose one of --json and --csv.")

@@ -1,4 +1,4 @@
-"""Marks on a painter: the canvas, the pictures of the order and the small plans all come from here."""
+"""Marks on a painter: the canvas, the pictures of the list to buy and the small plans all come from here."""
 
 from __future__ import annotations
 

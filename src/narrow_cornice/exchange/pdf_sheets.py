@@ -1,4 +1,4 @@
-"""Printed sheets as PDF: drawings to scale, and the order with its pictures, reasons and the working of its totals.
+"""Printed sheets as PDF: drawings to scale, and the list to buy with pictures, reasons and the working of its totals.
 
 The writer (fpdf2) costs time to import, so it is imported where it is used.
 """

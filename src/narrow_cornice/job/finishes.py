@@ -31,7 +31,7 @@ class RoomFinishes(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """The finishes of a room, by surface group ("upper wall") or by single surface ("upper wall@w1"), the single one
     first; where its walls change colour; and the tone of its floor."""
 
-    surfaces: dict[str, Finish] = {}
+    surfaces: dict[Id, Finish] = {}
     two_tone: TwoTone = "one tone"
     split: Length | None = None
     floor: Tone = "#cdb48f"

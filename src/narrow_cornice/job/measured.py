@@ -258,8 +258,8 @@ class Measured(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     recesses: tuple[Recess, ...] = ()
     bulks: tuple[Bulk, ...] = ()
     photos: tuple[Photo, ...] = ()
-    backing: dict[str, Backing] = {}
-    trueness: dict[str, Trueness] = {}
+    backing: dict[Id, Backing] = {}
+    trueness: dict[Id, Trueness] = {}
 
 
 class WayIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -54,23 +54,23 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     place: Words = ""
     schema: int = SCHEMA
     settings: Settings = Settings()
-    house_rules: dict[str, float] = {}
+    house_rules: dict[Id, float] = {}
     colours: tuple[Colour, ...] = ()
     paints: tuple[Paint, ...] = ()
     milled: tuple[MilledTrim, ...] = ()
     rooms: tuple[Room, ...] = ()
-    ticks: dict[str, Id] = {}
-    kept: dict[str, Words] = {}
+    ticks: dict[Id, Id] = {}
+    kept: dict[Id, Words] = {}
     mixing: tuple[Id, ...] = ()
     ways_in: tuple[WayIn, ...] = ()
     brief: HouseBrief = HouseBrief()
     joinery: Joinery = Joinery()
-    cutting: dict[str, CuttingPlan] = {}
-    left_over: dict[str, tuple[float, ...]] = {}
+    cutting: dict[Id, CuttingPlan] = {}
+    left_over: dict[Id, tuple[float, ...]] = {}
     catalogue: tuple[StockProfile, ...] = ()
     orders: tuple[Order, ...] = ()
     shops: tuple[Shop, ...] = ()
-    pictures: dict[str, bytes] = {}
+    pictures: dict[Id, bytes] = {}
 
     def order_keys(self) -> dict[str, Order]:
         """Return every order a room can have by its key: those that ship, and the job's own in their place."""

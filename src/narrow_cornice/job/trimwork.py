@@ -62,7 +62,7 @@ class Trimwork(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     curves: Curves = "roman"
     casing_heads: CasingHead = "mitred"
     plinth_blocks: bool = False
-    choices: dict[str, TrimChoice] = {}
+    choices: dict[Id, TrimChoice] = {}
     panels: tuple[Panelling, ...] = ()
     frames: tuple[Framed, ...] = ()
 

@@ -14,6 +14,7 @@ import msgspec
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.units.lengths import Length, LengthError, Unit, parse_length
+from narrow_cornice.units.words import Id, Words
 
 Instrument = Literal["tape", "laser", "photograph", "sketch"]
 INSTRUMENTS: tuple[Instrument, ...] = ("tape", "laser", "photograph", "sketch")
@@ -42,7 +43,7 @@ class Reading(Length, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     instrument: Instrument = "tape"
     sigma: float | None = None
     aside: bool = False
-    wall: str = ""
+    wall: Id = ""
     place: float | None = None
 
 
@@ -50,7 +51,7 @@ class AngleReading(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unkno
     """One reading of a corner's angle inside the room, in degrees, with its text as typed."""
 
     degrees: float
-    text: str = ""
+    text: Words = ""
     sigma: float | None = None
     aside: bool = False
 

@@ -19,6 +19,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.trim.outline import Line, Outline, Point, Segment
 from narrow_cornice.trim.profiles import SHELVES, Profile, stack_profile
 from narrow_cornice.trim.stacks import Stack, checked_stack
+from narrow_cornice.units.words import Id, Words
 
 Use = Literal[
     "crown",
@@ -44,13 +45,13 @@ class StockProfile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit
     must be made.
     """
 
-    id: str
-    name: str
+    id: Id
+    name: Words
     uses: tuple[Use, ...]
-    species: str
+    species: Words
     price_per_metre: float | None
     lengths: tuple[float, ...]
-    shop: str
+    shop: Id
     members: Stack = ()
     outline: tuple[Point, ...] = ()
 

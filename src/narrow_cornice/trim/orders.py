@@ -9,6 +9,7 @@ from importlib.resources import files
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.units.words import Id, Words
 
 MOST_ORDER_MEMBERS = 8
 
@@ -17,15 +18,15 @@ class Order(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """One order: column and entablature in lower diameters, the parts of the entablature, the members of the
     cornice from the top down with their parts, and the styles that suggest it."""
 
-    key: str
-    name: str
+    key: Id
+    name: Words
     column_diameters: float
     entablature_diameters: float
     architrave: float
     frieze: float
     cornice: float
-    members: tuple[tuple[str, float], ...]
-    styles: tuple[str, ...]
+    members: tuple[tuple[Id, float], ...]
+    styles: tuple[Id, ...]
 
     @property
     def entablature_parts(self) -> float:

@@ -15,6 +15,7 @@ from typing import Literal, NamedTuple
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.units.words import Words
 
 Unit = Literal["mm", "in"]
 
@@ -81,7 +82,7 @@ class Length(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A length as it was given: the exact value in millimetres, and the text as typed."""
 
     mm: float
-    text: str = ""
+    text: Words = ""
 
 
 class _Term(NamedTuple):

@@ -12,9 +12,10 @@ from narrow_cornice.job.model import Job
 
 
 def takeoff_answer(job: Job) -> dict[str, Any]:
-    """Return surfaces (m²), runs (mm), the order and its total; ``net`` is gross − openings − covered exactly.
+    """Return surfaces (m²), runs (mm), what to buy (under “order”) and its total.
 
-    ``litres`` is null where no paint is chosen, ``product`` and ``colour`` likewise.
+    ``net`` is gross − openings − covered exactly; ``litres`` is null where no paint is chosen, ``product`` and
+    ``colour`` likewise.
     """
     surfaces: list[dict[str, Any]] = []
     runs: list[dict[str, Any]] = []

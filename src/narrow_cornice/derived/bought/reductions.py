@@ -11,7 +11,7 @@ from narrow_cornice.job.model import Job
 
 
 class Reduced(msgspec.Struct, frozen=True):
-    """One way to have the cornice: by how much the order of the whole job grows, in money; nought for what is there."""
+    """One way to have the cornice: how much more the whole job costs by it, in money; nought for what is there."""
 
     manner: Reduction
     price: float

@@ -34,7 +34,7 @@ class Coated(msgspec.Struct, frozen=True):
 
 
 def paint_line(paint: str, colour: str | None) -> str:
-    """Return the key of the order line for a paint in a colour."""
+    """Return the key of the line to buy for a paint in a colour."""
     return f"paint:{paint}:{colour or ''}"
 
 
@@ -155,7 +155,7 @@ def _parts_total(need: PaintNeed, name: str) -> Figure:
 def paint_needs(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> dict[str, PaintNeed]:
-    """Return what the room needs, by the key of the order line."""
+    """Return what the room needs, by the key of its line to buy."""
     parts: dict[str, list[tuple[str, Figure]]] = {}
     what: dict[str, tuple[Paint, Colour | None]] = {}
     for one in coated_surfaces(room, changed_rules, paints, colours):

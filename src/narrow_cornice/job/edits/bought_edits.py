@@ -1,4 +1,4 @@
-"""Changes to the order and the second look."""
+"""Changes to the list to buy and the second look."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ LONGEST_BAR = 20_000.0  # mm
 
 
 def tick(line: str, bought: str | None, name: str) -> Edit:
-    """Tick an order line off with what was bought, or take the tick away (None)."""
+    """Tick a line to buy off with what was bought, or take the tick away (None)."""
 
     def apply(job: Job) -> Job:
         ticks = {key: value for key, value in job.ticks.items() if key != line}
@@ -27,7 +27,7 @@ def tick(line: str, bought: str | None, name: str) -> Edit:
 
 
 def keep_cutting_plan(line: str, plan: CuttingPlan | None, name: str) -> Edit:
-    """Keep a cutting plan for a line of the order; None goes back to the quick count."""
+    """Keep a cutting plan for a line to buy; None goes back to the quick count."""
 
     def apply(job: Job) -> Job:
         rest = {key: one for key, one in job.cutting.items() if key != line}
@@ -64,7 +64,7 @@ def keep_finding(finding: str, reason: str | None, says: str) -> Edit:
 
 
 def mark_for_mixing(line: str, marked: bool, name: str) -> Edit:
-    """Mark the tins of an order line to be mixed before starting, or not."""
+    """Mark the tins of a line to buy to be mixed before starting, or not."""
     return Edit(
         f"{'mix' if marked else 'do not mix'} {name[:40]}",
         lambda job: replace(job, mixing=tuple(sorted({*job.mixing, line} if marked else {*job.mixing} - {line}))),

@@ -10,7 +10,7 @@ from narrow_cornice.units.show import show_money
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
-    """Look at every room's needs and things to hide, and at the order against the budget."""
+    """Look at every room's needs and things to hide, and at what is to be bought against the budget."""
     for room in seen.job.rooms:
         for need in room.brief.needs:
             if need.rank == "must" and need.words and not need.answer:
