@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from narrow_cornice.job.finishes import Colour, Finish
+from narrow_cornice.job.finishes import Colour, Finish, group_and_thing
 from narrow_cornice.job.memo import by_identity
 
 UNPAINTED_WOOD = "#e3d0ac"
@@ -19,7 +19,7 @@ class Colours:
 
     def of(self, key: str, otherwise: str) -> str:
         """Return the colour of a surface: its own finish's, or its group's."""
-        finish = self._finishes.get(key) or self._finishes.get(key.partition("@")[0])
+        finish = self._finishes.get(key) or self._finishes.get(group_and_thing(key)[0])
         return otherwise if finish is None or finish.colour is None else self._hex.get(finish.colour, otherwise)
 
 

@@ -11,7 +11,7 @@ from typing import Any, NamedTuple
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.finishes import slope_thing
+from narrow_cornice.job.finishes import group_and_thing, slope_thing, surface_key
 from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.model import Room
 
@@ -115,11 +115,11 @@ def _finishes_on_parts(room: Room, wall_id: str, parts: Sequence[str]) -> Room:
     """Return the room with a finish of a wall's own on every part that it was cut into."""
     surfaces = room.finishes.surfaces
     more = {
-        f"{group}@{part}": finish
+        surface_key(group, part): finish
         for key, finish in surfaces.items()
-        for group, _, thing in [key.partition("@")]
+        for group, thing in [group_and_thing(key)]
         for part in parts
-        if thing == wall_id and f"{group}@{part}" not in surfaces
+        if thing == wall_id and surface_key(group, part) not in surfaces
     }
     return replace(room, finishes=replace(room.finishes, surfaces={**surfaces, **more})) if more else room
 
@@ -152,7 +152,7 @@ def without_walls(room: Room, gone: Collection[str]) -> Room:
 def without_finishes(room: Room, gone: Collection[str]) -> Room:
     """Return the room without the finishes that were given to things alone that are no longer there."""
     surfaces = room.finishes.surfaces
-    kept = {key: finish for key, finish in surfaces.items() if key.partition("@")[2] not in gone}
+    kept = {key: finish for key, finish in surfaces.items() if group_and_thing(key)[1] not in gone}
     return room if len(kept) == len(surfaces) else replace(room, finishes=replace(room.finishes, surfaces=kept))
 
 

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.job.brief import Permit
 from narrow_cornice.job.edits.brief_edits import set_brief
+from narrow_cornice.job.finishes import group_and_thing
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
@@ -29,7 +30,7 @@ def planned(seen: RoomSeen) -> dict[Permit, str]:
     if seen.room.measured.recesses:
         plans["make holes"] = f"{len(seen.room.measured.recesses)} built-ins are to be fixed to the wall"
     windows = {one.id for one in seen.room.measured.openings if one.kind == "window"}
-    outside = [one for one in painted if one.group == "reveal" and one.key.partition("@")[2] in windows]
+    outside = [one for one in painted if one.group == "reveal" and group_and_thing(one.key)[1] in windows]
     if outside:
         plans["change what the street sees"] = f"{len(outside)} reveals of windows are given paint"
     return plans

@@ -53,15 +53,9 @@ def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
         yield NoteRow(words)
     keys = (key,) if single and one.own else (group,)
     yield from _finish_fields(bench, job, room, keys, finish, one)
-    buttons = []
-    if single and many > 1 and not one.own:
-        buttons.append("Give this one its own finish")
-    if single and one.own:
-        buttons.append(f"Finish like every {group}")
-    if len(job.rooms) > 1:
-        buttons.append("Like this in every room")
-    if buttons:
-        yield ButtonsRow(tuple(buttons), lambda index: _spread(bench, job, path, finish, buttons[index]))
+    acts = dict(_spreading(job, path, one, many > 1))
+    if acts:
+        yield ButtonsRow(tuple(acts), lambda index: bench.do(list(acts.values())[index]))
     if single:
         yield from bench.working(one.litres if one.litres is not None else one.surface.net)
         if one.primer_litres is not None:
@@ -143,14 +137,15 @@ def _coats(bench: Bench, room: Room, keys: tuple[str, ...], where: str, text: st
     return bench.do(edits.change_finish([room.id], keys, f"{where}: {clean or 'usual'} coats", coats=coats))
 
 
-def _spread(bench: Bench, job: Job, path: SurfacePath, finish: Finish, words: str) -> None:
-    room, key, group = job.room(path.room), path.key, path.group
-    fields = {name: getattr(finish, name) for name in Finish.__struct_fields__}
-    if words.startswith("Give this one"):
-        name = next(one.surface.name for one in _coated(bench, room) if one.surface.key == key)
-        bench.do(edits.change_finish([room.id], [key], f"own finish for {name[:40]}", **fields))
-    elif words.startswith("Finish like"):
-        bench.do(edits.share_finish(room.id, key, group))
-    else:
-        rooms = [one.id for one in job.rooms]
-        bench.do(edits.change_finish(rooms, [group], f"every {group} of the house", **fields))
+def _spreading(job: Job, path: SurfacePath, one: Coated, many: bool) -> Iterator[tuple[str, edits.Edit]]:
+    """Yield what gives a surface a finish of its own, its group's again, or all rooms the same, under its words."""
+    fields = {name: getattr(one.finish, name) for name in Finish.__struct_fields__}
+    if path.of and many and not one.own:
+        title = f"own finish for {one.surface.name[:40]}"
+        yield "Give this one its own finish", edits.change_finish([path.room], [path.key], title, **fields)
+    if path.of and one.own:
+        yield f"Finish like every {path.group}", edits.share_finish(path.room, path.key, path.group)
+    if len(job.rooms) > 1:
+        rooms = [room.id for room in job.rooms]
+        every = edits.change_finish(rooms, [path.group], f"every {path.group} of the house", **fields)
+        yield "Like this in every room", every
