@@ -16,7 +16,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.readings import AngleReading
-from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS

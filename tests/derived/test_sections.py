@@ -23,7 +23,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import MemberPath
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.profiles import Profile
 from rooms import trimmed_of
 

@@ -12,7 +12,7 @@ from narrow_cornice.desk.places.trim.page import TrimPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import About, Label
 from narrow_cornice.job.paths import MemberPath, TrimPath
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.profiles import Profile
 from rooms import trimmed_of
 

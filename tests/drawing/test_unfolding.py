@@ -35,7 +35,7 @@ from narrow_cornice.job.samples import demo_job
 from narrow_cornice.survey.plan import Plan, Point, Turn, plan_area
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles
-from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.lengths import parse_length
 from rooms import changed
 from simulated import true_angle, true_room

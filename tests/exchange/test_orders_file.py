@@ -50,7 +50,7 @@ def test_the_members_of_any_order_are_the_whole_to_a_billionth(
 ) -> None:
     named = tuple((f"member {n}", one) for n, one in enumerate(members))
     order = checked_order(Order("x", "X", 8.0, 2.0, *parts, named, ()), "x")
-    wall = proportion(reading("height", height, "mm", ()), order, school, HouseRules({}))  # type: ignore[arg-type]
+    wall = proportion(reading("height", height, "mm", None), order, school, HouseRules({}))  # type: ignore[arg-type]
     assert sum(one.value for one in wall.members.values()) == pytest.approx(wall.cornice.value, rel=1e-12, abs=1e-9)
     if wall.entablature is not None and wall.architrave is not None and wall.frieze is not None:
         whole = wall.architrave.value + wall.frieze.value + wall.cornice.value

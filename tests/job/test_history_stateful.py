@@ -34,7 +34,7 @@ from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
-from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.kinds import KINDS, TrimKind
 from narrow_cornice.trim.orders import Order, orders
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS

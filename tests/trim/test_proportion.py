@@ -18,7 +18,7 @@ RULES = HouseRules()
 
 
 def wall(height: float, order: str, school: str):  # type: ignore[no-untyped-def]
-    return proportion(reading("ceiling height", height, "mm", ()), order_called(order), school, RULES)  # type: ignore[arg-type]
+    return proportion(reading("ceiling height", height, "mm", None), order_called(order), school, RULES)  # type: ignore[arg-type]
 
 
 def test_worked_example_doric_five_parts() -> None:

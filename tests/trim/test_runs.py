@@ -7,20 +7,21 @@ import pytest
 from narrow_cornice.explained.figures import choice, reading
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.trim.choices import TrimChoice
-from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
+from narrow_cornice.trim.fitted import FittedTrim, fitted_trim, fitting
 from narrow_cornice.trim.orders import order_called
 from narrow_cornice.trim.runs import Hole, Wall, casing_runs, corner_counts, room_runs, run_total, wall_runs
 from narrow_cornice.units.lengths import Length
 
 
 def mm(value: float):  # type: ignore[no-untyped-def]
-    return reading("size", value, "mm", ())
+    return reading("size", value, "mm", None)
 
 
 def trim(height: float = 2700, school: str = "nineteen-part", **choices: TrimChoice) -> FittedTrim:
     by_kind = {name.replace("_", " "): value for name, value in choices.items()}
     by_kind.setdefault("casing", TrimChoice(height=Length(100)))
-    return fitted_trim(choice("ceiling height", height, "mm"), order_called("doric"), school, by_kind, HouseRules())  # type: ignore[arg-type]
+    ceiling, order = choice("ceiling height", height, "mm"), order_called("doric")
+    return fitted_trim(fitting(ceiling, order, school, by_kind, HouseRules()))  # type: ignore[arg-type]
 
 
 def hole(kind: str, place: float, width: float, height: float, sill: float = 0, cased: bool = True) -> Hole:
@@ -29,7 +30,7 @@ def hole(kind: str, place: float, width: float, height: float, sill: float = 0, 
 
 def wall(length: float, *holes: Hole, left: str = "inside", right: str = "inside") -> Wall:
     degrees = {"inside": 90.0, "outside": 270.0}
-    corners = [reading(f"corner {name}", degrees[kind], "°", ()) for name, kind in (("B", left), ("A", right))]
+    corners = [reading(f"corner {name}", degrees[kind], "°", None) for name, kind in (("B", left), ("A", right))]
     return Wall("w1", "A–B", mm(length), *corners, holes)
 
 
@@ -76,8 +77,8 @@ def test_outside_corners_make_a_mitred_piece_longer_by_the_projection() -> None:
 def test_a_blunt_outside_corner_reaches_less_far() -> None:
     """Round a bay's corner of 225° the mitre stands at 22.5°."""
     fitted = trim()
-    blunt = reading("corner C", 225.0, "°", ())
-    square = reading("corner A", 90.0, "°", ())
+    blunt = reading("corner C", 225.0, "°", None)
+    square = reading("corner A", 90.0, "°", None)
     (run,) = wall_runs(Wall("w2", "C–D", mm(1000), blunt, square, ()), fitted, "cornice")
     out = fitted.of("cornice").projection
     assert out is not None

@@ -13,7 +13,7 @@ from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import AcrossPath, MemberPath, RecessPath, StockOfferPath, TrimPath
-from narrow_cornice.trim.choices import MEMBERED, TrimKind
+from narrow_cornice.trim.kinds import MEMBERED, TrimKind
 
 
 def kind_selected(selected: About) -> TrimKind:

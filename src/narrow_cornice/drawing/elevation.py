@@ -27,6 +27,7 @@ from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath, SlopePath, TrimPath, TrimTherePath, WallPath
+from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
 from narrow_cornice.trim.runs import height_on
 from narrow_cornice.units.lengths import show_length
 
@@ -89,8 +90,9 @@ def wall_elevation(
     marks.append(Dimension(frame.at(0, 0), frame.at(0, left), CHAIN, shown(left), upright))
     marks += _bulks(room, face, frame)
     for old in room.measured.there:
-        if old.wall == face.id and old.kind in ("skirting", "cornice"):
-            v = old.height.mm if old.kind == "skirting" else ceiling - old.height.mm
+        stands = OF_TRIM[old.kind].stands
+        if old.wall == face.id and stands in ("on the floor", "under the ceiling"):
+            v = old.height.mm if stands == "on the floor" else ceiling - old.height.mm
             pen = Pen("rust", 0.8, dashed=True)
             about = TrimTherePath(room.id, old.id)
             marks.append(Stroke((frame.at(0, v), frame.at(face.length, v)), pen, about=about))
@@ -100,7 +102,7 @@ def wall_elevation(
         marks.append(Label(frame.at(u, z + 90), shown(z), 8.5, "soft", about=WallPath(room.id, face.id)))
 
     heights: dict[float, tuple[About, str]] = {}
-    for kind in ("skirting", "dado rail", "picture rail", "architrave", "frieze", "cornice"):
+    for kind in (kind for kind in KINDS if kind not in FRAMING):
         piece = trimmed.trim.of(kind)
         if piece.built:
             for edge in (piece.bottom, piece.top):

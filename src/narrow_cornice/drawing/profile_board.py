@@ -13,7 +13,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import StockOfferPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.nearest import closed_section
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.units.lengths import show_length

@@ -26,7 +26,7 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import MemberPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.trim.choices import FRAMING, TrimKind
+from narrow_cornice.trim.kinds import FRAMING, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.profiles import TURNED, Profile, cornice_profile
 from narrow_cornice.trim.shade import shade_strip

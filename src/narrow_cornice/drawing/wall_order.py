@@ -13,7 +13,7 @@ from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import HeightPath, TrimPath
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.proportion import Proportion
 from narrow_cornice.units.lengths import show_length
 

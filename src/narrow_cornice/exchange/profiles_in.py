@@ -19,7 +19,8 @@ from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.dxf_drawing import read_outlines
-from narrow_cornice.trim.catalogue import USES, StockProfile, Use, checked_profile
+from narrow_cornice.trim.catalogue import StockProfile, checked_profile
+from narrow_cornice.trim.kinds import USES, Use
 from narrow_cornice.trim.outline import Point
 
 HEADINGS = ("name", "uses", "species", "price_per_metre", "lengths", "shop", "outline")

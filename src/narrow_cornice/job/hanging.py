@@ -19,7 +19,7 @@ from narrow_cornice.job.measured import Bulk, BulkKind, ConditionMark, Fixture, 
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Framed, FramedKind
 from narrow_cornice.survey.readings import Reading, as_reading
-from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.kinds import KINDS, WITH_FACE
 from narrow_cornice.units.lengths import Length
 
 Part = Literal["measured", "trim"]
@@ -275,7 +275,7 @@ RECESSES = Putting(
 )
 THERE = Putting(
     "t",
-    lambda: tuple(kind for kind in KINDS if kind != "frieze"),
+    lambda: WITH_FACE,
     _there,
     (Asked("height", 120.0, "4 3/4"), Asked("thickness", 18.0, "3/4")),
     {"height": "height", "thickness": "thickness"},

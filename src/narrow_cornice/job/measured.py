@@ -12,7 +12,7 @@ import msgspec
 
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Tone, Words
 

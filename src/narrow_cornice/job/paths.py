@@ -18,7 +18,7 @@ from narrow_cornice.job.hanging import kept_in
 from narrow_cornice.job.measured import Depth, Level, WallAsRead
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.readings import AngleReading, Reading
-from narrow_cornice.trim.choices import TrimKind, choice_key
+from narrow_cornice.trim.kinds import TrimKind, choice_key
 
 Readings = Sequence[Reading] | Sequence[AngleReading]
 

@@ -17,7 +17,8 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.catalogue import checked_profile
-from narrow_cornice.trim.choices import KINDS, MEMBER_PREFIX, TrimChoice
+from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX
 from narrow_cornice.trim.orders import checked_order, orders
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import LARGEST_MM

@@ -7,7 +7,8 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.survey.readings import Reading
-from narrow_cornice.trim.choices import TrimChoice, TrimKind
+from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.orders import orders as shipped_orders

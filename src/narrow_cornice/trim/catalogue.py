@@ -11,29 +11,16 @@ import math
 from collections.abc import Sequence
 from functools import cache, lru_cache
 from importlib.resources import files
-from typing import Literal, get_args
 
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.trim.kinds import USES, Use
 from narrow_cornice.trim.outline import Line, Outline, Point, Segment
-from narrow_cornice.trim.profiles import SHELVES, Profile, stack_profile
+from narrow_cornice.trim.profiles import Profile, has_shelf, stack_profile
 from narrow_cornice.trim.stacks import Stack, checked_stack
 from narrow_cornice.units.words import Id, Words
 
-Use = Literal[
-    "crown",
-    "bed mould",
-    "skirting",
-    "base cap",
-    "dado rail",
-    "picture rail",
-    "casing",
-    "back band",
-    "panel mould",
-    "board",
-]
-USES: tuple[Use, ...] = get_args(Use)
 MOST_POINTS = 2000
 
 
@@ -212,7 +199,7 @@ def _assembled(kind: str, pieces: tuple[StockPiece, ...]) -> Profile:
         segments += face
         end = segments[-1].end
         bands.append((piece.words, piece.at, piece.at + piece.height))
-    if kind in SHELVES and end[0] > 0:
+    if has_shelf(kind) and end[0] > 0:
         segments.append(Line(end, (0.0, end[1])))
     height = max(piece.at + piece.height for piece in pieces)
     reach = max(piece.out + piece.depth for piece in pieces)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any, Literal, get_args
+from typing import Any
 
 import msgspec
 from msgspec.structs import replace
@@ -11,34 +11,6 @@ from msgspec.structs import replace
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.stacks import Stack
 from narrow_cornice.units.lengths import Length
-
-TrimKind = Literal[
-    "skirting",
-    "dado rail",
-    "stiles and rails",
-    "panel mould",
-    "casing",
-    "picture rail",
-    "architrave",
-    "frieze",
-    "cornice",
-]
-KINDS: tuple[TrimKind, ...] = get_args(TrimKind)
-FRAMING: tuple[TrimKind, ...] = ("casing", "panel mould", "stiles and rails")  # round things, not along walls
-MEMBERED: TrimKind = "cornice"  # the kind whose members are chosen one by one
-MEMBER_PREFIX = f"{MEMBERED}: "  # choices about one of them are kept under "cornice: corona"
-
-
-def choice_key(kind: TrimKind, member: str = "") -> str:
-    """Return under which key the choices of a kind are kept, or those of one member of the cornice."""
-    return f"{MEMBER_PREFIX}{member}" if kind == MEMBERED and member else kind
-
-
-def kind_and_member(key: str) -> tuple[TrimKind, str]:
-    """Return the kind of trim that a key of choices is of, and the member of it, empty for the whole kind."""
-    if key.startswith(MEMBER_PREFIX):
-        return MEMBERED, key.removeprefix(MEMBER_PREFIX)
-    return next(kind for kind in KINDS if kind == key), ""
 
 
 class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):

@@ -7,14 +7,26 @@ picture rail, architrave → casing, pedestal cap → dado rail, pedestal or col
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
+from typing import Any
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.explained.figures import Figure, choice, explained, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.trim.catalogue import StockPiece, assembled
-from narrow_cornice.trim.choices import KINDS, MEMBER_PREFIX, TrimChoice, TrimKind, kind_and_member
+from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.kinds import (
+    KINDS,
+    MEMBER_PREFIX,
+    MEMBERED,
+    OF_TRIM,
+    Stands,
+    TrimKind,
+    choice_key,
+    kind_and_member,
+)
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.profiles import Profile, cornice_profile, kind_profile
@@ -22,6 +34,9 @@ from narrow_cornice.trim.proportion import Proportion, School, proportion, top_o
 from narrow_cornice.units.lengths import Length
 
 SourceOf = Callable[[TrimKind, str, str], ThingPath | None]  # where a size of a kind, or of a member of it, is typed
+
+
+NOTHING = TrimChoice()
 
 
 def nowhere(kind: TrimKind, member: str, size: str) -> None:
@@ -109,153 +124,218 @@ def _typed(name: str, length: Length | None, source: ThingPath | None, wants: Fi
     return choice(name, length.mm, "mm", source, note)
 
 
-def fitted_trim(
+class Fitting(msgspec.Struct, frozen=True):
+    """What the trim of a room is fitted from: its proportion and what differs from it.
+
+    ``curves`` says how profiles are drawn; ``choices`` holds what differs from the order, by kind or "cornice: member";
+    ``source`` gives the path of a typed size, so that it can be found. ``panelled`` says whether there are panels or
+    framed things, ``framing`` how wide the stiles and rails of a wainscot are.
+    """
+
+    wall: Proportion
+    order: Order
+    school: School
+    choices: Mapping[str, TrimChoice]
+    rules: HouseRules
+    source: SourceOf = nowhere
+    curves: Curves = "roman"
+    panelled: bool = False
+    framing: Figure | None = None
+
+    def chosen(self, key: str) -> TrimChoice:
+        """Return what was chosen of a kind, or of a member of the cornice, by its key."""
+        return self.choices.get(key, NOTHING)
+
+    def typed(self, key: str, size: str, name: str, wants: Figure | None = None) -> Figure | None:
+        """Return a size that somebody typed, or that of the stock a piece is put together from; None for neither."""
+        stock = self.chosen(key).stock
+        if stock and size in ("height", "projection"):
+            made = assembled(key, stock)
+            value = made.height if size == "height" else made.projection
+            return choice(name, value, "mm", self.source(*kind_and_member(key), ""), stock_words(stock))
+        return _typed(name, getattr(self.chosen(key), size), self.source(*kind_and_member(key), size), wants)
+
+    def wanted(self, kind: TrimKind) -> Figure | None:
+        """Return the size the order asks of a kind, None where the school has no such piece."""
+        wants: Figure | None = getattr(self.wall, OF_TRIM[kind].wants) if OF_TRIM[kind].wants else None
+        return wants
+
+    def height(self, kind: TrimKind) -> Figure | None:
+        """Return the size of a kind: what was typed, else what the order asks."""
+        wants = self.wanted(kind)
+        return self.typed(kind, "height", kind, wants) or wants
+
+    def out(self, kind: TrimKind) -> Figure:
+        """Return how far a kind comes off the wall: what was typed, else its house rule."""
+        return self.typed(kind, "projection", f"{kind} projection") or self.rules.figure(OF_TRIM[kind].thickness)
+
+    def is_fitted(self, kind: TrimKind, usual: bool) -> bool:
+        """Return whether a kind is fitted: as somebody said, else as is usual."""
+        fitted = self.chosen(kind).fitted
+        return usual if fitted is None else fitted
+
+    def put(
+        self,
+        kind: TrimKind,
+        size: Figure | None,
+        top: float | None,
+        *,
+        usual: bool,
+        wants: Figure | None = None,
+        out: Figure | None = None,
+        members: Sequence[Member] = (),
+    ) -> Fitted:
+        """Return a kind at its size, with its upper edge at a height; one that lacks either says what is missing."""
+        fitted = self.is_fitted(kind, usual)
+        wants = wants or self.wanted(kind)
+        out = out or self.out(kind)
+        if size is None or top is None or size.value <= 0:
+            missing = "this school has none: type its height and its top" if fitted else ""
+            return Fitted(kind, fitted, wants, missing=missing)
+        profile = _profile(kind, size, out, members, self.curves, self.choices) if fitted else None
+        stock = self.chosen(kind).stock if fitted else ()
+        return Fitted(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock)
+
+    def line(self) -> Figure | None:
+        """Return the line of the picture rail, under the frieze: its height above the floor."""
+        line = self.typed("picture rail", "top", "top of picture rail", self.wall.picture_rail_top)
+        frieze = self.height("frieze")
+        if line is None and frieze is not None:
+            return top_of_picture_rail(self.wall.height, self.wall.cornice, frieze)
+        return line
+
+
+def _on_the_floor(room: Fitting, kind: TrimKind) -> Fitted:
+    size = room.height(kind)
+    return room.put(kind, size, size.value if size is not None else None, usual=OF_TRIM[kind].usual)
+
+
+def _at_its_own_height(room: Fitting, kind: TrimKind) -> Fitted:
+    """Return a piece that no order knows: its size and its upper edge are typed, or by house rules."""
+    declared = OF_TRIM[kind]
+    wants = room.rules.figure(declared.height)
+    top = room.typed(kind, "top", f"top of {kind}") or room.rules.figure(declared.top)
+    size = room.typed(kind, "height", kind, wants) or wants
+    return room.put(kind, size, top.value, usual=declared.usual, wants=wants)
+
+
+def _lent(room: Fitting) -> Proportion:
+    """Return the nineteen-part wall, which has the pedestal that other schools lack."""
+    return proportion(room.wall.height, room.order, "nineteen-part", room.rules)
+
+
+def borrows_dado(room: Fitting) -> bool:
+    """Return whether a dado rail is asked for whose size or place this school does not have."""
+    if room.school == "nineteen-part" or not room.chosen("dado rail").fitted:
+        return False
+    top = room.typed("dado rail", "top", "top of dado rail")
+    return room.height("dado rail") is None or (top or room.wall.pedestal) is None
+
+
+def _as_the_dado(room: Fitting, kind: TrimKind) -> Fitted:
+    """Return the dado rail: the cap of the pedestal; what a school without one lacks is borrowed."""
+    size, top = room.height(kind), room.typed(kind, "top", f"top of {kind}") or room.wall.pedestal
+    if borrows_dado(room):
+        lent = _lent(room)
+        size, top = size or lent.dado_rail, top or lent.pedestal
+    return room.put(kind, size, top.value if top else None, usual=room.school == "nineteen-part")
+
+
+def _round_panels(room: Fitting, kind: TrimKind) -> Fitted:
+    """Return what frames panels: as wide as its house rule, stiles and rails as wide as the margin of the wainscot."""
+    board = OF_TRIM[kind].uses == {"board"}
+    wants = (room.framing if board else None) or room.rules.figure(OF_TRIM[kind].height)
+    across = room.typed(kind, "height", kind, wants) or wants
+    usual = room.framing is not None if board else room.panelled
+    return room.put(kind, across, across.value, usual=usual, wants=wants)
+
+
+def _under_the_frieze(room: Fitting, kind: TrimKind) -> Fitted:
+    line = room.line()
+    return room.put(kind, room.height(kind), line.value if line is not None else None, usual=OF_TRIM[kind].usual)
+
+
+def cornice_members(room: Fitting) -> tuple[Member, ...]:
+    """Return the members of the cornice from the top down: what the order asks of each, and what is built."""
+    return tuple(
+        Member(
+            name,
+            room.chosen(choice_key(MEMBERED, name)).fitted is not False,
+            wants,
+            room.typed(choice_key(MEMBERED, name), "height", name, wants) or wants,
+        )
+        for name, wants in room.wall.members.items()
+    )
+
+
+def _cornice_height(room: Fitting, members: Sequence[Member]) -> Figure:
+    """Return the height of the cornice: as typed, else of the members that are fitted."""
+    typed = room.typed(MEMBERED, "height", MEMBERED, room.wall.cornice)
+    if typed is not None:
+        return typed
+    if all(member.fitted and member.height is member.wants for member in members):
+        return room.wall.cornice
+    return total("cornice", "mm", [one.height for one in members if one.fitted], "the members that are fitted")
+
+
+def _under_the_ceiling(room: Fitting, kind: TrimKind) -> Fitted:
+    members = cornice_members(room)
+    size = _cornice_height(room, members)
+    out = room.typed(kind, "projection", f"{kind} projection") or projection_of_cornice(size)
+    built = [member for member in members if member.fitted]
+    return room.put(kind, size, room.wall.height.value, usual=OF_TRIM[kind].usual, out=out, members=built)
+
+
+def _between_rail_and_cornice(room: Fitting, kind: TrimKind) -> Fitted:
+    """Return the band of wall between the line of the picture rail and the cornice."""
+    fitted, line, wants = room.is_fitted(kind, False), room.line(), room.wanted(kind)
+    if line is None or room.height(kind) is None:
+        missing = "this school has none: type the top of the picture rail" if fitted else ""
+        return Fitted(kind, fitted, wants, missing=missing)
+    top, cornice = room.wall.height, _cornice_height(room, cornice_members(room))
+    if room.is_fitted(MEMBERED, OF_TRIM[MEMBERED].usual) and cornice.value > 0:
+        top = bottom_of_cornice(top, cornice)
+    return Fitted(kind, fitted, wants, frieze_band(top, line), None, line.value, top.value)
+
+
+HOW_IT_STANDS: dict[Stands, Callable[[Fitting, TrimKind], Fitted]] = {
+    "on the floor": _on_the_floor,
+    "as the dado": _as_the_dado,
+    "at its own height": _at_its_own_height,
+    "round panels": _round_panels,
+    "round openings": _on_the_floor,
+    "under the frieze": _under_the_frieze,
+    "under the ceiling": _under_the_ceiling,
+    "between rail and cornice": _between_rail_and_cornice,
+}
+
+
+def fitting(
     height: Figure,
     order: Order,
     school: School,
     choices: Mapping[str, TrimChoice],
     rules: HouseRules,
-    source: SourceOf = nowhere,
-    curves: Curves = "roman",
-    panelled: bool = False,
-    framing: Figure | None = None,
-) -> FittedTrim:
-    """Return all trim of a room with this ceiling height.
+    **how: Any,
+) -> Fitting:
+    """Return what the trim of a room with this ceiling height is fitted from; ``how`` are further fields of it.
 
-    ``curves`` says how the profiles are drawn; ``choices`` holds what differs from the order, by kind or "cornice:
-    member"; ``source`` gives the
-    path of a typed size, so that it can be found. ``panelled`` says whether there are panels or framed things,
-    ``framing`` how wide the stiles and rails of a wainscot are.
+    Raises CorniceError for a height or a school that cannot be.
     """
-    wall = proportion(height, order, school, rules)
-    nothing = TrimChoice()
+    return Fitting(proportion(height, order, school, rules), order, school, choices, rules, **how)
 
-    def chosen(kind: str) -> TrimChoice:
-        return choices.get(kind, nothing)
 
-    def typed(kind: str, field: str, name: str, wants: Figure | None = None) -> Figure | None:
-        stock = chosen(kind).stock
-        if stock and field in ("height", "projection"):
-            made = assembled(kind, stock)
-            size = made.height if field == "height" else made.projection
-            return choice(name, size, "mm", source(*kind_and_member(kind), ""), stock_words(stock))
-        return _typed(name, getattr(chosen(kind), field), source(*kind_and_member(kind), field), wants)
-
-    members = tuple(
-        Member(
-            name,
-            chosen(MEMBER_PREFIX + name).fitted is not False,
-            wants,
-            typed(MEMBER_PREFIX + name, "height", name, wants) or wants,
-        )
-        for name, wants in wall.members.items()
-    )
-    built_members = [member for member in members if member.fitted]
-    typed_cornice = typed("cornice", "height", "cornice", wall.cornice)
-    whole = [member.height for member in built_members]
-    if typed_cornice is not None:
-        cornice = typed_cornice
-    elif len(built_members) == len(members) and all(member.height is member.wants for member in members):
-        cornice = wall.cornice
-    else:
-        cornice = total("cornice", "mm", whole, "the members that are fitted")
-
-    borrowed = False
-    dado_wants = wall.dado_rail
-    dado_top = typed("dado rail", "top", "top of dado rail")
-    if wall.pedestal is not None:
-        dado_top = dado_top or wall.pedestal
-    dado_height = typed("dado rail", "height", "dado rail", dado_wants) or dado_wants
-    if school != "nineteen-part" and chosen("dado rail").fitted and (dado_height is None or dado_top is None):
-        lent = proportion(height, order, "nineteen-part", rules)  # this school has no pedestal of its own
-        borrowed = True
-        dado_height = dado_height or lent.dado_rail
-        dado_top = dado_top or lent.pedestal
-
-    frieze = typed("frieze", "height", "frieze", wall.frieze) or wall.frieze
-    rail_line = typed("picture rail", "top", "top of picture rail", wall.picture_rail_top)
-    if rail_line is None and frieze is not None:
-        rail_line = top_of_picture_rail(height, wall.cornice, frieze)
-    line = rail_line.value if rail_line is not None else None
-
-    pieces: dict[TrimKind, Fitted] = {}
-
-    def put(
-        kind: TrimKind, wants: Figure | None, size: Figure | None, out: Figure | None, top: float | None, usual: bool
-    ) -> None:
-        fitted = chosen(kind).fitted
-        fitted = usual if fitted is None else fitted
-        if size is None or top is None or size.value <= 0:
-            missing = "this school has none: type its height and its top" if fitted else ""
-            pieces[kind] = Fitted(kind, fitted, wants, missing=missing)
-            return
-        profile = _profile(kind, size, out, built_members, curves, choices) if fitted else None
-        stock = chosen(kind).stock if fitted else ()
-        pieces[kind] = Fitted(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock)
-
-    def out(kind: str, rule: str) -> Figure:
-        return typed(kind, "projection", f"{kind} projection") or rules.figure(rule)
-
-    put(
-        "skirting",
-        wall.skirting,
-        skirting := typed("skirting", "height", "skirting", wall.skirting) or wall.skirting,
-        out("skirting", "skirting_thickness"),
-        skirting.value,
-        True,
-    )
-    put(
-        "dado rail",
-        dado_wants,
-        dado_height,
-        out("dado rail", "dado_projection"),
-        dado_top.value if dado_top else None,
-        school == "nineteen-part",
-    )
-    for kind, size, rule, usual in (
-        ("panel mould", rules.figure("panel_mould_height"), "panel_mould_projection", panelled),
-        ("stiles and rails", framing or rules.figure("panel_margin"), "framing_thickness", framing is not None),
-    ):
-        across = typed(kind, "height", kind, size) or size  # the width of what frames a panel
-        put(kind, size, across, out(kind, rule), across.value, usual)  # type: ignore[arg-type]
-    casing = typed("casing", "height", "casing", wall.casing) or wall.casing
-    put("casing", wall.casing, casing, out("casing", "casing_thickness"), casing.value, True)
-    rail = typed("picture rail", "height", "picture rail", wall.picture_rail) or wall.picture_rail
-    put("picture rail", wall.picture_rail, rail, out("picture rail", "picture_rail_projection"), line, False)
-    architrave = typed("architrave", "height", "architrave", wall.architrave) or wall.architrave
-    put("architrave", wall.architrave, architrave, out("architrave", "architrave_thickness"), line, False)
-    if pieces["picture rail"].built and pieces["architrave"].built and rail is not None and architrave is not None:
+def fitted_trim(room: Fitting) -> FittedTrim:
+    """Return all trim of a room, each kind as it is declared to stand."""
+    pieces = {kind: HOW_IT_STANDS[OF_TRIM[kind].stands](room, kind) for kind in KINDS}
+    rail, whole = pieces["picture rail"], pieces["architrave"]
+    if rail.built and whole.built and rail.height is not None and whole.height is not None:
         # The rail takes the place of the architrave's crowning moulding, so the rest of it lies below the rail.
-        low = pieces["architrave"].bottom
-        rest = rest_of_architrave(architrave, rail)
-        high = pieces["picture rail"].bottom
+        rest = rest_of_architrave(whole.height, rail.height)
         if rest.value > 0:
-            pieces["architrave"] = Fitted(
-                "architrave",
-                True,
-                wall.architrave,
-                rest,
-                out("architrave", "architrave_thickness"),
-                low,
-                high,
-                _profile("architrave", rest, out("architrave", "architrave_thickness"), (), curves, choices),
-            )
-    projection = typed("cornice", "projection", "cornice projection") or projection_of_cornice(cornice)
-    put("cornice", wall.cornice, cornice, projection, height.value, True)
-    cornice_piece = pieces["cornice"]
-    frieze_top = bottom_of_cornice(height, cornice) if cornice_piece.built else height
-    frieze_fitted = chosen("frieze").fitted is True
-    if rail_line is not None and frieze is not None:
-        band = frieze_band(frieze_top, rail_line)
-        pieces["frieze"] = Fitted("frieze", frieze_fitted, wall.frieze, band, None, rail_line.value, frieze_top.value)
-    else:
-        pieces["frieze"] = Fitted(
-            "frieze",
-            frieze_fitted,
-            wall.frieze,
-            missing="this school has none: type the top of the picture rail" if frieze_fitted else "",
-        )
-    return FittedTrim(wall, {kind: pieces[kind] for kind in KINDS}, members, borrowed)
+            profile = _profile("architrave", rest, whole.projection, (), room.curves, room.choices)
+            pieces["architrave"] = replace(whole, height=rest, top=rail.bottom, profile=profile, stock=())
+    return FittedTrim(room.wall, pieces, cornice_members(room), borrows_dado(room))
 
 
 @explained("architrave below the rail", "mm", "architrave − picture rail")

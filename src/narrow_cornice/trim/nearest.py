@@ -14,8 +14,8 @@ from typing import Any, NamedTuple
 
 import msgspec
 
-from narrow_cornice.trim.catalogue import StockPiece, StockProfile, Use, assembled
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.catalogue import StockPiece, StockProfile, assembled
+from narrow_cornice.trim.kinds import OF_TRIM, TrimKind, Use
 from narrow_cornice.trim.outline import Outline
 from narrow_cornice.trim.profiles import Profile
 
@@ -26,16 +26,6 @@ RIP = 5.0  # mm between the widths a board is ripped to
 HANGS = 3.0  # mm that a piece may stand out beyond what carries it
 SIZE_WEIGHT = 0.5  # of a difference in height or projection, against one in area
 
-FOR_KIND: dict[str, frozenset[Use]] = {
-    "cornice": frozenset({"crown", "bed mould", "board"}),
-    "skirting": frozenset({"skirting", "base cap", "board"}),
-    "dado rail": frozenset({"dado rail", "bed mould", "panel mould", "board"}),
-    "picture rail": frozenset({"picture rail", "bed mould", "panel mould"}),
-    "casing": frozenset({"casing", "back band", "panel mould", "board"}),
-    "architrave": frozenset({"casing", "back band", "panel mould", "board"}),
-    "panel mould": frozenset({"panel mould", "base cap"}),
-    "stiles and rails": frozenset({"board"}),
-}
 FOR_PART: dict[str, frozenset[Use]] = {
     "cymatium": frozenset({"crown"}),
     "crown": frozenset({"crown"}),
@@ -45,8 +35,7 @@ FOR_PART: dict[str, frozenset[Use]] = {
     "bed mould": frozenset({"bed mould", "base cap"}),
 }  # what a single member of the cornice is bought as
 ON_TOP = frozenset({"crown", "base cap", "back band"})  # nothing stands over them
-AT_FOOT = frozenset({"skirting"})  # they stand on nothing
-LYING = ("cornice", "dado rail")  # where boards are laid flat, as a corona or a shelf
+AT_FOOT: frozenset[Use] = frozenset({"skirting"})  # they stand on nothing
 
 
 class Match(msgspec.Struct, frozen=True):
@@ -104,7 +93,7 @@ def nearest(
     if down:
         depth = depth[::-1]
     padded = np.concatenate([depth, np.zeros(max(1, int(OVER * count)))])
-    candidates = _candidates(np, stock, FOR_KIND[kind], wanted.height, cell, kind in LYING)
+    candidates = _candidates(np, stock, OF_TRIM[kind].uses, wanted.height, cell, OF_TRIM[kind].flat_boards)
     made: list[list[_Placed]] = []
     table = [_costs(np, padded, one, cell, least, down) for one in candidates]
     # The lowest piece of a cornice lies against the wall; of what is filled upwards the first does anyway.

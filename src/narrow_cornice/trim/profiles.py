@@ -7,13 +7,18 @@ from functools import lru_cache
 
 import msgspec
 
+from narrow_cornice.trim.kinds import KINDS, OF_TRIM, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.outline import Line, Outline, Segment
 from narrow_cornice.trim.stacks import PlacedMember, Stack, generated, height_of, out_of, scaled, stacked
 
-# kinds whose upper edge is seen and painted
-SHELVES = ("dado rail", "picture rail", "casing", "architrave", "panel mould", "stiles and rails")
-TURNED = ("skirting",)  # drawn from the top down
+TURNED: tuple[TrimKind, ...] = tuple(kind for kind in KINDS if OF_TRIM[kind].turned)  # drawn from the top down
+SHELVES: tuple[TrimKind, ...] = tuple(kind for kind in KINDS if OF_TRIM[kind].shelf)
+
+
+def has_shelf(kind: str) -> bool:
+    """Return whether the upper edge of a kind is seen and painted."""
+    return kind in SHELVES
 
 
 class Profile(msgspec.Struct, frozen=True):
@@ -66,7 +71,7 @@ def stack_profile(kind: str, stack: Stack, curves: Curves = "roman") -> Profile:
             for one in placed
         )
     else:
-        outline = _up_against(segments, shelf=kind in SHELVES)
+        outline = _up_against(segments, shelf=has_shelf(kind))
     return Profile(kind, height, out_of(stack), outline, members=placed)
 
 

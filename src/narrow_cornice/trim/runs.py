@@ -18,14 +18,12 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.explained.figures import Figure, explained, table, total
-from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Fitted, FittedTrim
+from narrow_cornice.trim.kinds import FRAMING, WALL_KINDS, TrimKind
 
 End = Literal["inside", "outside", "stop", "knee"]
 CasingHead = Literal["mitred", "butted", "corner blocks"]
 Part = Literal["along", "leg", "head", "upright", "level", "stile", "rail"]
-
-WALL_KINDS: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "architrave", "cornice")
 
 
 class Hole(msgspec.Struct, frozen=True):
@@ -380,7 +378,7 @@ def runs_of_wall(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
 
 def in_order(walls: Sequence[Sequence[Run]]) -> tuple[Run, ...]:
     """Return the runs of several walls kind by kind, and of each kind in the order of the walls."""
-    rank = {kind: index for index, kind in enumerate((*WALL_KINDS, "casing", "panel mould", "stiles and rails"))}
+    rank = {kind: index for index, kind in enumerate((*WALL_KINDS, *FRAMING))}
     return tuple(sorted((run for runs in walls for run in runs), key=lambda run: rank[run.kind]))
 
 

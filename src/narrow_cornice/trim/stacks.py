@@ -13,6 +13,7 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.trim.kinds import OF_TRIM, Shares
 from narrow_cornice.trim.members import Curves, Kind, member
 from narrow_cornice.trim.outline import Line, Outline, Point, Segment
 
@@ -51,18 +52,13 @@ class PlacedMember(msgspec.Struct, frozen=True):
     end: Point
 
 
-SHARES: dict[str, tuple[tuple[Kind, float, float], ...]] = {
+SHARES: dict[str, Shares] = {
     "cymatium": (("fillet", 0.08, 0.06), ("cyma recta", 0.72, 0.88), ("fillet", 0.2, 0.06)),
     "corona": (("corona", 0.8, 0.8), ("cavetto", 0.2, 0.2)),
     "modillion band": (("modillion band", 1.0, 1.0),),
     "dentil band": (("dentil course", 1.0, 1.0),),
     "bed mould": (("fillet", 0.12, 0.06), ("cyma reversa", 0.6, 0.54), ("ovolo", 0.28, 0.4)),
-    "dado rail": (("fillet", 0.08, 0.1), ("cyma reversa", 0.42, 0.55), ("corona", 0.28, 0.2), ("ovolo", 0.22, 0.15)),
-    "picture rail": (("fillet", 0.1, 0.2), ("cavetto", 0.45, 0.5), ("fascia", 0.25, 0.1), ("ovolo", 0.2, 0.2)),
-    "casing": (("fascia", 0.3, 0.55), ("fascia", 0.38, 0.13), ("cyma reversa", 0.18, 0.22), ("fillet", 0.14, 0.1)),
-    "panel mould": (("fillet", 0.12, 0.3), ("cavetto", 0.4, 0.3), ("ovolo", 0.34, 0.3), ("fillet", 0.14, 0.1)),
-    "base cap": (("fillet", 0.12, 0.3), ("cyma reversa", 0.68, 0.55), ("fillet", 0.2, 0.15)),
-}  # of height and projection; a curve's own habit, so that a kind of trim reads as itself in every order
+}  # parts of the cornice, of height and projection; kinds of trim have theirs where they are declared
 
 
 def generated(name: str, height: float, projection: float) -> Stack:
@@ -70,13 +66,12 @@ def generated(name: str, height: float, projection: float) -> Stack:
 
     A skirting is a base cap over a plain face: the cap is a small reversed curve that dies towards the wall.
     """
-    if name == "stiles and rails":
-        return (StackMember("fascia", height, projection),)
-    if name == "skirting":
+    declared = next((kind for kind in OF_TRIM.values() if kind.name == name), None)
+    if declared is not None and declared.stands == "on the floor":
         top = min(height * 0.3, 2 * projection)
-        cap = tuple(StackMember(kind, h * top, p * projection) for kind, h, p in SHARES["base cap"])
+        cap = tuple(StackMember(kind, h * top, p * projection) for kind, h, p in declared.members)
         return (*cap, StackMember("fascia", height - top, 0.0))
-    shares = SHARES["casing"] if name == "architrave" else SHARES.get(name, SHARES["cymatium"])
+    shares = declared.members if declared is not None else SHARES.get(name, SHARES["cymatium"])
     return tuple(StackMember(kind, h * height, p * projection) for kind, h, p in shares)
 
 

@@ -13,7 +13,7 @@ from narrow_cornice.explained.figures import Figure, explained
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.trimwork import MilledTrim
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.show import show_quantity
 

@@ -12,17 +12,16 @@ import msgspec
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure
-from narrow_cornice.trim.choices import KINDS, TrimKind
+from narrow_cornice.trim.kinds import WITH_FACE
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
-TRIM_WITH_FACE: tuple[TrimKind, ...] = tuple(kind for kind in KINDS if kind != "frieze")
 GROUPS = (
     "upper wall",
     "lower wall",
     "frieze",
     "ceiling",
     "boxing",
-    *TRIM_WITH_FACE,
+    *WITH_FACE,
     "door face",
     "door edges",
     "reveal",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from narrow_cornice.derived.coated.areas import leaf_edges, painted_trim, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, slope_surfaces
-from narrow_cornice.derived.coated.surface import TRIM_WITH_FACE, Surface, plain_surface
+from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.coated.wall_surfaces import wall_surfaces
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
@@ -16,8 +16,8 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.girth import girth_of
+from narrow_cornice.trim.kinds import WITH_FACE, TrimKind
 from narrow_cornice.trim.profiles import Profile
 
 
@@ -29,7 +29,7 @@ def _trim_surface(kind: TrimKind, profile: Profile, *lengths: Figure) -> Surface
 
 def _trim_surfaces(trimmed: TrimmedRoom) -> list[Surface]:
     surfaces = []
-    for kind in TRIM_WITH_FACE:
+    for kind in WITH_FACE:
         profile = trimmed.trim.of(kind).profile
         mine = [run.length for run in trimmed.runs if run.kind == kind]
         if profile is not None and mine:

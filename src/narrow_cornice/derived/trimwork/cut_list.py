@@ -23,26 +23,15 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath, ThingPath, TrimPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockPiece
-from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Fitted
-from narrow_cornice.trim.runs import WALL_KINDS, Run, casing_outer
+from narrow_cornice.trim.kinds import OF_TRIM, WITH_FACE, TrimKind
+from narrow_cornice.trim.runs import Run, casing_outer
 from narrow_cornice.trim.saw_settings import SHARPEST, SawSetting, lying_flat, standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
 
 Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
 Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
-INSTALLED: tuple[TrimKind, ...] = (
-    "casing",
-    "cornice",
-    "picture rail",
-    "architrave",
-    "dado rail",
-    "skirting",
-    "stiles and rails",
-    "panel mould",
-)
-
-
+INSTALLED = sorted(WITH_FACE, key=lambda kind: OF_TRIM[kind].put_up)
 BOARD_MISSING = "no board"
 LEVEL = 0.05  # degrees: what rises less is level
 
@@ -154,13 +143,14 @@ def cut_list(
     for kind in INSTALLED:
         runs = [run for run in trimmed.runs if run.kind == kind and not run.there]
         framed = [run for run in runs if run.part in ("upright", "level")]
-        if kind == "casing":
+        around = OF_TRIM[kind].around
+        if around == "openings":
             made += _casings(trimmed, [run for run in runs if run not in framed], len(made))
             made += _frames(trimmed, framed, len(made))
             made += _blocks(trimmed, changed_rules, len(made))
-        elif kind in ("panel mould", "stiles and rails"):
+        elif around == "panels":
             made += _frames(trimmed, runs, len(made))
-        elif kind in WALL_KINDS and runs:
+        elif runs:
             made += _round_the_room(trimmed, kind, runs, stock, joinery, len(made))
     return tuple(made)
 

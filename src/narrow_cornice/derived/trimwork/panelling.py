@@ -13,8 +13,8 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.paths import FramePath, PanelsPath
 from narrow_cornice.job.trimwork import Framed, Panelling
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import FittedTrim
+from narrow_cornice.trim.kinds import OF_TRIM, WALL_KINDS, TrimKind
 from narrow_cornice.trim.panels import (
     FREE,
     Space,
@@ -71,7 +71,8 @@ def band_of(panelling: Panelling, trim: FittedTrim, ceiling: float) -> tuple[flo
     or to the cornice."""
     skirting, dado = trim.of("skirting"), trim.of("dado rail")
     low = skirting.top if skirting.built else 0.0
-    uppers = [trim.of(kind).bottom for kind in ("architrave", "picture rail", "cornice") if trim.of(kind).built]
+    above = [trim.of(kind) for kind in WALL_KINDS if OF_TRIM[kind].stands not in ("on the floor", "as the dado")]
+    uppers = [piece.bottom for piece in above if piece.built]
     high = min([ceiling, *uppers])
     if panelling.zone == "below the dado rail":
         return low, (dado.bottom if dado.built else min(high, low + ceiling / 3))

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.job.trimwork import MilledTrim
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 
 
 def milled_for(kind: TrimKind, stock: tuple[MilledTrim, ...]) -> MilledTrim | None:

@@ -16,7 +16,8 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.edits.trim_edits import draw_section
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import MemberPath
-from narrow_cornice.trim.choices import TrimChoice, TrimKind, choice_key, kind_and_member
+from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.kinds import TrimKind, choice_key, kind_and_member
 from narrow_cornice.trim.members import Kind
 from narrow_cornice.trim.profiles import TURNED, Profile
 from narrow_cornice.trim.stacks import PlacedMember, Stack, StackMember, height_of, out_of, with_member

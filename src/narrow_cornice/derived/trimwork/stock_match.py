@@ -18,10 +18,11 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
-from narrow_cornice.trim.catalogue import StockProfile, Use, shipped_profiles
-from narrow_cornice.trim.choices import TrimChoice, TrimKind, with_choice
+from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
+from narrow_cornice.trim.choices import TrimChoice, with_choice
 from narrow_cornice.trim.girth import girth_of
-from narrow_cornice.trim.nearest import FOR_KIND, Match, nearest, nearest_to_member
+from narrow_cornice.trim.kinds import OF_TRIM, TrimKind, Use
+from narrow_cornice.trim.nearest import Match, nearest, nearest_to_member
 from narrow_cornice.trim.profiles import Profile, stack_profile
 from narrow_cornice.trim.stacks import height_of
 
@@ -94,7 +95,7 @@ def offers_of(
     """Return the stock that comes nearest to a kind of trim of a room, or to one ``member`` of its cornice, priced for
     its runs."""
     wanted = _wanted_member(room, changed_rules, member) if member else _wanted(room, changed_rules, kind)
-    if wanted is None or kind not in FOR_KIND:
+    if wanted is None or not OF_TRIM[kind].uses:
         return Offers(None)
     rules = house_rules_of(changed_rules)
     least, kerf = rules.value("least_thickness"), rules.value("kerf")
@@ -115,7 +116,7 @@ def offers_of(
             bars = lengths_to_buy(_within(cut_lengths(cuts), max(one.lengths)), one.lengths, one.price_per_metre, kerf)
             prices.append(table(piece.words, bars.price, "money", bars.words or "none"))
         offers.append(Offer(match, total("price of the stock", "money", prices), chosen == match.pieces))
-    uses = frozenset[Use]() if member else FOR_KIND[kind]
+    uses = frozenset[Use]() if member else OF_TRIM[kind].uses
     thin = sum(one.depth < least for one in known if uses & set(one.uses))
     return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, kerf), thin)
 

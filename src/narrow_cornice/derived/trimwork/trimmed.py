@@ -12,8 +12,9 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import PanelsPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Panelling
-from narrow_cornice.trim.choices import TrimChoice, TrimKind
-from narrow_cornice.trim.fitted import FittedTrim, fitted_trim
+from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.fitted import FittedTrim, fitted_trim, fitting
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.proportion import School
@@ -74,7 +75,8 @@ def _trim(
     def typed_at(kind: TrimKind, member: str, size: str) -> TrimPath:
         return TrimPath(room_id, kind, member, size=size)
 
-    return fitted_trim(height, order, school, choices, rules, typed_at, curves, panelled, framing)
+    how = {"source": typed_at, "curves": curves, "panelled": panelled, "framing": framing}
+    return fitted_trim(fitting(height, order, school, choices, rules, **how))
 
 
 @by_identity(keep=1024)

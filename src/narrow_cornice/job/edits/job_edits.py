@@ -13,7 +13,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job, Settings
 from narrow_cornice.job.trimwork import MilledTrim
-from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.kinds import KINDS
 
 
 def rename_job(name: str, place: str | None = None) -> Edit:

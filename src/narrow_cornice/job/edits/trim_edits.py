@@ -21,7 +21,8 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.trim.catalogue import StockPiece, StockProfile, checked_profile
-from narrow_cornice.trim.choices import MEMBER_PREFIX, TrimChoice, with_choice
+from narrow_cornice.trim.choices import TrimChoice, with_choice
+from narrow_cornice.trim.kinds import MEMBER_PREFIX
 from narrow_cornice.trim.orders import Order, checked_order
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import Length

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.job.edits import change_trim
 from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
-from narrow_cornice.trim.choices import MEMBER_PREFIX
+from narrow_cornice.trim.kinds import MEMBER_PREFIX
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:

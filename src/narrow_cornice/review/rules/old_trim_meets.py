@@ -12,7 +12,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import TrimThere
 from narrow_cornice.job.paths import TrimTherePath
 from narrow_cornice.review.finding import Finding, RoomSeen
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 
 SAID = "not said"
 NOTICED = 2.0  # mm by which heights may differ before it is seen

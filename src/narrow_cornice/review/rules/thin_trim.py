@@ -7,14 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.job.edits import change_trim
 from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
-
-_USUAL = {
-    "skirting": "skirting_thickness",
-    "dado rail": "dado_projection",
-    "casing": "casing_thickness",
-    "picture rail": "picture_rail_projection",
-    "architrave": "architrave_thickness",
-}
+from narrow_cornice.trim.kinds import OF_TRIM
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -23,7 +16,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     for piece in seen.trim.kinds.values():
         if not piece.built or piece.projection is None or piece.projection.value >= least:
             continue
-        usual = _USUAL.get(piece.kind)
+        declared = OF_TRIM[piece.kind]
+        usual = declared.thickness if declared.around != "panels" else ""
         wish = seen.wish(seen.rules.value(usual) if usual else least)
         if wish.mm <= 0:
             continue

@@ -11,11 +11,11 @@ from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, JobSeen
-from narrow_cornice.trim.choices import TrimKind
 from narrow_cornice.trim.fitted import Fitted
+from narrow_cornice.trim.kinds import KINDS, OF_TRIM, TrimKind
 from narrow_cornice.units.lengths import Length, show_length
 
-SEEN: tuple[TrimKind, ...] = ("skirting", "casing", "dado rail", "picture rail")
+SEEN = tuple(kind for kind in KINDS if OF_TRIM[kind].through_doorways)
 NOTICED = 2.0  # mm by which heights may differ before it is seen
 OPEN = ("doorway", "arch")
 
@@ -44,7 +44,9 @@ def _meeting(seen: JobSeen, room: Room, other: Room, opening: str, name: str, ki
     here, there = _piece(seen, room, kind), _piece(seen, other, kind)
     if here is None or there is None or here.height is None or there.height is None:
         return
-    apart = max(abs(here.height.value - there.height.value), abs(here.top - there.top) if kind != "casing" else 0.0)
+    apart = max(
+        abs(here.height.value - there.height.value), abs(here.top - there.top) if not OF_TRIM[kind].across else 0.0
+    )
     if apart <= NOTICED:
         return
     settings = seen.job.settings

@@ -18,8 +18,8 @@ from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
-from narrow_cornice.trim.choices import KINDS, TrimKind
 from narrow_cornice.trim.fitted import Fitted
+from narrow_cornice.trim.kinds import KINDS, TrimKind
 from narrow_cornice.trim.profiles import Profile
 
 

@@ -19,7 +19,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
-from narrow_cornice.trim.choices import KINDS
+from narrow_cornice.trim.kinds import KINDS
 
 
 def trim_to_buy(job: Job) -> Bought:

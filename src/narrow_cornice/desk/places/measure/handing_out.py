@@ -14,7 +14,7 @@ from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.trim.choices import TrimKind
+from narrow_cornice.trim.kinds import TrimKind
 
 
 def room_pdf(out: HandingOut) -> None:

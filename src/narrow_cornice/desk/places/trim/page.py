@@ -24,7 +24,7 @@ from narrow_cornice.job.paths import (
     ThingPath,
     TrimPath,
 )
-from narrow_cornice.trim.choices import FRAMING, KINDS
+from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
 
@@ -148,7 +148,7 @@ class TrimPage(DrawingPage):
                     Cell(shown(piece.wants), number=True),
                     Cell(size.text, size.typed, number=True, warm=warm),
                     self._size(about.sized("projection"))
-                    if piece.built and kind != "frieze"
+                    if piece.built and OF_TRIM[kind].has_face
                     else Cell("", number=True),
                     Cell(shown(Figure("", piece.profile.girth, "mm")) if piece.profile else "", number=True),
                     Cell(str(len(runs)) if runs else "", number=True),

@@ -20,7 +20,7 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import MemberPath, PanelsPath, StockOfferPath, TrimPath
-from narrow_cornice.trim.choices import KINDS, MEMBERED
+from narrow_cornice.trim.kinds import KINDS, MEMBERED
 
 
 def _page(desk: Desk) -> PlacePage:

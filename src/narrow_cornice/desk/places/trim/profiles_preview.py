@@ -18,7 +18,8 @@ from narrow_cornice.exchange.profiles_in import (
     read_profile_svg,
     read_profiles_dxf,
 )
-from narrow_cornice.trim.catalogue import USES, StockProfile, catalogue_json, checked_profile
+from narrow_cornice.trim.catalogue import StockProfile, catalogue_json, checked_profile
+from narrow_cornice.trim.kinds import USES
 from narrow_cornice.units.lengths import Unit, parse_length
 
 

@@ -25,8 +25,8 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import HouseRulePath, MemberPath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.trim.choices import FRAMING, TrimKind
 from narrow_cornice.trim.girth import girth_of
+from narrow_cornice.trim.kinds import FRAMING, TrimKind
 from narrow_cornice.trim.members import KINDS
 from narrow_cornice.trim.sight import seen_from
 from narrow_cornice.trim.spacing import gap_figure

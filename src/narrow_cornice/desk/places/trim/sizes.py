@@ -10,6 +10,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import MemberPath, PanelsPath, TrimPath
 from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.kinds import OF_TRIM
 from narrow_cornice.units.lengths import Length
 
 TRIM_SIZES = ("height", "projection", "top")
@@ -25,7 +26,7 @@ def _trim(job: Job, path: TrimPath) -> SizeField | None:
         if built is None:
             return None
         there, wants = built
-    words = {"height": "width" if path.kind == "casing" else "height", "projection": "projection"}
+    words = {"height": "width" if OF_TRIM[path.kind].across else "height", "projection": "projection"}
     return SizeField(
         path.sized(size),
         (path.member or path.kind).capitalize(),
@@ -42,10 +43,10 @@ def _kind_built(
 ) -> tuple[float | None, float | None] | None:
     """Return a size of a kind as it is built and as the order wants it, None where the kind has no such size."""
     piece = trimmed.trim.of(path.kind)
-    if path.kind == "frieze" and size != "height":
+    if not OF_TRIM[path.kind].has_face and size != "height":
         return None
     if size == "top":
-        if path.kind not in ("dado rail", "picture rail"):
+        if not OF_TRIM[path.kind].tops:
             return None
         return (piece.top if piece.built else typed), None
     figure = piece.height if size == "height" else piece.projection

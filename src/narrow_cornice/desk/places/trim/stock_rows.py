@@ -12,7 +12,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import StockOfferPath
 from narrow_cornice.trim.catalogue import StockPiece
-from narrow_cornice.trim.choices import TrimKind, choice_key
+from narrow_cornice.trim.kinds import TrimKind, choice_key
 from narrow_cornice.trim.nearest import Match
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.show import show_money

@@ -27,7 +27,7 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import TrimPath
-from narrow_cornice.trim.choices import FRAMING, TrimKind
+from narrow_cornice.trim.kinds import FRAMING, OF_TRIM, TrimKind
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
 
@@ -43,7 +43,7 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
     if path.member:
         yield from _member_rows(bench, room, trimmed, path)
         return
-    piece = trimmed.trim.of(kind)
+    piece, declared = trimmed.trim.of(kind), OF_TRIM[kind]
     walls = sorted({run.wall_name for run in trimmed.runs if run.kind == kind})
     yield Title(kind.capitalize(), f"{room.name[:100]}, " + (f"{len(walls)} walls" if walls else "not fitted"))
     yield from order_choices(bench, job, room)
@@ -54,11 +54,11 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
     )
     if piece.missing:
         yield NoteRow(piece.missing.capitalize() + ".", "ochre")
-    if kind == "dado rail" and trimmed.trim.borrowed and piece.built:
+    if declared.stands == "as the dado" and trimmed.trim.borrowed and piece.built:
         yield NoteRow("This school has no pedestal: what is not typed is borrowed from the nineteen-part wall.")
     if piece.fitted or piece.missing:
-        yield from bench.size_rows(TrimPath(room.id, kind), "Width" if kind == "casing" else "Height")
-        if kind != "frieze":
+        yield from bench.size_rows(TrimPath(room.id, kind), "Width" if declared.across else "Height")
+        if declared.has_face:
             yield from bench.size_rows(TrimPath(room.id, kind, size="projection"), "Projection")
         yield from bench.size_rows(TrimPath(room.id, kind, size="top"), "Top above floor")
     if piece.stock:
@@ -80,7 +80,7 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
         yield from whole_section(bench, job, room, trimmed, kind)
         if kind not in FRAMING:
             yield from _corners(bench, job, room, kind)
-    if kind in ("panel mould", "stiles and rails", "dado rail"):
+    if declared.around == "panels" or declared.stands == "as the dado":
         yield from add_panel_rows(bench, job, room)
     yield from bench.findings(bench.about(room, TrimPath(room.id, kind)))
 
