@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
+from typing import Any
 
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Label, Mark, Pen, Stroke
@@ -69,3 +71,14 @@ def condition_marks(frame: Frame, mark: ConditionMark, rect: Rect, room: str) ->
     middle = frame.at((rect.u0 + rect.u1) / 2, rect.v1 + 60)
     marks.append(Label(middle, mark.kind, 8, "rust", face="slanted", within=max(300.0, wide), about=about))
     return marks
+
+
+HOW_IT_IS_DRAWN: dict[type[Any], Callable[[Frame, Any, Rect, str], list[Mark]]] = {
+    Fixture: fixture_marks,
+    ConditionMark: condition_marks,
+}
+
+
+def hung_marks(frame: Frame, thing: Any, rect: Rect, room: str) -> list[Mark]:
+    """Return what hangs on a wall as marks; every kind of thing has its way of being drawn."""
+    return HOW_IT_IS_DRAWN[type(thing)](frame, thing, rect, room)

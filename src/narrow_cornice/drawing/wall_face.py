@@ -13,7 +13,7 @@ from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
-from narrow_cornice.drawing.fixtures import condition_marks, fixture_marks
+from narrow_cornice.drawing.fixtures import hung_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Strip, Stroke
@@ -95,10 +95,8 @@ def _face_marks(
         marks += _run_marks(frame, run, trim.of(run.kind), profile, colours, room)
     for course in courses:
         marks += _course_marks(frame, course, colours, room)
-    for fixture, rect in face.fixtures:
-        marks += fixture_marks(frame, fixture, rect, room)
-    for mark, rect in face.marks:
-        marks += condition_marks(frame, mark, rect, room)
+    for thing, rect in face.hung:
+        marks += hung_marks(frame, thing, rect, room)
     upper = [frame.at(u, z) for u, z in reversed(face.upper_edge)]
     edge = (frame.at(0.0, 0.0), frame.at(face.length, 0.0), *upper)
     marks.append(Stroke(edge, Pen("line", 0.9), closed=True))

@@ -313,6 +313,10 @@ ON_WALLS: tuple[OnWall, ...] = (
 )
 
 
+# what hangs on the face of a wall, its place and height those of its middle
+HUNG: tuple[OnWall, ...] = tuple(row for row in ON_WALLS if row.part == "measured" and row.sizes is ABOUT_MIDDLE)
+
+
 def kept_in(field: str) -> OnWall:
     """Return the row of what is kept in a field. Raises KeyError where there is none."""
     for row in ON_WALLS:

@@ -6,12 +6,14 @@ Kept by the room's identity: a wall that an edit left as it was stays the same o
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Any
 
 import msgspec
 
 from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
 from narrow_cornice.explained.figures import Figure, explained, reading
-from narrow_cornice.job.measured import Bulk, ConditionMark, Fixture, Opening, Slope
+from narrow_cornice.job.hanging import HUNG
+from narrow_cornice.job.measured import Bulk, Opening, Slope
 from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath
@@ -53,8 +55,8 @@ class Standing(msgspec.Struct, frozen=True):
 
 class WallFace(msgspec.Struct, frozen=True):
     """One wall of a measured room: its identity, name, length and the angles of its corners as figures, left and right
-    as seen from inside, its upper edge along the ceiling, and openings, fixtures, condition marks and what stands
-    against it, each where it lies."""
+    as seen from inside, its upper edge along the ceiling, and openings, what hangs on it (see ``job.hanging``) and what
+    stands against it, each where it lies."""
 
     id: str
     name: str
@@ -63,8 +65,7 @@ class WallFace(msgspec.Struct, frozen=True):
     right: Figure
     upper_edge: UpperEdge
     openings: tuple[OpeningFace, ...] = ()
-    fixtures: tuple[tuple[Fixture, Rect], ...] = ()
-    marks: tuple[tuple[ConditionMark, Rect], ...] = ()
+    hung: tuple[tuple[Any, Rect], ...] = ()
     standing: tuple[Standing, ...] = ()
 
     @property
@@ -184,10 +185,11 @@ def _face(
     left: Figure,
     right: Figure,
     upper_edge: UpperEdge,
-    *things: OpeningFace | Fixture | ConditionMark | Standing,
+    *things: Any,
 ) -> WallFace:
     """Return one wall's face; a wall that an edit left as it was stays the same object."""
     openings = sorted((one for one in things if isinstance(one, OpeningFace)), key=lambda one: one.rect.u0)
+    standing = tuple(one for one in things if isinstance(one, Standing))
     return WallFace(
         wall_id,
         name,
@@ -196,13 +198,12 @@ def _face(
         right,
         upper_edge,
         tuple(openings),
-        tuple((one, _about_middle(one)) for one in things if isinstance(one, Fixture)),
-        tuple((one, _about_middle(one)) for one in things if isinstance(one, ConditionMark)),
-        tuple(one for one in things if isinstance(one, Standing)),
+        tuple((one, _about_middle(one)) for one in things if not isinstance(one, OpeningFace | Standing)),
+        standing,
     )
 
 
-def _about_middle(thing: Fixture | ConditionMark) -> Rect:
+def _about_middle(thing: Any) -> Rect:
     """Return the rectangle of a thing whose place is that of its middle."""
     u, v, wide, tall = thing.place.mm, thing.height.mm, thing.width.mm / 2, thing.tall.mm / 2
     return Rect(u - wide, max(0.0, v - tall), u + wide, v + tall)
@@ -233,8 +234,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             corners[index],
             upper_edges[index],
             *(_opening_face(room.id, one) for one in room.measured.openings if one.wall == side.id),
-            *(one for one in room.measured.fixtures if one.wall == side.id),
-            *(one for one in room.measured.marks if one.wall == side.id),
+            *(one for kept in HUNG for one in kept.held(room) if one.wall == side.id),
             *_standing_of(room.measured.bulks, room.id, side.id, height.value),
         )
         for index, side in enumerate(room.measured.walls)

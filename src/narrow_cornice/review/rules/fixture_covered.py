@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from narrow_cornice.derived.trimwork.lying import trim_rects
+from narrow_cornice.job.measured import Fixture
 from narrow_cornice.job.paths import FixturePath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.survey.faces import Rect
@@ -18,7 +19,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         runs = [run for run in seen.trimmed.runs_of(face.id) if run.kind != "casing"]
         mould = seen.trim.of("panel mould")
         framed = seen.trimmed.panels_of(face.id).covered(mould.height.value if mould.height is not None else 0.0)
-        for fixture, rect in face.fixtures:
+        for fixture, rect in ((one, rect) for one, rect in face.hung if isinstance(one, Fixture)):
             over = next((run.kind for run in runs if _lies_over(trim_rects(run, seen.trim), rect)), "")
             over = over or next((name for name, one in framed if one.within(rect).area > 1.0), "")
             inside = next((one.opening.name for one in face.openings if one.rect.within(rect).area > 1.0), "")
