@@ -111,3 +111,30 @@ def test_no_file_is_in_a_circle_of_imports() -> None:
     graph["narrow_cornice.job.paths"] = {"narrow_cornice.derived.measured.surveys"}
     with pytest.raises(graphlib.CycleError):
         tuple(graphlib.TopologicalSorter(graph).static_order())
+
+
+def _written(node: ast.FunctionDef | ast.AsyncFunctionDef) -> tuple[int, int]:
+    """Return how many lines a function has without its docstring, and how many parameters are told by their place."""
+    first = node.body[0]
+    told = isinstance(first, ast.Expr) and isinstance(first.value, ast.Constant) and isinstance(first.value.value, str)
+    lines = (node.end_lineno or 0) - node.lineno + 1 - ((first.end_lineno or 0) - first.lineno + 1 if told else 0)
+    given = [one.arg for one in (*node.args.posonlyargs, *node.args.args) if one.arg not in ("self", "cls")]
+    return lines, len(given)
+
+
+def test_a_long_function_or_one_of_many_parameters_gives_its_reason() -> None:
+    unsaid = []
+    for path in sorted((ROOT / "src").rglob("*.py")):
+        source = path.read_text(encoding="utf-8")
+        rows = source.split("\n")
+        for node in ast.walk(ast.parse(source)):
+            if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+                continue
+            lines, given = _written(node)
+            first = min([node.lineno, *(one.lineno for one in node.decorator_list)])
+            above = " ".join(rows[first - 2 : node.lineno])
+            if lines > 60 and "# Long: " not in above:
+                unsaid.append(f"{path.name} {node.name}: {lines} lines")
+            if given > 8 and "# Many parameters: " not in above:
+                unsaid.append(f"{path.name} {node.name}: {given} parameters")
+    assert not unsaid

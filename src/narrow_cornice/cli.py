@@ -13,6 +13,9 @@ from typing import TYPE_CHECKING, Any
 from narrow_cornice.errors import CorniceError
 
 if TYPE_CHECKING:
+    import click
+
+if TYPE_CHECKING:
     from narrow_cornice.job.model import Job
 
 COMMANDS = ("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "instruments")
@@ -73,7 +76,7 @@ def _command(given: list[str]) -> int:
         return BAD_INPUT
 
 
-def _commands() -> Any:
+def _commands() -> click.Group:
     import click
 
     from narrow_cornice import __version__
@@ -82,6 +85,17 @@ def _commands() -> Any:
     @click.version_option(__version__, prog_name="narrow-cornice")
     def group() -> None:
         pass
+
+    _add_job_commands(group)
+    _add_sizes_of_trim(group)
+    _add_instruments(group)
+    _add_solvers(group)
+    return group
+
+
+def _add_job_commands(group: click.Group) -> None:
+    """Add what opens, checks and counts jobs."""
+    import click
 
     @group.command(help="Open the demo job, write pictures of every view, or save the job.")
     @click.option("--pictures", type=click.Path(path_type=Path, file_okay=False), help="Write PNGs here and exit.")
@@ -110,6 +124,11 @@ def _commands() -> Any:
             raise CorniceError("Choose one of --json and --csv.")
         _takeoff(_opened(job), as_json, as_csv)
 
+
+def _add_sizes_of_trim(group: click.Group) -> None:
+    """Add what reads a length and proportions a wall."""
+    import click
+
     @group.command(
         help="Read a length and show it in both unit worlds.", context_settings={"ignore_unknown_options": True}
     )
@@ -131,6 +150,11 @@ def _commands() -> Any:
     def proportion(height: str, order: str, school: str) -> None:
         _proportion(height, order, school)
 
+
+def _add_instruments(group: click.Group) -> None:
+    """Add the stand-ins for outside devices."""
+    import click
+
     @group.group(help="Stand-ins for outside devices.")
     def instruments() -> None:
         pass
@@ -144,6 +168,7 @@ def _commands() -> Any:
     @click.option("--garble", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are spoilt.")
     @click.option("--unit", type=click.Choice(["mm", "m", "in", "ft"]), default="mm", help="What it reads in.")
     @click.option("--seed", type=int, default=1, help="Makes the noise repeat itself.")
+    # Many parameters: the command line hands every option over by itself.
     def laser(
         play: Path | None,
         every: float | None,
@@ -155,6 +180,11 @@ def _commands() -> Any:
         seed: int,
     ) -> None:
         _laser(play, every, (noise, drop, halve, garble, unit), seed)
+
+
+def _add_solvers(group: click.Group) -> None:
+    """Add what other programs ask for: plans, saw settings, cutting."""
+    import click
 
     @group.command(help="Adjust the readings of a plan; JSON on standard input, JSON out.")
     def survey() -> None:
@@ -176,8 +206,6 @@ def _commands() -> Any:
         from narrow_cornice.cutting.request import lengths_answer, read_lengths
 
         _answer(lengths_answer(read_lengths(sys.stdin.buffer.read())))
-
-    return group
 
 
 def _opened(path: Path) -> Job:

@@ -54,38 +54,40 @@ class _Card(QStyledItemDelegate):
         painter.drawRect(card)
         if chosen:
             painter.fillRect(QRectF(card.left(), card.top(), 4, card.height()), theme.colour("verdigris"))
-        job = self._session.job
-        measured = measured_room(room, job.house_rules)
+        self._paint_words(painter, card, room, self._paint_plan(painter, card, room, chosen))
+        painter.restore()
+
+    def _paint_plan(self, painter: QPainter, card: QRectF, room: Room, chosen: bool) -> str:
+        """Paint the shape of a room on its card and return the words for its size."""
+        theme, job = self._theme, self._session.job
+        plan = measured_room(room, job.house_rules).plan
         plan_box = QRectF(card.left() + 14, card.top() + 8, card.width() - 28, card.height() - 20 - 36 * theme.letters)
-        if measured.plan.determined:
-            corners = measured.plan.corners
-            xs, ys = [x for x, _ in corners], [y for _, y in corners]
-            scale = min(plan_box.width() / max(1.0, max(xs) - min(xs)), plan_box.height() / max(1.0, max(ys) - min(ys)))
-            middle = plan_box.center()
-            shape = QPolygonF(
-                [
-                    QPointF(
-                        middle.x() + (x - (max(xs) + min(xs)) / 2) * scale,
-                        middle.y() - (y - (max(ys) + min(ys)) / 2) * scale,
-                    )
-                    for x, y in corners
-                ]
-            )
-            painter.setPen(QPen(theme.colour("ink"), 1.3))
-            painter.setBrush(theme.colour("glass" if chosen else "board"))
-            painter.drawPolygon(shape)
-            unit = job.settings.unit
-            wide, deep = max(xs) - min(xs), max(ys) - min(ys)
-            size = (
-                f"{wide / 1000:.2f} × {deep / 1000:.2f} m"
-                if unit == "mm"
-                else f"{show_imperial(wide, 1)} × {show_imperial(deep, 1)}"
-            )
-        else:
+        if not plan.determined:
             painter.setPen(QPen(theme.colour("ochre"), 1.2, Qt.PenStyle.DashLine))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(plan_box.adjusted(20, 2, -20, -2))
-            size = "not determined yet"
+            return "not determined yet"
+        xs, ys = [x for x, _ in plan.corners], [y for _, y in plan.corners]
+        wide, deep = max(xs) - min(xs), max(ys) - min(ys)
+        scale = min(plan_box.width() / max(1.0, wide), plan_box.height() / max(1.0, deep))
+        middle = plan_box.center()
+        shape = [
+            QPointF(
+                middle.x() + (x - (max(xs) + min(xs)) / 2) * scale,
+                middle.y() - (y - (max(ys) + min(ys)) / 2) * scale,
+            )
+            for x, y in plan.corners
+        ]
+        painter.setPen(QPen(theme.colour("ink"), 1.3))
+        painter.setBrush(theme.colour("glass" if chosen else "board"))
+        painter.drawPolygon(QPolygonF(shape))
+        if job.settings.unit == "mm":
+            return f"{wide / 1000:.2f} × {deep / 1000:.2f} m"
+        return f"{show_imperial(wide, 1)} × {show_imperial(deep, 1)}"
+
+    def _paint_words(self, painter: QPainter, card: QRectF, room: Room, size: str) -> None:
+        """Paint a room's name, its size, and how many of its surfaces have a finish."""
+        theme, job = self._theme, self._session.job
         finished = finished_surfaces(room, job.house_rules, job.paints, job.colours)
         done = sum(one.paint is not None for one in finished)
         name_font, small = theme.font(10.5, "name"), theme.font(8.5)
@@ -108,7 +110,6 @@ class _Card(QStyledItemDelegate):
             painter.drawText(
                 line, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, f"{done}/{len(finished)}"
             )
-        painter.restore()
 
 
 class RoomsStrip(QWidget):

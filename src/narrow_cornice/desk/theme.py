@@ -123,6 +123,7 @@ class Theme:
             made.addText(QPointF(0.0, 0.0), self.font(size, face), text)
         return made
 
+    # Long: one sheet of rules, in the order they override each other.
     def style_sheet(self) -> str:
         """Return the style of every widget."""
         r = self.roles

@@ -87,20 +87,7 @@ class MainWindow(QMainWindow):
         self.top.place_wanted.connect(self.go)
         self.top.found.connect(self._found)
         lay.addWidget(self.top)
-        self._notice = QWidget()
-        self._notice.setObjectName("notice")
-        self._notice.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        row = QHBoxLayout(self._notice)
-        row.setContentsMargins(14, 5, 14, 5)
-        self._notice_text = plain_label()
-        self._notice_text.setWordWrap(True)
-        self._notice_text.setAccessibleName("Message")
-        row.addWidget(self._notice_text, 1)
-        seen = QPushButton("Understood")
-        seen.clicked.connect(self._notice.hide)
-        row.addWidget(seen)
-        self._notice.hide()
-        lay.addWidget(self._notice)
+        lay.addWidget(self._build_notice())
         self._middle = QSplitter(Qt.Orientation.Horizontal)
         self._middle.setHandleWidth(1)
         self.rooms = RoomsStrip(session, theme)
@@ -138,6 +125,23 @@ class MainWindow(QMainWindow):
         self.tally.picked.connect(lambda name: session.select(TallyPath(name)))
         lay.addWidget(self.tally)
         self.setCentralWidget(body)
+
+    def _build_notice(self) -> QWidget:
+        """Return the line for messages, hidden until there is one."""
+        self._notice = QWidget()
+        self._notice.setObjectName("notice")
+        self._notice.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        row = QHBoxLayout(self._notice)
+        row.setContentsMargins(14, 5, 14, 5)
+        self._notice_text = plain_label()
+        self._notice_text.setWordWrap(True)
+        self._notice_text.setAccessibleName("Message")
+        row.addWidget(self._notice_text, 1)
+        seen = QPushButton("Understood")
+        seen.clicked.connect(self._notice.hide)
+        row.addWidget(seen)
+        self._notice.hide()
+        return self._notice
 
     def page(self, place: str) -> PlacePage:
         """Return a place's page, made when it is first wanted."""

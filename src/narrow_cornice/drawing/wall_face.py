@@ -56,6 +56,7 @@ def face_marks(
     )
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(keep=4096)
 def _face_marks(
     x: float,

@@ -12,6 +12,7 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Sequence
+from typing import NamedTuple
 
 import msgspec
 
@@ -28,7 +29,7 @@ from narrow_cornice.job.edits.survey_edits import (
     width_there,
 )
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.measured import Level
+from narrow_cornice.job.measured import Level, WallAsRead
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Instrument, Reading, parse_angle
@@ -93,72 +94,100 @@ def read_readings(raw: bytes, room: Room, unit: Unit) -> tuple[ReadLine, ...]:
     return tuple(made)
 
 
+class _Cells(NamedTuple):
+    """The cells of one line, and for whom they are read."""
+
+    what: str
+    at: str
+    to: str
+    value: str
+    instrument: str
+    sigma: str
+    room: Room
+    unit: Unit
+
+    @property
+    def walls(self) -> tuple[WallAsRead, ...]:
+        """Return the walls of the room."""
+        return self.room.measured.walls
+
+    def corner(self, name: str) -> int:
+        """Return the index of a corner by its letter. Raises ReadingsError."""
+        names = [corner_name(index) for index in range(len(self.walls))]
+        if name.strip().upper() not in names:
+            raise ReadingsError(f"there is no corner “{name[:20]}”.", remedy=f"The corners are A to {names[-1]}.")
+        return names.index(name.strip().upper())
+
+    def side(self, name: str) -> int:
+        """Return the index of a wall by its corners. Raises ReadingsError."""
+        ends = [self.corner(part) for part in _parted(name)]
+        if len(ends) != 2 or (ends[1] - ends[0]) % len(self.walls) != 1:
+            raise ReadingsError(f"there is no wall “{name[:20]}”.", remedy="Write it by its corners, as A B.")
+        return ends[0]
+
+    def tool(self) -> Instrument:
+        """Return the instrument it was read with. Raises ReadingsError."""
+        tool: Instrument = next((one for one in INSTRUMENTS if one == (self.instrument or "tape")), "tape")
+        if self.instrument and tool != self.instrument:
+            known = ", ".join(INSTRUMENTS)
+            raise ReadingsError(f"“{self.instrument[:20]}” is no instrument.", remedy=f"Write {known}.")
+        return tool
+
+    def reading(self, *, either_way: bool) -> Reading:
+        """Return the length that was read; ``either_way`` takes a minus before it. Raises LengthError."""
+        bare = self.value.strip()
+        back = either_way and bare[:1] in "-−"
+        length = parse_length(bare[1:] if back else bare, self.unit)
+        return Reading(-length.mm if back else length.mm, bare, self.tool(), _sigma(self.sigma))
+
+
+def _parted(name: str) -> list[str]:
+    return name.replace("–", " ").replace("-", " ").split()
+
+
 def _line(number: int, fields: Sequence[str], room: Room, unit: Unit) -> ReadLine:
     what, at, to, value, instrument, sigma = fields
     shown = ", ".join(field for field in fields if field)[:120]
+    cells = _Cells(what.lower(), at, to, value, instrument.lower(), sigma, room, unit)
     try:
-        return _understood(number, shown, what.lower(), at, to, value, instrument.lower(), sigma, room, unit)
+        return _understood(number, shown, cells)
     except CorniceError as error:
         where = f", character {error.position + 1} of “{value[:30]}”" if isinstance(error, LengthError) else ""
         return ReadLine(number, shown, fault=f"{error}{where}")
 
 
-def _understood(
-    number: int,
-    shown: str,
-    what: str,
-    at: str,
-    to: str,
-    value: str,
-    instrument: str,
-    sigma: str,
-    room: Room,
-    unit: Unit,
-) -> ReadLine:
-    what, *where = what.split() or [""]
+def _understood(number: int, shown: str, cells: _Cells) -> ReadLine:
+    """Return a line as it is understood. Raises CorniceError with what is wrong."""
+    what, *where = cells.what.split() or [""]
     if what not in KINDS or (where and what != "width"):
         raise ReadingsError(f"“{what[:30]}” is no reading.", remedy=f"Write {', '.join(KINDS)}.")
-    names = {corner_name(index): index for index in range(len(room.measured.walls))}
-
-    def corner(name: str) -> int:
-        if name.strip().upper() not in names:
-            last = corner_name(len(room.measured.walls) - 1)
-            raise ReadingsError(f"there is no corner “{name[:20]}”.", remedy=f"The corners are A to {last}.")
-        return names[name.strip().upper()]
-
-    def side(name: str) -> int:
-        ends = [corner(part) for part in name.replace("–", " ").replace("-", " ").split()]
-        if len(ends) != 2 or (ends[1] - ends[0]) % len(names) != 1:
-            raise ReadingsError(f"there is no wall “{name[:20]}”.", remedy="Write it by its corners, as A B.")
-        return ends[0]
-
-    tool: Instrument = next((one for one in INSTRUMENTS if one == (instrument or "tape")), "tape")
-    if instrument and tool != instrument:
-        raise ReadingsError(f"“{instrument[:20]}” is no instrument.", remedy=f"Write {', '.join(INSTRUMENTS)}.")
-    sure = _sigma(sigma)
+    cells.tool()
     if what == "corner":
-        index = corner(at)
-        read = msgspec.structs.replace(parse_angle(value), sigma=sure)
+        sure, index = _sigma(cells.sigma), cells.corner(cells.at)
+        read = msgspec.structs.replace(parse_angle(cells.value), sigma=sure)
         return ReadLine(number, shown, f"corner {corner_name(index)}", what, (index,), angle=read)
-    bare = value.strip()
-    back = what == "offset" and bare[:1] in "-−"
-    length = parse_length(bare[1:] if back else bare, unit)
-    reading = Reading(-length.mm if back else length.mm, bare, tool, sure)
+    reading = cells.reading(either_way=what == "offset")
     if what == "height":
-        wall = room.measured.walls[corner(at) % len(room.measured.walls)].id if at else ""
+        at = cells.at
+        wall = cells.walls[cells.corner(at) % len(cells.walls)].id if at else ""
         words = f"ceiling height{f', near {at.upper()}' if at else ''}"
         return ReadLine(number, shown, words, what, (), msgspec.structs.replace(reading, wall=wall))
     if what == "offset":
-        parts = to.replace("–", " ").replace("-", " ").split()
+        parts = _parted(cells.to)
         if len(parts) != 2:
             raise ReadingsError("an offset is from a line between two corners.", remedy="Write them as “B D”.")
-        ends = (corner(at), corner(parts[0]), corner(parts[1]))
+        ends = (cells.corner(cells.at), cells.corner(parts[0]), cells.corner(parts[1]))
         words = f"offset of {corner_name(ends[0])} from {pair_name(ends[1], ends[2])}"
         return ReadLine(number, shown, words, what, ends, reading)
     if what == "width":
-        return _width(number, shown, where, [side(at), side(to)], reading, room, unit)
-    first, second = corner(at), corner(to)
-    count = len(room.measured.walls)
+        return _width(number, shown, where, cells, reading)
+    return _between_corners(number, shown, what, cells, reading)
+
+
+def _between_corners(number: int, shown: str, what: str, cells: _Cells, reading: Reading) -> ReadLine:
+    """Return the line of a wall, or of a diagonal where no wall joins the two corners."""
+    first, second = cells.corner(cells.at), cells.corner(cells.to)
+    count = len(cells.walls)
     beside = (second - first) % count == 1 or (first - second) % count == 1
     if first == second:
         raise ReadingsError("its two corners are the same.")
@@ -172,19 +201,20 @@ def _understood(
     return ReadLine(number, shown, pair_name(*sorted((first, second))), "diagonal", (first, second), reading)
 
 
-def _width(
-    number: int, shown: str, where: Sequence[str], walls: Sequence[int], reading: Reading, room: Room, unit: Unit
-) -> ReadLine:
+def _width(number: int, shown: str, where: Sequence[str], cells: _Cells, reading: Reading) -> ReadLine:
     """Return the line of a width: at which level and from which place, then between which walls."""
+    walls = (cells.side(cells.at), cells.side(cells.to))
     if walls[0] == walls[1]:
         raise ReadingsError("its two walls are the same.")
     level: Level | None = next((one for one in SHARES if one == (where[0] if where else "middle")), None)
     if level is None:
         raise ReadingsError(f"“{where[0][:20]}” is no level.", remedy=f"Write {', '.join(SHARES)}.")
-    near = room.measured.walls[walls[0]]
+    near = cells.walls[walls[0]]
     half = sum(one.mm for one in near.readings) / len(near.readings) / 2 if near.readings else 0.0
-    place = parse_length(" ".join(where[1:]), unit) if len(where) > 1 else Length(round(half), f"{round(half)} mm")
-    count = len(room.measured.walls)
+    place = (
+        parse_length(" ".join(where[1:]), cells.unit) if len(where) > 1 else Length(round(half), f"{round(half)} mm")
+    )
+    count = len(cells.walls)
     words = f"{side_name(walls[0], count)} to {side_name(walls[1], count)} {LEVEL_WORDS[level]}"
     return ReadLine(number, shown, words, "width", tuple(walls), reading, level=level, place=place)
 

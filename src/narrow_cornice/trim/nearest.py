@@ -202,6 +202,7 @@ def _rest(np: Any, padded: Any, filled: int, cell: float, count: int) -> float:
     return float(padded[filled:].sum()) * cell + SIZE_WEIGHT * abs(filled - count) / count * area
 
 
+# Many parameters: the tables of a search that were made beside each other and are only read here.
 def _stacks(
     np: Any,
     padded: Any,

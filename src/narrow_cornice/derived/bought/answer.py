@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Any
 
+from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
-from narrow_cornice.job.model import Job
+from narrow_cornice.job.model import Job, Room
 
 
 def takeoff_answer(job: Job) -> dict[str, Any]:
@@ -17,41 +19,52 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
     ``net`` is gross − openings − covered exactly; ``litres`` is null where no paint is chosen, ``product`` and
     ``colour`` likewise.
     """
-    surfaces: list[dict[str, Any]] = []
-    runs: list[dict[str, Any]] = []
-    for room in job.rooms:
-        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
-            surfaces.append(
-                {
-                    "room": room.name,
-                    "name": one.surface.name,
-                    "kind": one.surface.kind,
-                    "gross": one.surface.gross.value,
-                    "openings": one.surface.openings.value,
-                    "covered": one.surface.covered.value,
-                    "net": one.surface.net.value,
-                    "product": one.paint.name if one.paint else None,
-                    "colour": one.colour.name if one.colour else None,
-                    "coats": int(one.coats.value) if one.coats else None,
-                    "litres": one.litres.value if one.litres else None,
-                }
-            )
-        trimmed = trimmed_room(room, job.house_rules)
-        if trimmed is None:
-            continue
-        for run in trimmed.runs:
-            profile = trimmed.trim.of(run.kind).profile
-            runs.append(
-                {
-                    "room": room.name,
-                    "wall": run.wall_name,
-                    "member": run.kind,
-                    "length": run.length.value,
-                    "girth": profile.girth if profile else None,
-                }
-            )
-    repairs = [
-        {
+    everything = to_buy(job)
+    return {
+        "surfaces": [one for room in job.rooms for one in _surfaces(job, room)],
+        "runs": [one for room in job.rooms for one in _runs(job, room)],
+        "repairs": [one for room in job.rooms for one in _repairs(room)],
+        "order": [_line(line) for line in everything.lines],
+        "total": everything.price,
+        "waiting": list(everything.waiting),
+    }
+
+
+def _surfaces(job: Job, room: Room) -> Iterator[dict[str, Any]]:
+    for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+        yield {
+            "room": room.name,
+            "name": one.surface.name,
+            "kind": one.surface.kind,
+            "gross": one.surface.gross.value,
+            "openings": one.surface.openings.value,
+            "covered": one.surface.covered.value,
+            "net": one.surface.net.value,
+            "product": one.paint.name if one.paint else None,
+            "colour": one.colour.name if one.colour else None,
+            "coats": int(one.coats.value) if one.coats else None,
+            "litres": one.litres.value if one.litres else None,
+        }
+
+
+def _runs(job: Job, room: Room) -> Iterator[dict[str, Any]]:
+    trimmed = trimmed_room(room, job.house_rules)
+    if trimmed is None:
+        return
+    for run in trimmed.runs:
+        profile = trimmed.trim.of(run.kind).profile
+        yield {
+            "room": room.name,
+            "wall": run.wall_name,
+            "member": run.kind,
+            "length": run.length.value,
+            "girth": profile.girth if profile else None,
+        }
+
+
+def _repairs(room: Room) -> Iterator[dict[str, Any]]:
+    for repair in room_repairs(room):
+        yield {
             "room": room.name,
             "wall": repair.wall,
             "repair": repair.words,
@@ -59,28 +72,16 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
             "unit": repair.kind.unit,
             "hours": repair.hours,
         }
-        for room in job.rooms
-        for repair in room_repairs(room)
-    ]
-    everything = to_buy(job)
-    lines = [
-        {
-            "kind": line.kind,
-            "name": line.name,
-            "needed": line.needed.value,
-            "unit": line.measure,
-            "buy": [{"size": size, "count": count, "price": price} for size, count, price in line.buy],
-            "left": line.left,
-            "price": line.price,
-            "why": line.why,
-        }
-        for line in everything.lines
-    ]
+
+
+def _line(line: LineToBuy) -> dict[str, Any]:
     return {
-        "surfaces": surfaces,
-        "runs": runs,
-        "repairs": repairs,
-        "order": lines,
-        "total": everything.price,
-        "waiting": list(everything.waiting),
+        "kind": line.kind,
+        "name": line.name,
+        "needed": line.needed.value,
+        "unit": line.measure,
+        "buy": [{"size": size, "count": count, "price": price} for size, count, price in line.buy],
+        "left": line.left,
+        "price": line.price,
+        "why": line.why,
     }

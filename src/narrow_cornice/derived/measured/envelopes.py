@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from typing import NamedTuple
 
 import msgspec
 import numpy as np
+from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.measured.surveys import plan_of
@@ -87,6 +89,7 @@ def height_places(heights: Sequence[Reading], walls: Sequence[str], plan: Plan, 
     return made
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(keep=512)
 def _upward(
     heights: tuple[Reading, ...],
@@ -192,82 +195,117 @@ def _splay(plan: Plan, index: int, left: bool, right: bool) -> tuple[float, floa
     return slope, max(1e-5, math.sqrt(variance))
 
 
+class Stretch(NamedTuple):
+    """The stretch of a wall that a place lies before: the wall by its place in the round, from where to where along
+    it, how far out of it, and whether a wall stands at its left and its right end."""
+
+    wall: int
+    start: float
+    end: float
+    depth: float
+    left: bool
+    right: bool
+
+
+def _stretch_of(recess: Recess, room: Room, plan: Plan) -> Stretch:
+    index = next(i for i, side in enumerate(room.measured.walls) if side.id == recess.wall)
+    long = plan.sides[index].length.value
+    start = recess.start.mm if recess.start else 0.0
+    end = recess.end.mm if recess.end else long
+    left = recess.start is None and plan.angles[(index + 1) % len(plan.sides)] < 170.0
+    right = recess.end is None and plan.angles[index] < 170.0
+    return Stretch(index, start, end, recess.depth.mm, left, right)
+
+
 @by_identity(keep=1024)
 def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     """Return the envelope of a place for a built-in."""
     measured = measured_room(room, changed_rules)
     if measured.fault or measured.height is None:
         return Fit(recess, "", measured.fault)
-    index = next(i for i, side in enumerate(room.measured.walls) if side.id == recess.wall)
-    rules = house_rules_of(changed_rules)
-    plan, side = measured.plan, measured.plan.sides[index]
-    long, tall, depth = side.length.value, measured.height.value, recess.depth.mm
-    start = recess.start.mm if recess.start else 0.0
-    end = recess.end.mm if recess.end else long
-    if not 0.0 <= start < end <= long + 1.0:
-        return Fit(recess, side.name, f"It goes from {start:.0f} to {end:.0f}; wall {side.name} is {long:.0f} long.")
-    left = recess.start is None and plan.angles[(index + 1) % len(plan.sides)] < 170.0
-    right = recess.end is None and plan.angles[index] < 170.0
+    at = _stretch_of(recess, room, measured.plan)
+    side, tall = measured.plan.sides[at.wall], measured.height.value
+    if not 0.0 <= at.start < at.end <= side.length.value + 1.0:
+        long = side.length.value
+        return Fit(
+            recess, side.name, f"It goes from {at.start:.0f} to {at.end:.0f}; wall {side.name} is {long:.0f} long."
+        )
     path = RecessPath(room.id, recess.id)
-    upward = _upward(room.measured.heights, room.measured.walls, plan, index, start, end, depth, changed_rules)
+    upward, height = _upward_of(measured, at, changed_rules)
+    deep = choice("depth", at.depth, "mm", path.sized("depth"), f"typed as {recess.depth.text}")
+    lowest = table("lowest ceiling", upward.clear, "mm", "clear height at 95 % here; look at the rest of its path")
+    fit = Fit(
+        recess, side.name, "", None, height, None, upward, None, tallest_stood_up(lowest, deep), at.left, at.right
+    )
+    if not at.left and not at.right:
+        width = choice("width", at.end - at.start, "mm", path, "no wall at either end")
+        return replace(fit, width=width, spot=_spot_of_height(upward))
+    between, across = _across_of(room, recess, measured.plan, at, tall, changed_rules)
+    scribe = scribe_each_side(
+        table("widest", across.most, "mm", "estimated anywhere on its face"),
+        table("narrowest", across.least, "mm", "estimated anywhere on its face"),
+        house_rules_of(changed_rules).figure("scribe_extra"),
+    )
+    z, d = across.spot
+    return replace(
+        fit,
+        width=_clear_figure("clear width", across),
+        across=across,
+        scribe=scribe,
+        spot=f"{_level_words(z / tall)}, {'at the back' if d < at.depth / 2 else 'at the front'}",
+        advice=_advice(recess, between, across, tall),
+    )
+
+
+def _upward_of(measured: MeasuredRoom, at: Stretch, changed_rules: dict[str, float]) -> tuple[Clear, Figure]:
+    """Return what is clear from the floor up before a stretch, and the height a carcass can have there."""
+    room, plan, rules = measured.room, measured.plan, house_rules_of(changed_rules)
+    side = plan.sides[at.wall]
+    read = (room.measured.heights, room.measured.walls)
+    upward = _upward(*read, plan, at.wall, at.start, at.end, at.depth, changed_rules)
     height = _clear_figure("clear height", upward)
-    footprint = [on_floor(side, start + (end - start) * u, depth * v) for u in (0.0, 1.0) for v in (0.0, 1.0)]
+    footprint = [
+        on_floor(side, at.start + (at.end - at.start) * u, at.depth * v) for u in (0.0, 1.0) for v in (0.0, 1.0)
+    ]
     fall = floor_fall(room, plan, footprint, rules)
     if fall is not None and fall > 0.5:
         falls = Figure("fall of the floor", fall, "mm", "table", note="across this place, by the levels at the corners")
         height = on_level_floor(height, falls, called="clear height at 95 %")
-    lower = _lower_than(measured, side, start, end, depth, upward.clear)
-    if lower is not None:
-        height = lower
-    deep = choice("depth", depth, "mm", path.sized("depth"), f"typed as {recess.depth.text}")
-    lowest = table("lowest ceiling", upward.clear, "mm", "clear height at 95 % here; look at the rest of its path")
-    stands = tallest_stood_up(lowest, deep)
-    if not left and not right:
-        width = choice("width", end - start, "mm", path, "no wall at either end")
-        spot = _spot_of_height(upward)
-        return Fit(recess, side.name, "", width, height, None, upward, None, stands, False, False, spot)
-    splay, splay_sigma = _splay(plan, index, left, right)
-    lean, lean_sigma, bow = _leans(room, index, left, right, tall, rules)
-    both = left and right
+    lower = _lower_than(measured, side, at.start, at.end, at.depth, upward.clear)
+    return upward, lower if lower is not None else height
+
+
+def _across_of(
+    room: Room, recess: Recess, plan: Plan, at: Stretch, tall: float, changed_rules: dict[str, float]
+) -> tuple[tuple[Across, ...], Clear]:
+    """Return the widths read between the walls at a stretch's ends, and what is clear between them."""
+    splay, splay_sigma = _splay(plan, at.wall, at.left, at.right)
+    lean, lean_sigma, bow = _leans(room, at.wall, at.left, at.right, tall, house_rules_of(changed_rules))
+    both, walked = at.left and at.right, (at.end - at.start, max(0.5, plan.sides[at.wall].sigma))
     between: tuple[Across, ...] = ()
-    walked = (end - start, max(0.5, side.sigma))
     if both and room.measured.widths:
-        between = _between_the_ends(room.measured.widths, room.measured.walls, plan, index, depth, tall, changed_rules)
+        read = (room.measured.widths, room.measured.walls)
+        between = _between_the_ends(*read, plan, at.wall, at.depth, tall, changed_rules)
         if between:
-            walked = _walked_without_widths(room, index, changed_rules)
-    across = _across(recess, between, *walked, changed_rules, tall, splay, splay_sigma, lean, lean_sigma, bow, both)
-    scribe = scribe_each_side(
-        table("widest", across.most, "mm", "estimated anywhere on its face"),
-        table("narrowest", across.least, "mm", "estimated anywhere on its face"),
-        rules.figure("scribe_extra"),
+            walked = _walked_without_widths(room, at.wall, changed_rules)
+    width, sigma = walked
+    return between, _across(
+        recess, between, width, sigma, changed_rules, tall, splay, splay_sigma, lean, lean_sigma, bow, both
     )
-    z, d = across.spot
-    spot = f"{_level_words(z / tall)}, {'at the back' if d < depth / 2 else 'at the front'}"
+
+
+def _advice(recess: Recess, between: Sequence[Across], across: Clear, tall: float) -> str:
+    """Return which reading would make the width surer, empty for none."""
     levels = {one.level for one in recess.across} | {
         level for level, share in SHARES.items() if any(abs(one.height - share * tall) < 1.0 for one in between)
     }
-    advice = ""
     if len(levels) < 2:
-        advice = "Read the width at the floor and at the top: how the walls lean is only assumed."
-    elif "middle" not in levels:
-        advice = "Read the width half way up: how the walls bow is only assumed."
-    elif not any(one.depth == "front" for one in recess.across) and across.sigma > 4.0:
-        advice = "Read the width at the front as well."
-    return Fit(
-        recess,
-        side.name,
-        "",
-        _clear_figure("clear width", across),
-        height,
-        across,
-        upward,
-        scribe,
-        stands,
-        left,
-        right,
-        spot,
-        advice,
-    )
+        return "Read the width at the floor and at the top: how the walls lean is only assumed."
+    if "middle" not in levels:
+        return "Read the width half way up: how the walls bow is only assumed."
+    if not any(one.depth == "front" for one in recess.across) and across.sigma > 4.0:
+        return "Read the width at the front as well."
+    return ""
 
 
 def _clear_figure(name: str, clear: Clear) -> Figure:
@@ -287,6 +325,7 @@ def _clear_figure(name: str, clear: Clear) -> Figure:
     )
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(keep=512)
 def _across(
     recess: Recess,

@@ -58,6 +58,7 @@ class TrimmedRoom(msgspec.Struct, frozen=True):
         return _runs(self.wall(wall_id), self.trim)
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(keep=1024)
 def _trim(
     height: Figure,

@@ -33,7 +33,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             if mine.meets == other.meets == SAID:
                 on_block = _stated(seen, mine)
                 heights = (mine.height.mm, other.height.mm)
-                yield _finding(seen, mine.id, kind, index, f"{kind} of two heights meets", *heights, (on_block,))
+                yield _finding(seen, mine.id, index, f"{kind} of two heights meets", heights, (on_block,))
     yield from _beside_new(seen, staying)
     for one in staying.values():
         piece = seen.trim.of(one.kind)
@@ -44,11 +44,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             yield _finding(
                 seen,
                 one.id,
-                one.kind,
                 index,
                 f"new {one.kind} does not match the old",
-                piece.height.value,
-                one.height.mm,
+                (piece.height.value, one.height.mm),
                 _like_old(seen, one, f"Use {seen.size(one.height.mm)}"),
             )
 
@@ -67,7 +65,8 @@ def _beside_new(seen: RoomSeen, staying: dict[tuple[str, TrimKind], TrimThere]) 
                 continue
             fixes = (*_like_old(seen, one, f"Use {seen.size(one.height.mm)} for the new"), _stated(seen, one))
             says = f"new {kind} meets the old of another height"
-            yield _finding(seen, one.id, kind, index, says, piece.height.value, one.height.mm, fixes, _proud(seen, one))
+            heights = (piece.height.value, one.height.mm)
+            yield _finding(seen, one.id, index, says, heights, fixes, _proud(seen, one))
 
 
 def _like_old(seen: RoomSeen, one: TrimThere, title: str) -> tuple[Edit, ...]:
@@ -93,15 +92,13 @@ def _stated(seen: RoomSeen, one: TrimThere) -> Edit:
 def _finding(
     seen: RoomSeen,
     thing_id: str,
-    kind: str,
     index: int,
     says: str,
-    one: float,
-    other: float,
+    heights: tuple[float, float],
     fixes: tuple[Edit, ...],
     proud: str = "",
 ) -> Finding:
-    wall = seen.measured.plan.sides[index].name
+    wall, (one, other) = seen.measured.plan.sides[index].name, heights
     return Finding(
         key=f"old trim meets:{seen.room.id}:{thing_id}:{says[:12]}",
         grade="will show",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from functools import partial
 from typing import TYPE_CHECKING, Any, Literal
 
@@ -296,41 +296,7 @@ class MeasurePage(DrawingPage):
             for one, value, residual in zip(plan.observed, plan.network.values, plan.network.residuals, strict=True):
                 adjusted.setdefault(one.about.thing, (value, residual))
         rows = []
-        things: list[tuple[Read, str, Sequence[Reading], Callable[[Any], Edit]]] = []
-        for diagonal in room.measured.diagonals:
-            about = DiagonalPath(room.id, diagonal.id)
-            field = self.bench.size_field(about)
-            if field is not None:
-                words = field.of
-                things.append(
-                    (
-                        about,
-                        words,
-                        diagonal.readings,
-                        partial(_diagonal_readings, room.id, diagonal, words),
-                    )
-                )
-        for off in room.measured.offsets:
-            words = offset_name(room, off)
-            things.append(
-                (
-                    OffsetPath(room.id, off.id),
-                    words,
-                    off.readings,
-                    partial(_offset_readings, room.id, off, words),
-                )
-            )
-        for width in room.measured.widths:
-            words = width_name(room.measured.walls, width)
-            things.append(
-                (
-                    WidthPath(room.id, width.id),
-                    words,
-                    width.readings,
-                    partial(_width_readings, room.id, width, words),
-                )
-            )
-        for path, words, readings, edit in things:
+        for path, words, readings, edit in self._read_between(room):
             known = adjusted.get(path)
             rows.append(
                 row(
@@ -359,6 +325,20 @@ class MeasurePage(DrawingPage):
                     )
                 )
         return rows
+
+    def _read_between(self, room: Room) -> Iterator[tuple[Read, str, Sequence[Reading], Callable[[Any], Edit]]]:
+        """Return the diagonals, offsets and widths of a room: where each stands, its name, its readings, their edit."""
+        for diagonal in room.measured.diagonals:
+            about = DiagonalPath(room.id, diagonal.id)
+            field = self.bench.size_field(about)
+            if field is not None:
+                yield about, field.of, diagonal.readings, partial(_diagonal_readings, room.id, diagonal, field.of)
+        for off in room.measured.offsets:
+            words = offset_name(room, off)
+            yield OffsetPath(room.id, off.id), words, off.readings, partial(_offset_readings, room.id, off, words)
+        for width in room.measured.widths:
+            words = width_name(room.measured.walls, width)
+            yield WidthPath(room.id, width.id), words, width.readings, partial(_width_readings, room.id, width, words)
 
     def _heights(self, room: Room) -> list[SheetRow]:
         mean = measured_room(room, self.session.job.house_rules).height

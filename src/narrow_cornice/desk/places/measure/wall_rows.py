@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 from typing import Literal
 
 from PyQt6.QtWidgets import QInputDialog
@@ -93,67 +94,10 @@ def wall_rows(bench: Bench, job: Job, path: WallPath | StudsPath | LevelPath | S
 
 def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int) -> dict[str, Callable[[], object]]:
     """Return what can be done to a wall, by the words of its button."""
-    corner = name.split("–")[1]
-    metric = bench.session.job.settings.unit == "mm"
-
-    def add(kind: OpeningKind) -> None:
-        measured = measured_room(room, bench.session.job.house_rules)
-        taken = [] if measured.fault else [one.rect.u1 for one in measured.face(wall_id).openings]
-        free = max(taken, default=0.0) + 300
-        if bench.do(edits.add_opening(room.id, kind, wall_id, Length(free, f"{free:g} mm"))):
-            added = bench.session.job.room(room.id).measured.openings[-1]
-            bench.session.select(OpeningPath(room.id, added.id))
-
-    def broken(kind: Literal["projection", "recess"]) -> None:
-        sizes = _asked_sizes(
-            bench,
-            f"A {kind} in wall {name}",
-            ("place from the left", "width", "depth"),
-            "1200; 1500; 400" if metric else "48; 60; 16",
-        )
-        if sizes is not None:
-            _guarded(bench, lambda: edits.break_wall(room.id, wall_id, name, kind, *sizes))
-
-    def notched() -> None:
-        sizes = _asked_sizes(
-            bench,
-            f"A notch at corner {corner}",
-            ("along this wall", "along the next"),
-            "1200; 900" if metric else "48; 36",
-        )
-        if sizes is not None:
-            _guarded(bench, lambda: edits.notch_corner(room.id, wall_id, corner, *sizes))
-
-    def curved() -> None:
-        sizes = _asked_sizes(
-            bench, f"Round corner {corner}", ("along this wall", "along the next"), "600; 600" if metric else "24; 24"
-        )
-        if sizes is not None:
-            along, across = sizes
-            _guarded(bench, lambda: edits.curve_corner(room.id, wall_id, corner, along, across, 5))
-
-    def bayed() -> None:
-        sizes = _asked_sizes(
-            bench,
-            f"A bay in wall {name}",
-            ("place from the left", "width", "depth", "width of the front"),
-            "900; 2400; 600; 1200" if metric else "36; 96; 24; 48",
-        )
-        if sizes is not None:
-            _guarded(bench, lambda: edits.add_bay(room.id, wall_id, name, *sizes))
-
     actions: dict[str, Callable[[], object]] = {
         "Add a fixture, damage, a beam …": lambda: add_to_wall(bench, room, wall_id, name),
-        "Add a door": lambda: add("door"),
-        "Add a window": lambda: add("window"),
-        "Add a doorway": lambda: add("doorway"),
-        "Add an arch": lambda: add("arch"),
-        "Add a fireplace": lambda: add("fireplace"),
-        "Add a projection (chimney breast)": lambda: broken("projection"),
-        "Add a recess (alcove)": lambda: broken("recess"),
-        "Notch the corner at its end (L-shape)": notched,
-        "Add a bay with slanting sides": bayed,
-        "Round the corner at its end": curved,
+        **_opening_actions(bench, room, wall_id),
+        **_breaking_actions(bench, room, wall_id, name),
         "Add a wall after this one": lambda: bench.do(edits.add_wall(room.id, wall_id, name)),
     }
     photo = next((one for one in room.measured.photos if one.wall == wall_id), None)
@@ -166,6 +110,66 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
     if len(room.measured.walls) >= 8:
         actions["Straighten from here"] = lambda: bench.do(edits.straighten_wall(room.id, index, name))
     return actions
+
+
+def _opening_actions(bench: Bench, room: Room, wall_id: str) -> dict[str, Callable[[], object]]:
+    """Return the openings that can be added to a wall, each put clear of those in it."""
+
+    def add(kind: OpeningKind) -> None:
+        measured = measured_room(room, bench.session.job.house_rules)
+        taken = [] if measured.fault else [one.rect.u1 for one in measured.face(wall_id).openings]
+        free = max(taken, default=0.0) + 300
+        if bench.do(edits.add_opening(room.id, kind, wall_id, Length(free, f"{free:g} mm"))):
+            added = bench.session.job.room(room.id).measured.openings[-1]
+            bench.session.select(OpeningPath(room.id, added.id))
+
+    return {
+        "Add a door": lambda: add("door"),
+        "Add a window": lambda: add("window"),
+        "Add a doorway": lambda: add("doorway"),
+        "Add an arch": lambda: add("arch"),
+        "Add a fireplace": lambda: add("fireplace"),
+    }
+
+
+def _breaking_actions(bench: Bench, room: Room, wall_id: str, name: str) -> dict[str, Callable[[], object]]:
+    """Return the ways to break a wall or its corner, each asking for its sizes first."""
+    corner = name.split("–")[1]
+
+    def action(
+        title: str, names: tuple[str, ...], metric: str, imperial: str, make: Callable[..., edits.Edit]
+    ) -> Callable[[], object]:
+        def ask() -> None:
+            usual = metric if bench.session.job.settings.unit == "mm" else imperial
+            sizes = _asked_sizes(bench, title, names, usual)
+            if sizes is not None:
+                _guarded(bench, lambda: make(*sizes))
+
+        return ask
+
+    def broken(kind: Literal["projection", "recess"]) -> Callable[[], object]:
+        sized = ("place from the left", "width", "depth")
+        make = partial(edits.break_wall, room.id, wall_id, name, kind)
+        return action(f"A {kind} in wall {name}", sized, "1200; 1500; 400", "48; 60; 16", make)
+
+    def curved(along: Length, across: Length) -> edits.Edit:
+        return edits.curve_corner(room.id, wall_id, corner, along, across, 5)
+
+    both_ways = ("along this wall", "along the next")
+    notched = partial(edits.notch_corner, room.id, wall_id, corner)
+    bay = ("place from the left", "width", "depth", "width of the front")
+    bayed = partial(edits.add_bay, room.id, wall_id, name)
+    return {
+        "Add a projection (chimney breast)": broken("projection"),
+        "Add a recess (alcove)": broken("recess"),
+        "Notch the corner at its end (L-shape)": action(
+            f"A notch at corner {corner}", both_ways, "1200; 900", "48; 36", notched
+        ),
+        "Add a bay with slanting sides": action(
+            f"A bay in wall {name}", bay, "900; 2400; 600; 1200", "36; 96; 24; 48", bayed
+        ),
+        "Round the corner at its end": action(f"Round corner {corner}", both_ways, "600; 600", "24; 24", curved),
+    }
 
 
 def _guarded(bench: Bench, make: Callable[[], edits.Edit]) -> None:

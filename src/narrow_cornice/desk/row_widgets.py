@@ -1,0 +1,255 @@
+"""A row of the bench as a widget: how each kind of row is made, and how it shows another of its kind."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QFrame, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    Caption,
+    ChoiceRow,
+    FigureRow,
+    FindingRow,
+    NoteRow,
+    Row,
+    SizeRow,
+    TextRow,
+    Title,
+    ToggleRow,
+    alike,
+)
+from narrow_cornice.desk.bench_widgets import (
+    Field,
+    FigureButton,
+    FindingCard,
+    LabelledField,
+    plain_label,
+    plain_tip,
+    swatch_icon,
+)
+from narrow_cornice.desk.theme import Theme
+
+
+def _column(*, above: int = 0, below: int = 0) -> tuple[QWidget, QVBoxLayout]:
+    widget = QWidget()
+    lay = QVBoxLayout(widget)
+    lay.setContentsMargins(0, above, 0, below)
+    lay.setSpacing(0)
+    return widget, lay
+
+
+def _title(theme: Theme) -> QWidget:
+    widget, lay = _column(below=4)
+    name = plain_label()
+    name.setFont(theme.font(14, "name"))
+    name.setStyleSheet(f"font-family: Vollkorn; font-weight: 600; font-size: {14 * theme.letters:.1f}pt;")
+    below = plain_label(word="slanted")
+    below.setStyleSheet(
+        f"font-family: Vollkorn; font-style: italic; color: {theme.roles['soft']};"
+        f"font-size: {9.5 * theme.letters:.1f}pt;"
+    )
+    for label in (name, below):
+        label.setWordWrap(True)
+        lay.addWidget(label)
+    return widget
+
+
+def _caption(theme: Theme) -> QWidget:
+    widget = QWidget()
+    lay = QVBoxLayout(widget)
+    lay.setContentsMargins(0, 7, 0, 1)
+    rule = QFrame()
+    rule.setFixedHeight(1)
+    rule.setStyleSheet(f"background: {theme.roles['rule']};")
+    lay.addWidget(rule)
+    lay.addWidget(plain_label(word="caption"))
+    return widget
+
+
+def _choice(theme: Theme) -> QWidget:
+    box = QComboBox()
+    box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+    box.setMinimumContentsLength(6)
+    return LabelledField(box, int(96 * theme.letters), int(158 * theme.letters))
+
+
+def _field(theme: Theme) -> QWidget:
+    widget, lay = _column()
+    field = Field(lambda _: True)
+    lay.addWidget(LabelledField(field, int(72 * theme.letters), int(142 * theme.letters)))
+    wish = QPushButton()
+    wish.setProperty("link", True)
+    lay.addWidget(wish, 0, Qt.AlignmentFlag.AlignRight)
+    wish.hide()
+    return widget
+
+
+def _note(theme: Theme) -> QWidget:
+    label = plain_label()
+    label.setWordWrap(True)
+    return label
+
+
+def _toggle(theme: Theme) -> QWidget:
+    return QCheckBox()
+
+
+def _buttons(theme: Theme) -> QWidget:
+    return _column(above=2, below=2)[0]
+
+
+MAKES: dict[type[Any], Callable[[Theme], QWidget]] = {
+    Title: _title,
+    Caption: _caption,
+    ChoiceRow: _choice,
+    SizeRow: _field,
+    TextRow: _field,
+    ToggleRow: _toggle,
+    FigureRow: FigureButton,
+    NoteRow: _note,
+    ButtonsRow: _buttons,
+    FindingRow: FindingCard,
+}
+
+
+def made(row: Row, theme: Theme) -> QWidget:
+    """Return the widget of a row, not showing anything yet."""
+    return MAKES[type(row)](theme)
+
+
+# ---- showing: ``former`` is the row it showed before, None for a fresh widget
+
+
+def _show_title(widget: QWidget, row: Title, former: Row | None, theme: Theme) -> None:
+    first, second = widget.findChildren(QLabel)[:2]
+    first.setText(row.text)
+    second.setText(row.below)
+
+
+def _show_caption(widget: QWidget, row: Caption, former: Row | None, theme: Theme) -> None:
+    widget.findChildren(QLabel)[0].setText(row.text.upper())
+
+
+def _show_choice(widget: QWidget, row: ChoiceRow, former: Row | None, theme: Theme) -> None:
+    box = widget.findChild(QComboBox)
+    assert isinstance(widget, LabelledField)
+    assert isinstance(box, QComboBox)
+    widget.label.setText(row.label)
+    box.setAccessibleName(row.label)
+    same = isinstance(former, ChoiceRow) and former.options == row.options and former.swatches == row.swatches
+    if former is not None:
+        box.currentIndexChanged.disconnect()
+    if not same:
+        box.clear()
+        for index, (value, word) in enumerate(row.options):
+            shown = word if len(word) <= 60 else word[:59] + "…"
+            if row.swatches and row.swatches[index]:
+                box.addItem(swatch_icon(row.swatches[index], theme), shown, value)
+            else:
+                box.addItem(shown, value)
+    values = [value for value, _ in row.options]
+    box.setCurrentIndex(values.index(row.current) if row.current in values else -1)
+    box.currentIndexChanged.connect(lambda index: row.chosen(row.options[index][0]) if index >= 0 else None)
+
+
+def _show_field(widget: QWidget, row: SizeRow | TextRow) -> Field:
+    line, field = widget.findChild(LabelledField), widget.findChild(Field)
+    assert isinstance(line, LabelledField)
+    assert isinstance(field, Field)
+    line.label.setText(row.label)
+    field.setAccessibleName(row.label)
+    field.show_there(row.shown, row.typed)
+    return field
+
+
+def _show_size(widget: QWidget, row: SizeRow, former: Row | None, theme: Theme) -> None:
+    _show_field(widget, row).setPlaceholderText(row.hint)
+    button = widget.findChild(QPushButton)
+    assert isinstance(button, QPushButton)
+    if isinstance(former, SizeRow):
+        button.clicked.disconnect()
+    button.setVisible(bool(row.wish))
+    if row.wish:
+        button.setText(row.wish)
+    button.clicked.connect(lambda: row.use_wish() if row.wish and row.use_wish else None)
+
+
+def _show_text(widget: QWidget, row: TextRow, former: Row | None, theme: Theme) -> None:
+    _show_field(widget, row)
+
+
+def _show_toggle(widget: QWidget, row: ToggleRow, former: Row | None, theme: Theme) -> None:
+    assert isinstance(widget, QCheckBox)
+    if former is not None:
+        widget.toggled.disconnect()
+    widget.setText(row.label.replace("&", "&&"))
+    widget.setChecked(row.on)
+    widget.toggled.connect(row.toggled)
+
+
+def _show_figure(widget: QWidget, row: FigureRow, former: Row | None, theme: Theme) -> None:
+    assert isinstance(widget, FigureButton)
+    widget.show_row(row)
+
+
+def _show_note(widget: QWidget, row: NoteRow, former: Row | None, theme: Theme) -> None:
+    assert isinstance(widget, QLabel)
+    widget.setText(row.text)
+    if former is None or getattr(former, "colour", "") != row.colour:  # styling anew costs more than the text
+        size = 9 * theme.letters
+        widget.setStyleSheet(f"color: {theme.roles[row.colour]}; font-size: {size:.1f}pt; padding: 1px 0;")
+
+
+def _show_buttons(widget: QWidget, row: ButtonsRow, former: Row | None, theme: Theme) -> None:
+    lay = widget.layout()
+    assert lay is not None
+    if alike(former, row):
+        for index, button in enumerate(widget.findChildren(QPushButton)):
+            button.clicked.disconnect()
+            button.clicked.connect(lambda _=False, i=index: row.pressed(i))
+        return
+    while lay.count():
+        item = lay.takeAt(0)
+        old = item.widget() if item is not None else None
+        if old is not None:
+            old.setParent(None)
+            old.deleteLater()
+    for index, text in enumerate(row.words):
+        button = QPushButton(text.replace("&", "&&"))
+        button.setProperty("link", True)
+        button.setCursor(Qt.CursorShape.PointingHandCursor)
+        button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+        button.setToolTip(plain_tip(text))
+        button.clicked.connect(lambda _=False, i=index: row.pressed(i))
+        lay.addWidget(button)
+
+
+def _show_finding(widget: QWidget, row: FindingRow, former: Row | None, theme: Theme) -> None:
+    assert isinstance(widget, FindingCard)
+    if not alike(former, row):
+        widget.show_row(row)
+    else:
+        widget.renew(row)
+
+
+SHOWS: dict[type[Any], Callable[[QWidget, Any, Row | None, Theme], None]] = {
+    Title: _show_title,
+    Caption: _show_caption,
+    ChoiceRow: _show_choice,
+    SizeRow: _show_size,
+    TextRow: _show_text,
+    ToggleRow: _show_toggle,
+    FigureRow: _show_figure,
+    NoteRow: _show_note,
+    ButtonsRow: _show_buttons,
+    FindingRow: _show_finding,
+}
+
+
+def show(widget: QWidget, row: Row, former: Row | None, theme: Theme) -> None:
+    """Show a row in the widget of its kind; ``former`` is the one it showed before, None for none."""
+    SHOWS[type(row)](widget, row, former, theme)
