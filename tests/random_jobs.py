@@ -22,7 +22,7 @@ from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length
 
-GROUPS = ("upper wall", "lower wall", "ceiling", "door face", "reveal", "boxing", *KINDS)
+GROUPS = ("upper wall", "lower wall", "frieze", "ceiling", "door face", "door edges", "reveal", "boxing", *KINDS)
 
 
 def mm(value: float) -> Length:

@@ -210,8 +210,11 @@ def _add_solvers(group: click.Group) -> None:
 
 def _opened(path: Path) -> Job:
     from narrow_cornice.job.file import read_job
+    from narrow_cornice.job.sized import size_memos
 
-    return read_job(path)
+    job = read_job(path)
+    size_memos(job)
+    return job
 
 
 def _check(job: Job, as_json: bool) -> None:

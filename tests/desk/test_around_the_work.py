@@ -37,6 +37,8 @@ from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.keeping import JobLock, Recovery
 from narrow_cornice.job.paths import HouseRulePath, RoomPath, TrimPath
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.memo import by_identity
+from printed import said
 
 pytestmark = pytest.mark.desk
 
@@ -238,7 +240,9 @@ def test_the_order_is_handed_out(
     list_to_buy(window.out, kind, False)
     window.session.runner.wait()
     settle()
-    assert path.read_bytes()[:4] in (b"%PDF", "\ufeffs".encode())
+    written = said(path.read_bytes()) if kind == "pdf" else path.read_text(encoding="utf-8-sig")
+    assert "Washable matt, Deep sedge" in written
+    assert "2.5" in written
     assert "Written: list" in window.tally._last.text()
 
 
@@ -253,7 +257,9 @@ def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch
         export()
         window.session.runner.wait()
         settle()
-        assert (tmp_path / name).stat().st_size > 500
+        content = (tmp_path / name).read_bytes()
+        written = said(content) if name.endswith("pdf") else content.decode("utf-8-sig")
+        assert "Chart Room" in written
 
 
 def test_strange_names_are_shown_as_they_are(window: MainWindow) -> None:
@@ -431,3 +437,21 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
             break
     assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
     assert window.tally.change_shown("paint").startswith("+")
+
+
+def test_another_job_lets_go_of_what_was_kept_for_the_former(window: MainWindow) -> None:
+    worked_out: list[str] = []
+
+    @by_identity(times=8, each="job")
+    def name_of(room_name: str) -> str:
+        worked_out.append(room_name)
+        return room_name.upper()
+
+    session = window.session
+    name_of("Tea Parlour")
+    assert session.do(edits.rename_room("r1", "Chart Room, east"))
+    name_of("Tea Parlour")
+    assert worked_out == ["Tea Parlour"]  # an edit keeps it
+    session.start_new()
+    name_of("Tea Parlour")
+    assert worked_out == ["Tea Parlour", "Tea Parlour"]

@@ -15,6 +15,7 @@ from narrow_cornice.desk.places.brief.page import BriefPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.brief import Manner
 from narrow_cornice.job.paths import BriefPath
+from printed import said
 
 
 def brief(window: MainWindow, room: str = "r1") -> BriefPage:
@@ -91,4 +92,4 @@ def test_the_brief_is_printed(window: MainWindow, tmp_path: Path, monkeypatch: p
     window.print_sheet()
     window.session.runner.wait()
     settle()
-    assert target.read_bytes().startswith(b"%PDF")
+    assert "Pilot House, the brief" in said(target.read_bytes())

@@ -16,7 +16,8 @@ from shapely import Polygon
 from narrow_cornice.exchange.full_size import outline_with_bulges, profile_dxf, profile_pdf, profile_svg
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.trim.members import CURVES, Curves
-from narrow_cornice.trim.profiles import Profile, cornice_profile, skirting_profile
+from narrow_cornice.trim.profiles import Profile, cornice_profile, kind_profile
+from printed import pages
 from rooms import trimmed_of
 
 MEMBERS = (("cymatium", 55.0), ("corona", 55.0), ("bed mould", 110.0))
@@ -24,7 +25,7 @@ MEMBERS = (("cymatium", 55.0), ("corona", 55.0), ("bed mould", 110.0))
 
 @given(st.floats(20, 400), st.floats(10, 400), st.sampled_from(CURVES))
 def test_the_knife_makers_outline_has_the_area_of_the_profile(height: float, out: float, curves: Curves) -> None:
-    for profile in (cornice_profile(MEMBERS, out, curves), skirting_profile(height, out, curves)):
+    for profile in (cornice_profile(MEMBERS, out, curves), kind_profile("skirting", height, out, curves)):
         document = ezdxf.read(io.StringIO(profile_dxf(profile, "a profile").decode()))
         assert document.header["$INSUNITS"] == 4
         (line,) = document.modelspace().query("LWPOLYLINE")
@@ -56,7 +57,9 @@ def test_a_large_profile_is_printed_in_tiles_and_a_small_one_on_one_sheet() -> N
 
     def sheets(profile: Profile | None) -> int:
         assert profile is not None
-        return profile_pdf(job, profile, "Chart Room").count(b"/Type /Page\n")
+        printed = pages(profile_pdf(job, profile, "Chart Room"))
+        assert all("Chart Room" in sheet for sheet in printed)
+        return len(printed)
 
     assert sheets(trim.of("skirting").profile) == 1
     assert sheets(trim.of("cornice").profile) == 2  # 223 wide: two tiles beside one another

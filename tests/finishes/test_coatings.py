@@ -15,7 +15,8 @@ from narrow_cornice.explained.figures import choice, table
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.coats import coats_to_hide, layer_over
 from narrow_cornice.finishes.spread import litres, loss_of, practical_spread, texture_factor, theoretical_spread
-from narrow_cornice.finishes.tins import TinSize, _covering, cheapest_tins, reserve, tins_in_words
+from narrow_cornice.finishes.tins import TinSize, cheapest_tins, reserve, tins_in_words
+from narrow_cornice.memo import let_go
 
 RULES = HouseRules()
 
@@ -80,7 +81,7 @@ def test_no_set_of_tins_is_cheaper(need: float, sizes: list[TinSize]) -> None:
         if sum(count * size.litres for count, size in zip(counts, sizes, strict=True)) >= need - 1e-9
     )
     assert found.price == pytest.approx(best[0])
-    assert found.how_many == best[1]  # ties go to the fewest tins
+    assert sum(count for _, count in found.buy) == best[1]  # ties go to the fewest tins
 
 
 def test_tins_at_the_edges() -> None:
@@ -88,7 +89,7 @@ def test_tins_at_the_edges() -> None:
     assert tins_in_words(cheapest_tins(9.3, sizes)) == "2 × 5 L"
     assert tins_in_words(cheapest_tins(2.5, sizes)) == "1 × 2.5 L"  # exactly full is enough
     assert cheapest_tins(0, sizes).buy == ()
-    assert cheapest_tins(0.001, (TinSize(1, 0.0),)).how_many == 1
+    assert [count for _, count in cheapest_tins(0.001, (TinSize(1, 0.0),)).buy] == [1]
     huge = cheapest_tins(60_000.0, (TinSize(1, 20), TinSize(0.999, 21)))
     assert huge.litres >= 60_000
     assert huge.price <= 60_000 * 20
@@ -100,17 +101,13 @@ def test_many_threads_growing_one_table_get_the_tins_that_one_alone_gets() -> No
     sizes = (TinSize(0.3, 5.1), TinSize(0.7, 9.9), TinSize(1.1, 13.2))
     needs = [0.13 * step for step in range(1, 400)]
 
-    def emptied() -> None:
-        cheapest_tins.cache_clear()
-        _covering.cache_clear()
-
-    emptied()
+    let_go()
     alone = [cheapest_tins(need, sizes) for need in needs]
     usual = sys.getswitchinterval()
     sys.setswitchinterval(1e-6)  # threads change over within the growing
     try:
         for _ in range(5):
-            emptied()
+            let_go()
             with ThreadPoolExecutor(8) as threads:
                 assert list(threads.map(lambda need: cheapest_tins(need, sizes), reversed(needs))) == alone[::-1]
     finally:

@@ -13,7 +13,6 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Finish
 from narrow_cornice.job.history import MOST_STEPS, Edit, History
 from narrow_cornice.job.measured import Twin
-from narrow_cornice.job.memo import by_identity, forget_everything
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.plan import plan_area
@@ -158,27 +157,6 @@ def test_history_forgets_only_the_oldest_and_names_both_ways() -> None:
     history.do(edits.rename_job("Another"))
     assert history.redo_title == ""
     assert history.redo() == ""
-
-
-def test_memos_hold_by_identity_and_forget() -> None:
-    calls = []
-
-    @by_identity(keep=2)
-    def doubled(values: tuple[int, ...], factor: int) -> int:
-        calls.append(values)
-        return sum(values) * factor
-
-    one, same = (1, 2, 3), tuple(range(1, 4))
-    assert doubled(one, 2) == doubled(one, 2) == 12
-    assert len(calls) == 1
-    assert doubled(same, 2) == 12  # equal but another object
-    assert doubled(one, 3) == 18
-    assert len(calls) == 3
-    doubled(one, 2)
-    assert len(calls) == 4  # only two are kept
-    forget_everything()
-    doubled(one, 2)
-    assert len(calls) == 5
 
 
 def test_a_door_shared_by_two_rooms_is_one_door() -> None:

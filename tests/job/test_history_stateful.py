@@ -10,7 +10,6 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, pr
 from narrow_cornice.derived.bought.answer import takeoff_answer
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.derived.coated.surface import GROUPS
 from narrow_cornice.derived.trimwork.sections import (
     add_member,
     change_member,
@@ -27,10 +26,10 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import Twin
-from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BriefPath, MemberPath, WallPath
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.memo import let_go
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
@@ -39,6 +38,7 @@ from narrow_cornice.trim.orders import Order, orders
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length, parse_length
+from random_jobs import GROUPS
 
 lengths = st.one_of(
     st.integers(1, 6000).map(lambda mm: parse_length(str(mm))),
@@ -442,7 +442,7 @@ class Editing(RuleBasedStateMachine):
         assert job == job.__copy__()
         assert decode_job(encode_job(job), "again") == job
         shown = derived(job)
-        forget_everything()
+        let_go()
         assert derived(decode_job(encode_job(job), "again")) == shown
 
     def teardown(self) -> None:

@@ -1,4 +1,4 @@
-"""Areas of unions of rectangles, and free stretches."""
+"""Areas of unions of rectangles."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import box, union_all
 
-from narrow_cornice.survey.faces import Rect, free_spans, union_area
+from narrow_cornice.survey.faces import Rect, union_area
 
 numbers = st.integers(0, 60).map(float)
 rects = st.builds(Rect, numbers, numbers, numbers, numbers)
@@ -22,9 +22,3 @@ def test_union_area_agrees_with_a_geometry_library(several: list[Rect]) -> None:
 def test_common_part() -> None:
     assert Rect(0, 0, 10, 10).within(Rect(5, 5, 20, 8)) == Rect(5, 5, 10, 8)
     assert Rect(0, 0, 1, 1).within(Rect(5, 5, 6, 6)).area == 0
-
-
-def test_free_spans() -> None:
-    assert free_spans(100, []) == ((0, 100),)
-    assert free_spans(100, [(20, 30), (10, 25), (90, 120)]) == ((0, 10), (30, 90))
-    assert free_spans(100, [(-5, 200)]) == ()

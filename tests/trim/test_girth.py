@@ -6,19 +6,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from arithmetic import evaluate
 from narrow_cornice.colour.tones import checked_colour, difference, lightness, linear_light, make_ready, toned
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.explained.sentences import evaluate
 from narrow_cornice.trim.girth import girth_of
-from narrow_cornice.trim.profiles import band_profile, cornice_profile, dado_profile, skirting_profile
+from narrow_cornice.trim.profiles import cornice_profile, kind_profile
 
 
 @given(st.floats(10, 400), st.floats(10, 200), st.integers(0, 3))
 def test_the_working_comes_to_the_girth(height: float, out: float, kind: int) -> None:
     profile = [
-        skirting_profile(height, out),
-        dado_profile(height, out),
-        band_profile("casing", height, out),
+        *(kind_profile(one, height, out) for one in ("skirting", "dado rail", "casing")),
         cornice_profile((("cymatium", height), ("corona", height / 2), ("bed mould", height)), out),
     ][kind]
     figure = girth_of(profile)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import itertools
 import math
-from functools import partial
 
 import numpy as np
 import pytest
@@ -14,14 +13,7 @@ from shapely import Polygon
 
 from narrow_cornice.trim.members import CURVES, KINDS, Curves, member
 from narrow_cornice.trim.outline import Arc, Conic, Line, Outline
-from narrow_cornice.trim.profiles import (
-    Profile,
-    band_profile,
-    cornice_profile,
-    dado_profile,
-    picture_rail_profile,
-    skirting_profile,
-)
+from narrow_cornice.trim.profiles import Profile, cornice_profile, kind_profile
 from narrow_cornice.trim.shade import AMBIENT, shade_strip, shade_tones
 
 sizes = st.floats(6, 600)
@@ -35,8 +27,7 @@ def profiles(draw: st.DrawFn) -> Profile:
         names = draw(st.lists(st.sampled_from(["cymatium", "corona", "modillion band", "bed mould"]), min_size=1,
                               max_size=4, unique=True))  # fmt: skip
         return cornice_profile(tuple((name, draw(sizes)) for name in names), out, curves)
-    makers = [skirting_profile, dado_profile, picture_rail_profile, partial(band_profile, "casing")]
-    return makers[kind - 1](height, out, curves)
+    return kind_profile(["skirting", "dado rail", "picture rail", "casing"][kind - 1], height, out, curves)
 
 
 @given(profiles())

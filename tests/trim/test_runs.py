@@ -9,7 +9,17 @@ from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim, fitting
 from narrow_cornice.trim.orders import order_called
-from narrow_cornice.trim.runs import Hole, Wall, casing_runs, corner_counts, room_runs, run_total, wall_runs
+from narrow_cornice.trim.runs import (
+    Hole,
+    Run,
+    Wall,
+    casing_runs,
+    corner_counts,
+    in_order,
+    run_total,
+    runs_of_wall,
+    wall_runs,
+)
 from narrow_cornice.units.lengths import Length
 
 
@@ -93,9 +103,13 @@ def test_casings_are_mitred_long_points() -> None:
     assert casing_runs(wall(5000, hole("door", 1000, 800, 2000, cased=False)), trim()) == ()
 
 
+def runs_of(walls: list[Wall]) -> tuple[Run, ...]:
+    return in_order([runs_of_wall(one, trim()) for one in walls])
+
+
 def test_corners_are_counted_once_each() -> None:
     walls = [wall(4000), wall(3000), wall(4000), wall(3000)]
-    runs = room_runs(walls, trim())
+    runs = runs_of(walls)
     assert corner_counts(runs, "cornice") == (4, 0)
     assert run_total(runs, "cornice").value == 14_000
     alcove = [
@@ -108,7 +122,7 @@ def test_corners_are_counted_once_each() -> None:
         wall(1200),
         wall(3000),
     ]
-    assert corner_counts(room_runs(alcove, trim()), "cornice") == (6, 2)
+    assert corner_counts(runs_of(alcove), "cornice") == (6, 2)
 
 
 def test_what_is_fitted_follows_the_school_and_the_choices() -> None:

@@ -7,9 +7,9 @@ differences are CIEDE2000.
 from __future__ import annotations
 
 import re
-from functools import lru_cache
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.memo import by_value
 
 _HEX = re.compile(r"#[0-9a-fA-F]{6}")
 
@@ -32,7 +32,7 @@ def toned(colour: str, tone: float) -> str:
     return "#" + "".join(f"{max(0, min(255, round(value))):02x}" for value in mixed)
 
 
-@lru_cache(maxsize=1024)
+@by_value(times=8, each="thing")
 def linear_light(colour: str) -> tuple[float, float, float]:
     """Return the reflectances of the three bands, 0 … 1 (sRGB with its curve undone)."""
     from coloraide import Color
@@ -46,7 +46,7 @@ def lightness(colour: str) -> float:
     return lab(colour)[0]
 
 
-@lru_cache(maxsize=1024)
+@by_value(times=8, each="thing")
 def lab(colour: str) -> tuple[float, float, float]:
     """Return CIE L*, a* and b* under D65."""
     from coloraide import Color

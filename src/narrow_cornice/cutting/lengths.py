@@ -11,11 +11,11 @@ import bisect
 import math
 from collections import Counter
 from collections.abc import Sequence
-from functools import lru_cache
 
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.memo import by_value
 
 
 class Bar(msgspec.Struct, frozen=True):
@@ -100,7 +100,7 @@ def _sawn(bar: Bar, kerf: float) -> Bar:
     return Bar(bar.stock, bar.pieces, max(0.0, bar.offcut - kerf))
 
 
-@lru_cache(maxsize=1024)
+@by_value(times=8, each="thing")
 def lengths_to_buy(
     pieces: tuple[float, ...],
     stocks: tuple[float, ...],

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from functools import lru_cache
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap, QPolygonF, QTransform
@@ -27,13 +26,14 @@ from narrow_cornice.drawing.marks import (
     dimension_line,
     reading_turn,
 )
+from narrow_cornice.memo import by_value
 
 PX_PER_POINT = 96 / 72
 HANDLE = 3.6  # pixels: the radius of a handle
 _UNIT = QRectF(0, 0, 1, 1)
 
 
-@lru_cache(maxsize=1024)
+@by_value(times=8, each="room")
 def _strip_brush(colour: str, tones: tuple[float, ...]) -> QBrush:
     """Return the tones of a strip as a gradient down the unit square."""
     gradient = QLinearGradient(0.0, 0.0, 0.0, 1.0)
@@ -50,7 +50,7 @@ def _strip_brush(colour: str, tones: tuple[float, ...]) -> QBrush:
     return QBrush(gradient)
 
 
-@lru_cache(maxsize=16)
+@by_value(times=16, each="job")
 def _pixmap(content: bytes) -> QPixmap:
     """Return a picture ready to be painted."""
     made = QPixmap()

@@ -9,6 +9,7 @@ from pathlib import Path
 from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QSettings, QTimer, pyqtSignal
 
+from narrow_cornice import memo
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import About
@@ -19,6 +20,7 @@ from narrow_cornice.job.keeping import JobLock, Recovered, Recovery, Versions
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import JobPath, WallPath, room_of
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.job.sized import size_memos
 
 RECENT = 8
 RECOVERY_MS = 1500  # after the last change the running copy is written …
@@ -102,6 +104,7 @@ class Session(QObject):
             self._after(before, title)
 
     def _after(self, before: Job, title: str) -> None:
+        size_memos(self.job)
         self.before = before
         self.last_change = title
         self._settle_view()
@@ -194,6 +197,8 @@ class Session(QObject):
         self._unkept_since = None
         self.recovery.drop()
         self._lock = lock
+        memo.let_go()
+        size_memos(job)
         self.history = History(job)
         self._saved_job = job
         self.path = path

@@ -23,10 +23,10 @@ from narrow_cornice.job.brief import (
     ToHide,
     Worker,
 )
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.styles import mood_says, mood_words, styles
+from narrow_cornice.memo import by_identity
 from narrow_cornice.review.rules.house_rule_open import key_of
 from narrow_cornice.units.lengths import Length, show_length
 from narrow_cornice.units.show import show_money
@@ -116,7 +116,7 @@ def _add(scope: str, which: str, words: str) -> Paragraph:
     return Paragraph((Act("add", BriefPath(scope, which), words),))
 
 
-@by_identity(keep=256)
+@by_identity(times=2, each="room")
 def room_letter(job: Job, room: Room) -> tuple[Paragraph, ...]:
     """Return the brief of a room as a letter, the house's part at its end."""
     brief = room.brief

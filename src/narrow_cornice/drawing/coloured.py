@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from narrow_cornice.job.finishes import Colour, Finish, group_and_thing
-from narrow_cornice.job.memo import by_identity
+from narrow_cornice.memo import by_identity
 
 UNPAINTED_WOOD = "#e3d0ac"
 
@@ -23,7 +23,7 @@ class Colours:
         return otherwise if finish is None or finish.colour is None else self._hex.get(finish.colour, otherwise)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def colours_of(finishes: dict[str, Finish], colours: tuple[Colour, ...]) -> Colours:
     """Return the colours of a room, one object for as long as its finishes and the job's colours are."""
     return Colours(finishes, colours)

@@ -24,9 +24,9 @@ from narrow_cornice.drawing.marks import (
 from narrow_cornice.drawing.photographs import squared_picture
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.finishes import Colour
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath, SlopePath, TrimPath, TrimTherePath, WallPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
 from narrow_cornice.trim.runs import height_on
 from narrow_cornice.units.lengths import show_length
@@ -36,7 +36,7 @@ CHAIN = 260.0
 CLOSE = 45.0  # mm: heights closer together than this share a place in the chain
 
 
-@by_identity(keep=256)
+@by_identity(times=2, each="room")
 def wall_elevation(
     room: Room,
     changed_rules: dict[str, float],

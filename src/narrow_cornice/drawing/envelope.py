@@ -6,9 +6,9 @@ from typing import Literal
 
 from narrow_cornice.derived.measured.envelopes import Fit, fit_of
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import RecessPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.envelope import SURE
 from narrow_cornice.units.lengths import show_length
 
@@ -27,7 +27,7 @@ def exaggeration(fit: Fit) -> int:
     return max((one for one in EXAGGERATIONS if one * off <= LARGEST_SHARE * fit.width.value), default=1)
 
 
-@by_identity(keep=256)
+@by_identity(times=2, each="room")
 def envelope_drawing(room: Room, changed_rules: dict[str, float], settings: Settings, recess_id: str) -> Drawing:
     """Return the drawing of a place for a built-in, or an empty sheet that says what is missing."""
     recess = next((one for one in room.measured.recesses if one.id == recess_id), None)

@@ -10,9 +10,9 @@ from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point,
 from narrow_cornice.drawing.plan import opening_marks, outside_of
 from narrow_cornice.drawing.unfolded import Turned, turning
 from narrow_cornice.job.measured import Opening, Twin
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import FloorPath, OpeningPath, WallPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.lengths import show_length
@@ -22,7 +22,7 @@ BESIDE = 1500.0  # mm between groups of rooms that no door joins
 TOLD = 30.0  # mm by which a shared door may fail to meet itself before the drawing says so
 
 
-@by_identity(keep=32)
+@by_identity(times=32, each="job")
 def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], settings: Settings, turn: float) -> Drawing:
     """Return the house's plan; pressing a room's floor goes to it."""
     house = house_of(rooms, changed_rules)

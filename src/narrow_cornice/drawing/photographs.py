@@ -7,15 +7,15 @@ import io
 import numpy as np
 
 from narrow_cornice.job.measured import Photo
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.pictures import PictureError, kept_picture
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.homography import SeenPoint, SquaredUp, squared_up
 
 MM_A_PIXEL = 3.0
 MOST_SIDE = 2_400
 
 
-@by_identity(keep=32)
+@by_identity(times=32, each="job")
 def sight_of(photo: Photo) -> SquaredUp | None:
     """Return the map from a photograph to its wall, None while its points do not make one."""
     try:
@@ -24,7 +24,7 @@ def sight_of(photo: Photo) -> SquaredUp | None:
         return None
 
 
-@by_identity(keep=16)
+@by_identity(times=16, each="job")
 def squared_picture(photo: Photo, content: bytes, length: float, height: float) -> bytes:
     """Return the wall as the photograph shows it, seen straight on: a PNG of length × height, clear where it ends.
 

@@ -15,7 +15,6 @@ from narrow_cornice.derived.measured.surveys import corner_key, doubts_of, next_
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
 from narrow_cornice.job.measured import Twin
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import (
     AskedDiagonalPath,
@@ -29,6 +28,7 @@ from narrow_cornice.job.paths import (
     WidthPath,
     identified,
 )
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.network import Angle, Distance, Offset, Width
 from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, on_floor, pair_name, read_distance, side_name
 from narrow_cornice.units.lengths import show_length
@@ -42,7 +42,7 @@ PLACES_ALONG = (0.36, 0.5, 0.28, 0.44, 0.58, 0.66, 0.74, 0.22, 0.16, 0.84)
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 
 
-@by_identity(keep=256)
+@by_identity(times=2, each="room")
 def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, turn: float) -> Drawing:
     """Return the plan drawing; a room that is not determined shows its figure so far, unread walls dashed."""
     measured = measured_room(room, changed_rules)
@@ -85,7 +85,12 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     )
     words = [size, f"ellipses drawn {factor} times"] if factor else [size]
     words.append(corners_in_words(plan))
-    return Drawing(f"{room.name}, plan", " · ".join(words), tuple(marks), bounds_of(marks, 200))
+    if plan.closure is not None:
+        gap = show_length(plan.closure, settings.unit, step=settings.step, denominator=settings.denominator)
+        words.append(f"a plain walk round would miss by {gap}")
+    return Drawing(
+        f"{room.name}, plan", " · ".join(word for word in words if word), tuple(marks), bounds_of(marks, 200)
+    )
 
 
 def _pen(side: Side) -> Pen:
@@ -132,11 +137,12 @@ def _above(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
     marks: list[Mark] = []
     room, plan = measured.room, measured.plan
     if not measured.ceiling.flat:
-        for plane, outline in measured.ceiling.parts(plan.corners):
+        for plane, outlines in measured.ceiling.parts(plan.corners):
             if plane.over >= 0:
                 over = SlopePath(room.id, room.measured.walls[plane.over].id)
-                points = tuple(turned(point) for point in outline)
-                marks.append(Area(points, "#7a706714", over, Pen("soft", 0.7, dashed=True)))
+                for outline in outlines:
+                    points = tuple(turned(point) for point in outline)
+                    marks.append(Area(points, "#7a706714", over, Pen("soft", 0.7, dashed=True)))
     for bulk in room.measured.bulks:
         index = next((i for i, side in enumerate(room.measured.walls) if side.id == bulk.wall), None)
         if index is None:

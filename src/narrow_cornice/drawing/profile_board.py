@@ -8,10 +8,10 @@ from typing import Any
 from narrow_cornice.derived.trimwork.stock_match import Offer, offers_of
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.section import TINTS
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import StockOfferPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.nearest import closed_section
@@ -23,7 +23,7 @@ COLUMNS = 4
 MOST = 8
 
 
-@by_identity(keep=128)
+@by_identity(times=2, each="room")
 def profile_board(
     room: Room,
     changed_rules: dict[str, float],

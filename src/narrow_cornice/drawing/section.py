@@ -22,10 +22,10 @@ from narrow_cornice.drawing.marks import (
     Stroke,
     bounds_of,
 )
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import MemberPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import FRAMING, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.profiles import TURNED, Profile, cornice_profile
@@ -38,7 +38,7 @@ TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")  # pieces of stock, so that ea
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
 
 
-@by_identity(keep=256)
+@by_identity(times=2, each="room")
 def trim_section(
     room: Room, changed_rules: dict[str, float], settings: Settings, kind: TrimKind, plain: bool, beside: bool = True
 ) -> Drawing:

@@ -9,9 +9,9 @@ from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.finishes import Colour
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import WallPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import corner_name
 from narrow_cornice.units.lengths import show_length
 
@@ -20,7 +20,7 @@ BETWEEN = 900.0  # mm of paper between rows
 CHAIN = 230.0
 
 
-@by_identity(keep=128)
+@by_identity(times=2, each="room")
 def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colour, ...], settings: Settings) -> Drawing:
     """Return the strip of all walls, in rows where it is long."""
     measured = measured_room(room, changed_rules)

@@ -17,9 +17,9 @@ from narrow_cornice.drawing.squared import squared_corners
 from narrow_cornice.drawing.unfolding import UnfoldedWall, outward_of, unfolded_walls
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.finishes import Colour, slope_thing, surface_key
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import FloorPath, SurfacePath, WallPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.units.lengths import show_length
@@ -60,7 +60,7 @@ def upright_turn(measured: MeasuredRoom, wall_id: str) -> float:
     return round(math.degrees(math.atan2(y, x)) - 90.0, 6) % 360.0
 
 
-@by_identity(keep=256)
+@by_identity(times=2, each="room")
 def unfolded_room(
     room: Room,
     changed_rules: dict[str, float],
@@ -78,7 +78,10 @@ def unfolded_room(
     marks: list[Mark] = []
     marks += _floor(measured.plan, room.id, room.finishes.floor, turn)
     slopes = slopes_on_walls(measured)
-    reaches = [max([face.tallest, *(v for _, v in slopes.get(n, ()))]) for n, face in enumerate(measured.faces)]
+    reaches = [
+        max([face.tallest, *(v for part in slopes.get(n, ()) for _, v in part)])
+        for n, face in enumerate(measured.faces)
+    ]
     placed = _placed(measured.plan, *reaches)
     for place in placed:
         face = measured.faces[place.index]
@@ -86,9 +89,10 @@ def unfolded_room(
         if place.index in slopes:
             frame = turned_frame(place.frame, turned)
             key = surface_key("ceiling", slope_thing(room.measured.walls[place.index].id))
-            outline = tuple(frame.at(u, v) for u, v in slopes[place.index])
             colour = known.of(key, known.of("ceiling@room", "#f7f3ea"))
-            marks.append(Area(outline, colour, SurfacePath.by_key(room.id, key), Pen("line", 0.9)))
+            for part in slopes[place.index]:
+                outline = tuple(frame.at(u, v) for u, v in part)
+                marks.append(Area(outline, colour, SurfacePath.by_key(room.id, key), Pen("line", 0.9)))
     for place in placed:
         marks += _leader(place, measured, turned)
     outline = tuple(turned(corner) for corner in drawn_corners(measured.plan))
@@ -113,36 +117,40 @@ def _around(placed: tuple[UnfoldedWall, ...], turned: Turned) -> tuple[float, fl
     return min(xs) - margin, min(ys) - margin, max(xs) + margin, max(ys) + margin
 
 
-def slopes_on_walls(measured: MeasuredRoom) -> dict[int, tuple[Point, ...]]:
+def slopes_on_walls(measured: MeasuredRoom) -> dict[int, tuple[tuple[Point, ...], ...]]:
     """Return the sloped parts of the ceiling by the index of their wall, hinged on from its upper edge: (u, v)."""
-    made: dict[int, tuple[Point, ...]] = {}
+    made: dict[int, tuple[tuple[Point, ...], ...]] = {}
     if measured.ceiling.flat:
         return made
-    for plane, outline in measured.ceiling.parts(measured.plan.corners):
+    for plane, outlines in measured.ceiling.parts(measured.plan.corners):
         if plane.over < 0:
             continue
         side = measured.plan.sides[plane.over]
         (x0, y0), (dx, dy), (ox, oy) = side.end, side.direction, side.outward
         low = plane.at(*side.end)
         made[plane.over] = tuple(
-            (-(x - x0) * dx - (y - y0) * dy, low - ((x - x0) * ox + (y - y0) * oy) * plane.stretch) for x, y in outline
+            tuple(
+                (-(x - x0) * dx - (y - y0) * dy, low - ((x - x0) * ox + (y - y0) * oy) * plane.stretch)
+                for x, y in outline
+            )
+            for outline in outlines
         )
     return made
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _placed(plan: Plan, *heights: float) -> tuple[UnfoldedWall, ...]:
     lengths = [side.length.value for side in plan.sides]
     return unfolded_walls(drawn_corners(plan), lengths, heights)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def drawn_corners(plan: Plan) -> tuple[Point, ...]:
     """Return the corners of a plan as the unfolded room draws them."""
     return squared_corners(plan)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _floor(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark, ...]:
     """Return the floor with its boards."""
     turned = turning(turn)

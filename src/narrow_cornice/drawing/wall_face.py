@@ -19,8 +19,8 @@ from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Strip, Stroke
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.measured import Opening
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.paths import OpeningPath, SurfacePath, TrimPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.fitted import Fitted, FittedTrim
@@ -57,7 +57,7 @@ def face_marks(
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(keep=4096)
+@by_identity(times=8, each="thing")
 def _face_marks(
     x: float,
     y: float,

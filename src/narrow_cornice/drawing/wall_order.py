@@ -10,9 +10,9 @@ from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.job.finishes import Colour
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import HeightPath, TrimPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.proportion import Proportion
 from narrow_cornice.units.lengths import show_length
@@ -36,7 +36,7 @@ DIMINISHED = 5.0 / 6.0  # of the shaft's lower diameter at its top, by the usual
 STONE = "#e4d9c3"
 
 
-@by_identity(keep=64)
+@by_identity(times=64, each="job")
 def wall_order(
     room: Room, changed_rules: dict[str, float], colours: tuple[Colour, ...], settings: Settings, wall_id: str
 ) -> Drawing:
@@ -110,7 +110,7 @@ def _pieces(room: Room, wall: Proportion) -> list[Band]:
         ("architrave", wall.architrave.value, trim("architrave")),
         ("frieze", wall.frieze.value, trim("frieze")),
     ]
-    members = [(name, one.value, TrimPath(room.id, "cornice", name)) for name, one in reversed(wall.members.items())]
+    members = [(name, one.value, TrimPath(room.id, "cornice", name)) for name, one in reversed([*wall.members.items()])]
     pieces, at = list[Band](), 0.0
     for name, size, about in [*sizes, *members]:
         part = name if len(pieces) < len(sizes) else "member"  # whatever an order calls its members

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Mapping
 from functools import cache
 from importlib.resources import files
 
@@ -10,7 +11,7 @@ TRIM_WORK = ("dust", "ladders")  # what cutting and putting up trim asks for
 
 
 @cache
-def _known() -> dict[str, str]:
+def _known() -> Mapping[str, str]:
     text = files("narrow_cornice.data").joinpath("cautions.toml").read_text(encoding="utf-8")
     return {name: row["text"] for name, row in tomllib.loads(text).items()}
 

@@ -10,6 +10,7 @@ import tomllib
 from collections.abc import Mapping
 from functools import cache
 from importlib.resources import files
+from types import MappingProxyType
 
 import msgspec
 
@@ -29,13 +30,14 @@ class HouseRule(msgspec.Struct, frozen=True):
 
 
 @cache
-def shipped_rules() -> dict[str, HouseRule]:
+def shipped_rules() -> Mapping[str, HouseRule]:
     """Return the rules that ship with the program, by key."""
     text = files("narrow_cornice.data").joinpath("house_rules.toml").read_text(encoding="utf-8")
-    return {
+    shipped = {
         key: HouseRule(key, row["name"], float(row["value"]), row["unit"], row["why"])
         for key, row in tomllib.loads(text).items()
     }
+    return MappingProxyType(shipped)
 
 
 class HouseRules:
@@ -43,10 +45,11 @@ class HouseRules:
 
     def __init__(self, changed: Mapping[str, float] | None = None) -> None:
         self._changed = dict(changed or {})
-        self._figures: dict[str, Figure] = {}
         unknown = sorted(set(self._changed) - set(shipped_rules()))
         if unknown:
             raise CorniceError(f"There is no house rule called “{unknown[0][:60]}”.", where="house_rules")
+        # All at once: the rules of a job are shared by threads, and a figure of one is the same object for all.
+        self._figures = {key: self._figure(rule) for key, rule in shipped_rules().items()}
 
     def value(self, key: str) -> float:
         """Return the value in force."""
@@ -54,12 +57,9 @@ class HouseRules:
 
     def figure(self, key: str) -> Figure:
         """Return the rule as a leaf of the working, noting the usual value where the job differs."""
-        made = self._figures.get(key)
-        if made is not None:
-            return made
-        rule = shipped_rules()[key]
-        value = self.value(key)
+        return self._figures[key]
+
+    def _figure(self, rule: HouseRule) -> Figure:
+        value = self.value(rule.key)
         note = rule.why if value == rule.value else f"{rule.why} Usually {rule.value:g}; changed in this job."
-        made = Figure(rule.name, value, rule.unit, "house rule", source=HouseRulePath(key), note=note)
-        self._figures[key] = made
-        return made
+        return Figure(rule.name, value, rule.unit, "house rule", source=HouseRulePath(rule.key), note=note)

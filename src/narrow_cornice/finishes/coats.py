@@ -8,10 +8,10 @@ R = (1 − Rg (a − b coth bSX)) / (a − Rg + b coth bSX)   (Kubelka 1948; Jud
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 from typing import NamedTuple
 
 from narrow_cornice.colour.tones import difference, linear_light
+from narrow_cornice.memo import by_value
 
 
 class Hiding(NamedTuple):
@@ -31,7 +31,7 @@ def layer_over(ground: float, endless: float, scattering: float) -> float:
     return (1 - ground * (a - b * coth)) / (a - ground + b * coth)
 
 
-@lru_cache(maxsize=2048)
+@by_value(times=8, each="thing")
 def coats_to_hide(old: str, new: str, scattering: float, most: int, unseen: float) -> Hiding:
     """Return how many coats of ``new`` hide ``old`` (both #rrggbb).
 

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import tomllib
-from functools import lru_cache
+from collections.abc import Mapping
+from functools import cache
 from importlib.resources import files
 from typing import Literal
 
@@ -31,26 +32,26 @@ class RepairKind(msgspec.Struct, frozen=True):
     unit: RepairUnit
     hours: float
     state: State
-    needs: dict[str, float]
+    needs: Mapping[str, float]
 
 
 class _Table(msgspec.Struct, frozen=True):
-    materials: dict[str, Material]
-    repairs: dict[str, RepairKind]
+    materials: Mapping[str, Material]
+    repairs: Mapping[str, RepairKind]
 
 
-@lru_cache(maxsize=1)
+@cache
 def _table() -> _Table:
     raw = files("narrow_cornice.data").joinpath("repairs.toml").read_text(encoding="utf-8")
     return msgspec.convert(tomllib.loads(raw), _Table)
 
 
-def repair_kinds() -> dict[str, RepairKind]:
+def repair_kinds() -> Mapping[str, RepairKind]:
     """Return the kinds of damage by name."""
     return _table().repairs
 
 
-def repair_materials() -> dict[str, Material]:
+def repair_materials() -> Mapping[str, Material]:
     """Return the materials of repairs by their key."""
     return _table().materials
 

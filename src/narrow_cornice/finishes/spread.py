@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Mapping
 from functools import cache
 from importlib.resources import files
 from typing import Literal
@@ -16,7 +17,7 @@ State = Literal["sound", "patched", "bare"]
 
 
 @cache
-def _coatings() -> dict[str, dict[str, float]]:
+def _coatings() -> Mapping[str, Mapping[str, float]]:
     text = files("narrow_cornice.data").joinpath("coatings.toml").read_text(encoding="utf-8")
     return tomllib.loads(text)
 

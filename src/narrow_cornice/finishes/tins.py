@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from functools import lru_cache
 from threading import Lock
 from typing import NamedTuple
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import explained
+from narrow_cornice.memo import by_value
 
 MOST_STEPS = 40_000
 
@@ -27,11 +27,6 @@ class Tins(NamedTuple):
     buy: tuple[tuple[TinSize, int], ...]
     litres: float
     price: float
-
-    @property
-    def how_many(self) -> int:
-        """Return how many tins there are."""
-        return sum(count for _, count in self.buy)
 
 
 @explained("touch-up reserve", "L", "max(litres × touch up reserve, least touch up reserve)")
@@ -85,12 +80,12 @@ class _Covering:
             self._taken.append(index_here)
 
 
-@lru_cache(maxsize=256)
+@by_value(times=8, each="room")
 def _covering(sizes: tuple[TinSize, ...]) -> _Covering:
     return _Covering(sizes)
 
 
-@lru_cache(maxsize=2048)
+@by_value(times=8, each="thing")
 def cheapest_tins(need: float, sizes: tuple[TinSize, ...]) -> Tins:
     """Return the set of tins of least price that holds at least ``need`` litres.
 

@@ -12,9 +12,9 @@ from narrow_cornice.job.finishes import Colour, Finish, Paint, RoomFinishes
 from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
 from narrow_cornice.job.measured import Opening, Photo, Recess, WallAsRead
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Trimwork
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.choices import TrimChoice
@@ -30,7 +30,7 @@ MOST_OUT_OF_TRUE = 2_000.0  # mm a wall or floor may be out of true
 Given = TypeVar("Given")
 
 
-@by_identity(keep=4096)
+@by_identity(times=8, each="thing")
 def check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tuple[Paint, ...]) -> None:
     """Check one room; an edit that left it alone does not pay for it again. Raises JobError with the place."""
     if len(room.measured.walls) > MOST_SIDES:

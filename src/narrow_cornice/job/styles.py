@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Mapping
-from functools import lru_cache
+from functools import cache
 from importlib.resources import files
 from typing import Literal
 
@@ -45,7 +45,7 @@ class _Table(msgspec.Struct, frozen=True):
     moods: dict[str, Mood]
 
 
-@lru_cache(maxsize=1)
+@cache
 def _table() -> _Table:
     raw = files("narrow_cornice.data").joinpath("styles.toml").read_text(encoding="utf-8")
     return msgspec.convert(tomllib.loads(raw), _Table)

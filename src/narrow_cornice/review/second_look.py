@@ -11,9 +11,9 @@ from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.measured import WayIn
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room, Settings
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.review.finding import GRADES, Finding, JobSeen, RoomSeen
 from narrow_cornice.review.rules import (
     accent_once,
@@ -78,7 +78,7 @@ JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
 )
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _room_findings(
     room: Room,
     changed_rules: dict[str, float],
@@ -102,7 +102,7 @@ def second_look(job: Job, today: date | None = None) -> tuple[Finding, ...]:
     return _second_look(job, (today or date.today()).toordinal())
 
 
-@by_identity(keep=16)
+@by_identity(times=16, each="job")
 def _second_look(job: Job, today: int) -> tuple[Finding, ...]:
     findings: list[Finding] = []
     for room in job.rooms:

@@ -10,11 +10,11 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Sequence
+from typing import Any
 
 import msgspec
 
 from narrow_cornice.survey.network import Point
-from narrow_cornice.survey.starting_figure import area
 
 UpperEdge = tuple[tuple[float, float], ...]  # (u, z) in mm: along a wall from its left end, and the ceiling's height
 NEAR = 1e-6
@@ -73,30 +73,52 @@ class Ceiling(msgspec.Struct, frozen=True):
             made.append((u, z))
         return tuple(made)
 
-    def parts(self, corners: Sequence[Point]) -> tuple[tuple[Plane, tuple[Point, ...]], ...]:
-        """Return each plane with the outline of the plan that lies under it, empty ones left out."""
+    def parts(self, corners: Sequence[Point]) -> tuple[tuple[Plane, tuple[tuple[Point, ...], ...]], ...]:
+        """Return each plane with the outlines of what of the plan lies under it, anticlockwise; one with none is
+        left out. Of a plan with a corner that turns in, a slope can cover several parts."""
+        import shapely  # a quarter of a second that a level ceiling need not wait for
+
+        plan = shapely.Polygon(corners)
+        reach = 4.0 * sum(math.dist(a, b) for a, b in itertools.pairwise([*corners, corners[0]]))
         made = []
         for index, plane in enumerate(self.planes):
-            outline = list(corners)
-            for other_index, other in enumerate(self.planes):
-                if other_index != index and outline:
-                    outline = _lower(outline, plane, other)
-            if len(outline) > 2 and abs(area(outline)) > 1.0:
-                made.append((plane, tuple(outline)))
+            under = plan
+            for at, other in enumerate(self.planes):
+                if at != index:
+                    under = under.intersection(shapely.Polygon(_lower(plane, other, corners[0], reach, at > index)))
+            outlines = [part for part in shapely.get_parts(under) if part.geom_type == "Polygon" and part.area > 1.0]
+            if outlines:
+                made.append((plane, tuple(_ring(part) for part in outlines)))
         return tuple(made)
 
 
-def _lower(outline: list[Point], plane: Plane, other: Plane) -> list[Point]:
-    """Return the part of an outline over which one plane is not higher than another (Sutherland and Hodgman)."""
-    kept: list[Point] = []
-    for a, b in zip(outline, [*outline[1:], outline[0]], strict=True):
-        da, db = other.at(*a) - plane.at(*a), other.at(*b) - plane.at(*b)
-        if da >= 0:
-            kept.append(a)
-        if (da > 0 > db) or (da < 0 < db):
-            share = da / (da - db)
-            kept.append((a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share))
-    return kept
+def _ring(polygon: Any) -> tuple[Point, ...]:
+    """Return the corners of a polygon without holes, anticlockwise, the first one once."""
+    import shapely
+
+    return tuple((float(x), float(y)) for x, y in shapely.orient_polygons(polygon).exterior.coords[:-1])
+
+
+def _lower(plane: Plane, other: Plane, near: Point, reach: float, first: bool) -> tuple[Point, ...]:
+    """Return a rectangle over which one plane is not higher than another, ``reach`` about a point at the least; empty
+    where it is higher all over. Of two that are one and the same the ``first`` counts as the lower."""
+    east, north = other.east - plane.east, other.north - plane.north
+    steep = math.hypot(east, north)
+    if steep < 1e-12:  # they never meet
+        apart = other.at(*near) - plane.at(*near)
+        (x, y), everywhere = near, apart > NEAR or (apart > -NEAR and first)
+        square = ((x - reach, y - reach), (x + reach, y - reach), (x + reach, y + reach), (x - reach, y + reach))
+        return square if everywhere else ()
+    ex, ey = east / steep, north / steep
+    off = (other.at(*near) - plane.at(*near)) / steep  # how far the point lies on the lower side of where they meet
+    x, y = near[0] - ex * off, near[1] - ey * off
+    far = reach + abs(off)
+    return (
+        (x + ey * far, y - ex * far),
+        (x + (ey + ex) * far, y + (ey - ex) * far),
+        (x + (ex - ey) * far, y + (ex + ey) * far),
+        (x - ey * far, y + ex * far),
+    )
 
 
 def slope_over(index: int, start: Point, inward: Point, low: float, run: float, height: float) -> Plane:
@@ -106,37 +128,16 @@ def slope_over(index: int, start: Point, inward: Point, low: float, run: float, 
     return Plane(low - east * start[0] - north * start[1], east, north, index)
 
 
-def area_under(upper_edge: UpperEdge, low: float, high: float) -> float:
-    """Return the area in mm² of a wall under its upper_edge between two heights."""
-    whole = 0.0
-    for (u0, z0), (u1, z1) in itertools.pairwise(upper_edge):
-        whole += _clipped(u1 - u0, z0 - low, z1 - low) - _clipped(u1 - u0, z0 - high, z1 - high)
-    return whole
-
-
-def _clipped(wide: float, left: float, right: float) -> float:
-    """Return the area over nought of a trapezoid whose upper edge goes from ``left`` to ``right``."""
-    if left >= 0 and right >= 0:
-        return wide * (left + right) / 2
-    if left <= 0 and right <= 0:
-        return 0.0
-    above = max(left, right)
-    return wide * above / (abs(left) + abs(right)) * above / 2
-
-
 def band_outline(upper_edge: UpperEdge, low: float, high: float) -> tuple[tuple[float, float], ...]:
     """Return the outline (u, z) of a wall between two heights, under its upper_edge; empty where there is none."""
-    outline = [(upper_edge[0][0], low), (upper_edge[-1][0], low), *reversed(upper_edge)]
-    for limit, way in ((low, 1.0), (high, -1.0)):
-        kept: list[tuple[float, float]] = []
-        for a, b in zip(outline, [*outline[1:], outline[0]], strict=True):
-            da, db = (a[1] - limit) * way, (b[1] - limit) * way
-            if da >= 0:
-                kept.append(a)
-            if (da > 0 > db) or (da < 0 < db):
-                share = da / (da - db)
-                kept.append((a[0] + (b[0] - a[0]) * share, limit))
-        outline = kept
-        if len(outline) < 3:
-            return ()
-    return tuple(outline)
+    (left, start), (right, end) = upper_edge[0], upper_edge[-1]
+    if len(upper_edge) == 2 and start == end:
+        top = min(start, high)
+        return ((left, low), (right, low), (right, top), (left, top)) if top > low else ()
+    import shapely
+
+    foot = min(low, *(z for _, z in upper_edge)) - 1.0
+    wall = shapely.Polygon([(left, foot), (right, foot), *reversed(upper_edge)])
+    # The upper edge is never hollow, so what lies under it between two heights is one piece.
+    band = wall.intersection(shapely.box(left, low, right, max(low, high)))
+    return _ring(band) if band.geom_type == "Polygon" and not band.is_empty else ()

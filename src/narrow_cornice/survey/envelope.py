@@ -12,11 +12,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from functools import lru_cache
 
 import msgspec
 import numpy as np
 
+from narrow_cornice.memo import by_value
 from narrow_cornice.survey.network import Matrix, Point, Vector
 
 SURE = 1.6449  # standard deviations below which one case of twenty lies
@@ -82,10 +82,12 @@ def _posterior(rows: Matrix, read: Vector, sigma: Vector, prior: Vector) -> tupl
     return found, covariance
 
 
-@lru_cache(maxsize=4)
+@by_value(times=4, each="job")
 def _draws(many: int) -> Matrix:
     """Return the same standard normal draws every time, so that equal readings make equal figures."""
-    return np.random.default_rng(20_26).standard_normal((DRAWS, many))
+    draws = np.random.default_rng(20_26).standard_normal((DRAWS, many))
+    draws.setflags(write=False)
+    return draws
 
 
 def _least_in_one_of_twenty(estimate: Vector, where: Matrix, covariance: Matrix) -> float:

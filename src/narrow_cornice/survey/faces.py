@@ -6,7 +6,7 @@ A face has u along the wall from its left end as seen from inside, and v up from
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from typing import NamedTuple
 
 
@@ -41,18 +41,3 @@ def union_area(rects: Iterable[Rect]) -> float:
             top = max(top, high)
         area += height * (right - left)
     return area
-
-
-def free_spans(length: float, blocked: Sequence[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
-    """Return the stretches of 0 … ``length`` outside the blocked ones, in order."""
-    spans: list[tuple[float, float]] = []
-    at = 0.0
-    for start, end in sorted(blocked):
-        if start > at:
-            spans.append((at, min(start, length)))
-        at = max(at, end)
-        if at >= length:
-            break
-    if at < length:
-        spans.append((at, length))
-    return tuple((a, b) for a, b in spans if b - a > 1e-9)

@@ -9,12 +9,13 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Sequence
-from functools import cache, lru_cache
+from functools import cache
 from importlib.resources import files
 
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.memo import by_value
 from narrow_cornice.trim.kinds import USES, Use
 from narrow_cornice.trim.outline import Line, Outline, Point, Segment
 from narrow_cornice.trim.profiles import Profile, has_shelf, stack_profile
@@ -58,7 +59,7 @@ class StockProfile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit
         return self.profile.reach
 
 
-@cache
+@by_value(times=2, each="thing")
 def _profile(one: StockProfile) -> Profile:
     if one.members:
         turned = {"skirting", "base cap"} & set(one.uses)  # they are drawn from the top down
@@ -178,7 +179,7 @@ def assembled(kind: str, pieces: Sequence[StockPiece]) -> Profile:
     return _assembled(kind, tuple(pieces))
 
 
-@lru_cache(maxsize=256)
+@by_value(times=8, each="thing")
 def _assembled(kind: str, pieces: tuple[StockPiece, ...]) -> Profile:
     segments: list[Segment] = []
     bands: list[tuple[str, float, float]] = []

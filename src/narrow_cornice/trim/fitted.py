@@ -7,6 +7,7 @@ picture rail, architrave → casing, pedestal cap → dado rail, pedestal or col
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
+from types import MappingProxyType
 from typing import Any
 
 import msgspec
@@ -82,7 +83,7 @@ class FittedTrim(msgspec.Struct, frozen=True):
     """All trim of a room, with the proportion it came from."""
 
     proportion: Proportion
-    kinds: dict[TrimKind, Fitted]
+    kinds: Mapping[TrimKind, Fitted]
     members: tuple[Member, ...]
     borrowed: bool  # whether the dado's size was borrowed from the nineteen-part wall
 
@@ -335,7 +336,7 @@ def fitted_trim(room: Fitting) -> FittedTrim:
         if rest.value > 0:
             profile = _profile("architrave", rest, whole.projection, (), room.curves, room.choices)
             pieces["architrave"] = replace(whole, height=rest, top=rail.bottom, profile=profile, stock=())
-    return FittedTrim(room.wall, pieces, cornice_members(room), borrows_dado(room))
+    return FittedTrim(room.wall, MappingProxyType(pieces), cornice_members(room), borrows_dado(room))
 
 
 @explained("architrave below the rail", "mm", "architrave − picture rail")

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 
 from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.memo import by_value
 from narrow_cornice.trim.outline import Arc, Conic, Line
 from narrow_cornice.trim.profiles import Profile
 
@@ -16,7 +16,7 @@ def arc_length(radius: float, angle: float) -> float:
     return radius * math.pi * angle / 180
 
 
-@lru_cache(maxsize=512)
+@by_value(times=8, each="thing")
 def girth_of(profile: Profile) -> Figure:
     """Return the length of the painted face across a profile, in mm."""
     size = f"{profile.kind} drawn {profile.height:.1f} high and {profile.projection:.1f} out"

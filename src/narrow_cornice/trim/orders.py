@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Mapping
 from functools import cache
 from importlib.resources import files
+from types import MappingProxyType
 
 import msgspec
 
@@ -40,10 +42,10 @@ class Order(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 @cache
-def orders() -> dict[str, Order]:
+def orders() -> Mapping[str, Order]:
     """Return the shipped orders by key, from heavy to light."""
     text = files("narrow_cornice.data").joinpath("orders.toml").read_text(encoding="utf-8")
-    return {
+    shipped = {
         key: Order(
             key=key,
             name=row["name"],
@@ -57,6 +59,7 @@ def orders() -> dict[str, Order]:
         )
         for key, row in tomllib.loads(text).items()
     }
+    return MappingProxyType(shipped)
 
 
 def checked_order(order: Order, where: str) -> Order:

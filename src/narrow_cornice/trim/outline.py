@@ -9,9 +9,11 @@ leaves less than a millionth.
 from __future__ import annotations
 
 import math
-from functools import cache, cached_property
+from functools import cache
 
 import msgspec
+
+from narrow_cornice.memo import by_identity
 
 Point = tuple[float, float]
 
@@ -167,15 +169,10 @@ def _quadrature() -> tuple[tuple[float, float], ...]:
 Segment = Line | Arc | Conic
 
 
-class Outline(msgspec.Struct, frozen=True, dict=True):
+class Outline(msgspec.Struct, frozen=True):
     """The exposed face of a piece of trim, from its lower to its upper end."""
 
     segments: tuple[Segment, ...]
-
-    @cached_property
-    def _drawn(self) -> dict[float, list[Point]]:
-        """Return the faces drawn so far, by the turn between their points: most are asked for many times."""
-        return {}
 
     @property
     def girth(self) -> float:
@@ -207,16 +204,19 @@ class Outline(msgspec.Struct, frozen=True, dict=True):
 
     def polyline(self, step: float = math.radians(6)) -> list[Point]:
         """Return the face as points close enough together to draw."""
-        points = self._drawn.get(step)
-        if points is None:
-            points = [self.segments[0].start]
-            for segment in self.segments:
-                for point in segment.points(step):
-                    if math.dist(point, points[-1]) > 1e-9:
-                        points.append(point)
-            self._drawn[step] = points
-        return list(points)
+        return list(_drawn(self, step))
 
     def turned_over(self, height: float) -> Outline:
         """Return the same piece upside down."""
         return Outline(tuple(segment.turned_over(height) for segment in reversed(self.segments)))
+
+
+@by_identity(times=8, each="thing")
+def _drawn(outline: Outline, step: float) -> tuple[Point, ...]:
+    """Return the points of a face, at most ``step`` of turn between them; most are asked for many times."""
+    points = [outline.segments[0].start]
+    for segment in outline.segments:
+        for point in segment.points(step):
+            if math.dist(point, points[-1]) > 1e-9:
+                points.append(point)
+    return tuple(points)

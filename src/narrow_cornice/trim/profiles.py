@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from functools import lru_cache
 
 import msgspec
 
+from narrow_cornice.memo import by_value
 from narrow_cornice.trim.kinds import KINDS, OF_TRIM, TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.outline import Line, Outline, Segment
@@ -59,7 +59,7 @@ def _up_against(segments: list[Segment], *, shelf: bool) -> Outline:
     return Outline(tuple(segments))
 
 
-@lru_cache(maxsize=1024)
+@by_value(times=8, each="thing")
 def stack_profile(kind: str, stack: Stack, curves: Curves = "roman") -> Profile:
     """Return the profile of one stack at its own size; a skirting's is turned upside down."""
     segments, placed = stacked([(kind, stack)], curves)
@@ -100,7 +100,7 @@ def cornice_profile(
     return _cornice(members, projection, curves, stacks)
 
 
-@lru_cache(maxsize=512)
+@by_value(times=8, each="thing")
 def _cornice(
     members: tuple[tuple[str, float], ...], projection: float, curves: Curves, drawn: tuple[tuple[str, Stack], ...]
 ) -> Profile:
@@ -120,24 +120,3 @@ def _cornice(
         parts.append((name, scaled(by_name[name], height, out) if by_name[name] else generated(name, height, out)))
     segments, placed = stacked(parts, curves)
     return Profile("cornice", total, projection, _up_against(segments, shelf=False), tuple(bands), placed)
-
-
-def skirting_profile(height: float, thickness: float, curves: Curves = "roman") -> Profile:
-    """Return a skirting: a plain face and, on top, a small reversed curve dying towards the wall."""
-    return kind_profile("skirting", height, thickness, curves)
-
-
-def dado_profile(height: float, projection: float, curves: Curves = "roman") -> Profile:
-    """Return a dado rail: the cap of a pedestal, bed, face, and a shelf on top that is painted too."""
-    return kind_profile("dado rail", height, projection, curves)
-
-
-def picture_rail_profile(height: float, projection: float, curves: Curves = "roman") -> Profile:
-    """Return a picture rail: a hollow, a face, and the lip that carries the hooks."""
-    return kind_profile("picture rail", height, projection, curves)
-
-
-def band_profile(kind: str, height: float, thickness: float, curves: Curves = "roman") -> Profile:
-    """Return a casing (across its width, from the opening outwards) or an architrave: two fasciae, a curve and
-    a back band, all of it and both edges seen and painted."""
-    return kind_profile(kind, height, thickness, curves)

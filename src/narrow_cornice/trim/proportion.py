@@ -8,6 +8,7 @@ Two schools take the whole wall for an order, one takes plain shares of the heig
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from typing import Literal, get_args
 
 import msgspec
@@ -37,7 +38,7 @@ class Proportion(msgspec.Struct, frozen=True):
     dado_rail: Figure | None = None
     picture_rail: Figure | None = None
     picture_rail_top: Figure | None = None
-    members: dict[str, Figure] = {}
+    members: Mapping[str, Figure] = {}
 
 
 @explained("entablature", "mm", "ceiling height ÷ 5")

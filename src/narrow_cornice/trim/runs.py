@@ -382,11 +382,6 @@ def in_order(walls: Sequence[Sequence[Run]]) -> tuple[Run, ...]:
     return tuple(sorted((run for runs in walls for run in runs), key=lambda run: rank[run.kind]))
 
 
-def room_runs(walls: Sequence[Wall], trim: FittedTrim) -> tuple[Run, ...]:
-    """Return every run of the room, kind by kind, in the order of the walls."""
-    return in_order([runs_of_wall(wall, trim) for wall in walls])
-
-
 def run_total(runs: Sequence[Run], kind: TrimKind) -> Figure:
     """Return the length to buy of one kind as a figure, run by run."""
     mine = [run.to_buy for run in runs if run.kind == kind and not run.there]

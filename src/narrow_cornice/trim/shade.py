@@ -12,10 +12,10 @@ from __future__ import annotations
 
 import itertools
 import math
-from functools import lru_cache
 
 import msgspec
 
+from narrow_cornice.memo import by_value
 from narrow_cornice.trim.outline import Outline
 from narrow_cornice.trim.profiles import Profile
 
@@ -70,7 +70,7 @@ def shade_tones(outline: Outline, height: float, samples: int = SAMPLES) -> list
     return tones
 
 
-@lru_cache(maxsize=512)
+@by_value(times=8, each="thing")
 def shade_strip(profile: Profile) -> ShadeStrip:
     """Return the strip for a profile; computed once for each."""
     cast = max(0.0, max(z - y for z, y in profile.outline.polyline()))

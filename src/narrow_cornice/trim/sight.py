@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import itertools
 import math
-from functools import lru_cache
 from typing import Any
 
 import msgspec
 
+from narrow_cornice.memo import by_value
 from narrow_cornice.trim.outline import Point
 from narrow_cornice.trim.profiles import Profile
 
@@ -43,7 +43,7 @@ class Sight(msgspec.Struct, frozen=True):
     places: tuple[tuple[float, float], ...]
 
 
-@lru_cache(maxsize=256)
+@by_value(times=8, each="thing")
 def seen_from(profile: Profile, bottom: float, eye: float, distance: float) -> Sight:
     """Return what is seen of a profile that begins ``bottom`` mm above the floor by an eye ``eye`` mm above it,
     ``distance`` mm off the wall. An eye that stands within the piece sees all of it, at nought degrees."""

@@ -9,12 +9,12 @@ from __future__ import annotations
 
 import re
 from fractions import Fraction
-from functools import lru_cache
 from typing import Literal, NamedTuple
 
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.memo import by_value
 from narrow_cornice.units.words import Words
 
 Unit = Literal["mm", "in"]
@@ -291,7 +291,7 @@ def show_metric(mm: float, step: float = 1) -> str:
     return f"{metric_number(mm, step)} mm"
 
 
-@lru_cache(maxsize=8192)
+@by_value(times=8, each="thing")
 def metric_number(mm: float, step: float = 1) -> str:
     """As show_metric, without the unit."""
     exact_step = Fraction(str(step))
@@ -302,7 +302,7 @@ def metric_number(mm: float, step: float = 1) -> str:
     return f"{sign}{_grouped(int(whole))}{decimals}"
 
 
-@lru_cache(maxsize=8192)
+@by_value(times=8, each="thing")
 def show_imperial(mm: float, denominator: int = 16) -> str:
     """Return a length as feet, inches and a reduced fraction with at most ``denominator`` (8, 16 or 32)."""
     parts = _rounded(Fraction(mm) / _INCH * denominator)

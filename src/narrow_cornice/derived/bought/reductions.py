@@ -6,8 +6,8 @@ import msgspec
 
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.job.edits.trim_edits import REDUCTIONS, Reduction, reduce_cornice
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job
+from narrow_cornice.memo import by_identity
 
 
 class Reduced(msgspec.Struct, frozen=True):
@@ -18,7 +18,7 @@ class Reduced(msgspec.Struct, frozen=True):
     there: bool
 
 
-@by_identity(keep=8)
+@by_identity(times=8, each="job")
 def reductions(job: Job, room_id: str) -> tuple[Reduced, ...]:
     """Return the ways to have a room's cornice with what each costs more or less than now."""
     now = to_buy(job).price

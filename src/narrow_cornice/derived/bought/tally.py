@@ -2,25 +2,28 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from types import MappingProxyType
+
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.lines import InLengths, InTins
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.explained.figures import Figure, total
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.memo import by_identity
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
     """Return the area of all surfaces of a room, None while it is not measured."""
     painted = [surface.net for surface in room_surfaces(room, changed_rules)]
     return total(room.name[:60], "m²", painted) if painted else None
 
 
-@by_identity(keep=16)
-def tally(job: Job) -> dict[str, Figure]:
+@by_identity(times=16, each="job")
+def tally(job: Job) -> Mapping[str, Figure]:
     """Return paint (L to have), trim (length of the runs), painted area (m²) and cost, by name."""
     lines = to_buy(job).lines
     area = [painted for room in job.rooms if (painted := _room_area(room, job.house_rules)) is not None]
@@ -28,9 +31,10 @@ def tally(job: Job) -> dict[str, Figure]:
     def renamed(figure: Figure, name: str) -> Figure:
         return replace(figure, name=name)
 
-    return {
+    sums = {
         "paint": total("paint", "L", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InTins)]),
         "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InLengths)]),
         "surfaces": total("surfaces", "m²", area),
         "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in lines]),
     }
+    return MappingProxyType(sums)

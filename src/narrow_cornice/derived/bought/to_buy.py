@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from types import MappingProxyType
 from typing import Literal
 
 import msgspec
@@ -9,8 +11,8 @@ import msgspec
 from narrow_cornice.derived.bought import sources
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job
+from narrow_cornice.memo import by_identity
 
 
 class ToBuy(msgspec.Struct, frozen=True):
@@ -19,7 +21,7 @@ class ToBuy(msgspec.Struct, frozen=True):
     lines: tuple[LineToBuy, ...]
     unsold: tuple[str, ...]
     waiting: tuple[str, ...]
-    shop_names: dict[str, str] = {}
+    shop_names: Mapping[str, str] = {}
 
     @property
     def price(self) -> float:
@@ -46,14 +48,14 @@ class ToBuy(msgspec.Struct, frozen=True):
         return [(self.shop_names.get(shop, shop), lines) for shop, lines in slips.items()]
 
 
-@by_identity(keep=64)
+@by_identity(times=64, each="job")
 def to_buy(job: Job) -> ToBuy:
     """Return what the job needs to buy, source by source."""
     every = [source(job) for source in sources.SOURCES]
     waiting = tuple(room.name for room in job.rooms if measured_room(room, job.house_rules).fault)
     lines = tuple(line for one in every for line in one.lines)
     unsold = tuple(name for one in every for name in one.unsold)
-    return ToBuy(lines, unsold, waiting, job.shop_names())
+    return ToBuy(lines, unsold, waiting, MappingProxyType(job.shop_names()))
 
 
 def tick_state(job: Job, line: LineToBuy) -> Literal["", "bought", "changed"]:

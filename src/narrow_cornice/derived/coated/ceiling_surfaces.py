@@ -18,7 +18,7 @@ from narrow_cornice.derived.coated.surface import Surface, none_here, plain_surf
 from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.job.finishes import slope_thing, surface_key
 from narrow_cornice.job.measured import Bulk, WallAsRead
-from narrow_cornice.job.memo import by_identity
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import Ceiling
 from narrow_cornice.survey.plan import Plan, corner_name, pair_name, plan_area
 from narrow_cornice.survey.triangles import triangles
@@ -26,7 +26,7 @@ from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Run
 
 
-@by_identity(keep=2048)
+@by_identity(times=8, each="thing")
 def plan_area_figure(plan: Plan, name: str) -> Figure:
     """Return the area inside the walls as a figure, triangle by triangle."""
     corners = plan.corners
@@ -47,19 +47,19 @@ def plan_area_figure(plan: Plan, name: str) -> Figure:
     return total(name, "m²", parts)
 
 
-@by_identity(keep=2048)
+@by_identity(times=8, each="thing")
 def slope_surfaces(
     walls: tuple[WallAsRead, ...], plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run
 ) -> tuple[Surface, ...]:
     """Return the sloped parts of a ceiling, each over its wall, less what the cornice along them covers."""
     made = []
     out = trim.of("cornice").projection
-    for plane, outline in ceiling.parts(plan.corners):
+    for plane, outlines in ceiling.parts(plan.corners):
         if plane.over < 0:
             continue
         side = plan.sides[plane.over]
         name = f"Ceiling, slope over {side.name}"
-        below = Figure("on the plan", abs(plan_area(outline)) / 1_000_000, "m²", "table", note="below the slope")
+        below = Figure("on the plan", sum(map(plan_area, outlines)) / 1_000_000, "m²", "table", note="below the slope")
         stretch = Figure("stretch of the slope", plane.stretch, "", "table", note="√(1 + rise² per run²)")
         area = slope_area(below, stretch, called=name)
         mine = [run for run in cornices if _along(run, plane.over, walls)]
@@ -90,12 +90,13 @@ def _along(run: Run, over: int, walls: tuple[WallAsRead, ...]) -> bool:
     return lower % count == over
 
 
-@by_identity(keep=2048)
+@by_identity(times=8, each="thing")
 def ceiling_surface(plan: Plan, ceiling: Ceiling, trim: FittedTrim, level: tuple[Run, ...], *hanging: Bulk) -> Surface:
     """Return the level ceiling, less what its cornice and what reaches up to it (``hanging``) cover."""
     gross = plan_area_figure(plan, "ceiling")
     if not ceiling.flat:
-        inside = sum(abs(plan_area(outline)) for plane, outline in ceiling.parts(plan.corners) if plane.over < 0)
+        level_parts = [outline for plane, own in ceiling.parts(plan.corners) if plane.over < 0 for outline in own]
+        inside = sum(map(plan_area, level_parts))
         gross = Figure(
             "level part of the ceiling", inside / 1_000_000, "m²", "table", note="the plan inside the slopes"
         )

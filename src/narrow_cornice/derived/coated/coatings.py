@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from types import MappingProxyType
+
 import msgspec
 
 from narrow_cornice.derived.coated.surface import Surface
@@ -11,9 +14,9 @@ from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.coats import Hiding, coats_to_hide
 from narrow_cornice.finishes.spread import Method, litres, loss_of, practical_spread, theoretical_spread
 from narrow_cornice.job.finishes import Colour, Finish, Paint
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 
 NO_FINISH = Finish()  # what is on a surface nobody gave anything
 
@@ -57,7 +60,7 @@ class Finished(msgspec.Struct, frozen=True):
     paint: Paint | None
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def finished_surfaces(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[Finished, ...]:
@@ -73,14 +76,14 @@ def finished_surfaces(
     return tuple(finished)
 
 
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def _spread_of(paint: Paint, method: Method) -> Figure:
     solids = table("volume solids", paint.solids, "%", f"{paint.name}, maker's sheet")
     film = table("dry film", paint.film, "µm", f"{paint.name}, maker's sheet")
     return practical_spread(theoretical_spread(solids, film), loss_of(method))
 
 
-@by_identity(keep=32768)
+@by_identity(times=8, each="thing")
 def _coated(
     surface: Surface,
     finish: Finish,
@@ -111,7 +114,7 @@ def _coated(
     return Coated(surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def coated_surfaces(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[Coated, ...]:
@@ -146,15 +149,15 @@ class PaintNeed(msgspec.Struct, frozen=True):
         return _parts_total(self, name[:60])
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _parts_total(need: PaintNeed, name: str) -> Figure:
     return total(name, "L", [figure for _, figure in need.parts])
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def paint_needs(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
-) -> dict[str, PaintNeed]:
+) -> Mapping[str, PaintNeed]:
     """Return what the room needs, by the key of its line to buy."""
     parts: dict[str, list[tuple[str, Figure]]] = {}
     what: dict[str, tuple[Paint, Colour | None]] = {}
@@ -167,10 +170,11 @@ def paint_needs(
             key = paint_line(one.primer.id, None)
             parts.setdefault(key, []).append((one.surface.name, one.primer_litres))
             what[key] = (one.primer, None)
-    return {key: _need(*what[key], *(one for part in figures for one in part)) for key, figures in parts.items()}
+    needs = {key: _need(*what[key], *(one for part in figures for one in part)) for key, figures in parts.items()}
+    return MappingProxyType(needs)
 
 
-@by_identity(keep=16384)
+@by_identity(times=8, each="thing")
 def _need(paint: Paint, colour: Colour | None, *flat: str | Figure) -> PaintNeed:
     """Return a need from names and litres in turn; equal ones of the same figures are the same object."""
     names = [one for one in flat if isinstance(one, str)]

@@ -15,9 +15,9 @@ from narrow_cornice.finishes.repairs import (
 )
 from narrow_cornice.finishes.tins import TinSize, cheapest_tins
 from narrow_cornice.job.measured import ConditionMark
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import MarkPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import side_name
 
 
@@ -37,7 +37,7 @@ class Repair(msgspec.Struct, frozen=True):
         return f"{self.mark.kind}: {self.kind.words}"
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def room_repairs(room: Room) -> tuple[Repair, ...]:
     """Return the repairs of a room, wall by wall in the order they are walked."""
     kinds, materials = repair_kinds(), repair_materials()

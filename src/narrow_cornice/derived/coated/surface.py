@@ -12,20 +12,8 @@ import msgspec
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure
-from narrow_cornice.trim.kinds import WITH_FACE
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
-GROUPS = (
-    "upper wall",
-    "lower wall",
-    "frieze",
-    "ceiling",
-    "boxing",
-    *WITH_FACE,
-    "door face",
-    "door edges",
-    "reveal",
-)
 
 
 class Surface(msgspec.Struct, frozen=True):

@@ -12,16 +12,16 @@ from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, reading, total
 from narrow_cornice.job.measured import Twin
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.girth import girth_of
 from narrow_cornice.trim.kinds import WITH_FACE, TrimKind
 from narrow_cornice.trim.profiles import Profile
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _trim_surface(kind: TrimKind, profile: Profile, *lengths: Figure) -> Surface:
     area = painted_trim(total("length", "run", lengths), girth_of(profile), called=kind)
     return plain_surface(f"{kind}@room", kind, "trim", kind.capitalize(), area)
@@ -37,7 +37,7 @@ def _trim_surfaces(trimmed: TrimmedRoom) -> list[Surface]:
     return surfaces
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Figure) -> tuple[Surface, ...]:
     """Return the surfaces that an opening brings: leaf and edges of a door, reveals."""
     opening, width, height = seen.opening, seen.width, seen.height
@@ -70,7 +70,7 @@ def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Fig
     return tuple(surfaces)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
     """Return every surface of the room, walls first; none while the room is not yet measured."""
     trimmed = trimmed_room(room, changed_rules)

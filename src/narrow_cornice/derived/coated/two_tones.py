@@ -5,8 +5,8 @@ from __future__ import annotations
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, choice
 from narrow_cornice.job.finishes import TwoTone
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.paths import SplitPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.units.lengths import Length
 
@@ -17,7 +17,7 @@ def split_of(trimmed: TrimmedRoom) -> Figure | None:
     return _split(room.id, room.finishes.two_tone, room.finishes.split, trimmed.trim, trimmed.height)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _split(room_id: str, two_tone: TwoTone, typed: Length | None, trim: FittedTrim, height: Figure) -> Figure | None:
     if two_tone == "at the dado rail":
         dado = trim.of("dado rail")

@@ -19,7 +19,7 @@ from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.lying import casing_rects, trim_rects
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.explained.figures import Figure, total
-from narrow_cornice.job.memo import by_identity
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Run, height_on
@@ -96,7 +96,7 @@ def _lying_on(
     return parts + panels.covered(mould.height.value if mould.built and mould.height is not None else 0.0)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tuple[str, str, Figure, Figure], ...]:
     """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
     floor = Figure("floor", 0.0, "mm", "choice")
@@ -115,7 +115,7 @@ def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tup
     return tuple(bands)
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def wall_surfaces(
     face: WallFace,
     runs: tuple[Run, ...],

@@ -6,8 +6,8 @@ import msgspec
 
 from narrow_cornice.explained.figures import Figure, reading, table
 from narrow_cornice.job.measured import WayIn
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.paths import WayInPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ways_in import in_lift, longest_round_turn, round_turn, through_door
 
 
@@ -24,7 +24,7 @@ class Passage(msgspec.Struct, frozen=True):
         return (min(long, wide) if self.way.kind == "door" else max(long, wide)) <= self.most.value
 
 
-@by_identity(keep=256)
+@by_identity(times=8, each="room")
 def passage(way: WayIn) -> Passage:
     """Return what a way in lets through."""
     path = WayInPath(way.id)

@@ -16,10 +16,10 @@ from narrow_cornice.derived.measured.widths import SHARES, height_of_level
 from narrow_cornice.explained.figures import Figure, choice, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.measured import Recess, WallAsRead, WallWidth
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual, clear_height, clear_width
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, Side, on_floor
@@ -90,7 +90,7 @@ def height_places(heights: Sequence[Reading], walls: Sequence[str], plan: Plan, 
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def _upward(
     heights: tuple[Reading, ...],
     sides: tuple[WallAsRead, ...],
@@ -217,7 +217,7 @@ def _stretch_of(recess: Recess, room: Room, plan: Plan) -> Stretch:
     return Stretch(index, start, end, recess.depth.mm, left, right)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     """Return the envelope of a place for a built-in."""
     measured = measured_room(room, changed_rules)
@@ -326,7 +326,7 @@ def _clear_figure(name: str, clear: Clear) -> Figure:
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def _across(
     recess: Recess,
     between: tuple[Across, ...],
@@ -361,7 +361,7 @@ def _across(
     return clear_width([*readings, *between, walked], tall, recess.depth.mm, (splay, splay_sigma), usual, known_lean)
 
 
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def _between_the_ends(
     widths: tuple[WallWidth, ...],
     sides: tuple[WallAsRead, ...],

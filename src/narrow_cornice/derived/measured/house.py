@@ -6,8 +6,8 @@ import msgspec
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.job.measured import Opening, Twin
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.house import SharedDoor, Standing, rooms_standing
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import on_floor
@@ -40,7 +40,7 @@ class House(msgspec.Struct, frozen=True):
         return len({standing.group for _, standing in self.rooms})
 
 
-@by_identity(keep=8)
+@by_identity(times=8, each="job")
 def house_of(rooms: tuple[Room, ...], changed_rules: dict[str, float]) -> House:
     """Return the rooms joined by their shared doors."""
     measured = [measured_room(room, changed_rules) for room in rooms]

@@ -14,10 +14,10 @@ from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
 from narrow_cornice.explained.figures import Figure, explained, reading
 from narrow_cornice.job.hanging import HUNG
 from narrow_cornice.job.measured import Bulk, Opening, Slope
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import Ceiling, Plane, UpperEdge, slope_over
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import Plan, corner_name
@@ -102,13 +102,13 @@ class MeasuredRoom(msgspec.Struct, frozen=True):
         raise KeyError(wall_id)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _height(readings: tuple[Reading, ...], room_id: str, changed_rules: dict[str, float]) -> Figure | None:
     rules = house_rules_of(changed_rules)
     return mean_of_readings("ceiling height", readings, HeightPath(room_id), rules, "as read")
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _corners(plan: Plan) -> tuple[Figure, ...]:
     """Return the corner angles of a plan as figures."""
     return tuple(
@@ -123,7 +123,7 @@ def far_side(place: float, width: float) -> float:
     return place + width
 
 
-@by_identity(keep=4096)
+@by_identity(times=8, each="thing")
 def _standing_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> tuple[Standing, ...]:
     """Return what stands against a wall, the same objects as long as nothing of it changes."""
     return tuple(_standing(bulks, room_id, wall_id, height))
@@ -140,7 +140,7 @@ def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float
         yield Standing(bulk, place, far_side(place, width), bulk.under.mm, top)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling, tuple[UpperEdge, ...]]:
     """Return the ceiling of a room and its line along every wall; slopes that are no lower than the rest are none."""
     planes = [Plane(height.value)]
@@ -155,7 +155,7 @@ def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling
     return ceiling, tuple(ceiling.upper_edge(side.end, side.start) for side in plan.sides)
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _opening_face(room_id: str, opening: Opening) -> OpeningFace:
     def of(field: str, length: Length) -> Figure:
         return reading(
@@ -177,7 +177,7 @@ def _opening_face(room_id: str, opening: Opening) -> OpeningFace:
     )
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _face(
     wall_id: str,
     name: str,
@@ -209,7 +209,7 @@ def _about_middle(thing: Any) -> Rect:
     return Rect(u - wide, max(0.0, v - tall), u + wide, v + tall)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     """Return the room with everything that follows from its readings."""
     # Heights and lean matter to the plan only where widths were read at several levels.

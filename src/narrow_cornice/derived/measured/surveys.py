@@ -9,9 +9,9 @@ from narrow_cornice.derived.measured.widths import observed_widths
 from narrow_cornice.explained.figures import Figure, reading
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.measured import CornerOffset, Diagonal, Trueness, WallAsRead, WallWidth
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.paths import CornerPath, DiagonalPath, OffsetPath, Read, WallPath
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.doubt import next_reading, reach_of
 from narrow_cornice.survey.network import Distance, Offset, interior_angle
 from narrow_cornice.survey.plan import (
@@ -69,7 +69,7 @@ def mean_of_readings(
     return Figure(name, value, "mm", "worked", sentence, inputs, source, note, sigma)
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def side_reading(
     name: str, readings: tuple[Reading, ...], room_id: str, wall_id: str, changed_rules: dict[str, float]
 ) -> Figure | None:
@@ -152,7 +152,7 @@ def observed_of(
     return tuple(made)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def plan_of(
     room_id: str,
     sides: tuple[WallAsRead, ...],
@@ -178,19 +178,19 @@ def plan_of(
     return measured_plan(observed, read, guesses)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def doubts_of(plan: Plan) -> tuple[Doubt, ...]:
     """Return the readings of a plan that the others speak against, the likeliest wrong one first."""
     return doubts(plan)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def largest_doubt(plan: Plan) -> float:
     """Return the largest standard uncertainty in mm of any side or diagonal of a determined plan."""
     return reach_of(plan.network) if plan.network is not None else 0.0
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def next_of(plan: Plan, changed_rules: dict[str, float]) -> tuple[int, int] | None:
     """Return the two corners whose distance is best read next, None where all has been read."""
     if plan.wanted is not None:

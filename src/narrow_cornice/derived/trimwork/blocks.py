@@ -7,8 +7,8 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 
 
@@ -35,7 +35,7 @@ def board_for(width: float, thickness: float) -> StockProfile | None:
     return min(fitting, key=lambda one: one.depth * one.height, default=None)
 
 
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def blocks_of(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tuple[Block, ...]:
     """Return the blocks of a room's casings, opening by opening."""
     casing, skirting = trimmed.trim.of("casing"), trimmed.trim.of("skirting")

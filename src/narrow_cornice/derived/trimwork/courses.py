@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.spacing import SHARE, Course, face_length, spaced
@@ -24,7 +24,7 @@ def _courses(profile: Profile) -> list[tuple[str, PlacedMember]]:
     return [(WHAT[one.member.kind], one) for one in profile.members if one.member.kind in WHAT]
 
 
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def courses_of(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tuple[tuple[Run, Course], ...]:
     """Return the dentils and modillions of every run of a room's cornice, the runs they stand on with them."""
     piece, rules = trimmed.trim.of("cornice"), house_rules_of(changed_rules)

@@ -18,10 +18,10 @@ from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.blocks import blocks_of
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath, ThingPath, TrimPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.kinds import OF_TRIM, WITH_FACE, TrimKind
@@ -131,7 +131,7 @@ def longest_stock(kind: TrimKind, stock: Sequence[MilledTrim]) -> float:
     return max((length for one in stock if kind in one.kinds for length in one.lengths), default=math.inf)
 
 
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def cut_list(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> tuple[CutPiece, ...]:

@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from types import MappingProxyType
 
 import msgspec
 
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure, explained, reading
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.paths import FramePath, PanelsPath
 from narrow_cornice.job.trimwork import Framed, Panelling
+from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.kinds import OF_TRIM, WALL_KINDS, TrimKind
@@ -96,7 +97,7 @@ def spaces_of(face: WallFace, wall: Wall, panelling: Panelling, trim: FittedTrim
     return free_spaces(Space(0.0, low, face.length, high), holes, too_low(face.upper_edge, high))
 
 
-@by_identity(keep=512)
+@by_identity(times=8, each="room")
 def panels_of_walls(
     panellings: tuple[Panelling, ...],
     frames: tuple[Framed, ...],
@@ -104,7 +105,7 @@ def panels_of_walls(
     height: Figure,
     room_id: str,
     *turns: WallFace | Wall,
-) -> dict[str, WallPanels]:
+) -> Mapping[str, WallPanels]:
     """Return what of panels lies on each wall of a room, by the wall's identity; walls without any are left out.
 
     ``turns`` are the faces of the room and the same walls as runs see them, in turn.
@@ -125,7 +126,7 @@ def panels_of_walls(
         mine = [one for one in frames if one.wall == face.id]
         if mine:
             held.setdefault(face.id, []).append(_framed(face, mine, trim, room_id))
-    return {wall: _together(parts) for wall, parts in held.items()}
+    return MappingProxyType({wall: _together(parts) for wall, parts in held.items()})
 
 
 def _together(parts: Sequence[WallPanels]) -> WallPanels:

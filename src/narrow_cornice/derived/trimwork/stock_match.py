@@ -14,10 +14,10 @@ from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, table, total
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 from narrow_cornice.trim.choices import TrimChoice, with_choice
 from narrow_cornice.trim.girth import girth_of
@@ -49,7 +49,7 @@ class Offers(msgspec.Struct, frozen=True):
     thin: int = 0
 
 
-@by_identity(keep=512)
+@by_identity(times=32, each="room")
 def catalogue_of(own: tuple[StockProfile, ...]) -> tuple[StockProfile, ...]:
     """Return all stock profiles of a job: its own, and those that ship, where it has none of the same identity."""
     mine = {one.id for one in own}
@@ -63,13 +63,13 @@ def as_made(room: Room, kind: TrimKind) -> Room:
     return replace(room, trim=replace(room.trim, choices=with_choice(room.trim.choices, kind, stock=())))
 
 
-@by_identity(keep=256)
+@by_identity(times=32, each="room")
 def _wanted(room: Room, changed_rules: dict[str, float], kind: TrimKind) -> Profile | None:
     trimmed = trimmed_room(as_made(room, kind), changed_rules)
     return trimmed.trim.of(kind).profile if trimmed is not None else None
 
 
-@by_identity(keep=256)
+@by_identity(times=32, each="room")
 def _wanted_member(room: Room, changed_rules: dict[str, float], name: str) -> Profile | None:
     """Return one member of a room's cornice as a section of its own, None where it is not fitted."""
     whole = _wanted(room, changed_rules, "cornice")
@@ -77,12 +77,12 @@ def _wanted_member(room: Room, changed_rules: dict[str, float], name: str) -> Pr
     return stack_profile("cornice", mine, room.trim.curves) if mine and height_of(mine) > 1.0 else None
 
 
-@by_identity(keep=256)
+@by_identity(times=32, each="room")
 def _matches(wanted: Profile, kind: TrimKind, own: tuple[StockProfile, ...], least: float) -> tuple[Match, ...]:
     return nearest(wanted, kind, catalogue_of(own), least)
 
 
-@by_identity(keep=256)
+@by_identity(times=32, each="room")
 def offers_of(
     room: Room,
     changed_rules: dict[str, float],

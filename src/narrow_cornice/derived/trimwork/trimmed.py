@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from types import MappingProxyType
+
 import msgspec
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.derived.trimwork.panelling import NO_PANELS, WallPanels, panels_of_walls
 from narrow_cornice.explained.figures import Figure, reading
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import PanelsPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Panelling
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim, fitting
 from narrow_cornice.trim.kinds import TrimKind
@@ -30,7 +33,7 @@ class TrimmedRoom(msgspec.Struct, frozen=True):
     trim: FittedTrim
     walls: tuple[Wall, ...]
     runs: tuple[Run, ...]
-    panels: dict[str, WallPanels]
+    panels: Mapping[str, WallPanels]
 
     @property
     def room(self) -> Room:
@@ -59,7 +62,7 @@ class TrimmedRoom(msgspec.Struct, frozen=True):
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _trim(
     height: Figure,
     order: Order,
@@ -80,7 +83,7 @@ def _trim(
     return fitted_trim(fitting(height, order, school, choices, rules, **how))
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
     """Return how wide the stiles and rails of a room's wainscot are: its margin. None where there is no wainscot."""
     one = next((one for one in panels if one.manner == "wainscot"), None)
@@ -91,7 +94,7 @@ def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
     )
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules: dict[str, float]) -> CasingWay:
     """Return how openings are cased: a plinth block is a little higher than the skirting that ends on it."""
     rules = house_rules_of(changed_rules)
@@ -102,7 +105,7 @@ def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules
     return CasingWay(rules.figure("casing_setback"), head, plinth)
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _wall(face: WallFace, way: CasingWay, *there: TrimKind) -> Wall:
     """Return a wall as runs see it; one that an edit left as it was stays the same object."""
     holes = tuple(
@@ -122,12 +125,12 @@ def _wall(face: WallFace, way: CasingWay, *there: TrimKind) -> Wall:
     return Wall(face.id, face.name, face.extent, face.left, face.right, holes, face.upper_edge, blocked, there, way)
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     return runs_of_wall(wall, trim)
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | None:
     """Return the room with everything that follows from its choices of trim, None while it is not measured."""
     measured = measured_room(room, changed_rules)
@@ -143,7 +146,7 @@ def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | N
         _wall(face, way, *(one.kind for one in room.measured.there if one.wall == face.id and one.decision == "keep"))
         for face in measured.faces
     )
-    panels: dict[str, WallPanels] = {}
+    panels: Mapping[str, WallPanels] = MappingProxyType({})
     if panelled:
         each = [one for pair in zip(measured.faces, walls, strict=True) for one in pair]
         panels = panels_of_walls(room.trim.panels, room.trim.frames, trim, height, room.id, *each)

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from types import MappingProxyType
 
 import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.derived.coated.coatings import Coated
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import SurfacePath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.review.finding import Finding, JobSeen
 
 SMALL_SHARE = 0.1
@@ -26,8 +27,8 @@ class _Use(msgspec.Struct, frozen=True):
     area: float
 
 
-@by_identity(keep=1024)
-def _uses(coated: tuple[Coated, ...]) -> tuple[dict[str, _Use], float, int]:
+@by_identity(times=8, each="room")
+def _uses(coated: tuple[Coated, ...]) -> tuple[Mapping[str, _Use], float, int]:
     """Return the colours in use in a room, its painted area and the number of its painted surfaces."""
     uses: dict[str, _Use] = {}
     total, used = 0.0, 0
@@ -42,7 +43,7 @@ def _uses(coated: tuple[Coated, ...]) -> tuple[dict[str, _Use], float, int]:
             if former is not None
             else _Use(one.colour.name, 1, one.surface.name, one.surface.key, one.surface.net.value)
         )
-    return uses, total, used
+    return MappingProxyType(uses), total, used
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:

@@ -7,9 +7,9 @@ from narrow_cornice.derived.coated.coatings import PaintNeed, paint_needs
 from narrow_cornice.explained.figures import explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, tins_in_words
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 
 
 def paint_to_buy(job: Job) -> Bought:
@@ -67,7 +67,7 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
     )
 
 
-@by_identity(keep=4096)
+@by_identity(times=8, each="thing")
 def _paint_line_of(key: str, rules: HouseRules, shop: str, *wanted: str | PaintNeed) -> LineToBuy:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
     return _paint_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), rules, shop)  # type: ignore[arg-type]

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from types import MappingProxyType
+
 from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, price_of_tins
 from narrow_cornice.derived.coated.repairs import packs, room_repairs
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.finishes.repairs import repair_materials
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.memo import by_identity
 
 
 def repairs_to_buy(job: Job) -> Bought:
@@ -19,17 +22,18 @@ def repairs_to_buy(job: Job) -> Bought:
     return Bought(tuple(_repair_line(key, *flat) for key, flat in materials.items()))
 
 
-@by_identity(keep=1024)
-def _material_needs(room: Room) -> dict[str, Figure]:
+@by_identity(times=8, each="room")
+def _material_needs(room: Room) -> Mapping[str, Figure]:
     """Return what a room's repairs need of each material."""
     parts: dict[str, list[Figure]] = {}
     for repair in room_repairs(room):
         for key, amount in repair.needs:
             parts.setdefault(key, []).append(amount)
-    return {key: total(room.name[:60], amounts[0].unit, amounts) for key, amounts in parts.items()}
+    needs = {key: total(room.name[:60], amounts[0].unit, amounts) for key, amounts in parts.items()}
+    return MappingProxyType(needs)
 
 
-@by_identity(keep=256)
+@by_identity(times=8, each="room")
 def _repair_line(key: str, *wanted: str | Figure) -> LineToBuy:
     """Return the line of a material of repairs, of the rooms' identities, names and amounts, given in turn."""
     material = repair_materials()[key]

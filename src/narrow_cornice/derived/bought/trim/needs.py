@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import zlib
-from collections.abc import Sequence
-from functools import lru_cache
+from collections.abc import Mapping, Sequence
+from types import MappingProxyType
 from typing import Any
 
 import msgspec
@@ -14,9 +14,9 @@ from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
 from narrow_cornice.derived.trimwork.sections import is_drawn
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, total
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
+from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.kinds import KINDS, TrimKind
@@ -43,12 +43,12 @@ class TrimNeed(msgspec.Struct, frozen=True):
         return _pieces_total(self, name[:60])
 
 
-@by_identity(keep=8192)
+@by_identity(times=8, each="thing")
 def _pieces_total(need: TrimNeed, name: str) -> Figure:
     return total(name, "run", [figure for _, figure in need.pieces])
 
 
-@by_identity(keep=16384)
+@by_identity(times=8, each="thing")
 def _trim_need(
     kind: TrimKind,
     height: float,
@@ -66,14 +66,14 @@ def _trim_need(
     return TrimNeed(kind, height, projection, name, runs, made, girth, profile)  # type: ignore[arg-type]
 
 
-@by_identity(keep=1024)
+@by_identity(times=8, each="room")
 def trim_needs(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
-) -> dict[str, TrimNeed]:
+) -> Mapping[str, TrimNeed]:
     """Return the pieces of trim the room needs, by the key of its line."""
     trimmed = trimmed_room(room, changed_rules)
     if trimmed is None:
-        return {}
+        return MappingProxyType({})
     needs: dict[str, TrimNeed] = {}
     listed = cut_list(room, changed_rules, stock, joinery)
     for kind in KINDS:
@@ -105,7 +105,7 @@ def trim_needs(
     for board in {one.board.id: one.board for one in blocks_of(trimmed, changed_rules) if one.board}.values():
         cuts_of = [one for one in listed if one.stock == board.id and one.block]
         _stock_need(needs, room, board, cuts_of, "casing")
-    return needs
+    return MappingProxyType(needs)
 
 
 def _drawn_key(profile: Profile) -> str:
@@ -137,6 +137,6 @@ def _stock_need(
     needs[key] = _trim_need(kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, len(named), *flat)
 
 
-@lru_cache(maxsize=4096)
+@by_value(times=8, each="thing")
 def _cut_length(mm: float) -> Figure:
     return Figure("cut length", mm, "mm", "table", note="from the cut list, over its longest points")

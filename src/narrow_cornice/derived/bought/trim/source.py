@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 from msgspec.structs import replace
 
 from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
@@ -14,10 +12,10 @@ from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, mil
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.bought import CuttingPlan
-from narrow_cornice.job.memo import by_identity
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
 
@@ -52,7 +50,7 @@ def price_of_lengths(lengths: float, length_of_one: float, price_per_metre: floa
     return lengths * length_of_one / 1000 * price_per_metre
 
 
-@lru_cache(maxsize=1024)
+@by_value(times=8, each="thing")
 def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | None:
     """Return a stock profile as something that can be bought; one without a price is made by whoever makes its kind."""
     if profile.price_per_metre is not None:
@@ -60,7 +58,7 @@ def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | Non
     return maker and replace(maker, id=profile.id, lengths=profile.lengths, shop=profile.shop or maker.shop)
 
 
-@by_identity(keep=4096)
+@by_identity(times=8, each="thing")
 def _trim_line_of(
     key: str,
     milled: MilledTrim,
@@ -158,7 +156,7 @@ def _trim_line(
     )
 
 
-@by_identity(keep=4096)
+@by_identity(times=8, each="thing")
 def _knife_line_of(key: str, milled: MilledTrim, *wanted: str | TrimNeed) -> LineToBuy:
     """Return the knife of a made profile, ground once for all rooms that have it."""
     needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))

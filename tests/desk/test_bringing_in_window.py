@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
 from narrow_cornice.desk.places.measure.bringing_in import ReadingsPreview
 from narrow_cornice.desk.window import MainWindow
+from printed import said
 
 
 def test_readings_are_looked_through_and_taken(
@@ -85,4 +86,9 @@ def test_drawings_readings_and_sheets_are_handed_out(
         settle()
     assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf", ".pdf", ".pdf", ".dxf", ".svg"]
     assert all(path.stat().st_size > 200 for path in written)
+    sheets, cuts, tiles = (said(path.read_bytes()) for path in written if path.suffix == ".pdf")
+    assert "Chart Room" in sheets
+    assert "Cut list" in cuts
+    assert "mitred" in cuts
+    assert "Chart Room" in tiles
     assert len(list((tmp_path / "all").glob("*.dxf"))) == 9  # the plan and eight walls

@@ -1,0 +1,118 @@
+"""Keeping what was worked out, as long as it is of use to the job that is open.
+
+A job is made of frozen values and an edit keeps every part it does not touch as the same object. So whatever is
+derived from a room and a few tables can be kept under their identities, and holds as long as they do. Every memo is
+sized by the job (``size_for``) and emptied when another one opens (``let_go``). What is kept is given to whoever
+asks, on any thread, so a result is never a list, a dict or a set.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable
+from functools import wraps
+from typing import Any, Literal, ParamSpec, TypeVar
+
+Given = ParamSpec("Given")
+Result = TypeVar("Result")
+Each = Literal["job", "room", "thing"]
+
+FEW: dict[Each, int] = {"job": 1, "room": 8, "thing": 256}  # a small job still finds what it left some steps back
+_BY_VALUE = frozenset((str, int, float, bool, type(None)))
+_counts: dict[Each, int] = dict(FEW)
+_memos: list[_Memo] = []
+
+
+class _Memo:
+    """What one function kept, in two generations: what is asked for moves to the younger, and when that is full the
+    older is dropped. Every step is one look-up or one store, so threads need no lock; the worst that a race does is
+    to work something out twice."""
+
+    __slots__ = ("each", "function", "old", "times", "young")
+
+    def __init__(self, function: Callable[..., Any], times: int, each: Each) -> None:
+        self.function, self.times, self.each = function, times, each
+        self.young: dict[Hashable, tuple[Any, Any]] = {}
+        self.old: dict[Hashable, tuple[Any, Any]] = {}
+
+    @property
+    def size(self) -> int:
+        """How many results a generation holds."""
+        return self.times * _counts[self.each]
+
+    def keep(self, key: Hashable, found: tuple[Any, Any]) -> None:
+        """Keep a result, with the things it was worked out from."""
+        if len(self.young) >= self.size:
+            self.old, self.young = self.young, {}
+        self.young[key] = found
+
+    def clear(self) -> None:
+        """Let go of everything."""
+        self.young, self.old = {}, {}
+
+
+def _kept(times: int, each: Each, key_of: Callable[[tuple[Any, ...], dict[str, Any]], Hashable]) -> Any:
+    def keeping(function: Callable[Given, Result]) -> Callable[Given, Result]:
+        memo = _Memo(function, times, each)
+        _memos.append(memo)
+
+        @wraps(function)
+        def looked_up(*args: Given.args, **kwargs: Given.kwargs) -> Result:
+            key = key_of(args, kwargs)
+            found = memo.young.get(key)
+            if found is None:
+                found = memo.old.get(key)
+                if found is None:
+                    found = ((args, kwargs), function(*args, **kwargs))
+                memo.keep(key, found)
+            result: Result = found[1]
+            return result
+
+        return looked_up
+
+    return keeping
+
+
+def _identity(args: tuple[Any, ...], named: dict[str, Any]) -> Hashable:
+    # A value goes in with its type, an object as a bare number: a length that happens to be an address, or True
+    # where another time 1 was given, is never taken for it.
+    key = tuple([(type(arg), arg) if type(arg) in _BY_VALUE else id(arg) for arg in args])
+    if named:
+        return key, tuple((name, _identity((arg,), {})) for name, arg in sorted(named.items()))
+    return key
+
+
+def _value(args: tuple[Any, ...], named: dict[str, Any]) -> Hashable:
+    types = tuple([type(arg) for arg in args])
+    return (args, types, _value(tuple(named.values()), {}), tuple(named)) if named else (args, types)
+
+
+def by_identity(times: int, each: Each) -> Callable[[Callable[Given, Result]], Callable[Given, Result]]:
+    """Keep the results of a pure function, ``times`` for each job, room or thing of the job.
+
+    Strings and numbers are compared by value and type, everything else by being the same object; the objects are
+    held with the result, so an identity cannot come back as another thing's.
+    """
+    made: Callable[[Callable[Given, Result]], Callable[Given, Result]] = _kept(times, each, _identity)
+    return made
+
+
+def by_value(times: int, each: Each) -> Callable[[Callable[Given, Result]], Callable[Given, Result]]:
+    """Keep the results of a pure function of hashable values, ``times`` for each job, room or thing of the job."""
+    made: Callable[[Callable[Given, Result]], Callable[Given, Result]] = _kept(times, each, _value)
+    return made
+
+
+def size_for(rooms: int, things: int) -> None:
+    """Size every memo for a job of so many rooms, and so many things in them and in its tables."""
+    _counts.update({"room": max(FEW["room"], rooms), "thing": max(FEW["thing"], things)})
+
+
+def let_go() -> None:
+    """Empty every memo: another job opens, or a test or a measurement is to begin with nothing."""
+    for memo in _memos:
+        memo.clear()
+
+
+def kept_functions() -> tuple[Callable[..., Any], ...]:
+    """Return every function whose results are kept (for tests)."""
+    return tuple(memo.function for memo in _memos)

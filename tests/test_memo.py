@@ -1,0 +1,172 @@
+"""What is kept of what was worked out: never another thing's, no more than the job asks for, gone with the job."""
+
+from __future__ import annotations
+
+import importlib
+import pkgutil
+import typing
+from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
+from typing import Any
+
+import pytest
+from msgspec.structs import replace
+
+import narrow_cornice
+from narrow_cornice import memo
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import InRoom
+from narrow_cornice.job.samples import demo_job
+from narrow_cornice.job.sized import size_memos, things_in
+from random_jobs import random_job
+
+
+class Calls:
+    """A memo of its own that counts how often it works something out."""
+
+    def __init__(self, times: int = 2, each: memo.Each = "job") -> None:
+        self.made: list[Any] = []
+        self.of = memo.by_identity(times, each)(self._worked_out)
+
+    def _worked_out(self, one: Any, other: Any = None) -> tuple[Any, Any]:
+        self.made.append((one, other))
+        return one, other
+
+
+@pytest.fixture(autouse=True)
+def nothing_kept() -> Iterator[None]:
+    sizes = dict(memo._counts)
+    memo.let_go()
+    yield
+    memo._counts.update(sizes)
+    memo.let_go()
+
+
+def test_the_same_object_is_worked_out_once_an_equal_one_again() -> None:
+    calls, walls, same = Calls(), (1, 2, 3), tuple(range(1, 4))
+    assert calls.of(walls, 2) is calls.of(walls, 2)
+    assert len(calls.made) == 1
+    assert calls.of(same, 2) == (walls, 2)
+    assert calls.of(walls, 3) == (walls, 3)
+    assert len(calls.made) == 3
+
+
+def test_things_given_by_name_are_told_apart() -> None:
+    calls, hall, parlour = Calls(), ("hall",), ("parlour",)
+    assert calls.of(one=hall) == (hall, None)
+    assert calls.of(one=parlour) == (parlour, None)
+    assert calls.of(hall, other=parlour) == (hall, parlour)
+    assert calls.of(hall, other=hall) == (hall, hall)
+    assert calls.of(other=parlour, one=hall) == (hall, parlour)
+
+
+def test_a_number_that_happens_to_be_an_address_is_not_taken_for_the_thing_there() -> None:
+    calls, room = Calls(), ("room",)
+    assert calls.of(room) == (room, None)
+    assert calls.of(id(room)) == (id(room), None)
+    for one in (1, 1.0, True):
+        assert type(calls.of(one)[0]) is type(one)
+    sums = memo.by_value(8, "job")(lambda *given: given)
+    for one in (1, 1.0, True):
+        assert type(sums(one)[0]) is type(one)
+
+
+def test_a_memo_holds_what_was_asked_for_last_and_no_more_than_its_size() -> None:
+    memo.size_for(10, 1000)
+    calls, rooms = Calls(times=3, each="room"), [(f"room {n}",) for n in range(300)]
+    for room in rooms:
+        calls.of(rooms[0])  # asked for all the time, so never worked out again
+        calls.of(room)
+    assert len(calls.made) == 300
+    for room in rooms[-30:]:
+        calls.of(room)
+    assert len(calls.made) == 300  # three for each of ten rooms are all still there
+    mine = next(one for one in memo._memos if one.function == calls._worked_out)
+    assert len(mine.young) + len(mine.old) <= 60
+    calls.of(rooms[100])
+    assert len(calls.made) == 301
+
+
+def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
+    job = demo_job()
+    size_memos(job)
+    small = memo._counts["thing"]
+    many = replace(job, rooms=tuple(replace(room, id=f"{room.id} {n}") for n in range(50) for room in job.rooms))
+    size_memos(many)
+    assert memo._counts["room"] == 200
+    assert memo._counts["thing"] > 40 * small
+    room = job.rooms[0]
+    fewer = replace(room, measured=replace(room.measured, openings=()))
+    assert things_in(room) - things_in(fewer) >= 4 * len(room.measured.openings)
+
+
+def _rooms_in(figure: Figure) -> set[str]:
+    return {leaf.source.room for leaf in figure.leaves() if isinstance(leaf.source, InRoom)}
+
+
+def _figures(value: Any) -> Iterator[Figure]:
+    if isinstance(value, Figure):
+        yield value
+    elif isinstance(value, tuple | list):
+        for one in value:
+            yield from _figures(one)
+    elif hasattr(value, "__struct_fields__") and not isinstance(value, Room):
+        for name in value.__struct_fields__:
+            yield from _figures(getattr(value, name))
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_of_two_rooms_that_share_every_part_each_leads_to_itself(seed: int) -> None:
+    job = random_job(seed)
+    for room in job.rooms:
+        twin = replace(room, id="twin", name="Twin")
+        for one in (room, twin):
+            worked = [measured_room(one, job.house_rules), trimmed_room(one, job.house_rules)]
+            worked += coated_surfaces(one, job.house_rules, job.paints, job.colours)
+            assert {found for figure in _figures(worked) for found in _rooms_in(figure)} == {one.id}
+
+
+def test_threads_that_derive_one_job_together_get_what_one_alone_gets() -> None:
+    job = random_job(4)
+    alone = (to_buy(job), dict(tally(job)))
+    for _ in range(3):
+        memo.let_go()
+        with ThreadPoolExecutor(6) as threads:
+            found = list(threads.map(lambda _: (to_buy(job), dict(tally(job))), range(6)))
+        assert all(one == alone for one in found)
+
+
+def _changeable(kind: Any, seen: set[Any]) -> Iterator[str]:
+    """Yield what of a type can be changed in place; the parts of a job are held by the job's own tests."""
+    base = typing.get_origin(kind) or kind
+    if base in (list, dict, set, bytearray):
+        yield str(kind)
+    for part in typing.get_args(kind):
+        yield from _changeable(part, seen)
+    own = isinstance(base, type) and base.__module__.startswith("narrow_cornice") and ".job" not in base.__module__
+    if own and base not in seen and hasattr(base, "__struct_fields__"):
+        seen.add(base)
+        for part in typing.get_type_hints(base).values():
+            yield from _changeable(part, seen)
+
+
+def test_nothing_that_is_kept_can_be_changed_by_who_asks_for_it() -> None:
+    for module in pkgutil.walk_packages(narrow_cornice.__path__, "narrow_cornice."):
+        if not module.name.endswith("__main__"):
+            importlib.import_module(module.name)
+    functions = [one for one in memo.kept_functions() if one.__module__.startswith("narrow_cornice")]
+    assert len(functions) > 90
+    wrong = {}
+    for one in functions:
+        found = list(_changeable(typing.get_type_hints(one)["return"], set()))
+        if found:
+            wrong[one.__qualname__] = found
+    assert not wrong
+    with pytest.raises(TypeError):
+        tally(demo_job())["paint"] = None  # type: ignore[index]
