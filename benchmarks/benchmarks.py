@@ -23,10 +23,10 @@ from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
-from narrow_cornice.job.memo import forget_everything
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.memo import let_go
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.trim.catalogue import shipped_profiles
 from narrow_cornice.trim.nearest import nearest
@@ -155,7 +155,7 @@ def one_dimension(home: str) -> None:
     session._recovery_timer.setInterval(10_000_000)
 
     def fresh() -> None:
-        forget_everything()
+        let_go()
         job = session.job
         tally(job)
         second_look(job)
@@ -362,7 +362,7 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
             painter.end()
 
         def anew(make: Callable[[], object] = make) -> None:
-            forget_everything()
+            let_go()
             make()
 
         print(
