@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
@@ -37,6 +37,20 @@ styles = ["slender and dainty"]
 def test_the_shipped_orders_go_out_and_come_in_the_same() -> None:
     shipped = tuple(orders().values())
     assert read_orders(orders_toml(shipped)) == shipped
+
+
+@given(
+    st.text(min_size=1).filter(str.strip),
+    st.lists(st.text(min_size=1).filter(str.strip), min_size=1, max_size=8, unique=True),
+    st.lists(st.text(), max_size=3),
+    st.floats(1e-6, 1000),
+)
+@example("Two\nlines", ['a "quoted" \\ member\r\n'], ["slender\nand dainty"], 1 / 3)
+def test_whatever_an_order_is_called_it_comes_in_as_it_went_out(
+    name: str, members: list[str], styles: list[str], parts: float
+) -> None:
+    order = Order("own", name, parts, 2.0, parts, 3.0, 4.0, tuple((one, parts) for one in members), tuple(styles))
+    assert read_orders(orders_toml([order])) == (order,)
 
 
 @given(
@@ -103,7 +117,11 @@ def test_an_order_says_itself_for_which_styles_it_is() -> None:
         (b"a = 1", "no order in it"),
         (b"[x", "no TOML"),
         (b"\xff\xff", "no TOML"),
-        (MARSH.replace(b"frieze = 5\n", b""), "frieze is missing"),
+        (MARSH.replace(b"frieze = 5\n", b""), r"frieze is missing.*\[marsh ionic\]|\[marsh ionic\].*frieze is missing"),
+        (MARSH.replace(b"frieze = 5", b"frieze = true"), "frieze must be a number"),
+        (MARSH.replace(b"frieze = 5", b"frieze = inf"), "no part of an order"),
+        (MARSH.replace(b'"Marsh Ionic"', b"7"), "name must be a word"),
+        (MARSH.replace(b'["slender and dainty"]', b"'dainty'"), "styles must be a list of words"),
         (MARSH.replace(b"frieze = 5", b"frieze = 'wide'"), "frieze must be a number"),
         (MARSH.replace(b"frieze = 5", b"frieze = -5"), "no part of an order"),
         (MARSH.replace(b"frieze = 5", b"freeze = 5"), "freeze is not known"),

@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
-import tomllib
 from collections.abc import Mapping
 from functools import cache
-from importlib.resources import files
+
+import msgspec
+
+from narrow_cornice.shipped import shipped_table
 
 TRIM_WORK = ("dust", "ladders")  # what cutting and putting up trim asks for
 
 
+class _Caution(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    text: str
+
+
 @cache
 def _known() -> Mapping[str, str]:
-    text = files("narrow_cornice.data").joinpath("cautions.toml").read_text(encoding="utf-8")
-    return {name: row["text"] for name, row in tomllib.loads(text).items()}
+    return {name: row.text for name, row in shipped_table("cautions.toml", dict[str, _Caution]).items()}
 
 
 def cautions(*names: str) -> tuple[str, ...]:

@@ -5,12 +5,17 @@ from __future__ import annotations
 import re
 import tomllib
 from collections.abc import Sequence
-from typing import Any
+
+import msgspec
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.trim.orders import Order, checked_order
+from narrow_cornice.trim.orders import Order, OrderRow, checked_order
 
-NUMBERS = ("column_diameters", "entablature_diameters", "architrave", "frieze", "cornice")
+_MUST_BE = {
+    "name": "must be a word",
+    "members": 'must be a list of names with their parts, as [["corona", 1], ["bed mould", 2]]',
+    "styles": "must be a list of words",
+}
 
 
 class OrderFileError(CorniceError, ValueError):
@@ -28,63 +33,38 @@ def read_orders(raw: bytes) -> tuple[Order, ...]:
     return tuple(_order(key, row) for key, row in tables.items())
 
 
-def _order(key: str, row: dict[str, Any]) -> Order:
+def _order(key: str, table: object) -> Order:
     where = f"[{key[:40]}]"
-
-    def wrong(field: str, words: str) -> OrderFileError:
-        return OrderFileError(f"{field} {words}.", where=where)
-
-    unknown = set(row) - {"name", "members", "styles", *NUMBERS}
-    if unknown:
-        raise wrong(sorted(unknown)[0], "is not known in an order")
-    numbers = {}
-    for field in NUMBERS:
-        value = row.get(field)
-        if isinstance(value, bool) or not isinstance(value, int | float):
-            raise wrong(field, "must be a number" if field in row else "is missing")
-        numbers[field] = float(value)
-    members = row.get("members")
-    if not isinstance(members, list) or not all(_is_member(one) for one in members):
-        raise wrong("members", 'must be a list of names with their parts, as [["corona", 1], ["bed mould", 2]]')
-    styles = row.get("styles", [])
-    if not isinstance(styles, list) or not all(isinstance(one, str) for one in styles):
-        raise wrong("styles", "must be a list of words")
-    name = row.get("name", key)
-    if not isinstance(name, str):
-        raise wrong("name", "must be a word")
-    made = Order(
-        re.sub(r"[^a-z0-9 -]+", "", key.lower()).strip()[:40],
-        name,
-        members=tuple((one[0], float(one[1])) for one in members),
-        styles=tuple(styles),
-        **numbers,
+    try:
+        row = msgspec.convert(table, OrderRow)
+    except msgspec.ValidationError as error:
+        raise OrderFileError(f"{_in_words(str(error))}.", where=where) from None
+    order = row.order(key)
+    return checked_order(
+        msgspec.structs.replace(order, key=re.sub(r"[^a-z0-9 -]+", "", key.lower()).strip()[:40]), where
     )
-    return checked_order(made, where)
 
 
-def _is_member(one: object) -> bool:
-    return (
-        isinstance(one, list)
-        and len(one) == 2
-        and isinstance(one[0], str)
-        and isinstance(one[1], int | float)
-        and not isinstance(one[1], bool)
-    )
+def _in_words(error: str) -> str:
+    """Return which field of an order is wrong and what it must be, from what the conversion says."""
+    if found := re.search(r"missing required field `(.*?)`", error):
+        return f"{found[1]} is missing"
+    if found := re.search(r"unknown field `(.*?)`", error):
+        return f"{found[1][:40]} is not known in an order"
+    found = re.search(r"\$\.(\w+)", error)
+    field = found[1] if found else "it"
+    return f"{field} {_MUST_BE.get(field, 'must be a number')}"
 
 
 def orders_toml(orders: Sequence[Order]) -> bytes:
     """Return orders as TOML that can be changed by hand and brought in again."""
+    import tomli_w
 
-    def quoted(text: str) -> str:
-        return '"' + text.replace("\\", "\\\\").replace('"', '\\"') + '"'
+    tables = {one.key: _table(one) for one in orders}
+    about = "# Ratios only, so no units. D is the lower diameter of the column; members from the top down.\n\n"
+    return (about + tomli_w.dumps(tables, indent=2)).encode("utf-8")
 
-    lines = ["# Ratios only, so no units. D is the lower diameter of the column; members from the top down.", ""]
-    for one in orders:
-        lines.append(f"[{quoted(one.key)}]")
-        lines.append(f"name = {quoted(one.name)}")
-        lines += [f"{field} = {getattr(one, field):g}" for field in NUMBERS]
-        members = ", ".join(f"[{quoted(name)}, {parts:g}]" for name, parts in one.members)
-        lines.append(f"members = [{members}]")
-        lines.append(f"styles = [{', '.join(quoted(style) for style in one.styles)}]")
-        lines.append("")
-    return "\n".join(lines).encode("utf-8")
+
+def _table(order: Order) -> dict[str, object]:
+    row: dict[str, object] = msgspec.to_builtins(OrderRow.of(order))
+    return {"name": order.name} | row  # its name first, as the shipped ones have it

@@ -6,10 +6,8 @@ it appears in the working under its name.
 
 from __future__ import annotations
 
-import tomllib
 from collections.abc import Mapping
 from functools import cache
-from importlib.resources import files
 from types import MappingProxyType
 
 import msgspec
@@ -17,6 +15,7 @@ import msgspec
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath
+from narrow_cornice.shipped import shipped_table
 
 
 class HouseRule(msgspec.Struct, frozen=True):
@@ -29,15 +28,18 @@ class HouseRule(msgspec.Struct, frozen=True):
     why: str
 
 
+class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    name: str
+    value: float
+    unit: str
+    why: str
+
+
 @cache
 def shipped_rules() -> Mapping[str, HouseRule]:
     """Return the rules that ship with the program, by key."""
-    text = files("narrow_cornice.data").joinpath("house_rules.toml").read_text(encoding="utf-8")
-    shipped = {
-        key: HouseRule(key, row["name"], float(row["value"]), row["unit"], row["why"])
-        for key, row in tomllib.loads(text).items()
-    }
-    return MappingProxyType(shipped)
+    rows = shipped_table("house_rules.toml", dict[str, _Row])
+    return MappingProxyType({key: HouseRule(key, row.name, row.value, row.unit, row.why) for key, row in rows.items()})
 
 
 class HouseRules:

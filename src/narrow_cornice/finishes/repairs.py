@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-import tomllib
 from collections.abc import Mapping
 from functools import cache
-from importlib.resources import files
 from typing import Literal
 
 import msgspec
 
 from narrow_cornice.explained.figures import Figure, explained
 from narrow_cornice.finishes.spread import State
+from narrow_cornice.shipped import shipped_table
 
 RepairUnit = Literal["piece", "m", "m²"]
 
@@ -42,8 +41,7 @@ class _Table(msgspec.Struct, frozen=True):
 
 @cache
 def _table() -> _Table:
-    raw = files("narrow_cornice.data").joinpath("repairs.toml").read_text(encoding="utf-8")
-    return msgspec.convert(tomllib.loads(raw), _Table)
+    return shipped_table("repairs.toml", _Table)
 
 
 def repair_kinds() -> Mapping[str, RepairKind]:

@@ -2,36 +2,41 @@
 
 from __future__ import annotations
 
-import tomllib
 from collections.abc import Mapping
 from functools import cache
-from importlib.resources import files
 from typing import Literal
+
+import msgspec
 
 from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.shipped import shipped_table
 
 Method = Literal["brush", "roller", "spray"]
 Texture = Literal["smooth", "light texture", "heavy", "brick", "rough-sawn"]
 State = Literal["sound", "patched", "bare"]
 
 
+class _Table(msgspec.Struct, frozen=True):
+    loss: Mapping[Method, float]
+    texture: Mapping[Texture, float]
+
+
 @cache
-def _coatings() -> Mapping[str, Mapping[str, float]]:
-    text = files("narrow_cornice.data").joinpath("coatings.toml").read_text(encoding="utf-8")
-    return tomllib.loads(text)
+def _coatings() -> _Table:
+    return shipped_table("coatings.toml", _Table)
 
 
 @cache
 def loss_of(method: Method) -> Figure:
     """Return the share lost by a way of putting paint on."""
-    return table("loss", _coatings()["loss"][method], "share", f"put on by {method}")
+    return table("loss", _coatings().loss[method], "share", f"put on by {method}")
 
 
 @cache
 def texture_factor(texture: Texture) -> Figure:
     """Return how much more surface a texture has than its outline."""
-    return table("surface factor", _coatings()["texture"][texture], "", f"{texture} surface")
+    return table("surface factor", _coatings().texture[texture], "", f"{texture} surface")
 
 
 @explained("theoretical spread", "m²/L", "10 × volume solids ÷ dry film")

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import tomllib
 from functools import cache
-from importlib.resources import files
 
 import msgspec
 
+from narrow_cornice.shipped import shipped_table
 from narrow_cornice.units.words import Id, Words
 
 
@@ -33,8 +32,12 @@ class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     owned: tuple[int, ...] = ()
 
 
+class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    name: Words
+
+
 @cache
 def shipped_shops() -> tuple[Shop, ...]:
     """Return the shops that ship with the program."""
-    text = files("narrow_cornice.data").joinpath("shops.toml").read_text(encoding="utf-8")
-    return tuple(Shop(key, row["name"]) for key, row in tomllib.loads(text).items())
+    rows = shipped_table("shops.toml", dict[str, _Row])
+    return tuple(Shop(key, row.name) for key, row in rows.items())

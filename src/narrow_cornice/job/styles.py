@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-import tomllib
 from collections.abc import Mapping
 from functools import cache
-from importlib.resources import files
 from typing import Literal
 
 import msgspec
 
 from narrow_cornice.job.brief import Manner
+from narrow_cornice.shipped import shipped_table
 from narrow_cornice.trim.proportion import School
 
 
@@ -47,8 +46,7 @@ class _Table(msgspec.Struct, frozen=True):
 
 @cache
 def _table() -> _Table:
-    raw = files("narrow_cornice.data").joinpath("styles.toml").read_text(encoding="utf-8")
-    return msgspec.convert(tomllib.loads(raw), _Table)
+    return shipped_table("styles.toml", _Table)
 
 
 def styles() -> dict[str, Style]:

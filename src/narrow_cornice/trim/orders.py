@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import tomllib
 from collections.abc import Mapping
 from functools import cache
-from importlib.resources import files
 from types import MappingProxyType
 
 import msgspec
+from msgspec.structs import asdict
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.shipped import shipped_table
 from narrow_cornice.units.words import Id, Words
 
 MOST_ORDER_MEMBERS = 8
@@ -41,24 +41,33 @@ class Order(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         return sum(parts for _, parts in self.members)
 
 
+class OrderRow(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """An order as a table of a TOML file has it: its key stands above it, and is its name where it has none."""
+
+    column_diameters: float
+    entablature_diameters: float
+    architrave: float
+    frieze: float
+    cornice: float
+    members: tuple[tuple[str, float], ...]
+    styles: tuple[str, ...] = ()
+    name: str | None = None
+
+    def order(self, key: str) -> Order:
+        """Return the order under a key."""
+        return Order(key, **{**asdict(self), "name": key if self.name is None else self.name})
+
+    @classmethod
+    def of(cls, order: Order) -> OrderRow:
+        """Return an order as a table has it."""
+        return cls(**{field: getattr(order, field) for field in cls.__struct_fields__})
+
+
 @cache
 def orders() -> Mapping[str, Order]:
     """Return the shipped orders by key, from heavy to light."""
-    text = files("narrow_cornice.data").joinpath("orders.toml").read_text(encoding="utf-8")
-    shipped = {
-        key: Order(
-            key=key,
-            name=row["name"],
-            column_diameters=row["column_diameters"],
-            entablature_diameters=row["entablature_diameters"],
-            architrave=row["architrave"],
-            frieze=row["frieze"],
-            cornice=row["cornice"],
-            members=tuple((name, parts) for name, parts in row["members"]),
-            styles=tuple(row["styles"]),
-        )
-        for key, row in tomllib.loads(text).items()
-    }
+    rows = shipped_table("orders.toml", dict[str, OrderRow])
+    shipped = {key: row.order(key) for key, row in rows.items()}
     return MappingProxyType(shipped)
 
 
