@@ -12,7 +12,7 @@ import io
 import math
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import msgspec
 from msgspec.structs import replace
@@ -22,6 +22,11 @@ from narrow_cornice.exchange.dxf_drawing import read_outlines
 from narrow_cornice.trim.catalogue import StockProfile, checked_profile
 from narrow_cornice.trim.kinds import USES, Use
 from narrow_cornice.trim.outline import Point
+
+if TYPE_CHECKING:
+    from xml.etree.ElementTree import Element
+
+    from svgelements import Matrix, Path
 
 HEADINGS = ("name", "uses", "species", "price_per_metre", "lengths", "shop", "outline")
 MOST_LINES = 5_000
@@ -135,10 +140,13 @@ def read_profile_svg(raw: bytes) -> FoundProfile:
         root = ElementTree.fromstring(raw)
     except (ElementTree.ParseError, ValueError, LookupError) as error:
         raise ProfileFileError(f"this is no SVG that can be read ({error}).") from None
-    rings: list[list[Point]] = []
+    from svgelements import Matrix
+
     try:
-        _svg_rings(root, (1.0, 0.0, 0.0, 1.0, 0.0, 0.0), rings)
-    except (ValueError, IndexError, KeyError, TypeError, RecursionError) as error:
+        rings = list(_svg_rings(root, Matrix()))
+    except RecursionError:
+        raise ProfileFileError("its groups stand in one another more deeply than any drawing has them.") from None
+    except ValueError as error:
         raise ProfileFileError(f"something in it cannot be read ({error}).") from None
     import shapely
 
@@ -155,94 +163,62 @@ def read_profile_svg(raw: bytes) -> FoundProfile:
     return FoundProfile(title or "", face_of_outline(_thinned([(x, -y) for x, y in best], scale)), scale)
 
 
-Matrix = tuple[float, float, float, float, float, float]
+_UNSEEN = ("defs", "clipPath", "symbol", "mask", "marker", "pattern")  # never shown as they stand
+_SIZES = ("d", "points", "x", "y", "width", "height", "r", "rx", "ry", "cx", "cy", "transform")
+_TRANSFORMS = re.compile(r"\b(matrix|translate[XY]?|scale[XY]?|rotate|skew[XY])\s*\([^()]*\)|[\s,]+")
+_CHORDS = 32  # that a curve becomes
 
 
-def _svg_rings(element: Any, way: Matrix, rings: list[list[Point]]) -> None:
-    """Collect the closed outlines below an element, in the units of the picture."""
-    from fontTools.misc.transform import Transform
-    from fontTools.svgLib.path.shapes import PathBuilder
+def _svg_rings(element: Element, above: Matrix) -> Iterator[list[Point]]:
+    """Yield the closed outlines below an element, in the units of the picture; ``above`` is how it is moved there."""
+    from svgelements import Circle, Ellipse, Matrix, Path, Polygon, Polyline, Rect
 
-    way = tuple(Transform(*way).transform(_svg_transform(element.get("transform", ""))))
-    if "}" not in element.tag or element.tag.startswith("{http://www.w3.org/2000/svg}"):
-        builder = PathBuilder()
-        builder.add_path_from_element(element)
-        for path in builder.paths:
-            pen = _Flat(Transform(*way))
-            from fontTools.svgLib.path.parser import parse_path
-
-            parse_path(path, pen)
-            rings.extend(pen.rings)
+    shapes = {
+        "path": Path,
+        "rect": Rect,
+        "circle": Circle,
+        "ellipse": Ellipse,
+        "polygon": Polygon,
+        "polyline": Polyline,
+    }
+    if strange := _TRANSFORMS.sub("", element.get("transform", "")):
+        raise ValueError(f"a transform called {strange[:20]}")
+    space, _, name = element.tag.rpartition("}")
+    if name in _UNSEEN:
+        return
+    if space in ("", "{http://www.w3.org/2000/svg"):
+        sizes = {key: element.attrib[key] for key in _SIZES if key in element.attrib}
+        if len(sizes) > ("transform" in sizes) and name in shapes:
+            try:
+                outline = abs(Path(shapes[name](sizes)) * above)
+            except (ValueError, TypeError, AttributeError, ArithmeticError, LookupError):
+                raise ValueError(f"the {name} of {next(iter(sizes.values()))[:30]}") from None
+            yield from _closed(outline)
+    way = Matrix(element.get("transform", "")) * above
     for child in element:
-        if isinstance(child.tag, str) and not child.tag.endswith(("defs", "clipPath", "symbol")):
-            _svg_rings(child, way, rings)
+        if isinstance(child.tag, str):  # a remark has none
+            yield from _svg_rings(child, way)
 
 
-def _svg_transform(text: str) -> Any:
-    """Return a transform attribute as a matrix: moves, scales, turns and matrices."""
-    from fontTools.misc.transform import Transform
+def _closed(path: Path) -> Iterator[list[Point]]:
+    """Yield the parts of a path that end where they began, as points."""
+    from svgelements import Close, Line, Move, Path
 
-    made = Transform()
-    for name, inside in re.findall(r"(\w+)\s*\(([^)]*)\)", text):
-        numbers = [float(one) for one in re.findall(r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?", inside)]
-        if name == "matrix":
-            made = made.transform(tuple(numbers[:6]))
-        elif name == "translate":
-            made = made.translate(numbers[0], numbers[1] if len(numbers) > 1 else 0.0)
-        elif name == "scale":
-            made = made.scale(numbers[0], numbers[1] if len(numbers) > 1 else numbers[0])
-        elif name == "rotate":
-            about = numbers[1:3] if len(numbers) > 2 else (0.0, 0.0)
-            made = made.translate(*about).rotate(math.radians(numbers[0])).translate(-about[0], -about[1])
-        else:
-            raise ValueError(f"a transform called {name[:20]}")
-    return made
-
-
-class _Flat:
-    """A pen that keeps closed outlines as points; curves become chords, thirty-two each."""
-
-    STEPS = 32
-
-    def __init__(self, way: Any) -> None:
-        self._way = way
-        self.rings: list[list[Point]] = []
-        self._now: list[Point] = []
-
-    def moveTo(self, point: Point) -> None:
-        self.endPath()
-        self._now = [point]
-
-    def lineTo(self, point: Point) -> None:
-        self._now.append(point)
-
-    def curveTo(self, *points: Point) -> None:
-        (x0, y0), (x1, y1), (x2, y2), (x3, y3) = self._now[-1], *points
-        for step in range(1, self.STEPS + 1):
-            t = step / self.STEPS
-            a, b, c, d = (1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t**3
-            self._now.append((a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3))
-
-    def qCurveTo(self, *points: Point) -> None:
-        (x0, y0), (x1, y1), (x2, y2) = self._now[-1], *points
-        for step in range(1, self.STEPS + 1):
-            t = step / self.STEPS
-            a, b, c = (1 - t) ** 2, 2 * t * (1 - t), t * t
-            self._now.append((a * x0 + b * x1 + c * x2, a * y0 + b * y1 + c * y2))
-
-    def closePath(self) -> None:
-        self._keep()
-
-    def endPath(self) -> None:
-        if len(self._now) > 2 and math.dist(self._now[0], self._now[-1]) < 1e-6 * (1 + abs(self._now[0][0])):
-            self._keep()
-        self._now = []
-
-    def _keep(self) -> None:
-        if self._now and math.dist(self._now[0], self._now[-1]) < 1e-9:
-            self._now.pop()
-        self.rings.append([tuple(self._way.transformPoint(point)) for point in self._now])
-        self._now = []
+    for part in path.as_subpaths():
+        points: list[Point] = []
+        closed = False
+        for step in Path(part):
+            closed = isinstance(step, Close)
+            straight = isinstance(step, Move | Line | Close)
+            for at in (1,) if straight else range(1, _CHORDS + 1):
+                point = step.end if straight else step.point(at / _CHORDS)
+                if point is not None:
+                    points.append((float(point.x), float(point.y)))
+        if len(points) > 2 and math.dist(points[0], points[-1]) < 1e-6 * (1 + abs(points[0][0])):
+            points.pop()
+            closed = True
+        if closed:
+            yield points
 
 
 def _svg_scale(root: Any) -> float:
