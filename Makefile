@@ -1,5 +1,5 @@
 # The two commands of the README are `make demo` and `make test`; both set everything up themselves.
-.PHONY: demo test lint bench pictures setup
+.PHONY: demo test lint bench pictures schema setup
 
 VENV := .venv
 
@@ -23,3 +23,7 @@ bench: setup
 
 pictures: setup
 	@scripts/on_screen.sh $(VENV)/bin/narrow-cornice demo --pictures docs/screenshots
+
+schema: setup
+	@$(VENV)/bin/python -c 'import sys; from narrow_cornice.job.file import job_schema; sys.stdout.buffer.write(job_schema())' \
+	  | tee docs/file-format/job.schema.json >src/narrow_cornice/data/job.schema.json

@@ -231,7 +231,7 @@ class _Search:
                 for kind, filling in self._single_fillings():
                     if left[kind] > 0:
                         small.add(kind, np.minimum(filling, demand))
-                again = relaxed(self.problem, small, demand, left, self.deadline, self.stopped, 12)
+                again = relaxed(self.problem, small, demand, left, self.deadline, self.stopped, rounds=12)
                 if again.short or price + again.bound >= self.price - SAME:
                     return
                 for kind, filling in zip(small.kinds, small.fillings, strict=True):

@@ -80,6 +80,7 @@ def relaxed(
     left: NDArray[np.float64],
     deadline: float,
     stopped: Callable[[], bool],
+    *,
     rounds: int = ROUNDS,
     good_enough: float = np.inf,
 ) -> Relaxed:

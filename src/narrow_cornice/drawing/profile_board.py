@@ -23,6 +23,7 @@ COLUMNS = 4
 MOST = 8
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=2, each="room")
 def profile_board(
     room: Room,
@@ -55,7 +56,7 @@ def profile_board(
     for place, one in enumerate(shown):
         row, column = divmod(place, columns)
         path = StockOfferPath(room.id, kind, member, one.match.key)
-        marks += _card(one, wanted, kind, (column * step, row * drop), unit, step, path, settings)
+        marks += _card(one, wanted, kind, (column * step, row * drop), unit, step, about=path, settings=settings)
     left, top, right, bottom = bounds_of(marks, 6 * unit)
     right += 70 * unit  # the words of the last column are wider than its pieces
     made = f"; made to measure {_money(offers.made.value, settings)}" if offers.made is not None else ""
@@ -81,6 +82,7 @@ def _card(
     at: tuple[float, float],
     unit: float,
     step: float,
+    *,
     about: About,
     settings: Settings,
 ) -> list[Mark]:

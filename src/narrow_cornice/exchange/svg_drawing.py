@@ -60,7 +60,9 @@ def _about(mark: Mark) -> str:
     return f" data-about='{escape(printable('/'.join(mark.about.parts)))}'" if mark.about else ""
 
 
-def _text(at: Point, text: str, size: float, colour: str, anchor: str, family: str, scale: float, turn: float) -> str:
+def _text(
+    at: Point, text: str, size: float, colour: str, anchor: str, family: str, *, scale: float, turn: float = 0
+) -> str:
     x, y = at
     tall = size * MM_PER_POINT * scale
     place = {"left": "start", "middle": "middle", "right": "end"}[anchor]
@@ -84,7 +86,7 @@ def _mark(mark: Mark, scale: float) -> list[str]:
         case Label(at=at, text=text, size=size, colour=colour, anchor=anchor, face=face, turned=turned, within=within):
             if within is not None and len(text) * size * 0.52 * MM_PER_POINT * scale > within:
                 return []
-            letters = _text(at, text, size, colour, anchor, _FAMILY[face], scale, -90 if turned else 0)
+            letters = _text(at, text, size, colour, anchor, _FAMILY[face], scale=scale, turn=-90 if turned else 0)
             if not mark.patch:
                 return [letters]
             wide, tall = usual_size(scale)(text, size, face)
@@ -117,9 +119,9 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
     if mark.beside:
         right = a[0] >= mark.start[0]
         at = (middle[0] + (1.5 if right else -1.5) * scale, middle[1])
-        parts.append(_text(at, mark.text, 8, mark.colour, "left" if right else "right", _FAMILY["text"], scale, 0))
+        parts.append(_text(at, mark.text, 8, mark.colour, "left" if right else "right", _FAMILY["text"], scale=scale))
         return [*parts, "</g>"]
-    parts.append(_text(at, mark.text, 8, mark.colour, "middle", _FAMILY["text"], scale, reading_turn(a, b)))
+    parts.append(_text(at, mark.text, 8, mark.colour, "middle", _FAMILY["text"], scale=scale, turn=reading_turn(a, b)))
     return [*parts, "</g>"]
 
 
@@ -132,7 +134,15 @@ def svg_drawing(drawing: Drawing, scale: float) -> str:
         f"<svg xmlns='http://www.w3.org/2000/svg' width='{wide / scale:.2f}mm' height='{tall / scale:.2f}mm' "
         f"viewBox='{left:.2f} {top - head:.2f} {wide:.2f} {tall:.2f}'>",
         f"<title>{escape(printable(drawing.title))}</title>",
-        _text((left + 3 * scale, top - head + 5 * scale), drawing.title, 14, "ink", "left", _FAMILY["name"], scale, 0),
+        _text(
+            (left + 3 * scale, top - head + 5 * scale),
+            drawing.title,
+            14,
+            "ink",
+            "left",
+            _FAMILY["name"],
+            scale=scale,
+        ),
         _text(
             (left + 3 * scale, top - head + 11 * scale),
             f"{drawing.subtitle} · 1 : {scale:g}",
@@ -140,8 +150,7 @@ def svg_drawing(drawing: Drawing, scale: float) -> str:
             "soft",
             "left",
             _FAMILY["slanted"],
-            scale,
-            0,
+            scale=scale,
         ),
     ]
     for mark in settled(drawing, usual_size(scale)).marks:

@@ -83,6 +83,7 @@ def _spread_of(paint: Paint, method: Method) -> Figure:
     return practical_spread(theoretical_spread(solids, film), loss_of(method))
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=8, each="thing")
 def _coated(
     surface: Surface,

@@ -100,6 +100,7 @@ def observed_of(
     diagonals: Sequence[Diagonal],
     offsets: Sequence[CornerOffset],
     rules: HouseRules,
+    *,
     widths: Sequence[WallWidth] = (),
     heights: Sequence[Reading] = (),
     trueness: Mapping[str, Trueness] | None = None,
@@ -152,6 +153,7 @@ def observed_of(
     return tuple(made)
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=8, each="room")
 def plan_of(
     room_id: str,
@@ -173,7 +175,7 @@ def plan_of(
         side_reading(side_name(index, count), side.readings, room_id, side.id, changed_rules)
         for index, side in enumerate(sides)
     ]
-    observed = observed_of(room_id, sides, diagonals, offsets, rules, widths, heights, trueness)
+    observed = observed_of(room_id, sides, diagonals, offsets, rules, widths=widths, heights=heights, trueness=trueness)
     guesses = {(index + 1) % count: 90.0 if side.turn == "left" else 270.0 for index, side in enumerate(sides)}
     return measured_plan(observed, read, guesses)
 

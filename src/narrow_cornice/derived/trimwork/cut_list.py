@@ -240,7 +240,7 @@ def _round_the_room(
             face = trimmed.measured.face(run.wall)
             ends = [_end(trimmed, face, run, part, side, put_up, joinery) for side in ("left", "right")]
             put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
-            made += _parts(trimmed, face, run, part, ends[0], ends[1], stock, before + len(made))
+            made += _parts(trimmed, face, run, part, ends[0], ends[1], stock=stock, before=before + len(made))
     return made
 
 
@@ -333,6 +333,7 @@ def _parts(
     part: Part,
     left: EndCut,
     right: EndCut,
+    *,
     stock: Sequence[MilledTrim],
     before: int,
 ) -> list[CutPiece]:

@@ -47,4 +47,6 @@ def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDial
             session.do(edits.remove_colour(colour.id, colour.name))
 
     buttons = {"Add a colour": add, "Pick its tone …": picked, "Remove it": removed}
-    return TableDialog(session, theme, parent, "Colours of this job", ("Name", "Tone"), rows, buttons, 0)
+    return TableDialog(
+        session, theme, parent, "Colours of this job", ("Name", "Tone"), rows, buttons=buttons, stretch=0
+    )

@@ -62,4 +62,4 @@ def milled_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             session.do(edits.remove_milled(milled.id, milled.name))
 
     buttons = {"Add trim stock": add, "Remove it": removed}
-    return TableDialog(session, theme, parent, "Trim stock of this job", HEADINGS, rows, buttons, 1)
+    return TableDialog(session, theme, parent, "Trim stock of this job", HEADINGS, rows, buttons=buttons, stretch=1)

@@ -67,4 +67,4 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
             session.do(edits.remove_paint(paint.id, paint.name))
 
     buttons = {"Add a paint": add, "Remove it": removed}
-    return TableDialog(session, theme, parent, "Paints of this job", HEADINGS, rows, buttons, 5)
+    return TableDialog(session, theme, parent, "Paints of this job", HEADINGS, rows, buttons=buttons, stretch=5)

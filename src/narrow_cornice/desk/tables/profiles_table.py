@@ -69,4 +69,6 @@ def profiles_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDia
             session.do(edits.remove_profile(one.id, one.name))
 
     headings = ("Profile", "Use", "Height × depth", "Wood", "Price a metre", "Lengths", "Shop")
-    return TableDialog(session, theme, parent, "Profiles of this job's own", headings, rows, {"Remove it": removed}, 5)
+    return TableDialog(
+        session, theme, parent, "Profiles of this job's own", headings, rows, buttons={"Remove it": removed}, stretch=5
+    )

@@ -32,4 +32,4 @@ def rules_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialog
     def rows() -> list[SheetRow]:
         return [row(rule) for rule in shipped_rules().values()]
 
-    return TableDialog(session, theme, parent, "House rules of this job", HEADINGS, rows, {}, 3)
+    return TableDialog(session, theme, parent, "House rules of this job", HEADINGS, rows, buttons={}, stretch=3)

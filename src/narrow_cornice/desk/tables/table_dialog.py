@@ -26,6 +26,7 @@ class TableDialog(QDialog):
         title: str,
         headings: tuple[str, ...],
         rows: Callable[[], list[SheetRow]],
+        *,
         buttons: dict[str, Callable[[About], None]],
         stretch: int,
     ) -> None:

@@ -19,16 +19,16 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         fit = fit_of(seen.room, recess, seen.changed_rules)
         name = recess.name[:60]
         if fit.fault:
-            yield _finding(seen, recess.id, "fault", "will not fit", name, f"{name} has no place", fit.fault, "")
+            yield _finding(seen, recess.id, "fault", "will not fit", name, f"{name} has no place", measured=fit.fault)
             continue
         margin = fit.across.margin if fit.across is not None else 0.0
         if fit.advice and margin > WIDE_MARGIN:
             says = f"{name} keeps back {seen.size(margin)} for what was not read"
-            yield _finding(seen, recess.id, "margin", "worth a thought", name, says, fit.advice, "")
+            yield _finding(seen, recess.id, "margin", "worth a thought", name, says, measured=fit.advice)
         if seen.room.measured.backing.get(recess.wall, Backing()).kind == "unknown":
             says = f"Nobody knows what is behind wall {fit.wall}, where {name} is to be fixed"
             yield _finding(
-                seen, recess.id, "backing", "worth a thought", name, says, "studs or masonry are not said", ""
+                seen, recess.id, "backing", "worth a thought", name, says, measured="studs or masonry are not said"
             )
         tall = fit.height.value if fit.height is not None else 0.0
         for way in seen.ways_in:
@@ -37,11 +37,13 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 says = f"A side of {name} in one piece does not come in by {way.name[:40]}"
                 measured = f"{seen.size(tall)} × {seen.size(recess.depth.mm)}; {seen.size(through.most.value)} passes"
                 risk = "Build it in two parts, or find another way in."
-                yield _finding(seen, recess.id, f"way {way.id}", "will not fit", name, says, measured, risk)
+                yield _finding(
+                    seen, recess.id, f"way {way.id}", "will not fit", name, says, measured=measured, risk=risk
+                )
 
 
 def _finding(
-    seen: RoomSeen, recess_id: str, what: str, grade: Grade, where: str, says: str, measured: str, risk: str
+    seen: RoomSeen, recess_id: str, what: str, grade: Grade, where: str, says: str, *, measured: str, risk: str = ""
 ) -> Finding:
     return Finding(
         key=f"recess unsure:{seen.room.id}:{recess_id}:{what}",
