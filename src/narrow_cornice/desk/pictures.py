@@ -28,9 +28,16 @@ def settle(milliseconds: int = 350) -> None:
 
 
 def _take(window: MainWindow, folder: Path, name: str) -> Path:
+    """Write the window as it stands once nothing in it changes any more: what takes long is worked out beside it."""
     settle()
+    before, picture = None, window.grab().toImage()
+    for _ in range(20):
+        if picture == before:
+            break
+        settle(200)
+        before, picture = picture, window.grab().toImage()
     path = folder / f"{name}.png"
-    if not window.grab().save(str(path)):
+    if not picture.save(str(path)):
         raise SurroundingsError(
             f"{path.name} could not be written.", remedy="Is there room, and may it be written there?"
         )

@@ -87,7 +87,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     words.append(corners_in_words(plan))
     if plan.closure is not None:
         gap = show_length(plan.closure, settings.unit, step=settings.step, denominator=settings.denominator)
-        words.append(f"a plain walk round would miss by {gap}")
+        words.append(f"a plain walk misses by {gap}")
     return Drawing(
         f"{room.name}, plan", " · ".join(word for word in words if word), tuple(marks), bounds_of(marks, 200)
     )

@@ -401,6 +401,10 @@ class TrimPath(Sized, frozen=True):
         """Return the key of its choices."""
         return choice_key(self.kind, self.member)
 
+    def holds(self, other: ThingPath) -> bool:
+        """Return whether another path is of a member of its section."""
+        return isinstance(other, MemberPath) and (other.room, other.key) == (self.room, self.key)
+
     @property
     def steps(self) -> tuple[str, ...]:
         """Return the fields that tell it from others."""
