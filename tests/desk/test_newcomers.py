@@ -148,7 +148,7 @@ ON_WALLS: tuple[OnWall, ...] = (
 """,
         ),
     ],
-    f"{SRC}job/paths.py": [
+    f"{SRC}job/paths/hanging.py": [
         (
             "class MarkPath(HangingPath",
             '''class NichePath(HangingPath, frozen=True):
@@ -172,7 +172,7 @@ class MarkPath(HangingPath''',
         ),
         (
             "HOW_IT_IS_DRAWN: dict[type[Any], Callable[[Frame, Any, Rect, str], list[Mark]]] = {\n",
-            """from narrow_cornice.job.paths import NichePath
+            """from narrow_cornice.job.paths.hanging import NichePath
 
 
 def niche_marks(frame: Frame, niche: Niche, rect: Rect, room: str) -> list[Mark]:
@@ -189,7 +189,7 @@ THING_ON_A_WALL_WORKS = """
 from narrow_cornice.desk.places.measure.offers import offers
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.job import edits
-from narrow_cornice.job.paths import NichePath
+from narrow_cornice.job.paths.hanging import NichePath
 from narrow_cornice.units.lengths import Length
 
 assert {"round niche", "square niche"} <= set(offers())

@@ -1,0 +1,37 @@
+"""The paths of surfaces, and of where walls change colour."""
+
+from __future__ import annotations
+
+from typing import ClassVar, Self
+
+from narrow_cornice.job.finishes import group_and_thing, surface_key
+from narrow_cornice.job.paths.in_room import InRoom
+
+
+class SurfacePath(InRoom, frozen=True):
+    """A surface: every one of its ``group``, or the one of a ``thing`` alone."""
+
+    word: ClassVar[str] = "finish"
+    group: str
+    of: str = ""
+
+    @property
+    def key(self) -> str:
+        """Return the key of its finish."""
+        return surface_key(self.group, self.of)
+
+    @property
+    def steps(self) -> tuple[str, ...]:
+        """Return the fields that tell it from others."""
+        return (self.key,)
+
+    @classmethod
+    def by_key(cls, room_id: str, key: str) -> Self:
+        """Return the path of the surface that a key of a finish is of."""
+        return cls(room_id, *group_and_thing(key))
+
+
+class SplitPath(InRoom, frozen=True):
+    """Where the walls of a room change colour."""
+
+    word: ClassVar[str] = "split"
