@@ -20,11 +20,12 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.trimwork.sections import move_joint, placed_member, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.model import Job
-from narrow_cornice.job.paths import TrimPath
+from narrow_cornice.job.paths import MemberPath, TrimPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.memo import let_go
 from narrow_cornice.survey.readings import as_reading
@@ -294,11 +295,11 @@ def survey(home: str) -> None:
     dice = np.random.default_rng(1)
     for _ in range(many):
         lean = usual.lean / 1000 * math.sqrt(2)
-        c = dice.normal(0, [1, 0.01, lean, usual.bow * math.sqrt(2), lean / 2])
-        base = dice.uniform(700, 2200)
+        c = dice.normal(0, [1, 0.01, lean, usual.bow * math.sqrt(2), lean / 2]).tolist()
+        base = float(dice.uniform(700, 2200))
 
-        def width(z: float, d: float, c: object = c, base: float = base) -> float:
-            _, splay, slope, bow, twist = c  # type: ignore[misc]
+        def width(z: float, d: float, c: list[float] = c, base: float = base) -> float:
+            _, splay, slope, bow, twist = c
             return base + splay * d + slope * z + bow * 4 * z * (2400 - z) / 2400**2 + twist * z * d / 2400
 
         levels = dice.choice([1, 2, 3])
@@ -348,17 +349,18 @@ def painted_survey(points: list[tuple[float, float]], true_angle: Callable[..., 
     room = Room("r1", "Forty corners", Measured(sides, (Reading(2600.0, ""),), diagonals))
     image = QImage(900, 560, QImage.Format.Format_ARGB32_Premultiplied)
     theme = Theme()
-    for name, make in (
-        ("plan", lambda: room_plan(room, {}, Settings(), 0.0)),
-        ("unfolded", lambda: unfolded_room(room, {}, (), Settings(), 0.0)),
-    ):
+    drawings: dict[str, Callable[[], Drawing]] = {
+        "plan": lambda: room_plan(room, {}, Settings(), 0.0),
+        "unfolded": lambda: unfolded_room(room, {}, (), Settings(), 0.0),
+    }
+    for name, make in drawings.items():
         drawing = make()
 
-        def paint(drawing: object = drawing) -> None:
+        def paint(drawing: Drawing = drawing) -> None:
             from PyQt6.QtCore import QRectF
 
             painter = QPainter(image)
-            MarkPainter(painter, theme, placed(drawing, QRectF(image.rect()))).drawing(drawing)  # type: ignore[arg-type]
+            MarkPainter(painter, theme, placed(drawing, QRectF(image.rect()))).drawing(drawing)
             painter.end()
 
         def anew(make: Callable[[], object] = make) -> None:
@@ -379,13 +381,14 @@ def profiles() -> None:
     assert trimmed is not None
     whole = profile_of(trimmed, "cornice")
     assert whole is not None
-    joint = placed_member(whole, "cornice", "cornice: bed mould", 1)
+    path = MemberPath(room.id, "cornice", "bed mould", 1)
+    joint = placed_member(whole, path)
     assert joint is not None
     alone, drawn = [], []
     for step in range(60):
         at = (joint.end[0] + step / 2 - 10, joint.end[1] + step / 2 - 10)
         began = time.perf_counter()
-        moved = move_joint(trimmed, "cornice: bed mould", 1, *at).apply(job).room(room.id)
+        moved = move_joint(trimmed, path, *at).apply(job).room(room.id)
         again = trimmed_room(moved, job.house_rules)
         assert again is not None
         made = profile_of(again, "cornice")
