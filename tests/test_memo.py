@@ -96,14 +96,14 @@ def test_a_memo_holds_what_was_asked_for_last_and_no_more_than_its_size() -> Non
 def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
     job = demo_job()
     size_memos(job)
-    small = memo._counts["thing"]
+    assert memo._counts == memo.FEW  # a small job keeps what the least is
     many = replace(job, rooms=tuple(replace(room, id=f"{room.id} {n}") for n in range(50) for room in job.rooms))
     size_memos(many)
     assert memo._counts["room"] == 200
-    assert memo._counts["thing"] > 40 * small
+    assert memo._counts["thing"] >= 50 * sum(map(things_in, job.rooms)) > 20 * memo.FEW["thing"]
     room = job.rooms[0]
     fewer = replace(room, measured=replace(room.measured, openings=()))
-    assert things_in(room) - things_in(fewer) >= 4 * len(room.measured.openings)
+    assert things_in(room) - things_in(fewer) == len(room.measured.openings) > 0
 
 
 def _rooms_in(figure: Figure) -> set[str]:

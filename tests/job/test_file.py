@@ -18,6 +18,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job import edits
+from narrow_cornice.job.clean_texts import cleaned
 from narrow_cornice.job.edits import add_room, rename_room
 from narrow_cornice.job.file import (
     MEMBER,
@@ -288,6 +289,21 @@ def test_a_text_read_in_the_wrong_code_is_put_right_by_the_edit_and_saved() -> N
     untouched = history.job.rooms[0]
     history.do(edits.rename_job("Other"))
     assert history.job.rooms[0] is untouched
+
+
+def test_a_wrong_text_is_found_however_deep_an_edit_puts_it_and_all_else_stays_the_same_object() -> None:
+    job = demo_job()
+    for at, room in enumerate(job.rooms):
+        for number, opening in enumerate(room.measured.openings):
+            spoiled = replace(opening, name="d\udcf6r")
+            openings = (*room.measured.openings[:number], spoiled, *room.measured.openings[number + 1 :])
+            wrong = replace(room, measured=replace(room.measured, openings=openings))
+            made = cleaned(replace(job, rooms=(*job.rooms[:at], wrong, *job.rooms[at + 1 :])), job)
+            assert made.rooms[at].measured.openings[number] == replace(opening, name="dör")
+            assert made.rooms[at].measured.walls is room.measured.walls
+            assert made.rooms[at - 1] is job.rooms[at - 1]
+            fewer = replace(job, rooms=(wrong,))  # rooms were taken out beside it
+            assert cleaned(fewer, job).rooms[0].measured.openings[number].name == "dör"
 
 
 def test_what_could_not_be_opened_again_is_not_written(job_file: Path, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -43,12 +43,14 @@ def cleaned(value: Any, former: Any = None) -> Any:
     if isinstance(value, msgspec.Struct):
         return _struct(value, former)
     if isinstance(value, tuple):
-        known = set(map(id, former)) if isinstance(former, tuple) else set()
-        made = tuple(one if id(one) in known else cleaned(one) for one in value)
+        before = former if isinstance(former, tuple) else ()
+        known = set(map(id, before))
+        beside = before if len(before) == len(value) else [None] * len(value)
+        made = tuple([one if id(one) in known else cleaned(one, was) for one, was in zip(value, beside, strict=True)])
         return value if all(new is old for new, old in zip(made, value, strict=True)) else made
     if isinstance(value, dict):
-        before = former if isinstance(former, dict) else {}
-        entries = {clean_text(key): cleaned(one, before.get(key)) for key, one in value.items()}
+        held = former if isinstance(former, dict) else {}
+        entries = {clean_text(key): cleaned(one, held.get(key)) for key, one in value.items()}
         same = len(entries) == len(value) and all(key in value and value[key] is one for key, one in entries.items())
         return value if same else entries
     return value

@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any
-
-import msgspec
-
 from narrow_cornice import memo
 from narrow_cornice.job.model import Job, Room
 
 TABLES = ("paints", "colours", "milled", "catalogue", "orders", "shops", "ways_in")
+PARTS = ("measured", "trim", "finishes", "brief")
 
 
 def size_memos(job: Job) -> None:
@@ -20,14 +17,9 @@ def size_memos(job: Job) -> None:
 
 @memo.by_identity(times=2, each="room")
 def things_in(room: Room) -> int:
-    """Return of how many things a room consists: its walls and openings, every reading of them, each finish of its
-    own … An edit that leaves a room as it was counts nothing again."""
-    return _parts(room)
+    """Return of how many things a room consists: its walls, readings across, openings, choices, finishes of its own …
 
-
-def _parts(value: Any) -> int:
-    if isinstance(value, msgspec.Struct):
-        return 1 + sum(_parts(getattr(value, name)) for name in value.__struct_fields__)
-    if isinstance(value, tuple):
-        return sum(_parts(one) for one in value)
-    return sum(_parts(one) for one in value.values()) if isinstance(value, dict) else 0
+    An edit that leaves a room as it was counts nothing again.
+    """
+    lists = (getattr(part, name) for part in (getattr(room, key) for key in PARTS) for name in part.__struct_fields__)
+    return sum(len(one) for one in lists if isinstance(one, tuple | dict))
