@@ -11,12 +11,12 @@ from typing import get_args
 import msgspec
 
 from narrow_cornice.job.brief import (
-    Asked,
     FixedElement,
     Furnishing,
     Manner,
     Need,
     Permission,
+    PermissionState,
     Permit,
     Person,
     Tenure,
@@ -355,7 +355,7 @@ def _permission(permission: Permission) -> Paragraph:
             Words("Permission to"),
             Pick(path.at("what"), permission.what, _options(get_args(Permit))),
             Words("is"),
-            Pick(path.at("state"), permission.state, _options(get_args(Asked)), open=not settled),
+            Pick(path.at("state"), permission.state, _options(get_args(PermissionState)), open=not settled),
             Words("by"),
             Blank(path.at("by"), permission.by, "whom"),
             Words("."),

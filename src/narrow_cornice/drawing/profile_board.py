@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 from typing import Any
 
-from narrow_cornice.derived.trimwork.stock_match import Offer, offers_of
+from narrow_cornice.derived.trimwork.stock_match import StockOffer, offers_of
 from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.section import TINTS
 from narrow_cornice.job.model import Room, Settings
@@ -76,7 +76,7 @@ def _money(amount: float, settings: Settings) -> str:
 
 
 def _card(
-    offer: Offer,
+    offer: StockOffer,
     wanted: Profile,
     kind: TrimKind,
     at: tuple[float, float],

@@ -11,7 +11,7 @@ from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Tone, Words
 
 Tenure = Literal["not said", "owned", "rented"]
-Asked = Literal["not asked", "asked", "given", "refused"]
+PermissionState = Literal["not asked", "asked", "given", "refused"]
 Rank = Literal["must", "wish"]
 Decision = Literal["keep", "alter", "move", "let go"]
 Permit = Literal[
@@ -60,7 +60,7 @@ class Permission(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
     id: Id
     what: Permit = "paint the walls"
-    state: Asked = "not asked"
+    state: PermissionState = "not asked"
     by: Words = ""
 
 

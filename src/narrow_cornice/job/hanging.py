@@ -26,7 +26,7 @@ Part = Literal["measured", "trim"]
 Follows = Literal["where it lies", "on every part", "the wall", "the corner"]
 
 
-class Asked(msgspec.Struct, frozen=True):
+class SizeAsked(msgspec.Struct, frozen=True):
     """A size that is asked for when a thing is put up, with what is proposed in millimetres or in inches, and whether
     it may be nought."""
 
@@ -60,19 +60,19 @@ class Putting(msgspec.Struct, frozen=True):
     prefix: str
     kinds: Callable[[], tuple[str, ...]]
     fresh: Callable[[New], Any]
-    asks: tuple[Asked, ...]
+    asks: tuple[SizeAsked, ...]
     words: dict[str, str]
     called: str = "{kind}"
     title: str = "add {kind}"
     named: str = "{kind} {number}"
-    asks_of: dict[str, tuple[Asked, ...]] = {}
+    asks_of: dict[str, tuple[SizeAsked, ...]] = {}
     may_be_empty: tuple[str, ...] = ()
     one_of_a_kind: bool = False
     sheet: tuple[str, str, str, str] | None = None
     what: str = "{kind}"
     pointed: bool = False
 
-    def asked(self, kind: str) -> tuple[Asked, ...]:
+    def asked(self, kind: str) -> tuple[SizeAsked, ...]:
         """Return the sizes that are asked for when one of a kind is put up."""
         return self.asks_of.get(kind, self.asks)
 
@@ -128,7 +128,7 @@ def _size(mm: float) -> Length:
     return Length(mm, f"{mm:g} mm")
 
 
-FROM_LEFT = Asked("from the left", 600.0, "24", zero=True)
+FROM_LEFT = SizeAsked("from the left", 600.0, "24", zero=True)
 AGAINST_WALL = {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"}
 READ = ("place", "height", "thickness", "out")  # sizes that are read off the building, with an instrument
 ABOUT_MIDDLE = {"place": True, "height": True, "width": False, "tall": False}
@@ -225,10 +225,10 @@ MARKS = Putting(
     lambda: tuple(repair_kinds()),
     _mark,
     (
-        Asked("from the left", 800.0, "32", zero=True),
-        Asked("above the floor", 1200.0, "48", zero=True),
-        Asked("width", 300.0, "12"),
-        Asked("height", 300.0, "12"),
+        SizeAsked("from the left", 800.0, "32", zero=True),
+        SizeAsked("above the floor", 1200.0, "48", zero=True),
+        SizeAsked("width", 300.0, "12"),
+        SizeAsked("height", 300.0, "12"),
     ),
     AGAINST_WALL,
     called="damage: {kind}",
@@ -259,14 +259,14 @@ FRAMES = Putting(
     _frame,
     (FROM_LEFT,),
     AGAINST_WALL,
-    asks_of={"screen": (Asked("from the left", 1500.0, "60", zero=True), Asked("diagonal", 1397.0, "55"))},
+    asks_of={"screen": (SizeAsked("from the left", 1500.0, "60", zero=True), SizeAsked("diagonal", 1397.0, "55"))},
     sheet=("place", "height", "width", "tall"),
 )
 RECESSES = Putting(
     "e",
     lambda: ("built-in",),
     _recess,
-    (Asked("depth", 350.0, "14"),),
+    (SizeAsked("depth", 350.0, "14"),),
     {"depth": "depth", "start": "from", "end": "to"},
     called="a place for a built-in",
     named="Built-in at {wall}",
@@ -277,7 +277,7 @@ THERE = Putting(
     "t",
     lambda: WITH_FACE,
     _there,
-    (Asked("height", 120.0, "4 3/4"), Asked("thickness", 18.0, "3/4")),
+    (SizeAsked("height", 120.0, "4 3/4"), SizeAsked("thickness", 18.0, "3/4")),
     {"height": "height", "thickness": "thickness"},
     called="{kind} that is there",
     title="{kind} there, {size}",

@@ -28,7 +28,7 @@ class SurveyError(CorniceError, ValueError):
     """A survey that cannot be read or adjusted; ``where`` names the reading."""
 
 
-class Asked(msgspec.Struct, frozen=True):
+class ReadingAsked(msgspec.Struct, frozen=True):
     """One reading of a request."""
 
     kind: Literal["distance", "angle", "square", "offset"]
@@ -46,7 +46,7 @@ class Survey(msgspec.Struct, frozen=True):
     """A request: corners anticlockwise seen from above, and readings."""
 
     corners: tuple[str, ...]
-    readings: tuple[Asked, ...] = ()
+    readings: tuple[ReadingAsked, ...] = ()
 
 
 def read_survey(raw: bytes | str) -> Survey:
@@ -59,7 +59,7 @@ def read_survey(raw: bytes | str) -> Survey:
         raise SurveyError(f"this is not readable JSON ({error}).") from None
 
 
-def _number(one: Asked, where: str, low: float, high: float) -> float:
+def _number(one: ReadingAsked, where: str, low: float, high: float) -> float:
     if one.value is None:
         raise SurveyError("the value is missing.", where=where)
     if not math.isfinite(one.value) or not low < one.value < high:

@@ -43,7 +43,7 @@ class OpeningFace(msgspec.Struct, frozen=True):
         return self.opening.kind != "window"
 
 
-class Standing(msgspec.Struct, frozen=True):
+class StandingBulk(msgspec.Struct, frozen=True):
     """Something that stands against a wall: from and to along it as figures, its heights in mm."""
 
     bulk: Bulk
@@ -66,7 +66,7 @@ class WallFace(msgspec.Struct, frozen=True):
     upper_edge: UpperEdge
     openings: tuple[OpeningFace, ...] = ()
     hung: tuple[tuple[Any, Rect], ...] = ()
-    standing: tuple[Standing, ...] = ()
+    standing: tuple[StandingBulk, ...] = ()
 
     @property
     def length(self) -> float:
@@ -124,12 +124,12 @@ def far_side(place: float, width: float) -> float:
 
 
 @by_identity(times=8, each="thing")
-def _standing_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> tuple[Standing, ...]:
+def _standing_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> tuple[StandingBulk, ...]:
     """Return what stands against a wall, the same objects as long as nothing of it changes."""
     return tuple(_standing(bulks, room_id, wall_id, height))
 
 
-def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> Iterator[Standing]:
+def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> Iterator[StandingBulk]:
     for bulk in bulks:
         if bulk.wall != wall_id or bulk.out.mm > AGAINST:
             continue
@@ -137,7 +137,7 @@ def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float
         place = reading("place", bulk.place.mm, "mm", path.sized("place"), bulk.name[:60])
         width = reading("width", bulk.width.mm, "mm", path.sized("width"), bulk.name[:60])
         top = height if bulk.top is None else bulk.top.mm
-        yield Standing(bulk, place, far_side(place, width), bulk.under.mm, top)
+        yield StandingBulk(bulk, place, far_side(place, width), bulk.under.mm, top)
 
 
 @by_identity(times=8, each="room")
@@ -189,7 +189,7 @@ def _face(
 ) -> WallFace:
     """Return one wall's face; a wall that an edit left as it was stays the same object."""
     openings = sorted((one for one in things if isinstance(one, OpeningFace)), key=lambda one: one.rect.u0)
-    standing = tuple(one for one in things if isinstance(one, Standing))
+    standing = tuple(one for one in things if isinstance(one, StandingBulk))
     return WallFace(
         wall_id,
         name,
@@ -198,7 +198,7 @@ def _face(
         right,
         upper_edge,
         tuple(openings),
-        tuple((one, _about_middle(one)) for one in things if not isinstance(one, OpeningFace | Standing)),
+        tuple((one, _about_middle(one)) for one in things if not isinstance(one, OpeningFace | StandingBulk)),
         standing,
     )
 

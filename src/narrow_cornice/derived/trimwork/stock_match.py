@@ -29,7 +29,7 @@ from narrow_cornice.trim.stacks import height_of
 MOST = 8  # profiles that are told for one member
 
 
-class Offer(msgspec.Struct, frozen=True):
+class StockOffer(msgspec.Struct, frozen=True):
     """One way to buy a kind of trim as stock: the pieces, the price for the room as a figure, whether it is chosen."""
 
     match: Match
@@ -44,7 +44,7 @@ class Offers(msgspec.Struct, frozen=True):
     """
 
     wanted: Profile | None
-    offers: tuple[Offer, ...] = ()
+    offers: tuple[StockOffer, ...] = ()
     made: Figure | None = None
     thin: int = 0
 
@@ -115,7 +115,7 @@ def offers_of(
                 continue
             bars = lengths_to_buy(_within(cut_lengths(cuts), max(one.lengths)), one.lengths, one.price_per_metre, kerf)
             prices.append(table(piece.words, bars.price, "money", bars.words or "none"))
-        offers.append(Offer(match, total("price of the stock", "money", prices), chosen == match.pieces))
+        offers.append(StockOffer(match, total("price of the stock", "money", prices), chosen == match.pieces))
     uses = frozenset[Use]() if member else OF_TRIM[kind].uses
     thin = sum(one.depth < least for one in known if uses & set(one.uses))
     return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, kerf), thin)

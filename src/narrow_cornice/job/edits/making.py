@@ -38,11 +38,6 @@ def in_room(job: Job, room_id: str, change: Callable[[Room], Room]) -> Job:
     return job if all(new is old for new, old in zip(rooms, job.rooms, strict=True)) else replace(job, rooms=rooms)
 
 
-def with_measured(room: Room, **fields: Any) -> Room:
-    """Return the room with other things measured."""
-    return replace(room, measured=replace(room.measured, **fields))
-
-
 def with_trim(room: Room, **fields: Any) -> Room:
     """Return the room with other choices of its trim."""
     return replace(room, trim=replace(room.trim, **fields))

@@ -7,12 +7,13 @@ from typing import Any
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
-from narrow_cornice.job.edits.making import checked_name, checked_size, fresh_id, room_edit, with_measured
+from narrow_cornice.job.edits.making import checked_name, checked_size, fresh_id, room_edit
 from narrow_cornice.job.hanging import kept_in
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Opening, OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.on_walls import without_finishes
+from narrow_cornice.job.paths.in_room import with_measured
 from narrow_cornice.units.lengths import Length
 
 # usual sizes in mm

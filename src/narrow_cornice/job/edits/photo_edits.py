@@ -7,10 +7,11 @@ from collections.abc import Sequence
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.edits.making import fresh_id, in_room, with_measured
+from narrow_cornice.job.edits.making import fresh_id, in_room
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Photo, PhotoPoint
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths.in_room import with_measured
 
 
 def add_photo(room_id: str, wall_id: str, name: str, content: bytes, points: Sequence[PhotoPoint]) -> Edit:

@@ -7,11 +7,12 @@ from typing import Any
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, room_edit, with_measured
+from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, room_edit
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import CornerOffset, Diagonal, FloorLevel, Level, Slope, WallAsRead, WallWidth
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import Read
+from narrow_cornice.job.paths.in_room import with_measured
 from narrow_cornice.survey.plan import Turn
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading
 from narrow_cornice.units.lengths import Length

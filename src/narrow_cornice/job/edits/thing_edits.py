@@ -15,7 +15,6 @@ from narrow_cornice.job.edits.making import (
     fresh_id,
     in_room,
     room_edit,
-    with_measured,
     without_one,
 )
 from narrow_cornice.job.edits.wall_edits import wall_name
@@ -23,6 +22,7 @@ from narrow_cornice.job.hanging import READ, New, kept_in
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import AcrossReading, Backing, Trueness
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths.in_room import with_measured
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.units.lengths import Length

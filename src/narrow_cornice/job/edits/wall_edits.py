@@ -9,12 +9,13 @@ from typing import Literal
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, room_edit, with_measured
+from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, room_edit
 from narrow_cornice.job.edits.opening_edits import parting
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import WallAsRead
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.on_walls import Section, lying_across, rekeyed, resettled, without_walls
+from narrow_cornice.job.paths.in_room import with_measured
 from narrow_cornice.survey.plan import Turn, side_name
 from narrow_cornice.survey.readings import Reading, as_reading, counted
 from narrow_cornice.units.lengths import Length

@@ -74,13 +74,13 @@ def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 
 def _rows() -> RowsOf:
     from narrow_cornice.desk.places.measure.hanging_rows import across_rows, hanging_rows
-    from narrow_cornice.desk.places.measure.survey_rows import corner_rows, distance_rows, width_rows
+    from narrow_cornice.desk.places.measure.survey_rows import corner_rows, diagonal_rows, width_rows
     from narrow_cornice.desk.places.measure.wall_rows import height_rows, opening_rows, wall_rows
 
     return {
         **{kind: hanging_rows for kind in READ_HERE if kind in HANGING},
         **dict.fromkeys((WallPath, StudsPath, SlopePath, LevelPath), wall_rows),
-        **dict.fromkeys((DiagonalPath, AskedDiagonalPath, OffsetPath), distance_rows),
+        **dict.fromkeys((DiagonalPath, AskedDiagonalPath, OffsetPath), diagonal_rows),
         **dict.fromkeys((WidthPath, AskedWidthPath), width_rows),
         CornerPath: corner_rows,
         HeightPath: height_rows,

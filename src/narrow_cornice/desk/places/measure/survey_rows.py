@@ -271,7 +271,7 @@ def width_rows(bench: Bench, job: Job, path: WidthPath | AskedWidthPath) -> Iter
     yield from bench.findings(bench.about(room, here))
 
 
-def distance_rows(bench: Bench, job: Job, path: DiagonalPath | AskedDiagonalPath | OffsetPath) -> Iterator[Row]:
+def diagonal_rows(bench: Bench, job: Job, path: DiagonalPath | AskedDiagonalPath | OffsetPath) -> Iterator[Row]:
     """Yield the rows of a diagonal or an offset."""
     room, field = job.room(path.room), bench.size_field(path.thing)
     if field is None or not isinstance(field.path, Read):
