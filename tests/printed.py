@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import io
+from functools import cache
 
 from pypdf import PdfReader
 
 
-def pages(pdf: bytes) -> list[str]:
+@cache
+def pages(pdf: bytes) -> tuple[str, ...]:
     """Return the text of every page with its lines joined; a PDF that is not whole raises."""
-    return [" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(pdf), strict=True).pages]
+    return tuple(" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(pdf), strict=True).pages)
 
 
 def said(pdf: bytes) -> str:

@@ -13,6 +13,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PyQt6.QtCore import QEvent, qInstallMessageHandler
 from PyQt6.QtWidgets import QApplication, QDialog, QFileDialog, QInputDialog, QMessageBox
 
+from narrow_cornice import memo
 from narrow_cornice.desk.making_window import application, make_window, settings_file
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
@@ -64,6 +65,13 @@ def _no_dialog_waits(monkeypatch: pytest.MonkeyPatch) -> None:
 def _patient(monkeypatch: pytest.MonkeyPatch) -> None:
     """Let a slow machine wait for what the window shows; a test of what happens meanwhile sets its own patience."""
     monkeypatch.setattr("narrow_cornice.desk.working_aside.PATIENCE_MS", 20_000)
+
+
+@pytest.fixture(autouse=True)
+def _what_was_worked_out_stays(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Keep what one test worked out for the next: nearly all of them open the same job. What is let go when another
+    job opens has a test of its own."""
+    monkeypatch.setattr(memo, "let_go", lambda: None)
 
 
 @pytest.fixture

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from driving import choose, field, settle, type_into
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QColor
+from PyQt6.QtGui import QColor, QImage
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
     QApplication,
@@ -22,6 +22,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from narrow_cornice import memo
 from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.desk.session import Session
@@ -37,7 +38,7 @@ from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.keeping import JobLock, Recovery
 from narrow_cornice.job.paths import HouseRulePath, RoomPath, TrimPath
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, let_go
 from printed import said
 
 pytestmark = pytest.mark.desk
@@ -325,20 +326,6 @@ def test_other_looks_and_larger_letters_show_everything(session, qapp, letters: 
     qapp.setStyleSheet("")
 
 
-def test_pictures_of_every_view(tmp_path: Path, qapp: QApplication, capsys: pytest.CaptureFixture[str]) -> None:
-    from PyQt6.QtGui import QImage
-
-    from narrow_cornice.desk.pictures import write_pictures
-
-    assert write_pictures(tmp_path / "pictures") == 0
-    said = capsys.readouterr().out.split()
-    assert len(said) == PICTURES
-    for one in said:
-        image = QImage(one)
-        assert (image.width(), image.height()) == (1280, 800)
-    qapp.setStyleSheet("")
-
-
 def test_a_dialog_cannot_slip_through() -> None:
     with pytest.raises(AssertionError, match="opened"):
         QDialog().exec()
@@ -366,7 +353,9 @@ def test_without_a_screen_the_window_says_so_and_pictures_still_work(tmp_path: P
         check=True,
         timeout=120,
     )
-    assert shots.stdout.count(".png") == len(list((tmp_path / "p").glob("*.png"))) == PICTURES
+    pictures = [QImage(one) for one in shots.stdout.split()]
+    assert len(pictures) == len(list((tmp_path / "p").glob("*.png"))) == PICTURES
+    assert {(one.width(), one.height()) for one in pictures} == {(1280, 800)}
 
 
 def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
@@ -439,7 +428,10 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     assert window.tally.change_shown("paint").startswith("+")
 
 
-def test_another_job_lets_go_of_what_was_kept_for_the_former(window: MainWindow) -> None:
+def test_another_job_lets_go_of_what_was_kept_for_the_former(
+    window: MainWindow, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(memo, "let_go", let_go)  # as it is outside of tests
     worked_out: list[str] = []
 
     @by_identity(times=8, each="job")

@@ -28,14 +28,14 @@ def settle(milliseconds: int = 350) -> None:
 
 
 def _take(window: MainWindow, folder: Path, name: str) -> Path:
-    """Write the window as it stands once nothing in it changes any more: what takes long is worked out beside it."""
-    settle()
-    before, picture = None, window.grab().toImage()
-    for _ in range(20):
-        if picture == before:
-            break
-        settle(200)
+    """Write the window as it stands once all that it shows is worked out and nothing in it changes any more."""
+    before, picture = None, None
+    for _ in range(100):
+        settle(120)
         before, picture = picture, window.grab().toImage()
+        if picture == before and not window.aside.waits:
+            break
+    assert picture is not None
     path = folder / f"{name}.png"
     if not picture.save(str(path)):
         raise SurroundingsError(

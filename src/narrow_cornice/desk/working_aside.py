@@ -52,6 +52,11 @@ class WorkingAside(QObject):
         """Whether a job has been counted yet."""
         return self._known is not None
 
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to be shown, or to be counted."""
+        return self._to_show != 0 or self._counting is not None
+
     def ask(self, *, moved: bool) -> None:
         """Have what is looked at worked out; ``ready`` comes at once where that takes a moment, else when it is done.
 

@@ -9,7 +9,7 @@ from narrow_cornice.job.model import Job
 
 
 def demo_job() -> Job:
-    """Return the demo job: two rooms of an old harbour pilot's house."""
+    """Return the demo job: rooms of an old harbour pilot's house."""
     return _shipped("demo_job.json")
 
 
