@@ -84,8 +84,8 @@ def _posterior(rows: Matrix, read: Vector, sigma: Vector, prior: Vector) -> tupl
 
 @by_value(times=4, each="job")
 def _draws(many: int) -> Matrix:
-    """Return the same standard normal draws every time, so that equal readings make equal figures."""
-    draws = np.random.default_rng(20_26).standard_normal((DRAWS, many))
+    """Return the same standard normal draws every time, ``many`` × DRAWS, so that equal readings make equal figures."""
+    draws = np.ascontiguousarray(np.random.default_rng(20_26).standard_normal((DRAWS, many)).T)
     draws.setflags(write=False)
     return draws
 
@@ -94,8 +94,9 @@ def _least_in_one_of_twenty(estimate: Vector, where: Matrix, covariance: Matrix)
     """Return what the least value over all places falls below in one of twenty of the shapes the readings allow."""
     values, ways = np.linalg.eigh(covariance)
     spread = where @ (ways * np.sqrt(np.clip(values, 0.0, None)))
-    least = (estimate[None, :] + _draws(len(values)) @ spread.T).min(axis=1)
-    return float(np.quantile(least, ONE_IN))
+    shapes = spread @ _draws(len(values))  # a row a place, so that the least is taken down whole rows at once
+    shapes += estimate[:, None]
+    return float(np.quantile(shapes.min(axis=0), ONE_IN))
 
 
 def _width_rows(z: Vector, d: Vector, tall: float) -> Matrix:
