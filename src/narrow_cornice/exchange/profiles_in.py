@@ -166,7 +166,7 @@ def read_profile_svg(raw: bytes) -> FoundProfile:
 _UNSEEN = ("defs", "clipPath", "symbol", "mask", "marker", "pattern")  # never shown as they stand
 _SIZES = ("d", "points", "x", "y", "width", "height", "r", "rx", "ry", "cx", "cy", "transform")
 _TRANSFORMS = re.compile(r"\b(matrix|translate[XY]?|scale[XY]?|rotate|skew[XY])\s*\([^()]*\)|[\s,]+")
-_CHORDS = 32  # that a curve becomes
+_ALONG = tuple(number / 32 for number in range(1, 33))  # a curve becomes as many chords
 
 
 def _svg_rings(element: Element, above: Matrix) -> Iterator[list[Point]]:
@@ -209,11 +209,10 @@ def _closed(path: Path) -> Iterator[list[Point]]:
         closed = False
         for step in Path(part):
             closed = isinstance(step, Close)
-            straight = isinstance(step, Move | Line | Close)
-            for at in (1,) if straight else range(1, _CHORDS + 1):
-                point = step.end if straight else step.point(at / _CHORDS)
-                if point is not None:
-                    points.append((float(point.x), float(point.y)))
+            if not isinstance(step, Move | Line | Close):
+                points += [(float(x), float(y)) for x, y in step.npoint(_ALONG)]
+            elif step.end is not None:
+                points.append((float(step.end.x), float(step.end.y)))
         if len(points) > 2 and math.dist(points[0], points[-1]) < 1e-6 * (1 + abs(points[0][0])):
             points.pop()
             closed = True
