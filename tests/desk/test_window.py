@@ -17,6 +17,7 @@ from narrow_cornice.desk.bench_rows import ChoiceRow, FigureRow, FindingRow, Siz
 from narrow_cornice.desk.room_dialog import RoomDialog
 from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.lettering import PARTED
 from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, OpeningPath, SurfacePath, TrimPath, WallPath
 from narrow_cornice.review.second_look import to_settle
 
@@ -461,3 +462,20 @@ def test_a_room_of_any_shape_from_a_written_walk(empty: MainWindow) -> None:
     assert walls.setData(walls.index(3, 3), "E: outside")
     assert not walls.setData(walls.index(3, 3), "sideways")
     assert "no corner" in empty.notice()
+
+
+def test_what_stands_under_the_title_of_a_plan_is_read_to_its_end(window: MainWindow) -> None:
+    """The first room has the longest of them: two lines, and the drawing begins below them."""
+    window.go("measure")
+    heads = {}
+    for room in window.session.job.rooms:
+        window.session.look(sheet="plan", room_id=room.id)
+        settle()
+        shown = canvas(window)
+        whole = shown._drawing.subtitle  # type: ignore[union-attr]
+        assert PARTED.join(shown._subtitle()) == whole
+        heads[len(shown._subtitle())] = shown.head()
+        top = min(shown.to_screen(point).y() for mark in shown._marks() for point in getattr(mark, "points", ()))
+        assert top > shown.head() - 1
+    assert heads.keys() == {1, 2}
+    assert heads[1] + 10 < heads[2]

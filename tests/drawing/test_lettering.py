@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from itertools import combinations
+from itertools import combinations, pairwise
+from xml.etree import ElementTree
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from narrow_cornice.drawing.lettering import letter_boxes, settled, usual_size
+from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled, usual_size
 from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Pen, Stroke
 from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job.samples import demo_job
 
 SIZE = usual_size(20.0)
@@ -79,3 +81,30 @@ def test_settled_letters_stand_in_a_place_of_theirs(given_places: list[tuple[tup
     made = settled(drawn(*labels), SIZE).marks
     for before, after in zip(labels, made, strict=True):
         assert after.at in (before.at, *before.elsewhere)  # type: ignore[union-attr]
+
+
+@given(st.lists(st.text("ab ", min_size=1, max_size=12), max_size=8), st.integers(1, 40))
+def test_a_subtitle_in_lines_loses_nothing_and_is_parted_no_more_than_it_must(parts: list[str], room: int) -> None:
+    whole = PARTED.join(parts)
+    lines = in_lines(whole, room, len)
+    assert PARTED.join(lines) == whole
+    for line, following in pairwise([*lines, ""]):
+        assert len(line) <= room or PARTED not in line
+        if following:
+            assert len(line) + len(PARTED) + len(following.split(PARTED)[0]) > room
+
+
+def test_all_that_stands_under_a_title_is_on_the_sheet_as_svg() -> None:
+    job = demo_job()
+    for room in job.rooms:
+        plan = room_plan(room, job.house_rules, job.settings, 0)
+        svg = ElementTree.fromstring(svg_drawing(plan, 50))
+        left, top, wide, _ = map(float, svg.attrib["viewBox"].split())
+        texts = [one for one in svg if one.tag.endswith("text") and one.attrib.get("font-style") == "italic"]
+        words = [
+            one for one in texts if float(one.attrib["y"]) < plan.bounds[1] and one.attrib["text-anchor"] == "start"
+        ]
+        assert PARTED.join(one.text or "" for one in words) == f"{plan.subtitle}{PARTED}1 : 50"
+        for one in words:
+            assert float(one.attrib["x"]) + usual_size(50)(one.text or "", 8.5, "slanted")[0] < left + wide
+            assert top < float(one.attrib["y"]) < plan.bounds[1]

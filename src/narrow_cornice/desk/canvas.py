@@ -23,7 +23,7 @@ from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.painting import MarkPainter, placed, polygon
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.lettering import letter_boxes, settled
+from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled
 from narrow_cornice.drawing.marks import (
     About,
     Area,
@@ -132,7 +132,18 @@ class Canvas(QWidget):
     def head(self) -> float:
         """Return the pixels kept free for the title."""
         title, subtitle = self._theme.font(14, "name"), self._theme.font(9.5, "slanted")
-        return 18 + QFontMetricsF(title).height() + QFontMetricsF(subtitle).height()
+        lines = max(1, len(self._subtitle()))
+        return 18 + QFontMetricsF(title).height() + lines * QFontMetricsF(subtitle).height()
+
+    def _subtitle(self) -> list[str]:
+        """Return the subtitle in one line or, where it is too long for one, parted between its words in two."""
+        if self._drawing is None or not self._drawing.marks:
+            return []
+        metrics, room = QFontMetricsF(self._theme.font(9.5, "slanted")), self.width() - 2 * MARGIN
+        first, *rest = in_lines(self._drawing.subtitle, room, metrics.horizontalAdvance) or [""]
+        lines = [first, PARTED.join(rest)] if rest else [first]
+        # The mark of what is left out wants some room more than the text has.
+        return [metrics.elidedText(line, Qt.TextElideMode.ElideRight, room - 6) for line in lines]
 
     def to_screen(self, point: Point) -> QPointF:
         """Return where a place of the drawing is on the canvas."""
@@ -178,24 +189,18 @@ class Canvas(QWidget):
     def _paint_title(self, painter: QPainter) -> None:
         assert self._drawing is not None
         title, subtitle = self._theme.font(14, "name"), self._theme.font(9.5, "slanted")
-        tall = QFontMetricsF(title).height()
-        room = self.width() - 2 * MARGIN
+        tall, line = QFontMetricsF(title).height(), QFontMetricsF(subtitle).height()
+        room, lines = self.width() - 2 * MARGIN, self._subtitle()
         paper = self._theme.colour("sheet")
         paper.setAlpha(225)
-        painter.fillRect(QRectF(2, 2, self.width() - 4, 10 + tall + QFontMetricsF(subtitle).height()), paper)
-        for font, text, colour, y in (
-            (title, self._drawing.title, "ink", 8.0),
-            (subtitle, self._drawing.subtitle if self._drawing.marks else "", "soft", 8.0 + tall),
-        ):
+        painter.fillRect(QRectF(2, 2, self.width() - 4, self.head() - 8), paper)
+        name = QFontMetricsF(title).elidedText(self._drawing.title, Qt.TextElideMode.ElideRight, room - 6)
+        below = [(subtitle, text, "soft", 8.0 + tall + line * number) for number, text in enumerate(lines)]
+        for font, text, colour, y in [(title, name, "ink", 8.0), *below]:
             painter.setFont(font)
             painter.setPen(self._theme.colour(colour))
-            metrics = QFontMetricsF(font)
-            elided = metrics.elidedText(text, Qt.TextElideMode.ElideRight, room)
-            painter.drawText(
-                QRectF(MARGIN - 4, y, room, metrics.height()),
-                Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextSingleLine,
-                elided,
-            )
+            place = QRectF(MARGIN - 4, y, room, QFontMetricsF(font).height())
+            painter.drawText(place, Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextSingleLine, text)
 
     def _paint_selection(self, painter: QPainter, marks: MarkPainter, way: QTransform) -> None:
         boxes: list[QRectF] = []

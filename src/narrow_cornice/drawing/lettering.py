@@ -29,6 +29,7 @@ from narrow_cornice.drawing.marks import (
 
 SizeOf = Callable[[str, float, str], tuple[float, float]]
 
+PARTED = " · "  # what stands between the parts of a subtitle
 DIMENSION_SIZE = 8.5  # points
 ALONG = (0.5, 0.34, 0.66, 0.22, 0.78)  # places of a dimension's figure along its line
 BEYOND = (0.5, 0.1, 0.9, -0.5, 1.5)  # … of a line shorter than its figure
@@ -132,6 +133,19 @@ def usual_size(scale: float) -> SizeOf:
         len(text) * size * 0.52 * MM_PER_POINT * scale,
         size * 1.25 * MM_PER_POINT * scale,
     )
+
+
+def in_lines(text: str, room: float, wide: Callable[[str], float]) -> list[str]:
+    """Return a subtitle in as many lines as it needs to be no wider than ``room``, parted where its parts end; a part
+    that is wider by itself stands in a line of its own."""
+    lines: list[str] = []
+    for part in text.split(PARTED) if text else ():
+        longer = f"{lines[-1]}{PARTED}{part}" if lines else part
+        if lines and wide(longer) <= room:
+            lines[-1] = longer
+        else:
+            lines.append(part)
+    return lines
 
 
 def figure_place(mark: Dimension, lift: float) -> Point:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import base64
 from html import escape
 
-from narrow_cornice.drawing.lettering import figure_place, settled, usual_size
+from narrow_cornice.drawing.lettering import PARTED, figure_place, in_lines, settled, usual_size
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     ROLES,
@@ -31,6 +31,7 @@ _FAMILY = {
     "name": "font-family='Vollkorn, serif' font-weight='600'",
     "slanted": "font-family='Vollkorn, serif' font-style='italic'",
 }
+SUBTITLE_SIZE = 8.5  # points
 
 
 def resolved(colour: str) -> str:
@@ -128,31 +129,25 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
 def svg_drawing(drawing: Drawing, scale: float) -> str:
     """Return the drawing as an SVG document with its title, at 1 : ``scale``."""
     left, top, right, bottom = drawing.bounds
-    head = 16 * scale  # paper for the title, 16 mm
-    wide, tall = max(right - left, 80 * scale), bottom - top + head
+    wide = max(right - left, 80 * scale)
+    size_of = usual_size(scale)
+    words = in_lines(
+        f"{drawing.subtitle}{PARTED}1 : {scale:g}",
+        wide - 6 * scale,
+        lambda text: size_of(text, SUBTITLE_SIZE, "slanted")[0],
+    )
+    head = (12 + 4 * len(words)) * scale  # paper for the title, 16 mm where one line is enough
+    tall = bottom - top + head
+    begin = left + 3 * scale
     parts = [
         f"<svg xmlns='http://www.w3.org/2000/svg' width='{wide / scale:.2f}mm' height='{tall / scale:.2f}mm' "
         f"viewBox='{left:.2f} {top - head:.2f} {wide:.2f} {tall:.2f}'>",
         f"<title>{escape(printable(drawing.title))}</title>",
-        _text(
-            (left + 3 * scale, top - head + 5 * scale),
-            drawing.title,
-            14,
-            "ink",
-            "left",
-            _FAMILY["name"],
-            scale=scale,
-        ),
-        _text(
-            (left + 3 * scale, top - head + 11 * scale),
-            f"{drawing.subtitle} · 1 : {scale:g}",
-            8.5,
-            "soft",
-            "left",
-            _FAMILY["slanted"],
-            scale=scale,
-        ),
+        _text((begin, top - head + 5 * scale), drawing.title, 14, "ink", "left", _FAMILY["name"], scale=scale),
     ]
-    for mark in settled(drawing, usual_size(scale)).marks:
+    for number, text in enumerate(words):
+        at = (begin, top - head + (11 + 4 * number) * scale)
+        parts.append(_text(at, text, SUBTITLE_SIZE, "soft", "left", _FAMILY["slanted"], scale=scale))
+    for mark in settled(drawing, size_of).marks:
         parts += _mark(mark, scale)
     return "\n".join([*parts, "</svg>", ""])
