@@ -17,6 +17,7 @@ from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.second_look import second_look
+from narrow_cornice.trim.kinds import choice_key
 from narrow_cornice.trim.orders import Order, checked_order, orders
 from narrow_cornice.trim.proportion import SCHOOLS, proportion
 from rooms import trimmed_of
@@ -99,6 +100,22 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
     assert all(room.trim.order_in_force == marsh for room in house.rooms)
     with pytest.raises(CorniceError, match="no order called"):
         edits.choose_order("r1", "nonsense").apply(job)
+
+
+def test_a_lone_crown_is_the_uppermost_member_whatever_it_is_called() -> None:
+    (marsh,) = read_orders(MARSH.replace(b'"cymatium"', b'"wave"').replace(b'"bed mould"', b'"cymatium"'))
+    job = edits.choose_order("r1", "marsh ionic").apply(edits.put_orders([marsh], "orders").apply(demo_job()))
+    for member in ("corona", "dentil band", "cymatium"):
+        job = edits.change_trim("r1", choice_key("cornice", member), fitted=False).apply(job)
+    trim = trimmed_of(job.rooms[0], job.house_rules).trim
+    assert trim is not None
+    assert [one.name for one in trim.members if one.fitted] == ["wave"]
+    assert trim.lone_crown
+    lowest = edits.change_trim("r1", choice_key("cornice", "cymatium"), fitted=True).apply(job)
+    lowest = edits.change_trim("r1", choice_key("cornice", "wave"), fitted=False).apply(lowest)
+    other = trimmed_of(lowest.rooms[0], lowest.house_rules).trim
+    assert other is not None
+    assert not other.lone_crown
 
 
 def test_an_order_says_itself_for_which_styles_it_is() -> None:

@@ -94,13 +94,9 @@ class FittedTrim(msgspec.Struct, frozen=True):
     @property
     def lone_crown(self) -> bool:
         """Whether of the cornice only the crowning member is fitted, with no picture rail to answer it."""
-        fitted = [member.name for member in self.members if member.fitted]
-        return (
-            self.kinds["cornice"].built
-            and len(self.members) > 1
-            and fitted == ["cymatium"]
-            and not self.kinds["picture rail"].built
-        )
+        fitted = [place for place, member in enumerate(self.members) if member.fitted]  # from the top down
+        alone = len(self.members) > 1 and fitted == [0]
+        return alone and self.kinds["cornice"].built and not self.kinds["picture rail"].built
 
 
 @explained("bottom of the cornice", "mm", "ceiling height − cornice")
