@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
-from typing import NamedTuple, TypeVar
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from typing import Any, NamedTuple, TypeVar
 
 import msgspec
 
@@ -116,6 +116,16 @@ def measured_rooms(job: Job) -> Iterator[Room]:
 
 
 Wanted = TypeVar("Wanted")
+
+
+def in_turn(needs: Iterable[tuple[str, str, Any]]) -> list[Any]:
+    """Return rooms' identities, names and needs one after the other, as a line is kept by the identity of each."""
+    return [one for need in needs for one in need]
+
+
+def room_by_room(flat: Sequence[Any]) -> list[tuple[str, str, Any]]:
+    """Return what ``in_turn`` laid out as a room's identity, its name and its need again."""
+    return list(zip(flat[::3], flat[1::3], flat[2::3], strict=True))
 
 
 def by_line(job: Job, needs: Callable[[Room], Mapping[str, Wanted]]) -> dict[str, list[tuple[str, str, Wanted]]]:

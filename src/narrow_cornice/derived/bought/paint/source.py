@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.bought.lines import Bought, InTins, LineToBuy, by_line, price_of_tins
+from narrow_cornice.derived.bought.lines import Bought, InTins, LineToBuy, by_line, in_turn, price_of_tins, room_by_room
 from narrow_cornice.derived.coated.coatings import PaintNeed, paint_needs
 from narrow_cornice.explained.figures import explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
@@ -18,8 +18,7 @@ def paint_to_buy(job: Job) -> Bought:
     lines = []
     for key, needs in by_line(job, lambda room: paint_needs(room, job.house_rules, job.paints, job.colours)).items():
         at = needs[0][2].paint.shop
-        flat = [one for need in needs for one in need]
-        lines.append(_paint_line_of(key, rules, shops.get(at, at), *flat))
+        lines.append(_paint_line_of(key, rules, shops.get(at, at), *in_turn(needs)))
     return Bought(tuple(lines))
 
 
@@ -70,4 +69,4 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
 @by_identity(times=8, each="thing")
 def _paint_line_of(key: str, rules: HouseRules, shop: str, *wanted: str | PaintNeed) -> LineToBuy:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
-    return _paint_line(key, list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True)), rules, shop)  # type: ignore[arg-type]
+    return _paint_line(key, room_by_room(wanted), rules, shop)

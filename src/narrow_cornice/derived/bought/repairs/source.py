@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from types import MappingProxyType
 
-from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, price_of_tins
+from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, price_of_tins, room_by_room
 from narrow_cornice.derived.coated.repairs import packs, room_repairs
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.finishes.repairs import repair_materials
@@ -37,8 +37,8 @@ def _material_needs(room: Room) -> Mapping[str, Figure]:
 def _repair_line(key: str, *wanted: str | Figure) -> LineToBuy:
     """Return the line of a material of repairs, of the rooms' identities, names and amounts, given in turn."""
     material = repair_materials()[key]
-    shares = tuple(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
-    needed = total(material.name, material.measure, [amount for _, _, amount in shares])  # type: ignore[misc]
+    shares = tuple(room_by_room(wanted))
+    needed = total(material.name, material.measure, [amount for _, _, amount in shares])
     buy, have = packs(material, needed.value)
     prices = [
         price_of_tins(
@@ -48,7 +48,7 @@ def _repair_line(key: str, *wanted: str | Figure) -> LineToBuy:
         )
         for size, count, price in buy
     ]
-    rooms = ", ".join(str(name)[:40] for _, name, _ in shares)
+    rooms = ", ".join(name[:40] for _, name, _ in shares)
     words = " + ".join(f"{count} × {size:g} {material.measure}" for size, count, _ in buy)
     return LineToBuy(
         f"repair:{key}",
@@ -60,7 +60,7 @@ def _repair_line(key: str, *wanted: str | Figure) -> LineToBuy:
         total("price", "money", prices),
         have - needed.value,
         f"repairs in {rooms}",
-        shares,  # type: ignore[arg-type]
+        shares,
         words,
         InPacks(),
     )

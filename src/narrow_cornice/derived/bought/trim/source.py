@@ -6,7 +6,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
 from narrow_cornice.cutting.plans import offcut_of
-from narrow_cornice.derived.bought.lines import Bought, InLengths, Knife, LineToBuy, by_line
+from narrow_cornice.derived.bought.lines import Bought, InLengths, Knife, LineToBuy, by_line, in_turn, room_by_room
 from narrow_cornice.derived.bought.trim.needs import TrimNeed, trim_needs
 from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
 from narrow_cornice.explained.figures import Figure, explained, table, total
@@ -35,7 +35,7 @@ def trim_to_buy(job: Job) -> Bought:
         if milled is None:
             unsold.append(first.name)
             continue
-        flat = [one for need in wanted for one in need]
+        flat = in_turn(wanted)
         kept, left_over = job.cutting.get(key), job.left_over.get(key, ())
         lines.append(_trim_line_of(key, milled, kept, left_over, rules, *flat))
         made = first.profile is None or first.profile.price_per_metre is None
@@ -68,8 +68,7 @@ def _trim_line_of(
     *wanted: str | TrimNeed,
 ) -> LineToBuy:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
-    needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
-    return _trim_line(key, needs, milled, kept, left_over, rules)  # type: ignore[arg-type]
+    return _trim_line(key, room_by_room(wanted), milled, kept, left_over, rules)
 
 
 def kept_lengths(
@@ -159,16 +158,16 @@ def _trim_line(
 @by_identity(times=8, each="thing")
 def _knife_line_of(key: str, milled: MilledTrim, *wanted: str | TrimNeed) -> LineToBuy:
     """Return the knife of a made profile, ground once for all rooms that have it."""
-    needs = list(zip(wanted[::3], wanted[1::3], wanted[2::3], strict=True))
-    first: TrimNeed = needs[0][2]  # type: ignore[assignment]
+    needs = room_by_room(wanted)
+    first: TrimNeed = needs[0][2]
     cost = knife_price(
         table("girth", first.girth, "mm", "of the profile"),
         table("grinding per mm", milled.knife_per_mm, "money", milled.name),
     )
-    lengths = [sum(figure.value for _, figure in need.pieces) for _, _, need in needs if isinstance(need, TrimNeed)]
+    lengths = [sum(figure.value for _, figure in need.pieces) for _, _, need in needs]
     whole = sum(lengths) or 1.0
     shares = tuple(
-        (room_id, name, Figure(str(name)[:60], length / whole, "knife", "table", note="by the length it needs"))
+        (room_id, name, Figure(name[:60], length / whole, "knife", "table", note="by the length it needs"))
         for (room_id, name, _), length in zip(needs, lengths, strict=True)
     )
     return LineToBuy(
@@ -181,7 +180,7 @@ def _knife_line_of(key: str, milled: MilledTrim, *wanted: str | TrimNeed) -> Lin
         cost,
         0.0,
         f"ground to a girth of {first.girth:.0f} mm, once",
-        shares,  # type: ignore[arg-type]
+        shares,
         "1 knife",
         Knife(first.kind),
     )
