@@ -22,6 +22,7 @@ from narrow_cornice.job.paths.hanging import OpeningPath as OpeningPath
 from narrow_cornice.job.paths.hanging import PanelsPath as PanelsPath
 from narrow_cornice.job.paths.hanging import RecessPath as RecessPath
 from narrow_cornice.job.paths.hanging import TrimTherePath as TrimTherePath
+from narrow_cornice.job.paths.hanging import path_to as path_to
 from narrow_cornice.job.paths.in_room import InRoom as InRoom
 from narrow_cornice.job.paths.in_room import JobPath as JobPath
 from narrow_cornice.job.paths.in_room import Read as Read

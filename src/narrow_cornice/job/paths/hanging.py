@@ -114,3 +114,11 @@ HANGING: tuple[type[HangingPath], ...] = (
     FramePath,
     PanelsPath,
 )
+
+
+def path_to(field: str) -> type[HangingPath]:
+    """Return the kind of path of what is kept in a field. Raises KeyError where nothing there has one."""
+    for kind in HANGING:
+        if kind.field == field:
+            return kind
+    raise KeyError(field)

@@ -51,7 +51,8 @@ def identified(things: Sequence[Any], identity: str) -> Any:
 
 def wall_of(room: Room, wall_id: str) -> WallAsRead | None:
     """Return the wall of that identity, None where there is none."""
-    return next((wall for wall in room.measured.walls if wall.id == wall_id), None)
+    found: WallAsRead | None = identified(room.measured.walls, wall_id)
+    return found
 
 
 def with_measured(room: Room, **fields: Any) -> Room:

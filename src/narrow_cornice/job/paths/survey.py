@@ -34,44 +34,39 @@ class RoomPath(InRoom, frozen=True):
         return other.room == self.room
 
 
-class WallPath(Read, frozen=True):
+class OfOneWall(Read, frozen=True):
+    """The path of something that is read of a wall; ``kept`` names the field of the wall that its readings are in."""
+
+    kept: ClassVar[str] = ""
+    wall: str
+
+    def held(self, room: Room) -> bool:
+        """Return whether its room has it."""
+        return wall_of(room, self.wall) is not None
+
+    def readings(self, room: Room) -> Readings:
+        """Return what was read of it."""
+        wall = wall_of(room, self.wall)
+        readings: Readings = getattr(wall, self.kept) if wall is not None else ()
+        return readings
+
+    def with_readings(self, room: Room, readings: Any) -> Room:
+        """Return the room with other readings of it."""
+        return with_wall(room, self.wall, **{self.kept: tuple(readings)})
+
+
+class WallPath(OfOneWall, frozen=True):
     """A wall."""
 
     word: ClassVar[str] = "wall"
-    wall: str
-
-    def held(self, room: Room) -> bool:
-        """Return whether its room has it."""
-        return wall_of(room, self.wall) is not None
-
-    def readings(self, room: Room) -> Readings:
-        """Return what was read of it."""
-        wall = wall_of(room, self.wall)
-        return wall.readings if wall is not None else ()
-
-    def with_readings(self, room: Room, readings: Any) -> Room:
-        """Return the room with other readings of it."""
-        return with_wall(room, self.wall, readings=tuple(readings))
+    kept: ClassVar[str] = "readings"
 
 
-class CornerPath(Read, frozen=True):
+class CornerPath(OfOneWall, frozen=True):
     """The corner at the end of a wall; its readings are angles."""
 
     word: ClassVar[str] = "corner"
-    wall: str
-
-    def held(self, room: Room) -> bool:
-        """Return whether its room has it."""
-        return wall_of(room, self.wall) is not None
-
-    def readings(self, room: Room) -> Readings:
-        """Return what was read of it."""
-        wall = wall_of(room, self.wall)
-        return wall.angles if wall is not None else ()
-
-    def with_readings(self, room: Room, readings: Any) -> Room:
-        """Return the room with other readings of it."""
-        return with_wall(room, self.wall, angles=tuple(readings))
+    kept: ClassVar[str] = "angles"
 
 
 class HeightPath(Read, frozen=True):
