@@ -58,11 +58,18 @@ class HandingOut:
         chosen = QFileDialog.getExistingDirectory(self.parent, title)
         return Path(chosen) if chosen else None
 
+    def _drawing_to(self, doing: str) -> Drawing | None:
+        """Return the drawing that is looked at; where there is none, that is told."""
+        drawing = self._drawn()
+        if drawing is not None and drawing.marks:
+            return drawing
+        self.tell(f"There is no drawing to {doing} yet.")
+        return None
+
     def drawing_pdf(self) -> None:
         """Hand out the drawing that is looked at as PDF."""
-        drawing, job = self._drawn(), self.session.job
-        if drawing is None or not drawing.marks:
-            self.tell("There is no drawing to print yet.")
+        drawing, job = self._drawing_to("print"), self.session.job
+        if drawing is None:
             return
         path = self.ask("This sheet", drawing.title, "pdf")
         if path is not None:
@@ -72,9 +79,8 @@ class HandingOut:
 
     def drawing_svg(self) -> None:
         """Hand out the drawing that is looked at as SVG, to a scale that fits A4."""
-        drawing = self._drawn()
-        if drawing is None or not drawing.marks:
-            self.tell("There is no drawing to hand out yet.")
+        drawing = self._drawing_to("hand out")
+        if drawing is None:
             return
         path = self.ask("This drawing", drawing.title, "svg")
         if path is not None:
@@ -86,9 +92,8 @@ class HandingOut:
 
     def drawing_dxf(self) -> None:
         """Hand out the drawing that is looked at as DXF, in millimetres, in layers."""
-        drawing = self._drawn()
-        if drawing is None or not drawing.marks:
-            self.tell("There is no drawing to hand out yet.")
+        drawing = self._drawing_to("hand out")
+        if drawing is None:
             return
         path = self.ask("This drawing", drawing.title, "dxf")
         if path is not None:

@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QColorDialog, QWidget
 
 from narrow_cornice.desk.ruled_sheet import Cell, SheetRow
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded
+from narrow_cornice.desk.tables.table_dialog import TableDialog, chosen_of, guarded
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
@@ -27,9 +27,8 @@ def colours_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDial
         return [row(colour) for colour in session.job.colours]
 
     def chosen_colour(chosen: About) -> Colour | None:
-        return next(
-            (one for one in session.job.colours if isinstance(chosen, ColourPath) and one.id == chosen.id), None
-        )
+        found: Colour | None = chosen_of(ColourPath, chosen, session.job.colours)
+        return found
 
     def add(_chosen: About) -> None:
         session.do(edits.add_colour(f"Colour {len(session.job.colours) + 1}", "#d8d2c4"))

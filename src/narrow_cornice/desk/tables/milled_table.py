@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QWidget
 
 from narrow_cornice.desk.ruled_sheet import Cell, SheetRow
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded, number_of
+from narrow_cornice.desk.tables.table_dialog import TableDialog, chosen_of, guarded, number_of
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
@@ -55,9 +55,7 @@ def milled_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
         session.do(edits.put_milled(fresh))
 
     def removed(chosen: About) -> None:
-        milled = next(
-            (one for one in session.job.milled if isinstance(chosen, MilledPath) and one.id == chosen.id), None
-        )
+        milled = chosen_of(MilledPath, chosen, session.job.milled)
         if milled is not None:
             session.do(edits.remove_milled(milled.id, milled.name))
 

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QWidget
 
 from narrow_cornice.desk.ruled_sheet import Cell, SheetRow
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded, number_of
+from narrow_cornice.desk.tables.table_dialog import TableDialog, chosen_of, guarded, number_of
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
@@ -62,7 +62,7 @@ def paints_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDialo
         session.do(edits.put_paint(fresh))
 
     def removed(chosen: About) -> None:
-        paint = next((one for one in session.job.paints if isinstance(chosen, PaintPath) and one.id == chosen.id), None)
+        paint = chosen_of(PaintPath, chosen, session.job.paints)
         if paint is not None:
             session.do(edits.remove_paint(paint.id, paint.name))
 

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QWidget
 
 from narrow_cornice.desk.ruled_sheet import Cell, SheetRow
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.tables.table_dialog import TableDialog, guarded
+from narrow_cornice.desk.tables.table_dialog import TableDialog, chosen_of, guarded
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.exchange.profiles_in import known_use
@@ -62,9 +62,7 @@ def profiles_dialog(session: Session, theme: Theme, parent: QWidget) -> TableDia
         return made
 
     def removed(chosen: About) -> None:
-        one = next(
-            (one for one in session.job.catalogue if isinstance(chosen, ProfilePath) and one.id == chosen.id), None
-        )
+        one = chosen_of(ProfilePath, chosen, session.job.catalogue)
         if one is not None:
             session.do(edits.remove_profile(one.id, one.name))
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from typing import Any
 
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -13,6 +14,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import identified
 
 
 class TableDialog(QDialog):
@@ -82,6 +84,11 @@ class TableDialog(QDialog):
 def number_of(text: str) -> float:
     """Return a typed number, with a point or a comma. Raises ValueError."""
     return float(text.replace(",", "."))
+
+
+def chosen_of(kind: type[Any], chosen: About, things: Sequence[Any]) -> Any:
+    """Return which of some things is chosen, by the kind of their paths; None for none of them."""
+    return identified(things, chosen.id) if isinstance(chosen, kind) else None
 
 
 def guarded(session: Session, make: Callable[[str], Edit]) -> Callable[[str], bool]:
