@@ -267,10 +267,7 @@ class Bench(QWidget):
             return
         reason, given = QInputDialog.getText(self, "Keep it", f"{finding.says[:200]}.\nKeep it, because …")
         if given:
-            try:
-                self.do(edits.keep_finding(finding.key, reason, finding.says))
-            except CorniceError as error:
-                self.session.refused.emit(error)
+            self.session.do_made(lambda: edits.keep_finding(finding.key, reason, finding.says))
 
     def show_finding(self, finding: Finding) -> None:
         """Go to what a finding is about."""

@@ -13,7 +13,8 @@ from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.leaves import WALL
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.ruled_sheet import RuledSheet
+from narrow_cornice.desk.rows.size_cells import size_cell
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.unfolded import upright_turn
 from narrow_cornice.explained.paths import ThingPath
@@ -171,6 +172,10 @@ class DrawingPage(PlacePage):
     def put_rows(self) -> None:
         """Fill the ruled sheets; each place has its own."""
         raise NotImplementedError
+
+    def size_cell(self, path: ThingPath) -> Cell:
+        """Return the cell of a size by its path, typed into as on the bench."""
+        return size_cell(self.bench, path)
 
     def callout(self) -> str:
         """Return the words beside what is selected."""

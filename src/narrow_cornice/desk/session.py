@@ -91,6 +91,15 @@ class Session(QObject):
             self._after(before, edit.title)
         return True
 
+    def do_made(self, make: Callable[[], Edit]) -> bool:
+        """Make a change that may be refused as it is made, out of what was typed say; what is wrong is told."""
+        try:
+            edit = make()
+        except CorniceError as error:
+            self.refused.emit(error)
+            return False
+        return self.do(edit)
+
     def undo(self) -> None:
         """Take the last change back."""
         before = self.job

@@ -7,7 +7,6 @@ from collections.abc import Iterator
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Caption, ChoiceRow, NoteRow, Row, SizeRow
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
@@ -24,11 +23,9 @@ def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row
         air = house_rules_of(job.house_rules).value("screen_air")
 
         def typed(text: str) -> bool:
-            try:
-                return bench.do(edits.change_screen(room.id, one.id, one.name, parse_length(text, unit), air))
-            except CorniceError as error:
-                bench.session.refused.emit(error)
-                return False
+            return bench.session.do_made(
+                lambda: edits.change_screen(room.id, one.id, one.name, parse_length(text, unit), air)
+            )
 
         yield SizeRow("Diagonal", shown, "of the screen, 16 by 9", typed)
         yield NoteRow(f"Its opening leaves {air:g} mm of air on each side and {3 * air:g} above.")

@@ -18,7 +18,6 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
-from narrow_cornice.desk.rows.doing import done
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import SplitPath
@@ -31,7 +30,9 @@ Choices = Callable[[Bench, Job, Room], Iterator[Row]]
 def room_rows(bench: Bench, job: Job, room: Room, *choices: Choices) -> Iterator[Row]:
     """Yield the rows of a room as a whole, with the choices that a place has for it."""
     yield Title(room.name[:300], f"{job.name[:80]}, the room as a whole")
-    yield TextRow("Name", room.name[:2000], lambda text: done(bench, lambda: edits.rename_room(room.id, text)))
+    yield TextRow(
+        "Name", room.name[:2000], lambda text: bench.session.do_made(lambda: edits.rename_room(room.id, text))
+    )
     for one in choices:
         yield from one(bench, job, room)
     yield TextRow(
@@ -55,7 +56,7 @@ def room_rows(bench: Bench, job: Job, room: Room, *choices: Choices) -> Iterator
 def colour_typed(bench: Bench, edit: Callable[[str], edits.Edit], text: str) -> bool:
     """Take a typed colour, with or without its #; return whether it was accepted."""
     tone = text.strip()
-    return done(bench, lambda: edit(tone if tone.startswith("#") else f"#{tone}"))
+    return bench.session.do_made(lambda: edit(tone if tone.startswith("#") else f"#{tone}"))
 
 
 def order_choices(bench: Bench, job: Job, room: Room) -> Iterator[Row]:

@@ -18,7 +18,6 @@ from narrow_cornice.desk.bench_rows import (
     ToggleRow,
 )
 from narrow_cornice.desk.places.bought.cutting_work import CuttingWork
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.bought import CuttingPlan
 from narrow_cornice.job.model import Job
@@ -128,13 +127,12 @@ def _left_over_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths, l
     def shown(mm: float) -> str:
         return show_length(mm, settings.unit, step=1, denominator=settings.denominator)
 
+    def left_over(text: str) -> edits.Edit:
+        lengths = [parse_length(part, settings.unit).mm for part in text.split(";") if part.strip()]
+        return edits.set_left_over(line.key, lengths, line.name)
+
     def typed(text: str) -> bool:
-        try:
-            lengths = [parse_length(part, settings.unit).mm for part in text.split(";") if part.strip()]
-            return bench.do(edits.set_left_over(line.key, lengths, line.name))
-        except CorniceError as error:
-            bench.session.refused.emit(error)
-            return False
+        return bench.session.do_made(lambda: left_over(text))
 
     there = job.left_over.get(line.key, ())
     yield TextRow("Left-overs to use first", "; ".join(shown(one) for one in there), typed)

@@ -11,7 +11,6 @@ from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.brief.handing_out import print_brief
 from narrow_cornice.desk.places.brief.letter import Letter
 from narrow_cornice.drawing.brief_letter import Act, house_letter, room_letter
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits.brief_edits import brief_of
 from narrow_cornice.job.paths import BriefPath
@@ -83,11 +82,7 @@ class BriefPage(PlacePage):
 
     def write(self, path: BriefPath, text: str) -> bool:
         """Put what was written or chosen into the brief; return whether it was accepted."""
-        try:
-            return self._session.do(edits.set_brief(path, text, self._session.job.settings.unit))
-        except CorniceError as error:
-            self._session.refused.emit(error)
-            return False
+        return self._session.do_made(lambda: edits.set_brief(path, text, self._session.job.settings.unit))
 
     def act(self, act: Act) -> None:
         """Add, remove or raise a line, or take its colours."""

@@ -13,6 +13,7 @@ from narrow_cornice.derived.measured.carrying import passage
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.places.measure.hanging_sizes import LEVELS, thing_name
+from narrow_cornice.desk.rows.size_cells import size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
 from narrow_cornice.desk.session import Session
 from narrow_cornice.drawing.marks import About
@@ -23,26 +24,20 @@ from narrow_cornice.job.hanging import kept_in, put_up_on_walls
 from narrow_cornice.job.measured import Bulk, ConditionMark, WayIn
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import (
-    HANGING,
     AcrossPath,
     BulkPath,
     FramePath,
     HangingPath,
     MarkPath,
     RecessPath,
-    ThingPath,
     TrimTherePath,
     WayInPath,
+    path_to,
 )
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 WAY_KINDS = ("door", "stair turn", "lift")
-THINGS = tuple(
-    (kind, putting)
-    for row_of, putting in put_up_on_walls()
-    for kind in HANGING
-    if kind.field == row_of.field and putting.sheet is not None
-)
+THINGS = tuple((path_to(kept.field), putting) for kept, putting in put_up_on_walls() if putting.sheet is not None)
 
 
 def _repair_words(mark: ConditionMark, _: Settings) -> str:
@@ -68,14 +63,6 @@ def _in_order(kind: type[HangingPath], room: Room) -> Sequence[Any]:
         return [repair.mark for repair in room_repairs(room)]
     things: Sequence[Any] = kept_in(kind.field).held(room)
     return things
-
-
-def size_cell(bench: Bench, path: ThingPath) -> Cell:
-    """Return the cell of a size by its path, typed into as on the bench."""
-    field = bench.size_field(path)
-    if field is None:
-        return Cell("")
-    return Cell(field.shown(bench.session.job), bench.typed_size(field.path), number=True)
 
 
 def fine(session: Session, mm: float) -> str:
@@ -107,9 +94,6 @@ class FoundSheets:
         for sheet, rows in ((self.things, self._things), (self.places, self._places), (self.ways_in, self._ways_in)):
             sheet.put([] if room is None else rows(room), None if room is None else selected)
 
-    def _size_cell(self, path: ThingPath) -> Cell:
-        return size_cell(self.bench, path)
-
     def _fine(self, mm: float) -> str:
         return fine(self.session, mm)
 
@@ -119,7 +103,7 @@ class FoundSheets:
         for kind, putting in THINGS:
             for thing in _in_order(kind, room):
                 path = kind(room.id, thing.id)
-                sizes = (self._size_cell(path.sized(key)) if key else Cell("") for key in putting.sheet or ())
+                sizes = (size_cell(self.bench, path.sized(key)) if key else Cell("") for key in putting.sheet or ())
                 name = putting.called.format(kind=thing.kind) if kind is TrimTherePath else thing_name(thing)
                 what = putting.what.format(kind=thing.kind)
                 says = SAYS[kind](thing, self.session.job.settings) if kind in SAYS else ""
@@ -136,9 +120,9 @@ class FoundSheets:
                 Cell("" if figure is None else self._fine(figure.value), number=True)
                 for figure in (fit.width, fit.height, fit.scribe)
             ]
-            across = (self._size_cell(AcrossPath(room.id, recess.id, level, "back")) for level in LEVELS)
+            across = (size_cell(self.bench, AcrossPath(room.id, recess.id, level, "back")) for level in LEVELS)
             wall = fit.wall or edits.wall_name(room, recess.wall)
-            rows.append(row(about, recess.name, wall, self._size_cell(about.sized("depth")), *across, *clear))
+            rows.append(row(about, recess.name, wall, size_cell(self.bench, about.sized("depth")), *across, *clear))
         return rows
 
     def _ways_in(self, room: Room) -> list[SheetRow]:
@@ -187,10 +171,5 @@ class FoundSheets:
 
     def _way_added(self, text: str) -> bool:
         """Add a door of usual size by the name that was typed, to be sized in its row."""
-        try:
-            return self.session.do(
-                edits.put_way_in(WayIn("", text.strip(), "door", Length(820, "820 mm"), Length(2000, "2000 mm")))
-            )
-        except CorniceError as error:
-            self.session.refused.emit(error)
-            return False
+        way = WayIn("", text.strip(), "door", Length(820, "820 mm"), Length(2000, "2000 mm"))
+        return self.session.do_made(lambda: edits.put_way_in(way))

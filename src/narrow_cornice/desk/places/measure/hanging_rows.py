@@ -15,9 +15,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title
 from narrow_cornice.desk.places.measure.hanging_sizes import DEPTHS, LEVELS, thing_name
-from narrow_cornice.desk.rows.doing import done
 from narrow_cornice.desk.rows.framed_rows import framed_rows
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds, repair_materials
 from narrow_cornice.job import edits
 from narrow_cornice.job.hanging import kept_in
@@ -51,7 +49,7 @@ def hanging_rows(bench: Bench, job: Job, path: HangingPath) -> Iterator[Row]:
     wall = edits.wall_name(room, thing.wall)
 
     def change(**fields: object) -> bool:
-        return done(bench, lambda: edits.change_thing(room.id, path.field, thing.id, name, **fields))
+        return bench.session.do_made(lambda: edits.change_thing(room.id, path.field, thing.id, name, **fields))
 
     yield Title(name[:1].upper() + name[1:300], f"On wall {wall}, {room.name[:100]}")
     if hasattr(thing, "name"):
@@ -188,12 +186,8 @@ def _readings_row(
     unit = bench.session.job.settings.unit
 
     def typed(text: str) -> bool:
-        try:
-            given = [_signed_length(part, unit) for part in text.split(";") if part.strip()]
-            return bench.do(edit(given))
-        except CorniceError as error:
-            bench.session.refused.emit(error)
-            return False
+        parts = [part for part in text.split(";") if part.strip()]
+        return bench.session.do_made(lambda: edit([_signed_length(part, unit) for part in parts]))
 
     return TextRow(label, "; ".join(one.text or f"{one.mm:g}" for one in readings), typed)
 

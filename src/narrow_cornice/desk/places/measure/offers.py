@@ -12,7 +12,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.hanging import Putting, kept_in, put_up_on_walls
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import HANGING
+from narrow_cornice.job.paths import path_to
 from narrow_cornice.units.lengths import Length, parse_length
 
 
@@ -66,5 +66,4 @@ def put(bench: Bench, room_id: str, wall_id: str, offer: Offer, sizes: Sequence[
     """Put one thing on a wall and select it. Raises CorniceError."""
     if bench.do(edits.put_up(room_id, offer.field, offer.kind, wall_id, *sizes)):
         added = kept_in(offer.field).held(bench.session.job.room(room_id))[-1]
-        path = next(kind for kind in HANGING if kind.field == offer.field)
-        bench.session.select(path(room_id, added.id))
+        bench.session.select(path_to(offer.field)(room_id, added.id))

@@ -14,7 +14,7 @@ from narrow_cornice.derived.measured.surveys import doubts_of
 from narrow_cornice.derived.measured.widths import width_name
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine, size_cell
+from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine
 from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
 from narrow_cornice.desk.places.measure.offers import offers, put
 from narrow_cornice.desk.places.measure.sizes import offset_name
@@ -230,9 +230,6 @@ class MeasurePage(DrawingPage):
             sheet.put([] if room is None else rows(room), None if room is None else selected)
         self.found.put_rows(room, selected)
 
-    def _size_cell(self, path: ThingPath) -> Cell:
-        return size_cell(self.bench, path)
-
     def _fine(self, mm: float) -> str:
         return fine(self.session, mm)
 
@@ -264,7 +261,7 @@ class MeasurePage(DrawingPage):
                 row(
                     about,
                     name,
-                    self._size_cell(about.nth(0)),
+                    self.size_cell(about.nth(0)),
                     self._more(side.readings, partial(_wall_readings, room.id, side.id, name)),
                     Cell(
                         self._corner_words(side, corner, plan, index),
@@ -302,7 +299,7 @@ class MeasurePage(DrawingPage):
                 row(
                     path,
                     words,
-                    self._size_cell(path.nth(0)),
+                    self.size_cell(path.nth(0)),
                     self._more(readings, edit),
                     Cell("" if known is None else self._fine(known[0]), number=True),
                     Cell("" if known is None else _signed(known[1]), number=True),
@@ -317,7 +314,7 @@ class MeasurePage(DrawingPage):
                     row(
                         wanted.thing,
                         field.of,
-                        self._size_cell(wanted),
+                        self.size_cell(wanted),
                         "",
                         "",
                         "",
@@ -356,7 +353,7 @@ class MeasurePage(DrawingPage):
                 row(
                     about,
                     words,
-                    self._size_cell(about),
+                    self.size_cell(about),
                     Cell(wall, partial(self._height_placed, room, number, "wall")),
                     Cell(place, partial(self._height_placed, room, number, "place"), number=True),
                     by,
@@ -393,18 +390,14 @@ class MeasurePage(DrawingPage):
             for one in readings[1:]
         )
 
-        def typed(text: str) -> bool:
-            try:
-                parts = [part for part in text.split(";") if part.strip()]
-                more = [parse_reading(part, settings.unit, self.session.view.instrument) for part in parts]
-                # What stood there and was typed again keeps its instrument.
-                kept = {one.mm: one for one in readings[1:]}
-                return self.session.do(edit((*readings[:1], *(kept.get(one.mm, one) for one in more))))
-            except CorniceError as error:
-                self.session.refused.emit(error)
-                return False
+        def change(text: str) -> Edit:
+            parts = [part for part in text.split(";") if part.strip()]
+            more = [parse_reading(part, settings.unit, self.session.view.instrument) for part in parts]
+            # What stood there and was typed again keeps its instrument.
+            kept = {one.mm: one for one in readings[1:]}
+            return edit((*readings[:1], *(kept.get(one.mm, one) for one in more)))
 
-        return Cell(shown, typed)
+        return Cell(shown, lambda text: self.session.do_made(lambda: change(text)))
 
     def _corner_typed(self, room: Room, side: WallAsRead, corner: str, text: str) -> bool:
         """Take "inside" or "outside", "square", "nothing" or an angle, typed for a corner."""
@@ -425,12 +418,11 @@ class MeasurePage(DrawingPage):
         return bool(done)
 
     def _angles_typed(self, room: Room, side: WallAsRead, corner: str, text: str) -> bool:
-        try:
+        def change() -> Edit:
             angles: list[AngleReading] = [parse_angle(part) for part in text.split(";") if part.strip()]
-            return self.session.do(edits.set_angles(room.id, side.id, angles, corner))
-        except CorniceError as error:
-            self.session.refused.emit(error)
-            return False
+            return edits.set_angles(room.id, side.id, angles, corner)
+
+        return self.session.do_made(change)
 
     def _openings(self, room: Room) -> list[SheetRow]:
         rows = []
@@ -442,21 +434,17 @@ class MeasurePage(DrawingPage):
                     Cell(opening.name, partial(self._renamed, room, opening.id, opening.name)),
                     opening.kind,
                     edits.wall_name(room, opening.wall),
-                    self._size_cell(about.sized("place")),
-                    self._size_cell(about.sized("width")),
-                    self._size_cell(about.sized("height")),
-                    self._size_cell(about.sized("sill")) if opening.kind == "window" else Cell(""),
-                    self._size_cell(about.sized("reveal")),
+                    self.size_cell(about.sized("place")),
+                    self.size_cell(about.sized("width")),
+                    self.size_cell(about.sized("height")),
+                    self.size_cell(about.sized("sill")) if opening.kind == "window" else Cell(""),
+                    self.size_cell(about.sized("reveal")),
                 )
             )
         return rows
 
     def _renamed(self, room: Room, opening_id: str, former: str, text: str) -> bool:
-        try:
-            return self.session.do(edits.change_opening(room.id, opening_id, former, name=text))
-        except CorniceError as error:
-            self.session.refused.emit(error)
-            return False
+        return self.session.do_made(lambda: edits.change_opening(room.id, opening_id, former, name=text))
 
     def picked_as(self, about: ThingPath) -> About:
         """Return walls for what lies on them, since here the wall is measured."""

@@ -13,12 +13,11 @@ from narrow_cornice.desk.place import SizesOf
 from narrow_cornice.desk.places.measure.hanging_sizes import across_size, hanging_size
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.job import edits
-from narrow_cornice.job.hanging import ON_WALLS
+from narrow_cornice.job.hanging import put_up_on_walls
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Backing, CornerOffset, WallWidth
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import (
-    HANGING,
     AcrossPath,
     AskedDiagonalPath,
     AskedWidthPath,
@@ -34,6 +33,7 @@ from narrow_cornice.job.paths import (
     WallPath,
     WidthPath,
     identified,
+    path_to,
     wall_of,
 )
 from narrow_cornice.survey.plan import corner_name, pair_name
@@ -259,8 +259,6 @@ def _level(job: Job, path: LevelPath) -> SizeField | None:
     )
 
 
-PUT_UP = {row.field for row in ON_WALLS if row.putting is not None}
-
 SIZES: SizesOf = {
     WallPath: _wall,
     HeightPath: _height,
@@ -275,5 +273,5 @@ SIZES: SizesOf = {
     SlopePath: _slope,
     LevelPath: _level,
     AcrossPath: across_size,
-    **{kind: hanging_size for kind in HANGING if kind.field in PUT_UP},
+    **{path_to(row.field): hanging_size for row, _ in put_up_on_walls()},
 }

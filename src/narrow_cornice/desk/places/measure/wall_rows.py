@@ -143,7 +143,7 @@ def _breaking_actions(bench: Bench, room: Room, wall_id: str, name: str) -> dict
             usual = metric if bench.session.job.settings.unit == "mm" else imperial
             sizes = _asked_sizes(bench, title, names, usual)
             if sizes is not None:
-                _guarded(bench, lambda: make(*sizes))
+                bench.session.do_made(lambda: make(*sizes))
 
         return ask
 
@@ -170,14 +170,6 @@ def _breaking_actions(bench: Bench, room: Room, wall_id: str, name: str) -> dict
         ),
         "Round the corner at its end": action(f"Round corner {corner}", both_ways, "600; 600", "24; 24", curved),
     }
-
-
-def _guarded(bench: Bench, make: Callable[[], edits.Edit]) -> None:
-    """Make an edit and do it; one that is refused as it is made is told."""
-    try:
-        bench.do(make())
-    except CorniceError as error:
-        bench.session.refused.emit(error)
 
 
 def _asked_sizes(bench: Bench, title: str, names: tuple[str, ...], usual: str) -> list[Length] | None:
@@ -265,8 +257,4 @@ def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:
 
 
 def _opening(bench: Bench, room: Room, opening: Opening, **fields: object) -> bool:
-    try:
-        return bench.do(edits.change_opening(room.id, opening.id, opening.name, **fields))
-    except CorniceError as error:
-        bench.session.refused.emit(error)
-        return False
+    return bench.session.do_made(lambda: edits.change_opening(room.id, opening.id, opening.name, **fields))

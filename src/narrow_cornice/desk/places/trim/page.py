@@ -113,12 +113,6 @@ class TrimPage(DrawingPage):
         near = self.session.view.sheet == "stock" and room is not None
         self.offers.put(self._offers(room) if near and room is not None else [], selected)
 
-    def _size(self, path: ThingPath) -> Cell:
-        field = self.bench.size_field(path)
-        if field is None:
-            return Cell("", number=True)
-        return Cell(field.shown(self.session.job), self.bench.typed_size(field.path), number=True)
-
     def _rows(self, room: Room) -> list[SheetRow]:
         job = self.session.job
         unit = job.settings.unit
@@ -137,7 +131,7 @@ class TrimPage(DrawingPage):
             inside, outside = corner_counts(trimmed.runs, kind)
             differs = piece.built and piece.wants is not None and piece.height is not None and kind != "architrave"
             warm = bool(differs and piece.height and piece.wants and abs(piece.height.value - piece.wants.value) > 0.05)
-            size = self._size(about) if piece.built or piece.missing else Cell("", number=True)
+            size = self.size_cell(about) if piece.built or piece.missing else Cell("", number=True)
             if kind == "architrave" and piece.height is not None:
                 size = Cell(shown(piece.height), size.typed, number=True)
             rows.append(
@@ -147,7 +141,7 @@ class TrimPage(DrawingPage):
                     ("yes" if piece.built else "wants sizes") if piece.fitted else "no",
                     Cell(shown(piece.wants), number=True),
                     Cell(size.text, size.typed, number=True, warm=warm),
-                    self._size(about.sized("projection"))
+                    self.size_cell(about.sized("projection"))
                     if piece.built and OF_TRIM[kind].has_face
                     else Cell("", number=True),
                     Cell(shown(Figure("", piece.profile.girth, "mm")) if piece.profile else "", number=True),
@@ -165,7 +159,7 @@ class TrimPage(DrawingPage):
                             f"      {member.name}",
                             "yes" if member.fitted else "no",
                             Cell(shown(member.wants), number=True),
-                            self._size(part) if member.fitted else Cell("", number=True),
+                            self.size_cell(part) if member.fitted else Cell("", number=True),
                             *(Cell("") for _ in range(5)),
                         )
                     )
@@ -200,8 +194,8 @@ class TrimPage(DrawingPage):
                     about,
                     one.member.kind + (", going back" if one.member.back else ""),
                     one.stack,
-                    self._size(about),
-                    self._size(about.sized("projection")),
+                    self.size_cell(about),
+                    self.size_cell(about.sized("projection")),
                     curves,
                 )
             )

@@ -20,7 +20,6 @@ from narrow_cornice.derived.trimwork.sections import (
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
-from narrow_cornice.desk.rows.doing import done
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import HouseRulePath, MemberPath
@@ -52,7 +51,7 @@ def member_of_section(bench: Bench, job: Job, path: MemberPath) -> Iterator[Row]
     yield Title(one.kind.capitalize(), f"Member of the {kind}, {room.name[:100]}")
 
     def change(**fields: object) -> None:
-        done(bench, lambda: change_member(trimmed, path, **fields))
+        bench.session.do_made(lambda: change_member(trimmed, path, **fields))
 
     yield ChoiceRow("Member", tuple((name, name) for name in KINDS), one.kind, lambda name: change(kind=name))
     yield from bench.size_rows(path.thing, "Height")
@@ -62,8 +61,7 @@ def member_of_section(bench: Bench, job: Job, path: MemberPath) -> Iterator[Row]
     new = like(trimmed, path)
     yield ButtonsRow(
         ("Add one above", "Add one below", "Take it away"),
-        lambda pressed: done(
-            bench,
+        lambda pressed: bench.session.do_made(
             lambda: (
                 remove_member(trimmed, path)
                 if pressed == 2
@@ -91,7 +89,7 @@ def whole_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind
         words += f" · undercut {shown(profile.outline.undercut)}: a knife needs two passes"
     yield NoteRow(f"{words}.")
     if is_drawn(room.trim.choices, kind):
-        yield ButtonsRow(("Draw it as its order does",), lambda _: done(bench, lambda: undraw(trimmed, kind)))
+        yield ButtonsRow(("Draw it as its order does",), lambda _: bench.session.do_made(lambda: undraw(trimmed, kind)))
     if kind == "cornice":
         yield from _course_rows(bench, job, trimmed)
     if kind in FRAMING:
@@ -117,7 +115,9 @@ def _course_rows(bench: Bench, job: Job, trimmed: TrimmedRoom) -> Iterator[Row]:
     if not courses:
         bed = any(one.stack == "bed mould" for one in getattr(profile_of(trimmed, "cornice"), "members", ()))
         if bed:
-            yield ButtonsRow(("Dentils in the bed mould",), lambda _: done(bench, lambda: with_dentils(trimmed)))
+            yield ButtonsRow(
+                ("Dentils in the bed mould",), lambda _: bench.session.do_made(lambda: with_dentils(trimmed))
+            )
         return
     yield Caption("Spaced to fit each wall")
     for run, course in courses:
