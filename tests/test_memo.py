@@ -160,7 +160,7 @@ def test_nothing_that_is_kept_can_be_changed_by_who_asks_for_it() -> None:
     for module in pkgutil.walk_packages(narrow_cornice.__path__, "narrow_cornice."):
         if ".desk" not in module.name and not module.name.endswith("__main__"):  # faces and fonts stay in the window
             importlib.import_module(module.name)
-    functions = [one for one in memo.kept_functions() if one.__module__.startswith("narrow_cornice")]
+    functions = [one.function for one in memo._memos if one.function.__module__.startswith("narrow_cornice")]
     functions = [one for one in functions if ".desk" not in one.__module__]
     assert len(functions) > 90
     wrong = {}

@@ -111,8 +111,3 @@ def let_go() -> None:
     """Empty every memo: another job opens, or a test or a measurement is to begin with nothing."""
     for memo in _memos:
         memo.clear()
-
-
-def kept_functions() -> tuple[Callable[..., Any], ...]:
-    """Return every function whose results are kept (for tests)."""
-    return tuple(memo.function for memo in _memos)

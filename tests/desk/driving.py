@@ -7,7 +7,9 @@ from PyQt6.QtGui import QAction
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
     QApplication,
+    QComboBox,
     QLineEdit,
+    QPushButton,
     QWidget,
 )
 
@@ -52,8 +54,36 @@ def click(window: MainWindow, about: ThingPath, double: bool = False) -> None:
     settle()
 
 
+def row_widget(window: MainWindow, label: str) -> QWidget | None:
+    """Return what is typed into or chosen from in the row of the bench with this label."""
+    view = window.bench.view
+    for row, widget in zip(view._rows, view._widgets, strict=True):
+        if getattr(row, "label", None) == label:
+            return widget.findChild(QLineEdit) or widget.findChild(QComboBox) or widget
+    return None
+
+
+def press(window: MainWindow, words: str) -> bool:
+    """Press the button of the bench with these words; return whether there is one to be seen."""
+    for button in window.bench.view._body.findChildren(QPushButton):
+        if button.text().replace("&&", "&") == words and button.isVisible():
+            button.click()
+            return True
+    return False
+
+
+def total_of(window: MainWindow, name: str) -> str:
+    """Return what the tally shows for a total."""
+    return window.tally._values[name].text()
+
+
+def change_of(window: MainWindow, name: str) -> str:
+    """Return the change that the tally shows beside a total."""
+    return window.tally._changes[name].text()
+
+
 def field(window: MainWindow, label: str) -> QLineEdit:
-    widget = window.bench.view.row_widget(label)
+    widget = row_widget(window, label)
     assert isinstance(widget, QLineEdit), label
     return widget
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import random
 
 import pytest
+from driving import total_of
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QLineEdit
@@ -115,8 +116,8 @@ def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pyt
             QApplication.processEvents()
             job = window.session.job
             figures = tally(job)
-            assert window.tally.shown("paint") == figures["paint"].shown(job.settings.unit)
-            assert window.tally.shown("to settle") == str(len(to_settle(job)))
+            assert total_of(window, "paint") == figures["paint"].shown(job.settings.unit)
+            assert total_of(window, "to settle") == str(len(to_settle(job)))
             assert decode_job(encode_job(job), "again") == job
             assert window.top.buttons[window.session.view.place].isChecked()
     assert len(changes) > 12

@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 
 import pytest
-from driving import choose, field, settle, type_into
+from driving import change_of, choose, field, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor, QImage
 from PyQt6.QtTest import QTest
@@ -405,27 +405,27 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     rooms = tuple(replace(demo.rooms[index % 2], id=f"r{index + 1}", name=f"Room {index + 1}") for index in range(40))
     big = replace(demo, rooms=rooms)
     session._take_up(big, None, None)
-    assert window.tally.shown("paint") == counted(demo).get("paint").shown("mm")  # type: ignore[union-attr]
+    assert total_of(window, "paint") == counted(demo).get("paint").shown("mm")  # type: ignore[union-attr]
     window.go("bought")
     window.session.select(TallyPath("cost"))
     session.do(edits.rename_room("r1", "Changed meanwhile"))  # the count under way is of the job before
     for _ in range(200):
         settle()
         session.runner.wait()
-        if window.tally.shown("paint") == counted(session.job)["paint"].shown("mm"):
+        if total_of(window, "paint") == counted(session.job)["paint"].shown("mm"):
             break
     settle()
-    assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
+    assert total_of(window, "paint") == counted(session.job)["paint"].shown("mm")
     assert len(window.page("bought").slips) == 2  # type: ignore[attr-defined]
     session.do(edits.change_house_rule("coats", 3, "coats"))  # touches every room
-    before = window.tally.shown("paint")
+    before = total_of(window, "paint")
     for _ in range(200):
         settle()
         session.runner.wait()
-        if window.tally.shown("paint") != before:
+        if total_of(window, "paint") != before:
             break
-    assert window.tally.shown("paint") == counted(session.job)["paint"].shown("mm")
-    assert window.tally.change_shown("paint").startswith("+")
+    assert total_of(window, "paint") == counted(session.job)["paint"].shown("mm")
+    assert change_of(window, "paint").startswith("+")
 
 
 def test_another_job_lets_go_of_what_was_kept_for_the_former(

@@ -6,7 +6,7 @@ import threading
 import time
 
 import pytest
-from driving import settle
+from driving import press, settle
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.cutting.bars import cut_plan
@@ -41,7 +41,7 @@ def test_the_cheapest_lengths_are_found_and_kept(window: MainWindow) -> None:
     assert "Counted quickly" in notes(window)
     done = threading.Event()
     cutting_of(window.bench).done.connect(lambda *_: done.set())
-    assert window.bench.view.press("Find the cheapest lengths")
+    assert press(window, "Find the cheapest lengths")
     wait_for(done)
     assert line.key in session.job.cutting
     assert "No plan" in notes(window)
@@ -53,7 +53,7 @@ def test_the_cheapest_lengths_are_found_and_kept(window: MainWindow) -> None:
     assert session.job.cutting == {}
     session.redo()
     settle()
-    assert window.bench.view.press("Back to the quick count")
+    assert press(window, "Back to the quick count")
     settle()
     assert session.job.cutting == {}
     assert "Counted quickly" in notes(window)
@@ -78,12 +78,12 @@ def test_a_search_is_stopped_and_keeps_the_best_so_far(window: MainWindow, monke
     settle()
     done = threading.Event()
     cutting_of(window.bench).done.connect(lambda *_: done.set())
-    window.bench.view.press("Find the cheapest lengths")
+    press(window, "Find the cheapest lengths")
     wait_for(told)
     assert "Best so far" in notes(window)
     session.do(edits.rename_job("Another name"))  # the window takes other work meanwhile
     assert session.job.name == "Another name"
-    assert window.bench.view.press("Stop, and keep the best so far")
+    assert press(window, "Stop, and keep the best so far")
     wait_for(done)
     assert line.key in session.job.cutting
 

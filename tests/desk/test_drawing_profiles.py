@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from driving import canvas, field, settle, type_into
+from driving import canvas, field, press, settle, type_into
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
@@ -64,13 +64,13 @@ def test_members_are_typed_changed_added_and_taken_away(window: MainWindow) -> N
     assert next(one for one in built(window).members if (one.stack, one.index) == ("bed mould", 1)).member.height == 80
     assert built(window).height == pytest.approx(before.height + 80 - 0.6 * 111.525, abs=1e-6)
     for words in ("Add one above", "Add one below"):
-        assert window.bench.view.press(words)
+        assert press(window, words)
         settle()
     assert len(built(window).members) == len(before.members) + 2
-    assert window.bench.view.press("Take it away")
+    assert press(window, "Take it away")
     settle()
     assert len(built(window).members) == len(before.members) + 1
-    assert window.bench.view.press("Draw it as its order does")
+    assert press(window, "Draw it as its order does")
     settle()
     assert [one.member.kind for one in built(window).members] == [one.member.kind for one in before.members]
 

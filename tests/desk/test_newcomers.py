@@ -339,7 +339,7 @@ assert "lamps" in window.top.buttons
 window.top.buttons["lamps"].click()
 assert window.session.view.place == "lamps"
 assert [row.cells[0].text for row in window.page("lamps").lamps.sheet.rows][0] == "lamp of the Chart Room"
-assert window.tally.shown("lamps") == "48 W"
+assert window.tally._values["lamps"].text() == "48 W"
 window.go("trim")
 window.top.field.setText("reading lamp")
 window.top.field.returnPressed.emit()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import canvas, click, field, settle, type_into
+from driving import canvas, click, field, press, settle, type_into
 from driving import choose as choose_in_menu
 from PyQt6.QtWidgets import QFileDialog, QInputDialog
 
@@ -35,7 +35,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
     session.look(place="trim", sheet="elevation", room_id="r1", wall_id="w8", selected=TrimPath("r1", "dado rail"))
     settle()
     before = session.job
-    assert window.bench.view.press("A wainscot below the dado rail")
+    assert press(window, "A wainscot below the dado rail")
     settle()
     made = session.job.room("r1").trim.panels[0]
     assert (made.zone, made.manner) == ("below the dado rail", "wainscot")
@@ -57,7 +57,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
     }
     assert 300 < max(widths) < 800
     click(window, PanelsPath("r1", made.id))
-    assert window.bench.view.press("Take these panels away")
+    assert press(window, "Take these panels away")
     settle()
     assert session.job.room("r1").trim.panels == ()
     while session.history.undo_title:
@@ -71,7 +71,7 @@ def test_a_screen_is_framed_by_its_diagonal(window: MainWindow, monkeypatch: pyt
     settle()
     monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("screen", True))
     monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("820; 1092", True))
-    assert window.bench.view.press("Add a fixture, damage, a beam …")
+    assert press(window, "Add a fixture, damage, a beam …")
     settle()
     (screen,) = session.job.room("r1").trim.frames
     assert (screen.kind, screen.wall) == ("screen", "w5")
@@ -96,12 +96,12 @@ def test_casings_get_blocks_and_cornices_dentils_and_their_rank(window: MainWind
     )
     session.look(sheet="elevation", wall_id="w2")
     settle()
-    assert window.bench.view.press("Dentils in the bed mould")
+    assert press(window, "Dentils in the bed mould")
     settle()
     notes = [row.text for row in window.bench.view.rows() if isinstance(row, NoteRow)]
     assert any(note.startswith("A–B:") and "dentils of" in note for note in notes)
     assert any("half a gap goes into each inside corner" in note for note in notes)
-    assert window.bench.view.press("Every cornice by its room's rank")
+    assert press(window, "Every cornice by its room's rank")
     settle()
     trim = trimmed_of(session.job.room("r3"), session.job.house_rules).trim
     assert trim is not None

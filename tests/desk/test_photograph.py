@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import canvas, settle
+from driving import canvas, press, settle
 from PIL import Image
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
@@ -50,7 +50,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
 
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
     monkeypatch.setattr(PhotoDialog, "exec", square_up)
-    assert window.bench.view.press("Lay a photograph over it")
+    assert press(window, "Lay a photograph over it")
     settle()
     assert said[0] == "4 more points."
     assert "placed to ±" in said[1]
@@ -64,7 +64,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("damage: crack", True))
     session.select(WallPath("r1", "w1"))
     settle()
-    assert window.bench.view.press("Point at what the photograph shows")
+    assert press(window, "Point at what the photograph shows")
     settle()
     place = canvas(window).to_screen((2500.0, -1900.0))
     QTest.mouseClick(canvas(window), Qt.MouseButton.LeftButton, pos=place.toPoint())

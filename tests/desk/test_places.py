@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import ClassVar
 
 import pytest
-from driving import choose, field, settle, type_into
+from driving import choose, field, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QToolButton
@@ -199,7 +199,7 @@ def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
 
 def test_its_total_stands_in_the_tally_and_leads_to_its_things(lit: MainWindow) -> None:
     assert list(lit.tally.buttons) == ["paint", "trim", "lamps", "surfaces", "cost", "to settle"]
-    assert lit.tally.shown("lamps") == "48 W"
+    assert total_of(lit, "lamps") == "48 W"
     QTest.mouseClick(lit.tally.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
     assert lit.session.view.selected == TallyPath("lamps")

@@ -6,7 +6,7 @@ from pathlib import Path
 
 import ezdxf
 import pytest
-from driving import canvas, choose, click, field, settle, type_into
+from driving import canvas, choose, click, field, press, settle, type_into
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QDialog, QFileDialog
 
@@ -36,13 +36,13 @@ def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) ->
     assert "made to measure" in canvas(window).accessibleDescription()
     click(window, StockOfferPath("r1", "cornice", "", offers[1].match.key))
     assert session.view.selected == StockOfferPath("r1", "cornice", "", offers[1].match.key)
-    assert window.bench.view.press("Use these pieces")
+    assert press(window, "Use these pieces")
     settle()
     assert session.job.rooms[0].trim.choices["cornice"].stock == offers[1].match.pieces
     assert any("(chosen)" in row.cells[0].text for row in page.offers.sheet.rows)
     session.look(sheet="section", selected=TrimPath("r1", "cornice"))
     settle()
-    assert window.bench.view.press("Have it made instead")
+    assert press(window, "Have it made instead")
     settle()
     assert session.job == job
 
@@ -135,7 +135,7 @@ def test_a_member_is_drawn_as_the_profile_that_comes_nearest(window: MainWindow)
     settle()
     assert "Stock for the bed mould" in canvas(window).accessibleDescription()
     click(window, StockOfferPath("r1", "cornice", "bed mould", "dunlin-75"))
-    assert window.bench.view.press("Draw this member as Dunlin 75")
+    assert press(window, "Draw this member as Dunlin 75")
     settle()
     choice = session.job.rooms[0].trim.choices["cornice: bed mould"]
     assert choice.height is not None

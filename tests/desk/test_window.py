@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from driving import canvas, click, field, page, settle, type_into
+from driving import canvas, change_of, click, field, page, press, row_widget, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
@@ -27,9 +27,9 @@ pytestmark = pytest.mark.desk
 def test_the_window_opens_on_the_demo_with_its_totals(window: MainWindow) -> None:
     assert window.top.name.text() == "Pilot House"
     figures = tally(window.session.job)
-    assert window.tally.shown("paint") == figures["paint"].shown("mm")
-    assert window.tally.shown("cost") == f"{figures['cost'].shown('mm')} crowns"
-    assert window.tally.shown("to settle") == str(len(to_settle(window.session.job)))
+    assert total_of(window, "paint") == figures["paint"].shown("mm")
+    assert total_of(window, "cost") == f"{figures['cost'].shown('mm')} crowns"
+    assert total_of(window, "to settle") == str(len(to_settle(window.session.job)))
     assert not window.notice()
 
 
@@ -89,7 +89,7 @@ def test_a_size_typed_on_the_drawing_moves_everything_and_the_tally_says_so(wind
     type_into(editor, "3.62 m + 20")
     assert window.session.job.rooms[0].measured.walls[1].readings[0].mm == 3640
     assert window.session.job.rooms[0].measured.walls[1].readings[0].text == "3.62 m + 20"
-    assert window.tally.change_shown("surfaces").startswith("+")
+    assert change_of(window, "surfaces").startswith("+")
     assert "wall B–C to 3.62 m + 20" in window.tally._last.text()
 
 
@@ -122,7 +122,7 @@ def test_what_cannot_be_read_is_marked_and_loses_nothing(window: MainWindow) -> 
 
 def test_order_school_and_members_change_the_room(window: MainWindow) -> None:
     click(window, TrimPath("r1", "cornice"))
-    box = window.bench.view.row_widget("Order")
+    box = row_widget(window, "Order")
     assert isinstance(box, QComboBox)
     box.setCurrentIndex(box.findData("tuscan"))
     settle()
@@ -133,7 +133,7 @@ def test_order_school_and_members_change_the_room(window: MainWindow) -> None:
     toggle.toggled(False)
     settle()
     assert window.session.job.rooms[0].trim.choices["cornice: corona"].fitted is False
-    assert window.tally.change_shown("cost")
+    assert change_of(window, "cost")
     toggle = next(
         row for row in window.bench.view.rows() if isinstance(row, ToggleRow) and row.label.startswith("corona")
     )
@@ -149,7 +149,7 @@ def test_a_typed_size_is_shown_against_the_orders_wish_and_given_back(window: Ma
     row = next(row for row in window.bench.view.rows() if isinstance(row, SizeRow) and row.label == "Width")
     assert row.shown == "57 mm"
     assert row.wish == "The order wants 148.5 mm: use it"
-    assert window.bench.view.press(row.wish)
+    assert press(window, row.wish)
     settle()
     assert "casing" not in window.session.job.rooms[0].trim.choices
 
@@ -158,11 +158,11 @@ def test_a_fix_of_the_second_look_is_one_undoable_change(window: MainWindow) -> 
     before = window.session.job
     QTest.mouseClick(window.tally.buttons["to settle"], Qt.MouseButton.LeftButton)
     settle()
-    assert window.bench.view.press("Use 149")
+    assert press(window, "Use 149")
     settle()
     assert window.session.job.rooms[0].trim.choices["casing"].height.mm == 149  # type: ignore[union-attr]
     fewer = len(to_settle(before)) - len(to_settle(window.session.job))
-    assert window.tally.change_shown("to settle") == f"−{fewer}"
+    assert change_of(window, "to settle") == f"−{fewer}"
     QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     settle()
     assert window.session.job == before
@@ -215,17 +215,17 @@ def test_a_colour_for_the_group_and_for_one_alone(window: MainWindow) -> None:
     row.chosen("clay")
     settle()
     assert window.session.job.rooms[0].finishes.surfaces["upper wall"].colour == "clay"
-    assert window.bench.view.press("Give this one its own finish")
+    assert press(window, "Give this one its own finish")
     settle()
     row = next(row for row in window.bench.view.rows() if isinstance(row, ChoiceRow) and row.label == "Colour")
     row.chosen("madder")
     settle()
     finishes = window.session.job.rooms[0].finishes.surfaces
     assert (finishes["upper wall"].colour, finishes["upper wall@w3"].colour) == ("clay", "madder")
-    assert window.bench.view.press("Finish like every upper wall")
+    assert press(window, "Finish like every upper wall")
     settle()
     assert "upper wall@w3" not in window.session.job.rooms[0].finishes.surfaces
-    assert window.bench.view.press("Like this in every room")
+    assert press(window, "Like this in every room")
     settle()
     assert window.session.job.rooms[1].finishes.surfaces["upper wall"].colour == "clay"
 
@@ -322,7 +322,7 @@ def test_units_switch_everywhere_at_once(window: MainWindow) -> None:
     settle()
     click(window, TrimPath("r1", "cornice"))
     assert field(window, "Height").text() == '8 3/4"'
-    assert window.tally.shown("surfaces").endswith("sq ft")
+    assert total_of(window, "surfaces").endswith("sq ft")
     type_into(field(window, "Height"), "9")
     assert window.session.job.rooms[0].trim.choices["cornice"].height.mm == pytest.approx(228.6)  # type: ignore[union-attr]
 
@@ -392,7 +392,7 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     """The whole slice by hand: a room, its trim, its colours, an order."""
     window, session = empty, empty.session
     assert canvas(window)._drawing.title == "No room yet"  # type: ignore[union-attr]
-    assert window.tally.shown("cost") == "0"
+    assert total_of(window, "cost") == "0"
     dialog = RoomDialog(session, window.places.beginning, window)
     type_into(dialog.name, "Reading Room", enter=False)
     type_into(dialog.first, "14' 2\"", enter=False)
@@ -407,20 +407,20 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     settle()
     session.select(WallPath("r1", "w1"))
     settle()
-    assert window.bench.view.press("Add a door")
+    assert press(window, "Add a door")
     settle()
     assert session.view.selected == OpeningPath("r1", "o1")
     type_into(field(window, "From the left"), "4' 6\"")
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("1000; 1500; 380", True))
     session.select(WallPath("r1", "w2"))
     settle()
-    assert window.bench.view.press("Add a projection (chimney breast)")
+    assert press(window, "Add a projection (chimney breast)")
     settle()
     assert len(session.job.rooms[0].measured.walls) == 8
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("600; 500", True))
     session.select(WallPath("r1", "w1"))
     settle()
-    assert window.bench.view.press("Notch the corner at its end (L-shape)")
+    assert press(window, "Notch the corner at its end (L-shape)")
     settle()
     assert len(session.job.rooms[0].measured.walls) == 10
     for group, colour, paint in (
@@ -438,7 +438,7 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     window.go("bought")
     settle()
     assert [slip.name.text() for slip in window.page("bought").slips] == ["Paint shop", "Timber yard"]  # type: ignore[attr-defined]
-    assert float(window.tally.shown("cost").replace(" ", "")) > 500
+    assert float(total_of(window, "cost").replace(" ", "")) > 500
     while session.history.undo_title:
         session.undo()
     settle()

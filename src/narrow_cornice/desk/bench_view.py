@@ -7,9 +7,6 @@ from collections.abc import Sequence
 from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import (
-    QComboBox,
-    QLineEdit,
-    QPushButton,
     QScrollArea,
     QVBoxLayout,
     QWidget,
@@ -102,21 +99,6 @@ class BenchView(QScrollArea):
         super().resizeEvent(event)
         self._fit()
 
-    def row_widget(self, label: str) -> QWidget | None:
-        """Return the field of a row by its label, for keyboard and tests."""
-        for row, widget in zip(self._rows, self._widgets, strict=True):
-            if getattr(row, "label", None) == label:
-                return widget.findChild(QLineEdit) or widget.findChild(QComboBox) or widget
-        return None
-
     def rows(self) -> list[Row]:
         """Return the rows that are shown."""
         return list(self._rows)
-
-    def press(self, words: str) -> bool:
-        """Press the button with these words; return whether there is one (used by tests)."""
-        for button in self._body.findChildren(QPushButton):
-            if button.text().replace("&&", "&") == words and button.isVisible():
-                button.click()
-                return True
-        return False

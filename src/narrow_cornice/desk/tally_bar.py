@@ -121,14 +121,6 @@ class TallyBar(QWidget):
         for label in self._changes.values():
             label.setText("")
 
-    def shown(self, name: str) -> str:
-        """Return what is shown for a total (used by tests)."""
-        return self._values[name].text()
-
-    def change_shown(self, name: str) -> str:
-        """Return the change shown beside a total (used by tests)."""
-        return self._changes[name].text()
-
     def say(self, words: str) -> None:
         """Show a few words in place of the last change, until the next."""
         self._last.setText(words[:120])
