@@ -17,7 +17,7 @@ from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.review.second_look import to_settle
+from narrow_cornice.review.bundles import to_decide
 
 pytestmark = pytest.mark.desk
 
@@ -61,7 +61,7 @@ def act(window: MainWindow, pick: random.Random) -> None:
                 QTest.keyClick(editor, pick.choice([Qt.Key.Key_Return, Qt.Key.Key_Tab, Qt.Key.Key_Escape]))
     elif kind == 2 and isinstance(page, DrawingPage):
         QTest.keyClicks(page.canvas, pick.choice(KEYS))
-        window.session.look(sheet=pick.choice(["unfolded", "plan", "elevation", "section"]))
+        window.session.look(seen_as=pick.choice(["unfolded", "plan", "wall", "section", ""]))
     elif kind == 3 and isinstance(page, DrawingPage):
         sheet = pick.choice(page.sheets).sheet
         if sheet.rows:
@@ -93,7 +93,7 @@ def act(window: MainWindow, pick: random.Random) -> None:
     elif kind == 7:
         window.session.select(TallyPath(pick.choice(["paint", "trim", "surfaces", "cost", "to settle"])))
     elif kind == 8:
-        window.top.found.emit(pick.choice(["cornice", "hall", "wall a-b", "149", "ceiling", "zzz"]))
+        window.bench.found.emit(pick.choice(["cornice", "hall", "wall a-b", "149", "ceiling", "zzz"]))
     elif kind == 9 and window.session.view.place == "bought":
         slips = window.page("bought").slips  # type: ignore[attr-defined]
         if slips and slips[0].rows:
@@ -117,9 +117,9 @@ def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pyt
             job = window.session.job
             figures = tally(job)
             assert total_of(window, "paint") == figures["paint"].shown(job.settings.unit)
-            assert total_of(window, "to settle") == str(len(to_settle(job)))
+            assert total_of(window, "to settle") == str(len(to_decide(job)))
             assert decode_job(encode_job(job), "again") == job
-            assert window.top.buttons[window.session.view.place].isChecked()
+            assert window.spine.buttons[window.session.view.place].isChecked()
     assert len(changes) > 12
     while window.session.history.undo_title:
         window.session.undo()

@@ -52,7 +52,7 @@ def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch:
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(tmp_path / "house"), ""))
     assert window.filing.save_as()
     assert read_job(path) == demo_job()
-    assert "Saved" in window.tally._last.text()
+    assert window.spine.saved.text().startswith("saved ")
     assert JobLock.beside(path).exists()
     window.session.select(TrimPath("r1", "casing"))
     settle()

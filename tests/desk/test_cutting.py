@@ -90,7 +90,7 @@ def test_a_search_is_stopped_and_keeps_the_best_so_far(window: MainWindow, monke
 
 def test_the_cut_list_stands_under_the_drawing(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", room_id="r1", selected=TrimPath("r1", "cornice"))
+    session.look(place="trim", leaf="cuts", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     page = window.page("trim")
     assert isinstance(page, TrimPage)

@@ -28,7 +28,7 @@ def built(window: MainWindow, kind: TrimKind = "cornice") -> Profile:
 
 def test_a_joint_is_dragged_shown_on_the_way_and_undone(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="section", room_id="r1", selected=MEMBER)
+    session.look(place="trim", leaf="section", room_id="r1", selected=MEMBER)
     settle()
     sheet = canvas(window)
     job, before = session.job, built(window)
@@ -57,7 +57,7 @@ def test_a_joint_is_dragged_shown_on_the_way_and_undone(window: MainWindow) -> N
 
 def test_members_are_typed_changed_added_and_taken_away(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="section", room_id="r1", selected=MEMBER)
+    session.look(place="trim", leaf="section", room_id="r1", selected=MEMBER)
     settle()
     before = built(window)
     type_into(field(window, "Height"), "80")
@@ -77,7 +77,7 @@ def test_members_are_typed_changed_added_and_taken_away(window: MainWindow) -> N
 
 def test_a_size_is_typed_on_the_section_itself(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="section", room_id="r1", selected=MEMBER)
+    session.look(place="trim", leaf="section", room_id="r1", selected=MEMBER)
     settle()
     page = window.page("trim")
     page.ask_size(MEMBER)  # type: ignore[union-attr]
@@ -87,7 +87,7 @@ def test_a_size_is_typed_on_the_section_itself(window: MainWindow) -> None:
 
 def test_the_distance_of_the_eye_is_typed_and_changes_what_is_seen(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="section", room_id="r1", selected=TrimPath("r1", "cornice"))
+    session.look(place="trim", leaf="section", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     type_into(field(window, "From"), "1200")
     assert session.job.house_rules["sight_distance"] == 1200
@@ -104,7 +104,7 @@ def test_the_distance_of_the_eye_is_typed_and_changes_what_is_seen(window: MainW
 
 def test_members_are_typed_in_their_sheet_too(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="section", room_id="r1", selected=TrimPath("r1", "skirting"))
+    session.look(place="trim", leaf="section", room_id="r1", selected=TrimPath("r1", "skirting"))
     settle()
     page = window.page("trim")
     assert isinstance(page, TrimPage)
@@ -115,7 +115,7 @@ def test_members_are_typed_in_their_sheet_too(window: MainWindow) -> None:
     assert typed("60")
     settle()
     assert next(one for one in built(window, "skirting").members if one.index == 1).member.height == 60.0
-    session.look(room_id="r2", selected=TrimPath("r2", "panel mould"))
+    session.look(leaf="panels", room_id="r2", selected=TrimPath("r2", "panel mould"))
     settle()
     names = {row.cells[0].text for row in page.panels.sheet.rows}
     assert {"picture-frame, whole wall", "overmantel mirror", "screen"} <= names

@@ -62,7 +62,12 @@ def _is_shown(window: MainWindow, finding: Finding) -> None:
     view, places = window.session.view, window.places
     assert view.selected == finding.about
     assert view.place == places.home_of(finding.about)
-    assert not places[view.place].leaves or places[view.place].leaf(view.sheet) is not None
+    leaf = places.leaf_of(view)
+    assert leaf is not None
+    assert places[view.place].leaf(view.leaf) is leaf
+    assert isinstance(finding.about, leaf.lists) or not any(
+        isinstance(finding.about, one.lists) for one in places[view.place].leaves
+    )  # the leaf whose sheet has it is in front, where one has
     assert not finding.about.room or view.room_id == finding.about.room
     title = window.bench.view.rows()[0]
     assert isinstance(title, Title)

@@ -186,7 +186,7 @@ HOW_IT_IS_DRAWN: dict[type[Any], Callable[[Frame, Any, Rect, str], list[Mark]]] 
     ],
 }
 THING_ON_A_WALL_WORKS = """
-from narrow_cornice.desk.places.measure.offers import offers
+from narrow_cornice.desk.offers import offers
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.job import edits
 from narrow_cornice.job.paths.hanging import NichePath
@@ -261,8 +261,8 @@ PLACE: Change = {
             "",
             """
 from narrow_cornice.desk.bench_rows import Title
-from narrow_cornice.desk.leaves import PLAN
-from narrow_cornice.desk.place import Place, Total
+from narrow_cornice.desk.seen_as import PLAN
+from narrow_cornice.desk.place import Leaf, Place, Total
 from narrow_cornice.desk.places.lamps.page import LampPage, LampPath
 from narrow_cornice.explained.figures import reading, total
 
@@ -288,8 +288,7 @@ PLACE = Place(
     room_rows=room_rows,
     shows=(LampPath,),
     rows=lambda: {LampPath: lamp_rows},
-    leaves=(PLAN,),
-    first_leaf="plan",
+    leaves=(Leaf("lamps", "Lamps", (PLAN,), (LampPath,)),),
     found=lambda job, room: iter([(f"reading lamp {room.name}", LampPath(room.id))]),
     totals=(Total("lamps", 25, watts),),
 )
@@ -313,11 +312,10 @@ class LampPage(DrawingPage):
     def __init__(self, desk, place):
         super().__init__(desk, place)
         self.lamps = RuledSheet(("Lamp", "Over"), self.theme, "Lamps")
-        self.add_sheets([("Lamps", self.lamps)])
+        self.add_sheet("lamps", self.lamps, self.rows)
 
-    def put_rows(self):
-        rows = [row(LampPath(room.id), f"lamp of the {room.name}", "the table") for room in self.session.job.rooms]
-        self.lamps.put(rows, self.session.view.selected)
+    def rows(self, _):
+        return [row(LampPath(room.id), f"lamp of the {room.name}", "the table") for room in self.session.job.rooms]
 """,
         )
     ],
@@ -335,14 +333,14 @@ from narrow_cornice.desk.keys_page import keys
 from narrow_cornice.desk.places.lamps.page import LampPath
 
 window = shown(demo_job())
-assert "lamps" in window.top.buttons
-window.top.buttons["lamps"].click()
+assert "lamps" in window.spine.buttons
+window.spine.buttons["lamps"].click()
 assert window.session.view.place == "lamps"
 assert [row.cells[0].text for row in window.page("lamps").lamps.sheet.rows][0] == "lamp of the Chart Room"
 assert window.tally._values["lamps"].text() == "48 W"
 window.go("trim")
-window.top.field.setText("reading lamp")
-window.top.field.returnPressed.emit()
+window.bench.field.setText("reading lamp")
+window.bench.field.returnPressed.emit()
 assert (window.session.view.place, window.session.view.selected) == ("lamps", LampPath("r1"))
 assert window.bench.view.rows()[0] == Title("Lamp", "Chart Room")
 assert any("to Brief, Lamps, Measure" in says for _, each in keys(window.places) for _, says in each)

@@ -32,7 +32,9 @@ def toggle(window: MainWindow, start: str, on: bool) -> None:
 
 def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="elevation", room_id="r1", wall_id="w8", selected=TrimPath("r1", "dado rail"))
+    session.look(
+        place="trim", leaf="room", seen_as="wall", room_id="r1", wall_id="w8", selected=TrimPath("r1", "dado rail")
+    )
     settle()
     before = session.job
     assert press(window, "A wainscot below the dado rail")
@@ -67,7 +69,7 @@ def test_panels_are_put_on_the_walls_changed_and_taken_away(window: MainWindow) 
 
 def test_a_screen_is_framed_by_its_diagonal(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
     session = window.session
-    session.look(place="measure", sheet="elevation", room_id="r1", wall_id="w5", selected=WallPath("r1", "w5"))
+    session.look(place="measure", leaf="things", room_id="r1", wall_id="w5", selected=WallPath("r1", "w5"))
     settle()
     monkeypatch.setattr(QInputDialog, "getItem", lambda *_: ("screen", True))
     monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("820; 1092", True))
@@ -86,7 +88,7 @@ def test_a_screen_is_framed_by_its_diagonal(window: MainWindow, monkeypatch: pyt
 
 def test_casings_get_blocks_and_cornices_dentils_and_their_rank(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="unfolded", room_id="r1", selected=TrimPath("r1", "cornice"))
+    session.look(place="trim", leaf="room", seen_as="", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     choose(window, "Casings", "corner blocks")
     toggle(window, "Plinth blocks", True)
@@ -94,7 +96,7 @@ def test_casings_get_blocks_and_cornices_dentils_and_their_rank(window: MainWind
         "corner blocks",
         True,
     )
-    session.look(sheet="elevation", wall_id="w2")
+    session.look(leaf="room", seen_as="wall", wall_id="w2")
     settle()
     assert press(window, "Dentils in the bed mould")
     settle()
@@ -118,11 +120,11 @@ def test_an_order_of_ones_own_is_brought_in_and_chosen(
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
     choose_in_menu(window, "Orders of trim (TOML) …")
     assert session.job.orders == (own,)  # those that ship are not taken again
-    session.look(place="trim", sheet="section", room_id="r1", selected=TrimPath("r1", "cornice"))
+    session.look(place="trim", leaf="section", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     choose(window, "Order", "quay")
     assert session.job.room("r1").trim.own_order == own
-    session.look(sheet="proportion")
+    session.look(leaf="order")
     settle()
     assert "Quay" in canvas(window).accessibleDescription()
     choose_in_menu(window, "Orders of trim (TOML) …")

@@ -26,7 +26,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     path = tmp_path / "wall.jpg"
     Image.new("RGB", (1700, 1250), "#a09080").save(path)
     session = window.session
-    session.look(place="measure", sheet="elevation", wall_id="w1")
+    session.look(place="measure", leaf="things", wall_id="w1")
     session.select(WallPath("r1", "w1"))
     settle()
     said: list[str] = []

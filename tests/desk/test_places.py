@@ -11,7 +11,7 @@ import pytest
 from driving import choose, field, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QToolButton
+from PyQt6.QtWidgets import QApplication, QLabel, QPushButton, QToolButton
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import FigureRow, Row, Title
@@ -19,12 +19,13 @@ from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.keys_page import keys
-from narrow_cornice.desk.leaves import PLAN
 from narrow_cornice.desk.making_window import make_window
-from narrow_cornice.desk.place import Desk, Export, Key, Leaf, Picture, Place, Places, Total
+from narrow_cornice.desk.place import Desk, Export, Key, Leaf, Picture, Place, Places, SeenAs, Total
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.ruled_sheet import RuledSheet, row
+from narrow_cornice.desk.ruled_sheet import RuledSheet, SheetRow, row
+from narrow_cornice.desk.seen_as import PLAN
 from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.desk.view import TallyPath, View
 from narrow_cornice.desk.window import MainWindow
@@ -48,12 +49,14 @@ class LampPage(DrawingPage):
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk, LAMPS)
         self.lamps = RuledSheet(("Lamp", "Over"), self.theme, "Lamps")
-        self.add_sheets([("Lamps", self.lamps)])
+        self.add_sheet("lamps", self.lamps, self._lamps)
         self.add_cautions()
 
-    def put_rows(self) -> None:
-        rows = [row(LampPath(room.id), f"lamp of the {room.name}", "the table") for room in self.session.job.rooms]
-        self.lamps.put(rows, self.session.view.selected)
+    def _lamps(self, _: Room) -> list[SheetRow]:
+        return [row(LampPath(room.id), f"lamp of the {room.name}", "the table") for room in self.session.job.rooms]
+
+    def invitations(self) -> Iterator[Invitation]:
+        yield Invitation("Another lamp", lambda: self.session.do(rename_job("one lamp more", "")))
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
@@ -113,11 +116,14 @@ LAMPS = Place(
     words=lambda: {LampPath: lambda job, path: "12 W"},
     leads_here=(LampPath,),
     cautions=("Wiring is for a licensed electrician.",),
-    leaves=(PLAN, Leaf("lamps", "Lamps", _drawn)),
-    first_leaf="lamps",
+    leaves=(
+        Leaf("lamps", "Lamps", (SeenAs("lit", "lit", _drawn), PLAN), (LampPath,)),
+        Leaf("where", "Where", (PLAN,)),
+    ),
+    stands=lambda job: bool(job.rooms),
     found=_found,
     hands_out=(Export("Lamps as a list …", _handed_out),),
-    keys=(Key("F11", "Light the lamps", _pressed),),
+    keys=(Key("F3", "Light the lamps", _pressed),),
     totals=(Total("lamps", 25, _watts),),
     pictures=(Picture("lamps", {"room_id": "r2"}),),
 )
@@ -147,7 +153,7 @@ def _page(window: MainWindow) -> LampPage:
 def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf(lit: MainWindow) -> None:
     assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify"]
     assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Trim", "Lamps"]
-    QTest.mouseClick(lit.top.buttons["lamps"], Qt.MouseButton.LeftButton)
+    QTest.mouseClick(lit.spine.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
     assert lit.session.view.place == "lamps"
     assert _page(lit).canvas._drawing.title.startswith("Lamps, ")  # type: ignore[union-attr]
@@ -157,28 +163,83 @@ def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf
     QTest.keyClicks(trim.canvas, "k")
     settle()
     assert lit.session.view.place == "lamps"
-    assert lit.top.buttons["lamps"].isChecked()
-    assert "K on the drawing" in lit.top.buttons["lamps"].toolTip()
+    assert lit.spine.buttons["lamps"].isChecked()
+    assert "K on the drawing" in lit.spine.buttons["lamps"].toolTip()
 
 
-def test_its_leaves_are_its_own_and_those_it_shares(lit: MainWindow) -> None:
+def _leaves(window: MainWindow, manner: str = "leaf") -> list[str]:
+    """Return the words of the leaves that are shown, or of what the room can be seen as."""
+    buttons = _page(window).row.findChildren(QToolButton)
+    return [one.text() for one in buttons if one.property(manner) and one.isVisible()]
+
+
+def test_a_leaf_brings_its_drawing_and_its_sheet_and_what_else_it_can_be_seen_as(lit: MainWindow) -> None:
     lit.go("lamps")
     page = _page(lit)
-    shown = [leaf.text() for leaf in page.findChildren(QToolButton) if leaf.property("leaf") and leaf.isVisible()]
-    assert shown == ["Plan", "Lamps"]
-    number = [leaf.key for leaf in lit.places.leaves].index("lamps") + 1
-    assert number == 9  # after those that ship, whose keys stay
-    QTest.keyClick(lit, Qt.Key.Key_1, Qt.KeyboardModifier.AltModifier)
-    QTest.keyClick(lit, Qt.Key(Qt.Key.Key_0 + number), Qt.KeyboardModifier.AltModifier)
+    assert _leaves(lit) == ["Lamps", "Where"]
+    assert _leaves(lit, "seen") == ["plan", "lit"]
+    assert page.part.front() is page.lamps
+    QTest.mouseClick(page.row.drawings["plan"], Qt.MouseButton.LeftButton)
     settle()
-    assert lit.session.view.sheet == "lamps"
+    assert page.canvas._drawing.title.endswith(", plan")  # type: ignore[union-attr]
+    QTest.keyClick(lit, Qt.Key.Key_2, Qt.KeyboardModifier.AltModifier)
+    settle()
+    assert (lit.session.view.leaf, _leaves(lit, "seen")) == ("where", [])
     lit.go("measure")
-    assert lit.session.view.sheet == "plan"
+    lit.go("lamps")
+    assert lit.session.view.leaf == "where"  # as it was left
+    QTest.keyClick(lit, Qt.Key.Key_1, Qt.KeyboardModifier.AltModifier)
+    settle()
+    assert (lit.session.view.leaf, lit.session.view.seen_as) == ("lamps", "plan")
+    QTest.keyClicks(page.canvas, "v")
+    settle()
+    assert lit.session.view.seen_as == "lit"
+
+
+def test_its_sheet_invites_and_folds_to_one_line_and_keeps_its_height(lit: MainWindow) -> None:
+    lit.go("lamps")
+    page = _page(lit)
+    QTest.mouseClick(
+        next(one for one in page.findChildren(QPushButton) if one.text() == "Another lamp"), Qt.MouseButton.LeftButton
+    )
+    settle()
+    assert lit.session.job.name == "one lamp more"
+    page._split.setSizes([300, 200])
+    page._keep_height()
+    tall = page.part.height()
+    QTest.keyClick(lit, Qt.Key.Key_F5)
+    settle()
+    assert page.part.height() <= page.part.line_height() + 2
+    assert not page.lamps.isVisible()
+    lit.go("trim")
+    lit.go("lamps")
+    settle()
+    assert page.part.is_folded()
+    QTest.mouseClick(page.part.fold_button, Qt.MouseButton.LeftButton)
+    settle()
+    assert abs(page.part.height() - tall) <= 1
+    QTest.keyClick(lit, Qt.Key.Key_F11)
+    settle()
+    shown = [part.isVisible() for part in (lit.spine, lit.bench, lit.tally, page.part, page.row, page.canvas)]
+    assert shown == [False, False, False, False, False, True]
+    QTest.keyClick(lit, Qt.Key.Key_F11)
+    settle()
+    assert all(part.isVisible() for part in (lit.spine, lit.bench, lit.tally, page.part, page.row, page.canvas))
+
+
+def test_the_spine_says_of_each_place_what_is_left_or_that_it_stands(lit: MainWindow) -> None:
+    left = lit.places.left_to_settle(lit.session.job)
+    assert sum(count for count, _ in left.values()) == int(total_of(lit, "to settle"))
+    for key, button in lit.spine.buttons.items():
+        assert (button.left, button.grave) == left.get(key, (0, False))
+    assert lit.spine.buttons["lamps"].stands
+    assert lit.spine.buttons["lamps"].accessibleName() == "Lamps, nothing left"
+    assert not lit.spine.buttons["brief"].stands
 
 
 def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
     lit.session.look(place="brief")
-    type_into(lit.top.field, "reading lamp")
+    type_into(lit.bench.field, "reading lamp")
     assert lit.session.view.place == "lamps"
     assert lit.session.view.selected == LampPath("r1")
     assert lit.bench.view.rows()[0] == Title("Lamp", lit.session.job.rooms[0].name)
@@ -193,7 +254,7 @@ def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
     QTest.mouseClick(page.canvas, Qt.MouseButton.LeftButton)  # the lamp lies in the middle
     settle()
     assert lit.session.view.selected == LampPath("r1")
-    type_into(lit.top.field, "810")  # a size for what is selected
+    type_into(lit.bench.field, "810")  # a size for what is selected
     assert lit.session.job.rooms[0].finishes.split.mm == 810  # type: ignore[union-attr]
 
 
@@ -213,15 +274,15 @@ def test_its_total_stands_in_the_tally_and_leads_to_its_things(lit: MainWindow) 
 def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     choose(lit, "Lamps as a list …")
     assert lit.session.job.name == "handed out"
-    QTest.keyClick(lit, Qt.Key.Key_F11)
+    QTest.keyClick(lit, Qt.Key.Key_F3)
     settle()
     assert lit.session.job.name == "pressed"
     words = {key: says for _, each in keys(lit.places) for key, says in each}
-    assert words["F11"] == "light the lamps"
+    assert words["F3"] == "light the lamps"
     assert words["I, M, T, F, Y, K"] == "to Brief, Measure, Trim, Finishes, To buy, Lamps"
-    assert "Alt+1 to Alt+9" in words
+    assert "Alt+1 to Alt+7" in words
     lit.go("lamps")
-    said = [one for one in _page(lit).findChildren(type(lit.top.place)) if one.accessibleName() == "Cautions"]
+    said = [one for one in _page(lit).findChildren(QLabel) if one.accessibleName() == "Cautions"]
     assert said[0].text() == "Wiring is for a licensed electrician."
     lit.session.look(selected=None)
     assert lit.bench.view.rows() == [Title(lit.session.job.rooms[0].name, "by lamplight")]
@@ -234,7 +295,9 @@ def test_places_are_told_apart() -> None:
     assert len(homes) == len(set(homes))
     for place in PLACES:
         assert every.by_letter(place.letter) is place
-        assert place.leaf(place.first_leaf) is not None or not place.leaves
+        assert len({leaf.key for leaf in place.leaves}) == len(place.leaves) > 0
+        for leaf in place.leaves:
+            assert len({drawing.key for drawing in leaf.drawings}) == len(leaf.drawings)
         for kind in {**place.rows(), **place.sizes(), **place.words(), **place.names()}:
             assert kind in place.shows, (place.key, kind)
         for picture in place.pictures:

@@ -25,7 +25,7 @@ from rooms import trimmed_of
 
 def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="stock", room_id="r1", selected=TrimPath("r1", "cornice"))
+    session.look(place="trim", leaf="stock", room_id="r1", selected=TrimPath("r1", "cornice"))
     settle()
     job = session.job
     offers = job_offers(job, job.rooms[0], "cornice").offers
@@ -40,7 +40,7 @@ def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) ->
     settle()
     assert session.job.rooms[0].trim.choices["cornice"].stock == offers[1].match.pieces
     assert any("(chosen)" in row.cells[0].text for row in page.offers.sheet.rows)
-    session.look(sheet="section", selected=TrimPath("r1", "cornice"))
+    session.look(leaf="section", selected=TrimPath("r1", "cornice"))
     settle()
     assert press(window, "Have it made instead")
     settle()
@@ -111,6 +111,7 @@ def test_a_catalogue_is_handed_out_and_brought_in_again(
 
 def test_the_order_goes_to_the_line_that_is_selected_and_takes_left_overs(window: MainWindow) -> None:
     session = window.session
+    window.resize(1100, 600)  # so that the line lies below what is seen at first
     line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:skirting"))
     session.look(place="bought", selected=LinePath(line.key))
     page = window.page("bought")
@@ -131,7 +132,7 @@ def test_the_order_goes_to_the_line_that_is_selected_and_takes_left_overs(window
 
 def test_a_member_is_drawn_as_the_profile_that_comes_nearest(window: MainWindow) -> None:
     session = window.session
-    session.look(place="trim", sheet="stock", room_id="r1", selected=TrimPath("r1", "cornice", "bed mould"))
+    session.look(place="trim", leaf="stock", room_id="r1", selected=TrimPath("r1", "cornice", "bed mould"))
     settle()
     assert "Stock for the bed mould" in canvas(window).accessibleDescription()
     click(window, StockOfferPath("r1", "cornice", "bed mould", "dunlin-75"))

@@ -19,17 +19,18 @@ from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.lettering import PARTED
 from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, OpeningPath, SurfacePath, TrimPath, WallPath
+from narrow_cornice.review.bundles import to_decide
 from narrow_cornice.review.second_look import to_settle
 
 pytestmark = pytest.mark.desk
 
 
 def test_the_window_opens_on_the_demo_with_its_totals(window: MainWindow) -> None:
-    assert window.top.name.text() == "Pilot House"
+    assert window.spine.name.text() == "Pilot House"
     figures = tally(window.session.job)
     assert total_of(window, "paint") == figures["paint"].shown("mm")
     assert total_of(window, "cost") == f"{figures['cost'].shown('mm')} crowns"
-    assert total_of(window, "to settle") == str(len(to_settle(window.session.job)))
+    assert total_of(window, "to settle") == str(len(to_decide(window.session.job)))
     assert not window.notice()
 
 
@@ -42,7 +43,7 @@ def test_places_by_letter_and_only_those_that_exist(window: MainWindow) -> None:
         assert window.session.view.place == place
         if place == "bought":
             break
-    assert set(window.top.buttons) == {"brief", "measure", "trim", "finishes", "bought"}
+    assert set(window.spine.buttons) == {"brief", "measure", "trim", "finishes", "bought"}
 
 
 def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: MainWindow) -> None:
@@ -161,7 +162,7 @@ def test_a_fix_of_the_second_look_is_one_undoable_change(window: MainWindow) -> 
     assert press(window, "Use 149")
     settle()
     assert window.session.job.rooms[0].trim.choices["casing"].height.mm == 149  # type: ignore[union-attr]
-    fewer = len(to_settle(before)) - len(to_settle(window.session.job))
+    fewer = len(to_decide(before)) - len(to_decide(window.session.job))
     assert change_of(window, "to settle") == f"−{fewer}"
     QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     settle()
@@ -251,7 +252,7 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     QTest.keyClick(line, Qt.Key.Key_Space)
     settle()
     assert window.session.job.ticks == {"paint:wall-matt:sedge": "3 × 5 L"}
-    window.page("bought")._group(True)  # type: ignore[attr-defined]
+    window.session.look(leaf="room")
     settle()
     assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth"]
     QTest.keyClick(slips[0].rows[1], Qt.Key.Key_Space)
@@ -268,10 +269,16 @@ def test_turning_stepping_and_the_sheets(window: MainWindow) -> None:
     QTest.keyClicks(canvas(window), ".")
     assert window.session.view.wall_id == "w2"
     titles = set()
-    for number in (Qt.Key.Key_1, Qt.Key.Key_2, Qt.Key.Key_3, Qt.Key.Key_7, Qt.Key.Key_6, Qt.Key.Key_5, Qt.Key.Key_4):
-        QTest.keyClick(window, number, Qt.KeyboardModifier.AltModifier)
-        settle()
-        titles.add(canvas(window)._drawing.title)  # type: ignore[union-attr]
+    for place in ("measure", "trim"):
+        canvas(window).setFocus()
+        window.go(place)
+        for leaf in window.places[place].leaves:
+            number = Qt.Key(Qt.Key.Key_1 + window.places[place].leaves.index(leaf))
+            QTest.keyClick(window, number, Qt.KeyboardModifier.AltModifier)
+            for _ in leaf.drawings:
+                QTest.keyClicks(canvas(window), "v")
+                settle()
+                titles.add(canvas(window)._drawing.title)  # type: ignore[union-attr]
     assert titles == {
         "Chart Room, unfolded",
         "Chart Room, plan",
@@ -279,6 +286,8 @@ def test_turning_stepping_and_the_sheets(window: MainWindow) -> None:
         "Section, cornice",
         "Chart Room, strip of all walls",
         "The house",
+        "Right alcove, the space there is",
+        "Stock for the cornice",
         "Chart Room, wall B–C as an order",
     }
     QTest.keyClicks(canvas(window), "+0-")
@@ -287,7 +296,7 @@ def test_turning_stepping_and_the_sheets(window: MainWindow) -> None:
 
 
 def test_space_shows_before_and_after(window: MainWindow) -> None:
-    window.session.look(place="trim", sheet="unfolded")
+    window.session.look(place="trim", leaf="room", seen_as="")
     window.session.select(TrimPath("r1", "casing"))
     settle()
     type_into(field(window, "Width"), "150")
@@ -304,14 +313,14 @@ def test_space_shows_before_and_after(window: MainWindow) -> None:
 
 
 def test_find_goes_to_things_and_types_sizes(window: MainWindow) -> None:
-    type_into(window.top.field, "hall door")
+    type_into(window.bench.field, "hall door")
     assert window.session.view.selected == OpeningPath("r1", "o4")
     assert window.session.view.place == "measure"
-    type_into(window.top.field, "850")
+    type_into(window.bench.field, "850")
     assert window.session.job.rooms[0].measured.openings[3].width.mm == 850
-    type_into(window.top.field, "cornice tea")
+    type_into(window.bench.field, "cornice tea")
     assert window.session.view.selected == TrimPath("r2", "cornice")
-    type_into(window.top.field, "nothing of that name")
+    type_into(window.bench.field, "nothing of that name")
     assert "Nothing here is called that" in window.notice()
 
 
@@ -336,10 +345,12 @@ def test_rows_of_the_sheets_are_typed_into(window: MainWindow) -> None:
     assert [one.mm for one in window.session.job.rooms[0].measured.walls[0].readings] == [4310, 4306, 4311]
     assert not model.setData(model.index(0, 2), "4306; x")
     assert "“x”" in window.notice()
+    QTest.keyClick(window, Qt.Key.Key_4, Qt.KeyboardModifier.AltModifier)
     openings = page(window).openings.sheet  # type: ignore[attr-defined]
     assert openings.setData(openings.index(0, 4), "1250")
     assert openings.setData(openings.index(0, 0), "front door")
     assert window.session.job.rooms[0].measured.openings[0].name == "front door"
+    QTest.keyClick(window, Qt.Key.Key_3, Qt.KeyboardModifier.AltModifier)
     heights = page(window).heights.sheet  # type: ignore[attr-defined]
     assert heights.setData(heights.index(0, 1), "2975")
     assert window.session.job.rooms[0].measured.heights[0].mm == 2975
@@ -347,7 +358,7 @@ def test_rows_of_the_sheets_are_typed_into(window: MainWindow) -> None:
 
 def test_corners_and_diagonals_are_typed_into_their_sheets(window: MainWindow) -> None:
     session = window.session
-    session.look(place="measure", sheet="plan")
+    session.look(place="measure", leaf="walls")
     settle()
     walls, ways = page(window).walls.sheet, page(window).ways.sheet  # type: ignore[attr-defined]
     assert walls.setData(walls.index(3, 4), "271.5; 271° 12'")
@@ -359,6 +370,8 @@ def test_corners_and_diagonals_are_typed_into_their_sheets(window: MainWindow) -
     assert session.job.rooms[0].measured.walls[4].assumed is None
     assert walls.setData(walls.index(4, 3), "square")
     assert session.job.rooms[0].measured.walls[4].assumed == 90
+    session.look(leaf="across")
+    settle()
     wrong = next(row for row in range(len(ways.rows)) if ways.rows[row].cells[0].text == "B to D")
     assert "read it again" in ways.rows[wrong].cells[5].text
     true = session.job.rooms[0].measured.diagonals[2].readings[0].mm - 31
@@ -371,7 +384,7 @@ def test_corners_and_diagonals_are_typed_into_their_sheets(window: MainWindow) -
 
 def test_the_reading_wanted_next_is_typed_on_the_drawing(window: MainWindow) -> None:
     session = window.session
-    session.look(place="measure", sheet="plan", room_id="r2", instrument="laser")
+    session.look(place="measure", leaf="walls", room_id="r2", instrument="laser")
     settle()
     click(window, WallPath("r2", "w8"), double=True)
     editor = canvas(window).findChild(QLineEdit)
@@ -466,10 +479,11 @@ def test_a_room_of_any_shape_from_a_written_walk(empty: MainWindow) -> None:
 
 def test_what_stands_under_the_title_of_a_plan_is_read_to_its_end(window: MainWindow) -> None:
     """The first room has the longest of them: two lines, and the drawing begins below them."""
+    window.resize(1024, 720)
     window.go("measure")
     heads = {}
     for room in window.session.job.rooms:
-        window.session.look(sheet="plan", room_id=room.id)
+        window.session.look(place="measure", leaf="walls", room_id=room.id)
         settle()
         shown = canvas(window)
         whole = shown._drawing.subtitle  # type: ignore[union-attr]

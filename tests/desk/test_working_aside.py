@@ -31,7 +31,7 @@ def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
     window: MainWindow, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     session = window.session
-    session.look(place="measure", sheet="plan", selected=WallPath("r1", "w1"))
+    session.look(place="measure", leaf="walls", selected=WallPath("r1", "w1"))
     go_on, shown = threading.Event(), threading.Event()
     truly, seen = working_aside.measured_room, []
 

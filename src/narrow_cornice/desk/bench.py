@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterator
 from typing import Protocol, TypeVar
 
 from PyQt6.QtCore import QObject, pyqtSignal
-from PyQt6.QtWidgets import QInputDialog, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QLineEdit, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -22,6 +22,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
 )
 from narrow_cornice.desk.bench_view import BenchView
+from narrow_cornice.desk.remembered import Remembered
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.desk.theme import Theme
@@ -32,6 +33,7 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.explained.sentences import spell
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.review.bundles import Bundle, bundled
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading
@@ -63,11 +65,14 @@ class ThingsShown(Protocol):
     def total_of(self, job: Job, name: str) -> Figure | None:
         """Return a total of the tally by its name, None where there is none of that."""
 
+    def names(self) -> list[tuple[str, str]]:
+        """Return the key and the name of every place."""
+
     def home_of(self, path: ThingPath) -> str:
         """Return the key of the place that a thing is shown in, empty where every place shows it."""
 
-    def leaf_there(self, place: str, shown: str) -> str:
-        """Return the leaf that is shown in a place: the one shown before, or its first where it has none such."""
+    def going_to(self, place: str, remembered: Remembered) -> dict[str, object]:
+        """Return what of the view changes on going to a place."""
 
     def leads_home(self, path: ThingPath) -> bool:
         """Return whether a figure that rests on a thing leads to the place it is shown in."""
@@ -95,6 +100,7 @@ class Bench(QWidget):
     """The right-hand side of the window."""
 
     room_wanted = pyqtSignal()
+    found = pyqtSignal(str)
 
     def __init__(self, session: Session, theme: Theme, places: ThingsShown) -> None:
         super().__init__()
@@ -106,8 +112,18 @@ class Bench(QWidget):
         self._drilled_for: About = None
         self.is_counted = True  # whether what needs the whole job counted can be shown
         self.view = BenchView(theme)
+        self.field = QLineEdit()
+        self.field.setPlaceholderText("Find, or type a size")
+        self.field.setAccessibleName("Find, or type a size")
+        self.field.setToolTip("Find a thing by its name, or type a size for what is selected (Ctrl+F)")
+        self.field.returnPressed.connect(lambda: self.found.emit(self.field.text()))
         lay = QVBoxLayout(self)
-        lay.setContentsMargins(0, 0, 0, 0)
+        lay.setContentsMargins(0, 10, 0, 0)
+        lay.setSpacing(0)
+        line = QHBoxLayout()
+        line.setContentsMargins(16, 0, 14, 0)
+        line.addWidget(self.field)
+        lay.addLayout(line)
         lay.addWidget(self.view)
 
     def work(self, kind: type[AnyWork]) -> AnyWork:
@@ -235,13 +251,30 @@ class Bench(QWidget):
         self.refresh()
 
     def findings(self, wanted: Callable[[Finding], bool], title: str = "Second look") -> Iterator[Row]:
-        """Yield what the second look says of some things, under a heading."""
+        """Yield what the second look says of some things, those of one kind bundled, under a heading."""
         found = [finding for finding in second_look(self.session.job) if wanted(finding)] if self.is_counted else []
         if not found:
             return
         yield Caption(title)
-        for finding in found:
-            yield self.finding_row(finding)
+        for bundle in bundled(found):
+            yield self.bundle_row(bundle)
+
+    def bundle_row(self, bundle: Bundle) -> FindingRow:
+        """Return findings of one kind as a row; one alone as itself."""
+        if len(bundle.findings) == 1:
+            return self.finding_row(bundle.first)
+        return FindingRow(
+            bundle.key,
+            bundle.grade,
+            bundle.says,
+            bundle.first.rule,
+            () if bundle.kept else tuple(fix.title for fix in bundle.fixes),
+            "",
+            lambda index: self.do(bundle.fixes[index]),
+            lambda: None,
+            lambda: self.show_finding(bundle.first),
+            tuple(self.finding_row(one) for one in bundle.findings),
+        )
 
     def finding_row(self, finding: Finding) -> FindingRow:
         """Return a finding as a row."""
@@ -249,7 +282,7 @@ class Bench(QWidget):
             finding.key,
             finding.grade,
             finding.says,
-            f"{finding.measured}. {finding.rule} {finding.risk}",
+            f"{finding.measured[:1].upper()}{finding.measured[1:]}. {finding.rule} {finding.risk}",
             () if finding.kept else tuple(fix.title for fix in finding.fixes),
             finding.kept or "",
             lambda index: self._fix(finding, index),
@@ -277,7 +310,7 @@ class Bench(QWidget):
         """Go to the place that shows a thing, and select it."""
         place = self.places.home_of(path)
         if place:
-            self.session.look(place=place, sheet=self.places.leaf_there(place, self.session.view.sheet))
+            self.session.look(**self.places.going_to(place, self.session.remembered))
         self.session.select(path)
 
     def of_kinds(self, room: Room, *kinds: type[ThingPath]) -> Callable[[Finding], bool]:

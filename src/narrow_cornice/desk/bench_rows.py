@@ -87,17 +87,19 @@ class ButtonsRow(msgspec.Struct, frozen=True):
 
 
 class FindingRow(msgspec.Struct, frozen=True):
-    """A finding of the second look with its fixes."""
+    """A finding of the second look, or several of one kind, with what to do: the headline, the fixes, and on request
+    the reason (``why``) and ``each`` that it is made of."""
 
     key: str
     grade: str
     says: str
-    rule: str
+    why: str
     fixes: tuple[str, ...]
     kept: str
     fix: Callable[[int], object]
     keep: Nothing
     go: Nothing
+    each: tuple[FindingRow, ...] = ()
 
 
 Row = Title | Caption | ChoiceRow | SizeRow | TextRow | ToggleRow | FigureRow | NoteRow | ButtonsRow | FindingRow
@@ -109,6 +111,9 @@ def alike(one: Row | None, other: Row) -> bool:
         return False
     for name in other.__struct_fields__:
         mine, others = getattr(one, name), getattr(other, name)
-        if mine != others and not callable(mine) and not isinstance(mine, Figure):
+        if isinstance(others, tuple) and any(isinstance(part, FindingRow) for part in others):
+            if len(mine) != len(others) or not all(alike(a, b) for a, b in zip(mine, others, strict=True)):
+                return False
+        elif mine != others and not callable(mine) and not isinstance(mine, Figure):
             return False
     return True

@@ -9,23 +9,15 @@ from PyQt6.QtCore import QEvent, QSize, Qt
 from PyQt6.QtGui import QColor, QFontMetrics, QIcon, QKeyEvent, QPainter, QPaintEvent, QPixmap, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
-    QFrame,
     QHBoxLayout,
     QLabel,
     QLineEdit,
-    QPushButton,
     QSizePolicy,
-    QVBoxLayout,
     QWidget,
 )
 
-from narrow_cornice.desk.bench_rows import (
-    FigureRow,
-    FindingRow,
-)
+from narrow_cornice.desk.bench_rows import FigureRow
 from narrow_cornice.desk.theme import Theme
-
-GRADE_COLOURS = {"unsafe": "rust", "will not fit": "rust", "will show": "ochre", "worth a thought": "soft"}
 
 
 def plain_label(text: str = "", word: str = "") -> QLabel:
@@ -186,76 +178,6 @@ class FigureButton(QAbstractButton):
         if event is not None and event.type() in (QEvent.Type.Enter, QEvent.Type.Leave):
             self.update()
         return super().event(event)
-
-
-class FindingCard(QFrame):
-    """A finding: a mark of its grade, what it says, the rule, and its fixes."""
-
-    def __init__(self, theme: Theme) -> None:
-        super().__init__()
-        self._theme = theme
-        self._row: FindingRow | None = None
-        lay = QVBoxLayout(self)
-        lay.setContentsMargins(0, 3, 0, 5)
-        lay.setSpacing(2)
-        top = QHBoxLayout()
-        top.setSpacing(7)
-        self._dot = plain_label()
-        self._says = QPushButton()
-        self._says.setProperty("link", True)
-        self._grade = plain_label(word="caption")
-        self._text = plain_label()
-        self._text.setWordWrap(True)
-        self._rule = plain_label()
-        self._rule.setWordWrap(True)
-        self._rule.setStyleSheet(f"font-size: {8.5 * theme.letters:.1f}pt; color: {theme.roles['soft']};")
-        top.addWidget(self._dot, 0, Qt.AlignmentFlag.AlignTop)
-        top.addWidget(self._text, 1)
-        lay.addLayout(top)
-        lay.addWidget(self._rule)
-        self._buttons = QHBoxLayout()
-        self._buttons.setSpacing(4)
-        self._fixes = QVBoxLayout()
-        self._fixes.setContentsMargins(16, 0, 0, 0)
-        self._fixes.setSpacing(0)
-        lay.addLayout(self._fixes)
-
-    def show_row(self, row: FindingRow) -> None:
-        """Show another finding."""
-        colour = GRADE_COLOURS[row.grade]
-        self._dot.setText({"unsafe": "▲", "will not fit": "■", "will show": "●", "worth a thought": "○"}[row.grade])
-        self._dot.setStyleSheet(f"color: {self._theme.roles[colour]}; font-size: {9 * self._theme.letters:.0f}pt;")
-        self._dot.setToolTip(row.grade)
-        self._text.setText(f"{row.says}" + (f"\nKept, because {row.kept}" if row.kept else ""))
-        self._rule.setText(f"{row.grade.capitalize()} · {row.rule}")
-        self._rule.setContentsMargins(16, 0, 0, 0)
-        while self._fixes.count():
-            item = self._fixes.takeAt(0)
-            widget = item.widget() if item is not None else None
-            if widget is not None:
-                widget.hide()  # what a button of the former finding does is not this one's
-                widget.deleteLater()
-        for index, words in enumerate(row.fixes):
-            self._fixes.addWidget(self._button(words, lambda _=False, i=index: self._row and self._row.fix(i)))
-        self._fixes.addWidget(
-            self._button("Look again" if row.kept else "Keep it, because …", lambda: self._row and self._row.keep())
-        )
-        if row.go is not None:
-            self._fixes.addWidget(self._button("Show me where", lambda: self._row and self._row.go()))
-        self._row = row
-
-    def renew(self, row: FindingRow) -> None:
-        """Take an equal finding whose buttons act on the job as it is now."""
-        self._row = row
-
-    def _button(self, words: str, pressed: Callable[..., object]) -> QPushButton:
-        button = QPushButton(words.replace("&", "&&"))
-        button.setProperty("link", True)
-        button.setCursor(Qt.CursorShape.PointingHandCursor)
-        button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        button.setToolTip(plain_tip(words))
-        button.clicked.connect(pressed)
-        return button
 
 
 def swatch_icon(colour: str, theme: Theme) -> QIcon:

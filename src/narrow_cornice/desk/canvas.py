@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
@@ -15,12 +15,14 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
     QPolygonF,
+    QResizeEvent,
     QTransform,
     QWheelEvent,
 )
 from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_tip
+from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
 from narrow_cornice.desk.painting import MarkPainter, placed, polygon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled
@@ -86,6 +88,7 @@ class Canvas(QWidget):
         self._moved = False
         self._handle: About = None  # what is being dragged
         self._editing: About = None
+        self._tools: DrawingTools | None = None
         self.pointing = False  # whether the next click is a place on the drawing instead of a thing
         self._name_of: Callable[[ThingPath], str] = lambda _: ""
         self._editor = QLineEdit(self)
@@ -93,6 +96,16 @@ class Canvas(QWidget):
         self._editor.hide()
         self._editor.returnPressed.connect(self._take_typed)
         self._editor.installEventFilter(self)
+
+    def set_tools(self, tools: Sequence[Tool]) -> None:
+        """Put what can be done with the drawing into its upper right corner."""
+        self._tools = DrawingTools(self, tools)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Keep what is in the corner there."""
+        super().resizeEvent(event)
+        if self._tools is not None:
+            self._tools.stand(self.width() - 8, 6)
 
     # ---- what is shown
 
@@ -194,7 +207,8 @@ class Canvas(QWidget):
         paper = self._theme.colour("sheet")
         paper.setAlpha(225)
         painter.fillRect(QRectF(2, 2, self.width() - 4, self.head() - 8), paper)
-        name = QFontMetricsF(title).elidedText(self._drawing.title, Qt.TextElideMode.ElideRight, room - 6)
+        corner = self._tools.width() if self._tools is not None and self._tools.isVisible() else 0
+        name = QFontMetricsF(title).elidedText(self._drawing.title, Qt.TextElideMode.ElideRight, room - 6 - corner)
         below = [(subtitle, text, "soft", 8.0 + tall + line * number) for number, text in enumerate(lines)]
         for font, text, colour, y in [(title, name, "ink", 8.0), *below]:
             painter.setFont(font)

@@ -2,147 +2,149 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QSplitter, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QWidget
 
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.canvas import Canvas
-from narrow_cornice.desk.leaves import WALL
+from narrow_cornice.desk.fold_splitter import THICK, Folds, FoldSplitter
+from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.rows.size_cells import size_cell
-from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
+from narrow_cornice.desk.seen_as import WALL
+from narrow_cornice.desk.sheet_part import Invitation, SheetPart
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.unfolded import upright_turn
 from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import HeightPath, Read, RoomPath, WallPath, room_of
 
+DRAWING_SHARE = 0.5  # of the window that the drawing has until a person gives the sheet more
+LEAST_AND_MOST = (52, 220)  # pixels of lines that a sheet shows as it opens
 
-class DrawingPage(PlacePage):
-    """Canvas, sheet, and the leaves of its place to choose a drawing by. A place says its rows in ``put_rows``."""
+
+class DrawingPage(LeafPage):
+    """Canvas and sheets of the leaves of its place. A place says its rows in ``put_rows``."""
 
     def __init__(self, desk: Desk, place: Place) -> None:
-        super().__init__(desk.out)
-        self.place = place
-        self.places = desk.places
+        super().__init__(desk, place)
         self.bench = desk.bench
-        self.session = desk.bench.session
-        self.theme = desk.bench.theme
-        self.sheets: list[RuledSheet] = []
-        self._sheet_leaves: list[QToolButton] = []
-        self._sheet_stack: QStackedWidget | None = None
-        self._shown_for: About = None
-        lay = QVBoxLayout(self)
-        lay.setContentsMargins(10, 6, 10, 8)
-        lay.setSpacing(4)
-        top = QHBoxLayout()
-        top.setContentsMargins(0, 0, 0, 0)
-        self._leaves: dict[str, QToolButton] = {}
-        group = QButtonGroup(self)
-        for number, leaf in enumerate(desk.places.leaves, 1):
-            if place.leaf(leaf.key) is None:
-                continue
-            button = QToolButton()
-            button.setText(leaf.words)
-            button.setProperty("leaf", True)
-            button.setCheckable(True)
-            button.setToolTip(f"{leaf.words} (Alt+{number})")
-            button.clicked.connect(lambda _=False, one=leaf.key: self.session.look(sheet=one))
-            group.addButton(button)
-            self._leaves[leaf.key] = button
-            top.addWidget(button)
-        top.addStretch(1)
-        self._tools = top
-        self._add_tool("Turn left", "turn the room ( [ )", lambda: self.turn(-1))
-        self._add_tool("Turn right", "turn the room ( ] )", lambda: self.turn(1))
-        self._add_tool("Fit", "the whole drawing ( 0 )", lambda: self.canvas.fit())
-        lay.addLayout(top)
         self.canvas = Canvas(self.theme)
-        self._split = QSplitter(Qt.Orientation.Vertical)
+        self.canvas.set_tools(
+            (
+                ("turn left", "Turn the room ( [ )", lambda: self.turn(-1)),
+                ("turn right", "Turn the room ( ] )", lambda: self.turn(1)),
+                ("whole", "The whole drawing ( 0 )", self.canvas.fit),
+                ("alone", "The drawing alone on the screen (F11)", self.alone_wanted.emit),
+            )
+        )
+        self._split = FoldSplitter(Qt.Orientation.Vertical, self.theme)
         self._split.addWidget(self.canvas)
-        self._split.setChildrenCollapsible(False)
-        lay.addWidget(self._split, 1)
+        self.part = SheetPart(self.theme)
+        self.part.fold_wanted.connect(self.fold_sheet)
+        self._split.addWidget(self.part)
+        self._split.setStretchFactor(0, 1)
+        self._split.setStretchFactor(1, 0)
+        self._split.say(
+            1, "Move it, or press it to fold the sheet (F5)", Folds(self.part.is_folded, self.fold_sheet, (0, -1))
+        )
+        self._split.splitterMoved.connect(lambda *_: self._keep_height())
+        self.lay.addWidget(self._split, 1)
+        self._rows: dict[str, Callable[[Room], list[SheetRow]]] = {}
+        self._sheet_of = ""  # the leaf whose sheet stands below the drawing
         self.canvas.name_things(self._name_of)
         self.canvas.picked.connect(self._picked)
         self.canvas.size_wanted.connect(self.ask_size)
         self.canvas.size_typed.connect(self._size_typed)
         self.canvas.turned.connect(self.turn)
         self.canvas.stepped.connect(self.step_wall)
-        self.canvas.letter.connect(self.letter)
+        self.canvas.letter.connect(self._letter_typed)
 
-    def _add_tool(self, words: str, tip: str, pressed: Callable[[], None], *, below: bool = False) -> None:
-        tool = QToolButton()
-        tool.setText(words)
-        tool.setToolTip(tip)
-        tool.setProperty("plain", True)
-        tool.clicked.connect(pressed)
-        (self.sheet_tools if below else self._tools).addWidget(tool)
+    def _letter_typed(self, letter: str) -> None:
+        """Take a letter that is the drawing's own, or pass it on."""
+        if letter.lower() == "v":
+            self.row.next_drawing()
+        else:
+            self.letter.emit(letter)
 
-    def add_sheets(self, sheets: list[tuple[str, RuledSheet]]) -> None:
-        """Put the ruled sheets below the drawing, one at a time where there are several."""
-        holder = QWidget()
-        lay = QVBoxLayout(holder)
-        lay.setContentsMargins(0, 2, 0, 0)
-        lay.setSpacing(2)
-        stack = QStackedWidget()
-        self._sheet_stack = stack
-        row = QHBoxLayout()
-        self.sheet_tools = row
-        if len(sheets) > 1:
-            group = QButtonGroup(self)
-            for index, (words, _) in enumerate(sheets):
-                leaf = QToolButton()
-                leaf.setText(words)
-                leaf.setProperty("leaf", True)
-                leaf.setCheckable(True)
-                leaf.setChecked(index == 0)
-                leaf.clicked.connect(lambda _=False, i=index: stack.setCurrentIndex(i))
-                group.addButton(leaf)
-                self._sheet_leaves.append(leaf)
-                row.addWidget(leaf)
-        row.addStretch(1)
-        lay.addLayout(row)
-        for _, sheet in sheets:
-            stack.addWidget(sheet)
+    def add_sheet(self, leaf: str, sheet: RuledSheet, rows: Callable[[Room], list[SheetRow]]) -> None:
+        """Put a ruled sheet below the drawing of a leaf, with what its rows are; the same sheet may serve several.
+
+        It is filled while its leaf is looked at.
+        """
+        self._rows[leaf] = rows
+        if sheet not in self.part.sheets.values():
             sheet.picked.connect(self.session.select)
-            self.sheets.append(sheet)
-        lay.addWidget(stack, 1)
-        holder.setMinimumHeight(110)
-        self._split.addWidget(holder)
-        self._split.setStretchFactor(0, 5)
-        self._split.setStretchFactor(1, 2)
-        self._split.setSizes([460, 190])
+        self.part.add(leaf, sheet)
 
-    def add_cautions(self) -> None:
-        """Put the cautions of this place below its sheet."""
-        label = plain_label(" ".join(self.place.cautions))
-        label.setWordWrap(True)
-        label.setAccessibleName("Cautions")
-        label.setStyleSheet(f"color: {self.theme.roles['ochre']}; font-size: {8 * self.theme.letters:.1f}pt;")
-        layout = self.layout()
-        assert layout is not None
-        layout.addWidget(label)
+    @property
+    def sheets(self) -> list[RuledSheet]:
+        """Return the ruled sheets, each once."""
+        return list(dict.fromkeys(self.part.sheets.values()))
+
+    # ---- the sheet folded, unfolded, and of the height it was given
+
+    def fold_sheet(self) -> None:
+        """Fold the sheet of the leaf to its last line, or unfold it."""
+        folded = not self.part.is_folded()
+        self.session.remembered.keep_folded(self.place.key, self._sheet_of, folded=folded)
+        self._set_sheet(folded)
+
+    def _keep_height(self) -> None:
+        if not self.part.is_folded():
+            self.session.remembered.keep_sheet_height(self.place.key, self._sheet_of, self.part.height())
+
+    def _set_sheet(self, folded: bool) -> None:
+        """Give the sheet the height its leaf remembers."""
+        self.part.fold(folded)
+        kept = self.session.remembered.sheet_height(self.place.key, self._sheet_of)
+        tall = self.part.line_height() + 2 if folded else kept or self._usual_height()
+        self._split.setSizes([max(1, self._split.height() - tall - THICK), tall])
+        self.part.say_rows()
+        for index in range(1, self._split.count()):
+            handle = self._split.handle(index)
+            if handle is not None:
+                handle.update()
+
+    def stand_alone(self, *, alone: bool) -> None:
+        """Leave the drawing alone on the page, or bring its leaves and its sheet back."""
+        super().stand_alone(alone=alone)
+        self.part.setVisible(not alone)
+
+    def _usual_height(self) -> int:
+        """Return the height of a sheet that nobody gave one: what leaves the drawing half of the window, if it can."""
+        window = self.window()
+        assert window is not None
+        half = window.width() * window.height() * DRAWING_SHARE / max(1, self._split.width())
+        least, most = (self.part.line_height() + int(lines * self.theme.letters) for lines in LEAST_AND_MOST)
+        return int(min(most, max(least, self._split.height() - half - THICK)))
+
+    def invitations(self) -> Iterable[Invitation]:
+        """Yield what can be added to the sheet of the leaf that is looked at; each place has its own."""
+        return ()
 
     # ---- showing
 
     def refresh(self) -> None:
         """Show the job and the view as they are now."""
         view, room = self.session.view, self.session.room()
-        for sheet, leaf in self._leaves.items():
-            leaf.setChecked(sheet == view.sheet)
-        if room is not None:
-            drawing = self.places.drawing(self.session.job, view, room)
-        else:
+        leaf, seen = self.leaf(), self.places.seen_as(view)
+        self.show_where()
+        drawing = self.places.drawing(self.session.job, view, room) if room is not None else None
+        if drawing is None:
             drawing = Drawing("No room yet", "Begin with a room: press “Add a room”, or Ctrl+R.", (), (0, 0, 100, 100))
-        self.canvas.pointing = bool(view.pointing) and view.sheet == WALL.key
+        self.canvas.pointing = bool(view.pointing) and seen is not None and seen.key == WALL.key
         self.canvas.show_drawing(drawing, self.inset(), view.selected, self.callout())
+        if leaf is not None and leaf.key != self._sheet_of:
+            self._sheet_of = leaf.key
+            self.part.show_sheet(leaf.key)
+            self._set_sheet(self.session.remembered.folded(self.place.key, leaf.key))
         self.put_rows()
-        if view.selected != self._shown_for:
-            self._shown_for = view.selected
-            self._follow(view.selected)
+        self.part.invite(self.invitations() if room is not None else ())
+        self.part.say_rows()
 
     def inset(self) -> Drawing | None:
         """Return the small drawing in the corner of the large one, None for none."""
@@ -154,24 +156,14 @@ class DrawingPage(PlacePage):
 
     def parts(self) -> list[QWidget]:
         """Return the canvas and the sheet that is in front."""
-        return [self.canvas, *[sheet for sheet in self.sheets if sheet.isVisible()]]
-
-    def _follow(self, selected: About) -> None:
-        """Bring the ruled sheet that has the selection to the front."""
-        if self._sheet_stack is None or selected is None or not self._sheet_leaves:
-            return
-        there = [
-            any(row.about is not None and selected.within(row.about) for row in sheet.sheet.rows)
-            for sheet in self.sheets
-        ]
-        if any(there) and not there[self._sheet_stack.currentIndex()]:
-            index = there.index(True)
-            self._sheet_stack.setCurrentIndex(index)
-            self._sheet_leaves[index].setChecked(True)
+        return [self.canvas, *[sheet for sheet in self.sheets if sheet.isVisible()], *self.row.leaves.values()][:2]
 
     def put_rows(self) -> None:
-        """Fill the ruled sheets; each place has its own."""
-        raise NotImplementedError
+        """Fill the ruled sheet in front."""
+        room, sheet = self.session.room(), self.part.front()
+        rows = self._rows.get(self._sheet_of)
+        if sheet is not None and rows is not None:
+            sheet.put([] if room is None else rows(room), None if room is None else self.session.view.selected)
 
     def size_cell(self, path: ThingPath) -> Cell:
         """Return the cell of a size by its path, typed into as on the bench."""

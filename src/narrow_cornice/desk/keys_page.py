@@ -15,7 +15,7 @@ Keys = tuple[tuple[str, str], ...]
 def keys(places: Places) -> tuple[tuple[str, Keys], ...]:
     """Return every key with what it does, under its heading."""
     letters, names = (", ".join(words) for words in zip(*((one.letter, one.name) for one in places.each), strict=True))
-    leaves = places.leaves
+    most = max(len(place.leaves) for place in places.each)
     return (
         (
             "On the drawing",
@@ -25,6 +25,7 @@ def keys(places: Places) -> tuple[tuple[str, Keys], ...]:
                 (", and .", "the wall before and the next, turned upright"),
                 ("Enter or a double click", "type the size of what is selected"),
                 ("+, −, 0, arrows", "nearer, further, the whole, move the paper"),
+                ("V", "the same, seen as the next drawing"),
                 ("=", "the working of what is selected"),
                 ("L", "the second look"),
                 ("Space", "before and after the last change"),
@@ -34,15 +35,17 @@ def keys(places: Places) -> tuple[tuple[str, Keys], ...]:
         (
             "Everywhere",
             (
-                (f"Alt+1 to Alt+{len(leaves)}", ", ".join(leaf.words for leaf in leaves).lower()),
+                (f"Alt+1 to Alt+{most}", "the leaves of the place, from the left"),
                 ("Ctrl+Z, Ctrl+Shift+Z", "undo, redo"),
                 ("Ctrl+S, Ctrl+Shift+S", "save, save as"),
                 ("Ctrl+O, Ctrl+N", "open, new"),
                 ("Ctrl+R", "add a room"),
                 ("Ctrl+P", "print this sheet as PDF"),
                 ("Ctrl+F", "find a thing, or type a size for what is selected"),
-                ("F6", "from rooms to drawing to sheet to bench to tally"),
-                ("F7, F8", "fold the rooms, fold the bench"),
+                ("F6", "from the rooms to the drawing, its sheet, the bench and the tally"),
+                ("F5, F7, F8", "fold the sheet, the spine, the bench"),
+                ("F11", "the drawing alone on the screen, and all back again"),
+                ("F10", "the job's menu"),
                 *((key.key, key.words[:1].lower() + key.words[1:]) for place in places.each for key in place.keys),
                 ("F1", "these keys"),
             ),

@@ -87,7 +87,13 @@ class WindowDone(Protocol):
         """Change the size of the letters."""
 
     def fold_rooms(self) -> None:
-        """Fold the rooms away or unfold them."""
+        """Fold the spine away or unfold it."""
+
+    def fold_sheet(self) -> None:
+        """Fold the sheet below the drawing or unfold it."""
+
+    def show_alone(self) -> None:
+        """Leave the drawing alone on the screen, or bring all back."""
 
     def fold_bench(self) -> None:
         """Fold the bench away or unfold it."""
@@ -169,5 +175,7 @@ def _fill_look(window: QWidget, look: QMenu, done: WindowDone) -> None:
     evening.setChecked(done.is_evening())
     for words, letters in LETTERS:
         add_action(window, look, words, partial(done.letters, letters))
-    add_action(window, look, "Fold the rooms", done.fold_rooms, "F7")
+    add_action(window, look, "The drawing alone", done.show_alone, "F11")
+    add_action(window, look, "Fold the sheet", done.fold_sheet, "F5")
+    add_action(window, look, "Fold the spine", done.fold_rooms, "F7")
     add_action(window, look, "Fold the bench", done.fold_bench, "F8")

@@ -16,6 +16,7 @@ from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import SurroundingsError
 from narrow_cornice.job.paths import TrimPath
 
+USUAL: dict[str, object] = {"leaf": "", "seen_as": "", "room_id": "r1", "turn": 0.0, "selected": None}
 SECOND_LOOK: dict[str, object] = {"room_id": "r2", "turn": 0.0, "selected": TallyPath(TO_SETTLE)}
 
 
@@ -61,10 +62,10 @@ def write_pictures(folder: Path) -> int:
         for place in window.places.each:
             for picture in place.pictures:
                 window.go(place.key)
-                session.look(**{"room_id": "r1", "turn": 0.0, "selected": None, **picture.view})
+                session.look(**{**USUAL, **picture.view})
                 print(_take(window, folder, picture.name))
         window.go(window.places.opening.key)
-        session.look(sheet=window.places.opening.first_leaf, **SECOND_LOOK)
+        session.look(leaf="", seen_as="", **SECOND_LOOK)
         print(_take(window, folder, "second-look"))
         session.settings.setValue("evening", True)
         evening = make_window(session)

@@ -11,12 +11,14 @@ from functools import cached_property
 from typing import Any, NamedTuple
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, NoteRow, Row, Title
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.remembered import Remembered
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.desk.view import TallyPath, View
 from narrow_cornice.drawing.marks import About, Drawing
@@ -24,6 +26,8 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath, ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import InRoom, room_of
+from narrow_cornice.review.bundles import to_decide
+from narrow_cornice.review.finding import GRADES
 
 # What a place says of a kind of thing: its rows on the bench, the size its path stands for, its words.
 RowsOf = Mapping[type[ThingPath], Callable[[Bench, Job, Any], Iterator[Row]]]
@@ -31,12 +35,29 @@ SizesOf = Mapping[type[ThingPath], Callable[[Job, Any], SizeField | None]]
 WordsOf = Mapping[type[ThingPath], Callable[[Job, Any], str]]
 
 
-class Leaf(msgspec.Struct, frozen=True):
-    """A drawing that can be chosen to stand above the sheets of a place, by its ``key``."""
+class SeenAs(msgspec.Struct, frozen=True):
+    """A drawing that a room can be seen as, by its ``key``."""
 
     key: str
     words: str
     draws: Callable[[Job, View, Room], Drawing]
+
+
+class Leaf(msgspec.Struct, frozen=True):
+    """A drawing and the sheet that belongs to it; choosing the leaf brings both.
+
+    ``drawings`` are its own and, after that, the others that make sense above its sheet. ``lists`` are the kinds of
+    things that its sheet has rows for: one that is selected brings the first leaf that lists it.
+    """
+
+    key: str
+    words: str
+    drawings: tuple[SeenAs, ...] = ()
+    lists: tuple[type[ThingPath], ...] = ()
+
+    def drawing(self, key: str) -> SeenAs | None:
+        """Return its drawing of that key, its own for any that it has not, None where it has none at all."""
+        return next((one for one in self.drawings if one.key == key), self.drawings[0] if self.drawings else None)
 
 
 class Export(msgspec.Struct, frozen=True):
@@ -81,6 +102,7 @@ class Desk(NamedTuple):
 
     bench: Bench
     out: HandingOut
+    into: BringingIn
     places: Places
 
 
@@ -93,8 +115,8 @@ class Place(msgspec.Struct, frozen=True):
     that is pointed at; ``leads_here`` are those that a figure resting on them leads here for. ``room_rows`` are the
     bench's rows of a room as a whole.
 
-    ``cautions`` stand below its sheets. ``leaves`` are its drawings, ``first_leaf`` the one it opens with where
-    ``gives_way`` holds the one shown before.
+    ``cautions`` stand below its sheets. ``leaves`` are its leaves, the first the one it opens with.
+    ``stands`` says whether what belongs there is there, so that nothing left to settle earns it a tick.
     ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job; ``ahead`` works out beside the
     window what its rows show. ``of_all`` says that its page takes the whole job counted, ``opens`` that
     the window opens there, ``begins`` that a new job begins there.
@@ -114,8 +136,7 @@ class Place(msgspec.Struct, frozen=True):
     leads_here: tuple[type[ThingPath], ...] = ()
     cautions: tuple[str, ...] = ()
     leaves: tuple[Leaf, ...] = ()
-    first_leaf: str = ""
-    gives_way: tuple[str, ...] = ()
+    stands: Callable[[Job], bool] = lambda job: False
     found: Callable[[Job, Room], Iterator[tuple[str, ThingPath]]] = lambda job, room: iter(())
     found_in_house: Callable[[Job], Iterator[tuple[str, ThingPath]]] = lambda job: iter(())
     ahead: Callable[[Job, Room, View], object] = lambda job, room, view: None
@@ -129,8 +150,8 @@ class Place(msgspec.Struct, frozen=True):
     pictures: tuple[Picture, ...] = ()
 
     def leaf(self, key: str) -> Leaf | None:
-        """Return its leaf of that key, None where it has none."""
-        return next((leaf for leaf in self.leaves if leaf.key == key), None)
+        """Return its leaf of that key, its first for one that it has not, None where it has none at all."""
+        return next((leaf for leaf in self.leaves if leaf.key == key), self.leaves[0] if self.leaves else None)
 
 
 def everywhere_rows() -> RowsOf:
@@ -162,8 +183,15 @@ class Places:
 
     @property
     def opening(self) -> Place:
-        """Return the place that the window opens with."""
+        """Return the place that the window opens with where none was looked at before."""
         return next((place for place in self.each if place.opens), self.each[0])
+
+    def opening_of(self, job: Job, remembered: Remembered) -> str:
+        """Return the key of the place that a job opens in: a new one where it begins, else where it was left."""
+        if not job.rooms:
+            return self.beginning.key
+        there = any(place.key == remembered.place for place in self.each)
+        return remembered.place if there else self.opening.key
 
     @property
     def beginning(self) -> Place:
@@ -182,18 +210,26 @@ class Places:
         return list(made.items())
 
     @cached_property
-    def leaves(self) -> tuple[Leaf, ...]:
-        """Return every leaf once, in the order their keys are numbered by."""
-        made: dict[str, Leaf] = {}
-        for place in self.each:
-            for leaf in place.leaves:
-                made.setdefault(leaf.key, leaf)
-        return tuple(made.values())
-
-    @cached_property
     def totals(self) -> tuple[Total, ...]:
         """Return the totals of the tally in their order."""
         return tuple(sorted((total for place in self.each for total in place.totals), key=lambda one: one.rank))
+
+    def names(self) -> list[tuple[str, str]]:
+        """Return the key and the name of every place."""
+        return [(place.key, place.name) for place in self.each]
+
+    def left_to_settle(self, job: Job) -> dict[str, tuple[int, bool]]:
+        """Return by place how much is left to settle there, and whether any of it is unsafe or will not fit."""
+        left: dict[str, tuple[int, bool]] = {}
+        for bundle in to_decide(job):
+            home = self.home_of(bundle.first.about)
+            count, grave = left.get(home, (0, False))
+            left[home] = (count + 1, grave or bundle.grade in GRADES[:2])
+        return left
+
+    def standing(self, job: Job) -> dict[str, bool]:
+        """Return by place whether what belongs there is there."""
+        return {place.key: place.stands(job) for place in self.each}
 
     # ---- things
 
@@ -264,21 +300,36 @@ class Places:
         for place in self.each:
             yield from place.found_in_house(job)
 
-    # ---- drawings
+    # ---- leaves and drawings
 
-    def leaf_there(self, place: str, shown: str) -> str:
-        """Return the leaf that is shown in a place: the one shown before, or its first where it has none such."""
-        there = self[place]
-        return shown if not there.leaves or there.leaf(shown) is not None else there.first_leaf
+    def leaf_of(self, view: View) -> Leaf | None:
+        """Return the leaf that a view looks at, None in a place that has none."""
+        return self[view.place].leaf(view.leaf)
 
-    def leaf_on_entering(self, place: Place, former: Place, shown: str) -> str:
-        """Return the leaf a place opens with: the one shown before, unless it has none such or that one gives way."""
-        if place.leaves and former is not place and shown in (*place.gives_way, former.first_leaf):
-            return place.first_leaf
-        return self.leaf_there(place.key, shown)
+    def seen_as(self, view: View) -> SeenAs | None:
+        """Return what a view sees its room as, None where there is no drawing."""
+        leaf = self.leaf_of(view)
+        return None if leaf is None else leaf.drawing(view.seen_as)
 
-    def drawing(self, job: Job, view: View, room: Room, sheet: str = "") -> Drawing:
-        """Return the drawing of a room that a view looks at; a pure function, for any thread."""
-        key = sheet or view.sheet
-        leaf = next((leaf for leaf in self.leaves if leaf.key == key), self.leaves[0])
-        return leaf.draws(job, view, room)
+    def going_to(self, place: str, remembered: Remembered) -> dict[str, object]:
+        """Return what of the view changes on going to a place: it is found as it was left."""
+        leaf = self[place].leaf(remembered.leaf(place))
+        key = "" if leaf is None else leaf.key
+        return {"place": self[place].key, "leaf": key, "seen_as": remembered.seen_as(place, key)}
+
+    def followed(self, former: View, view: View) -> View:
+        """Return a view with the leaf that lists what has newly been selected; its drawing stays where it can."""
+        selected, leaf = view.selected, self.leaf_of(view)
+        if selected is None or selected == former.selected or leaf is None or isinstance(selected, leaf.lists):
+            return view
+        listing = next((one for one in self[view.place].leaves if isinstance(selected, one.lists)), None)
+        if listing is None:
+            return view
+        seen = self.seen_as(view)
+        stays = seen is not None and any(one.key == seen.key for one in listing.drawings)
+        return replace(view, leaf=listing.key, seen_as=seen.key if seen is not None and stays else "")
+
+    def drawing(self, job: Job, view: View, room: Room) -> Drawing | None:
+        """Return the drawing of a room that a view looks at, None where its place has none; pure, for any thread."""
+        seen = self.seen_as(view)
+        return None if seen is None else seen.draws(job, view, room)

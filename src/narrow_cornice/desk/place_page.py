@@ -10,9 +10,11 @@ from narrow_cornice.drawing.marks import Drawing
 
 
 class PlacePage(QWidget):
-    """A page shows the job and emits edits. ``letter`` tells of a letter that was typed and that it has no use for."""
+    """A page shows the job and emits edits. ``letter`` tells of a letter that was typed and that it has no use for,
+    ``alone_wanted`` that its drawing is to be alone on the screen."""
 
     letter = pyqtSignal(str)
+    alone_wanted = pyqtSignal()
 
     def __init__(self, out: HandingOut) -> None:
         super().__init__()
@@ -25,6 +27,12 @@ class PlacePage(QWidget):
     def focus_drawing(self) -> None:
         """Give the keyboard to what is first on it."""
         self.setFocus()
+
+    def stand_alone(self, *, alone: bool) -> None:
+        """Leave what is drawn alone on the page, or bring all back that stands round it."""
+
+    def fold_sheet(self) -> None:
+        """Fold the sheet below the drawing or unfold it, where there is one."""
 
     def parts(self) -> list[QWidget]:
         """Return its parts in the order that the keyboard goes through them."""

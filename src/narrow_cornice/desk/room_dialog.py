@@ -87,5 +87,5 @@ class RoomDialog(QDialog):
             return
         if self._session.do(edit):
             room_id = self._session.job.rooms[-1].id
-            self._session.look(room_id=room_id, selected=None, place=self._place.key, sheet=self._place.first_leaf)
+            self._session.look(room_id=room_id, selected=None, place=self._place.key, leaf="")
             self.accept()

@@ -25,12 +25,12 @@ from narrow_cornice.desk.bench_rows import (
 from narrow_cornice.desk.bench_widgets import (
     Field,
     FigureButton,
-    FindingCard,
     LabelledField,
     plain_label,
     plain_tip,
     swatch_icon,
 )
+from narrow_cornice.desk.finding_card import FindingCard
 from narrow_cornice.desk.theme import Theme
 
 

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QSettings, QTimer, pyqtSignal
 
 from narrow_cornice import memo
+from narrow_cornice.desk.remembered import Remembered
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import About
@@ -18,7 +19,7 @@ from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.keeping import JobLock, Recovered, Recovery, Versions
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import JobPath, WallPath, room_of
+from narrow_cornice.job.paths import HangingPath, JobPath, WallPath, room_of
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.job.sized import size_memos
 
@@ -50,6 +51,10 @@ class Session(QObject):
         self.history = History(starting_job())
         self.path: Path | None = None
         self.view = View()
+        self.remembered = Remembered(settings)
+        self.follows: Callable[[View, View], View] = lambda former, view: (
+            view
+        )  # what else of a view what is selected brings
         self.before: Job | None = None
         self.saved_at: float | None = None
         self.last_change = ""
@@ -133,9 +138,12 @@ class Session(QObject):
     def look(self, **fields: object) -> None:
         """Look at something else."""
         view = replace(self.view, **fields)
+        if "leaf" not in fields:
+            view = self.follows(self.view, view)
         if view != self.view:
             self.view = view
             self._settle_view()
+            self.remembered.note(self.view)
             self.looked.emit()
 
     def _settle_view(self) -> None:
@@ -157,8 +165,9 @@ class Session(QObject):
         room = room_of(self.job, about)
         if room is not None:
             fields["room_id"] = room.id
-            if isinstance(about, WallPath):
-                fields["wall_id"] = about.wall
+            wall = wall_about(room, about)
+            if wall:
+                fields["wall_id"] = wall
         self.look(**fields)
 
     # ---- the file
@@ -285,3 +294,12 @@ class Session(QObject):
         real = str(path.resolve())
         others = [str(one) for one in self.recent() if str(one) != real]
         self.settings.setValue("recent", [real, *others][:RECENT])
+
+
+def wall_about(room: Room, about: About) -> str:
+    """Return the identity of the wall that a thing is or hangs on, empty for none."""
+    if isinstance(about, WallPath):
+        return about.wall
+    if isinstance(about, HangingPath):
+        return str(getattr(about.found(room), "wall", ""))
+    return ""

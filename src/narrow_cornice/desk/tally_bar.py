@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import time
-
 from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtGui import QFontMetrics
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
@@ -13,7 +11,7 @@ from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.view import TO_SETTLE
-from narrow_cornice.review.second_look import second_look
+from narrow_cornice.review.bundles import to_decide
 
 SHOWN_MS = 5000
 
@@ -26,7 +24,7 @@ class TallyBar(QWidget):
     def __init__(self, session: Session, theme: Theme, places: Places) -> None:
         super().__init__()
         self.setObjectName("tally")
-        self.setFixedHeight(int(46 * theme.letters))
+        self.setFixedHeight(int(44 * theme.letters))
         self._session = session
         self._theme = theme
         self._totals = places.totals
@@ -95,27 +93,18 @@ class TallyBar(QWidget):
             if moved:
                 self._changes[name].setText(change)
             self.buttons[name].setAccessibleDescription(f"{text} {change}")
-        settle = sum(finding.kept is None for finding in second_look(job))
+        settle = len(to_decide(job))
         self._values[TO_SETTLE].setText(f"{settle}")
         if moved:
-            by = settle - sum(finding.kept is None for finding in second_look(before)) if before is not None else 0
+            by = settle - len(to_decide(before)) if before is not None else 0
             self._changes[TO_SETTLE].setText(f"{by:+d}".replace("-", "−") if by else "")
             self._forget.start()
         self.show_state()
 
     def show_state(self) -> None:
-        """Show whether the job is saved and what undo would take back."""
-        session = self._session
-        if session.unsaved:
-            saved = "Not saved yet"
-        elif session.saved_at is not None:
-            ago = int(time.time() - session.saved_at)
-            saved = "Saved just now" if ago < 60 else f"Saved {ago // 60} min ago"
-        else:
-            saved = "Saved" if session.path is not None else ""
-        undo = session.history.undo_title
-        words = [word for word in (saved, f"undo: {undo[:48]}" if undo else "") if word]
-        self._last.setText(" · ".join(words))
+        """Show what undo would take back."""
+        undo = self._session.history.undo_title
+        self._last.setText(f"undo: {undo[:48]}" if undo else "")
 
     def _forget_changes(self) -> None:
         for label in self._changes.values():

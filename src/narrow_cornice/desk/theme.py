@@ -11,6 +11,8 @@ from narrow_cornice.drawing.marks import ROLES
 
 DAY = {
     **ROLES,
+    "caution": "#85570d",
+    "wash": "#e2eee9",
     "tally": "#2f2b27",
     "tally text": "#fdfbf5",
     "tally soft": "#b9ada0",
@@ -31,6 +33,8 @@ EVENING = {
     "wood": "#8d7a5b",
     "line": "#2a2724",
     "letter": "#8a3219",
+    "caution": "#d9ab57",
+    "wash": "#2c3d39",
     "tally": "#141210",
     "tally text": "#efe7da",
     "tally soft": "#a3978a",
@@ -136,25 +140,17 @@ class Theme:
         * {{ font-family: Lato; font-size: {pt(10)}; color: {r["ink"]}; }}
         QMainWindow, QDialog, #middle {{ background: {r["board"]}; }}
         QDialog QLabel {{ background: transparent; }}
-        #topbar, #bench, #benchscroll, #benchbody {{ background: {r["paper"]}; }}
-        #topbar {{ border-bottom: 2px solid {r["board"]}; }}
-        #bench {{ border-left: 1px solid {r["rule"]}; }}
-        #roomsstrip {{ background: {r["board"]}; }}
-        #jobname {{ font-family: Vollkorn; font-weight: 600; font-size: {pt(15)}; border: none; background: transparent;
-                   text-align: left; padding: 0 4px; }}
-        #jobname:hover {{ color: {r["verdigris"]}; }}
-        #jobname:focus {{ outline: 2px solid {r["verdigris"]}; }}
-        #jobname::menu-indicator {{ image: none; width: 0; }}
-        #jobplace, .slanted {{ font-family: Vollkorn; font-style: italic; color: {r["soft"]}; font-size: {pt(9)}; }}
+        #spine, #bench, #benchscroll, #benchbody {{ background: {r["paper"]}; }}
+        .slanted {{ font-family: Vollkorn; font-style: italic; color: {r["soft"]}; font-size: {pt(9)}; }}
         .caption {{ color: {r["soft"]}; font-size: {pt(7.5)}; letter-spacing: 1px; }}
-        QToolButton[place="true"] {{ border: none; border-radius: 4px; padding: 4px 9px; font-size: {pt(10.5)};
-                                    background: transparent; }}
-        QToolButton[place="true"]:hover {{ color: {r["verdigris"]}; }}
-        QToolButton[place="true"]:checked {{ background: {r["verdigris"]}; color: {r["on verdigris"]};
-                                            font-weight: bold; }}
-        QToolButton[place="true"]:focus {{ border: 2px solid {r["ochre"]}; padding: 2px 7px; }}
         QToolButton[leaf="true"] {{ border: none; border-bottom: 2px solid transparent; padding: 2px 3px;
-                                   margin: 0 5px; color: {r["soft"]}; background: transparent; font-size: {pt(9.5)}; }}
+                                   margin: 0 5px; color: {r["soft"]}; background: transparent; font-size: {pt(10.5)}; }}
+        QToolButton[leaf="true"]::menu-indicator, QToolButton[seen="true"]::menu-indicator {{ image: none; width: 0; }}
+        QToolButton[seen="true"] {{ border: none; padding: 2px 4px; margin: 0 1px; color: {r["soft"]};
+                                   background: transparent; font-size: {pt(9.5)}; }}
+        QToolButton[seen="true"]:checked {{ color: {r["verdigris"]}; font-weight: bold; }}
+        QToolButton[seen="true"]:hover, QToolButton[seen="true"]:focus {{ color: {r["verdigris"]};
+                                   text-decoration: underline; }}
         QToolButton[leaf="true"]:checked {{ color: {r["ink"]}; border-bottom-color: {r["verdigris"]};
                                    font-weight: bold; }}
         QToolButton[leaf="true"]:hover, QToolButton[leaf="true"]:focus {{ color: {r["verdigris"]}; }}
@@ -210,6 +206,9 @@ class Theme:
         QScrollBar::handle {{ background: {r["rule"]}; border-radius: 4px; min-height: 24px; min-width: 24px; }}
         QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page {{
             background: transparent; width: 0; height: 0; }}
+        #sheetpart {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; }}
+        #sheetline {{ background: {r["paper"]}; }}
+        #sheetpart QTableView {{ border: none; }}
         QTableView {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; gridline-color: {r["board"]};
                      selection-background-color: {r["board"]}; selection-color: {r["ink"]}; font-size: {pt(9.5)}; }}
         QTableView:focus {{ border: 1px solid {r["verdigris"]}; }}

@@ -21,19 +21,30 @@ class TallyPath(ThingPath, frozen=True):
     name: str
 
 
+class Sifted(msgspec.Struct, frozen=True):
+    """What of the second look is shown: of one room, place or grade alone, each empty for all."""
+
+    room: str = ""
+    place: str = ""
+    grade: str = ""
+
+
 class View(msgspec.Struct, frozen=True):
     """What is being looked at, and with what is measured; nothing in here belongs to the job.
 
-    ``place`` is the key of a place, empty for the one that the window opens with; ``sheet`` is that of the leaf shown
-    there. ``pointing`` is what the next click on a wall places. ``turn`` is how far the room is turned on the sheet, in
+    ``place`` is the key of a place, empty for the one that the window opens with; ``leaf`` is that of the leaf shown
+    there, empty for its first, and ``seen_as`` that of the drawing above the leaf's sheet, empty for the leaf's own.
+    ``pointing`` is what the next click on a wall places. ``turn`` is how far the room is turned on the sheet, in
     degrees clockwise.
     """
 
     place: str = ""
     room_id: str = ""
-    sheet: str = "unfolded"
+    leaf: str = ""
+    seen_as: str = ""
     wall_id: str = ""
     turn: float = 0.0
     selected: About = None
     instrument: Instrument = "tape"
     pointing: str = ""
+    sifted: Sifted = Sifted()

@@ -1,4 +1,4 @@
-"""The window: rooms at the left, the place's sheet in the middle, the bench at the right, the tally below."""
+"""The window: the spine at the left, the place in the middle, the bench at the right, the tally below."""
 
 from __future__ import annotations
 
@@ -12,7 +12,6 @@ from PyQt6.QtWidgets import (
     QMainWindow,
     QMenu,
     QPushButton,
-    QSplitter,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
@@ -23,15 +22,15 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.filing import Filing
 from narrow_cornice.desk.focus_parts import next_part
+from narrow_cornice.desk.fold_splitter import Foldable, Folds, FoldSplitter
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.menus import TABLES, Action, fill_job_menu
 from narrow_cornice.desk.place import Desk, Key, Place, Places
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.rooms_strip import RoomsStrip
 from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.spine import Spine
 from narrow_cornice.desk.tally_bar import TallyBar
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.desk.top_bar import TopBar
 from narrow_cornice.desk.view import TO_SETTLE, TallyPath
 from narrow_cornice.desk.working_aside import WorkingAside
 from narrow_cornice.drawing.marks import Drawing
@@ -40,6 +39,8 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
 from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.units.lengths import LengthError, parse_length
+
+SPINE, BENCH = 148, 268  # pixels
 
 
 class MainWindow(QMainWindow):
@@ -54,14 +55,17 @@ class MainWindow(QMainWindow):
         self.out = HandingOut(session, self, self.drawn)
         self.into = BringingIn(session, theme, self, self.go)
         self.again = False  # whether the window is to be made again in another theme
-        self._before_shown = False
+        self._before_shown = self._alone = False
+        session.follows = self.places.followed
         if not session.view.place:
-            session.look(place=self.places.opening.key)
+            session.look(
+                **self.places.going_to(self.places.opening_of(session.job, session.remembered), session.remembered)
+            )
         self.aside = WorkingAside(session, self.places, self.tell)
         self.aside.ready.connect(lambda moved: self.refresh(moved=moved))
         self.aside.late.connect(lambda: self.tally.say("Working it out …"))
         self.setWindowTitle("Narrow Cornice[*]")
-        self.setMinimumSize(900, 560)
+        self.setMinimumSize(980, 600)
         self.resize(1280, 800)
         self._menu = QMenu(self)
         self._build()
@@ -83,45 +87,32 @@ class MainWindow(QMainWindow):
         lay = QVBoxLayout(body)
         lay.setContentsMargins(0, 0, 0, 0)
         lay.setSpacing(0)
-        self.top = TopBar(theme, self._menu, self.places)
-        self.top.place_wanted.connect(self.go)
-        self.top.found.connect(self._found)
-        lay.addWidget(self.top)
         lay.addWidget(self._build_notice())
-        self._middle = QSplitter(Qt.Orientation.Horizontal)
-        self._middle.setHandleWidth(1)
-        self.rooms = RoomsStrip(session, theme)
+        self.spine = Spine(session, theme, self._menu, self.places)
+        self.spine.place_wanted.connect(self.go)
+        self.spine.room_wanted.connect(self.add_room)
+        self.rooms = self.spine.rooms
         self.rooms.picked.connect(lambda room: session.look(room_id=room, selected=None))
         self.bench = Bench(session, theme, self.places)
+        self.bench.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.bench.room_wanted.connect(self.add_room)
+        self.bench.found.connect(self._found)
         self.pages: dict[str, PlacePage] = {}
         self._stack = QStackedWidget()
         self._stack.setObjectName("middle")
-        left = QWidget()
-        left.setObjectName("roomsstrip")
-        left.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        left_lay = QVBoxLayout(left)
-        left_lay.setContentsMargins(0, 0, 0, 6)
-        left_lay.addWidget(self.rooms, 1)
-        add = QPushButton("Add a room")
-        add.setProperty("link", True)
-        add.clicked.connect(self.add_room)
-        left_lay.addWidget(add, 0, Qt.AlignmentFlag.AlignHCenter)
-        self.left = left
-        self._middle.addWidget(left)
-        self._middle.addWidget(self._stack)
-        self._middle.addWidget(self.bench)
-        for index, stretch in enumerate((0, 1, 0)):
+        self.left, self.right = Foldable(self.spine), Foldable(self.bench)
+        self._middle = FoldSplitter(Qt.Orientation.Horizontal, theme)
+        for index, (part, stretch) in enumerate(((self.left, 0), (self._stack, 1), (self.right, 0))):
+            self._middle.addWidget(part)
             self._middle.setStretchFactor(index, stretch)
-            self._middle.setCollapsible(index, False)
-        left.setMinimumWidth(int(150 * self.theme.letters))
-        self.bench.setMinimumWidth(int(250 * self.theme.letters))
-        self._middle.setSizes([int(172 * self.theme.letters), 800, int(310 * self.theme.letters)])
+        self.left.least(int(140 * theme.letters))
+        self.right.least(int(230 * theme.letters))
+        self._middle.say(1, "Fold the spine (F7)", Folds(self.left.is_folded, self.fold_rooms, (1, 0)))
+        self._middle.say(2, "Fold the bench (F8)", Folds(self.right.is_folded, self.fold_bench, (-1, 0)))
+        self._middle.setSizes([int(SPINE * theme.letters), 900, int(BENCH * theme.letters)])
         lay.addWidget(self._middle, 1)
         self.tally = TallyBar(session, theme, self.places)
         self.tally.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        for widget in (self.top, self.bench, self.rooms):
-            widget.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.tally.picked.connect(lambda name: session.select(TallyPath(name)))
         lay.addWidget(self.tally)
         self.setCentralWidget(body)
@@ -146,8 +137,9 @@ class MainWindow(QMainWindow):
     def page(self, place: str) -> PlacePage:
         """Return a place's page, made when it is first wanted."""
         if place not in self.pages:
-            page = self.places[place].page(Desk(self.bench, self.out, self.places))
+            page = self.places[place].page(Desk(self.bench, self.out, self.into, self.places))
             page.letter.connect(self._letter)
+            page.alone_wanted.connect(self.show_alone)
             self.pages[place] = page
             self._stack.addWidget(page)
         return self.pages[place]
@@ -155,7 +147,9 @@ class MainWindow(QMainWindow):
     def drawn(self) -> Drawing | None:
         """Return the drawing that is looked at, None where there is no room yet."""
         session, room = self.session, self.session.room()
-        return None if room is None else self.places.drawing(session.job, session.view, room)
+        if room is None:
+            return None
+        return self.places.drawing(session.job, session.view, room)
 
     # ---- showing
 
@@ -166,7 +160,7 @@ class MainWindow(QMainWindow):
         page = self.page(session.view.place)
         if self._stack.currentWidget() is not page:
             self._stack.setCurrentWidget(page)
-        self.top.show_job(session.job.name, self._place_words(), session.view.place)
+        self.spine.show_job(session.view.place)
         self.rooms.refresh()
         counted = self.aside.counted(moved=moved, visible=self.isVisible())
         if counted or not self.places[session.view.place].of_all:
@@ -174,6 +168,7 @@ class MainWindow(QMainWindow):
         self.bench.refresh(counted=counted)
         if counted:
             self.tally.refresh(moved=moved and session.before is not None)
+            self.spine.show_left(self.places.left_to_settle(session.job), self.places.standing(session.job))
         undo, redo = session.history.undo_title, session.history.redo_title
         self._undo.setText(f"Undo: {undo[:60]}".replace("&", "&&") if undo else "Undo")
         self._undo.setEnabled(bool(undo))
@@ -199,14 +194,9 @@ class MainWindow(QMainWindow):
         self.aside.count_now()
         self.refresh(moved=False)
 
-    def _place_words(self) -> str:
-        path = self.session.path
-        words = [self.session.job.place, path.name if path is not None else ""]
-        return " · ".join(word for word in words if word)
-
     def _filed(self) -> None:
         self.tally.show_state()
-        self.top.show_job(self.session.job.name, self._place_words(), self.session.view.place)
+        self.spine.show_job(self.session.view.place)
         name = self.session.path.name if self.session.path else self.session.job.name[:80]
         self.setWindowTitle(f"{name}[*] – Narrow Cornice")
         self.setWindowModified(self.session.unsaved)
@@ -236,11 +226,8 @@ class MainWindow(QMainWindow):
 
     def go(self, place: str) -> PlacePage:
         """Go to a place of the work, and return its page."""
-        to, former = self.places[place], self.places[self.session.view.place]
-        self.session.look(place=to.key, sheet=self.places.leaf_on_entering(to, former, self.session.view.sheet))
-        page = self.page(to.key)
-        for button in self.top.buttons.values():
-            button.setChecked(button is self.top.buttons[to.key])
+        self.session.look(**self.places.going_to(place, self.session.remembered))
+        page = self.page(self.session.view.place)
         page.focus_drawing()
         return page
 
@@ -276,8 +263,9 @@ class MainWindow(QMainWindow):
         former = next((room for room in before.rooms if room.id == self.session.view.room_id), None)
         if former is not None:
             drawing = self.places.drawing(before, self.session.view, former)
-            change = self.session.last_change
-            page.show_other(titled(drawing, drawing.title, f"Before “{change[:60]}” · Space shows it as it is now"))
+            change = f"Before “{self.session.last_change[:60]}” · Space shows it as it is now"
+            if drawing is not None:
+                page.show_other(titled(drawing, drawing.title, change))
 
     def _found(self, text: str) -> None:
         field = self.bench.size_field(self.session.view.selected)
@@ -288,7 +276,7 @@ class MainWindow(QMainWindow):
             is_size = False
         if is_size and field is not None:
             if self.bench.type_size(field.path, text):
-                self.top.field.clear()
+                self.bench.field.clear()
             return
         from narrow_cornice.desk.finding_things import found_thing
 
@@ -298,7 +286,7 @@ class MainWindow(QMainWindow):
             self.tell(f"“{text[:60]}”: {words}")
             return
         self.bench.show_thing(thing)
-        self.top.field.clear()
+        self.bench.field.clear()
 
     # ---- what the menu has done
 
@@ -331,15 +319,29 @@ class MainWindow(QMainWindow):
     def by_key(self) -> list[Action]:
         """Return what is done by key alone: going about the window, the leaves, what places have keys for."""
         made: list[Action] = [
-            ("Find", self.top.field.setFocus, "Ctrl+F"),
+            ("Find", self.find_thing, "Ctrl+F"),
             ("Next part of the window", self.next_part, "F6"),
             ("Redo", self.redo, "Ctrl+Y"),
         ]
-        for number, leaf in enumerate(self.places.leaves, 1):
-            made.append((leaf.words, partial(self.session.look, sheet=leaf.key), f"Alt+{number}"))
+        for number in range(1, 1 + max(len(place.leaves) for place in self.places.each)):
+            made.append((f"Leaf {number}", partial(self._turn_to, number), f"Alt+{number}"))
         for place in self.places.each:
             made += [(key.words, partial(self._key_of, place, key), key.key) for key in place.keys]
         return made
+
+    def _turn_to(self, number: int) -> None:
+        """Turn to a leaf of the place by its number."""
+        place = self.places[self.session.view.place]
+        if number <= len(place.leaves):
+            leaf = place.leaves[number - 1].key
+            self.session.look(leaf=leaf, seen_as=self.session.remembered.seen_as(place.key, leaf))
+
+    def find_thing(self) -> None:
+        """Give the keyboard to the field to find a thing or type a size, unfolding the bench for it."""
+        if self.right.is_folded():
+            self.fold_bench()
+        self.bench.field.setFocus()
+        self.bench.field.selectAll()
 
     def _key_of(self, place: Place, key: Key) -> None:
         key.done(self.page(place.key))
@@ -408,16 +410,35 @@ class MainWindow(QMainWindow):
         self.close()
 
     def fold_rooms(self) -> None:
-        """Fold the rooms away or unfold them."""
-        self._fold(self.left)
+        """Fold the spine away or unfold it."""
+        self.left.fold(not self.left.is_folded())
+        self._remember()
 
     def fold_bench(self) -> None:
         """Fold the bench away or unfold it."""
-        self._fold(self.bench)
-
-    def _fold(self, part: QWidget) -> None:
-        part.setVisible(part.isHidden())
+        self.right.fold(not self.right.is_folded())
         self._remember()
+
+    def fold_sheet(self) -> None:
+        """Fold the sheet below the drawing or unfold it."""
+        self.page(self.session.view.place).fold_sheet()
+
+    def show_alone(self) -> None:
+        """Leave the drawing alone on the whole screen, for who sits across the table; and bring all back."""
+        alone = not self._alone
+        self._alone = alone
+        self.page(self.session.view.place).stand_alone(alone=alone)
+        for part in (self.left, self.right, self.tally):
+            part.setVisible(not alone)
+        for index in (1, 2):
+            handle = self._middle.handle(index)
+            if handle is not None:
+                handle.setVisible(not alone)
+        if alone:
+            self.showFullScreen()
+        else:
+            self.showNormal()
+        self.page(self.session.view.place).focus_drawing()
 
     def leave(self) -> None:
         """Close the window."""
@@ -432,14 +453,21 @@ class MainWindow(QMainWindow):
         geometry = kept.value("geometry")
         if isinstance(geometry, QByteArray):
             self.restoreGeometry(geometry)
-        self.left.setVisible(kept.value("rooms shown", True, type=bool))
-        self.bench.setVisible(kept.value("bench shown", True, type=bool))
+        parts = kept.value("parts", [], type=list)
+        if len(parts) == self._middle.count():
+            self._middle.setSizes([int(part) for part in parts])
+        self.left.fold(kept.value("spine folded", False, type=bool))
+        self.right.fold(kept.value("bench folded", False, type=bool))
 
     def _remember(self) -> None:
         kept = self.session.settings
+        if self._alone:
+            return
         kept.setValue("geometry", self.saveGeometry())
-        kept.setValue("rooms shown", not self.left.isHidden())
-        kept.setValue("bench shown", not self.bench.isHidden())
+        if not self.left.is_folded() and not self.right.is_folded():
+            kept.setValue("parts", self._middle.sizes())
+        kept.setValue("spine folded", self.left.is_folded())
+        kept.setValue("bench folded", self.right.is_folded())
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Let go of the job, or stay."""

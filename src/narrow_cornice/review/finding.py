@@ -30,7 +30,9 @@ GRADES: tuple[Grade, ...] = get_args(Grade)
 class Finding(msgspec.Struct, frozen=True):
     """Something that deserves a decision.
 
-    ``key`` stays the same as long as the thing does, so that a kept finding stays kept; ``says`` is what is seen,
+    ``key`` stays the same as long as the thing does, so that a kept finding stays kept; it begins with what kind of
+    finding it is. ``says`` is what is seen, ``many`` what is said where there are several of the kind, with their
+    number for ``{n}`` (empty where each stands alone),
     ``measured`` the figure in words, ``rule`` the rule with its source, ``risk`` what it costs; ``about`` is the path
     of what it concerns; ``fixes`` are edits whose titles are the buttons; ``by_brief`` says that the brief causes it.
     """
@@ -48,6 +50,12 @@ class Finding(msgspec.Struct, frozen=True):
     fixes: tuple[Edit, ...] = ()
     kept: str | None = None
     by_brief: bool = False
+    many: str = ""
+
+    @property
+    def kind(self) -> str:
+        """Return what kind of finding it is: the rule it is by."""
+        return self.key.partition(":")[0]
 
     def kept_because(self, reason: str | None) -> Finding:
         """Return the finding with the reason it was kept for."""

@@ -68,6 +68,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             room=painted.name,
             where=use.surface,
             says=f"{use.colour[:40]} is used once in the house",
+            many="Accents used once in the house: {n} colours",
             measured=f"{use.area:.2f} m² of {total:.0f} m², one surface of {used}",
             rule="An accent is repeated at least twice, on purpose (colour).",
             risk="Used once it looks like a left-over tin.",

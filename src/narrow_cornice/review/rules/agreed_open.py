@@ -8,6 +8,11 @@ from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 from narrow_cornice.units.show import show_money
 
+MANY = {
+    "need": "Musts of the brief without an answer: {n} needs",
+    "hide": "To be hidden, and nothing hides them yet: {n} things",
+}
+
 
 def look(seen: JobSeen) -> Iterator[Finding]:
     """Look at every room's needs and things to hide, and at what is to be bought against the budget."""
@@ -39,6 +44,7 @@ def _open(key: str, room_id: str, room: str, says: str, measured: str, grade: Gr
         room=room or "The house",
         where="the brief",
         says=says[:1].upper() + says[1:],
+        many=MANY.get(key.split(":")[0], ""),
         measured=measured,
         rule="Needs first; what is to be hidden needs an answer somewhere; the budget was agreed (brief).",
         risk="What is left open comes back when it costs most.",

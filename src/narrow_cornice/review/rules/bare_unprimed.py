@@ -29,6 +29,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where=names,
         says=f"{area:.1f} m² bare or patched, and no primer",
+        many="Bare or patched, and no primer: {n} rooms",
         measured=f"{area:.2f} m²: {names}",
         rule="Raw plaster, raw wood and patches are primed; sound old paint is its own primer (schools: primer).",
         risk="Patchy sheen, poor hold, a thirsty first coat. Old coatings: test for lead and asbestos before sanding.",

@@ -41,6 +41,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where="casing",
         says=f"The casing is {seen.size(casing.projection.value)} thick, the top of the skirting {seen.size(top)}",
+        many="Casings thinner than the top of the skirting: {n} rooms",
         measured=f"{seen.size(top - casing.projection.value)} short",
         rule="A casing is thicker than the skirting's top member, or a plinth block stands between (proportion).",
         risk="The skirting stands proud of the casing and shows its end.",

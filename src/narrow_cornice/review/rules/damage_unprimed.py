@@ -37,6 +37,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room=seen.room.name,
             where=f"wall {name}",
             says=f"Wall {name} will be {state} after its repair, and its finish takes it for sound",
+            many="Walls patched after their repair, and finished as if sound: {n} places",
             measured=f"{len(repairs)} to repair: " + ", ".join(one.mark.kind for one in repairs),
             rule="Patches and bare stuff are primed before they are painted (finishes).",
             risk="A patch drinks the first coat and shows through the last.",

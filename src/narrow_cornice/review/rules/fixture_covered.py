@@ -33,6 +33,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 room=seen.room.name,
                 where=f"{fixture.name}, wall {face.name}",
                 says=f"{fixture.name[:1].upper()}{fixture.name[1:60]} lies under {what}",
+                many="Fixtures lie under trim or in openings: {n} places",
                 measured=f"its middle is {seen.size(fixture.height.mm)} above the floor",
                 rule="Sockets and switches stay in reach, grilles and vents stay open (cautions).",
                 risk="Moving one is work for a licensed electrician; cutting trim round it shows.",

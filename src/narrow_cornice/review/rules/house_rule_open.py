@@ -26,6 +26,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             room="The house",
             where="the brief",
             says=f"Nobody has said yet how this is kept: “{rule.words[:100]}”",
+            many="Nobody has said yet how the rules of the house are kept: {n} rules",
             measured="a rule of the house, in words",
             rule="House rules fix what is seen from the street, quiet hours and the like (brief).",
             risk="Work against them is stopped or undone.",

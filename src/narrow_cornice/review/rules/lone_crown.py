@@ -36,6 +36,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where="cornice",
         says=f"A lone crown of {seen.size(size)} tops a principal room",
+        many="Lone crowns top principal rooms: {n} rooms",
         measured=f"{seen.size(size)} of the {seen.size(whole)} the order gives the cornice",
         rule="Principal rooms take the whole cornice, or a crown answered by a picture rail (rank of the room).",
         risk="The wall seems to end too early; a bigger crown would only look clumsy.",

@@ -41,6 +41,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where="colours",
         says=f"{count} colours with the floor; {wished} were wished",
+        many="More colours than were wished: {n} rooms",
         measured=", ".join([listed, *fixed.values()]) + ", and the floor",
         rule="Three to four colours in all, wood counted (house rule: colours wished in a room).",
         risk="The room reads as a collection; another tin of each.",

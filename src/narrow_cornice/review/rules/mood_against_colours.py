@@ -35,6 +35,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room=seen.room.name,
             where="colours",
             says=f"The room is to feel {word}, and {mood.measure} speaks against it",
+            many="Colours speak against the mood of their room: {n} places",
             measured=f"{mood.measure} {value:.0f}, where {word} asks for {side}",
             rule=f"{word[:1].upper()}{word[1:]}: {mood.words} (styles table).",
             risk="The client asked for a feeling, and gets a colour.",

@@ -106,6 +106,7 @@ def _finding(
         room=seen.room.name,
         where=f"wall {wall}",
         says=f"{says[:1].upper()}{says[1:]} at wall {wall}: {seen.size(one)} and {seen.size(other)}",
+        many=says[:1].upper() + says[1:] + ": {n} places",
         measured=f"{seen.size(abs(one - other))} apart{proud}",
         rule="Trim has one height on every wall, or it is stated where it changes (trim).",
         risk="A step in the corner is the first thing seen. Match, replace, or meet on a block.",

@@ -23,6 +23,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room=seen.room.name,
             where=f"{name}, wall {wall}",
             says=says,
+            many="Openings or their casings do not fit: {n} places",
             measured=measured,
             rule="An opening with its casing lies within its wall, below the ceiling, and beside the next (measure).",
             risk="Areas and runs of this wall are counted only as far as the wall goes.",

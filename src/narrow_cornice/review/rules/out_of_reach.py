@@ -28,6 +28,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room=seen.room.name,
             where=name,
             says=f"The upper {seen.size(over)} of {name} is out of reach for {lowest.name[:40] or 'somebody'}",
+            many="The upper part of what is built in is out of reach: {n} places",
             measured=f"reach {seen.size(lowest.reach.mm)}, place {seen.size(fit.height.value)} high{steps}",
             rule="Daily things lie between knee and eye, light and rare things above (brief, built-ins).",
             risk="What cannot be reached is not used, or is climbed for.",

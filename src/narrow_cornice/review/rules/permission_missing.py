@@ -58,6 +58,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room=seen.room.name,
             where="the brief",
             says=f"Permission to {what} is {state}",
+            many="Permissions refused: {n} places" if state == "refused" else "Permissions not given yet: {n} places",
             measured=shown,
             rule="Ask before walls are painted, floors changed or holes made in what is not one's own (brief).",
             risk="Work that was not permitted is undone at one's own cost.",

@@ -49,6 +49,7 @@ def _finding(key: str, room_id: str, room: str, says: str, measured: str, grade:
         room=room,
         where="the brief",
         says=says,
+        many="What is to move, and how, is open: {n} places",
         measured=measured,
         rule="A piece that moves stands in both rooms' lists and must be carried there (brief, ways in).",
         risk="It is found out on the day, on the stair.",

@@ -34,6 +34,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room=seen.room.name,
             where=observed.words,
             says=says,
+            many="Corners taken for granted are off what the readings make them: {n} corners"
+            if observed.kind == "assumed"
+            else "Readings disagree with all others: {n} readings",
             measured=f"{abs(doubt.standardised):.1f} standard deviations from what all other readings say",
             rule=f"A reading further than {DOUBTFUL:g} is one in a thousand by chance (data snooping).",
             risk=risk,

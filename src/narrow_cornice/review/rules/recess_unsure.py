@@ -12,6 +12,12 @@ from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
 WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
 
+MANY = {
+    "fault": "Built-ins without a place: {n} places",
+    "margin": "Built-ins keep back much for what was not read: {n} places",
+    "backing": "Nobody knows what is behind the wall of what is built in: {n} places",
+}
+
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every place for a built-in: its margin, its wall, and the ways in."""
@@ -52,6 +58,7 @@ def _finding(
         room=seen.room.name,
         where=where,
         says=says,
+        many=MANY.get(what, "Built-ins do not come in in one piece: {n} places"),
         measured=measured,
         rule="A carcass is never drawn wider than the recess at 95 %, stands on structure, and comes in (measure).",
         risk=risk or "What is not read is given away as filler, or does not go in.",

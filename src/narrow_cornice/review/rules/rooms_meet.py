@@ -53,6 +53,7 @@ def _finding(key: str, room_id: str, room: str, says: str, measured: str, about:
         room=room,
         where="the plan",
         says=says,
+        many="Rooms do not meet as their doors say: {n} places",
         measured=measured,
         rule="A shared door is one door: its middle lies on both rooms' walls, a wall apart (survey).",
         risk="A wall, a door's place, or what a door leads to was read wrong.",

@@ -25,6 +25,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where=worst.surface.name,
         says=f"{worst.hiding.coats} coats of {colour} will not hide what is there",
+        many="Coats that will not hide what is there: {n} rooms",
         measured=f"ΔE00 {worst.hiding.left:.1f} left after {worst.hiding.coats} coats; under "
         f"{seen.rules.value('hidden_difference'):g} hides",
         rule="A strong colour change needs a tinted primer or more coats (Kubelka–Munk layer, handbook of coatings).",

@@ -34,6 +34,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where="the trim",
         says=f"A {name} manner suggests {wanted}; the trim is {mine.name}, {seen.room.trim.school}",
+        many="A manner suggests another order: {n} rooms",
         measured=f"style: {name}",
         rule="A style suggests an order, heavy to light; it is a suggestion (styles table).",
         risk="Trim of another weight speaks against everything else in the room.",

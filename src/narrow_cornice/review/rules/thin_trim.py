@@ -30,6 +30,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room=seen.room.name,
             where=piece.kind,
             says=f"{piece.kind.capitalize()} is {size} thick; under {seen.size(least)} looks like tape",
+            many="Trim so thin that it looks like tape: {n} pieces",
             measured=size,
             rule=f"Nothing under {seen.size(least)} (house rule: least thickness of trim).",
             risk="No shadow line, and nothing for the casing or floor to die against.",

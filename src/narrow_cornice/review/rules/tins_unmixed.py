@@ -25,6 +25,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             room=", ".join(name for _, name, _ in line.shares),
             where=line.name,
             says=f"{tins} tins of {goods.colour.name[:40]} not marked for mixing",
+            many="Tins of one colour not marked for mixing: {n} colours",
             measured=line.bought_as,
             rule="Tins of one colour differ a little: pour them together before starting (left-over and mixing).",
             risk="A visible step where one tin ends and the next begins.",

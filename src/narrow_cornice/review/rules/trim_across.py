@@ -64,6 +64,7 @@ def _meeting(seen: JobSeen, room: Room, other: Room, opening: str, name: str, ki
         room=room.name,
         where=name[:60],
         says=f"{kind.capitalize()} of two heights meets at the {name[:40]}: {one} here, {two} in the {other.name[:40]}",
+        many=kind.capitalize() + " of two heights meets at open doorways: {n} places",
         measured=f"{shown(apart)} apart",
         rule="Trim keeps one height through an open doorway, or it is stated where it changes (trim).",
         risk="Both are seen at once, and the step reads as a mistake.",

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QTimer
-from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QScrollArea, QToolButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.place import Desk
-from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.leaf_page import LeafPage
+from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.desk.places.bought.slips import LineRow, Slip
 from narrow_cornice.drawing.marks import About
@@ -18,37 +18,22 @@ from narrow_cornice.job.paths import LinePath
 from narrow_cornice.units.show import show_money
 
 
-class BoughtPage(PlacePage):
+class BoughtPage(LeafPage):
     """The list to buy from."""
 
-    def __init__(self, desk: Desk) -> None:
-        super().__init__(desk.out)
-        self._session = desk.bench.session
-        self._theme = theme = desk.bench.theme
-        self.by_room = False
+    def __init__(self, desk: Desk, place: Place) -> None:
+        super().__init__(desk, place)
+        theme, lay = self.theme, self.lay
         self._lines: dict[int, LineToBuy] = {}
-        lay = QVBoxLayout(self)
-        lay.setContentsMargins(10, 6, 10, 8)
-        top = QHBoxLayout()
-        group = QButtonGroup(self)
-        for words, by_room in (("By shop", False), ("By room", True)):
-            leaf = QToolButton()
-            leaf.setText(words)
-            leaf.setProperty("leaf", True)
-            leaf.setCheckable(True)
-            leaf.setChecked(by_room == self.by_room)
-            leaf.clicked.connect(lambda _=False, one=by_room: self._group(one))
-            group.addButton(leaf)
-            top.addWidget(leaf)
-        top.addStretch(1)
-        for words, kind in (("Print sheet as PDF", "pdf"), ("List as CSV", "csv")):
+        for words, kind in (("Print this list", "pdf"), ("Hand it out as CSV", "csv")):
             button = QPushButton(words)
+            button.setProperty("link", True)
             button.clicked.connect(lambda _=False, one=kind: list_to_buy(self.out, one, self.by_room))
-            top.addWidget(button)
-        lay.addLayout(top)
+            self.row.tools.addWidget(button)
+            self.row.tools.addSpacing(10)
         self._note = plain_label()
         self._note.setWordWrap(True)
-        self._note.setStyleSheet(f"color: {theme.roles['ochre']};")
+        self._note.setStyleSheet(f"color: {theme.roles['caution']};")
         lay.addWidget(self._note)
         area = self._area = QScrollArea()
         area.setWidgetResizable(True)
@@ -67,9 +52,11 @@ class BoughtPage(PlacePage):
         self._going.setInterval(30)
         self._going.timeout.connect(self.go_to_selected)
 
-    def _group(self, by_room: bool) -> None:
-        self.by_room = by_room
-        self.refresh()
+    @property
+    def by_room(self) -> bool:
+        """Whether there is a slip for each room, instead of for each shop."""
+        leaf = self.leaf()
+        return leaf is not None and leaf.key == "room"
 
     def focus_drawing(self) -> None:
         """Give the first line the keyboard."""
@@ -86,7 +73,8 @@ class BoughtPage(PlacePage):
 
     def refresh(self) -> None:
         """Show what is to be bought now."""
-        job = self._session.job
+        self.show_where()
+        job = self.session.job
         everything = to_buy(job)
         money = f" {job.settings.money[:12]}" if job.settings.money else ""
         notes = []
@@ -106,7 +94,7 @@ class BoughtPage(PlacePage):
         else:
             groups = [(shop, lines, "") for shop, lines in everything.shops()]
         while len(self.slips) < len(groups):
-            slip = Slip(self._theme)
+            slip = Slip(self.theme)
             self.slips.append(slip)
             self._slips_lay.insertWidget(len(self.slips) - 1, slip)
         for slip in self.slips[len(groups) :]:
@@ -125,13 +113,13 @@ class BoughtPage(PlacePage):
                     line,
                     *self._words(line, room_id),
                     tick_state(job, line),
-                    self._session.view.selected == LinePath(line.key),
+                    self.session.view.selected == LinePath(line.key),
                 )
             slip.keep(len(lines))
             slip.settle()
         self._slips_lay.activate()  # so that the first sight of many lines is not squeezed into the sheet
-        if self._session.view.selected != self._shown_for:
-            self._shown_for = self._session.view.selected
+        if self.session.view.selected != self._shown_for:
+            self._shown_for = self.session.view.selected
             self._going.start()
 
     def go_to_selected(self) -> None:
@@ -144,12 +132,12 @@ class BoughtPage(PlacePage):
             return
         for slip in self.slips:
             for row in slip.rows:
-                if self._session.view.selected == LinePath(self._lines[id(row)].key):
+                if self.session.view.selected == LinePath(self._lines[id(row)].key):
                     self._area.ensureWidgetVisible(row, 0, 60)
                     return
 
     def _words(self, line: LineToBuy, room_id: str) -> tuple[str, str]:
-        unit = self._session.job.settings.unit
+        unit = self.session.job.settings.unit
         if room_id:
             share = next(amount for one, _, amount in line.shares if one == room_id)
             return f"{line.shown(share.value, unit)} of {line.bought_as}", show_money(line.share_of_price(room_id))
@@ -157,10 +145,10 @@ class BoughtPage(PlacePage):
         return f"{line.bought_as} for {needed}, {left} left over", show_money(line.price)
 
     def _connect(self, row: LineRow) -> None:
-        row.clicked.connect(lambda: self._session.select(LinePath(self._lines[id(row)].key)))
+        row.clicked.connect(lambda: self.session.select(LinePath(self._lines[id(row)].key)))
         row.ticked.connect(lambda: self.tick(self._lines[id(row)]))
 
     def tick(self, line: LineToBuy) -> None:
         """Tick a line off, or take the tick away; a tick that no longer fits is renewed."""
-        state = tick_state(self._session.job, line)
-        self._session.do(edits.tick(line.key, None if state == "bought" else line.bought_as, line.name))
+        state = tick_state(self.session.job, line)
+        self.session.do(edits.tick(line.key, None if state == "bought" else line.bought_as, line.name))

@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from functools import partial
 
 from narrow_cornice.derived.bought.tally import tally
-from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Picture, Place, RowsOf, Total
+from narrow_cornice.desk.place import Desk, Export, Leaf, Picture, Place, RowsOf, Total
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.explained.figures import Figure
@@ -21,7 +21,7 @@ from narrow_cornice.job.paths import LinePath
 def _page(desk: Desk) -> PlacePage:
     from narrow_cornice.desk.places.bought.page import BoughtPage
 
-    return BoughtPage(desk)
+    return BoughtPage(desk, PLACE)
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
@@ -45,6 +45,12 @@ def _cost(job: Job) -> Figure:
     return tally(job)["cost"]
 
 
+def _stands(job: Job) -> bool:
+    """Return whether everything on the list is bought."""
+    lines = to_buy(job).lines
+    return bool(lines) and all(tick_state(job, line) == "bought" for line in lines)
+
+
 PLACE = Place(
     key="bought",
     name="To buy",
@@ -59,6 +65,8 @@ PLACE = Place(
         Export("List to buy by shop as CSV …", partial(list_to_buy, kind="csv", by_room=False)),
         Export("List to buy by room as CSV …", partial(list_to_buy, kind="csv", by_room=True)),
     ),
+    leaves=(Leaf("shop", "By shop"), Leaf("room", "By room")),
+    stands=_stands,
     of_all=True,
     totals=(Total("cost", 40, _cost),),
     pictures=(Picture("to-buy", {"selected": LinePath("paint:wall-matt:sedge")}),),

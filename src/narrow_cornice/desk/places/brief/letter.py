@@ -19,7 +19,7 @@ from PyQt6.QtWidgets import (
 )
 
 from narrow_cornice.desk.bench_widgets import Field, plain_label, plain_tip, swatch_icon
-from narrow_cornice.desk.places.brief.flow_layout import Flow
+from narrow_cornice.desk.flow_layout import Flow
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.brief_letter import Act, Blank, Paragraph, Part, Pick, Swatch, Words
 from narrow_cornice.job.paths import BriefPath

@@ -5,9 +5,8 @@ from __future__ import annotations
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
-from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.place import Desk
-from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.leaf_page import LeafPage
+from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.brief.handing_out import print_brief
 from narrow_cornice.desk.places.brief.letter import Letter
 from narrow_cornice.drawing.brief_letter import Act, house_letter, room_letter
@@ -18,25 +17,16 @@ from narrow_cornice.job.paths import BriefPath
 PAPER = 780  # pixels: a line longer than this is hard to read
 
 
-class BriefPage(PlacePage):
+class BriefPage(LeafPage):
     """The brief of the room that is looked at, with the house's part below it."""
 
-    def __init__(self, desk: Desk) -> None:
-        super().__init__(desk.out)
-        self._session, theme = desk.bench.session, desk.bench.theme
-        lay = QVBoxLayout(self)
-        lay.setContentsMargins(10, 6, 10, 8)
-        top = QHBoxLayout()
-        self._title = plain_label()
-        self._title.setStyleSheet(f"font-family: Vollkorn; font-weight: 600; font-size: {15 * theme.letters:.1f}pt;")
-        self._below = plain_label(word="slanted")
-        top.addWidget(self._title)
-        top.addWidget(self._below, 0, Qt.AlignmentFlag.AlignBottom)
-        top.addStretch(1)
+    def __init__(self, desk: Desk, place: Place) -> None:
+        super().__init__(desk, place)
+        theme = self.theme
         button = QPushButton("Print the brief to sign as PDF")
+        button.setProperty("link", True)
         button.clicked.connect(self.print_sheet)
-        top.addWidget(button)
-        lay.addLayout(top)
+        self.row.tools.addWidget(button)
         area = QScrollArea()
         area.setWidgetResizable(True)
         area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
@@ -55,14 +45,13 @@ class BriefPage(PlacePage):
         row.addWidget(sheet, 20)
         row.addStretch(1)
         area.setWidget(body)
-        lay.addWidget(area, 1)
+        self.lay.addWidget(area, 1)
         self._area = area
 
     def refresh(self) -> None:
         """Show the brief as it is now."""
-        job, room = self._session.job, self._session.room()
-        self._title.setText(f"{room.name if room is not None else job.name}"[:80])
-        self._below.setText("what was agreed, and what is still open")
+        job, room = self.session.job, self.session.room()
+        self.show_where()
         self.paragraphs.show_paragraphs(room_letter(job, room) if room is not None else house_letter(job))
 
     def focus_drawing(self) -> None:
@@ -82,7 +71,7 @@ class BriefPage(PlacePage):
 
     def write(self, path: BriefPath, text: str) -> bool:
         """Put what was written or chosen into the brief; return whether it was accepted."""
-        return self._session.do_made(lambda: edits.set_brief(path, text, self._session.job.settings.unit))
+        return self.session.do_made(lambda: edits.set_brief(path, text, self.session.job.settings.unit))
 
     def act(self, act: Act) -> None:
         """Add, remove or raise a line, or take its colours."""
@@ -93,8 +82,8 @@ class BriefPage(PlacePage):
             "raise": lambda: edits.raise_need(path, -1),
             "take": lambda: edits.take_fixed_colours(path),
         }[act.what]()
-        if self._session.do(made) and act.what == "add":
-            added = getattr(brief_of(self._session.job, path.room), path.list)[-1]
+        if self.session.do(made) and act.what == "add":
+            added = getattr(brief_of(self.session.job, path.room), path.list)[-1]
             first = {"permissions": "what", "needs": "who"}.get(path.list, "name")
             place = self.paragraphs.blank(BriefPath(path.room, path.list, added.id, first))
             if place is not None:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import NoteRow, Row, Title
-from narrow_cornice.desk.place import Desk, Export, Picture, Place
+from narrow_cornice.desk.place import Desk, Export, Leaf, Picture, Place
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.brief.handing_out import print_brief
 from narrow_cornice.job.model import Job, Room
@@ -16,7 +16,7 @@ from narrow_cornice.job.paths import BriefPath
 def _page(desk: Desk) -> PlacePage:
     from narrow_cornice.desk.places.brief.page import BriefPage
 
-    return BriefPage(desk)
+    return BriefPage(desk, PLACE)
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
@@ -36,6 +36,7 @@ PLACE = Place(
     page=_page,
     room_rows=_room_rows,
     shows=(BriefPath,),
+    leaves=(Leaf("letter", "Letter of agreement"),),
     hands_out=(Export("The brief to sign as PDF …", print_brief),),
     pictures=(Picture("brief", {}),),
 )

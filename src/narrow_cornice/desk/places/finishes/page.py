@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint
-from PyQt6.QtWidgets import QMenu
+from collections.abc import Callable, Iterator
+from functools import partial
 
 from narrow_cornice.derived.coated.coatings import coated_surfaces
-from narrow_cornice.desk.bench_widgets import swatch_icon
 from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.offers import invitations as on_wall
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.rows.repair_rows import repair_rows
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
@@ -33,28 +34,28 @@ class FinishesPage(DrawingPage):
         self.repairs = RuledSheet(
             ("Wall", "Damage", "Repair", "How much", "Hours", "Material", "Then it is"), theme, "Repairs", 2
         )
-        self.add_sheets([("Schedule", self.schedule), ("Repairs", self.repairs)])
-        self._add_tool(
-            "Colour for the chosen",
-            "give every chosen row a colour (Shift and Ctrl choose several)",
-            self._colours,
-            below=True,
-        )
-        self._add_tool("Paint for the chosen", "give every chosen row a paint", self._paints, below=True)
+        self.add_sheet("schedule", self.schedule, self._schedule)
+        self.add_sheet("repairs", self.repairs, self._repairs)
         self.add_cautions()
 
-    def put_rows(self) -> None:
-        """Fill the schedule."""
-        room = self.session.room()
-        unit = "m²" if self.session.job.settings.unit == "mm" else "sq ft"
-        self.schedule.sheet.head(3, f"Gross {unit}")
-        self.schedule.put(self._rows(room) if room is not None else [], self.session.view.selected)
-        repairs = repair_rows(self.session.job, room) if room is not None else []
-        self.repairs.put([row(about, *cells) for about, cells in repairs], self.session.view.selected)
+    def invitations(self) -> Iterator[Invitation]:
+        """Yield what can be given to many surfaces at once, or marked for repair."""
+        if self._sheet_of == "schedule":
+            yield Invitation("Give the chosen lines a colour", of=tuple(self._colours()))
+            yield Invitation("a paint", of=tuple(self._paints()))
+            return
+        room, wall = self.session.room(), self.session.view.wall_id
+        if room is not None and wall:
+            damage = on_wall(self.bench, room, wall, lambda field: field == "marks")
+            yield Invitation(f"Damage on wall {edits.wall_name(room, wall)}", of=tuple(damage))
 
-    def _rows(self, room: Room) -> list[SheetRow]:
+    def _repairs(self, room: Room) -> list[SheetRow]:
+        return [row(about, *cells) for about, cells in repair_rows(self.session.job, room)]
+
+    def _schedule(self, room: Room) -> list[SheetRow]:
         job = self.session.job
         unit = job.settings.unit
+        self.schedule.sheet.head(3, "Gross m²" if unit == "mm" else "Gross sq ft")
         rows: list[SheetRow] = []
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             surface = one.surface
@@ -90,42 +91,29 @@ class FinishesPage(DrawingPage):
         """Give every chosen surface the same colour or paint."""
         room, keys = self.session.room(), self._chosen_keys()
         if room is None or not keys:
+            self.session.refused.emit("Choose lines of the schedule first: with Shift and Ctrl several.")
             return
         what = "colour" if "colour" in fields else "paint"
         surfaces = "1 surface" if len(keys) == 1 else f"{len(keys)} surfaces"
         self.session.do(edits.change_finish([room.id], keys, f"{what} of {surfaces}", **fields))
 
-    def _colours(self) -> None:
-        menu = QMenu(self)
+    def _colours(self) -> Iterator[tuple[str, Callable[[], object]]]:
         for colour in self.session.job.colours:
-            action = menu.addAction(swatch_icon(colour.hex, self.theme), colour.name[:60].replace("&", "&&"))
-            if action is not None:
-                action.triggered.connect(lambda _=False, one=colour.id: self.give(colour=one))
-        self._offer(menu)
+            yield colour.name[:60], partial(self.give, colour=colour.id)
 
-    def _paints(self) -> None:
-        menu = QMenu(self)
+    def _paints(self) -> Iterator[tuple[str, Callable[[], object]]]:
         for paint in self.session.job.paints:
-            action = menu.addAction(paint.name[:60].replace("&", "&&"))
-            if action is not None:
-                action.triggered.connect(lambda _=False, one=paint.id: self.give(paint=one))
-        self._offer(menu)
-
-    def _offer(self, menu: QMenu) -> None:
-        if not self._chosen_keys():
-            menu.clear()
-            blank = menu.addAction("Choose rows of the schedule first")
-            if blank is not None:
-                blank.setEnabled(False)
-        menu.exec(self.canvas.mapToGlobal(self.canvas.rect().topRight()) - QPoint(menu.sizeHint().width() + 8, 0))
+            yield paint.name[:60], partial(self.give, paint=paint.id)
 
     def picked_as(self, about: ThingPath) -> About:
         """Return the finish of what was pointed at: trim is a surface here."""
         if isinstance(about, TrimPath):
             return SurfacePath(about.room, about.kind, "room")
         if isinstance(about, OpeningPath):
-            shown = (row.about for row in self.schedule.sheet.rows)
-            mine = (path for path in shown if isinstance(path, SurfacePath) and path.of == about.id)
+            job = self.session.job
+            every = coated_surfaces(job.room(about.room), job.house_rules, job.paints, job.colours)
+            shown = (SurfacePath.by_key(about.room, one.surface.key) for one in every)
+            mine = (path for path in shown if path.of == about.id)
             return next(mine, about)
         return about
 

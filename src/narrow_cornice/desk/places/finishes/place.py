@@ -8,10 +8,10 @@ from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.coated.coatings import Finished, finished_surfaces
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.leaves import PLAN, SECTION, STRIP, UNFOLDED, WALL
-from narrow_cornice.desk.place import Desk, Export, Picture, Place, RowsOf, SizesOf, Total, WordsOf
+from narrow_cornice.desk.place import Desk, Export, Leaf, Picture, Place, RowsOf, SizesOf, Total, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.finishes.handing_out import surfaces_csv
+from narrow_cornice.desk.seen_as import PLAN, STRIP, UNFOLDED, WALL
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
@@ -84,6 +84,12 @@ def _surfaces(job: Job) -> Figure:
     return tally(job)["surfaces"]
 
 
+def _stands(job: Job) -> bool:
+    """Return whether every surface has its paint."""
+    every = [one for room in job.rooms for one in finished_surfaces(room, job.house_rules, job.paints, job.colours)]
+    return bool(every) and all(one.paint is not None for one in every)
+
+
 PLACE = Place(
     key="finishes",
     name="Finishes",
@@ -97,15 +103,16 @@ PLACE = Place(
     words=_words,
     names=_names,
     cautions=cautions("old_coatings"),
-    leaves=(UNFOLDED, PLAN, WALL, SECTION, STRIP),
-    first_leaf=UNFOLDED.key,
+    leaves=(
+        Leaf("schedule", "Schedule", (UNFOLDED, WALL, STRIP, PLAN), (SurfacePath, SplitPath)),
+        Leaf("repairs", "Repairs", (STRIP, WALL, UNFOLDED), (MarkPath,)),
+    ),
+    stands=_stands,
     found=_found,
     hands_out=(Export("Schedule of surfaces as CSV …", surfaces_csv),),
     totals=(Total("paint", 10, _paint), Total("surfaces", 30, _surfaces)),
     pictures=(
-        Picture(
-            "finishes", {"sheet": UNFOLDED.key, "room_id": "r2", "selected": SurfacePath("r2", "upper wall", "w5")}
-        ),
-        Picture("strip", {"sheet": STRIP.key, "room_id": "r1", "selected": MarkPath("r1", "k1")}),
+        Picture("finishes", {"leaf": "schedule", "room_id": "r2", "selected": SurfacePath("r2", "upper wall", "w5")}),
+        Picture("strip", {"leaf": "repairs", "room_id": "r1", "selected": MarkPath("r1", "k1")}),
     ),
 )

@@ -119,7 +119,7 @@ def outline(into: BringingIn) -> None:
         into.tell(error)
         return
     if into.session.do(edit):
-        into.session.look(room_id=into.session.job.rooms[-1].id, place="measure", sheet="plan", selected=None)
+        into.session.look(room_id=into.session.job.rooms[-1].id, place="measure", leaf="walls", selected=None)
 
 
 def room_from_outline(name: str, walk: tuple[tuple[float, float], ...], height: Length) -> edits.Edit:

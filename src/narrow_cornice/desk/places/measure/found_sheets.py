@@ -16,7 +16,6 @@ from narrow_cornice.desk.places.measure.hanging_sizes import LEVELS, thing_name
 from narrow_cornice.desk.rows.size_cells import size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
 from narrow_cornice.desk.session import Session
-from narrow_cornice.drawing.marks import About
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
@@ -89,10 +88,14 @@ class FoundSheets:
             ("Way in", "Kind", "Width", "Height", "Other leg or depth", "Lets through"), theme, "Ways in", 5
         )
 
-    def put_rows(self, room: Room | None, selected: About) -> None:
-        """Fill the sheets."""
-        for sheet, rows in ((self.things, self._things), (self.places, self._places), (self.ways_in, self._ways_in)):
-            sheet.put([] if room is None else rows(room), None if room is None else selected)
+    @property
+    def each(self) -> tuple[tuple[str, RuledSheet, Callable[[Room], list[SheetRow]]], ...]:
+        """Return the sheets with the leaf that each belongs to, and what its rows are."""
+        return (
+            ("things", self.things, self._things),
+            ("recesses", self.places, self._places),
+            ("ways in", self.ways_in, self._ways_in),
+        )
 
     def _fine(self, mm: float) -> str:
         return fine(self.session, mm)

@@ -6,7 +6,7 @@ from functools import partial
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.handing_out import HandingOut, file_name
-from narrow_cornice.desk.leaves import kind_selected
+from narrow_cornice.desk.seen_as import kind_selected
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.plan import room_plan

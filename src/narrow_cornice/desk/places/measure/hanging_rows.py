@@ -136,7 +136,7 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
             yield bench.figure_row(figure, False)
     if fit.width is not None:
         yield from bench.working(fit.width)
-    yield ButtonsRow(("Draw it",), lambda _: bench.session.look(sheet="section"))
+    yield ButtonsRow(("Draw it",), lambda _: bench.session.look(leaf="recesses", seen_as=""))
 
 
 # ---- what belongs to a wall as a whole

@@ -13,13 +13,15 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.measured.surveys import doubts_of
 from narrow_cornice.derived.measured.widths import width_name
 from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.offers import offers, put
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine
+from narrow_cornice.desk.places.measure.invitations import invitations
 from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
-from narrow_cornice.desk.places.measure.offers import offers, put
 from narrow_cornice.desk.places.measure.sizes import offset_name
 from narrow_cornice.desk.places.measure.survey_rows import assumed_in_words, assumption_typed
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.photographs import sight_of
@@ -90,17 +92,12 @@ class MeasurePage(DrawingPage):
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
         )
         self.found = FoundSheets(self.bench)
-        self.add_sheets(
-            [
-                ("Walls", self.walls),
-                ("Across", self.ways),
-                ("Heights", self.heights),
-                ("Openings", self.openings),
-                ("On the walls", self.found.things),
-                ("Built-ins", self.found.places),
-                ("Ways in", self.found.ways_in),
-            ]
-        )
+        self.add_sheet("walls", self.walls, self._walls)
+        self.add_sheet("across", self.ways, self._ways)
+        self.add_sheet("heights", self.heights, self._heights)
+        self.add_sheet("openings", self.openings, self._openings)
+        for leaf, sheet, rows in self.found.each:
+            self.add_sheet(leaf, sheet, rows)
         self._instrument = QComboBox()
         self._instrument.addItems([*INSTRUMENTS, METER])
         self._instrument.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
@@ -108,7 +105,7 @@ class MeasurePage(DrawingPage):
         self._instrument.setAccessibleName("Reading with")
         self._instrument.setToolTip("What the next readings are taken with: it says how sure they are")
         self._instrument.textActivated.connect(self._read_with)
-        self.sheet_tools.addWidget(self._instrument)
+        self.part.add_tool(self._instrument, "read with")
         self._laser: LaserPort | None = None
         self.canvas.pointed.connect(self.place_pointed)
         self.add_cautions()
@@ -217,18 +214,21 @@ class MeasurePage(DrawingPage):
             self.session.told.emit(f"{field.label}: {reading.text} by the meter")
             self.ask_next(field.path)
 
+    def invitations(self) -> Iterator[Invitation]:
+        """Yield what can be added to the sheet in front."""
+        room = self.session.room()
+        if room is not None:
+            yield from invitations(self.bench, room, self._sheet_of, self._ask_selected)
+
+    def _ask_selected(self, path: ThingPath) -> None:
+        """Select a size and open the field for it on the drawing."""
+        self.session.select(path)
+        self.ask_size(path)
+
     def put_rows(self) -> None:
-        """Fill the sheets."""
-        room, selected = self.session.room(), self.session.view.selected
+        """Fill the sheet in front, and show what is read with."""
         self._instrument.setCurrentText(self.session.view.instrument)
-        for sheet, rows in (
-            (self.walls, self._walls),
-            (self.ways, self._ways),
-            (self.heights, self._heights),
-            (self.openings, self._openings),
-        ):
-            sheet.put([] if room is None else rows(room), None if room is None else selected)
-        self.found.put_rows(room, selected)
+        super().put_rows()
 
     def _fine(self, mm: float) -> str:
         return fine(self.session, mm)

@@ -8,8 +8,8 @@ from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.leaves import WALL
-from narrow_cornice.desk.places.measure.offers import offers
+from narrow_cornice.desk.offers import offers
+from narrow_cornice.desk.seen_as import WALL
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
@@ -45,7 +45,7 @@ def lay_photograph(bench: Bench, room: Room, wall_id: str, name: str) -> None:
     if dialog.exec() == QDialog.DialogCode.Accepted:
         try:
             if session.do(edits.add_photo(room.id, wall_id, name, content, dialog.points())):
-                session.look(sheet=WALL.key, wall_id=wall_id)
+                session.look(leaf="things", seen_as=WALL.key, wall_id=wall_id)
         except CorniceError as error:
             session.refused.emit(error)
 
@@ -55,5 +55,5 @@ def point_at(bench: Bench, wall_id: str, name: str) -> None:
     known = {words: offer for words, offer in offers().items() if offer.putting.pointed}
     what, given = QInputDialog.getItem(bench, f"On wall {name}", "Point at:", list(known), 0, False)
     if given and what in known:
-        bench.session.look(sheet=WALL.key, wall_id=wall_id, pointing=what)
+        bench.session.look(leaf="things", seen_as=WALL.key, wall_id=wall_id, pointing=what)
         bench.session.told.emit(f"Click where the {known[what].kind} is")

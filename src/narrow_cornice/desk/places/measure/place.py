@@ -4,13 +4,26 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
 from narrow_cornice.desk.bringing_in import BringingIn
-from narrow_cornice.desk.leaves import PLAN, SECTION, STRIP, UNFOLDED, WALL
-from narrow_cornice.desk.place import Desk, Export, Import, Key, Leaf, Picture, Place, RowsOf, SizesOf, WordsOf
+from narrow_cornice.desk.place import (
+    Desk,
+    Export,
+    Import,
+    Key,
+    Leaf,
+    Picture,
+    Place,
+    RowsOf,
+    SeenAs,
+    SizesOf,
+    WordsOf,
+)
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.measure import bringing_in, handing_out
+from narrow_cornice.desk.seen_as import PLAN, RECESS, STRIP, UNFOLDED, WALL
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.marks import Drawing
@@ -130,7 +143,32 @@ def _house(job: Job, view: View, room: Room) -> Drawing:
     return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
 
 
-HOUSE = Leaf("house", "House", _house)
+def _stands(job: Job) -> bool:
+    """Return whether every room has its shape and its height."""
+    return bool(job.rooms) and all(not measured_room(room, job.house_rules).fault for room in job.rooms)
+
+
+HOUSE = SeenAs("house", "house", _house)
+ON_WALLS = tuple(kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath))
+LEAVES = (
+    Leaf(
+        "walls",
+        "Walls",
+        (PLAN, UNFOLDED, STRIP, HOUSE),
+        (WallPath, CornerPath, StudsPath, SlopePath, LevelPath, FloorPath, RoomPath),
+    ),
+    Leaf(
+        "across",
+        "Across",
+        (PLAN, UNFOLDED, HOUSE),
+        (DiagonalPath, AskedDiagonalPath, OffsetPath, WidthPath, AskedWidthPath),
+    ),
+    Leaf("heights", "Heights", (STRIP, WALL, UNFOLDED, PLAN), (HeightPath,)),
+    Leaf("openings", "Openings", (WALL, STRIP, UNFOLDED, PLAN), (OpeningPath,)),
+    Leaf("things", "On the walls", (WALL, STRIP, UNFOLDED, PLAN), ON_WALLS),
+    Leaf("recesses", "Recesses", (RECESS, WALL, UNFOLDED, PLAN), (RecessPath, AcrossPath)),
+    Leaf("ways in", "Ways in", (HOUSE, PLAN), (WayInPath,)),
+)
 
 
 def _choose_meter(into: BringingIn) -> None:
@@ -164,9 +202,8 @@ PLACE = Place(
     names=_names,
     leads_here=READ_HERE,
     cautions=cautions("openings"),
-    leaves=(UNFOLDED, PLAN, WALL, SECTION, STRIP, HOUSE),
-    first_leaf=PLAN.key,
-    gives_way=(UNFOLDED.key,),
+    leaves=LEAVES,
+    stands=_stands,
     begins=True,
     found=_found,
     hands_out=(
@@ -182,10 +219,12 @@ PLACE = Place(
     ),
     keys=(Key("F9", "Ask the laser meter for a reading", _ask_meter),),
     pictures=(
-        Picture("measure", {"sheet": PLAN.key, "room_id": "r1", "selected": DiagonalPath("r1", "d3")}),
-        Picture("odd-corners", {"sheet": PLAN.key, "room_id": "r3", "selected": CornerPath("r3", "w3")}),
-        Picture("house", {"sheet": HOUSE.key, "room_id": "r3", "selected": FloorPath("r3")}),
-        Picture("envelope", {"sheet": SECTION.key, "room_id": "r1", "selected": RecessPath("r1", "e1")}),
-        Picture("attic", {"sheet": UNFOLDED.key, "room_id": "r4", "selected": BulkPath("r4", "z2")}),
+        Picture("measure", {"leaf": "across", "room_id": "r1", "selected": DiagonalPath("r1", "d3")}),
+        Picture("odd-corners", {"leaf": "walls", "room_id": "r3", "selected": CornerPath("r3", "w3")}),
+        Picture("house", {"leaf": "walls", "seen_as": HOUSE.key, "room_id": "r3", "selected": FloorPath("r3")}),
+        Picture("envelope", {"leaf": "recesses", "room_id": "r1", "selected": RecessPath("r1", "e1")}),
+        Picture(
+            "attic", {"leaf": "things", "seen_as": UNFOLDED.key, "room_id": "r4", "selected": BulkPath("r4", "z2")}
+        ),
     ),
 )

@@ -21,8 +21,8 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
+from narrow_cornice.desk.offers import add_to_wall
 from narrow_cornice.desk.places.measure.hanging_rows import wall_truth_rows
-from narrow_cornice.desk.places.measure.offers import add_to_wall
 from narrow_cornice.desk.places.measure.photo_rows import lay_photograph, point_at
 from narrow_cornice.desk.places.measure.sizes import fields_of
 from narrow_cornice.desk.places.measure.survey_rows import corner_choices, reading_rows, widths_from_wall
@@ -96,8 +96,8 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
     """Return what can be done to a wall, by the words of its button."""
     actions: dict[str, Callable[[], object]] = {
         "Add a fixture, damage, a beam …": lambda: add_to_wall(bench, room, wall_id, name),
-        **_opening_actions(bench, room, wall_id),
-        **_breaking_actions(bench, room, wall_id, name),
+        **opening_actions(bench, room, wall_id),
+        **breaking_actions(bench, room, wall_id, name),
         "Add a wall after this one": lambda: bench.do(edits.add_wall(room.id, wall_id, name)),
     }
     photo = next((one for one in room.measured.photos if one.wall == wall_id), None)
@@ -112,7 +112,7 @@ def _wall_actions(bench: Bench, room: Room, wall_id: str, name: str, index: int)
     return actions
 
 
-def _opening_actions(bench: Bench, room: Room, wall_id: str) -> dict[str, Callable[[], object]]:
+def opening_actions(bench: Bench, room: Room, wall_id: str) -> dict[str, Callable[[], object]]:
     """Return the openings that can be added to a wall, each put clear of those in it."""
 
     def add(kind: OpeningKind) -> None:
@@ -132,7 +132,7 @@ def _opening_actions(bench: Bench, room: Room, wall_id: str) -> dict[str, Callab
     }
 
 
-def _breaking_actions(bench: Bench, room: Room, wall_id: str, name: str) -> dict[str, Callable[[], object]]:
+def breaking_actions(bench: Bench, room: Room, wall_id: str, name: str) -> dict[str, Callable[[], object]]:
     """Return the ways to break a wall or its corner, each asking for its sizes first."""
     corner = name.split("–")[1]
 

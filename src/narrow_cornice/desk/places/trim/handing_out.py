@@ -6,7 +6,7 @@ from functools import partial
 
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.handing_out import HandingOut
-from narrow_cornice.desk.leaves import kind_selected
+from narrow_cornice.desk.seen_as import kind_selected
 
 
 def full_size(out: HandingOut, suffix: str) -> None:

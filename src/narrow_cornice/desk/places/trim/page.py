@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.sections import move_joint, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.drawing_page import DrawingPage
-from narrow_cornice.desk.leaves import UNFOLDED, kind_selected, member_selected
 from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.places.trim.invitations import invitations
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.seen_as import UNFOLDED, kind_selected, member_selected
+from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.explained.figures import Figure
@@ -34,6 +38,7 @@ class TrimPage(DrawingPage):
 
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
+        self.into = desk.into
         theme = self.theme
         self.pieces = RuledSheet(
             ("Trim", "Fitted", "Order wants", "Built", "Projection", "Girth", "Pieces", "Corners in / out", "To buy"),
@@ -54,18 +59,21 @@ class TrimPage(DrawingPage):
         self.panels = RuledSheet(
             ("Panels and frames", "Wall", "How many", "Width", "Height"), theme, "Panels and framed things", 0
         )
-        self.add_sheets(
-            [
-                ("Trim", self.pieces),
-                ("Members", self.members),
-                ("Panels", self.panels),
-                ("Cut list", self.cuts),
-                ("Stock", self.offers),
-            ]
-        )
+        for leaf in ("room", "order"):
+            self.add_sheet(leaf, self.pieces, self._pieces)
+        self.add_sheet("section", self.members, self._members)
+        self.add_sheet("panels", self.panels, self._panels)
+        self.add_sheet("stock", self.offers, self._offers)
+        self.add_sheet("cuts", self.cuts, self._cuts)
         self.add_cautions()
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
+
+    def invitations(self) -> Iterator[Invitation]:
+        """Yield what can be added to the sheet in front."""
+        room = self.session.room()
+        if room is not None:
+            yield from invitations(self.bench, self.out, self.into, room, self._sheet_of)
 
     # ---- drawing a profile
 
@@ -98,22 +106,12 @@ class TrimPage(DrawingPage):
     def inset(self) -> Drawing | None:
         """Return the section of the trim that is selected, beside the unfolded room."""
         room, job, view = self.session.room(), self.session.job, self.session.view
-        if room is None or view.sheet != UNFOLDED.key:
+        seen = self.places.seen_as(view)
+        if room is None or seen is None or seen.key != UNFOLDED.key:
             return None
         return trim_section(room, job.house_rules, job.settings, kind_selected(view.selected), True)
 
-    def put_rows(self) -> None:
-        """Fill the sheet."""
-        room = self.session.room()
-        selected = self.session.view.selected
-        self.pieces.put(self._rows(room) if room is not None else [], selected)
-        self.cuts.put(self._cuts(room) if room is not None else [], None)
-        self.members.put(self._members(room) if room is not None else [], selected)
-        self.panels.put(self._panels(room) if room is not None else [], selected)
-        near = self.session.view.sheet == "stock" and room is not None
-        self.offers.put(self._offers(room) if near and room is not None else [], selected)
-
-    def _rows(self, room: Room) -> list[SheetRow]:
+    def _pieces(self, room: Room) -> list[SheetRow]:
         job = self.session.job
         unit = job.settings.unit
         trimmed = trimmed_room(room, job.house_rules)

@@ -8,6 +8,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, Title, ToggleRow
+from narrow_cornice.desk.offers import Doable
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
@@ -15,7 +16,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import PanelsPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Panelling
-from narrow_cornice.trim.panels import ZONES
+from narrow_cornice.trim.panels import ZONES, Manner, Zone
 from narrow_cornice.units.lengths import Length
 
 MANNERS = (("picture-frame", "moulded frames"), ("wainscot", "stiles and rails"))
@@ -95,20 +96,30 @@ def _panel_figure(trimmed: TrimmedRoom, one: Panelling) -> Figure | None:
 
 def add_panel_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     """Yield the fields of panels a room has, and what adds another."""
-    rules = house_rules_of(job.house_rules)
-    mm = rules.value("panel_margin")
-    margin = Length(mm, f"{mm:g} mm")
     yield Caption("Panels")
     if room.trim.panels:
         yield ButtonsRow(
             tuple(f"{one.manner.capitalize()} panels {one.zone}" for one in room.trim.panels),
             lambda pressed: bench.session.select(PanelsPath(room.id, room.trim.panels[pressed].id)),
         )
-    words = ("Panels above the dado rail", "Panels below the dado rail", "A wainscot below the dado rail")
+    offered = panel_offers(bench, job, room)
+    yield ButtonsRow(tuple(words for words, _ in offered), lambda pressed: offered[pressed][1]())
 
-    def add(pressed: int) -> None:
-        zone = ZONES[1] if pressed == 0 else ZONES[0]
-        if bench.do(edits.add_panels(room.id, zone, "wainscot" if pressed == 2 else "picture-frame", margin)):
-            bench.session.select(PanelsPath(room.id, bench.session.job.room(room.id).trim.panels[-1].id))
 
-    yield ButtonsRow(words, add)
+def panel_offers(bench: Bench, job: Job, room: Room) -> list[Doable]:
+    """Return the fields of panels that can be added, by their words."""
+    mm = house_rules_of(job.house_rules).value("panel_margin")
+    margin = Length(mm, f"{mm:g} mm")
+
+    def adds(zone: Zone, manner: Manner) -> Callable[[], object]:
+        def add() -> None:
+            if bench.do(edits.add_panels(room.id, zone, manner, margin)):
+                bench.session.select(PanelsPath(room.id, bench.session.job.room(room.id).trim.panels[-1].id))
+
+        return add
+
+    return [
+        ("Panels above the dado rail", adds(ZONES[1], "picture-frame")),
+        ("Panels below the dado rail", adds(ZONES[0], "picture-frame")),
+        ("A wainscot below the dado rail", adds(ZONES[0], "wainscot")),
+    ]

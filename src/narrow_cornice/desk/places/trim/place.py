@@ -6,12 +6,13 @@ from collections.abc import Iterator
 from functools import partial
 
 from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.leaves import SECTION, STRIP, UNFOLDED, WALL, kind_selected, member_selected
-from narrow_cornice.desk.place import Desk, Export, Import, Leaf, Picture, Place, RowsOf, SizesOf, Total
+from narrow_cornice.desk.place import Desk, Export, Import, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, Total
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.trim import bringing_in, handing_out
+from narrow_cornice.desk.seen_as import SECTION, STRIP, UNFOLDED, WALL, kind_selected, member_selected
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.wall_order import wall_order
@@ -19,7 +20,7 @@ from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import MemberPath, PanelsPath, StockOfferPath, TrimPath
+from narrow_cornice.job.paths import FramePath, MemberPath, PanelsPath, RoomPath, StockOfferPath, TrimPath
 from narrow_cornice.trim.kinds import KINDS, MEMBERED
 
 
@@ -78,8 +79,22 @@ def _total(job: Job) -> Figure:
     return tally(job)["trim"]
 
 
-PROPORTION = Leaf("proportion", "Proportion", _proportion)
-STOCK = Leaf("stock", "Stock", _stock)
+def _stands(job: Job) -> bool:
+    """Return whether every room has trim that is fitted."""
+    trimmed = (trimmed_room(room, job.house_rules) for room in job.rooms)
+    return bool(job.rooms) and all(one is not None and one.runs for one in trimmed)
+
+
+PROPORTION = SeenAs("order", "order", _proportion)
+STOCK = SeenAs("stock", "stock", _stock)
+LEAVES = (
+    Leaf("room", "Room", (UNFOLDED, WALL, STRIP, PROPORTION), (TrimPath, RoomPath)),
+    Leaf("order", "Order", (PROPORTION, WALL, UNFOLDED), (TrimPath,)),
+    Leaf("section", "Section", (SECTION, PROPORTION, UNFOLDED), (MemberPath, TrimPath)),
+    Leaf("panels", "Panels", (WALL, STRIP, UNFOLDED), (PanelsPath, FramePath, TrimPath)),
+    Leaf("stock", "Stock", (STOCK, SECTION), (StockOfferPath, TrimPath)),
+    Leaf("cuts", "Cut list", (STRIP, WALL, UNFOLDED), (TrimPath, PanelsPath, FramePath)),
+)
 
 PLACE = Place(
     key="trim",
@@ -92,8 +107,8 @@ PLACE = Place(
     rows=_rows,
     sizes=_sizes,
     cautions=cautions(*TRIM_WORK),
-    leaves=(UNFOLDED, WALL, SECTION, STRIP, PROPORTION, STOCK),
-    first_leaf=UNFOLDED.key,
+    leaves=LEAVES,
+    stands=_stands,
     opens=True,
     found=_found,
     ahead=_ahead,
@@ -112,22 +127,29 @@ PLACE = Place(
     ),
     totals=(Total("trim", 20, _total),),
     pictures=(
-        Picture("trim", {"sheet": UNFOLDED.key, "room_id": "r1", "turn": 180.0, "selected": TrimPath("r1", "cornice")}),
+        Picture("trim", {"leaf": "room", "room_id": "r1", "turn": 180.0, "selected": TrimPath("r1", "cornice")}),
         Picture(
             "proportion",
-            {"sheet": PROPORTION.key, "room_id": "r1", "selected": TrimPath("r1", "cornice", "corona")},
+            {"leaf": "order", "room_id": "r1", "selected": TrimPath("r1", "cornice", "corona")},
         ),
         Picture(
             "trim-section",
-            {"sheet": SECTION.key, "room_id": "r1", "selected": MemberPath("r1", "cornice", "bed mould", 1)},
+            {"leaf": "section", "room_id": "r1", "selected": MemberPath("r1", "cornice", "bed mould", 1)},
         ),
-        Picture("stock", {"sheet": STOCK.key, "room_id": "r1", "selected": TrimPath("r1", "cornice")}),
+        Picture("stock", {"leaf": "stock", "room_id": "r1", "selected": TrimPath("r1", "cornice")}),
         Picture(
             "panels",
-            {"sheet": WALL.key, "room_id": "r2", "wall_id": "w2", "selected": TrimPath("r2", "panel mould")},
+            {"leaf": "panels", "room_id": "r2", "wall_id": "w2", "selected": TrimPath("r2", "panel mould")},
         ),
         Picture(
-            "one-wall", {"sheet": WALL.key, "room_id": "r1", "wall_id": "w1", "selected": TrimPath("r1", "casing")}
+            "one-wall",
+            {
+                "leaf": "room",
+                "seen_as": WALL.key,
+                "room_id": "r1",
+                "wall_id": "w1",
+                "selected": TrimPath("r1", "casing"),
+            },
         ),
     ),
 )

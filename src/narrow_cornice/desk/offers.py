@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
 from PyQt6.QtWidgets import QInputDialog
@@ -14,6 +14,8 @@ from narrow_cornice.job.hanging import Putting, kept_in, put_up_on_walls
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import path_to
 from narrow_cornice.units.lengths import Length, parse_length
+
+Doable = tuple[str, Callable[[], object]]  # its words, and the doing of it
 
 
 class Offer(NamedTuple):
@@ -67,3 +69,21 @@ def put(bench: Bench, room_id: str, wall_id: str, offer: Offer, sizes: Sequence[
     if bench.do(edits.put_up(room_id, offer.field, offer.kind, wall_id, *sizes)):
         added = kept_in(offer.field).held(bench.session.job.room(room_id))[-1]
         bench.session.select(path_to(offer.field)(room_id, added.id))
+
+
+def invitations(bench: Bench, room: Room, wall_id: str, wanted: Callable[[str], bool]) -> list[Doable]:
+    """Return what can be put up on a wall of the fields that are wanted, each at its usual size, to be sized there."""
+    metric = bench.session.job.settings.unit == "mm"
+
+    def doing(offer: Offer) -> Callable[[], object]:
+        def do() -> None:
+            asked = offer.putting.asked(offer.kind)
+            usual = [Length(one.mm, f"{one.mm:g} mm") if metric else parse_length(one.inches, "in") for one in asked]
+            try:
+                put(bench, room.id, wall_id, offer, usual)
+            except CorniceError as error:
+                bench.session.refused.emit(error)
+
+        return do
+
+    return [(words, doing(offer)) for words, offer in offers().items() if wanted(offer.field)]

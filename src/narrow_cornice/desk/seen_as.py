@@ -1,8 +1,8 @@
-"""The leaves that several places share: drawings of a room by the view that looks at it."""
+"""What a room can be seen as in several places: its drawings, by the view that looks at it."""
 
 from __future__ import annotations
 
-from narrow_cornice.desk.place import Leaf
+from narrow_cornice.desk.place import SeenAs
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
@@ -42,9 +42,6 @@ def _wall(job: Job, view: View, room: Room) -> Drawing:
 
 def _section(job: Job, view: View, room: Room) -> Drawing:
     selected = view.selected
-    if isinstance(selected, RecessPath | AcrossPath):
-        recess = selected.id if isinstance(selected, RecessPath) else selected.recess
-        return envelope_drawing(room, job.house_rules, job.settings, recess)
     whole = not isinstance(selected, MemberPath)
     return trim_section(room, job.house_rules, job.settings, kind_selected(selected), False, whole)
 
@@ -53,8 +50,22 @@ def _strip(job: Job, view: View, room: Room) -> Drawing:
     return wall_strip(room, job.house_rules, job.colours, job.settings)
 
 
-UNFOLDED = Leaf("unfolded", "Unfolded", _unfolded)
-PLAN = Leaf("plan", "Plan", _plan)
-WALL = Leaf("elevation", "Wall", _wall)
-SECTION = Leaf("section", "Section", _section)
-STRIP = Leaf("strip", "Strip", _strip)
+def _recess(job: Job, view: View, room: Room) -> Drawing:
+    selected = view.selected
+    recess = selected.id if isinstance(selected, RecessPath) else ""
+    if isinstance(selected, AcrossPath):
+        recess = selected.recess
+    if not recess and room.measured.recesses:
+        recess = room.measured.recesses[0].id
+    if not recess:
+        words = "Nothing is to be built in here yet: say where, in the last line of the sheet."
+        return Drawing(f"{room.name[:60]}, recesses", words, (), (0, 0, 100, 100))
+    return envelope_drawing(room, job.house_rules, job.settings, recess)
+
+
+UNFOLDED = SeenAs("unfolded", "unfolded", _unfolded)
+PLAN = SeenAs("plan", "plan", _plan)
+WALL = SeenAs("wall", "wall", _wall)
+SECTION = SeenAs("section", "section", _section)
+STRIP = SeenAs("strip", "strip", _strip)
+RECESS = SeenAs("recess", "recess", _recess)

@@ -1,0 +1,34 @@
+"""What can be done with the drawing itself, in its upper right corner: turn it, see it whole, see it alone."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from PyQt6.QtWidgets import QHBoxLayout, QToolButton, QWidget
+
+Tool = tuple[str, str, Callable[[], object]]  # its words, its tip, what it does
+
+
+class DrawingTools(QWidget):
+    """A short row of words on the paper."""
+
+    def __init__(self, parent: QWidget, tools: Sequence[Tool]) -> None:
+        super().__init__(parent)
+        lay = QHBoxLayout(self)
+        lay.setContentsMargins(0, 0, 0, 0)
+        lay.setSpacing(0)
+        self.buttons: dict[str, QToolButton] = {}
+        for words, tip, done in tools:
+            button = QToolButton(self)
+            button.setText(words)
+            button.setToolTip(tip)
+            button.setProperty("plain", True)
+            button.clicked.connect(lambda _=False, do=done: do())
+            lay.addWidget(button)
+            self.buttons[words] = button
+        self.adjustSize()
+
+    def stand(self, right: int, top: int) -> None:
+        """Stand with the upper right corner there."""
+        self.adjustSize()
+        self.move(right - self.width(), top)
