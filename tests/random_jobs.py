@@ -16,6 +16,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.readings import AngleReading
+from narrow_cornice.survey.walk import Walked
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.panels import ZONES
@@ -42,6 +43,10 @@ def random_job(seed: int, steps: int = 60) -> Job:
             history.do(act(pick, history.job, pick.choice(history.job.rooms)))
         except CorniceError:
             continue
+    if seed % 5 == 4:  # somebody is still walking round one more
+        history.do(edits.begin_walk("Being walked"))
+        walls = [Walked(mm(2000 + 700 * number), "left") for number in range(seed % 4)]
+        history.do(edits.walk_on(history.job.rooms[-1].id, walls, words="walls"))
     return history.job
 
 

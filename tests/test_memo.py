@@ -129,7 +129,8 @@ def test_of_two_rooms_that_share_every_part_each_leads_to_itself(seed: int) -> N
         for one in (room, twin):
             worked = [measured_room(one, job.house_rules), trimmed_room(one, job.house_rules)]
             worked += coated_surfaces(one, job.house_rules, job.paints, job.colours)
-            assert {found for figure in _figures(worked) for found in _rooms_in(figure)} == {one.id}
+            mine = set() if room.measured.walking else {one.id}  # of a room that is still walked nothing is known
+            assert {found for figure in _figures(worked) for found in _rooms_in(figure)} == mine
 
 
 def test_threads_that_derive_one_job_together_get_what_one_alone_gets() -> None:

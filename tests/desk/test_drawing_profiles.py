@@ -81,7 +81,7 @@ def test_a_size_is_typed_on_the_section_itself(window: MainWindow) -> None:
     settle()
     page = window.page("trim")
     page.ask_size(MEMBER)  # type: ignore[union-attr]
-    type_into(canvas(window)._editor, "70")
+    type_into(canvas(window).editor, "70")
     assert next(one for one in built(window).members if (one.stack, one.index) == ("bed mould", 1)).member.height == 70
 
 

@@ -14,10 +14,10 @@ from PyQt6.QtWidgets import (
 
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.desk.bench_rows import ChoiceRow, FigureRow, FindingRow, SizeRow, ToggleRow
-from narrow_cornice.desk.room_dialog import RoomDialog
 from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.lettering import PARTED
+from narrow_cornice.job import edits
 from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, OpeningPath, SurfacePath, TrimPath, WallPath
 from narrow_cornice.review.bundles import to_decide
 from narrow_cornice.review.second_look import to_settle
@@ -406,17 +406,20 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     window, session = empty, empty.session
     assert canvas(window)._drawing.title == "No room yet"  # type: ignore[union-attr]
     assert total_of(window, "cost") == "0"
-    dialog = RoomDialog(session, window.places.beginning, window)
-    type_into(dialog.name, "Reading Room", enter=False)
-    type_into(dialog.first, "14' 2\"", enter=False)
-    type_into(dialog.second, "nonsense", enter=False)
-    type_into(dialog.height_field, "9'", enter=False)
-    dialog.take()
-    assert "Wall B–C" in dialog.fault.text()
-    type_into(dialog.second, "3 620", enter=False)
-    dialog.take()
-    assert session.job.rooms[0].name == "Reading Room"
+    QTest.keyClick(window, Qt.Key.Key_R, Qt.KeyboardModifier.ControlModifier)
     assert session.view.place == "measure"
+    editor = canvas(window).editor
+    for text, key in (("14' 2\"", Qt.Key.Key_Tab), ("nonsense", Qt.Key.Key_Return), ("3 620", Qt.Key.Key_Return)):
+        editor.selectAll()
+        QTest.keyClicks(editor, text)
+        QTest.keyClick(editor, key)
+        settle()
+        assert bool(window.notice()) == (text == "nonsense")
+    assert canvas(window).asked() == HeightPath("r1", reading=0)
+    QTest.keyClicks(editor, "9'")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    canvas(window).end_size()
+    session.do(edits.rename_room("r1", "Reading Room"))
     settle()
     session.select(WallPath("r1", "w1"))
     settle()
@@ -459,15 +462,20 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
 
 
 def test_a_room_of_any_shape_from_a_written_walk(empty: MainWindow) -> None:
-    dialog = RoomDialog(empty.session, empty.places.beginning, empty)
-    dialog.name.setText("Chart Room")
-    dialog.walk.setText("4310; 3620; 1178; 39o0")
-    dialog.height_field.setText("2974")
-    dialog.take()
-    assert "wall 4" in dialog.fault.text()
-    dialog.walk.setText("4310; 3620; 1178; 390 o; 1641 o; 390; 1491; ?")
-    dialog.take()
+    empty.add_room()
+    editor = canvas(empty).editor
+    editor.setText("4310; 3620; 1178; 39o0")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    assert "wall 4" in empty.notice()
+    assert editor.isVisible()
+    editor.setText("4310; 3620; 1178; 390 o; 1641 o; 390; 1491; ?")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    settle()
     assert len(empty.session.job.rooms[0].measured.walls) == 8
+    assert canvas(empty).asked() == HeightPath("r1", reading=0)
+    QTest.keyClicks(editor, "2974")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    canvas(empty).end_size()
     settle()
     walls = page(empty).walls.sheet  # type: ignore[attr-defined]
     assert walls.setData(walls.index(3, 3), "in")

@@ -37,6 +37,7 @@ from narrow_cornice.review.bundles import Bundle, bundled
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading
+from narrow_cornice.survey.walk import read_walk
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number
 
@@ -187,6 +188,8 @@ class Bench(QWidget):
         try:
             if not text.strip() and field.may_be_empty:
                 return self.session.do(field.edit(None))
+            if field.kind == "walk":
+                return self.session.do(field.edit((read_walk(text, job.settings.unit), self.session.view.instrument)))
             if field.kind == "angle":
                 return self.session.do(field.edit(parse_angle(text)))
             if field.kind == "reading":

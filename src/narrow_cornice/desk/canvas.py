@@ -6,7 +6,7 @@ import itertools
 from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
 from PyQt6.QtGui import (
     QFontMetricsF,
     QKeyEvent,
@@ -19,11 +19,12 @@ from PyQt6.QtGui import (
     QTransform,
     QWheelEvent,
 )
-from PyQt6.QtWidgets import QLineEdit, QToolTip, QWidget
+from PyQt6.QtWidgets import QToolTip, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
 from narrow_cornice.desk.painting import MarkPainter, placed, polygon
+from narrow_cornice.desk.size_editor import SizeEditor
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled
 from narrow_cornice.drawing.marks import (
@@ -51,8 +52,9 @@ class Canvas(QWidget):
     """A drawing on its sheet of paper.
 
     Emits ``picked`` with the path of what was pointed at (None for nothing), ``size_wanted`` when a size is to be
-    typed for the selection, ``turned`` with ±1 and ``stepped`` with ±1 for the next wall. While a handle is moved
-    ``dragged`` says which and where to, in mm of the drawing; ``dropped`` where it was let go.
+    typed for the selection, ``size_typed`` with the text and whether Tab was pressed to go on, ``turned`` with ±1 and
+    ``stepped`` with ±1 for the next wall. While a handle is moved ``dragged`` says which and where to, in mm of the
+    drawing; ``dropped`` where it was let go.
     """
 
     picked = pyqtSignal(object)
@@ -60,7 +62,7 @@ class Canvas(QWidget):
     dragged = pyqtSignal(object, float, float)
     dropped = pyqtSignal(object, float, float)
     size_wanted = pyqtSignal(object)
-    size_typed = pyqtSignal(object, str)
+    size_typed = pyqtSignal(object, str, bool)
     turned = pyqtSignal(int)
     stepped = pyqtSignal(int)
     letter = pyqtSignal(str)
@@ -87,15 +89,12 @@ class Canvas(QWidget):
         self._held: QPointF | None = None
         self._moved = False
         self._handle: About = None  # what is being dragged
-        self._editing: About = None
         self._tools: DrawingTools | None = None
         self.pointing = False  # whether the next click is a place on the drawing instead of a thing
         self._name_of: Callable[[ThingPath], str] = lambda _: ""
-        self._editor = QLineEdit(self)
-        self._editor.setAccessibleName("Size")
-        self._editor.hide()
-        self._editor.returnPressed.connect(self._take_typed)
-        self._editor.installEventFilter(self)
+        self.editor = SizeEditor(self, theme)
+        self.editor.taken.connect(self.size_typed)
+        self.editor.given_up.connect(self.end_size)
 
     def set_tools(self, tools: Sequence[Tool]) -> None:
         """Put what can be done with the drawing into its upper right corner."""
@@ -171,7 +170,7 @@ class Canvas(QWidget):
         self._shift = (self._shift + middle - centre) * factor + centre - middle
         self._zoom = new
         self._zooming.start()
-        self._editor.hide()
+        self.editor.hide()
         self.update()
 
     # ---- painting
@@ -378,14 +377,14 @@ class Canvas(QWidget):
             if self._handle:
                 if self._moved or way.manhattanLength() > 3:
                     self._moved = True
-                    self._editor.hide()
+                    self.editor.hide()
                     self._send(self.dragged, event.position())
                 return
             if self._moved or way.manhattanLength() > 5:
                 self._moved = True
                 self._shift += way
                 self._held = event.position()
-                self._editor.hide()
+                self.editor.hide()
                 self.update()
             return
         if self.pointing:
@@ -462,54 +461,43 @@ class Canvas(QWidget):
 
     # ---- typing a size on the drawing
 
-    def ask_size(self, about: ThingPath, text: str, label: str) -> None:
-        """Open a field at a thing, filled with its size."""
-        place = self.place_of(about) or QPointF(self.width() / 2, self.head() + 20)
-        self._editing = about
-        self._editor.setAccessibleName(label)
-        self._editor.setToolTip(plain_tip(label))
-        self._editor.setText(text)
-        self._editor.setProperty("wrong", False)
-        wide, tall = 150, self._editor.sizeHint().height()
-        x = min(max(4, int(place.x() - wide / 2)), self.width() - wide - 4)
-        y = min(max(4, int(place.y() - tall / 2)), self.height() - tall - 4)
-        self._editor.setGeometry(x, y, wide, tall)
-        self._editor.show()
-        self._editor.setFocus()
-        self._editor.selectAll()
+    def ask_size(self, about: ThingPath, text: str, label: str, hint: str = "") -> None:
+        """Open a field at a thing, filled with its size; ``hint`` stands below it."""
+        place = self._beside(about) if hint else self.place_of(about)
+        if place is None:
+            place, hint = QPointF(self.width() / 2, self.height() - 70), hint or label
+        self.editor.ask(about, text, label, hint, place)
+
+    def keep_beside(self, about: ThingPath) -> None:
+        """Keep the field beside what it is about, where that has moved."""
+        place = self._beside(about)
+        if place is not None:
+            self.editor.stand(place)
+
+    def _beside(self, about: ThingPath) -> QPointF | None:
+        """Return a place beside a line, on the left hand of who walks along it, None where it is not drawn."""
+        for mark in reversed(self._marks()):
+            if isinstance(mark, Stroke) and mark.about is not None and mark.about.within(about):
+                a, b = self.to_screen(mark.points[0]), self.to_screen(mark.points[-1])
+                way: QPointF = b - a
+                long = max(1.0, (way.x() ** 2 + way.y() ** 2) ** 0.5)
+                off = 34.0 if abs(way.x()) > abs(way.y()) else 96.0  # the field is wider than it is tall
+                middle: QPointF = (a + b) / 2
+                return QPointF(middle.x() + way.y() * off / long, middle.y() - way.x() * off / long)
+        return self.place_of(about)
 
     def asked(self) -> About:
         """Return the path of the size that is being typed, None while none is."""
-        return self._editing if self._editor.isVisible() else None
+        return self.editor.asked()
 
     def refuse_size(self) -> None:
         """Mark what was typed as wrong and leave it to be mended."""
-        self._editor.setProperty("wrong", True)
-        style = self._editor.style()
-        if style is not None:
-            style.unpolish(self._editor)
-            style.polish(self._editor)
+        self.editor.mark_wrong(True)
 
     def end_size(self) -> None:
         """Close the field."""
-        self._editing = None
-        self._editor.hide()
+        self.editor.hide()
         self.setFocus()
-
-    def _take_typed(self) -> None:
-        if self._editing:
-            self.size_typed.emit(self._editing, self._editor.text())
-
-    def eventFilter(self, watched: object, event: QEvent | None) -> bool:
-        """Close the size field on Escape."""
-        if watched is self._editor and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
-            if event.key() == Qt.Key.Key_Escape:
-                self.end_size()
-                return True
-            if event.key() == Qt.Key.Key_Tab:
-                self._take_typed()
-                return True
-        return super().eventFilter(watched, event)  # type: ignore[arg-type]
 
 
 def _near(shape: QPolygonF, place: QPointF, reach: float) -> bool:

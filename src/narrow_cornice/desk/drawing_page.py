@@ -223,21 +223,25 @@ class DrawingPage(LeafPage):
         """Open a field on the drawing for the size of a thing."""
         field = self.bench.size_field(about)
         if field is not None:
-            self.canvas.ask_size(about, field.shown(self.session.job), field.label)
+            self.canvas.ask_size(about, field.shown(self.session.job), field.label, self.hint_of(about))
 
-    def _size_typed(self, about: ThingPath, text: str) -> None:
+    def hint_of(self, about: ThingPath) -> str:
+        """Return what stands below the field for a size: on the keys that go on from there, empty for nothing."""
+        return ""
+
+    def _size_typed(self, about: ThingPath, text: str, going_on: bool) -> None:
         field = self.bench.size_field(about)
         if field is None:
             self.canvas.end_size()
             return
         if self.bench.type_size(field.path, text):
             self.canvas.end_size()
-            self.after_size(field.path)
+            self.after_size(field.path, going_on=going_on)
         else:
             self.canvas.refuse_size()
 
-    def after_size(self, path: ThingPath) -> None:
-        """Called when a size was taken on the drawing."""
+    def after_size(self, path: ThingPath, *, going_on: bool) -> None:
+        """Called when a size was taken on the drawing; ``going_on`` says that Tab was pressed."""
 
     def focus_drawing(self) -> None:
         """Give the drawing the keyboard."""

@@ -119,7 +119,7 @@ class Place(msgspec.Struct, frozen=True):
     ``stands`` says whether what belongs there is there, so that nothing left to settle earns it a tick.
     ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job; ``ahead`` works out beside the
     window what its rows show. ``of_all`` says that its page takes the whole job counted, ``opens`` that
-    the window opens there, ``begins`` that a new job begins there.
+    the window opens there, ``begins`` that a new job begins there and ``begin_room`` how a room is begun there.
     """
 
     key: str
@@ -146,6 +146,7 @@ class Place(msgspec.Struct, frozen=True):
     of_all: bool = False
     opens: bool = False
     begins: bool = False
+    begin_room: Callable[[PlacePage], object] = lambda page: None
     totals: tuple[Total, ...] = ()
     pictures: tuple[Picture, ...] = ()
 

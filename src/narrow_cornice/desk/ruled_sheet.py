@@ -119,7 +119,7 @@ class RuledSheet(QTableView):
     def __init__(self, headings: tuple[str, ...], theme: Theme, name: str, stretch: int = 0) -> None:
         super().__init__()
         self._following = False
-        self._sized = False
+        self._sized_for: list[list[str]] = []  # the texts that the columns were fitted to
         self._stretch = stretch
         self._theme = theme
         self._least = int(130 * theme.letters)
@@ -150,8 +150,9 @@ class RuledSheet(QTableView):
         """Show rows and the selection."""
         self._following = True
         self.sheet.put(rows)
-        if not self._sized and rows:
-            self._sized = True
+        texts = [[cell.text for cell in row.cells] for row in rows]
+        if rows and texts != self._sized_for:
+            self._sized_for = texts
             self._size_columns()
         index = next(
             (

@@ -18,7 +18,8 @@ class SizeField(msgspec.Struct, frozen=True):
     None where it is not set; ``edit`` makes the change (None empties it).
 
     ``kind`` is "reading" for a length read off the building, which takes the instrument in hand, and "angle" for a
-    corner, whose ``mm`` are degrees and whose edit takes an angle reading. ``step`` is what it is shown to, where the
+    corner, whose ``mm`` are degrees and whose edit takes an angle reading, and "walk" for walls that are walked, whose
+    edit takes them. ``step`` is what it is shown to, where the
     job's own is too coarse. ``wants`` is what the order wants of it.
     """
 
@@ -28,7 +29,7 @@ class SizeField(msgspec.Struct, frozen=True):
     mm: float | None
     edit: Callable[[Any], Edit]
     may_be_empty: bool = False
-    kind: Literal["length", "reading", "angle"] = "length"
+    kind: Literal["length", "reading", "angle", "walk"] = "length"
     step: float | None = None
     wants: float | None = None
 

@@ -352,10 +352,9 @@ class MainWindow(QMainWindow):
         next_part(self.rooms.list, self.page(self.session.view.place), self.bench, first_total)
 
     def add_room(self) -> None:
-        """Ask for a new room."""
-        from narrow_cornice.desk.room_dialog import RoomDialog
-
-        RoomDialog(self.session, self.places.beginning, self).exec()
+        """Begin a new room, where rooms are begun."""
+        place = self.places.beginning
+        place.begin_room(self.go(place.key))
 
     def rename(self) -> None:
         """Ask for the job's name and place."""

@@ -14,6 +14,7 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.measured.surveys import corner_key, doubts_of, next_of
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
+from narrow_cornice.drawing.walk import walk_drawing
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import (
@@ -45,6 +46,8 @@ EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 @by_identity(times=2, each="room")
 def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, turn: float) -> Drawing:
     """Return the plan drawing; a room that is not determined shows its figure so far, unread walls dashed."""
+    if room.measured.walking:
+        return walk_drawing(room, settings, turn)
     measured = measured_room(room, changed_rules)
     plan = measured.plan
     turned = turning(turn)

@@ -243,7 +243,8 @@ class Trueness(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Measured(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """All that was measured of a room: its walls in anticlockwise order, ceiling heights, what else was read of its
-    plan, openings, and what was found on its walls; ``backing`` and ``trueness`` go by the wall."""
+    plan, openings, and what was found on its walls; ``backing`` and ``trueness`` go by the wall. ``walking`` is set
+    while the walk round it has not come back to its first corner."""
 
     walls: tuple[WallAsRead, ...] = ()
     heights: tuple[Reading, ...] = ()
@@ -260,6 +261,7 @@ class Measured(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     photos: tuple[Photo, ...] = ()
     backing: dict[Id, Backing] = {}
     trueness: dict[Id, Trueness] = {}
+    walking: bool = False
 
 
 class WayIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -209,9 +209,18 @@ def _about_middle(thing: Any) -> Rect:
     return Rect(u - wide, max(0.0, v - tall), u + wide, v + tall)
 
 
+def walls_so_far(count: int) -> str:
+    """Return how many walls of a walk there are, in words."""
+    return {0: "no wall yet", 1: "one wall so far"}.get(count, f"{count} walls so far")
+
+
 @by_identity(times=8, each="room")
 def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     """Return the room with everything that follows from its readings."""
+    if room.measured.walking:
+        height = _height(room.measured.heights, room.id, changed_rules)
+        fault = f"{room.name[:40]} is still being walked: {walls_so_far(len(room.measured.walls))}."
+        return MeasuredRoom(room, Plan((), fault=fault), height, fault=fault)
     # Heights and lean matter to the plan only where widths were read at several levels.
     levelled = (room.measured.widths, room.measured.heights, room.measured.trueness) if room.measured.widths else ()
     plan = plan_of(

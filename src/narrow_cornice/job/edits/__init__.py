@@ -226,6 +226,18 @@ from narrow_cornice.job.edits.trim_edits import (
 from narrow_cornice.job.edits.trim_edits import (
     use_stock as use_stock,
 )
+from narrow_cornice.job.edits.walk_edits import (
+    begin_walk as begin_walk,
+)
+from narrow_cornice.job.edits.walk_edits import (
+    close_walk as close_walk,
+)
+from narrow_cornice.job.edits.walk_edits import (
+    take_wall_back as take_wall_back,
+)
+from narrow_cornice.job.edits.walk_edits import (
+    walk_on as walk_on,
+)
 from narrow_cornice.job.edits.wall_edits import (
     add_bay as add_bay,
 )
@@ -234,6 +246,9 @@ from narrow_cornice.job.edits.wall_edits import (
 )
 from narrow_cornice.job.edits.wall_edits import (
     break_wall as break_wall,
+)
+from narrow_cornice.job.edits.wall_edits import (
+    corner_after as corner_after,
 )
 from narrow_cornice.job.edits.wall_edits import (
     curve_corner as curve_corner,

@@ -31,8 +31,13 @@ def wall_name(room: Room, wall_id: str) -> str:
     """Return the name of a wall by its corners. Raises KeyError where it is not there."""
     for index, wall in enumerate(room.measured.walls):
         if wall.id == wall_id:
-            return side_name(index, len(room.measured.walls))
+            return side_name(index, len(room.measured.walls) + room.measured.walking)
     raise KeyError(wall_id)
+
+
+def corner_after(room: Room, wall_id: str) -> str:
+    """Return the letter of the corner at the end of a wall: a new one where the walk goes on there. Raises KeyError."""
+    return wall_name(room, wall_id).partition("–")[2]
 
 
 def add_wall(room_id: str, wall_id: str, name: str) -> Edit:

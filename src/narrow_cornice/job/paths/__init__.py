@@ -40,6 +40,7 @@ from narrow_cornice.job.paths.survey import FloorPath as FloorPath
 from narrow_cornice.job.paths.survey import HeightPath as HeightPath
 from narrow_cornice.job.paths.survey import LevelPath as LevelPath
 from narrow_cornice.job.paths.survey import ListedReading as ListedReading
+from narrow_cornice.job.paths.survey import NextWallPath as NextWallPath
 from narrow_cornice.job.paths.survey import OffsetPath as OffsetPath
 from narrow_cornice.job.paths.survey import OfWall as OfWall
 from narrow_cornice.job.paths.survey import RoomPath as RoomPath

@@ -62,6 +62,16 @@ class WallPath(OfOneWall, frozen=True):
     kept: ClassVar[str] = "readings"
 
 
+class NextWallPath(InRoom, frozen=True):
+    """The wall that is walked next, while a room is being walked."""
+
+    word: ClassVar[str] = "next wall"
+
+    def held(self, room: Room) -> bool:
+        """Return whether its room is still being walked."""
+        return room.measured.walking
+
+
 class CornerPath(OfOneWall, frozen=True):
     """The corner at the end of a wall; its readings are angles."""
 

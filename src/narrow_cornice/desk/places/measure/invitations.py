@@ -6,16 +6,22 @@ import itertools
 from collections.abc import Callable, Iterator
 
 from narrow_cornice.derived.measured.surveys import corner_key
+from narrow_cornice.derived.measured.walks import closing_of
 from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bringing_in import BringingIn
+from narrow_cornice.desk.handing_out import HandingOut
+from narrow_cornice.desk.offers import Doable
 from narrow_cornice.desk.offers import invitations as on_wall
+from narrow_cornice.desk.places.measure import bringing_in, handing_out
 from narrow_cornice.desk.places.measure.measuring_order import wanted_reading
+from narrow_cornice.desk.places.measure.walk_rows import next_wall_name
 from narrow_cornice.desk.places.measure.wall_rows import breaking_actions, opening_actions
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, WayInPath, wall_of
+from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, NextWallPath, WayInPath, wall_of
 from narrow_cornice.survey.plan import corner_name
 from narrow_cornice.units.lengths import Length
 
@@ -37,6 +43,12 @@ BREAKS = (
 def invitations(bench: Bench, room: Room, leaf: str, ask: Callable[[ThingPath], None]) -> Iterator[Invitation]:
     """Yield what a leaf's sheet invites to; ``ask`` opens the field for a size on the drawing."""
     walls = room.measured.walls
+    if room.measured.walking:
+        following = NextWallPath(room.id)
+        yield Invitation(f"Wall {next_wall_name(room)}, or paste a whole walk", lambda: ask(following))
+        if len(walls) > 1:
+            yield Invitation("Close the room on A", lambda: bench.do(edits.close_walk(room.id, closing_of(room))))
+        return
     side = wall_of(room, bench.session.view.wall_id) or (walls[0] if walls else None)
     if side is None:
         return
@@ -62,6 +74,15 @@ def invitations(bench: Bench, room: Room, leaf: str, ask: Callable[[ThingPath], 
             yield Invitation(f"A place for a built-in at wall {name}", done)
     elif leaf == "ways in":
         yield Invitation("Another way in", of=tuple((one[0], _adds(bench, *one[1:])) for one in WAYS))
+
+
+def from_paper(into: BringingIn, out: HandingOut) -> tuple[Doable, ...]:
+    """Return what a room can be begun from that was read before, and the sheet to read it on."""
+    return (
+        ("Readings from a table (CSV)", lambda: bringing_in.readings(into)),
+        ("A plan outline (DXF)", lambda: bringing_in.outline(into)),
+        ("Blank measuring sheets to print", lambda: handing_out.measuring_sheets(out)),
+    )
 
 
 def _across(bench: Bench, room: Room, ask: Callable[[ThingPath], None]) -> Iterator[Invitation]:

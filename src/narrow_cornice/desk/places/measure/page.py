@@ -11,20 +11,23 @@ from PyQt6.QtWidgets import QComboBox, QInputDialog
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.measured.surveys import doubts_of
+from narrow_cornice.derived.measured.walks import closing_of, step_of
 from narrow_cornice.derived.measured.widths import width_name
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.offers import offers, put
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine
-from narrow_cornice.desk.places.measure.invitations import invitations
+from narrow_cornice.desk.places.measure.invitations import from_paper, invitations
 from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
 from narrow_cornice.desk.places.measure.sizes import offset_name
 from narrow_cornice.desk.places.measure.survey_rows import assumed_in_words, assumption_typed
+from narrow_cornice.desk.places.measure.walk_rows import next_wall_name
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.photographs import sight_of
+from narrow_cornice.drawing.walk import walk_drawing
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
@@ -35,6 +38,7 @@ from narrow_cornice.job.paths import (
     AskedDiagonalPath,
     DiagonalPath,
     HeightPath,
+    NextWallPath,
     OffsetPath,
     OpeningPath,
     Read,
@@ -43,8 +47,9 @@ from narrow_cornice.job.paths import (
     WallPath,
     WidthPath,
 )
-from narrow_cornice.survey.plan import Plan, corner_name
+from narrow_cornice.survey.plan import Plan
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
+from narrow_cornice.survey.walk import Walked, read_walk
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 
 if TYPE_CHECKING:
@@ -75,6 +80,7 @@ class MeasurePage(DrawingPage):
 
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
+        self.into = desk.into
         theme = self.theme
         self.walls = RuledSheet(
             ("Wall", "Read", "More readings", "Corner at its end", "Angle read", "Adjusted", "±", "Moved by"),
@@ -108,6 +114,8 @@ class MeasurePage(DrawingPage):
         self.part.add_tool(self._instrument, "read with")
         self._laser: LaserPort | None = None
         self.canvas.pointed.connect(self.place_pointed)
+        self.canvas.editor.typing.connect(self._typing)
+        self.canvas.editor.gone_back.connect(self._walk_back)
         self.add_cautions()
 
     def place_pointed(self, x: float, y: float) -> None:
@@ -193,6 +201,14 @@ class MeasurePage(DrawingPage):
 
     def take_meter_reading(self, reading: MeterReading) -> None:
         """Put what the meter read into the field that waits, beside what was read there before, and go on."""
+        asked = self.canvas.asked()
+        if isinstance(asked, NextWallPath):
+            taken = Reading(reading.mm, reading.text, "laser", reading.sigma)
+            words = f"wall {next_wall_name(self.session.job.room(asked.room))}"
+            made = partial(edits.walk_on, asked.room, [Walked(taken, "left")], "laser", words=words)
+            if self.session.do_made(made):
+                self.ask_size(asked)
+            return
         field = self.waiting()
         if field is None:
             self.session.told.emit(f"The meter read {reading.text}, and no reading waits: choose one")
@@ -219,6 +235,8 @@ class MeasurePage(DrawingPage):
         room = self.session.room()
         if room is not None:
             yield from invitations(self.bench, room, self._sheet_of, self._ask_selected)
+            if room.measured.walking:
+                yield Invitation("From paper", of=from_paper(self.into, self.out))
 
     def _ask_selected(self, path: ThingPath) -> None:
         """Select a size and open the field for it on the drawing."""
@@ -256,7 +274,7 @@ class MeasurePage(DrawingPage):
                 one = plan.sides[index]
                 adjusted, doubt = self._fine(one.length.value), self._doubt(one.sigma)
                 moved = "follows" if one.follows else _signed(one.correction)
-            corner = corner_name((index + 1) % len(room.measured.walls))
+            corner = edits.corner_after(room, side.id)
             rows.append(
                 row(
                     about,
@@ -277,6 +295,11 @@ class MeasurePage(DrawingPage):
                     Cell(self._off(plan, about) or moved, number=True),
                 )
             )
+        if room.measured.walking:
+            path = NextWallPath(room.id)
+            words = ("", "", "390 o turns outside, ? nobody read it", "", "", "", "")
+            cell = Cell("", self.bench.typed_size(path), number=True)
+            rows.append(row(path, f"{next_wall_name(room)}, next", cell, *words[1:]))
         return rows
 
     def _corner_words(self, side: WallAsRead, corner: str, plan: Plan, index: int) -> str:
@@ -453,8 +476,78 @@ class MeasurePage(DrawingPage):
             return wall if wall.there(self.session.job) else about
         return about
 
-    def after_size(self, path: ThingPath) -> None:
-        """Go on to the next size in measuring order."""
+    # ---- walking round a new room
+
+    def begin_room(self) -> None:
+        """Begin a room and ask for its first wall, on the drawing."""
+        number = len(self.session.job.rooms) + 1
+        if self.session.do(edits.begin_walk("New room" if number > 1 else "First room")):
+            path = NextWallPath(self.session.job.rooms[-1].id)
+            self.session.look(room_id=path.room, leaf="walls", seen_as="", turn=0.0, selected=path)
+            self.ask_size(path)
+
+    def hint_of(self, about: ThingPath) -> str:
+        """Return the keys that go on from a wall that is being walked."""
+        if not isinstance(about, NextWallPath):
+            return ""
+        walls = len(self.session.job.room(about.room).measured.walls)
+        close = "\nEnter: close the room on A · Esc: leave it for now" if walls else "\nor paste a whole walk"
+        return "Tab: the next wall · o: its corner turns outside · ?: nobody read it" + close
+
+    def _typing(self, about: About, text: str) -> None:
+        """Let the plan grow with what is being typed."""
+        if not isinstance(about, NextWallPath):
+            return
+        room, settings = self.session.job.room(about.room), self.session.job.settings
+        try:
+            typed = [step_of(one) for one in read_walk(text, settings.unit)] if text.strip() else []
+        except CorniceError:
+            return  # not yet a size: what was drawn stays
+        self.canvas.show_drawing(
+            walk_drawing(room, settings, self.session.view.turn, typed), None, self.session.view.selected, ""
+        )
+        self.canvas.keep_beside(about)
+
+    def _walk_back(self, about: About) -> None:
+        """Take the last wall back."""
+        if isinstance(about, NextWallPath):
+            room = self.session.job.room(about.room)
+            if room.measured.walls:
+                name = edits.wall_name(room, room.measured.walls[-1].id)
+                self.session.do(edits.take_wall_back(room.id, name))
+                self.ask_size(about)
+
+    def _size_typed(self, about: ThingPath, text: str, going_on: bool) -> None:
+        """Take a size; an empty wall of a walk closes the room."""
+        if isinstance(about, NextWallPath) and not text.strip():
+            if not going_on:
+                self._close(about)
+            return
+        super()._size_typed(about, text, going_on)
+
+    def _close(self, path: NextWallPath) -> None:
+        """Close a walk, and ask for what is wanted next: the ceiling height once the shape is known."""
+        room = self.session.job.room(path.room)
+        if not self.session.do_made(lambda: edits.close_walk(room.id, closing_of(room))):
+            self.ask_size(path)
+            return
+        self.canvas.end_size()
+        rules = self.session.job.house_rules
+        known = measured_room(self.session.job.room(path.room), rules).plan.determined
+        wanted = None if known else wanted_reading(self.session.job.room(path.room), rules)
+        asked = wanted if wanted is not None else HeightPath(room.id, reading=0)
+        self.session.look(selected=asked, leaf="walls")
+        self.ask_size(asked)
+
+    def after_size(self, path: ThingPath, *, going_on: bool) -> None:
+        """Go on to the next wall of a walk or close it, else to the next size in measuring order."""
+        if isinstance(path, NextWallPath):
+            self.session.select(path)
+            if going_on:
+                self.ask_size(path)
+            else:
+                self._close(path)
+            return
         self.ask_next(path)
 
     def ask_next(self, path: ThingPath) -> None:

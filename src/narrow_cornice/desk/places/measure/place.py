@@ -43,6 +43,7 @@ from narrow_cornice.job.paths import (
     FramePath,
     HeightPath,
     LevelPath,
+    NextWallPath,
     OffsetPath,
     OpeningPath,
     PanelsPath,
@@ -58,6 +59,7 @@ from narrow_cornice.units.lengths import show_length
 
 READ_HERE: tuple[type[ThingPath], ...] = (
     WallPath,
+    NextWallPath,
     CornerPath,
     DiagonalPath,
     AskedDiagonalPath,
@@ -80,18 +82,21 @@ def _page(desk: Desk) -> PlacePage:
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
-    from narrow_cornice.desk.rows.room_rows import order_choices, room_rows
+    from narrow_cornice.desk.places.measure.walk_rows import walking_rows
+    from narrow_cornice.desk.rows.room_rows import room_rows
 
-    yield from room_rows(bench, job, room, order_choices)
+    yield from walking_rows(bench, job, room) if room.measured.walking else room_rows(bench, job, room)
 
 
 def _rows() -> RowsOf:
     from narrow_cornice.desk.places.measure.hanging_rows import across_rows, hanging_rows
     from narrow_cornice.desk.places.measure.survey_rows import corner_rows, diagonal_rows, width_rows
+    from narrow_cornice.desk.places.measure.walk_rows import walk_rows
     from narrow_cornice.desk.places.measure.wall_rows import height_rows, opening_rows, wall_rows
 
     return {
         **{kind: hanging_rows for kind in READ_HERE if kind in HANGING},
+        NextWallPath: walk_rows,
         **dict.fromkeys((WallPath, StudsPath, SlopePath, LevelPath), wall_rows),
         **dict.fromkeys((DiagonalPath, AskedDiagonalPath, OffsetPath), diagonal_rows),
         **dict.fromkeys((WidthPath, AskedWidthPath), width_rows),
@@ -155,7 +160,7 @@ LEAVES = (
         "walls",
         "Walls",
         (PLAN, UNFOLDED, STRIP, HOUSE),
-        (WallPath, CornerPath, StudsPath, SlopePath, LevelPath, FloorPath, RoomPath),
+        (WallPath, NextWallPath, CornerPath, StudsPath, SlopePath, LevelPath, FloorPath, RoomPath),
     ),
     Leaf(
         "across",
@@ -169,6 +174,14 @@ LEAVES = (
     Leaf("recesses", "Recesses", (RECESS, WALL, UNFOLDED, PLAN), (RecessPath, AcrossPath)),
     Leaf("ways in", "Ways in", (HOUSE, PLAN), (WayInPath,)),
 )
+
+
+def _begin_room(page: PlacePage) -> None:
+    """Begin to walk round a new room."""
+    from narrow_cornice.desk.places.measure.page import MeasurePage
+
+    if isinstance(page, MeasurePage):
+        page.begin_room()
 
 
 def _choose_meter(into: BringingIn) -> None:
@@ -205,6 +218,7 @@ PLACE = Place(
     leaves=LEAVES,
     stands=_stands,
     begins=True,
+    begin_room=_begin_room,
     found=_found,
     hands_out=(
         Export("Every drawing of the room as PDF …", handing_out.room_pdf),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from functools import partial
 from typing import Any
 
 from msgspec.structs import replace
@@ -25,6 +26,7 @@ from narrow_cornice.job.paths import (
     DiagonalPath,
     HeightPath,
     LevelPath,
+    NextWallPath,
     OffsetPath,
     OpeningPath,
     Read,
@@ -36,7 +38,7 @@ from narrow_cornice.job.paths import (
     path_to,
     wall_of,
 )
-from narrow_cornice.survey.plan import corner_name, pair_name
+from narrow_cornice.survey.plan import corner_name, pair_name, side_name
 from narrow_cornice.units.lengths import Length
 
 OPENING_WORDS = {
@@ -259,8 +261,19 @@ def _level(job: Job, path: LevelPath) -> SizeField | None:
     )
 
 
+def _next_wall(job: Job, path: NextWallPath) -> SizeField | None:
+    room = job.room(path.room)
+    if not room.measured.walking:
+        return None
+    count = len(room.measured.walls)
+    name = side_name(count, count + 2)
+    made = partial(edits.walk_on, room.id, words=f"wall {name}")
+    return SizeField(path, f"Wall {name}", "", None, lambda walked: made(*walked), False, "walk")
+
+
 SIZES: SizesOf = {
     WallPath: _wall,
+    NextWallPath: _next_wall,
     HeightPath: _height,
     CornerPath: _corner,
     DiagonalPath: _diagonal,

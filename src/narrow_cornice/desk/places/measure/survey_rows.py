@@ -74,7 +74,7 @@ def assumed_in_words(side: WallAsRead) -> str:
 
 def corner_choices(bench: Bench, room: Room, side: WallAsRead) -> Iterator[Row]:
     """Yield what the corner at the end of a wall is, and what is assumed of it while nobody read it."""
-    corner = corner_name(corner_index(room.measured.walls, side.id) or 0)
+    corner = edits.corner_after(room, side.id)
     yield ChoiceRow(
         f"Corner {corner}",
         (("left", "inside"), ("right", "outside")),

@@ -1,0 +1,155 @@
+"""A room is entered where it is seen: wall by wall on the drawing, by the keys that stand below the field."""
+
+from __future__ import annotations
+
+import pytest
+from driving import canvas, press, settle
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.desk.bench_rows import NoteRow
+from narrow_cornice.desk.places.measure.page import MeasurePage
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.marks import Stroke
+from narrow_cornice.instruments.meter_lines import MeterReading
+from narrow_cornice.job.file import read_job
+from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, NextWallPath, WallPath
+
+pytestmark = pytest.mark.desk
+
+TAB, ENTER = Qt.Key.Key_Tab, Qt.Key.Key_Return
+
+
+def typed(window: MainWindow, text: str, key: Qt.Key) -> None:
+    QTest.keyClicks(canvas(window).editor, text)
+    QTest.keyClick(canvas(window).editor, key)
+    settle()
+
+
+def ends(window: MainWindow) -> tuple[float, float]:
+    """Return where the wall that is being typed ends on the drawing, in mm."""
+    drawing = canvas(window)._drawing
+    assert drawing is not None
+    lines = [one for one in drawing.marks if isinstance(one, Stroke) and isinstance(one.about, NextWallPath)]
+    return lines[-1].points[-1]
+
+
+def notes(window: MainWindow) -> str:
+    return " ".join(row.text for row in window.bench.view.rows() if isinstance(row, NoteRow))
+
+
+def test_the_plan_grows_as_sides_are_typed_and_closes_on_enter(empty: MainWindow) -> None:
+    session = empty.session
+    press(empty, "Add a room …")
+    settle()
+    assert (session.view.place, session.view.leaf) == ("measure", "walls")
+    assert canvas(empty).asked() == NextWallPath("r1")
+    QTest.keyClicks(canvas(empty).editor, "4310")
+    assert ends(empty) == (4310.0, 0.0)  # while it is typed, before it is taken
+    assert session.job.rooms[0].measured.walls == ()
+    QTest.keyClick(canvas(empty).editor, TAB)
+    typed(empty, "3620", TAB)
+    typed(empty, "1178", TAB)
+    typed(empty, "390o", TAB)
+    assert [wall.turn for wall in session.job.rooms[0].measured.walls] == ["left", "left", "left", "right"]
+    assert session.history.undo_title == "wall D–E"
+    QTest.keyClicks(canvas(empty).editor, "1641 o")
+    assert ends(empty) == pytest.approx((1491.0, -3230.0))
+    settle()
+    assert "Walked 9 498 mm" in notes(empty)
+    QTest.keyClick(canvas(empty).editor, ENTER)
+    settle()
+    room = session.job.rooms[0]
+    assert not room.measured.walking
+    assert [bool(wall.readings) for wall in room.measured.walls] == [True] * 5 + [False] * 3
+    assert measured_room(room, {}).fault.startswith("Not determined yet")  # how deep the other alcove is nobody read
+    assert isinstance(canvas(empty).asked(), WallPath | AskedDiagonalPath)  # what would tell most is asked for next
+
+
+def test_two_walls_are_enough_and_the_height_is_asked_next(empty: MainWindow) -> None:
+    empty.add_room()
+    typed(empty, "4310", TAB)
+    typed(empty, "3620", ENTER)
+    assert canvas(empty).asked() == HeightPath("r1", reading=0)
+    typed(empty, "2700", ENTER)
+    measured = measured_room(empty.session.job.rooms[0], {})
+    assert not measured.fault
+    assert [round(side.length.value) for side in measured.plan.sides] == [4310, 3620, 4310, 3620]
+
+
+def test_one_key_for_nobody_read_it_and_one_to_go_back(empty: MainWindow) -> None:
+    session = empty.session
+    empty.add_room()
+    typed(empty, "4310", TAB)
+    typed(empty, "?", TAB)
+    typed(empty, "9999", TAB)
+    assert len(session.job.rooms[0].measured.walls) == 3
+    QTest.keyClick(canvas(empty).editor, Qt.Key.Key_Backspace)  # the last was wrong
+    settle()
+    assert [len(wall.readings) for wall in session.job.rooms[0].measured.walls] == [1, 0]
+    typed(empty, "4310", TAB)
+    typed(empty, "3620", TAB)
+    typed(empty, "", ENTER)
+    assert len(session.job.rooms[0].measured.walls) == 4
+    assert not session.job.rooms[0].measured.walking
+
+
+def test_a_walk_is_left_saved_opened_and_gone_on_with(
+    empty: MainWindow, tmp_path_factory: pytest.TempPathFactory
+) -> None:
+    session = empty.session
+    empty.add_room()
+    typed(empty, "4310", TAB)
+    typed(empty, "3620", TAB)
+    QTest.keyClick(canvas(empty).editor, Qt.Key.Key_Escape)
+    assert not canvas(empty).editor.isVisible()
+    path = tmp_path_factory.mktemp("walk") / "walk.cornice"
+    session.save(path)
+    assert read_job(path).rooms[0].measured.walking
+    session.open(path)
+    empty.go("measure")
+    settle()
+    session.select(NextWallPath("r1"))
+    QTest.keyClick(canvas(empty), ENTER)
+    assert canvas(empty).asked() == NextWallPath("r1")
+    QTest.keyClick(canvas(empty).editor, Qt.Key.Key_Escape)
+    settle()
+    assert press(empty, "Close the room on A")
+    settle()
+    assert len(session.job.rooms[0].measured.walls) == 4
+    session.undo()
+    assert session.job.rooms[0].measured.walking
+
+
+def test_one_wall_closes_nothing_and_says_so(empty: MainWindow) -> None:
+    empty.add_room()
+    typed(empty, "4310", ENTER)
+    assert "Walk two walls at least" in empty.notice()
+    assert canvas(empty).asked() == NextWallPath("r1")
+    assert empty.session.job.rooms[0].measured.walking
+
+
+def test_the_meter_walks_on_too(empty: MainWindow) -> None:
+    empty.add_room()
+    page = empty.page("measure")
+    assert isinstance(page, MeasurePage)
+    for mm in (4310.2, 3620.4):
+        page.take_meter_reading(MeterReading(mm, 1.0, f"{mm} mm"))
+        settle()
+    walls = empty.session.job.rooms[0].measured.walls
+    assert [(one.readings[0].mm, one.readings[0].instrument) for one in walls] == [(4310.2, "laser"), (3620.4, "laser")]
+    assert canvas(empty).asked() == NextWallPath("r1")
+
+
+def test_every_place_bears_a_room_that_is_still_walked(empty: MainWindow) -> None:
+    empty.add_room()
+    typed(empty, "4310", TAB)
+    QTest.keyClick(canvas(empty).editor, Qt.Key.Key_Escape)
+    for place in empty.places.each:
+        empty.go(place.key)
+        for leaf in place.leaves:
+            for drawing in leaf.drawings or (None,):
+                empty.session.look(leaf=leaf.key, seen_as=drawing.key if drawing is not None else "")
+                settle()
+    assert not empty.notice()
