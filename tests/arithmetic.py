@@ -34,6 +34,11 @@ FUNCTIONS: dict[str, Callable[..., float]] = {
 def evaluate(sentence: str, values: Mapping[str, float], near: Callable[[float], object] = lambda _: None) -> float:
     """Return what the sentence comes to with ``values`` for its names; ``near`` is told what is rounded up, by how far
     it lies from a whole number. Raises ValueError where the sentence is not arithmetic over those names."""
+    sentence, _, step = sentence.partition(", to ")
+    if step:
+        exact = evaluate(sentence, values, near)
+        near(abs(exact / float(step) % 1.0 - 0.5))  # what lies half way between may be rounded either way
+        return round(exact / float(step)) * float(step)
     code = spell(sentence, {name: f"({value!r})" for name, value in values.items()})
     code = re.sub(r"(?<!\w)π(?!\w)", repr(math.pi), code)
     return _value(ast.parse(code.translate(SIGNS).strip(), mode="eval").body, sentence, near)

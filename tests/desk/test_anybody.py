@@ -116,7 +116,7 @@ def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pyt
             QApplication.processEvents()
             job = window.session.job
             figures = tally(job)
-            assert total_of(window, "paint") == figures["paint"].shown(job.settings.unit)
+            assert total_of(window, "paint") == figures["paint"].shown(job.settings)
             assert total_of(window, "to settle") == str(len(to_decide(job)))
             assert decode_job(encode_job(job), "again") == job
             assert window.spine.buttons[window.session.view.place].isChecked()

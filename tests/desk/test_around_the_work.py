@@ -39,6 +39,7 @@ from narrow_cornice.job.keeping import JobLock, Recovery
 from narrow_cornice.job.paths import HouseRulePath, RoomPath, TrimPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.memo import by_identity, let_go
+from narrow_cornice.units.show import METRIC
 from printed import said
 
 pytestmark = pytest.mark.desk
@@ -405,17 +406,17 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     rooms = tuple(replace(demo.rooms[index % 2], id=f"r{index + 1}", name=f"Room {index + 1}") for index in range(40))
     big = replace(demo, rooms=rooms)
     session._take_up(big, None, None)
-    assert total_of(window, "paint") == counted(demo).get("paint").shown("mm")  # type: ignore[union-attr]
+    assert total_of(window, "paint") == counted(demo).get("paint").shown(METRIC)  # type: ignore[union-attr]
     window.go("bought")
     window.session.select(TallyPath("cost"))
     session.do(edits.rename_room("r1", "Changed meanwhile"))  # the count under way is of the job before
     for _ in range(200):
         settle()
         session.runner.wait()
-        if total_of(window, "paint") == counted(session.job)["paint"].shown("mm"):
+        if total_of(window, "paint") == counted(session.job)["paint"].shown(METRIC):
             break
     settle()
-    assert total_of(window, "paint") == counted(session.job)["paint"].shown("mm")
+    assert total_of(window, "paint") == counted(session.job)["paint"].shown(METRIC)
     assert len(window.page("bought").slips) == 2  # type: ignore[attr-defined]
     session.do(edits.change_house_rule("coats", 3, "coats"))  # touches every room
     before = total_of(window, "paint")
@@ -424,7 +425,7 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
         session.runner.wait()
         if total_of(window, "paint") != before:
             break
-    assert total_of(window, "paint") == counted(session.job)["paint"].shown("mm")
+    assert total_of(window, "paint") == counted(session.job)["paint"].shown(METRIC)
     assert change_of(window, "paint").startswith("+")
 
 

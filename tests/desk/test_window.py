@@ -21,6 +21,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, OpeningPath, SurfacePath, TrimPath, WallPath
 from narrow_cornice.review.bundles import to_decide
 from narrow_cornice.review.second_look import to_settle
+from narrow_cornice.units.show import METRIC
 
 pytestmark = pytest.mark.desk
 
@@ -28,7 +29,7 @@ pytestmark = pytest.mark.desk
 def test_the_window_opens_on_the_demo_with_its_totals(window: MainWindow) -> None:
     assert window.spine.name.text() == "Pilot House"
     figures = tally(window.session.job)
-    assert total_of(window, "paint") == figures["paint"].shown("mm")
+    assert total_of(window, "paint") == figures["paint"].shown(METRIC)
     assert total_of(window, "cost") == f"{figures['cost'].shown('mm')} crowns"
     assert total_of(window, "to settle") == str(len(to_decide(window.session.job)))
     assert not window.notice()
@@ -51,7 +52,7 @@ def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: Mai
     rows = window.bench.view.rows()
     worked = {row.name: row.value for row in rows if isinstance(row, FigureRow)}
     assert worked["cornice"] == "223 mm"
-    assert worked["entablature"] == "594.8 mm"
+    assert worked["entablature"] == "595 mm"
     assert worked["ceiling height"] == "2 974 mm"
     height = next(row for row in rows if isinstance(row, FigureRow) and row.name == "ceiling height")
     height.pressed()  # the mean of six readings: one step nearer to where they were read
@@ -149,7 +150,7 @@ def test_a_typed_size_is_shown_against_the_orders_wish_and_given_back(window: Ma
     settle()
     row = next(row for row in window.bench.view.rows() if isinstance(row, SizeRow) and row.label == "Width")
     assert row.shown == "57 mm"
-    assert row.wish == "The order wants 148.5 mm: use it"
+    assert row.wish == "The order wants 149 mm: use it"
     assert press(window, row.wish)
     settle()
     assert "casing" not in window.session.job.rooms[0].trim.choices

@@ -39,8 +39,8 @@ def test_its_names_have_the_sizes_and_lead_to_the_trim() -> None:
     drawing = wall_order(job.rooms[0], {}, job.colours, job.settings, "w1")
     names = {mark.text: mark for mark in drawing.marks if isinstance(mark, Label)}
     assert names["frieze 223"].about == TrimPath("r1", "frieze")
-    assert names["bed mould 111.5"].about == TrimPath("r1", "cornice", "bed mould")
-    assert names["base 148.5"].about == TrimPath("r1", "skirting")
+    assert names["bed mould 112"].about == TrimPath("r1", "cornice", "bed mould")
+    assert names["base 149"].about == TrimPath("r1", "skirting")
     assert "5 parts of 595" in names
     lines = sorted(mark.at[1] for mark in names.values() if mark.about and mark.anchor == "left")
     assert all(b - a > 100 for a, b in itertools.pairwise(lines))  # none stands on another

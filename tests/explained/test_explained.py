@@ -14,7 +14,9 @@ import narrow_cornice
 from arithmetic import evaluate
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, total
 from narrow_cornice.explained.sentences import spell
+from narrow_cornice.explained.working import working
 from narrow_cornice.job.paths import HeightPath, OpeningPath, WallPath
+from narrow_cornice.units.show import IMPERIAL
 from rooms import trimmed_of
 
 
@@ -79,7 +81,7 @@ def test_a_figure_knows_its_leaves_and_spells_itself() -> None:
     read = reading("size", 2628.9, "mm", ("r1", "wall"))
     doubled = twice(read, called="pair")
     assert (doubled.name, doubled.value, doubled.inputs[0][1]) == ("pair", 5257.8, read)
-    assert doubled.spelled("in") == "8' 7 1/2\" × 2"
+    assert working(doubled, IMPERIAL) == "8' 7 1/2\" × 2 = 17' 3\""
     summed = total("all", "mm", [doubled, doubled, choice("a little", 1.0, "mm")])
     assert summed.sentence == "pair + pair (2) + a little"
     assert [leaf.name for leaf in summed.leaves()] == ["size", "size", "a little"]

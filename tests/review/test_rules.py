@@ -133,7 +133,7 @@ def test_findings_speak_in_the_jobs_unit() -> None:
 def test_walls_that_disagree_will_not_fit() -> None:
     job = after()
     (finding,) = [one for one in second_look(job) if one.key.startswith("reading doubtful")]
-    assert finding.says == "B to D disagrees by 29 mm: read it again"
+    assert finding.says == "B to D disagrees by 29.5 mm: read it again"
     history = History(job)
     history.do(finding.fixes[0])  # set aside: it stays on the sheet and weighs nothing
     assert not any(one.key.startswith("reading doubtful") for one in second_look(history.job))

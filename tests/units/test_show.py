@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from narrow_cornice.units.show import show_quantity
+from narrow_cornice.units.show import IMPERIAL, METRIC, show_quantity
 
 
 @pytest.mark.parametrize(
@@ -17,15 +17,16 @@ from narrow_cornice.units.show import show_quantity
         (9.290304, "m²", "in", "100.0 sq ft"),
         (9.2903, "m²", "mm", "9.29 m²"),
         (1.456, "L", "mm", "1.46 L"),
-        (13.44, "L", "in", "13.4 L"),
+        (13.44, "L", "in", "13.44 L"),
+        (113.44, "L", "mm", "113.4 L"),
         (2418, "money", "mm", "2 418"),
         (49.5, "money", "mm", "49.50"),
         (0.05, "share", "mm", "5 %"),
-        (9.7714, "m²/L", "mm", "9.7714 m²/L"),
+        (9.7714, "m²/L", "mm", "9.77 m²/L"),
         (90.04, "°", "mm", "90.0°"),
         (3, "", "mm", "3"),
         (0.00001, "", "mm", "0"),
     ],
 )
 def test_quantities(value: float, kind: str, unit: str, shown: str) -> None:
-    assert show_quantity(value, kind, unit) == shown  # type: ignore[arg-type]
+    assert show_quantity(value, kind, METRIC if unit == "mm" else IMPERIAL) == shown

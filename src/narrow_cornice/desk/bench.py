@@ -31,6 +31,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.explained.sentences import spell
+from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.review.bundles import Bundle, bundled
@@ -39,7 +40,7 @@ from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading
 from narrow_cornice.survey.walk import read_walk
 from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.show import show_number
+from narrow_cornice.units.show import show_number, show_size
 
 MOST_STEPS = 9
 
@@ -164,9 +165,7 @@ class Bench(QWidget):
             return
         wish, use = "", None
         if field.wants is not None and field.mm is not None and abs(field.wants - field.mm) > 0.05:
-            shown = Figure("", field.wants, "mm").shown(
-                job.settings.unit, step=0.5, denominator=job.settings.denominator
-            )
+            shown = show_size(field.wants, job.settings)
             wish = f"The order wants {shown}: use it"
             edit = field.edit
             use = lambda: self.do(edit(None))  # noqa: E731 (a callback as a value)
@@ -218,24 +217,23 @@ class Bench(QWidget):
             for part in hidden[:6] if self._drilled else [part for part in hidden if part.origin == "house rule"]:
                 yield self.figure_row(part, False)
         if figure.inputs:
-            spelled = figure.spelled(self.session.job.settings.unit)
-            yield NoteRow(f"{spelled} = {figure.shown(self.session.job.settings.unit)}"[:400])
+            yield NoteRow(working(figure, self.session.job.settings)[:600])
         if self._drilled:
             yield ButtonsRow(("Back",), lambda _: self._undrill())
 
     def figure_row(self, figure: Figure, strong: bool) -> FigureRow:
         """Return a figure as a row."""
-        unit = self.session.job.settings.unit
+        settings = self.session.job.settings
         below = figure.note or spell(
             figure.sentence,
             {name: show_number(part.value) for name, part in figure.inputs if part.origin == "table" and not part.unit},
         )
         if figure.origin in ("house rule", "table", "choice", "reading") and not figure.inputs:
             below = f"{figure.origin}: {figure.note}" if figure.note else figure.origin
-        if figure.sigma is not None and unit == "mm":
+        if figure.sigma is not None and settings.unit == "mm":
             below = f"{below} · ±{figure.sigma:.1f}"
         below = below if len(below) <= 160 else below[:158] + " …"
-        return FigureRow(figure.name[:60], figure.shown(unit), below, strong, lambda: self.follow(figure), figure)
+        return FigureRow(figure.name[:60], figure.shown(settings), below, strong, lambda: self.follow(figure), figure)
 
     def follow(self, figure: Figure) -> None:
         """Go one step nearer to where a figure came from: its own arithmetic, or the place it was read or chosen."""

@@ -10,7 +10,7 @@ import msgspec
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import show_size
 
 
 class SizeField(msgspec.Struct, frozen=True):
@@ -19,8 +19,7 @@ class SizeField(msgspec.Struct, frozen=True):
 
     ``kind`` is "reading" for a length read off the building, which takes the instrument in hand, and "angle" for a
     corner, whose ``mm`` are degrees and whose edit takes an angle reading, and "walk" for walls that are walked, whose
-    edit takes them. ``step`` is what it is shown to, where the
-    job's own is too coarse. ``wants`` is what the order wants of it.
+    edit takes them. ``wants`` is what the order wants of it.
     """
 
     path: ThingPath
@@ -30,7 +29,6 @@ class SizeField(msgspec.Struct, frozen=True):
     edit: Callable[[Any], Edit]
     may_be_empty: bool = False
     kind: Literal["length", "reading", "angle", "walk"] = "length"
-    step: float | None = None
     wants: float | None = None
 
     @property
@@ -45,4 +43,4 @@ class SizeField(msgspec.Struct, frozen=True):
         if self.kind == "angle":
             return f"{self.mm:g}°"
         settings = job.settings
-        return show_length(self.mm, settings.unit, step=self.step or settings.step, denominator=settings.denominator)
+        return show_size(self.mm, settings)

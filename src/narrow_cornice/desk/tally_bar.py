@@ -74,10 +74,10 @@ class TallyBar(QWidget):
     def refresh(self, *, moved: bool) -> None:
         """Show the totals; with ``moved``, what the last change did to them."""
         job, before = self._session.job, self._session.before
-        unit = job.settings.unit
+        settings = job.settings
         for total in self._totals:
             name, figure = total.name, total.figure(job)
-            text = figure.shown(unit)
+            text = figure.shown(settings)
             if figure.unit == "money" and job.settings.money:
                 text += f" {job.settings.money[:12]}"
             self._values[name].setText(text)
@@ -87,8 +87,8 @@ class TallyBar(QWidget):
             change = ""
             if before is not None and moved:
                 by = figure.value - total.figure(before).value
-                shown = type(figure)("", abs(by), figure.unit).shown(unit)
-                if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(unit):
+                shown = type(figure)("", abs(by), figure.unit).shown(settings)
+                if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(settings):
                     change = f"{'+' if by > 0 else '−'}{shown}"
             if moved:
                 self._changes[name].setText(change)

@@ -28,8 +28,8 @@ from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.styles import mood_says, mood_words, styles
 from narrow_cornice.memo import by_identity
 from narrow_cornice.review.rules.house_rule_open import key_of
-from narrow_cornice.units.lengths import Length, show_length
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.show import show_money, show_size
 
 
 class Words(msgspec.Struct, frozen=True):
@@ -236,7 +236,7 @@ def _size(job: Job, length: Length | None) -> str:
     if length is None:
         return ""
     settings = job.settings
-    return show_length(length.mm, settings.unit, step=settings.step, denominator=settings.denominator)
+    return show_size(length.mm, settings)
 
 
 def _fixed(scope: str, fixed: FixedElement) -> Paragraph:

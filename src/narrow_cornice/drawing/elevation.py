@@ -29,7 +29,7 @@ from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath, SlopePat
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
 from narrow_cornice.trim.runs import height_on
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size
 
 NO_PICTURES: dict[str, bytes] = {}
 CHAIN = 260.0
@@ -77,7 +77,7 @@ def wall_elevation(
 
 def _shown(mm: float, settings: Settings) -> str:
     """Return a length as the chains say it: the unit stands once, under the title."""
-    return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator).removesuffix(" mm")
+    return bare_size(mm, settings)
 
 
 def _photograph(room: Room, face: WallFace, frame: Frame, pictures: dict[str, bytes]) -> tuple[list[Mark], str]:

@@ -10,7 +10,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.envelope import SURE
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size
 
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 LARGEST_SHARE = 0.22  # of the width that a wall may be drawn off, which decides the exaggeration
@@ -39,7 +39,7 @@ def envelope_drawing(room: Room, changed_rules: dict[str, float], settings: Sett
         return Drawing(title, fit.fault, (), (0.0, 0.0, 2000.0, 2000.0))
 
     def shown(mm: float) -> str:
-        return show_length(mm, settings.unit, step=0.5, denominator=32).removesuffix(" mm")
+        return bare_size(mm, settings)
 
     wide, tall, depth = fit.width.value, fit.height.value, recess.depth.mm
     factor = exaggeration(fit)

@@ -15,8 +15,7 @@ from narrow_cornice.job.paths import FloorPath, OpeningPath, WallPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
-from narrow_cornice.units.lengths import show_length
-from narrow_cornice.units.show import show_area
+from narrow_cornice.units.show import show_area, show_size
 
 BESIDE = 1500.0  # mm between groups of rooms that no door joins
 TOLD = 30.0  # mm by which a shared door may fail to meet itself before the drawing says so
@@ -88,10 +87,7 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings) 
     at = shapely.Polygon(corners).representative_point()
     room, about = measured.room, FloorPath(measured.room.id)
     xs, ys = [x for x, _ in measured.plan.corners], [y for _, y in measured.plan.corners]
-    long, wide = (
-        show_length(one, settings.unit, step=settings.step, denominator=settings.denominator)
-        for one in (max(xs) - min(xs), max(ys) - min(ys))
-    )
+    long, wide = (show_size(one, settings) for one in (max(xs) - min(xs), max(ys) - min(ys)))
     area = show_area(shapely.Polygon(corners).area / 1e6, settings.unit)
     room_for = max(x for x, _ in corners) - min(x for x, _ in corners)
     return [

@@ -32,7 +32,7 @@ from narrow_cornice.job.paths import (
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.network import Angle, Distance, Offset, Width
 from narrow_cornice.survey.plan import Doubt, Plan, Side, corner_name, on_floor, pair_name, read_distance, side_name
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size, show_size
 
 WALL = 110.0  # thickness of a wall as drawn
 CHAIN = 360.0  # distance of the dimension lines from the wall
@@ -82,14 +82,11 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     marks += _rust(plan, doubted, turned, settings)
     wide = max(x for x, _ in plan.corners) - min(x for x, _ in plan.corners)
     deep = max(y for _, y in plan.corners) - min(y for _, y in plan.corners)
-    size = " × ".join(
-        show_length(value, settings.unit, step=settings.step, denominator=settings.denominator)
-        for value in (wide, deep)
-    )
+    size = " × ".join(show_size(value, settings) for value in (wide, deep))
     words = [size, f"ellipses drawn {factor} times"] if factor else [size]
     words.append(corners_in_words(plan))
     if plan.closure is not None:
-        gap = show_length(plan.closure, settings.unit, step=settings.step, denominator=settings.denominator)
+        gap = show_size(plan.closure, settings)
         words.append(f"a plain walk misses by {gap}")
     return Drawing(
         f"{room.name}, plan", " · ".join(word for word in words if word), tuple(marks), bounds_of(marks, 200)
@@ -104,8 +101,7 @@ def _pen(side: Side) -> Pen:
 
 
 def _shown(mm: float, settings: Settings) -> str:
-    text = show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator)
-    return text.removesuffix(" mm")
+    return bare_size(mm, settings)
 
 
 def _side_dimension(

@@ -16,8 +16,7 @@ from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.nearest import closed_section
 from narrow_cornice.trim.profiles import Profile
-from narrow_cornice.units.lengths import show_length
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.show import bare_size, show_money
 
 COLUMNS = 4
 MOST = 8
@@ -68,7 +67,7 @@ def profile_board(
 
 def show(mm: float, settings: Settings) -> str:
     """Return a size as the board writes it."""
-    return show_length(mm, settings.unit, step=0.5, denominator=settings.denominator).removesuffix(" mm")
+    return bare_size(mm, settings)
 
 
 def _money(amount: float, settings: Settings) -> str:

@@ -32,7 +32,7 @@ from narrow_cornice.trim.profiles import TURNED, Profile, cornice_profile
 from narrow_cornice.trim.shade import shade_strip
 from narrow_cornice.trim.sight import Sight, seen_from
 from narrow_cornice.trim.stacks import face_of
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size
 
 TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")  # pieces of stock, so that each is seen by itself
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
@@ -54,7 +54,7 @@ def trim_section(
         return Drawing(title, missing, (), (0.0, 0.0, 200.0, 200.0))
 
     def shown(mm: float) -> str:
-        return show_length(mm, settings.unit, step=0.5, denominator=settings.denominator).removesuffix(" mm")
+        return bare_size(mm, settings)
 
     profile = piece.profile
     about = TrimPath(room.id, kind)

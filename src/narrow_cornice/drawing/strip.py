@@ -13,7 +13,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import WallPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import corner_name
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size
 
 ROW = 16_000.0  # mm of wall in a row; a longer strip goes on below
 BETWEEN = 900.0  # mm of paper between rows
@@ -39,8 +39,8 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
         frame = Frame((x, floor), (1.0, 0.0), (0.0, -1.0))
         marks += face_marks(frame, face, trimmed, known, changed_rules)
         about = WallPath(room.id, face.id)
-        text = show_length(face.length, settings.unit, step=settings.step, denominator=settings.denominator)
-        marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text.removesuffix(" mm"), about))
+        text = bare_size(face.length, settings)
+        marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text, about))
         if x == 0.0:
             marks.append(Label((x, floor + CHAIN + 150), corner_name((index + 1) % count), 10, "letter", face="name"))
         marks.append(Label((x + face.length, floor + CHAIN + 150), corner_name(index), 10, "letter", face="name"))

@@ -22,7 +22,7 @@ from narrow_cornice.job.paths import FloorPath, SurfacePath, WallPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import show_size
 
 BOARD = 140.0  # width of a floor board as drawn
 LETTER_OFF = 190.0  # mm from a corner to its letter
@@ -100,10 +100,10 @@ def unfolded_room(
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)
     marks += _ceiling_card(measured, known, bounds)
-    height = show_length(trimmed.height.value, settings.unit, step=settings.step, denominator=settings.denominator)
+    height = show_size(trimmed.height.value, settings)
     if not measured.ceiling.flat:
         low = min(z for face in measured.faces for _, z in face.upper_edge)
-        lowest = show_length(low, settings.unit, step=settings.step, denominator=settings.denominator)
+        lowest = show_size(low, settings)
         height = f"sloped, {lowest} to {height}"
     subtitle = f"Ceiling {height} · {corners_in_words(measured.plan)} · walls drawn as seen from inside"
     return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds)

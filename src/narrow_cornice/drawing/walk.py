@@ -13,7 +13,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import CornerPath, NextWallPath, WallPath
 from narrow_cornice.survey.open_walk import OpenWalk, WalkedWall, closing, reckoned
 from narrow_cornice.survey.plan import corner_name, side_name
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size, show_size
 
 CHAIN = 0.05  # of the drawing's size: how far a dimension stands off its wall
 KNOB = 0.008  # … and half the size of the mark where the walk ends
@@ -54,7 +54,7 @@ def walk_drawing(room: Room, settings: Settings, turn: float, typed: Sequence[Wa
     if not any(wall.angles for wall in room.measured.walls) and firm > 1:
         words += " · corners drawn square, nobody has read one"
     if walk.walked:
-        words += f" · walked {show_length(walk.walked, settings.unit, step=settings.step)}"
+        words += f" · walked {show_size(walk.walked, settings)}"
     return Drawing(f"{room.name}, plan", words, tuple(marks), bounds_of(marks, 0.06 * across))
 
 
@@ -82,5 +82,4 @@ def _knob(at: Point, off: float) -> Stroke:
 
 
 def _shown(mm: float | None, settings: Settings) -> str:
-    text = show_length(mm or 0.0, settings.unit, step=settings.step, denominator=settings.denominator)
-    return text.removesuffix(" mm")
+    return bare_size(mm or 0.0, settings)

@@ -15,7 +15,7 @@ from narrow_cornice.job.paths import HeightPath, TrimPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.proportion import Proportion
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size
 
 
 class Band(NamedTuple):
@@ -56,8 +56,7 @@ def wall_order(
     high = wall.height.value
 
     def shown(mm: float) -> str:
-        text = show_length(mm, settings.unit, step=0.5, denominator=settings.denominator)
-        return text.removesuffix(" mm")
+        return bare_size(mm, settings)
 
     beside = right + 150.0
     line = -high - 2 * LINE  # where the last name stands, from the top down

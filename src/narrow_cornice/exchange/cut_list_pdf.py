@@ -8,13 +8,13 @@ from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.courses import courses_of, words_of
 from narrow_cornice.derived.trimwork.cut_list import EndCut, cut_list
+from narrow_cornice.derived.trimwork.prices import marked_off
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.units.lengths import show_length
 from narrow_cornice.units.show import show_money
 
 LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
@@ -48,12 +48,7 @@ def cut_list_pdf(job: Job) -> bytes:
             sheet.line(((LEFT, y), (RIGHT, y)), Pen("rule", 0.3))
             sheet.text(20.0, y + 5.5, str(one.number), 8, colour="soft", anchor="right")
             sheet.text(22.0, y + 5.5, one.name, 9, room=46)
-            length = show_length(
-                math.ceil(one.length - 0.05) if job.settings.unit == "mm" else one.length,
-                job.settings.unit,
-                step=job.settings.step,
-                denominator=job.settings.denominator,
-            )
+            length = marked_off(one.length, job.settings)
             sheet.text(84.0, y + 5.5, length, 9, face="bold", anchor="right")
             for x, end, left in ((92.0, one.left, True), (145.0, one.right, False)):
                 _picture(sheet, x, y + 1.8, end, left)

@@ -400,7 +400,7 @@ def _list_head(sheet: Sheet, job: Job, word: str) -> float:
 
 def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -> float:
     """Print one line with its tick box and picture, and return where the next begins."""
-    unit = job.settings.unit
+    how = job.settings
     box = 3.6
     corner = (14.0, y - 3.2)
     sheet.line(
@@ -416,10 +416,10 @@ def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -
     sheet.text(x, y, line.name, 10, face="bold", room=room)
     if room_id:
         share = next(amount for one, _, amount in line.shares if one == room_id)
-        words = f"{line.shown(share.value, unit)} of {line.bought_as}"
+        words = f"{line.shown(share.value, how)} of {line.bought_as}"
         price = line.share_of_price(room_id)
     else:
-        words = f"{line.bought_as} for {line.shown(line.needed.value, unit)}; {line.shown(line.left, unit)} left over"
+        words = f"{line.bought_as} for {line.shown(line.needed.value, how)}; {line.shown(line.left, how)} left over"
         price = line.price
     sheet.text(x, y + 4.6, words, 9, room=room)
     note = line.why + ("; bought before, and changed since" if state == "changed" else "")

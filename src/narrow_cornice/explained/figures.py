@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator, Sequence
 from functools import wraps
 from typing import Any, Literal
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.explained.paths import ThingPath
-from narrow_cornice.explained.sentences import spell
-from narrow_cornice.units.lengths import Unit
-from narrow_cornice.units.show import show_number, show_quantity
+from narrow_cornice.units.show import SQUARE_FOOT_M2, ShownIn, show_quantity
 
 Origin = Literal["worked", "sum", "reading", "choice", "house rule", "table"]
 
@@ -22,7 +22,9 @@ class Figure(msgspec.Struct, frozen=True):
     ``unit`` is one of mm, run (a length of trim, in mm), m², L, m²/L, money, °, share, or a plain word;
     ``sentence`` is the arithmetic over the names of ``inputs``; ``origin`` says what kind of thing it is;
     ``source`` is the path of where a leaf can be changed;
-    ``sigma`` is the standard uncertainty in the figure's own unit, where one is known.
+    ``sigma`` is the standard uncertainty in the figure's own unit, where one is known; ``like`` is the word for several
+    of its kind, by which a sum groups like terms; ``signs`` are those of its inputs where it is but their sum and
+    difference, and they are shown beside it.
     """
 
     name: str
@@ -34,20 +36,19 @@ class Figure(msgspec.Struct, frozen=True):
     source: ThingPath | None = None
     note: str = ""
     sigma: float | None = None
+    like: str = ""
+    signs: tuple[int, ...] = ()
 
-    def shown(self, unit: Unit, *, step: float = 0.1, denominator: int = 16) -> str:
-        """Return the value in the job's unit world, finer than a drawing shows it."""
-        return show_quantity(self.value, self.unit, unit, step=step, denominator=denominator)
+    def shown(self, how: ShownIn) -> str:
+        """Return the value in the job's unit world, as it is shown everywhere."""
+        return show_quantity(self.rounded(how), self.unit, how)
 
-    def spelled(self, unit: Unit) -> str:
-        """Return the sentence with the values put in, in millimetres or inches where it has lengths."""
-
-        def plain(figure: Figure) -> str:
-            if figure.unit in ("mm", "run"):
-                return figure.shown(unit).removesuffix(" mm")
-            return show_number(figure.value)
-
-        return spell(self.sentence, {name: plain(figure) for name, figure in self.inputs})
+    def rounded(self, how: ShownIn) -> float:
+        """Return the value that is shown, in the figure's own unit: what is added is what is shown of its parts."""
+        if self.unit not in ADDED_AS_SHOWN or not self.signs:
+            return as_shown(self.value, self.unit, how)
+        added = sum(sign * part.rounded(how) for sign, (_, part) in zip(self.signs, self.inputs, strict=True))
+        return as_shown(added, self.unit, how)  # without the dust of floats
 
     def leaves(self) -> Iterator[Figure]:
         """Yield every reading, choice, rule or table value that this figure rests on."""
@@ -69,26 +70,49 @@ class Explanation(msgspec.Struct, frozen=True):
 Formula = Callable[..., float]
 
 
+ADDED_AS_SHOWN = ("m²", "L", "money")
+_TERM = re.compile(r" ([+−]) ")
+
+
+def as_shown(value: float, unit: str, how: ShownIn) -> float:
+    """Return a value rounded as it is shown, in its own unit."""
+    if unit == "m²":
+        foot = 1.0 if how.unit == "mm" else SQUARE_FOOT_M2
+        return round(value / foot, 2 if how.unit == "mm" else 1) * foot
+    if unit in ("L", "money"):
+        return round(value, 2)
+    return value
+
+
+def signs_of(sentence: str, parameters: Sequence[str]) -> tuple[int, ...]:
+    """Return the signs of the parameters where a sentence does nothing but add and take away, each once and in their
+    order; nothing where it does more."""
+    first, *rest = _TERM.split(sentence)
+    names, signs = [first, *rest[1::2]], [1, *(1 if sign == "+" else -1 for sign in rest[::2])]
+    return tuple(signs) if names == list(parameters) else ()
+
+
 def explained(name: str, unit: str, sentence: str) -> Callable[[Formula], Callable[..., Figure]]:
     """Declare the name, unit and sentence of a formula, and make it take and return figures.
 
     The decorated function is called with figures for its parameters; its own body sees plain floats. The
-    sentence uses the parameters' names with spaces for underscores. Two keywords are taken beside the
-    parameters: ``called`` renames this figure, ``note`` adds a remark. The bare formula stays reachable as
-    ``.formula`` and the declaration as ``.explanation``, so that tests can hold the one to the other.
+    sentence uses the parameters' names with spaces for underscores. Three keywords are taken beside the
+    parameters: ``called`` renames this figure, ``note`` adds a remark, ``like`` is the word for several of its
+    kind. The bare formula stays reachable as ``.formula`` and the declaration as ``.explanation``, so that tests can
+    hold the one to the other.
     """
 
     def declare(formula: Formula) -> Callable[..., Figure]:
         code = formula.__code__
         parameters = code.co_varnames[: code.co_argcount]
         spoken = tuple(parameter.replace("_", " ") for parameter in parameters)
+        signs = signs_of(sentence, spoken)
 
         @wraps(formula)
-        def worked(*figures: Figure, called: str = "", note: str = "") -> Figure:
+        def worked(*figures: Figure, called: str = "", note: str = "", like: str = "") -> Figure:
             value = formula(*[figure.value for figure in figures])
-            return Figure(
-                called or name, value, unit, "worked", sentence, tuple(zip(spoken, figures, strict=True)), note=note
-            )
+            inputs = tuple(zip(spoken, figures, strict=True))
+            return Figure(called or name, value, unit, "worked", sentence, inputs, note=note, like=like, signs=signs)
 
         attributes: Any = worked
         attributes.formula = formula
@@ -98,8 +122,25 @@ def explained(name: str, unit: str, sentence: str) -> Callable[[Formula], Callab
     return declare
 
 
-def total(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figure:
-    """Return the sum of figures as a figure; equal names are numbered so that the sentence stays readable."""
+def total(name: str, unit: str, parts: Sequence[Figure], note: str = "", *, listed: bool = False) -> Figure:
+    """Return the sum of figures as a figure. Like terms stand together under their word, with how many they are; equal
+    names are numbered so that the sentence stays readable. Of parts that people see ``listed`` what is added is what is
+    shown."""
+    made = _sum(name, unit, _grouped(unit, parts), note)
+    return replace(made, signs=(1,) * len(made.inputs)) if listed else made
+
+
+def _grouped(unit: str, parts: Sequence[Figure]) -> list[Figure]:
+    """Return the terms of a sum: like ones added up where the first of them stands."""
+    alike: dict[str, list[Figure]] = {}
+    for index, part in enumerate(parts):
+        alike.setdefault(part.like or f" {index}", []).append(part)
+    if len(alike) == 1 or len(alike) == len(parts):
+        return list(parts)
+    return [each[0] if len(each) == 1 else _sum(f"{len(each)} {word}", unit, each) for word, each in alike.items()]
+
+
+def _sum(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figure:
     seen: dict[str, int] = {}
     named: list[tuple[str, Figure]] = []
     value = 0.0
@@ -108,6 +149,7 @@ def total(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figu
         count = seen[called] = seen.get(called, 0) + 1
         named.append((called if count == 1 else f"{called} ({count})", part))
         value += part.value
+    value = round(value, 2) if unit == "money" else value  # cents leave no dust of floats
     sentence = " + ".join([called for called, _ in named])
     return Figure(name, value, unit, "sum", sentence, tuple(named), note=note)
 

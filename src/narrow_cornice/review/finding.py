@@ -21,7 +21,8 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job, Room, Settings
 from narrow_cornice.trim.fitted import FittedTrim
-from narrow_cornice.units.lengths import Length, parse_length, show_length
+from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.units.show import show_size
 
 Grade = Literal["unsafe", "will not fit", "will show", "worth a thought"]
 GRADES: tuple[Grade, ...] = get_args(Grade)
@@ -87,7 +88,7 @@ class RoomSeen(msgspec.Struct, frozen=True):
 
     def size(self, mm: float) -> str:
         """Return a length in the job's unit, as its finest step shows it."""
-        return show_length(mm, self.settings.unit, step=self.settings.step, denominator=self.settings.denominator)
+        return show_size(mm, self.settings)
 
     def wish(self, mm: float) -> Length:
         """Return a length as somebody would type it: a whole millimetre, or the job's finest fraction of an inch."""

@@ -30,6 +30,7 @@ def girth_of(profile: Profile) -> Figure:
                 arc_length(
                     table("radius", segment.radius, "mm", size),
                     table("angle", math.degrees(abs(segment.sweep)), "°", "as large as runs neither back nor down"),
+                    like="curves",
                 )
             )
     return total("girth", "mm", parts)

@@ -189,7 +189,7 @@ def leg_on_plinth(leg: float, plinth_block: float) -> float:
     return leg - plinth_block
 
 
-@explained("rake", "mm", "sqrt(along × along + rise × rise)")
+@explained("rake", "mm", "√(along × along + rise × rise)")
 def rake(along: float, rise: float) -> float:
     """Return the length of a run that rises, from how far it goes along the wall and up."""
     return math.sqrt(along * along + rise * rise)
@@ -280,7 +280,9 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
             runs.extend(_under_slopes(wall, piece, at.value, to.value, (left_end, right_end), there))
             return
         whole = at is _CORNER and to is wall.length
-        length = wall.length if whole else between(to, at, called=f"{kind} on {wall.name}")
+        length = (
+            wall.length if whole else between(to, at, called=f"{kind} on {wall.name}", like=f"pieces on {wall.name}")
+        )
         to_buy = _to_buy(wall, piece, length, left_end, right_end)
         ends = (at.value, to.value, length, to_buy, left_end, right_end)
         runs.append(Run(wall.id, wall.name, kind, *ends, there=there))
@@ -350,13 +352,18 @@ def casing_runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
         ends = Figure("casings above and below", sides, "", "choice", note=note)
         plinth = Figure("plinth block", way.plinth if hole.to_floor else 0.0, "mm", "table", note="under the leg")
         if way.head == "mitred":
-            leg = casing_leg(hole.height, ends, outer, called=f"leg, {hole.name[:40]}")
+            leg = casing_leg(hole.height, ends, outer, called=f"leg, {hole.name[:40]}", like="legs")
             if plinth.value:
-                leg = leg_on_plinth(leg, plinth, called=f"leg, {hole.name[:40]}")
+                leg = leg_on_plinth(leg, plinth, called=f"leg, {hole.name[:40]}", like="legs")
         else:
-            leg = butted_leg(hole.height, ends, way.setback, plinth, called=f"leg, {hole.name[:40]}")
+            leg = butted_leg(hole.height, ends, way.setback, plinth, called=f"leg, {hole.name[:40]}", like="legs")
         between_blocks = way.head == "corner blocks"
-        head = casing_head(hole.width, way.setback if between_blocks else outer, called=f"head, {hole.name[:40]}")
+        head = casing_head(
+            hole.width,
+            way.setback if between_blocks else outer,
+            called=f"head, {hole.name[:40]}",
+            like="heads and sills",
+        )
         width = outer.value
         u0, u1 = hole.place.value, hole.place.value + hole.width.value
         sides_of_it: list[tuple[Part, float, float, Figure]] = [

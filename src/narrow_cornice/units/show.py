@@ -1,25 +1,77 @@
-"""Quantities as people read them: areas, litres, money, runs of trim, each in the job's unit world."""
+"""Quantities as people read them: sizes, areas, litres, money, runs of trim, each in the job's unit world.
+
+A figure is rounded here and nowhere else, so that it is the same wherever it is shown.
+"""
 
 from __future__ import annotations
+
+from typing import NamedTuple, Protocol
 
 from narrow_cornice.units.lengths import Unit, show_length
 
 SQUARE_FOOT_M2 = 0.09290304  # exactly (0.3048 m)²
+FOOT_MM = 304.8
+SMALL_MM = 100.0  # below this a size is shown to the half millimetre: mouldings, gaps, thicknesses
+HALF = 0.5
+METRE_MM = 1000.0
+
+
+class ShownIn(Protocol):
+    """How a job shows its lengths: the unit, its finest step in mm, the finest part of an inch."""
+
+    @property
+    def unit(self) -> Unit:
+        """Return the unit."""
+
+    @property
+    def step(self) -> float:
+        """Return the finest step in mm."""
+
+    @property
+    def denominator(self) -> int:
+        """Return the finest part of an inch."""
+
+
+class InUnits(NamedTuple):
+    """A way of showing lengths that no job chose."""
+
+    unit: Unit = "mm"
+    step: float = 1
+    denominator: int = 16
+
+
+METRIC = InUnits()
+IMPERIAL = InUnits("in")
+
+
+def size_step(mm: float, how: ShownIn) -> float:
+    """Return the step in mm that a size is shown to: the job's, and half a millimetre for what is small."""
+    return min(how.step, HALF) if abs(mm) < SMALL_MM else how.step
+
+
+def show_size(mm: float, how: ShownIn) -> str:
+    """Return a size as the job shows it."""
+    return show_length(mm, how.unit, step=size_step(mm, how), denominator=how.denominator)
+
+
+def bare_size(mm: float, how: ShownIn) -> str:
+    """Return a size without its unit where that is millimetres, as on drawings and in columns."""
+    return show_size(mm, how).removesuffix(" mm")
 
 
 def show_area(m2: float, unit: Unit) -> str:
-    """Return an area as m² or square feet, two decimals."""
+    """Return an area as m² (two decimals) or square feet (one)."""
     return f"{m2:.2f} m²" if unit == "mm" else f"{m2 / SQUARE_FOOT_M2:.1f} sq ft"
 
 
 def show_run(mm: float, unit: Unit) -> str:
     """Return a length to buy: metres or feet, one decimal."""
-    return f"{mm / 1000:.1f} m" if unit == "mm" else f"{mm / 304.8:.1f} ft"
+    return f"{mm / METRE_MM:.1f} m" if unit == "mm" else f"{mm / FOOT_MM:.1f} ft"
 
 
 def show_litres(litres: float) -> str:
-    """Return litres to two decimals below 10, else one."""
-    return f"{litres:.2f} L" if litres < 10 else f"{litres:.1f} L"
+    """Return litres to two decimals, to one from a hundred on."""
+    return f"{litres:.2f} L" if litres < 100 else f"{litres:.1f} L"
 
 
 def show_money(amount: float) -> str:
@@ -28,19 +80,25 @@ def show_money(amount: float) -> str:
     return text.removesuffix(".00")
 
 
-def show_number(value: float) -> str:
-    """Return a plain number with no more decimals than it needs, four at most."""
-    return f"{value:.4f}".rstrip("0").rstrip(".") or "0"
+def show_number(value: float, decimals: int = 4) -> str:
+    """Return a plain number with no more decimals than it needs, and at most so many."""
+    text = f"{value:.{decimals}f}"
+    return (text.rstrip("0").rstrip(".") if "." in text else text) or "0"
 
 
-def show_quantity(value: float, kind: str, unit: Unit, *, step: float = 1, denominator: int = 16) -> str:
-    """Return ``value`` of unit ``kind`` (mm, m, m², L, money, °, a plain count …) as the job shows it."""
+def show_measure(value: float) -> str:
+    """Return an amount of a material (kg, tubes, sheets, packs): to the hundredth."""
+    return show_number(value, 2)
+
+
+def show_quantity(value: float, kind: str, how: ShownIn) -> str:
+    """Return ``value`` of unit ``kind`` (mm, run, m², L, money, °, share, a plain word, none) as the job shows it."""
     if kind == "mm":
-        return show_length(value, unit, step=step, denominator=denominator)
+        return show_size(value, how)
     if kind == "run":
-        return show_run(value, unit)
+        return show_run(value, how.unit)
     if kind == "m²":
-        return show_area(value, unit)
+        return show_area(value, how.unit)
     if kind == "L":
         return show_litres(value)
     if kind == "money":
@@ -50,5 +108,5 @@ def show_quantity(value: float, kind: str, unit: Unit, *, step: float = 1, denom
     if kind == "share":
         return f"{100 * value:.3g} %"
     if kind:
-        return f"{show_number(value)} {kind}"
+        return f"{show_measure(value)} {kind}"
     return show_number(value)

@@ -14,8 +14,7 @@ from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import TrimKind
-from narrow_cornice.units.lengths import Unit
-from narrow_cornice.units.show import show_quantity
+from narrow_cornice.units.show import ShownIn, show_quantity
 
 Buy = tuple[tuple[float, int, float], ...]
 Share = tuple[str, str, Figure]
@@ -83,21 +82,27 @@ class LineToBuy(msgspec.Struct, frozen=True):
         """Return what the amounts of this line are in: L, mm, or the measure of a material."""
         return "mm" if self.needed.unit == "run" else self.needed.unit
 
-    def shown(self, amount: float, unit: Unit) -> str:
+    def shown(self, amount: float, how: ShownIn) -> str:
         """Return an amount of this line as the job shows it: litres, metres or feet, kilograms, pieces."""
-        return show_quantity(amount, self.needed.unit, unit)
+        return show_quantity(amount, self.needed.unit, how)
 
     def share_of_price(self, room_id: str) -> float:
-        """Return the part of the price that falls on a room, by what it needs."""
+        """Return the part of the price that falls on a room by what it needs, to the cent; all make the price."""
         whole = sum(amount.value for _, _, amount in self.shares)
-        mine = sum(amount.value for room, _, amount in self.shares if room == room_id)
-        return self.price * mine / whole if whole else 0.0
+        share, before, so_far = 0.0, 0.0, 0.0
+        for room, _, amount in self.shares if whole else ():
+            # Each room pays what the rooms up to it pay together less what those before it do: all pay the price.
+            so_far += amount.value
+            up_to = round(self.price * so_far / whole, 2)
+            share += up_to - before if room == room_id else 0.0
+            before = up_to
+        return round(share, 2)
 
 
-@explained("price of tins", "money", "tins × price of one")
+@explained("price of tins", "money", "tins × price of one, to 0.01")
 def price_of_tins(tins: float, price_of_one: float) -> float:
     """Return the price of several tins of one size."""
-    return tins * price_of_one
+    return round(tins * price_of_one, 2)
 
 
 class Bought(NamedTuple):

@@ -19,7 +19,7 @@ from narrow_cornice.memo import by_identity
 def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
     """Return the area of all surfaces of a room, None while it is not measured."""
     painted = [surface.net for surface in room_surfaces(room, changed_rules)]
-    return total(room.name[:60], "m²", painted) if painted else None
+    return total(room.name[:60], "m²", painted, listed=True) if painted else None
 
 
 @by_identity(times=16, each="job")
@@ -32,9 +32,11 @@ def tally(job: Job) -> Mapping[str, Figure]:
         return replace(figure, name=name)
 
     sums = {
-        "paint": total("paint", "L", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InTins)]),
+        "paint": total(
+            "paint", "L", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InTins)], listed=True
+        ),
         "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InLengths)]),
-        "surfaces": total("surfaces", "m²", area),
-        "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in lines]),
+        "surfaces": total("surfaces", "m²", area, listed=True),
+        "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in lines], listed=True),
     }
     return MappingProxyType(sums)

@@ -26,7 +26,7 @@ class ToBuy(msgspec.Struct, frozen=True):
     @property
     def price(self) -> float:
         """Return the price of all lines."""
-        return sum(line.price for line in self.lines)
+        return round(sum(line.price for line in self.lines), 2)
 
     def line(self, key: str) -> LineToBuy | None:
         """Return the line of that key, None where it is no longer wanted."""

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from types import MappingProxyType
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.derived.coated.surface import Surface
 from narrow_cornice.derived.coated.surfaces import room_surfaces
@@ -152,7 +153,13 @@ class PaintNeed(msgspec.Struct, frozen=True):
 
 @by_identity(times=8, each="thing")
 def _parts_total(need: PaintNeed, name: str) -> Figure:
-    return total(name, "L", [figure for _, figure in need.parts])
+    return total(name, "L", [figure for _, figure in need.parts], listed=True)
+
+
+@by_identity(times=8, each="thing")
+def _of_surface(litres: Figure, surface: Surface) -> Figure:
+    """Return the litres of a surface under its name, with the word for several of its group."""
+    return replace(litres, name=surface.name[:60], like=f"× {surface.group}")
 
 
 @by_identity(times=8, each="room")
@@ -165,11 +172,11 @@ def paint_needs(
     for one in coated_surfaces(room, changed_rules, paints, colours):
         if one.paint is not None and one.litres is not None and one.litres.value > 0:
             key = paint_line(one.paint.id, one.colour.id if one.colour else None)
-            parts.setdefault(key, []).append((one.surface.name, one.litres))
+            parts.setdefault(key, []).append((one.surface.name, _of_surface(one.litres, one.surface)))
             what[key] = (one.paint, one.colour)
         if one.primer is not None and one.primer_litres is not None and one.primer_litres.value > 0:
             key = paint_line(one.primer.id, None)
-            parts.setdefault(key, []).append((one.surface.name, one.primer_litres))
+            parts.setdefault(key, []).append((one.surface.name, _of_surface(one.primer_litres, one.surface)))
             what[key] = (one.primer, None)
     needs = {key: _need(*what[key], *(one for part in figures for one in part)) for key, figures in parts.items()}
     return MappingProxyType(needs)

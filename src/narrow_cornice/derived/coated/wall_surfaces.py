@@ -25,17 +25,19 @@ from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Run, height_on
 
 
-def _rect_figure(name: str, rect: Rect) -> Figure:
+def _rect_figure(name: str, rect: Rect, like: str) -> Figure:
     return rectangle(
         Figure("width", rect.u1 - rect.u0, "mm", "reading", note="on the wall, within this part"),
         Figure("height", rect.v1 - rect.v0, "mm", "reading", note="on the wall, within this part"),
         called=name,
+        like=like,
     )
 
 
-def _together(name: str, parts: Sequence[tuple[str, Rect]], union: float) -> Figure:
-    """Return rectangles as one area; what lies in two of them, or in an opening, is counted once."""
-    figures = [_rect_figure(label, rect) for label, rect in parts if rect.area > 0]
+def _together(name: str, parts: Sequence[tuple[str, str, Rect]], union: float) -> Figure:
+    """Return rectangles (each with the word for several of its kind) as one area; what lies in two of them, or in an
+    opening, is counted once."""
+    figures = [_rect_figure(label, rect, like) for label, like, rect in parts if rect.area > 0]
     if not figures:
         return none_here(name)
     counted = sum(figure.value for figure in figures)
@@ -80,20 +82,21 @@ def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
 
 def _lying_on(
     face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: WallPanels, setback: float
-) -> list[tuple[str, Rect]]:
+) -> list[tuple[str, str, Rect]]:
     """Return what lies on the face of a wall: runs, casings, panels and framed things."""
-    parts: list[tuple[str, Rect]] = []
+    parts: list[tuple[str, str, Rect]] = []
     for run in runs:
         if run.kind != "casing":
-            parts += [(run.kind, rect) for rect in trim_rects(run, trim)]
+            parts += [(run.kind, f"pieces of {run.kind}", rect) for rect in trim_rects(run, trim)]
     casing = trim.of("casing")
     if casing.built and casing.height is not None:
         for one in face.openings:
             if one.opening.cased:
                 rects = casing_rects(one.rect, one.to_floor, casing.height.value, setback)
-                parts += [("casing", rect) for rect in rects]
+                parts += [("casing", "pieces of casing", rect) for rect in rects]
     mould = trim.of("panel mould")
-    return parts + panels.covered(mould.height.value if mould.built and mould.height is not None else 0.0)
+    height = mould.height.value if mould.built and mould.height is not None else 0.0
+    return parts + [(name, "framed and panelled", rect) for name, rect in panels.covered(height)]
 
 
 @by_identity(times=8, each="room")
@@ -131,13 +134,13 @@ def wall_surfaces(
     """
     surfaces: list[Surface] = []
     parts = _lying_on(face, runs, trim, panels, setback)
-    parts += [(one.bulk.name[:60], on_wall(one.bulk, height.value)) for one in face.standing]
+    parts += [(one.bulk.name[:60], "standing before it", on_wall(one.bulk, height.value)) for one in face.standing]
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
-        holes = [(one.opening.name, _under(face, one.rect).within(band)) for one in face.openings]
-        lying = [(kind, rect.within(band)) for kind, rect in parts]
-        in_holes = union_area(rect for _, rect in holes)
-        either = union_area([rect for _, rect in holes] + [rect for _, rect in lying])
+        holes = [(one.opening.name, "openings", _under(face, one.rect).within(band)) for one in face.openings]
+        lying = [(name, like, rect.within(band)) for name, like, rect in parts]
+        in_holes = union_area(rect for *_, rect in holes)
+        either = union_area([rect for *_, rect in holes] + [rect for *_, rect in lying])
         gross = _band_gross(face, low, high)
         if gross.value <= 0:
             continue

@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from types import MappingProxyType
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure, explained, reading
@@ -184,7 +185,8 @@ def _sides(
     face: WallFace, kind: TrimKind, rect: Rect, sizes: tuple[Figure, Figure], around: str, words: str
 ) -> list[Run]:
     """Return the four pieces of a mitred frame over its outer rectangle."""
-    wide, tall = sizes
+    wide = replace(sizes[0], like="level sides of frames")
+    tall = replace(sizes[1], like="upright sides of frames")
     sides: list[tuple[Part, float, float, Figure]] = [("upright", u, u, tall) for u in (rect.u0, rect.u1)]
     sides += [("level", rect.u0, rect.u1, wide)] * 2
     return [
@@ -207,7 +209,8 @@ def _stile(face: WallFace, panelling: str, rect: Rect, index: int) -> Run:
     part: Part = "stile" if rect.v1 - rect.v0 > rect.u1 - rect.u0 else "rail"
     long = max(rect.v1 - rect.v0, rect.u1 - rect.u0)
     words = f"{part} {index} of {face.name}"
-    length = Figure(words, long, "mm", "table", note="rails go through, stiles stand between them")
+    note = "rails go through, stiles stand between them"
+    length = Figure(words, long, "mm", "table", note=note, like=f"{part}s")
     ends = (rect.u0, rect.u1, length, length)
     return Run(face.id, face.name, "stiles and rails", *ends, "stop", "stop", part, panelling, words)
 

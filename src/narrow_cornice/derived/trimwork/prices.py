@@ -8,6 +8,8 @@ from collections.abc import Sequence
 from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import TrimKind
+from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import ShownIn
 
 
 def milled_for(kind: TrimKind, stock: tuple[MilledTrim, ...]) -> MilledTrim | None:
@@ -18,10 +20,10 @@ def milled_for(kind: TrimKind, stock: tuple[MilledTrim, ...]) -> MilledTrim | No
     return None
 
 
-@explained("price per metre", "money", "basic price + height × price per mm")
+@explained("price per metre", "money", "basic price + height × price per mm, to 0.01")
 def metre_price(basic_price: float, height: float, price_per_mm: float) -> float:
     """Return the price of a metre of trim, which grows with its height."""
-    return basic_price + height * price_per_mm
+    return round(basic_price + height * price_per_mm, 2)
 
 
 def price_per_metre(stock: MilledTrim, height: float) -> Figure:
@@ -33,10 +35,15 @@ def price_per_metre(stock: MilledTrim, height: float) -> Figure:
     )
 
 
-@explained("knife, ground once", "money", "girth × grinding per mm")
+@explained("knife, ground once", "money", "girth × grinding per mm, to 0.01")
 def knife_price(girth: float, grinding_per_mm: float) -> float:
     """Return what a knife for a made profile costs, by the length of its edge."""
-    return girth * grinding_per_mm
+    return round(girth * grinding_per_mm, 2)
+
+
+def marked_off(mm: float, how: ShownIn) -> str:
+    """Return the length of a piece as it is marked off, in the job's unit: never short of what it has to be."""
+    return show_length(mm if how.unit == "in" else cut_lengths((mm,))[0], how.unit, denominator=how.denominator)
 
 
 def cut_lengths(pieces: Sequence[float]) -> tuple[float, ...]:

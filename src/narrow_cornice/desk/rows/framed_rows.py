@@ -7,19 +7,19 @@ from collections.abc import Iterator
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Caption, ChoiceRow, NoteRow, Row, SizeRow
-from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Framed
 from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.show import show_size
 
 
 def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row]:
     """Yield what a mirror, a screen or a picture is framed with, and the pieces of its frame."""
     if one.kind == "screen":
         unit = job.settings.unit
-        shown = "" if one.diagonal is None else Figure("", one.diagonal.mm, "mm").shown(unit)
+        shown = "" if one.diagonal is None else show_size(one.diagonal.mm, job.settings)
         air = house_rules_of(job.house_rules).value("screen_air")
 
         def typed(text: str) -> bool:

@@ -6,7 +6,7 @@ from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.finishes.repairs import repair_materials
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import MarkPath
-from narrow_cornice.units.show import show_number
+from narrow_cornice.units.show import show_measure
 
 
 def repair_rows(job: Job, room: Room) -> list[tuple[MarkPath, tuple[str, ...]]]:
@@ -15,7 +15,7 @@ def repair_rows(job: Job, room: Room) -> list[tuple[MarkPath, tuple[str, ...]]]:
     rows: list[tuple[MarkPath, tuple[str, ...]]] = []
     for repair in room_repairs(room):
         needs = ", ".join(
-            f"{show_number(round(amount.value, 2))} {materials[key].measure} {materials[key].name.lower()}"
+            f"{show_measure(amount.value)} {materials[key].measure} {materials[key].name.lower()}"
             for key, amount in repair.needs
         )
         rows.append(
@@ -25,7 +25,7 @@ def repair_rows(job: Job, room: Room) -> list[tuple[MarkPath, tuple[str, ...]]]:
                     repair.wall,
                     repair.mark.kind,
                     repair.kind.words,
-                    repair.quantity.shown(job.settings.unit),
+                    repair.quantity.shown(job.settings),
                     f"{repair.hours:.1f}",
                     needs,
                     {"sound": "as it was", "patched": "patched: prime", "bare": "bare: prime"}[repair.kind.state],

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.derived.measured.carrying import passage
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import show_size
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
@@ -34,8 +34,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                     else sizes[2] <= through.most.value and sizes[0] <= way.width.mm
                 )
                 if not fits:
-                    unit = seen.job.settings.unit
-                    measured = " × ".join(show_length(mm, unit) for mm in reversed(sizes))
+                    measured = " × ".join(show_size(mm, seen.job.settings) for mm in reversed(sizes))
                     says = f"{name} does not go by {way.name[:40]} on its way to the {rooms[piece.to].name[:40]}"
                     key = f"{room.id}:{piece.id}:{way.id}"
                     yield _finding(key, room.id, room.name, says, measured, "will not fit")

@@ -13,7 +13,8 @@ from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, JobSeen
 from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.kinds import KINDS, OF_TRIM, TrimKind
-from narrow_cornice.units.lengths import Length, show_length
+from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.show import show_size
 
 SEEN = tuple(kind for kind in KINDS if OF_TRIM[kind].through_doorways)
 NOTICED = 2.0  # mm by which heights may differ before it is seen
@@ -52,7 +53,7 @@ def _meeting(seen: JobSeen, room: Room, other: Room, opening: str, name: str, ki
     settings = seen.job.settings
 
     def shown(mm: float) -> str:
-        return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator)
+        return show_size(mm, settings)
 
     one, two = shown(here.height.value), shown(there.height.value)
     if one == two:

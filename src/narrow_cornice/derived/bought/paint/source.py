@@ -31,11 +31,11 @@ def with_reserve(needed: float, touch_up_reserve: float) -> float:
 def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseRules, shop: str) -> LineToBuy:
     paint, colour = needs[0][2].paint, needs[0][2].colour
     shares = tuple((room_id, name, need.total(name)) for room_id, name, need in needs)
-    needed = total("litres", "L", [amount for _, _, amount in shares])
+    needed = total("litres", "L", [amount for _, _, amount in shares], listed=True)
     kept = reserve(needed, rules.figure("reserve_share"), rules.figure("reserve_least"))
     to_have = with_reserve(needed, kept)
     tins: Tins = cheapest_tins(to_have.value, tuple(TinSize(size.litres, size.price) for size in paint.sizes))
-    buy = tuple((size.litres, count, size.price * count) for size, count in tins.buy)
+    buy = tuple((size.litres, count, round(size.price * count, 2)) for size, count in tins.buy)
     chosen = f"the cheapest tins that hold {to_have.value:.2f} L"
     prices = [
         price_of_tins(
@@ -57,7 +57,7 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
         paint.shop,
         to_have,
         buy,
-        total("price", "money", prices),
+        total("price", "money", prices, listed=True),
         tins.litres - to_have.value,
         why,
         shares,

@@ -57,7 +57,7 @@ def _repair_line(key: str, *wanted: str | Figure) -> LineToBuy:
         material.shop,
         needed,
         buy,
-        total("price", "money", prices),
+        total("price", "money", prices, listed=True),
         have - needed.value,
         f"repairs in {rooms}",
         shares,

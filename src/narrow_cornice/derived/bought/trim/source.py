@@ -44,10 +44,10 @@ def trim_to_buy(job: Job) -> Bought:
     return Bought((*lines, *knives), tuple(unsold))
 
 
-@explained("price of lengths", "money", "lengths × length of one ÷ 1000 × price per metre")
+@explained("price of lengths", "money", "lengths × length of one ÷ 1000 × price per metre, to 0.01")
 def price_of_lengths(lengths: float, length_of_one: float, price_per_metre: float) -> float:
     """Return the price of several whole lengths of trim, sold by the metre; lengths in mm."""
-    return lengths * length_of_one / 1000 * price_per_metre
+    return round(lengths * length_of_one / 1000 * price_per_metre, 2)
 
 
 @by_value(times=8, each="thing")
@@ -145,8 +145,8 @@ def _trim_line(
         f"{first.name}, {milled.name}" if first.profile is None else first.name,
         milled.shop,
         needed,
-        tuple((length, count, count * length / 1000 * per_metre.value) for length, count in bars.by_length()),
-        total("price", "money", prices),
+        tuple((length, count, price.value) for (length, count), price in zip(bars.by_length(), prices, strict=True)),
+        total("price", "money", prices, listed=True),
         left,
         why,
         shares,

@@ -23,8 +23,8 @@ from narrow_cornice.job.bought import CuttingPlan
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.units.lengths import parse_length, show_length
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.show import show_money, show_size
 
 
 def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
@@ -52,7 +52,7 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
         )
     if isinstance(line.goods, InLengths):
         yield from _cutting_rows(bench, job, line, line.goods)
-    left = line.shown(line.left, job.settings.unit)
+    left = line.shown(line.left, job.settings)
     yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
     yield from bench.working(line.needed)
     yield Caption("Price")
@@ -125,7 +125,7 @@ def _left_over_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths, l
     settings = job.settings
 
     def shown(mm: float) -> str:
-        return show_length(mm, settings.unit, step=1, denominator=settings.denominator)
+        return show_size(mm, settings)
 
     def left_over(text: str) -> edits.Edit:
         lengths = [parse_length(part, settings.unit).mm for part in text.split(";") if part.strip()]

@@ -67,12 +67,12 @@ class FinishesPage(DrawingPage):
                     Cell(one.colour.name if one.colour else "—", swatch=one.colour.hex if one.colour else ""),
                     one.paint.name if one.paint else "—",
                     *(
-                        Cell(_bare(figure.shown(unit)) if figure.value else "", number=True)
+                        Cell(_bare(figure.shown(job.settings)) if figure.value else "", number=True)
                         for figure in (surface.gross, surface.openings, surface.covered)
                     ),
-                    Cell(_bare(surface.net.shown(unit)), number=True),
+                    Cell(_bare(surface.net.shown(job.settings)), number=True),
                     Cell(f"{one.coats.value:g}{' + primer' if one.primer else ''}" if one.coats else "", number=True),
-                    Cell(_bare(one.litres.shown(unit)) if one.litres else "", number=True),
+                    Cell(_bare(one.litres.shown(job.settings)) if one.litres else "", number=True),
                 )
             )
         return rows

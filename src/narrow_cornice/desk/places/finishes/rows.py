@@ -45,8 +45,7 @@ def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
     finish = one.finish
     yield Title(
         one.surface.name[:200] if single else f"Every {group}",
-        room.name[:100]
-        + (f" · {one.surface.net.shown(job.settings.unit)} net" if single else f" · {len(coated)} surfaces"),
+        room.name[:100] + (f" · {one.surface.net.shown(job.settings)} net" if single else f" · {len(coated)} surfaces"),
     )
     if single and many > 1:
         words = "This one has a finish of its own" if one.own else f"Shares its finish with {many - 1} more"

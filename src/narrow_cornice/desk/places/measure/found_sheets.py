@@ -33,7 +33,8 @@ from narrow_cornice.job.paths import (
     WayInPath,
     path_to,
 )
-from narrow_cornice.units.lengths import Length, parse_length, show_length
+from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.units.show import show_size
 
 WAY_KINDS = ("door", "stair turn", "lift")
 THINGS = tuple((path_to(kept.field), putting) for kept, putting in put_up_on_walls() if putting.sheet is not None)
@@ -45,7 +46,7 @@ def _repair_words(mark: ConditionMark, _: Settings) -> str:
 
 
 def _depth_words(bulk: Bulk, settings: Settings) -> str:
-    return f"{show_length(bulk.depth.mm, settings.unit)} into the room"
+    return f"{show_size(bulk.depth.mm, settings)} into the room"
 
 
 SAYS: dict[type[HangingPath], Callable[[Any, Settings], str]] = {
@@ -65,8 +66,8 @@ def _in_order(kind: type[HangingPath], room: Room) -> Sequence[Any]:
 
 
 def fine(session: Session, mm: float) -> str:
-    """Return a length as finely as a sheet shows what was worked out."""
-    return show_length(mm, session.job.settings.unit, step=0.5, denominator=32)
+    """Return a length as the job shows it."""
+    return show_size(mm, session.job.settings)
 
 
 class FoundSheets:
@@ -137,7 +138,7 @@ class FoundSheets:
             def cell(key: str, way: WayIn = way) -> Cell:
                 there = getattr(way, key)
                 settings = self.session.job.settings
-                shown = "" if there is None else show_length(there.mm, settings.unit, denominator=settings.denominator)
+                shown = "" if there is None else show_size(there.mm, settings)
                 return Cell(shown, partial(self._way_typed, way, key), number=True)
 
             rows.append(

@@ -51,6 +51,7 @@ from narrow_cornice.survey.plan import Plan
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
 from narrow_cornice.survey.walk import Walked, read_walk
 from narrow_cornice.units.lengths import Length, parse_length, show_length
+from narrow_cornice.units.show import show_size
 
 if TYPE_CHECKING:
     from narrow_cornice.desk.places.measure.laser_port import LaserPort
@@ -408,10 +409,7 @@ class MeasurePage(DrawingPage):
     def _more(self, readings: Sequence[Reading], edit: Callable[[Any], Edit]) -> Cell:
         """Return the cell of a thing's further readings, typed in one line."""
         settings = self.session.job.settings
-        shown = "; ".join(
-            show_length(one.mm, settings.unit, step=settings.step, denominator=settings.denominator)
-            for one in readings[1:]
-        )
+        shown = "; ".join(show_size(one.mm, settings) for one in readings[1:])
 
         def change(text: str) -> Edit:
             parts = [part for part in text.split(";") if part.strip()]

@@ -55,7 +55,7 @@ from narrow_cornice.job.paths import (
     WayInPath,
     WidthPath,
 )
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import bare_size, show_size
 
 READ_HERE: tuple[type[ThingPath], ...] = (
     WallPath,
@@ -118,8 +118,7 @@ def _frame_words(job: Job, path: FramePath) -> str:
     one, settings = path.found(job.room(path.room)), job.settings
     if one is None:
         return ""
-    wide, tall = (show_length(size.mm, settings.unit, step=settings.step) for size in (one.width, one.tall))
-    return f"{one.name[:40]} {wide.removesuffix(' mm')} × {tall}"
+    return f"{one.name[:40]} {bare_size(one.width.mm, settings)} × {show_size(one.tall.mm, settings)}"
 
 
 def _opening_name(job: Job, path: OpeningPath) -> str:

@@ -32,7 +32,8 @@ from narrow_cornice.job.paths import (
 from narrow_cornice.survey.doubt import DOUBTFUL
 from narrow_cornice.survey.plan import Plan, corner_name, facing_walls, pair_name, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading, parse_angle
-from narrow_cornice.units.lengths import Length, parse_length, show_length
+from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.units.show import show_size
 
 MOST_WAYS = 8
 
@@ -121,8 +122,7 @@ def _said_by_others(bench: Bench, job: Job, room: Room, path: ThingPath) -> Iter
     for n in mine:
         observed, residual, score = plan.observed[n], network.residuals[n], network.standardised[n]
         angle = observed.kind in ("angle", "assumed")
-        unit = job.settings.unit
-        value = f"{network.values[n]:.2f}°" if angle else show_length(network.values[n], unit, step=0.5, denominator=32)
+        value = f"{network.values[n]:.2f}°" if angle else show_size(network.values[n], job.settings)
         moved = f"{residual:+.2f}°" if angle else f"{residual:+.1f} mm"
         words = f"moved by {moved.replace('-', '−')}"
         if score is None:
@@ -265,7 +265,7 @@ def width_rows(bench: Bench, job: Job, path: WidthPath | AskedWidthPath) -> Iter
             bench.session.refused.emit(error)
             return False
 
-    shown = show_length(one.place.mm, job.settings.unit, step=job.settings.step, denominator=job.settings.denominator)
+    shown = show_size(one.place.mm, job.settings)
     yield TextRow("From its left end", shown, placed)
     yield from _said_by_others(bench, job, room, here)
     yield from bench.findings(bench.about(room, here))

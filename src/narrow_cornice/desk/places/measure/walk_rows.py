@@ -11,7 +11,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import NextWallPath
 from narrow_cornice.survey.plan import side_name
-from narrow_cornice.units.lengths import show_length
+from narrow_cornice.units.show import show_size
 
 
 def next_wall_name(room: Room) -> str:
@@ -41,7 +41,7 @@ def walking_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     walk, way = walk_of(room), closing_of(room)
 
     def shown(mm: float) -> str:
-        return show_length(mm, settings.unit, step=settings.step, denominator=settings.denominator)
+        return show_size(mm, settings)
 
     if room.measured.walls:
         yield Caption("So far")

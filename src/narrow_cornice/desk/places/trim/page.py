@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.prices import marked_off
 from narrow_cornice.derived.trimwork.sections import move_joint, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.drawing_page import DrawingPage
@@ -30,7 +31,7 @@ from narrow_cornice.job.paths import (
 )
 from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
 from narrow_cornice.trim.runs import corner_counts, run_total
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.show import show_money, show_size
 
 
 class TrimPage(DrawingPage):
@@ -113,13 +114,12 @@ class TrimPage(DrawingPage):
 
     def _pieces(self, room: Room) -> list[SheetRow]:
         job = self.session.job
-        unit = job.settings.unit
         trimmed = trimmed_room(room, job.house_rules)
         if trimmed is None:
             return []
 
         def shown(figure: Figure | None) -> str:
-            return figure.shown(unit, step=0.5, denominator=job.settings.denominator) if figure is not None else "—"
+            return figure.shown(job.settings) if figure is not None else "—"
 
         rows: list[SheetRow] = []
         for kind in reversed(KINDS):
@@ -145,7 +145,7 @@ class TrimPage(DrawingPage):
                     Cell(shown(Figure("", piece.profile.girth, "mm")) if piece.profile else "", number=True),
                     Cell(str(len(runs)) if runs else "", number=True),
                     Cell(f"{inside} / {outside}" if runs and kind not in FRAMING else "", number=True),
-                    Cell(run_total(trimmed.runs, kind).shown(unit) if runs else "", number=True),
+                    Cell(run_total(trimmed.runs, kind).shown(job.settings) if runs else "", number=True),
                 )
             )
             if kind == "cornice" and len(trimmed.trim.members) > 1 and not piece.stock:
@@ -168,9 +168,7 @@ class TrimPage(DrawingPage):
         job = self.session.job
         rows = []
         for one in cut_list(room, job.house_rules, job.milled, job.joinery):
-            length = Figure("", one.length, "mm").shown(
-                job.settings.unit, step=job.settings.step, denominator=job.settings.denominator
-            )
+            length = marked_off(one.length, job.settings)
             cells = (Cell(length, number=True), one.left.words, one.right.words)
             rows.append(row(one.about, Cell(str(one.number), number=True), one.name, one.wall, *cells))
         return rows
@@ -207,7 +205,7 @@ class TrimPage(DrawingPage):
             return []
 
         def shown(*sizes: float) -> Cell:
-            words = dict.fromkeys(Figure("", mm, "mm").shown(job.settings.unit, step=1) for mm in sorted(sizes))
+            words = dict.fromkeys(show_size(mm, job.settings) for mm in sorted(sizes))
             return Cell(" / ".join(list(words)[:3]), number=True)
 
         rows = []
@@ -234,7 +232,7 @@ class TrimPage(DrawingPage):
         kind, member = kind_selected(selected), member_selected(selected)
 
         def shown(mm: float) -> Cell:
-            size = Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
+            size = show_size(abs(mm), job.settings)
             return Cell(f"−{size}" if mm < -0.25 else size, number=True)
 
         rows = []

@@ -18,6 +18,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Panelling
 from narrow_cornice.trim.panels import ZONES, Manner, Zone
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.show import show_size
 
 MANNERS = (("picture-frame", "moulded frames"), ("wainscot", "stiles and rails"))
 ALIKE = (("whole room", "alike in the room"), ("each wall", "alike on each wall"))
@@ -65,7 +66,7 @@ def _wall_words(bench: Bench, panels: object, name: str, one: Panelling) -> str:
         return f"{name}: none"
     job = bench.session.job
     widths = sorted({round(rect.u1 - rect.u0, 1) for rect in mine})
-    least, most = (Figure("", width, "mm").shown(job.settings.unit) for width in (widths[0], widths[-1]))
+    least, most = (show_size(width, job.settings) for width in (widths[0], widths[-1]))
     return f"{name}: {len(mine)}, {most}" if least == most else f"{name}: {len(mine)}, {least} to {most}"
 
 

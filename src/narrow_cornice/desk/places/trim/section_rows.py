@@ -20,7 +20,6 @@ from narrow_cornice.derived.trimwork.sections import (
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, Title, ToggleRow
-from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import HouseRulePath, MemberPath
 from narrow_cornice.job.rules import house_rules_of
@@ -29,6 +28,7 @@ from narrow_cornice.trim.kinds import FRAMING, TrimKind
 from narrow_cornice.trim.members import KINDS
 from narrow_cornice.trim.sight import seen_from
 from narrow_cornice.trim.spacing import gap_figure
+from narrow_cornice.units.show import show_size
 
 CURVES = (("", "as the room"), ("roman", "Roman arcs"), ("greek", "Greek conics"))
 
@@ -77,10 +77,9 @@ def whole_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind
     profile = profile_of(trimmed, kind)
     if profile is None:
         return
-    unit = job.settings.unit
 
     def shown(mm: float) -> str:
-        return Figure("", mm, "mm").shown(unit, step=0.5, denominator=job.settings.denominator)
+        return show_size(mm, job.settings)
 
     yield Caption("The profile")
     yield bench.figure_row(girth_of(profile), False)

@@ -77,7 +77,6 @@ def _member(job: Job, path: MemberPath) -> SizeField | None:
         size,
         getattr(placed.member, size),
         lambda typed: change_member(trimmed, path, **{size: typed.mm if typed else 0.0}),
-        step=0.5,
     )
 
 

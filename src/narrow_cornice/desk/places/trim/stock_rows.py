@@ -7,7 +7,6 @@ from collections.abc import Iterator, Sequence
 from narrow_cornice.derived.trimwork.stock_match import job_offers
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, NoteRow, Row, Title
-from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import StockOfferPath
@@ -15,7 +14,7 @@ from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.kinds import TrimKind, choice_key
 from narrow_cornice.trim.nearest import Match
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.show import show_money, show_size
 
 
 def offer_rows(bench: Bench, job: Job, path: StockOfferPath) -> Iterator[Row]:
@@ -31,7 +30,7 @@ def offer_rows(bench: Bench, job: Job, path: StockOfferPath) -> Iterator[Row]:
     yield Title("Stock profiles", f"for the {member or kind}, {room.name[:100]}")
 
     def shown(mm: float) -> str:
-        return Figure("", abs(mm), "mm").shown(job.settings.unit, step=0.5, denominator=job.settings.denominator)
+        return show_size(abs(mm), job.settings)
 
     shops = job.shop_names()
     for piece in reversed(match.pieces):

@@ -67,7 +67,7 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
         yield Caption("Its members, from the top")
         for member in trimmed.trim.members:
             yield ToggleRow(
-                f"{member.name}, {member.height.shown(job.settings.unit)}",
+                f"{member.name}, {member.height.shown(job.settings)}",
                 member.fitted,
                 _member_toggle(bench, TrimPath(room.id, kind, member.name)),
             )
