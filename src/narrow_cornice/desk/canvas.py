@@ -23,10 +23,11 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
-from narrow_cornice.desk.painting import MarkPainter, placed, polygon
+from narrow_cornice.desk.painting import MarkPainter, polygon
+from narrow_cornice.desk.selection_painting import paint_inset, paint_selection
 from narrow_cornice.desk.size_editor import SizeEditor
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled
+from narrow_cornice.drawing.lettering import PARTED, in_lines, settled
 from narrow_cornice.drawing.marks import (
     About,
     Area,
@@ -191,12 +192,13 @@ class Canvas(QWidget):
         if self._lettered is None or (self._lettered[0] != way.m11() and not self._zooming.isActive()):
             self._lettered = (way.m11(), settled(self._drawing, marks.sizes()))
         marks.drawing(self._lettered[1])
-        self._paint_selection(painter, marks, way)
+        paper = QRectF(4, self.head(), self.width() - 8, self.height() - self.head() - 6)
+        paint_selection(painter, marks, self._lettered[1], self._selected, self._callout, paper)
         self._paint_title(painter)
         if not self._drawing.marks:
             marks.text(QPointF(self.width() / 2, self.height() / 2), self._drawing.subtitle, 12, "slanted", "ochre")
-        if self._inset is not None and self._inset.marks and self.height() > 420:
-            self._paint_inset(painter, self._inset)
+        if self._inset is not None and self._inset.marks:
+            paint_inset(painter, marks, self._lettered[1], self._inset, paper)
 
     def _paint_title(self, painter: QPainter) -> None:
         assert self._drawing is not None
@@ -214,90 +216,6 @@ class Canvas(QWidget):
             painter.setPen(self._theme.colour(colour))
             place = QRectF(MARGIN - 4, y, room, QFontMetricsF(font).height())
             painter.drawText(place, Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextSingleLine, text)
-
-    def _paint_selection(self, painter: QPainter, marks: MarkPainter, way: QTransform) -> None:
-        boxes: list[QRectF] = []
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        for mark in self._marks():
-            if mark.about is None or not mark.about.within(self._selected):
-                continue
-            if isinstance(mark, Area | Strip):
-                shape = way.map(polygon(mark.points))
-                painter.setPen(QPen(self._theme.colour("verdigris"), 2.4))
-                painter.drawPolygon(shape)
-                boxes.append(shape.boundingRect())
-            elif isinstance(mark, Stroke):
-                painter.setPen(QPen(self._theme.colour("verdigris"), 3.2))
-                shape = way.map(polygon(mark.points))
-                painter.drawPolyline(shape)
-                box = shape.boundingRect()
-                if len(mark.points) == 2:  # the leader begins on the line, not beside it
-                    box = QRectF(box.center() - QPointF(2, 2), box.center() + QPointF(2, 2))
-                boxes.append(box)
-            elif isinstance(mark, Dimension):
-                marks.mark(replace(mark, colour="verdigris"))
-                return  # a dimension says its size itself
-        if boxes and self._callout:
-            self._paint_callout(painter, marks, way, boxes)
-
-    def _paint_callout(self, painter: QPainter, marks: MarkPainter, way: QTransform, boxes: list[QRectF]) -> None:
-        """Write what is selected beside its uppermost part, on a short leader."""
-        box = min(boxes, key=lambda one: (one.top(), -one.right()))
-        metrics = QFontMetricsF(self._theme.font(9.5, "bold"))
-        wide, tall = metrics.horizontalAdvance(self._callout), metrics.height()
-        places: list[tuple[QPointF, QPointF, QRectF]] = []
-        for lift in (-16, 22, -44, 50):
-            for hand, start in ((1, box.right()), (-1, box.left())):
-                end = QPointF(start + hand * 30, box.center().y() + lift)
-                left = end.x() + 3 if hand > 0 else end.x() - wide - 9
-                places.append((QPointF(start, box.center().y()), end, QRectF(left, end.y() - tall / 2, wide + 6, tall)))
-        for y in (box.top() - 18, box.bottom() + 18):
-            end = QPointF(box.center().x(), y)
-            places.append((box.center(), end, QRectF(end.x() - wide / 2 - 3, end.y() - tall / 2, wide + 6, tall)))
-        on_paper = QRectF(4, self.head(), self.width() - 8, self.height() - self.head() - 6)
-        letters = [way.mapRect(QRectF(x0, y0, x1 - x0, y1 - y0)) for x0, y0, x1, y1 in self._letter_boxes(marks)]
-
-        def covered(place: tuple[QPointF, QPointF, QRectF]) -> float:
-            """Return how much a place covers: what is off the paper weighs most."""
-            card = place[2]
-            seen = on_paper.intersected(card)
-            off = card.width() * card.height() - seen.width() * seen.height()
-            hidden = (card.intersected(one) for one in letters)
-            return 100.0 * off + sum(one.width() * one.height() for one in hidden if not one.isEmpty())
-
-        begin, end, card = min(places, key=covered)
-        if card.top() < on_paper.top():
-            card.moveTop(on_paper.top())
-        card.moveLeft(max(4.0, min(card.left(), self.width() - 4.0 - card.width())))
-        painter.setPen(QPen(self._theme.colour("verdigris"), 1.2))
-        painter.drawLine(begin, end)
-        paper = self._theme.colour("sheet")
-        paper.setAlpha(235)
-        painter.fillRect(card, paper)
-        marks.text(QPointF(card.left() + 3, card.center().y()), self._callout, 9.5, "bold", "verdigris", "left")
-
-    def _letter_boxes(self, marks: MarkPainter) -> list[tuple[float, float, float, float]]:
-        return letter_boxes(self._lettered[1], marks.sizes()) if self._lettered is not None else []
-
-    def _paint_inset(self, painter: QPainter, inset: Drawing) -> None:
-        """Paint a small section on a card in the lower left corner."""
-        wide, tall = 170.0, 168.0
-        card = QRectF(MARGIN - 6, self.height() - tall - MARGIN + 6, wide, tall)
-        painter.setPen(QPen(self._theme.colour("rule"), 1))
-        painter.setBrush(self._theme.colour("paper"))
-        painter.drawRect(card)
-        painter.setFont(self._theme.font(9.5, "name"))
-        painter.setPen(self._theme.colour("ink"))
-        painter.drawText(
-            card.adjusted(9, 6, -6, 0), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, inset.title
-        )
-        painter.setFont(self._theme.font(8, "slanted"))
-        painter.setPen(self._theme.colour("soft"))
-        painter.drawText(
-            card.adjusted(9, 0, -6, -5), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom, inset.subtitle
-        )
-        room = card.adjusted(13, 30, -13, -22)
-        MarkPainter(painter, self._theme, placed(inset, room)).drawing(inset)
 
     # ---- pointing
 

@@ -9,7 +9,7 @@ from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap
 
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.lettering import SizeOf
+from narrow_cornice.drawing.letter_places import SizeOf
 from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
@@ -81,8 +81,8 @@ class MarkPainter:
 
     def __init__(self, painter: QPainter, theme: Theme, way: QTransform) -> None:
         self._painter = painter
-        self._theme = theme
-        self._way = way
+        self._theme = self.theme = theme
+        self._way = self.way = way
         self._home = painter.transform()
         self._there = way * self._home
         self._now = self._home

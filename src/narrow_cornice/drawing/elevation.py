@@ -7,11 +7,11 @@ import itertools
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
+from narrow_cornice.drawing.bulks import bulk_on_wall
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import (
     About,
-    Area,
     Dimension,
     Drawing,
     Label,
@@ -25,10 +25,9 @@ from narrow_cornice.drawing.photographs import squared_picture
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath, SlopePath, TrimPath, TrimTherePath, WallPath
+from narrow_cornice.job.paths import HeightPath, OpeningPath, SlopePath, TrimPath, TrimTherePath, WallPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
-from narrow_cornice.trim.runs import height_on
 from narrow_cornice.units.show import bare_size
 
 NO_PICTURES: dict[str, bytes] = {}
@@ -146,36 +145,14 @@ def _chain_of_trim(room: Room, face: WallFace, frame: Frame, settings: Settings,
 
 
 def _bulks(room: Room, face: WallFace, frame: Frame) -> list[Mark]:
-    """Return beams, boxed pipes and the like that go by this wall, as they stand before it."""
+    """Return beams, boxed pipes and the like that go by this wall, as they stand before it, with their names."""
     marks: list[Mark] = []
     for bulk in room.measured.bulks:
         if bulk.wall != face.id:
             continue
-        u0 = bulk.place.mm
-        u1 = u0 + bulk.width.mm
-        about = BulkPath(room.id, bulk.id)
-        uppers = [
-            min(height_on(face.upper_edge, min(max(u, 0.0), face.length)), bulk.top.mm if bulk.top is not None else 1e9)
-            for u in (u0, u1)
-        ]
-        under = bulk.under.mm
-        top = max(uppers)
-        outline = (
-            frame.at(u0, under),
-            frame.at(u1, under),
-            frame.at(u1, max(under, uppers[1])),
-            frame.at(u0, max(under, uppers[0])),
-        )
-        marks.append(Area(outline, "#2a272414", about, Pen("line", 0.7, dashed=bulk.out.mm > 1.0)))
-        marks.append(
-            Label(
-                frame.at(u0 + bulk.width.mm / 2, bulk.under.mm - 70 if bulk.under.mm > 100 else top / 2),
-                bulk.name,
-                8,
-                "line",
-                face="slanted",
-                within=max(bulk.width.mm, 600.0),
-                about=about,
-            )
-        )
+        outline = bulk_on_wall(room, face, frame, bulk)
+        low, high = bulk.under.mm, max(-y for _, y in outline.points)
+        middle = frame.at(bulk.place.mm + bulk.width.mm / 2, low - 70 if low > 100 else high / 2)
+        marks.append(outline)
+        marks.append(Label(middle, bulk.name, 8, "line", face="slanted", about=outline.about))
     return marks

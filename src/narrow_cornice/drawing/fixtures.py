@@ -48,7 +48,7 @@ def fixture_marks(frame: Frame, fixture: Fixture, rect: Rect, room: str) -> list
 
 
 def condition_marks(frame: Frame, mark: ConditionMark, rect: Rect, room: str) -> list[Mark]:
-    """Return damage: a dashed rust outline, hatched, with its word where there is room."""
+    """Return damage: a dashed rust outline, hatched, with its word."""
     about = MarkPath(room, mark.id)
     wide, tall = rect.u1 - rect.u0, rect.v1 - rect.v0
     pen = Pen("rust", 0.9, dashed=True)
@@ -69,7 +69,7 @@ def condition_marks(frame: Frame, mark: ConditionMark, rect: Rect, room: str) ->
             marks.append(Stroke((frame.at(*a), frame.at(*b)), Pen("rust", 0.3), about=about))
             reach += step
     middle = frame.at((rect.u0 + rect.u1) / 2, rect.v1 + 60)
-    marks.append(Label(middle, mark.kind, 8, "rust", face="slanted", within=max(300.0, wide), about=about))
+    marks.append(Label(middle, mark.kind, 8, "rust", face="slanted", about=about, patch=True))
     return marks
 
 

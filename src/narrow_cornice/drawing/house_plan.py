@@ -15,9 +15,12 @@ from narrow_cornice.job.paths import FloorPath, OpeningPath, WallPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
-from narrow_cornice.units.show import show_area, show_size
+from narrow_cornice.units.show import bare_size, show_area
 
 BESIDE = 1500.0  # mm between groups of rooms that no door joins
+CLEAR = 120.0  # mm that words keep off the walls
+CLEAR_SHARE = 0.8  # of the width between them that words take at most
+FAR = 1e6  # mm: further than any room reaches
 TOLD = 30.0  # mm by which a shared door may fail to meet itself before the drawing says so
 
 
@@ -87,12 +90,30 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings) 
     at = shapely.Polygon(corners).representative_point()
     room, about = measured.room, FloorPath(measured.room.id)
     xs, ys = [x for x, _ in measured.plan.corners], [y for _, y in measured.plan.corners]
-    long, wide = (show_size(one, settings) for one in (max(xs) - min(xs), max(ys) - min(ys)))
+    long, wide = (bare_size(one, settings) for one in (max(xs) - min(xs), max(ys) - min(ys)))
     area = show_area(shapely.Polygon(corners).area / 1e6, settings.unit)
-    room_for = max(x for x, _ in corners) - min(x for x, _ in corners)
+    outline = shapely.Polygon(corners).buffer(-CLEAR)
+
+    def inside(y: float) -> float:
+        """Return how wide words may be about the middle at a height, clear of the walls on both sides."""
+        line = outline.intersection(shapely.LineString(((at.x - FAR, y), (at.x + FAR, y))))
+        parts = [part.bounds for part in getattr(line, "geoms", [line]) if not part.is_empty]
+        mine = next((part for part in parts if part[0] <= at.x <= part[2]), None)
+        return 0.0 if mine is None else CLEAR_SHARE * 2.0 * min(at.x - mine[0], mine[2] - at.x)
+
+    lines = ((0.0, room.name[:60], 13.0), (330.0, f"{long} × {wide}", 8.0), (560.0, area, 8.0))
     return [
-        Label((at.x, at.y), room.name[:60], 13, "ink", face="name", about=about, within=room_for, patch=True),
-        Label((at.x, at.y + 330), f"{long} × {wide} · {area}", 8, "soft", about=about, within=room_for, patch=True),
+        Label(
+            (at.x, at.y + down),
+            text,
+            size,
+            "soft" if down else "ink",
+            face="text" if down else "name",
+            about=about,
+            within=inside(at.y + down),
+            patch=True,
+        )
+        for down, text, size in lines
     ]
 
 

@@ -1,8 +1,9 @@
-"""Where the letters of a drawing go, so that none stands on another.
+"""Where the letters of a drawing go, so that none stands on another, on a dimension line or on an edge: the one placer
+of letters for all drawings.
 
-Letters have one size on the paper or the screen whatever the scale, so their places are settled for a scale. A label
-may stand in any of its places, a dimension's figure anywhere along its line; what has least choice is settled first,
-and what finds no free place takes the one where it covers least.
+Letters have one size on the paper or the screen whatever the scale, so their places are settled for a scale. What has
+least choice is settled first. What finds no free place near its own goes out on a leader; what would stand on other
+letters everywhere is left out, since the bench says it too.
 """
 
 from __future__ import annotations
@@ -11,8 +12,10 @@ import itertools
 import math
 from collections.abc import Callable, Iterator, Sequence
 
+import numpy as np
 from msgspec.structs import replace
 
+from narrow_cornice.drawing.letter_places import SizeOf, Standing, standings
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     Area,
@@ -22,23 +25,16 @@ from narrow_cornice.drawing.marks import (
     Mark,
     Point,
     Stroke,
-    above_line,
     dimension_line,
-    reading_turn,
 )
 
-SizeOf = Callable[[str, float, str], tuple[float, float]]
-
 PARTED = " · "  # what stands between the parts of a subtitle
-DIMENSION_SIZE = 8.5  # points
-ALONG = (0.5, 0.34, 0.66, 0.22, 0.78)  # places of a dimension's figure along its line
-BEYOND = (0.5, 0.1, 0.9, -0.5, 1.5)  # … of a line shorter than its figure
-LIFTS = (0.55, -0.6, 1.6, -1.6, 2.6, -2.6, -3.8, 3.8, -5.0)  # letters' heights that a figure stands off its line
-OVER_A_LINE = 0.4  # how bad a cell over a line is, where one over other letters is 1
-HEAVY = 1.5  # points: lines as heavy as this are walls, and letters keep off them
+OVER_A_LINE = 0.4  # how bad a cell's length over a line is, where a cell over other letters is 1
+LATER = 0.002  # … and how bad it is to take a later place
+EDGE = 0.45  # points: lines as heavy as this carry meaning, and letters keep off them
 BODY = 0.36  # of the height of a line of letters: half of what the letters themselves take
 GRAIN = 0.45  # of the height of the smallest letters: how finely free paper is told from taken
-LONGEST = 4000  # cells: a line longer than this on the grid is looked at more coarsely
+COVERED = 0.12  # of letters that may lie over others before they are left out
 
 Cell = tuple[int, int]
 
@@ -49,78 +45,118 @@ def settled(drawing: Drawing, size_of: SizeOf) -> Drawing:
     ``size_of`` tells how wide and how tall a text is in the drawing's mm, from its points and face.
     """
     lettered = [index for index, mark in enumerate(drawing.marks) if isinstance(mark, Label | Dimension)]
-    choices = {index: _choices(drawing.marks[index]) for index in lettered}
-    if max(choices.values(), default=1) == 1:
-        return drawing
-    firsts = [next(_places(drawing.marks[index], size_of), None) for index in lettered]
-    grain = GRAIN * min(first[2][1] for first in firsts if first is not None)
+    firsts = {index: next(standings(drawing.marks[index], size_of), None) for index in lettered}
+    heights = [first.size[1] for first in firsts.values() if first is not None]
+    grain = GRAIN * min(heights, default=0.0)
     if grain <= 0.0:
         return drawing
-    lines: dict[Cell, int] = {}  # whose line goes there
-    for index, mark in enumerate(drawing.marks):
-        for points in _lines_of(mark):
-            for cell in _line_cells(points, grain):
-                lines[cell] = index if lines.get(cell, index) == index else -1
+    edges = _Edges(drawing.marks)
     taken: set[Cell] = set()
-    marks: list[Mark] = list(drawing.marks)
-    for index in sorted(lettered, key=lambda one: (choices[one], isinstance(marks[one], Dimension))):
-        best, best_cost, best_cells = marks[index], math.inf, set[Cell]()
-        for mark, centre, size, turn in _places(marks[index], size_of):
-            cells = _box_cells(centre, size, turn, grain)
-            cost = float(len(cells & taken))
-            if choices[index] > 1:
-                cost += OVER_A_LINE * sum(1 for cell in cells if lines.get(cell, index) != index)
+    instead: dict[int, tuple[Mark, ...]] = {}
+    for index in sorted(
+        (one for one in lettered if firsts[one] is not None), key=lambda one: _turn(drawing.marks[one])
+    ):
+        mark = drawing.marks[index]
+        best: Standing | None = None
+        best_cost, best_cells = math.inf, set[Cell]()
+        for number, standing in enumerate(standings(mark, size_of)):
+            cells = _box_cells(standing.centre, standing.size, standing.turn, grain)
+            cost = len(cells & taken) + LATER * number
             if cost < best_cost:
-                best, best_cost, best_cells = mark, cost, cells
-            if cost == 0:
+                cost += OVER_A_LINE * edges.under(standing, index) / grain
+            if cost < best_cost:
+                best, best_cost, best_cells = standing, cost, cells
+            if cost <= LATER * number:
                 break
-        marks[index] = best
+        assert best is not None
+        if len(best_cells & taken) > COVERED * len(best_cells) and not _fixed(mark):
+            instead[index] = (replace(mark, text=""),) if isinstance(mark, Dimension) else ()
+            continue
+        instead[index] = best.marks
         taken |= best_cells
+    marks = itertools.chain.from_iterable(instead.get(index, (mark,)) for index, mark in enumerate(drawing.marks))
     return replace(drawing, marks=tuple(marks))
 
 
-def _choices(mark: Mark) -> int:
-    """Return how many places the letters of a mark may take."""
+def _fixed(mark: Mark) -> bool:
+    """Return whether letters have but one place: they are kept there, whatever else stands there."""
+    return isinstance(mark, Label) and (mark.turned or mark.within is not None)
+
+
+def _turn(mark: Mark) -> tuple[int, int]:
+    """Return when letters are settled: what cannot move, what names a thing, what may stand along a line."""
     if isinstance(mark, Label):
-        return 1 + len(mark.elsewhere)
-    return len(ALONG) * len(LIFTS) if isinstance(mark, Dimension) and mark.slides and not mark.beside else 1
+        return (0, 0) if _fixed(mark) else (1, len(mark.elsewhere))
+    return (2, 0)
 
 
-Choice = tuple[Mark, Point, tuple[float, float], float]
+class _Edges:
+    """The lines of a drawing that letters keep off, as segments with the mark that each belongs to."""
+
+    def __init__(self, marks: Sequence[Mark]) -> None:
+        ends: list[tuple[float, float, float, float]] = []
+        owners: list[int] = []
+        for index, mark in enumerate(marks):
+            for points in _lines_of(mark):
+                for (x0, y0), (x1, y1) in itertools.pairwise(points):
+                    ends.append((x0, y0, x1, y1))
+                    owners.append(index)
+        self._ends = np.array(ends, dtype=float).reshape(-1, 4)
+        self._owners = np.array(owners, dtype=int)
+
+    def under(self, standing: Standing, own: int) -> float:
+        """Return the length of the lines that run through letters, in mm; those of their own mark do not count."""
+        if not len(self._ends):
+            return 0.0
+        (x, y), (wide, tall) = standing.centre, standing.size
+        u, v = wide / 2, tall * BODY
+        # Most lines are nowhere near: those are out at once.
+        reach = math.hypot(u, v)
+        near = (
+            (np.minimum(self._ends[:, 0], self._ends[:, 2]) < x + reach)
+            & (np.maximum(self._ends[:, 0], self._ends[:, 2]) > x - reach)
+            & (np.minimum(self._ends[:, 1], self._ends[:, 3]) < y + reach)
+            & (np.maximum(self._ends[:, 1], self._ends[:, 3]) > y - reach)
+            & (self._owners != own)
+        )
+        if not near.any():
+            return 0.0
+        angle = math.radians(standing.turn)
+        cos, sin = math.cos(angle), math.sin(angle)
+        return sum(
+            _inside(
+                (ax - x) * cos + (ay - y) * sin,
+                (ay - y) * cos - (ax - x) * sin,
+                (bx - x) * cos + (by - y) * sin,
+                (by - y) * cos - (bx - x) * sin,
+                u,
+                v,
+            )
+            for ax, ay, bx, by in self._ends[near].tolist()
+        )
 
 
-def _places(mark: Mark, size_of: SizeOf) -> Iterator[Choice]:
-    """Return a mark with letters in each place it may take: with the middle, size and turn of its letters."""
-    if isinstance(mark, Label):
-        size = size_of(mark.text, mark.size, mark.face)
-        if mark.within is not None and size[0] > mark.within:
-            return
-        shift = {"left": size[0] / 2, "middle": 0.0, "right": -size[0] / 2}[mark.anchor]
-        for at in (mark.at, *mark.elsewhere):
-            yield replace(mark, at=at, elsewhere=()), (at[0] + shift, at[1]), size, -90.0 * mark.turned
-    elif isinstance(mark, Dimension):
-        size = size_of(mark.text, DIMENSION_SIZE, "text")
-        a, b = dimension_line(mark)
-        if mark.beside:
-            middle, right = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2), a[0] >= mark.start[0]
-            away = (size[0] / 2 + size[1] / 3) * (1 if right else -1)
-            yield mark, (middle[0] + away, middle[1]), size, 0.0
-            return
-        shares: tuple[float, ...] = (mark.share,)
-        lifts: tuple[float, ...] = (mark.lift,)
-        if mark.slides:
-            shares, lifts = ALONG if math.dist(a, b) > size[0] else BEYOND, LIFTS
-        for lift in lifts:
-            for share in shares:
-                placed = replace(mark, share=share, lift=lift, slides=False)
-                yield placed, figure_place(placed, size[1] * lift), size, reading_turn(a, b)
+# Many parameters: the ends of a line and a box about the origin, plain numbers for speed.
+def _inside(x0: float, y0: float, x1: float, y1: float, u: float, v: float) -> float:
+    """Return the length of a line inside the box ±u, ±v (clipped as Liang and Barsky do)."""
+    begin, end = 0.0, 1.0
+    dx, dy = x1 - x0, y1 - y0
+    for p, q in ((-dx, x0 + u), (dx, u - x0), (-dy, y0 + v), (dy, v - y0)):
+        if p == 0.0:
+            if q < 0.0:
+                return 0.0
+        elif p < 0.0:
+            begin = max(begin, q / p)
+        else:
+            end = min(end, q / p)
+    return max(0.0, end - begin) * math.hypot(dx, dy)
 
 
 def letter_boxes(drawing: Drawing, size_of: SizeOf) -> list[tuple[float, float, float, float]]:
     """Return (left, top, right, bottom) in mm around each piece of lettering where it stands."""
     boxes = []
     for mark in drawing.marks:
-        for _, (x, y), (wide, tall), turn in itertools.islice(_places(mark, size_of), 1):
+        for _, (x, y), (wide, tall), turn in itertools.islice(standings(mark, size_of), 1):
             cos, sin = abs(math.cos(math.radians(turn))), abs(math.sin(math.radians(turn)))
             u, v = (wide * cos + tall * sin) / 2, (wide * sin + tall * cos) / 2
             boxes.append((x - u, y - v, x + u, y + v))
@@ -148,14 +184,6 @@ def in_lines(text: str, room: float, wide: Callable[[str], float]) -> list[str]:
     return lines
 
 
-def figure_place(mark: Dimension, lift: float) -> Point:
-    """Return the middle of a dimension's figure, lifted off its line."""
-    a, b = dimension_line(mark)
-    x, y = above_line(a, b, lift)
-    off = mark.share - 0.5
-    return (x + (b[0] - a[0]) * off, y + (b[1] - a[1]) * off)
-
-
 def _box_cells(centre: Point, size: tuple[float, float], turn: float, grain: float) -> set[Cell]:
     """Return the cells under turned letters, a little within their box, since letters are lower than their line."""
     (x, y), (wide, tall) = centre, size
@@ -175,19 +203,11 @@ def _box_cells(centre: Point, size: tuple[float, float], turn: float, grain: flo
 
 
 def _lines_of(mark: Mark) -> Iterator[Sequence[Point]]:
-    """Return the lines that letters keep off: walls, other dimensions, the edges of what nobody points at."""
-    if isinstance(mark, Stroke) and mark.pen.weight >= HEAVY:
+    """Return the lines that letters keep off: walls, edges, dimension lines and what leads to them."""
+    if isinstance(mark, Stroke) and mark.pen.weight > EDGE:
         yield (*mark.points, mark.points[0]) if mark.closed else mark.points
-    elif isinstance(mark, Area) and mark.pen is not None and not mark.about:
+    elif isinstance(mark, Area) and mark.pen is not None and mark.pen.weight > EDGE:
         yield (*mark.points, mark.points[0])
     elif isinstance(mark, Dimension):
-        yield dimension_line(mark)
-
-
-def _line_cells(points: Sequence[Point], grain: float) -> Iterator[Cell]:
-    """Return the cells along a line."""
-    for (x0, y0), (x1, y1) in itertools.pairwise(points):
-        steps = min(LONGEST, max(1, math.ceil(math.hypot(x1 - x0, y1 - y0) / grain)))
-        for step in range(steps + 1):
-            share = step / steps
-            yield (math.floor((x0 + (x1 - x0) * share) / grain), math.floor((y0 + (y1 - y0) * share) / grain))
+        a, b = dimension_line(mark)
+        yield (mark.start, a, b, mark.end)

@@ -12,6 +12,7 @@ from collections.abc import Callable, Collection, Sequence
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.measured.surveys import corner_key, doubts_of, next_of
+from narrow_cornice.drawing.bulks import overhead_marks
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
 from narrow_cornice.drawing.walk import walk_drawing
@@ -19,11 +20,9 @@ from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import (
     AskedDiagonalPath,
-    BulkPath,
     CornerPath,
     FloorPath,
     OpeningPath,
-    SlopePath,
     ThingPath,
     WallPath,
     WidthPath,
@@ -67,7 +66,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
         chain = CHAIN * 0.55 if reflex else CHAIN  # chains that meet in an outer corner keep close to their walls
         doubtful = any(one.observed.about.thing == about for one in doubted)
         marks.append(_side_dimension(side, a, b, about, settings, doubtful, chain))
-    marks += _above(measured, turned)
+    marks += overhead_marks(measured, turned)
     marks += opening_marks(measured, turned)
     marks += _diagonals(measured, doubted, turned, settings)
     marks += _wanted(room, plan.corners, wanted, plan, turned)
@@ -129,36 +128,6 @@ def outside_of(plan: Plan, turned: Turned) -> tuple[Point, ...]:
         reach = min(2.0 * WALL, WALL / max(0.2, math.sin(math.radians(plan.angles[index] / 2.0))))
         points.append(turned((x - dx * reach, y - dy * reach)))
     return tuple(points)
-
-
-def _above(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
-    """Return what is overhead or stands in the room: the edges of slopes and beams dashed, pipes and columns firm."""
-    marks: list[Mark] = []
-    room, plan = measured.room, measured.plan
-    if not measured.ceiling.flat:
-        for plane, outlines in measured.ceiling.parts(plan.corners):
-            if plane.over >= 0:
-                over = SlopePath(room.id, room.measured.walls[plane.over].id)
-                for outline in outlines:
-                    points = tuple(turned(point) for point in outline)
-                    marks.append(Area(points, "#7a706714", over, Pen("soft", 0.7, dashed=True)))
-    for bulk in room.measured.bulks:
-        index = next((i for i, side in enumerate(room.measured.walls) if side.id == bulk.wall), None)
-        if index is None:
-            continue
-        side, u, out = plan.sides[index], bulk.place.mm, bulk.out.mm
-        corners = [
-            (u, out),
-            (u + bulk.width.mm, out),
-            (u + bulk.width.mm, out + bulk.depth.mm),
-            (u, out + bulk.depth.mm),
-        ]
-        outline = tuple(turned(on_floor(side, along, off)) for along, off in corners)
-        overhead = bulk.under.mm > 100.0
-        fill = "#7a706714" if overhead else "#b9ad9a"
-        about = BulkPath(room.id, bulk.id)
-        marks.append(Area(outline, fill, about, Pen("ink", 0.8, dashed=overhead)))
-    return marks
 
 
 def _diagonals(measured: MeasuredRoom, doubted: Sequence[Doubt], turned: Turned, settings: Settings) -> list[Mark]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.drawing.bulks import bulks_against
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Pen, Stroke, bounds_of
@@ -38,6 +39,7 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
             x, floor = 0.0, floor + max(one.tallest for one in measured.faces) + BETWEEN
         frame = Frame((x, floor), (1.0, 0.0), (0.0, -1.0))
         marks += face_marks(frame, face, trimmed, known, changed_rules)
+        marks += bulks_against(room, face, frame)
         about = WallPath(room.id, face.id)
         text = bare_size(face.length, settings)
         marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text, about))

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.drawing.bulks import bulks_against, bulks_on_plan
 from narrow_cornice.drawing.coloured import Colours, colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke
@@ -86,6 +87,7 @@ def unfolded_room(
     for place in placed:
         face = measured.faces[place.index]
         marks += face_marks(turned_frame(place.frame, turned), face, trimmed, known, changed_rules)
+        marks += bulks_against(room, face, turned_frame(place.frame, turned))
         if place.index in slopes:
             frame = turned_frame(place.frame, turned)
             key = surface_key("ceiling", slope_thing(room.measured.walls[place.index].id))
@@ -97,6 +99,7 @@ def unfolded_room(
         marks += _leader(place, measured, turned)
     outline = tuple(turned(corner) for corner in drawn_corners(measured.plan))
     marks.append(Stroke(outline, Pen("line", 1.6), closed=True))
+    marks += bulks_on_plan(measured, turned, room.measured.bulks)
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)
     marks += _ceiling_card(measured, known, bounds)

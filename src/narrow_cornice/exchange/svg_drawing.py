@@ -5,7 +5,8 @@ from __future__ import annotations
 import base64
 from html import escape
 
-from narrow_cornice.drawing.lettering import PARTED, figure_place, in_lines, settled, usual_size
+from narrow_cornice.drawing.letter_places import figure_place
+from narrow_cornice.drawing.lettering import PARTED, in_lines, settled, usual_size
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     ROLES,

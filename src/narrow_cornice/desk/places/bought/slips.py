@@ -12,6 +12,7 @@ from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.painting import MarkPainter, placed
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.lettering import settled
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
 
@@ -115,7 +116,8 @@ class LineRow(QAbstractButton):
     def _paint_picture(self, painter: QPainter, room: QRectF) -> None:
         if self._picture.marks:
             way = placed(self._picture, room, self._usual_scale(), left=True)
-            MarkPainter(painter, self._theme, way).drawing(self._picture)
+            marks = MarkPainter(painter, self._theme, way)
+            marks.drawing(settled(self._picture, marks.sizes()))
 
 
 class Slip(QFrame):

@@ -1,0 +1,124 @@
+"""What is painted over a drawing: what is selected with its words, and a small drawing in a free corner."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QPainter, QPen
+
+from narrow_cornice.desk.painting import MarkPainter, placed, polygon
+from narrow_cornice.drawing.lettering import letter_boxes
+from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Strip, Stroke, points_of
+
+LIFTS = (-16, 22, -44, 50, -76, 82, -110, 116, -150, 156)  # pixels that words stand above or below what they are of
+REACHES = (30, 74)  # pixels from it to them
+CARD = (170.0, 168.0)  # pixels of the small drawing's card
+MOST_HIDDEN = 0.02  # of the card that may lie over the large drawing
+
+Place = tuple[QPointF, QPointF, QRectF]  # where the leader begins and ends, and the card of the words
+
+
+def paint_selection(
+    painter: QPainter, marks: MarkPainter, drawing: Drawing, selected: About, callout: str, paper: QRectF
+) -> None:
+    """Mark what is selected wherever it is drawn, and write its words beside its uppermost part."""
+    theme, way = marks.theme, marks.way
+    boxes: list[QRectF] = []
+    said = False
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for mark in drawing.marks:
+        if mark.about is None or not mark.about.within(selected):
+            continue
+        if isinstance(mark, Area | Strip):
+            shape = way.map(polygon(mark.points))
+            painter.setPen(QPen(theme.colour("verdigris"), 2.4))
+            painter.drawPolygon(shape)
+            boxes.append(shape.boundingRect())
+        elif isinstance(mark, Stroke):
+            painter.setPen(QPen(theme.colour("verdigris"), 3.2 if mark.pen.weight > 0.5 else 1.2))
+            shape = way.map(polygon(mark.points))
+            painter.drawPolyline(shape)
+            box = shape.boundingRect()
+            if len(mark.points) == 2:  # the leader begins on the line, not beside it
+                box = QRectF(box.center() - QPointF(2, 2), box.center() + QPointF(2, 2))
+            boxes.append(box)
+        elif isinstance(mark, Dimension):
+            marks.mark(replace(mark, colour="verdigris"))
+            said = True  # a dimension says its size itself
+        elif isinstance(mark, Label):
+            marks.mark(replace(mark, colour="verdigris"))
+    if boxes and callout and not said:
+        _paint_callout(painter, marks, drawing, boxes, callout, paper)
+
+
+def _paint_callout(
+    painter: QPainter, marks: MarkPainter, drawing: Drawing, boxes: list[QRectF], callout: str, paper: QRectF
+) -> None:
+    """Write what is selected beside its uppermost part, on a short leader."""
+    theme, way = marks.theme, marks.way
+    box = min(boxes, key=lambda one: (one.top(), -one.right()))
+    metrics = theme.metrics(9.5, "bold")
+    wide, tall = metrics.horizontalAdvance(callout), metrics.height()
+    places: list[Place] = []
+    for reach in REACHES:
+        for lift in LIFTS:
+            for hand, start in ((1, box.right()), (-1, box.left())):
+                end = QPointF(start + hand * reach, box.center().y() + lift)
+                left = end.x() + 3 if hand > 0 else end.x() - wide - 9
+                places.append((QPointF(start, box.center().y()), end, QRectF(left, end.y() - tall / 2, wide + 6, tall)))
+    for y in (box.top() - 18, box.bottom() + 18):
+        end = QPointF(box.center().x(), y)
+        places.append((box.center(), end, QRectF(end.x() - wide / 2 - 3, end.y() - tall / 2, wide + 6, tall)))
+    there = letter_boxes(drawing, marks.sizes())
+    letters = [way.mapRect(QRectF(x0, y0, x1 - x0, y1 - y0)).adjusted(-3, -1, 3, 1) for x0, y0, x1, y1 in there]
+
+    def covered(place: Place) -> float:
+        """Return how much a place covers: what is off the paper weighs most."""
+        card = place[2]
+        seen = paper.intersected(card)
+        off = card.width() * card.height() - seen.width() * seen.height()
+        hidden = (card.intersected(one) for one in letters)
+        return 100.0 * off + sum(one.width() * one.height() for one in hidden if not one.isEmpty())
+
+    begin, end, card = min(places, key=covered)
+    if card.top() < paper.top():
+        card.moveTop(paper.top())
+    card.moveLeft(max(paper.left(), min(card.left(), paper.right() - card.width())))
+    painter.setPen(QPen(theme.colour("verdigris"), 1.2))
+    painter.drawLine(begin, end)
+    clear = theme.colour("sheet")
+    clear.setAlpha(235)
+    painter.fillRect(card, clear)
+    marks.text(QPointF(card.left() + 3, card.center().y()), callout, 9.5, "bold", "verdigris", "left")
+
+
+def paint_inset(painter: QPainter, marks: MarkPainter, drawing: Drawing, inset: Drawing, paper: QRectF) -> None:
+    """Paint a small drawing on a card in a corner where it hides nothing of the large one; nowhere where it would."""
+    wide, tall = CARD
+    inner = paper.adjusted(12, 4, -12, -12)
+    corners = [
+        QRectF(x, y, wide, tall)
+        for y in (inner.bottom() - tall, inner.top())
+        for x in (inner.left(), inner.right() - wide)
+    ]
+    drawn = [marks.way.map(polygon(points_of(mark))).boundingRect() for mark in drawing.marks if points_of(mark)]
+
+    def hidden(card: QRectF) -> float:
+        over = (card.intersected(one) for one in drawn)
+        return sum(max(one.width(), 1.0) * max(one.height(), 1.0) for one in over if not one.isEmpty())
+
+    card = min(corners, key=hidden)
+    if hidden(card) > MOST_HIDDEN * wide * tall or card.height() > inner.height() or card.width() > inner.width() / 2:
+        return
+    theme = marks.theme
+    painter.setPen(QPen(theme.colour("rule"), 1))
+    painter.setBrush(theme.colour("paper"))
+    painter.drawRect(card)
+    painter.setFont(theme.font(9.5, "name"))
+    painter.setPen(theme.colour("ink"))
+    upper, lower = Qt.AlignmentFlag.AlignTop, Qt.AlignmentFlag.AlignBottom
+    painter.drawText(card.adjusted(9, 6, -6, 0), Qt.AlignmentFlag.AlignLeft | upper, inset.title)
+    painter.setFont(theme.font(8, "slanted"))
+    painter.setPen(theme.colour("soft"))
+    painter.drawText(card.adjusted(9, 0, -6, -5), Qt.AlignmentFlag.AlignLeft | lower, inset.subtitle)
+    MarkPainter(painter, theme, placed(inset, card.adjusted(13, 30, -13, -22))).drawing(inset)

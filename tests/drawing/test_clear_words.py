@@ -1,0 +1,144 @@
+"""Words on drawings never lie over one another, over a dimension line or over an edge: every drawing of the demo."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator
+
+import pytest
+import shapely
+import shapely.affinity
+from msgspec.structs import replace
+
+from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.envelope import envelope_drawing
+from narrow_cornice.drawing.house_plan import house_plan
+from narrow_cornice.drawing.letter_places import SizeOf, standings
+from narrow_cornice.drawing.lettering import settled, usual_size
+from narrow_cornice.drawing.marks import (
+    MM_PER_POINT,
+    Area,
+    Dimension,
+    Drawing,
+    Label,
+    Stroke,
+    dimension_line,
+)
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.profile_board import profile_board
+from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.drawing.strip import wall_strip
+from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.drawing.walk import walk_drawing
+from narrow_cornice.drawing.wall_order import wall_order
+from narrow_cornice.job import edits
+from narrow_cornice.job.history import History
+from narrow_cornice.job.model import Job, Settings
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.survey.walk import read_walk
+from narrow_cornice.trim.kinds import KINDS
+
+PX_PER_POINT = 96 / 72
+SIZES = ((840, 560), (1680, 1120))  # pixels of the sheet: the window as it opens, and on a large screen
+BODY = 0.34  # of a line's height that letters themselves take, up and down from its middle
+LETTERS = 0.98  # of a text's width
+
+
+def every_drawing(job: Job) -> Iterator[Drawing]:
+    rules, settings = job.house_rules, job.settings
+    for turn in (0.0, 90.0, 180.0):
+        yield house_plan(job.rooms, rules, settings, turn)
+    for room in job.rooms:
+        for turn in (0.0, 90.0):
+            yield room_plan(room, rules, settings, turn)
+            yield unfolded_room(room, rules, job.colours, settings, turn)
+        yield wall_strip(room, rules, job.colours, settings)
+        for wall in room.measured.walls:
+            yield wall_elevation(room, rules, job.colours, settings, wall.id, job.pictures)
+            yield wall_order(room, rules, job.colours, settings, wall.id)
+        for recess in room.measured.recesses:
+            yield envelope_drawing(room, rules, settings, recess.id)
+        for kind in KINDS:
+            yield trim_section(room, rules, settings, kind, False)
+            yield trim_section(room, rules, settings, kind, True)
+        yield profile_board(room, rules, settings, "cornice", job.catalogue, job.milled, job.joinery, "")
+
+
+def size_of(drawing: Drawing, pixels: tuple[int, int]) -> tuple[SizeOf, float]:
+    """Return how large letters are on a drawing fitted to so many pixels, and how many mm of it a pixel is."""
+    x0, y0, x1, y1 = drawing.bounds
+    scale = min(pixels[0] / (x1 - x0), pixels[1] / (y1 - y0))
+    return usual_size(PX_PER_POINT / (scale * MM_PER_POINT)), 1.0 / scale
+
+
+def lettered(drawing: Drawing, size: SizeOf) -> list[tuple[int, str, shapely.Polygon]]:
+    """Return the letters of a drawing with the outline that they take."""
+    made = []
+    for index, mark in enumerate(drawing.marks):
+        for _, (x, y), (wide, tall), turn in itertools.islice(standings(mark, size), 1):
+            box = shapely.box(-LETTERS * wide / 2, -BODY * tall, LETTERS * wide / 2, BODY * tall)
+            turned = shapely.affinity.rotate(box, turn, origin=(0, 0))
+            text = mark.text if isinstance(mark, Label | Dimension) else ""
+            made.append((index, text, shapely.affinity.translate(turned, x, y)))
+    return made
+
+
+def lines(drawing: Drawing) -> Iterator[tuple[int, str, shapely.LineString]]:
+    """Yield the lines that words keep off: dimension lines with what leads to them, walls, outlines."""
+    for index, mark in enumerate(drawing.marks):
+        if isinstance(mark, Dimension):
+            a, b = dimension_line(mark)
+            yield index, "a dimension line", shapely.LineString((mark.start, a, b, mark.end))
+        elif isinstance(mark, Stroke) and mark.pen.weight > 0.5:
+            points = (*mark.points, mark.points[0]) if mark.closed else mark.points
+            yield index, "a line", shapely.LineString(points)
+        elif isinstance(mark, Area) and mark.pen is not None and mark.pen.weight >= 0.5:
+            yield index, "an edge", shapely.LineString((*mark.points, mark.points[0]))
+
+
+def clashes(drawing: Drawing, pixels: tuple[int, int]) -> list[str]:
+    """Return what stands over what on a drawing as it is painted."""
+    size, pixel = size_of(drawing, pixels)
+    made = settled(drawing, size)
+    letters, found = lettered(made, size), []
+    for (_, one, mine), (_, other, theirs) in itertools.combinations(letters, 2):
+        if mine.intersection(theirs).area > 0.03 * min(mine.area, theirs.area):
+            found.append(f"{drawing.title}: “{one}” over “{other}”")
+    tree = list(lines(made))
+    for index, text, outline in letters:
+        for owner, what, line in tree:
+            if owner != index and outline.intersection(line).length > 2.0 * pixel:
+                found.append(f"{drawing.title}: “{text}” over {what}")
+    return found
+
+
+@pytest.mark.parametrize("unit", ["mm", "in"])
+@pytest.mark.parametrize("pixels", SIZES)
+def test_no_word_of_the_demo_stands_over_another_or_over_a_line(unit: str, pixels: tuple[int, int]) -> None:
+    job = replace(demo_job(), settings=Settings(unit))  # type: ignore[arg-type]
+    drawings = list(every_drawing(job))
+    assert len(drawings) > 150
+    assert [one for drawing in drawings for one in clashes(drawing, pixels)] == []
+    said = sum(len(lettered(settled(one, size_of(one, pixels)[0]), size_of(one, pixels)[0])) for one in drawings)
+    wanted = sum(len(lettered(one, size_of(one, pixels)[0])) for one in drawings)
+    assert said > 0.97 * wanted  # hardly anything is left out for it
+
+
+def test_a_walk_is_read_at_every_step() -> None:
+    history = History(starting_job())
+    history.do(edits.begin_walk("New room"))
+    for wall in read_walk("4310; 3620; 1178; 390 o; 1641 o; 388; 1492", "mm"):
+        room = history.job.rooms[0]
+        assert clashes(walk_drawing(room, history.job.settings, 0.0), SIZES[0]) == []
+        history.do(edits.walk_on("r1", [wall], words="wall"))
+
+
+def test_the_finder_of_clashes_finds_them() -> None:
+    """What it is to find, drawn on purpose."""
+    bounds = (0.0, 0.0, 4000.0, 3000.0)
+    fixed = Label((1000.0, 1000.0), "one over the other", turned=True)
+    assert len(clashes(Drawing("text", "", (fixed, replace(fixed, text="the other")), bounds), SIZES[0])) == 1
+    line = Dimension((500.0, 1000.0), (1500.0, 1000.0), 0.0, "")
+    assert clashes(Drawing("line", "", (fixed, line), bounds), SIZES[0]) == [
+        "line: “one over the other” over a dimension line"
+    ]
