@@ -8,17 +8,15 @@ from pathlib import Path
 import pytest
 from driving import change_of, choose, field, settle, total_of, type_into
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QColor, QImage
+from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
     QApplication,
-    QColorDialog,
     QComboBox,
     QDialog,
     QFileDialog,
     QLineEdit,
     QMessageBox,
-    QPushButton,
     QWidget,
 )
 
@@ -26,17 +24,13 @@ from narrow_cornice import memo
 from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.desk.session import Session
-from narrow_cornice.desk.tables.colours_table import colours_dialog
-from narrow_cornice.desk.tables.milled_table import milled_dialog
-from narrow_cornice.desk.tables.paints_table import paints_dialog
-from narrow_cornice.desk.tables.rules_table import rules_dialog
 from narrow_cornice.desk.view import TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import SurroundingsError
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.keeping import JobLock, Recovery
-from narrow_cornice.job.paths import HouseRulePath, RoomPath, TrimPath
+from narrow_cornice.job.paths import RoomPath, TrimPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.memo import by_identity, let_go
 from narrow_cornice.units.show import METRIC
@@ -192,45 +186,6 @@ def test_whatever_goes_wrong_while_a_file_is_opened_or_saved_its_lock_is_let_go(
         lock = JobLock.take(path)
         assert lock is not None
         lock.release()
-
-
-def test_tables_of_the_job_are_edited(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
-    session, theme = window.session, window.theme
-    rules = rules_dialog(session, theme, window)
-    index = next(i for i, row in enumerate(rules.sheet.sheet.rows) if row.about == HouseRulePath("coats"))
-    assert rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "3")
-    assert session.job.house_rules == {"casing_setback": 5.0, "coats": 3}
-    assert not rules.sheet.sheet.setData(rules.sheet.sheet.index(index, 1), "three")
-    assert "not a number" in rules.fault.text()
-    rules.done(0)
-    paints = paints_dialog(session, theme, window)
-    model = paints.sheet.sheet
-    assert model.setData(model.index(0, 5), "1: 20; 4: 70")
-    assert [(tin.litres, tin.price) for tin in session.job.paints[0].sizes] == [(1, 20), (4, 70)]
-    assert not model.setData(model.index(0, 5), "1; 2")
-    assert not model.setData(model.index(0, 2), "0")
-    assert "not between" in paints.fault.text()
-    paints.done(0)
-    colours = colours_dialog(session, theme, window)
-    assert colours.sheet.sheet.setData(colours.sheet.sheet.index(1, 1), "#abcdef")
-    assert not colours.sheet.sheet.setData(colours.sheet.sheet.index(1, 1), "red")
-    buttons = {button.text(): button for button in colours.findChildren(QPushButton)}
-    buttons["Add a colour"].click()
-    assert session.job.colours[-1].hex == "#d8d2c4"
-    colours.sheet.selectRow(len(session.job.colours) - 1)
-    monkeypatch.setattr(QColorDialog, "getColor", lambda *_a, **_k: QColor("#123456"))
-    buttons["Pick its tone …"].click()
-    assert session.job.colours[-1].hex == "#123456"
-    buttons["Remove it"].click()
-    assert len(session.job.colours) == len(demo_job().colours)
-    colours.sheet.selectRow(1)
-    buttons["Remove it"].click()
-    assert "still on a surface" in colours.fault.text()
-    colours.done(0)
-    stock = milled_dialog(session, theme, window)
-    assert stock.sheet.sheet.setData(stock.sheet.sheet.index(0, 2), "2.4 m; 3600")
-    assert session.job.milled[0].lengths == (2400, 3600)
-    stock.done(0)
 
 
 @pytest.mark.parametrize("kind", ["pdf", "csv"])

@@ -48,18 +48,24 @@ name = "plate rail height"
 value = 62
 unit = "mm"
 why = "A made-up habit."
+changes = "What is made up."
+topic = "Made up"
 
 [plate_rail_top]
 name = "top of plate rail"
 value = 1710
 unit = "mm"
 why = "A made-up habit."
+changes = "What is made up."
+topic = "Made up"
 
 [plate_rail_projection]
 name = "plate rail projection"
 value = 88
 unit = "mm"
 why = "A made-up habit."
+changes = "What is made up."
+topic = "Made up"
 
 [least_thickness]""",
         )
@@ -226,6 +232,8 @@ name = "candle gap"
 value = 12
 unit = "mm"
 why = "A made-up habit."
+changes = "What is made up."
+topic = "Made up"
 
 [least_thickness]""",
         )
@@ -235,7 +243,6 @@ why = "A made-up habit."
     ],
 }
 HOUSE_RULE_WORKS = """
-from narrow_cornice.desk.tables.rules_table import rules_dialog
 from narrow_cornice.job import edits
 from narrow_cornice.job.paths import HouseRulePath
 from narrow_cornice.job.rules import house_rules_of
@@ -246,8 +253,8 @@ assert house_rules_of(job.house_rules).figure("candle_gap").value == 300
 assert any(one.key.startswith("thin trim") and "300" in one.says for one in second_look(job))
 assert decode_job(encode_job(job), "again") == job
 window = shown(job)
-dialog = rules_dialog(window.session, window.theme, window)
-assert "candle gap" in [row.cells[0].text for row in dialog.sheet.sheet.rows]
+window.go("shelf")
+assert window.page("shelf").rules.fields["candle_gap"].text() == "300 mm"
 window.session.select(HouseRulePath("candle_gap"))
 assert window.bench.view.rows()[0].text == "Candle gap"
 assert window.bench.type_size(HouseRulePath("candle_gap"), "15")

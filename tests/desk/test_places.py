@@ -151,7 +151,7 @@ def _page(window: MainWindow) -> LampPage:
 
 
 def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf(lit: MainWindow) -> None:
-    assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify"]
+    assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify", ""]
     assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Trim", "Lamps"]
     QTest.mouseClick(lit.spine.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
@@ -279,7 +279,7 @@ def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     assert lit.session.job.name == "pressed"
     words = {key: says for _, each in keys(lit.places) for key, says in each}
     assert words["F3"] == "light the lamps"
-    assert words["I, M, T, F, Y, K"] == "to Brief, Measure, Trim, Finishes, To buy, Lamps"
+    assert words["I, M, T, F, Y, S, K"] == "to Brief, Measure, Trim, Finishes, To buy, Shelf, Lamps"
     assert "Alt+1 to Alt+7" in words
     lit.go("lamps")
     said = [one for one in _page(lit).findChildren(QLabel) if one.accessibleName() == "Cautions"]

@@ -12,10 +12,11 @@ from PyQt6.QtWidgets import QDialog, QFileDialog
 
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.stock_match import job_offers
+from narrow_cornice.desk.bench_widgets import Field
 from narrow_cornice.desk.places.bought.page import BoughtPage
+from narrow_cornice.desk.places.shelf.page import ShelfPage
 from narrow_cornice.desk.places.trim.page import TrimPage
 from narrow_cornice.desk.places.trim.profiles_preview import ProfilesPreview
-from narrow_cornice.desk.tables.profiles_table import profiles_dialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_dxf, profile_svg
 from narrow_cornice.job.paths import LinePath, StockOfferPath, TrimPath
@@ -72,15 +73,16 @@ def test_a_drawn_profile_is_brought_in_and_can_be_used(
     assert own[0].height == pytest.approx(60.0, abs=0.05)
     offers = job_offers(session.job, session.job.rooms[0], "casing").offers
     assert any(piece.profile.id == "own-quay-60" for offer in offers for piece in offer.match.pieces)
-    dialog = profiles_dialog(session, window.theme, window)
-    typed = dialog.sheet.sheet.rows[0].cells[3].typed
-    assert typed is not None
-    assert typed("oak")
+    choose(window, "Profiles")
+    settle()
+    shelf = window.page("shelf")
+    assert isinstance(shelf, ShelfPage)
+    (card,) = shelf.cards["profiles"].views
+    fields = {one.accessibleName(): one for one in card.findChildren(Field)}
+    type_into(fields["Wood"], "oak")
     assert session.job.catalogue[0].species == "oak"
-    assert dialog.sheet.sheet.rows[0].cells[4].typed is not None
-    assert not dialog.sheet.sheet.rows[0].cells[4].typed("much")
-    assert "not a number" in dialog.fault.text()
-    dialog.done(0)
+    type_into(fields["A metre"], "much")
+    assert "not a number" in window.notice()
     session.undo()
     session.undo()
     assert session.job.catalogue == ()

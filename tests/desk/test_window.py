@@ -44,7 +44,7 @@ def test_places_by_letter_and_only_those_that_exist(window: MainWindow) -> None:
         assert window.session.view.place == place
         if place == "bought":
             break
-    assert set(window.spine.buttons) == {"brief", "measure", "trim", "finishes", "bought"}
+    assert set(window.spine.buttons) == {"brief", "measure", "trim", "finishes", "bought", "shelf"}
 
 
 def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: MainWindow) -> None:

@@ -7,6 +7,7 @@ from narrow_cornice.desk.places.bought.place import PLACE as BOUGHT
 from narrow_cornice.desk.places.brief.place import PLACE as BRIEF
 from narrow_cornice.desk.places.finishes.place import PLACE as FINISHES
 from narrow_cornice.desk.places.measure.place import PLACE as MEASURE
+from narrow_cornice.desk.places.shelf.place import PLACE as SHELF
 from narrow_cornice.desk.places.trim.place import PLACE as TRIM
 
-PLACES: tuple[Place, ...] = (BRIEF, MEASURE, TRIM, FINISHES, BOUGHT)
+PLACES: tuple[Place, ...] = (BRIEF, MEASURE, TRIM, FINISHES, BOUGHT, SHELF)

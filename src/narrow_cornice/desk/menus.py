@@ -13,7 +13,6 @@ from PyQt6.QtWidgets import QMenu, QWidget
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
 
-TABLES = ("Colours", "Paints", "Trim stock", "Stock profiles of its own", "House rules")
 UNITS: tuple[tuple[str, dict[str, object]], ...] = (
     ("Millimetres", {"unit": "mm", "step": 1}),
     ("Millimetres, to the half", {"unit": "mm", "step": 0.5}),
@@ -65,8 +64,8 @@ class WindowDone(Protocol):
     def rename(self) -> None:
         """Ask for the job's name and place."""
 
-    def show_table(self, which: str) -> None:
-        """Show one of the job's tables."""
+    def shelf(self) -> list[Action]:
+        """Return what stands under the job's name, leaf by leaf."""
 
     def print_sheet(self) -> None:
         """Put the sheet that is looked at on paper."""
@@ -158,14 +157,15 @@ def fill_job_menu(window: QWidget, menu: QMenu, files: FilesDone, done: WindowDo
 
 
 def _fill_job(window: QWidget, menu: QMenu, done: WindowDone) -> None:
-    """Fill in what the job is made of: rooms, its name, units, tables."""
+    """Fill in what the job is made of: rooms, its name, units, its shelf."""
     add_action(window, menu, "Add a room …", done.add_room, "Ctrl+R")
     add_action(window, menu, "Name and place of the job …", done.rename)
     units = _submenu(menu, "Units")
     for words, fields in UNITS:
         add_action(window, units, words, partial(done.do, edits.change_settings(**fields)))
-    for table in TABLES:
-        add_action(window, menu, f"{table} …", partial(done.show_table, table))
+    shelf = _submenu(menu, "The shelf")
+    for action in done.shelf():
+        add_action(window, shelf, *action)
 
 
 def _fill_look(window: QWidget, look: QMenu, done: WindowDone) -> None:

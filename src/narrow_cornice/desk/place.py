@@ -109,7 +109,8 @@ class Desk(NamedTuple):
 class Place(msgspec.Struct, frozen=True):
     """A place of the work.
 
-    ``key`` is its name in the code, ``letter`` goes to it, ``group`` is the part of the work it belongs to. ``page``
+    ``key`` is its name in the code, ``letter`` goes to it, ``group`` is the part of the work it belongs to, empty of
+    what stands under the job's name. ``page``
     makes its page. ``shows`` are the kinds of things whose home it is: ``rows`` and ``sizes`` say what of them the
     bench shows and what can be typed, ``words`` what stands beside a selected one and ``names`` what is said of one
     that is pointed at; ``leads_here`` are those that a figure resting on them leads here for. ``room_rows`` are the

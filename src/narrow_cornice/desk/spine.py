@@ -158,10 +158,14 @@ class Spine(QWidget):
         lay.addWidget(self.name)
         lay.addWidget(self.saved)
         self.buttons: dict[str, PlaceButton] = {}
-        for caption, group in places.groups():
-            small = plain_label(caption.upper(), "caption")
-            small.setContentsMargins(16, 9, 0, 3)
-            lay.addWidget(small)
+        lay.addSpacing(4)
+        for caption, group in sorted(
+            places.groups(), key=lambda one: bool(one[0])
+        ):  # under the job's name what has none
+            if caption:
+                small = plain_label(caption.upper(), "caption")
+                small.setContentsMargins(16, 9, 0, 3)
+                lay.addWidget(small)
             for place in group:
                 button = PlaceButton(theme, place)
                 button.clicked.connect(lambda _=False, one=place.key: self.place_wanted.emit(one))

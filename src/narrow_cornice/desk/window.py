@@ -24,7 +24,7 @@ from narrow_cornice.desk.filing import Filing
 from narrow_cornice.desk.focus_parts import next_part
 from narrow_cornice.desk.fold_splitter import Foldable, Folds, FoldSplitter
 from narrow_cornice.desk.handing_out import HandingOut
-from narrow_cornice.desk.menus import TABLES, Action, fill_job_menu
+from narrow_cornice.desk.menus import Action, fill_job_menu
 from narrow_cornice.desk.place import Desk, Key, Place, Places
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.session import Session
@@ -373,17 +373,14 @@ class MainWindow(QMainWindow):
         """Put the sheet that is looked at on paper, as PDF."""
         self.page(self.session.view.place).print_sheet()
 
-    def show_table(self, which: str) -> None:
-        """Show one of the job's tables."""
-        from narrow_cornice.desk.tables.colours_table import colours_dialog
-        from narrow_cornice.desk.tables.milled_table import milled_dialog
-        from narrow_cornice.desk.tables.paints_table import paints_dialog
-        from narrow_cornice.desk.tables.profiles_table import profiles_dialog
-        from narrow_cornice.desk.tables.rules_table import rules_dialog
+    def shelf(self) -> list[Action]:
+        """Return what stands under the job's name, leaf by leaf."""
+        each = ((place, leaf) for place in self.places.each if not place.group for leaf in place.leaves)
+        return [(leaf.words, partial(self._go_to_leaf, place.key, leaf.key), None) for place, leaf in each]
 
-        dialogs = (colours_dialog, paints_dialog, milled_dialog, profiles_dialog, rules_dialog)
-        tables = dict(zip(TABLES, dialogs, strict=True))
-        tables[which](self.session, self.theme, self).exec()
+    def _go_to_leaf(self, place: str, leaf: str) -> None:
+        self.go(place)
+        self.session.look(leaf=leaf, seen_as="")
 
     def show_keys(self) -> None:
         """Show the list of keys."""

@@ -12,7 +12,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import StockOfferPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity
-from narrow_cornice.trim.catalogue import StockProfile
+from narrow_cornice.trim.catalogue import StockPiece, StockProfile
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.nearest import closed_section
 from narrow_cornice.trim.profiles import Profile
@@ -126,3 +126,10 @@ def _differences(wanted: Profile, profile: Profile, shift: float) -> list[list[t
     made: Any = closed_section(profile).symmetric_difference(other).buffer(-0.3).buffer(0.3)
     parts = getattr(made, "geoms", [made])
     return [list(part.exterior.coords) for part in parts if part.area > 4.0]
+
+
+def profile_card(one: StockProfile) -> Drawing:
+    """Return the section of one stock profile, for its card on the shelf."""
+    section = StockPiece(one, 0.0, 0.0).closed()
+    marks = (Area(tuple((z, -v) for z, v in section), TINTS[0], None, Pen("ink", 0.9)),)
+    return Drawing(one.name[:60], "", marks, bounds_of(marks, 0.04 * max(one.height, one.depth)))

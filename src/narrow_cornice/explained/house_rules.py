@@ -16,16 +16,45 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath
 from narrow_cornice.shipped import shipped_table
+from narrow_cornice.units.lengths import Unit, parse_length
+from narrow_cornice.units.show import METRIC, InUnits, ShownIn, show_number, show_size
+
+MOST_SHARE = 3.0  # a plain number typed for a share is taken as per cent beyond this
 
 
 class HouseRule(msgspec.Struct, frozen=True):
-    """One habit: its name in words, value, unit and why it is so."""
+    """One habit: its name in words, value, unit, why it is so, what it changes and the topic it belongs to."""
 
     key: str
     name: str
     value: float
     unit: str
     why: str
+    changes: str
+    topic: str
+
+    def shown(self, value: float, how: ShownIn) -> str:
+        """Return a value of it as people say it: 7 %, 35 mm, 1.3."""
+        if self.unit == "share":
+            return f"{show_number(100 * value, 1)} %"
+        if self.unit == "mm":
+            return f"{show_number(value, 2)} mm" if how.unit == "mm" else show_size(value, how)
+        return f"{show_number(value)} {self.unit}".strip()
+
+    def read(self, text: str, unit: Unit) -> float:
+        """Return the value that was typed for it, as it is shown or as a plain number. Raises CorniceError."""
+        if self.unit == "mm":
+            return parse_length(text, unit).mm
+        plain = text.strip().removesuffix(self.unit).strip()
+        per_cent = plain.endswith("%")
+        try:
+            value = float(plain.removesuffix("%").strip().replace(",", "."))
+        except ValueError:
+            usual = self.shown(self.value, InUnits(unit))
+            raise CorniceError(
+                f"“{text[:40]}” is no value of this rule.", where=self.name, remedy=f"Write for example {usual}."
+            ) from None
+        return value / 100 if self.unit == "share" and (per_cent or value > MOST_SHARE) else value
 
 
 class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -33,13 +62,20 @@ class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     value: float
     unit: str
     why: str
+    changes: str
+    topic: str
 
 
 @cache
 def shipped_rules() -> Mapping[str, HouseRule]:
     """Return the rules that ship with the program, by key."""
     rows = shipped_table("house_rules.toml", dict[str, _Row])
-    return MappingProxyType({key: HouseRule(key, row.name, row.value, row.unit, row.why) for key, row in rows.items()})
+    return MappingProxyType(
+        {
+            key: HouseRule(key, row.name, row.value, row.unit, row.why, row.changes, row.topic)
+            for key, row in rows.items()
+        }
+    )
 
 
 class HouseRules:
@@ -63,5 +99,9 @@ class HouseRules:
 
     def _figure(self, rule: HouseRule) -> Figure:
         value = self.value(rule.key)
-        note = rule.why if value == rule.value else f"{rule.why} Usually {rule.value:g}; changed in this job."
+        note = (
+            rule.why
+            if value == rule.value
+            else f"{rule.why} Usually {rule.shown(rule.value, METRIC)}; changed in this job."
+        )
         return Figure(rule.name, value, rule.unit, "house rule", source=HouseRulePath(rule.key), note=note)

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, NoteRow, Row, TextRow, Title
+from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_field import SizeField
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.explained.paths import HouseRulePath
 from narrow_cornice.job import edits
@@ -31,26 +31,21 @@ def rule_size(job: Job, path: HouseRulePath) -> SizeField | None:
 
 def rule_rows(bench: Bench, job: Job, path: HouseRulePath) -> Iterator[Row]:
     """Yield the rows of a house rule."""
-    key = path.key
-    rule = shipped_rules().get(key)
+    rule = shipped_rules().get(path.key)
     if rule is None:
         return
-    yield Title(rule.name.capitalize(), "House rule of this job")
+    yield Title(rule.name.capitalize(), f"House rule of this job · {rule.topic}")
     yield NoteRow(rule.why)
-    value = job.house_rules.get(key, rule.value)
-    yield TextRow(
-        f"Value{' in ' + rule.unit if rule.unit else ''}", f"{value:.6g}", lambda text: change_rule(bench, key, text)
-    )
+    yield NoteRow(f"Changes: {rule.changes[:1].lower()}{rule.changes[1:]}")
+    value = job.house_rules.get(path.key, rule.value)
+    yield TextRow("Value", rule.shown(value, job.settings), lambda text: change_rule(bench.session, path.key, text))
     if value != rule.value:
-        yield ButtonsRow((f"Back to the usual {rule.value:.6g}",), lambda _: change_rule(bench, key, f"{rule.value!r}"))
+        usual = rule.shown(rule.value, job.settings)
+        back = edits.change_house_rule(path.key, rule.value, rule.name)
+        yield ButtonsRow((f"Back to the usual {usual}",), lambda _: bench.do(back))
 
 
-def change_rule(bench: Bench, key: str, text: str) -> bool:
-    """Take a typed value of a house rule."""
-    rule = shipped_rules()[key]
-    try:
-        value = float(text.strip().replace(",", "."))
-    except ValueError:
-        bench.session.refused.emit(CorniceError(f"“{text[:40]}” is not a number.", where=rule.name))
-        return False
-    return bench.do(edits.change_house_rule(key, value, rule.name))
+def change_rule(session: Session, key: str, text: str) -> bool:
+    """Take a typed value of a house rule; return whether it was accepted."""
+    rule, unit = shipped_rules()[key], session.job.settings.unit
+    return session.do_made(lambda: edits.change_house_rule(key, rule.read(text, unit), rule.name))

@@ -1,0 +1,1 @@
+"""The shelf: what the job has beside its rooms."""

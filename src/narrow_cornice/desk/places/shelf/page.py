@@ -1,0 +1,113 @@
+"""The shelf: house rules on one sheet, and paints, colours, trim stock, profiles and orders of the job as cards."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QPushButton, QStackedWidget, QWidget
+
+from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.leaf_page import LeafPage
+from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.places.shelf import shelved
+from narrow_cornice.desk.places.shelf.cards import Card, Cards
+from narrow_cornice.desk.places.shelf.rules_page import RulesPage
+from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Paint, Tin
+from narrow_cornice.job.trimwork import MilledTrim
+
+EMPTY = {
+    "paints": "No paint yet. Each has what its maker says of it: solids, film, tins and prices.",
+    "colours": "No colour yet. A colour has a name and a tone, and is given to surfaces in Finishes.",
+    "stock": "No trim stock yet: what is milled to order, in which lengths, and what a metre costs.",
+    "profiles": "No profiles of this job's own: bring them in from a catalogue or a drawing, under Bring in.",
+    "orders": "No orders of this job's own: bring them in from a file, under Bring in.",
+}
+
+
+class ShelfPage(LeafPage):
+    """What the job has beside its rooms; every change is one that can be undone."""
+
+    def __init__(self, desk: Desk, place: Place) -> None:
+        super().__init__(desk, place)
+        self._stack = QStackedWidget()
+        self._empty = plain_label(word="slanted")
+        self._empty.setWordWrap(True)
+        self._empty.setContentsMargins(12, 10, 12, 0)
+        self._add = QPushButton()
+        self._add.setProperty("link", True)
+        self._add.clicked.connect(lambda _=False: self._add_one())
+        self.row.tools.addWidget(self._add)
+        self.rules = RulesPage(self.session, self.theme)
+        self._stack.addWidget(self.rules)
+        self.cards = {key: Cards(self.theme, key.capitalize()) for key in EMPTY}
+        for cards in self.cards.values():
+            self._stack.addWidget(cards)
+        self.lay.addWidget(self._empty)
+        self.lay.addWidget(self._stack, 1)
+        self._made: dict[str, Callable[[], list[Card]]] = {
+            "paints": lambda: shelved.paint_cards(self.session),
+            "colours": lambda: shelved.colour_cards(self.session, self),
+            "stock": lambda: shelved.stock_cards(self.session),
+            "profiles": lambda: shelved.profile_cards(self.session),
+            "orders": lambda: shelved.order_cards(self.session),
+        }
+        self._adding = {
+            "paints": ("Another paint", self._add_paint),
+            "colours": ("Another colour", self._add_colour),
+            "stock": ("More trim stock", self._add_stock),
+        }
+
+    def refresh(self) -> None:
+        """Show what is on the shelf now."""
+        self.show_where()
+        leaf = self.leaf()
+        key = leaf.key if leaf is not None else ""
+        words, _ = self._adding.get(key, ("", None))
+        self._add.setText(words)
+        self._add.setVisible(bool(words))
+        if key not in self.cards:
+            self._stack.setCurrentWidget(self.rules)
+            self._empty.hide()
+            self.rules.show_rules()
+            return
+        cards = self._made[key]()
+        self._empty.setText(EMPTY[key])
+        self._empty.setVisible(not cards)
+        self.cards[key].show_cards(cards)
+        self._stack.setCurrentWidget(self.cards[key])
+
+    def parts(self) -> list[QWidget]:
+        """Return the first field that can be typed into."""
+        leaf = self.leaf()
+        views = self.cards[leaf.key].views if leaf is not None and leaf.key in self.cards else []
+        first = views[0]._name if views else next(iter(self.rules.fields.values()))
+        return [first]
+
+    def focus_drawing(self) -> None:
+        """Give the keyboard to the first field."""
+        self.parts()[0].setFocus()
+
+    # ---- adding
+
+    def _add_one(self) -> None:
+        leaf = self.leaf()
+        adding = self._adding.get(leaf.key if leaf is not None else "")
+        if adding is not None:
+            adding[1]()
+
+    def _add_paint(self) -> None:
+        taken = [paint.id for paint in self.session.job.paints]
+        sizes = (Tin(1, 25), Tin(2.5, 50))
+        fresh = Paint(edits.fresh_id("paint", taken), f"Paint {len(taken) + 1}", "matt", 38, 35, sizes, "paint-shop")
+        self.session.do(edits.put_paint(fresh))
+
+    def _add_colour(self) -> None:
+        self.session.do(edits.add_colour(f"Colour {len(self.session.job.colours) + 1}", "#d8d2c4"))
+
+    def _add_stock(self) -> None:
+        taken = [milled.id for milled in self.session.job.milled]
+        name, lengths = f"Trim stock {len(taken) + 1}", (2400.0, 3600.0)
+        fresh = MilledTrim(edits.fresh_id("stock", taken), name, ("skirting",), lengths, 2.0, 0.06, "timber-yard")
+        self.session.do(edits.put_milled(replace(fresh)))
