@@ -72,7 +72,7 @@ def test_left_overs_of_a_line_are_kept_in_the_job_and_ordered_by() -> None:
 def test_a_plan_with_left_overs_holds_for_just_those() -> None:
     job = demo_job()
     line = skirting(job)
-    pieces = cut_lengths([length for _, length in sawn(line).cuts])
+    pieces = cut_lengths([length for _, length, _ in sawn(line).cuts])
     shortest = min(range(len(pieces)), key=pieces.__getitem__)
     others = [index for index in range(len(pieces)) if index != shortest]
     bars = ((pieces[shortest] + 10.0, (shortest,)), *((4800.0, (index,)) for index in others))

@@ -70,11 +70,15 @@ class DrawingPage(LeafPage):
         else:
             self.letter.emit(letter)
 
-    def add_sheet(self, leaf: str, sheet: RuledSheet, rows: Callable[[Room], list[SheetRow]]) -> None:
+    def _add_room(self) -> None:
+        self.bench.room_wanted.emit()
+
+    def add_sheet(self, leaf: str, sheet: RuledSheet, rows: Callable[[Room], list[SheetRow]], empty: str = "") -> None:
         """Put a ruled sheet below the drawing of a leaf, with what its rows are; the same sheet may serve several.
 
-        It is filled while its leaf is looked at.
+        It is filled while its leaf is looked at; ``empty`` says what belongs on it while it has no line.
         """
+        sheet.empty = empty or sheet.empty
         self._rows[leaf] = rows
         if sheet not in self.part.sheets.values():
             sheet.picked.connect(self.session.select)
@@ -143,7 +147,7 @@ class DrawingPage(LeafPage):
             self.part.show_sheet(leaf.key)
             self._set_sheet(self.session.remembered.folded(self.place.key, leaf.key))
         self.put_rows()
-        self.part.invite(self.invitations() if room is not None else ())
+        self.part.invite(self.invitations() if room is not None else (Invitation("Add a room", self._add_room),))
         self.part.say_rows()
 
     def inset(self) -> Drawing | None:

@@ -116,7 +116,7 @@ class RoomsStrip(QWidget):
             self.list.clear()
             for _ in rooms:
                 self.list.addItem(QListWidgetItem())
-            self.setMaximumHeight(int((len(rooms) * 38 + 26) * self._letters))
+        self.setMaximumHeight(int((len(rooms) * 38 + 26) * self._letters))
         tables = (job.house_rules, job.colours, job.settings)
         room = self._session.room()
         for index, one in enumerate(rooms):

@@ -33,6 +33,8 @@ from narrow_cornice.desk.bench_widgets import (
 from narrow_cornice.desk.finding_card import FindingCard
 from narrow_cornice.desk.theme import Theme
 
+MOST_SEEN = 24  # lines of a drop-down
+
 
 def _column(*, above: int = 0, below: int = 0) -> tuple[QWidget, QVBoxLayout]:
     widget = QWidget()
@@ -151,6 +153,10 @@ def _show_choice(widget: QWidget, row: ChoiceRow, former: Row | None, theme: The
                 box.addItem(swatch_icon(row.swatches[index], theme), shown, value)
             else:
                 box.addItem(shown, value)
+        box.setMaxVisibleItems(min(MOST_SEEN, max(1, len(row.options))))
+        view = box.view()
+        if view is not None:  # as wide as its longest line, however narrow the box is
+            view.setMinimumWidth(view.sizeHintForColumn(0) + 12)
     values = [value for value, _ in row.options]
     box.setCurrentIndex(values.index(row.current) if row.current in values else -1)
     box.currentIndexChanged.connect(lambda index: row.chosen(row.options[index][0]) if index >= 0 else None)

@@ -3,17 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from html import escape
 from typing import Any
 
 import msgspec
-from PyQt6.QtCore import QAbstractTableModel, QModelIndex, Qt, pyqtSignal
-from PyQt6.QtGui import QFontMetrics, QKeyEvent, QResizeEvent
+from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import (
+    QFontMetrics,
+    QGuiApplication,
+    QKeyEvent,
+    QKeySequence,
+    QPainter,
+    QPaintEvent,
+    QResizeEvent,
+)
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
 from narrow_cornice.desk.bench_widgets import swatch_icon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job.paths import RoomPath
+
+MOST_PASTED = 500  # lines of a table
 
 
 class Cell(msgspec.Struct, frozen=True):
@@ -111,7 +122,11 @@ class SheetModel(QAbstractTableModel):
 
 
 class RuledSheet(QTableView):
-    """The sheet with its selection by path; Enter or a letter begins typing."""
+    """The sheet with its selection by path; Enter or a letter begins typing.
+
+    Rows that are chosen are copied as a table, and a table is pasted cell by cell from the one that is chosen. Tab
+    leaves the sheet. What is ``empty`` says stands on it while it has no line.
+    """
 
     picked = pyqtSignal(object)
     picked_many = pyqtSignal(list)
@@ -124,6 +139,8 @@ class RuledSheet(QTableView):
         self._theme = theme
         self._least = int(130 * theme.letters)
         self.setAccessibleName(name)
+        self.empty = ""
+        self.setTabKeyNavigation(False)
         self.sheet = SheetModel(headings, theme)
         self.setModel(self.sheet)
         self.setShowGrid(True)
@@ -212,9 +229,54 @@ class RuledSheet(QTableView):
             self.picked.emit(abouts[0])
         self.picked_many.emit(abouts)
 
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Paint the rows, or the sentence that says what belongs here."""
+        super().paintEvent(event)
+        view = self.viewport()
+        if self.sheet.rows or not self.empty or view is None:
+            return
+        painter = QPainter(view)
+        painter.setFont(self._theme.font(10, "slanted"))
+        painter.setPen(self._theme.colour("soft"))
+        room = QRectF(view.rect()).adjusted(10, 6, -10, -2)
+        painter.drawText(room, Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextWordWrap, self.empty)
+
+    def copy_rows(self) -> None:
+        """Put the chosen rows on the clipboard as a table, with its headings: as text and as HTML."""
+        chosen, board = self.selectionModel(), QGuiApplication.clipboard()
+        if chosen is None or board is None or not chosen.hasSelection():
+            return
+        numbers = sorted(one.row() for one in chosen.selectedRows())
+        lines = [self.sheet.headings, *([cell.text for cell in self.sheet.rows[row].cells] for row in numbers)]
+        table = QMimeData()
+        table.setText("\n".join("\t".join(one.replace("\t", " ") for one in line) for line in lines))
+        cells = ["".join(f"<td>{escape(one)}</td>" for one in line) for line in lines]
+        table.setHtml(f"<table>{''.join(f'<tr>{line}</tr>' for line in cells)}</table>")
+        board.setMimeData(table)
+
+    def paste(self) -> None:
+        """Take a table from the clipboard, cell by cell from the chosen one down; what is refused ends it."""
+        board, at = QGuiApplication.clipboard(), self.currentIndex()
+        text = board.text() if board is not None else ""
+        if not text.strip() or not at.isValid():
+            return
+        for down, line in enumerate(text.rstrip("\n").splitlines()[:MOST_PASTED]):
+            for right, word in enumerate(line.split("\t")):
+                index = self.sheet.index(at.row() + down, at.column() + right)
+                typable = index.isValid() and self.sheet.flags(index) & Qt.ItemFlag.ItemIsEditable
+                fresh = word.strip() not in ("", index.data(Qt.ItemDataRole.EditRole) if index.isValid() else "")
+                if typable and fresh and not self.sheet.setData(index, word.strip()):
+                    return
+
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Begin typing on Enter."""
+        """Begin typing on Enter; copy and paste tables."""
         assert event is not None
+        if event.matches(QKeySequence.StandardKey.Copy):
+            self.copy_rows()
+            return
+        if event.matches(QKeySequence.StandardKey.Paste):
+            self.paste()
+            return
         if (
             event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter)
             and self.state() != QAbstractItemView.State.EditingState

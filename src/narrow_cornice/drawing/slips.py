@@ -12,6 +12,7 @@ from narrow_cornice.job.paths import LinePath
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 METRE = 62.0  # mm on the drawing for a metre of trim
 CUT = 0.2  # a saw cut of about 3 mm, to the same scale
+ROOMY = 5.2  # of the drawing for each letter of a number with its length
 BAR = 13.0
 UNCOLOURED = "#e8e3d6"
 
@@ -80,10 +81,14 @@ def _bars(line: LineToBuy, goods: InLengths) -> list[Mark]:
         paper = "#e4ead9" if bar.owned else "#fbf8f1"  # a left-over that is there already
         marks.append(Area(_box(0, y, bar.stock / 1000 * METRE, BAR), paper, about, Pen("soft", 0.6, dashed=bar.owned)))
         x = 0.0
-        for _, length in bar.pieces:
+        for index, length in bar.pieces:
             wide = length / 1000 * METRE
             marks.append(Area(_box(x, y, wide, BAR), "wood", about, Pen("ink", 0.6)))
-            marks.append(Label((x + wide / 2, y + BAR / 2), f"{length:.0f}", 7, "ink", within=wide, about=about))
+            number = goods.cuts[index][2] if index < len(goods.cuts) else 0
+            middle = (x + wide / 2, y + BAR / 2)
+            long, short = f"{number} · {length:.0f}", f"{length:.0f}"
+            text = long if wide > ROOMY * len(long) and number else short
+            marks.append(Label(middle, text, 7, "ink", within=wide, about=about))
             x += wide + CUT
     if len(bars) > len(shown):
         marks.append(Label((0, len(shown) * (BAR + 6) + 8), f"and {len(bars) - len(shown)} more", 9, "soft", "left"))

@@ -61,7 +61,12 @@ def cut_list_pdf(job: Job) -> bytes:
     sawn = [(line, line.goods) for line in to_buy(job).lines if isinstance(line.goods, InLengths)]
     lines = [(line, goods) for line, goods in sawn if goods.bars.bars]
     if lines:
-        y = _begin(sheet, job, "How the bars are cut", "Marks say which piece of the cut list each is; lengths in mm.")
+        y = _begin(
+            sheet,
+            job,
+            "How the bars are cut",
+            "Each piece begins with its number in the cut list of its room; lengths in mm.",
+        )
         for line, goods in lines:
             y = _bars(sheet, job, line, goods, y)
     return sheet.content()
@@ -132,7 +137,8 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -
         for index, length in bar.pieces:
             wide = length / 1000 * scale
             sheet.area(_rectangle(x, y, wide), "#efe3c8", Pen("ink", 0.4))
-            name = goods.cuts[index][0] if index < len(goods.cuts) else ""
+            name, _, number = goods.cuts[index] if index < len(goods.cuts) else ("", 0.0, 0)
+            name = f"{number} · {name}" if number else name
             sheet.text(x + wide / 2, y + 2.5, name, 5.5, anchor="middle", room=wide - 1)
             sheet.text(x + wide / 2, y + 5.0, f"{length:.0f}", 6.5, face="bold", anchor="middle", room=wide - 1)
             x += wide

@@ -124,7 +124,7 @@ def test_a_scarf_by_hand() -> None:
 
 
 def planned(line: LineToBuy, kerf: float) -> CuttingPlan:
-    pieces = cut_lengths([length for _, length in sawn(line).cuts])
+    pieces = cut_lengths([length for _, length, _ in sawn(line).cuts])
     found = cut_plan(pieces, [Bars(f"{one:g}", one, one / 1000) for one in sawn(line).milled.lengths], kerf, 2.0)
     bars = tuple((sawn(line).milled.lengths[bar.stock], bar.pieces) for bar in found.bars)
     return CuttingPlan(pieces, sawn(line).milled.lengths, kerf, bars, found.bound)

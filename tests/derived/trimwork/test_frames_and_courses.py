@@ -115,7 +115,7 @@ def test_a_head_over_the_legs_and_legs_on_plinth_blocks() -> None:
     assert board.depth >= blocks[0].thickness == 35.0 + 6.0
     line = to_buy(on_plinth).line(f"stock:{board.id}")
     assert line is not None
-    assert sorted(length for _, length in sawn(line).cuts) == pytest.approx([skirting + 10.0] * 2)
+    assert sorted(length for _, length, _ in sawn(line).cuts) == pytest.approx([skirting + 10.0] * 2)
 
 
 def test_corner_blocks_are_two_at_a_door_and_four_at_a_window() -> None:

@@ -28,12 +28,13 @@ class InTins(msgspec.Struct, frozen=True):
 
 
 class InLengths(msgspec.Struct, frozen=True):
-    """Goods that come in lengths and are sawn: ``cuts`` are the pieces by name and length, in the order in which
+    """Goods that come in lengths and are sawn: ``cuts`` are the pieces by name, length and number in the cut list of
+    their room, in the order in which
     ``bars`` number them; ``milled`` says what can be bought, ``trim`` of which kind it is."""
 
     milled: MilledTrim
     bars: Lengths
-    cuts: tuple[tuple[str, float], ...]
+    cuts: tuple[tuple[str, float, int], ...]
     trim: TrimKind
 
 

@@ -22,6 +22,8 @@ from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.kinds import KINDS, TrimKind
 from narrow_cornice.trim.profiles import Profile
 
+Cut = tuple[str, float, int]  # a piece by its name, its length in mm, its number in the cut list of its room
+
 
 class TrimNeed(msgspec.Struct, frozen=True):
     """What one room needs of one profile: the runs with the wall they are for, and the pieces they are cut as.
@@ -34,7 +36,7 @@ class TrimNeed(msgspec.Struct, frozen=True):
     projection: float
     name: str
     pieces: tuple[tuple[str, Figure], ...]
-    cuts: tuple[tuple[str, float], ...] = ()
+    cuts: tuple[Cut, ...] = ()
     girth: float = 0.0
     profile: StockProfile | None = None
 
@@ -59,10 +61,11 @@ def _trim_need(
     cuts: int,
     *flat: str | float | Figure,
 ) -> TrimNeed:
-    """Return a need from so many cuts as names and lengths in turn, then runs as names and figures in turn; equal ones
-    of the same figures are the same object."""
-    made = tuple(zip(flat[: 2 * cuts : 2], flat[1 : 2 * cuts : 2], strict=True))
-    runs = tuple(zip(flat[2 * cuts :: 2], flat[2 * cuts + 1 :: 2], strict=True))
+    """Return a need from so many cuts as names, lengths and numbers in turn, then runs as names and figures in turn;
+    equal ones of the same figures are the same object."""
+    end = 3 * cuts
+    made = tuple(zip(flat[:end:3], flat[1:end:3], flat[2:end:3], strict=True))
+    runs = tuple(zip(flat[end::2], flat[end + 1 :: 2], strict=True))
     return TrimNeed(kind, height, projection, name, runs, made, girth, profile)  # type: ignore[arg-type]
 
 
@@ -97,7 +100,7 @@ def trim_needs(
         )
         key = f"trim:{kind}:{size}{members}{drawn}"
         name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}{', as drawn' if drawn else ''}"
-        cuts = [(f"{room.name[:40]} {one.name}", one.length) for one in mine if not one.stock]
+        cuts = [(f"{room.name[:40]} {one.name}", one.length, one.number) for one in mine if not one.stock]
         flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
         girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0
         height, out = piece.height.value, piece.projection.value
@@ -125,8 +128,8 @@ def _stock_need(
     needs: dict[str, TrimNeed], room: Room, one: StockProfile, cuts: Sequence[CutPiece], kind: TrimKind
 ) -> None:
     """Add what is cut from a stock profile, to what the room needs of it for something else."""
-    named = [(f"{room.name[:40]} {cut.name}", cut.length) for cut in cuts]
-    lengths = [(name, _cut_length(length)) for name, length in named]
+    named: list[Cut] = [(f"{room.name[:40]} {cut.name}", cut.length, cut.number) for cut in cuts]
+    lengths = [(name, _cut_length(length)) for name, length, _ in named]
     flat: list[Any] = [each for part in (*named, *lengths) for each in part]
     key = f"stock:{one.id}"
     there = needs.get(key)

@@ -112,7 +112,7 @@ def _trim_line(
     shares = tuple((room_id, room, need.total(room)) for room_id, room, need in needs)
     needed = total("length", "run", [amount for _, _, amount in shares])
     per_metre = price_per_metre(milled, first.height)
-    pieces = cut_lengths([length for _, _, need in needs for _, length in need.cuts])
+    pieces = cut_lengths([length for _, _, need in needs for _, length, _ in need.cuts])
     kerf = rules.value("kerf")
     planned = kept_lengths(kept, pieces, milled, kerf, left_over)
     if planned is not None:

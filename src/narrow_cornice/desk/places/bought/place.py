@@ -25,9 +25,9 @@ def _page(desk: Desk) -> PlacePage:
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
-    from narrow_cornice.desk.rows.room_rows import order_choices, room_rows
+    from narrow_cornice.desk.rows.room_rows import room_rows
 
-    yield from room_rows(bench, job, room, order_choices)
+    yield from room_rows(bench, job, room)
 
 
 def _rows() -> RowsOf:

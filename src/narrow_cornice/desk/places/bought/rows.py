@@ -108,7 +108,7 @@ def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> 
     rules = house_rules_of(job.house_rules)
 
     def find(_: int, sold: tuple[float, ...] = goods.milled.lengths) -> None:
-        pieces = cut_lengths([length for _, length in goods.cuts])
+        pieces = cut_lengths([length for _, length, _ in goods.cuts])
         work.start(line.key, pieces, sold, rules.value("kerf"), left_over)
         bench.refresh()
 

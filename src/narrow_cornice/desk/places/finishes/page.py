@@ -34,8 +34,8 @@ class FinishesPage(DrawingPage):
         self.repairs = RuledSheet(
             ("Wall", "Damage", "Repair", "How much", "Hours", "Material", "Then it is"), theme, "Repairs", 2
         )
-        self.add_sheet("schedule", self.schedule, self._schedule)
-        self.add_sheet("repairs", self.repairs, self._repairs)
+        self.add_sheet("schedule", self.schedule, self._schedule, "Every surface, once the room is measured.")
+        self.add_sheet("repairs", self.repairs, self._repairs, "Damage that was found, and how it is mended.")
         self.add_cautions()
 
     def invitations(self) -> Iterator[Invitation]:

@@ -90,12 +90,14 @@ class FoundSheets:
         )
 
     @property
-    def each(self) -> tuple[tuple[str, RuledSheet, Callable[[Room], list[SheetRow]]], ...]:
-        """Return the sheets with the leaf that each belongs to, and what its rows are."""
+    def each(self) -> tuple[tuple[str, RuledSheet, Callable[[Room], list[SheetRow]], str], ...]:
+        """Return the sheets with the leaf that each belongs to, what its rows are, and what belongs on it."""
+        on_walls = "Sockets, grilles, radiators, damage, beams, old trim: what is on this room's walls already."
+        recesses = "Places for built-ins: how wide, deep and high they surely are, once they are read."
         return (
-            ("things", self.things, self._things),
-            ("recesses", self.places, self._places),
-            ("ways in", self.ways_in, self._ways_in),
+            ("things", self.things, self._things, on_walls),
+            ("recesses", self.places, self._places, recesses),
+            ("ways in", self.ways_in, self._ways_in, "Doors, stairs and lifts that everything must come through."),
         )
 
     def _fine(self, mm: float) -> str:

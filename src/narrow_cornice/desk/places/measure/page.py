@@ -99,12 +99,14 @@ class MeasurePage(DrawingPage):
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
         )
         self.found = FoundSheets(self.bench)
-        self.add_sheet("walls", self.walls, self._walls)
-        self.add_sheet("across", self.ways, self._ways)
-        self.add_sheet("heights", self.heights, self._heights)
-        self.add_sheet("openings", self.openings, self._openings)
-        for leaf, sheet, rows in self.found.each:
-            self.add_sheet(leaf, sheet, rows)
+        self.add_sheet("walls", self.walls, self._walls, "Walls as they are read: begin with a room and walk round it.")
+        words = "Distances from corner to corner and across: they say what shape the room really has."
+        self.add_sheet("across", self.ways, self._ways, words)
+        self.add_sheet("heights", self.heights, self._heights, "Heights of the ceiling, each where it was read.")
+        words = "Doors, windows, arches and fireplaces: choose a wall, and put one in by the line below."
+        self.add_sheet("openings", self.openings, self._openings, words)
+        for leaf, sheet, rows, words in self.found.each:
+            self.add_sheet(leaf, sheet, rows, words)
         self._instrument = QComboBox()
         self._instrument.addItems([*INSTRUMENTS, METER])
         self._instrument.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)

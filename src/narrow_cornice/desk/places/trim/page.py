@@ -61,11 +61,14 @@ class TrimPage(DrawingPage):
             ("Panels and frames", "Wall", "How many", "Width", "Height"), theme, "Panels and framed things", 0
         )
         for leaf in ("room", "order"):
-            self.add_sheet(leaf, self.pieces, self._pieces)
-        self.add_sheet("section", self.members, self._members)
-        self.add_sheet("panels", self.panels, self._panels)
-        self.add_sheet("stock", self.offers, self._offers)
-        self.add_sheet("cuts", self.cuts, self._cuts)
+            self.add_sheet(leaf, self.pieces, self._pieces, "Every kind of trim, once the room is measured.")
+        words = "The members of a section, from the top: choose a piece of trim that is fitted."
+        self.add_sheet("section", self.members, self._members, words)
+        words = "Panels on the walls, mirrors, screens and pictures in frames: put some up by the line below."
+        self.add_sheet("panels", self.panels, self._panels, words)
+        words = "Stock that comes near: choose a piece of trim that is fitted."
+        self.add_sheet("stock", self.offers, self._offers, words)
+        self.add_sheet("cuts", self.cuts, self._cuts, "Pieces as they are cut and put up, once trim is fitted.")
         self.add_cautions()
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
