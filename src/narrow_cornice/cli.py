@@ -81,7 +81,10 @@ def _commands() -> click.Group:
 
     from narrow_cornice import __version__
 
-    @click.group(help="Measured rooms, proportioned trim, finishes and the list to buy from.")
+    @click.group(
+        help="Measured rooms, proportioned trim, finishes and the list to buy from; without a command, the window.",
+        context_settings={"help_option_names": ["-h", "--help"]},
+    )
     @click.version_option(__version__, prog_name="narrow-cornice")
     def group() -> None:
         pass

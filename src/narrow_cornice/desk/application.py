@@ -11,7 +11,9 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QMessageBox
 
+from narrow_cornice.desk.ending import Ending
 from narrow_cornice.desk.making_window import application, calm_collector, make_window, screen_there, settings_file
+from narrow_cornice.desk.one_window import raise_other
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import load_faces
@@ -40,6 +42,13 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
         return write_pictures(pictures)
     folder = state_folder()
     session = Session(folder, settings_file(folder), Runner())
+
+    def end() -> None:
+        """End without a question: what is not saved stays in the running copy."""
+        session.close(discard=False)
+        program.quit()
+
+    ending = Ending(end)  # from before a lock is taken
     problem: CorniceError | None = None
     if demo:
         session.start_demo()
@@ -47,6 +56,9 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
         try:
             session.open(path)
         except CorniceError as error:
+            if raise_other(path):  # its window is open already, and comes to the front
+                ending.stop()
+                return 0
             problem = error
     window = make_window(session)
     sys.excepthook = _told_in_the_window(session, lambda: window)
@@ -58,6 +70,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     while True:
         status = program.exec()
         if not window.again:
+            ending.stop()
             return status
         window.deleteLater()
         _forget_window(session)

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtWidgets import QFileDialog, QWidget
+from PyQt6.QtWidgets import QWidget
 
+from narrow_cornice.desk.asking_files import ask_open, usual_folder
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
@@ -44,6 +45,5 @@ class BringingIn:
 
     def ask(self, title: str, kinds: str) -> Path | None:
         """Ask for a file. Returns None where none was chosen."""
-        folder = self.session.path.parent if self.session.path is not None else Path.home()
-        chosen, _ = QFileDialog.getOpenFileName(self.parent, title, str(folder), kinds)
-        return Path(chosen) if chosen else None
+        folder = usual_folder(self.session.settings, self.session.path)
+        return ask_open(self.parent, self.session.settings, title, folder, kinds)

@@ -7,8 +7,9 @@ from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QFileDialog, QMenu, QMessageBox, QWidget
+from PyQt6.QtWidgets import QMenu, QMessageBox, QWidget
 
+from narrow_cornice.desk.asking_files import ask_open, ask_save, usual_folder
 from narrow_cornice.desk.handing_out import file_name
 from narrow_cornice.desk.menus import add_action
 from narrow_cornice.desk.session import Session
@@ -42,10 +43,9 @@ class Filing:
         if not self.may_leave():
             return
         if path is None:
-            name, _ = QFileDialog.getOpenFileName(self._window, "Open a job", self._folder(), f"Jobs (*{SUFFIX})")
-            if not name:
+            path = ask_open(self._window, self._session.settings, "Open a job", self._folder(), f"Jobs (*{SUFFIX})")
+            if path is None:
                 return
-            path = Path(name)
         try:
             self._session.open(path)
             self._settled()
@@ -60,12 +60,9 @@ class Filing:
 
     def save_as(self) -> bool:
         """Save under another name. Returns whether it was saved."""
-        proposal = str(Path(self._folder()) / f"{file_name(self._session.job.name)}{SUFFIX}")
-        name, _ = QFileDialog.getSaveFileName(self._window, "Save the job", proposal, f"Jobs (*{SUFFIX})")
-        if not name:
-            return False
-        path = Path(name)
-        return self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
+        proposal = self._folder() / f"{file_name(self._session.job.name)}{SUFFIX}"
+        path = ask_save(self._window, self._session.settings, "Save the job", proposal, f"Jobs (*{SUFFIX})")
+        return path is not None and self.save_to(path)
 
     def save_to(self, path: Path) -> bool:
         """Save to a file; a failure is told in the window. Returns whether it was saved."""
@@ -77,8 +74,8 @@ class Filing:
         self._settled()
         return True
 
-    def _folder(self) -> str:
-        return str(self._session.path.parent if self._session.path is not None else Path.home())
+    def _folder(self) -> Path:
+        return usual_folder(self._session.settings, self._session.path)
 
     def may_leave(self) -> bool:
         """Return whether the present job may be let go of, asking if it is not saved."""

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
-from PyQt6.QtWidgets import QFileDialog, QWidget
+from PyQt6.QtWidgets import QWidget
 
+from narrow_cornice.desk.asking_files import ask_folder, ask_save, may_write_over, usual_folder
 from narrow_cornice.desk.session import Session
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.errors import CorniceError
@@ -44,19 +45,18 @@ class HandingOut:
 
     def ask(self, title: str, name: str, suffix: str) -> Path | None:
         """Ask for a file to write to, proposing a name. Returns None where none was chosen."""
-        folder = self.session.path.parent if self.session.path is not None else Path.home()
-        chosen, _ = QFileDialog.getSaveFileName(
-            self.parent, title, str(folder / f"{file_name(name)}.{suffix}"), f"{suffix.upper()} (*.{suffix})"
-        )
-        if not chosen:
-            return None
-        path = Path(chosen)
-        return path if path.suffix else path.with_suffix(f".{suffix}")
+        proposal = usual_folder(self.session.settings, self.session.path) / f"{file_name(name)}.{suffix}"
+        return ask_save(self.parent, self.session.settings, title, proposal, f"{suffix.upper()} (*.{suffix})")
 
-    def ask_folder(self, title: str) -> Path | None:
-        """Ask for a folder. Returns None where none was chosen."""
-        chosen = QFileDialog.getExistingDirectory(self.parent, title)
-        return Path(chosen) if chosen else None
+    def ask_folder(self, title: str, names: Sequence[str]) -> Path | None:
+        """Ask for a folder to write files of these names into. Returns None where none was chosen, or where some of
+        them are there and are not to be written over."""
+        folder = ask_folder(
+            self.parent, self.session.settings, title, usual_folder(self.session.settings, self.session.path)
+        )
+        if folder is None or not may_write_over(self.parent, [folder / name for name in names]):
+            return None
+        return folder
 
     def _drawing_to(self, doing: str) -> Drawing | None:
         """Return the drawing that is looked at; where there is none, that is told."""

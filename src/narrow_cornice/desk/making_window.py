@@ -16,6 +16,10 @@ from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.window import MainWindow
 
+USUAL_POINTS = 10.0  # of a desktop's letters, most often
+LETTERS = (1.0, 1.15, 1.3)
+DESKTOPS = ("xcb", "wayland")
+
 
 def screen_there() -> bool:
     """Return whether Qt was told of a screen, or of what to use in place of one."""
@@ -44,14 +48,32 @@ def calm_collector() -> None:
 
 def make_window(session: Session, places: tuple[Place, ...] = PLACES) -> MainWindow:
     """Return the window with its places, in the look that was last chosen."""
-    theme = Theme(
-        evening=session.settings.value("evening", False, type=bool),
-        letters=session.settings.value("letters", 1.0, type=float),
-    )
     there = application()
+    theme = Theme(
+        evening=session.settings.value("evening", _desktop_is_dark(), type=bool),
+        letters=session.settings.value("letters", _desktop_letters(there), type=float),
+    )
     there.setFont(theme.font(10))
     there.setStyleSheet(theme.style_sheet())
     return MainWindow(session, theme, places)
+
+
+def _desktop_is_dark() -> bool:
+    """Return whether the desktop is set to dark; it is followed until the person chooses in the window."""
+    hints = QGuiApplication.styleHints()
+    return hints is not None and hints.colorScheme() == Qt.ColorScheme.Dark
+
+
+def _desktop_letters(there: QApplication) -> float:
+    """Return how large letters are by the desktop's own, 1 for the usual; followed until the person chooses."""
+    if there.platformName() not in DESKTOPS:
+        return 1.0
+    points = there.property("desktop letters")
+    if points is None:  # before the window's own face is set
+        points = there.font().pointSizeF()
+        there.setProperty("desktop letters", points)
+    share = float(points) / USUAL_POINTS if float(points) > 0 else 1.0
+    return min(LETTERS, key=lambda one: abs(one - share))
 
 
 def settings_file(folder: Path) -> QSettings:

@@ -100,6 +100,12 @@ class WindowDone(Protocol):
     def show_keys(self) -> None:
         """Show the list of keys."""
 
+    def show_guide(self) -> None:
+        """Show the guide."""
+
+    def show_about(self) -> None:
+        """Show what the program is."""
+
     def leave(self) -> None:
         """Close the window."""
 
@@ -148,7 +154,9 @@ def fill_job_menu(window: QWidget, menu: QMenu, files: FilesDone, done: WindowDo
             add_action(window, inner, *action)
     menu.addSeparator()
     _fill_look(window, _submenu(menu, "Look of the window"), done)
+    add("Guide", done.show_guide)
     add("Keys", done.show_keys, "F1")
+    add("About", done.show_about)
     add("Leave", done.leave, "Ctrl+Q")
     hidden = QMenu(window)
     for action in done.by_key():

@@ -53,6 +53,8 @@ def write_pictures(folder: Path) -> int:
         raise SurroundingsError(f"The folder {folder} could not be made ({error.strerror}).") from None
     with tempfile.TemporaryDirectory() as aside:
         session = Session(Path(aside), settings_file(Path(aside)), Runner())
+        for key, usual in (("letters", 1.0), ("evening", False)):  # whatever the desktop is set to
+            session.settings.setValue(key, usual)
         session.start_demo()
         window = make_window(session)
         window.resize(1280, 800)

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from functools import partial
+from pathlib import Path
 
-from PyQt6.QtCore import QByteArray, Qt, QTimer
-from PyQt6.QtGui import QCloseEvent, QShowEvent
+from PyQt6.QtCore import QByteArray, QMimeData, Qt, QTimer
+from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QShowEvent
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QInputDialog,
@@ -20,11 +21,12 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.bringing_in import BringingIn
-from narrow_cornice.desk.filing import Filing
+from narrow_cornice.desk.filing import SUFFIX, Filing
 from narrow_cornice.desk.focus_parts import next_part
 from narrow_cornice.desk.fold_splitter import Foldable, Folds, FoldSplitter
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.menus import Action, fill_job_menu
+from narrow_cornice.desk.one_window import Listening
 from narrow_cornice.desk.place import Desk, Key, Place, Places
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.session import Session
@@ -41,6 +43,13 @@ from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.units.lengths import LengthError, parse_length
 
 SPINE, BENCH = 148, 268  # pixels
+
+
+def _dropped_job(data: QMimeData | None) -> Path | None:
+    """Return the job file among what is dropped, None for none."""
+    urls = data.urls() if data is not None and data.hasUrls() else []
+    paths = (Path(url.toLocalFile()) for url in urls if url.isLocalFile())
+    return next((path for path in paths if path.suffix.lower() == SUFFIX), None)
 
 
 class MainWindow(QMainWindow):
@@ -76,7 +85,11 @@ class MainWindow(QMainWindow):
         session.refused.connect(self.tell)
         session.told.connect(self.tally.say)
         session.runner.busy.connect(self._busy)
+        self.setAcceptDrops(True)
+        self._listening = Listening(self)
+        self._listening.wanted.connect(self.come_forward)
         self._restore()
+        self._filed()
         self.refresh(moved=False)
 
     # ---- building
@@ -199,6 +212,7 @@ class MainWindow(QMainWindow):
         self.spine.show_job(self.session.view.place)
         name = self.session.path.name if self.session.path else self.session.job.name[:80]
         self.setWindowTitle(f"{name}[*] – Narrow Cornice")
+        self._listening.listen(self.session.path)
         self.setWindowModified(self.session.unsaved)
 
     def tell(self, error: CorniceError | str) -> None:
@@ -388,6 +402,37 @@ class MainWindow(QMainWindow):
 
         keys_dialog(self.places, self.theme, self).exec()
 
+    def show_guide(self) -> None:
+        """Show the guide beside the work."""
+        from narrow_cornice.desk.about import guide_dialog
+
+        guide_dialog(self.theme, self).show()
+
+    def show_about(self) -> None:
+        """Show what the program is, with its version."""
+        from narrow_cornice.desk.about import about_dialog
+
+        about_dialog(self.theme, self).exec()
+
+    def come_forward(self) -> None:
+        """Come to the front, for somebody who opened this job once more."""
+        self.setWindowState(self.windowState() & ~Qt.WindowState.WindowMinimized)
+        self.show()
+        self.raise_()
+        self.activateWindow()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        """Take a job file that is held over the window."""
+        if event is not None and _dropped_job(event.mimeData()) is not None:
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        """Open a job file that was dropped on the window."""
+        path = _dropped_job(event.mimeData()) if event is not None else None
+        if path is not None and event is not None:
+            event.acceptProposedAction()
+            self.filing.open(path)
+
     # ---- the look of the window
 
     def turn_evening(self) -> None:
@@ -471,10 +516,12 @@ class MainWindow(QMainWindow):
         if self.again:
             self._derive_no_more()
             self._remember()
+            self._listening.listen(None)
             return
         if not self.filing.may_leave():
             event.ignore()
             return
         self._derive_no_more()
         self._remember()
+        self._listening.listen(None)
         self.session.close(discard=True)

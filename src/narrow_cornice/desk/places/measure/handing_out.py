@@ -38,15 +38,15 @@ def room_dxf(out: HandingOut) -> None:
     if room is None or measured_room(room, job.house_rules).fault:
         out.tell("This room has no drawings yet: it is not measured.")
         return
-    folder = out.ask_folder("A folder for the drawings")
+    drawings = every_drawing(job, room, out.session.view.turn, "cornice")[1 : 2 + len(room.measured.walls)]
+    names = [f"{file_name(drawing.title)}.dxf" for drawing in drawings]
+    folder = out.ask_folder("A folder for the drawings", names)
     if folder is None:
         return
     from narrow_cornice.exchange.dxf_drawing import drawing_dxf
 
-    drawings = every_drawing(job, room, out.session.view.turn, "cornice")
-    for drawing in drawings[1 : 2 + len(room.measured.walls)]:
-        path = folder / f"{file_name(drawing.title)}.dxf"
-        out.write(path, partial(drawing_dxf, drawing))
+    for name, drawing in zip(names, drawings, strict=True):
+        out.write(folder / name, partial(drawing_dxf, drawing))
 
 
 def readings_csv(out: HandingOut) -> None:
