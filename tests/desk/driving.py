@@ -88,7 +88,12 @@ def field(window: MainWindow, label: str) -> QLineEdit:
     return widget
 
 
+def _plain(words: str) -> str:
+    """Return what a menu says without the marks of its letters."""
+    return words.replace("&&", "\0").replace("&", "").replace("\0", "&")
+
+
 def choose(window: MainWindow, words: str) -> None:
     """Choose what the job's menu offers under these words, wherever in it that stands."""
-    action = next(one for one in window.findChildren(QAction) if one.text() == words)
+    action = next(one for one in window.findChildren(QAction) if _plain(one.text()) == words)
     action.trigger()

@@ -10,7 +10,7 @@ import time
 from pathlib import Path
 
 import pytest
-from driving import choose, settle
+from driving import choose, page, settle
 from PyQt6.QtCore import QMimeData, QPointF, Qt, QUrl
 from PyQt6.QtGui import QDropEvent
 from PyQt6.QtTest import QTest
@@ -18,10 +18,14 @@ from PyQt6.QtWidgets import QDialog, QFileDialog, QMessageBox, QTextBrowser
 
 from narrow_cornice import __version__
 from narrow_cornice.desk.asking_files import with_suffix
+from narrow_cornice.desk.making_window import make_window
 from narrow_cornice.desk.one_window import Listening, name_of, raise_other
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.file import write_job
 from narrow_cornice.job.keeping import JobLock
+from narrow_cornice.job.paths import WallPath
 from narrow_cornice.job.samples import demo_job
 
 pytestmark = pytest.mark.desk
@@ -184,3 +188,46 @@ def test_the_guide_and_about_are_inside_the_program(window: MainWindow, monkeypa
 def test_help_has_its_short_form() -> None:
     said = subprocess.run([*PROGRAM, "-h"], capture_output=True, text=True, check=True)
     assert "takeoff" in said.stdout
+
+
+def test_the_menu_of_a_thing_offers_its_size_and_what_its_sheet_invites_to(window: MainWindow) -> None:
+    window.go("measure")
+    window.session.look(leaf="walls", seen_as="")
+    settle()
+    menu = page(window).menu_of(WallPath("r1", "w2"), None)
+    words = [one.text() for one in menu.actions() if one.text()]
+    assert window.session.view.selected == WallPath("r1", "w2")
+    assert words[0].startswith("Wall B–C")
+    assert words[1] == "Type its size, 3 621 mm"
+    assert "Another wall after B–C" in words
+    menu.actions()[1].trigger()
+    assert page(window).canvas.asked() == WallPath("r1", "w2")
+    walls = page(window).sheets[0]
+    assert "Copy the chosen lines" in [one.text() for one in page(window).menu_of(None, walls).actions()]
+
+
+def test_every_line_of_the_menu_has_a_letter_of_its_own(window: MainWindow) -> None:
+    lines = [one.text() for one in window._menu.actions() if one.text()]
+    letters = [line[line.index("&") + 1].lower() for line in lines if "&" in line]
+    assert len(letters) == len(set(letters)) >= len(lines) - 2
+
+
+def test_the_job_room_and_place_are_found_as_they_were_left(session: Session, tmp_path: Path) -> None:
+    path = tmp_path / "tide.cornice"
+    session.save(path)
+    first = make_window(session)
+    first.go("finishes")
+    session.look(room_id="r2", leaf="repairs")
+    first.again = True
+    first.close()
+    session.close(discard=True)
+    again = Session(tmp_path / "state again", session.settings, Runner())
+    assert again.last() == path
+    again.open(path)
+    second = make_window(again)
+    assert (again.view.place, again.view.room_id, again.view.leaf) == ("finishes", "r2", "repairs")
+    second.again = True
+    second.close()
+    again.start_new()
+    again.close(discard=True)
+    assert again.last() is None

@@ -52,7 +52,8 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     problem: CorniceError | None = None
     if demo:
         session.start_demo()
-    elif path is not None:
+    path = path or (None if demo else session.last())
+    if path is not None:
         try:
             session.open(path)
         except CorniceError as error:

@@ -6,8 +6,9 @@ import itertools
 from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
 from PyQt6.QtGui import (
+    QContextMenuEvent,
     QFontMetricsF,
     QKeyEvent,
     QMouseEvent,
@@ -67,6 +68,7 @@ class Canvas(QWidget):
     turned = pyqtSignal(int)
     stepped = pyqtSignal(int)
     letter = pyqtSignal(str)
+    menu_wanted = pyqtSignal(object, QPoint)
 
     def __init__(self, theme: Theme, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -341,6 +343,14 @@ class Canvas(QWidget):
         if about:
             self.picked.emit(about)
             self.size_wanted.emit(about)
+
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        """Ask for what can be done with what is under the pointer, or with what is selected."""
+        assert event is not None
+        by_key = event.reason() == QContextMenuEvent.Reason.Keyboard
+        about = self._selected if by_key else self.about_at(QPointF(event.pos()))
+        place = self.place_of(about) if by_key and about is not None else None
+        self.menu_wanted.emit(about, self.mapToGlobal(place.toPoint()) if place is not None else event.globalPos())
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         """Zoom around the pointer."""

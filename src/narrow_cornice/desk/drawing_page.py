@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
+from functools import partial
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QWidget
+from PyQt6.QtWidgets import QMenu, QWidget
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.canvas import Canvas
@@ -16,6 +17,7 @@ from narrow_cornice.desk.rows.size_cells import size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.seen_as import WALL
 from narrow_cornice.desk.sheet_part import Invitation, SheetPart
+from narrow_cornice.desk.thing_menu import Line, thing_menu
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.unfolded import upright_turn
 from narrow_cornice.explained.paths import ThingPath
@@ -62,6 +64,7 @@ class DrawingPage(LeafPage):
         self.canvas.turned.connect(self.turn)
         self.canvas.stepped.connect(self.step_wall)
         self.canvas.letter.connect(self._letter_typed)
+        self.canvas.menu_wanted.connect(lambda about, place: self.menu_of(about, None).popup(place))
 
     def _letter_typed(self, letter: str) -> None:
         """Take a letter that is the drawing's own, or pass it on."""
@@ -82,6 +85,7 @@ class DrawingPage(LeafPage):
         self._rows[leaf] = rows
         if sheet not in self.part.sheets.values():
             sheet.picked.connect(self.session.select)
+            sheet.menu_wanted.connect(lambda about, place: self.menu_of(about, sheet).popup(place))
         self.part.add(leaf, sheet)
 
     @property
@@ -215,6 +219,28 @@ class DrawingPage(LeafPage):
         measured = measured_room(room, self.session.job.house_rules)
         turn = upright_turn(measured, ids[index]) if not measured.fault else 0.0
         self.session.look(wall_id=ids[index], turn=turn, selected=WallPath(room.id, ids[index]))
+
+    def menu_of(self, about: About, sheet: RuledSheet | None) -> QMenu:
+        """Return what can be done with a thing of the drawing, or with a line of a sheet; it is selected with it."""
+        meant = self.picked_as(about) if about is not None else None
+        if meant is not None and meant != self.session.view.selected:
+            self.session.select(meant)
+        lines: list[Line] = []
+        field = self.bench.size_field(meant)
+        if meant is not None and field is not None:
+            lines.append(
+                (f"Type its size, {field.shown(self.session.job) or 'not read'}", partial(self.ask_size, meant))
+            )
+        if meant is not None:
+            lines.append(("How it came about ( = )", partial(self.letter.emit, "=")))
+        if sheet is not None:
+            lines += [("Copy the chosen lines", sheet.copy_rows), ("Paste", sheet.paste)]
+        else:
+            lines += [None, ("Turn right ( ] )", partial(self.turn, 1)), ("The whole drawing ( 0 )", self.canvas.fit)]
+            lines.append(("Alone on the screen (F11)", self.alone_wanted.emit))
+        lines.append(("The second look ( L )", partial(self.letter.emit, "l")))
+        title = self._name_of(meant) if meant is not None else ""
+        return thing_menu(self, title, lines, self.invitations() if self.session.room() is not None else ())
 
     def _picked(self, about: About) -> None:
         self.session.select(self.picked_as(about) if about is not None else None)

@@ -158,10 +158,25 @@ def fill_job_menu(window: QWidget, menu: QMenu, files: FilesDone, done: WindowDo
     add("Keys", done.show_keys, "F1")
     add("About", done.show_about)
     add("Leave", done.leave, "Ctrl+Q")
+    _give_letters(menu)
     hidden = QMenu(window)
     for action in done.by_key():
         add_action(window, hidden, *action)
     return undo, redo
+
+
+def _give_letters(menu: QMenu) -> None:
+    """Give every line of a menu a letter that chooses it, each another while there are any."""
+    taken: set[str] = set()
+    for action in menu.actions():
+        words = action.text()
+        place = next((at for at, sign in enumerate(words) if sign.isalnum() and sign.lower() not in taken), None)
+        if place is not None and "&" not in words:
+            taken.add(words[place].lower())
+            action.setText(f"{words[:place]}&{words[place:]}")
+        inner = action.menu()
+        if inner is not None:
+            _give_letters(inner)
 
 
 def _fill_job(window: QWidget, menu: QMenu, done: WindowDone) -> None:

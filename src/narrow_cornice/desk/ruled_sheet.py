@@ -7,8 +7,9 @@ from html import escape
 from typing import Any
 
 import msgspec
-from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QPoint, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
+    QContextMenuEvent,
     QFontMetrics,
     QGuiApplication,
     QKeyEvent,
@@ -130,6 +131,7 @@ class RuledSheet(QTableView):
 
     picked = pyqtSignal(object)
     picked_many = pyqtSignal(list)
+    menu_wanted = pyqtSignal(object, QPoint)
 
     def __init__(self, headings: tuple[str, ...], theme: Theme, name: str, stretch: int = 0) -> None:
         super().__init__()
@@ -240,6 +242,14 @@ class RuledSheet(QTableView):
         painter.setPen(self._theme.colour("soft"))
         room = QRectF(view.rect()).adjusted(10, 6, -10, -2)
         painter.drawText(room, Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextWordWrap, self.empty)
+
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        """Ask for what can be done with the line under the pointer, or with the chosen one."""
+        assert event is not None
+        index = self.indexAt(event.pos())
+        index = index if index.isValid() else self.currentIndex()
+        about = self.sheet.rows[index.row()].about if index.isValid() else None
+        self.menu_wanted.emit(about, event.globalPos())
 
     def copy_rows(self) -> None:
         """Put the chosen rows on the clipboard as a table, with its headings: as text and as HTML."""

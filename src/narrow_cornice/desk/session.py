@@ -223,7 +223,9 @@ class Session(QObject):
         self.before = None
         self.saved_at = None
         self.last_change = ""
-        self.view = replace(View(), place=self.view.place, room_id=job.rooms[0].id if job.rooms else "")
+        left = self.remembered.room if path is not None else ""
+        begin = next((room.id for room in job.rooms if room.id == left), job.rooms[0].id if job.rooms else "")
+        self.view = replace(View(), place=self.view.place, room_id=begin)
         self._settle_view()
         self.changed.emit("")
         self.filed.emit()
@@ -271,6 +273,7 @@ class Session(QObject):
 
     def close(self, *, discard: bool) -> None:
         """Let go of the job and its file; ``discard`` drops what was not saved."""
+        self.settings.setValue("left open", self.path is not None)
         self._recovery_timer.stop()
         self.runner.wait()
         self._keeper.wait()
@@ -284,6 +287,10 @@ class Session(QObject):
             self._lock = None
 
     # ---- recent files
+
+    def last(self) -> Path | None:
+        """Return the file that was open last where the window was left with it, None for none."""
+        return next(iter(self.recent()), None) if self.settings.value("left open", False, type=bool) else None
 
     def recent(self) -> list[Path]:
         """Return the files worked on lately that are still there."""

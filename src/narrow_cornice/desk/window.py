@@ -183,9 +183,9 @@ class MainWindow(QMainWindow):
             self.tally.refresh(moved=moved and session.before is not None)
             self.spine.show_left(self.places.left_to_settle(session.job), self.places.standing(session.job))
         undo, redo = session.history.undo_title, session.history.redo_title
-        self._undo.setText(f"Undo: {undo[:60]}".replace("&", "&&") if undo else "Undo")
+        self._undo.setText("&Undo" + (f": {undo[:60].replace('&', '&&')}" if undo else ""))
         self._undo.setEnabled(bool(undo))
-        self._redo.setText(f"Redo: {redo[:60]}".replace("&", "&&") if redo else "Redo")
+        self._redo.setText("&Redo" + (f": {redo[:60].replace('&', '&&')}" if redo else ""))
         self._redo.setEnabled(bool(redo))
         if moved:
             self._notice.hide()
