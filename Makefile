@@ -1,5 +1,5 @@
 # The two commands of the README are `make demo` and `make test`; both set everything up themselves.
-.PHONY: demo test lint bench pictures schema setup
+.PHONY: demo test lint bench pictures schema setup install
 
 VENV := .venv
 
@@ -23,6 +23,9 @@ bench: setup
 
 pictures: setup
 	@scripts/on_screen.sh $(VENV)/bin/narrow-cornice demo --pictures docs/screenshots
+
+install: setup
+	@PREFIX="$(or $(PREFIX),/usr/local)" DESTDIR="$(DESTDIR)" scripts/install.sh
 
 schema: setup
 	@$(VENV)/bin/python -c 'import sys; from narrow_cornice.job.file import job_schema; sys.stdout.buffer.write(job_schema())' \

@@ -1,0 +1,20 @@
+# Completion of narrow-cornice for bash.
+_narrow_cornice() {
+  local word=${COMP_WORDS[COMP_CWORD]} command=${COMP_WORDS[1]:-}
+  COMPREPLY=()
+  if [ "$COMP_CWORD" -eq 1 ]; then
+    mapfile -t COMPREPLY < <(compgen -W "demo check takeoff length proportion mitre survey cut-lengths instruments --help --version" -- "$word"
+      compgen -f -X '!*.cornice' -- "$word"; compgen -d -- "$word")
+    return
+  fi
+  case $command in
+    demo) mapfile -t COMPREPLY < <(compgen -W "--pictures --save" -- "$word"; compgen -f -- "$word") ;;
+    check) mapfile -t COMPREPLY < <(compgen -W "--json" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
+    takeoff) mapfile -t COMPREPLY < <(compgen -W "--json --csv" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
+    length) mapfile -t COMPREPLY < <(compgen -W "--unit mm in" -- "$word") ;;
+    proportion) mapfile -t COMPREPLY < <(compgen -W "--height --order --school five-part nineteen-part per-cent" -- "$word") ;;
+    mitre) mapfile -t COMPREPLY < <(compgen -W "--spring --corner" -- "$word") ;;
+    instruments) mapfile -t COMPREPLY < <(compgen -W "laser" -- "$word") ;;
+  esac
+}
+complete -o filenames -F _narrow_cornice narrow-cornice
