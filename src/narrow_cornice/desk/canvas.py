@@ -24,6 +24,7 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
+from narrow_cornice.desk.drawn_things import DrawnThing, things_of
 from narrow_cornice.desk.painting import MarkPainter, polygon
 from narrow_cornice.desk.selection_painting import paint_inset, paint_selection
 from narrow_cornice.desk.size_editor import SizeEditor
@@ -47,6 +48,7 @@ from narrow_cornice.explained.paths import ThingPath
 
 MARGIN = 22
 REACH = 9.0  # pixels round a handle that still take hold of it
+NAMED_AFTER = 400  # ms
 NEAREST = 7.0  # pixels from a line that still point at it
 
 
@@ -84,6 +86,11 @@ class Canvas(QWidget):
         self._zooming.setSingleShot(True)
         self._zooming.setInterval(120)
         self._zooming.timeout.connect(self.update)
+        self._things: list[DrawnThing] = []
+        self._naming = QTimer(self)  # what is drawn is named for a reader once it has come to rest
+        self._naming.setSingleShot(True)
+        self._naming.setInterval(NAMED_AFTER)
+        self._naming.timeout.connect(self.name_children)
         self._inset: Drawing | None = None
         self._selected: About = None
         self._callout = ""
@@ -120,7 +127,30 @@ class Canvas(QWidget):
         self.setAccessibleDescription(f"{drawing.title}. {drawing.subtitle}. {callout}")
         if fresh:
             self.fit()
+        self._naming.start()
         self.update()
+
+    def name_children(self) -> None:
+        """Put a named child over each thing of the drawing that can be chosen."""
+        found = things_of(self._drawing, self._name_of, self._on_screen) if self._drawing is not None else []
+        while len(self._things) < len(found):
+            thing = DrawnThing(self)
+            thing.chosen.connect(self.picked)
+            self._things.append(thing)
+        for thing in self._things[len(found) :]:
+            thing.hide()
+        for thing, (about, name, box) in zip(self._things, found, strict=False):
+            thing.about = about
+            thing.setAccessibleName(name)
+            thing.setGeometry(box.toAlignedRect())
+            thing.show()
+        if self._tools is not None:
+            self._tools.raise_()
+        self.editor.raise_()
+
+    def _on_screen(self, point: Point) -> Point:
+        at = self.to_screen(point)
+        return (at.x(), at.y())
 
     def _marks(self) -> tuple[Mark, ...]:
         """Return the marks with their letters where they stand on the canvas."""

@@ -92,9 +92,11 @@ class TallyBar(QWidget):
                     change = f"{'+' if by > 0 else '−'}{shown}"
             if moved:
                 self._changes[name].setText(change)
-            self.buttons[name].setAccessibleDescription(f"{text} {change}")
+            self.buttons[name].setAccessibleName(f"{name} {text}")
+            self.buttons[name].setAccessibleDescription(change)
         settle = len(to_decide(job))
         self._values[TO_SETTLE].setText(f"{settle}")
+        self.buttons[TO_SETTLE].setAccessibleName(f"{settle} {TO_SETTLE}")
         if moved:
             by = settle - len(to_decide(before)) if before is not None else 0
             self._changes[TO_SETTLE].setText(f"{by:+d}".replace("-", "−") if by else "")

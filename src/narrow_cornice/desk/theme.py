@@ -13,6 +13,8 @@ DAY = {
     **ROLES,
     "caution": "#85570d",
     "wash": "#e2eee9",
+    "edge": "#8b7f6f",
+    "notice": "#a4492f",
     "tally": "#2f2b27",
     "tally text": "#fdfbf5",
     "tally soft": "#b9ada0",
@@ -35,6 +37,8 @@ EVENING = {
     "letter": "#8a3219",
     "caution": "#d9ab57",
     "wash": "#2c3d39",
+    "edge": "#8d8273",
+    "notice": "#8f3f28",
     "tally": "#141210",
     "tally text": "#efe7da",
     "tally soft": "#a3978a",
@@ -143,6 +147,7 @@ class Theme:
         #spine, #bench, #benchscroll, #benchbody {{ background: {r["paper"]}; }}
         .slanted {{ font-family: Vollkorn; font-style: italic; color: {r["soft"]}; font-size: {pt(9)}; }}
         .caption {{ color: {r["soft"]}; font-size: {pt(7.5)}; letter-spacing: 1px; }}
+        QToolButton[leaf="true"], QToolButton[seen="true"], QToolButton[pick="true"] {{ min-height: 22px; }}
         QToolButton[leaf="true"] {{ border: none; border-bottom: 2px solid transparent; padding: 2px 3px;
                                    margin: 0 5px; color: {r["soft"]}; background: transparent; font-size: {pt(10.5)}; }}
         QToolButton[leaf="true"]::menu-indicator, QToolButton[seen="true"]::menu-indicator {{ image: none; width: 0; }}
@@ -154,15 +159,16 @@ class Theme:
         QToolButton[leaf="true"]:checked {{ color: {r["ink"]}; border-bottom-color: {r["verdigris"]};
                                    font-weight: bold; }}
         QToolButton[leaf="true"]:hover, QToolButton[leaf="true"]:focus {{ color: {r["verdigris"]}; }}
-        QToolButton[plain="true"] {{ border: none; background: transparent; color: {r["soft"]}; padding: 2px 5px; }}
+        QToolButton[plain="true"] {{ border: none; background: transparent; color: {r["soft"]}; padding: 2px 5px;
+                                    min-height: 20px; min-width: 18px; }}
         QToolButton[plain="true"]:hover, QToolButton[plain="true"]:focus {{ color: {r["verdigris"]}; }}
-        QLineEdit, QPlainTextEdit {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 3px;
+        QLineEdit, QPlainTextEdit {{ background: {r["paper"]}; border: 1px solid {r["edge"]}; border-radius: 3px;
                      padding: 3px 6px; selection-background-color: {r["verdigris"]};
                      selection-color: {r["on verdigris"]}; }}
         QLineEdit:focus, QPlainTextEdit:focus {{ border: 2px solid {r["verdigris"]}; padding: 2px 5px; }}
         QLineEdit[wrong="true"] {{ border: 2px solid {r["rust"]}; padding: 2px 5px; }}
         QLineEdit[quiet="true"] {{ border-color: transparent; background: transparent; font-weight: bold; }}
-        QLineEdit[quiet="true"]:hover {{ border-color: {r["rule"]}; }}
+        QLineEdit[quiet="true"]:hover {{ border-color: {r["edge"]}; }}
         QLineEdit[quiet="true"]:focus {{ border: 2px solid {r["verdigris"]}; background: {r["paper"]}; }}
         QLineEdit[quiet="true"][wrong="true"] {{ border: 2px solid {r["rust"]}; }}
         QLineEdit[blank="true"] {{ border: none; border-bottom: 1px dotted {r["verdigris"]}; border-radius: 0;
@@ -172,7 +178,8 @@ class Theme:
                      color: {r["verdigris"]}; font-weight: bold; padding: 1px 3px; font-size: {pt(10.5)}; }}
         QToolButton[pick="true"]:focus, QToolButton[pick="true"]:hover {{ background: {r["board"]}; }}
         QToolButton[pick="true"]::menu-indicator {{ image: none; width: 0; }}
-        QComboBox {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 3px; padding: 2px 6px;
+        QComboBox {{ background: {r["paper"]}; border: 1px solid {r["edge"]}; min-height: 20px;
+                     border-radius: 3px; padding: 2px 6px;
                     font-weight: bold; }}
         QComboBox:focus {{ border: 2px solid {r["verdigris"]}; padding: 1px 5px; }}
         QComboBox::drop-down {{ border: none; width: 16px; }}
@@ -183,17 +190,17 @@ class Theme:
         QMenu::item:selected {{ background: {r["verdigris"]}; color: {r["on verdigris"]}; }}
         QMenu::item:disabled {{ color: {r["rule"]}; }}
         QMenu::separator {{ height: 1px; background: {r["rule"]}; margin: 4px 8px; }}
-        QPushButton {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; border-radius: 4px;
+        QPushButton {{ background: {r["paper"]}; border: 1px solid {r["edge"]}; border-radius: 4px;
                        padding: 4px 12px; }}
         QPushButton:hover, QPushButton:focus {{ border-color: {r["verdigris"]}; color: {r["verdigris"]}; }}
         QPushButton:default {{ background: {r["verdigris"]}; color: {r["on verdigris"]};
                               border-color: {r["verdigris"]}; }}
         QPushButton:disabled {{ color: {r["rule"]}; }}
         QPushButton[link="true"] {{ border: none; background: transparent; color: {r["verdigris"]}; font-weight: bold;
-                                   padding: 1px 2px; text-align: left; }}
+                                   padding: 2px 2px; min-height: 20px; text-align: left; }}
         QPushButton[link="true"]:hover {{ text-decoration: underline; }}
         QPushButton[link="true"]:focus {{ border: 1px solid {r["verdigris"]}; }}
-        QCheckBox {{ spacing: 7px; background: transparent; }}
+        QCheckBox {{ spacing: 7px; background: transparent; min-height: 24px; }}
         QCheckBox:focus {{ color: {r["verdigris"]}; }}
         QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {r["soft"]}; border-radius: 2px;
                                background: {r["paper"]}; }}
@@ -225,7 +232,7 @@ class Theme:
         #tally QPushButton:hover {{ background: #ffffff18; }}
         #tally QPushButton:focus {{ border: 2px solid {r["tally soft"]}; padding: 0 6px; }}
         #slip {{ background: {r["paper"]}; border: 1px solid {r["rule"]}; }}
-        #notice {{ background: {r["rust"]}; }}
+        #notice {{ background: {r["notice"]}; }}
         #notice QLabel {{ color: #fffaf2; }}
         #notice QPushButton {{ color: #fffaf2; background: transparent; border: 1px solid #fffaf2; }}
         QProgressBar {{ border: 1px solid {r["rule"]}; border-radius: 3px; background: {r["paper"]}; height: 8px; }}

@@ -13,11 +13,12 @@ import pytest
 from narrow_cornice import __version__
 from narrow_cornice.cli import COMMANDS
 
-ROOT = Path(__file__).parents[1]
+pytestmark = pytest.mark.desk
+
+ROOT = Path(__file__).parents[2]
 PACKAGING = ROOT / "packaging"
 
 
-@pytest.mark.desk
 def test_an_installed_program_runs_and_has_all_that_a_desktop_asks_for(tmp_path: Path) -> None:
     surroundings = {**os.environ, "PREFIX": str(tmp_path / "put"), "WITHOUT_PACKAGES": "1"}
     subprocess.run([ROOT / "scripts" / "install.sh"], env=surroundings, check=True, capture_output=True)

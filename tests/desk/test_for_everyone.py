@@ -1,0 +1,126 @@
+"""For everyone: contrast, targets, names that keep their figures, a drawing whose things can be read and chosen."""
+
+from __future__ import annotations
+
+import pytest
+from driving import canvas, settle
+from PyQt6.QtWidgets import QAbstractButton, QCheckBox, QComboBox, QWidget
+
+from narrow_cornice.desk.drawn_things import DrawnThing
+from narrow_cornice.desk.making_window import make_window
+from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import DAY, EVENING
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job.paths import OpeningPath, WallPath
+
+pytestmark = pytest.mark.desk
+
+WORDS = ("ink", "soft", "verdigris", "rust", "caution")
+PAPERS = ("paper", "sheet")
+BESIDE = {  # words and what they stand on, where that is not paper
+    ("caution", "board"): 4.5,
+    ("soft", "board"): 4.5,
+    ("tally text", "tally"): 4.5,
+    ("tally soft", "tally"): 4.5,
+    ("tally warm", "tally"): 4.5,
+    ("on verdigris", "verdigris"): 4.5,
+    ("ink", "wash"): 4.5,
+    ("edge", "paper"): 3.0,
+    ("edge", "sheet"): 3.0,
+    ("verdigris", "board"): 3.0,
+    ("ochre", "verdigris"): 1.0,
+}
+
+
+def luminance(tone: str) -> float:
+    """Return the relative luminance of a tone (WCAG 2)."""
+    parts = [int(tone[at : at + 2], 16) / 255 for at in (1, 3, 5)]
+    linear = [part / 12.92 if part <= 0.04045 else ((part + 0.055) / 1.055) ** 2.4 for part in parts]
+    return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2]
+
+
+def contrast(one: str, other: str) -> float:
+    light, dark = sorted((luminance(one), luminance(other)), reverse=True)
+    return (light + 0.05) / (dark + 0.05)
+
+
+@pytest.mark.parametrize("roles", [DAY, EVENING], ids=["day", "evening"])
+def test_words_have_4_5_and_borders_3_against_what_they_stand_on(roles: dict[str, str]) -> None:
+    assert contrast("#000000", "#ffffff") == pytest.approx(21.0)
+    for word in WORDS:
+        for paper in PAPERS:
+            assert contrast(roles[word], roles[paper]) >= 4.5, (word, paper, contrast(roles[word], roles[paper]))
+    for (word, under), least in BESIDE.items():
+        assert contrast(roles[word], roles[under]) >= least, (word, under, contrast(roles[word], roles[under]))
+    assert contrast("#fffaf2", roles["notice"]) >= 4.5
+
+
+def test_what_is_pressed_is_24_pixels_tall(window: MainWindow) -> None:
+    for place in window.places.each:
+        window.go(place.key)
+        settle()
+        for kind in (QAbstractButton, QComboBox):
+            for one in window.findChildren(kind):
+                if not one.isVisible() or isinstance(one, DrawnThing):
+                    continue
+                tall = one.height()
+                assert tall >= 24 or isinstance(one, QCheckBox), (place.key, type(one).__name__, tall, _words(one))
+
+
+def _words(one: QWidget) -> str:
+    return one.text() if isinstance(one, QAbstractButton) else one.accessibleName()
+
+
+def test_names_for_a_reader_keep_what_is_shown(window: MainWindow) -> None:
+    names = [button.accessibleName() for button in window.tally.buttons.values()]
+    assert names[0] == f"paint {window.tally._values['paint'].text()}"
+    assert names[-1].endswith("to settle")
+    window.go("bought")
+    settle()
+    row = window.page("bought").slips[0].rows[0]  # type: ignore[attr-defined]
+    assert "not bought" in row.accessibleName()
+    row.ticked.emit()
+    settle()
+    assert "not bought" not in window.page("bought").slips[0].rows[0].accessibleName()  # type: ignore[attr-defined]
+
+
+def test_the_things_of_a_drawing_can_be_read_and_chosen(window: MainWindow) -> None:
+    window.go("measure")
+    settle()
+    drawing = canvas(window)
+    drawing.name_children()
+    things = {thing.about: thing for thing in drawing.findChildren(DrawnThing) if thing.isVisible()}
+    assert things[WallPath("r1", "w1")].accessibleName().startswith("Wall A–B")
+    assert things[OpeningPath("r1", "o1")].accessibleName() == "garden door"
+    assert len(things) > 20
+    for thing in things.values():
+        assert thing.accessibleName()
+        assert thing.geometry().isValid()
+    things[OpeningPath("r1", "o1")].click()
+    settle()
+    assert window.session.view.selected == OpeningPath("r1", "o1")
+
+
+@pytest.mark.parametrize(("size", "letters"), [((1024, 720), 1.0), ((1024, 720), 1.3), ((1280, 800), 1.3)])
+def test_nothing_of_the_frame_is_cut_off(session: Session, size: tuple[int, int], letters: float) -> None:
+    session.settings.setValue("letters", letters)
+    window = make_window(session)
+    window.resize(*size)
+    window.show()
+    window.make_complete()
+    settle()
+    for place in window.places.each:
+        window.go(place.key)
+        settle()
+        for button in window.spine.buttons.values():
+            assert button.width() >= button.fontMetrics().horizontalAdvance(button.text()) + 24
+        row = window.page(place.key).row  # type: ignore[attr-defined]
+        edge = row.width()
+        for one in (*row.leaves.values(), *row.drawings.values()):
+            if one.isVisible():
+                assert one.geometry().right() <= edge, (place.key, one.text())
+                assert one.width() >= one.sizeHint().width() - 1
+        assert window.bench.field.isVisible()
+    assert window.width() <= size[0]
+    window.again = True
+    window.close()
