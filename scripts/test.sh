@@ -2,6 +2,7 @@
 # All tests: below the desk with Qt out of reach, and the window itself, side by side.
 set -eu
 cd "$(dirname "$0")/.."
+export OPENBLAS_NUM_THREADS=1 # two processes beside one another, each with one thread
 said=$(mktemp)
 trap 'rm -f "$said"' EXIT
 NARROW_CORNICE_NO_QT=1 .venv/bin/python -m pytest -p no:pytest-qt -p no:cacheprovider -m "not desk" --ignore=tests/desk "$@" \

@@ -12,7 +12,11 @@ from PyQt6.QtWidgets import (
     QHBoxLayout,
     QLabel,
     QLineEdit,
+    QPushButton,
     QSizePolicy,
+    QStyle,
+    QStyleOptionButton,
+    QStylePainter,
     QWidget,
 )
 
@@ -98,6 +102,27 @@ class LabelledField(QWidget):
         right.setMaximumWidth(most)
         right.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.label.setBuddy(right)
+
+
+class LinkButton(QPushButton):
+    """Words to press; where there is no room for all of them the rest shows when the pointer rests on them."""
+
+    def __init__(self, words: str, parent: QWidget | None = None) -> None:
+        super().__init__(words.replace("&", "&&"), parent)
+        self.setProperty("link", True)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setToolTip(plain_tip(words))
+
+    def minimumSizeHint(self) -> QSize:
+        """Return that it may be narrower than its words."""
+        return QSize(40, super().minimumSizeHint().height())
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Paint as many of the words as have room."""
+        option = QStyleOptionButton()
+        self.initStyleOption(option)
+        option.text = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width() - 4)
+        QStylePainter(self).drawControl(QStyle.ControlElement.CE_PushButton, option)
 
 
 class FigureButton(QAbstractButton):

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_rows import FindingRow, alike
-from narrow_cornice.desk.bench_widgets import plain_label, plain_tip
+from narrow_cornice.desk.bench_widgets import LinkButton, plain_label
 from narrow_cornice.desk.flow_layout import Flow
 from narrow_cornice.desk.theme import Theme
 
@@ -116,10 +116,7 @@ class FindingCard(QFrame):
                 card.show_row(one)
 
     def _offer(self, words: str, pressed: Callable[..., object]) -> None:
-        button = QPushButton(words.replace("&", "&&"), self._holder)
-        button.setProperty("link", True)
-        button.setCursor(Qt.CursorShape.PointingHandCursor)
-        button.setToolTip(plain_tip(words))
+        button = LinkButton(words, self._holder)
         button.clicked.connect(pressed)
         button.show()
         self._doing.addWidget(button)

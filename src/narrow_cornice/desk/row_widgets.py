@@ -26,8 +26,8 @@ from narrow_cornice.desk.bench_widgets import (
     Field,
     FigureButton,
     LabelledField,
+    LinkButton,
     plain_label,
-    plain_tip,
     swatch_icon,
 )
 from narrow_cornice.desk.finding_card import FindingCard
@@ -225,11 +225,8 @@ def _show_buttons(widget: QWidget, row: ButtonsRow, former: Row | None, theme: T
             old.setParent(None)
             old.deleteLater()
     for index, text in enumerate(row.words):
-        button = QPushButton(text.replace("&", "&&"))
-        button.setProperty("link", True)
-        button.setCursor(Qt.CursorShape.PointingHandCursor)
+        button = LinkButton(text)
         button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        button.setToolTip(plain_tip(text))
         button.clicked.connect(lambda _=False, i=index: row.pressed(i))
         lay.addWidget(button)
 
