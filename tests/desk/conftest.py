@@ -19,6 +19,7 @@ from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import load_faces
 from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.job.samples import demo_job
 
 # The offscreen platform has no window manager to do these two for it.
 HARMLESS = ("propagateSizeHints", "This plugin does not support raise")
@@ -78,8 +79,7 @@ def _what_was_worked_out_stays(monkeypatch: pytest.MonkeyPatch) -> None:
 def session(tmp_path: Path, qapp: QApplication) -> Iterator[Session]:
     """Return a session with the demo job."""
     runner = Runner()
-    one = Session(tmp_path / "state", settings_file(tmp_path), runner)
-    one.start_demo()
+    one = Session(tmp_path / "state", settings_file(tmp_path), runner, demo_job())
     yield one
     one.close(discard=True)
     runner.wait()

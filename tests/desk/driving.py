@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import QEvent, QPoint, Qt
 from PyQt6.QtGui import QAction
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import (
 
 from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.printing import PrintDialog
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.explained.paths import ThingPath
 
@@ -97,3 +98,17 @@ def choose(window: MainWindow, words: str) -> None:
     """Choose what the job's menu offers under these words, wherever in it that stands."""
     action = next(one for one in window.findChildren(QAction) if _plain(one.text()) == words)
     action.trigger()
+
+
+def write_printed(window: MainWindow) -> None:
+    """Write what is to be printed as PDF, where the dialog for it is open."""
+    dialog = window.findChild(PrintDialog)
+    if dialog is None:
+        return
+    for _ in range(600):
+        if dialog.content:
+            break
+        QTest.qWait(20)
+    dialog.go.click()
+    settle()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)

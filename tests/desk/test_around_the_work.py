@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 
 import pytest
-from driving import change_of, choose, field, settle, total_of, type_into
+from driving import change_of, choose, field, settle, total_of, type_into, write_printed
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
@@ -195,6 +195,7 @@ def test_the_order_is_handed_out(
     path = tmp_path / f"list.{kind}"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(path), ""))
     list_to_buy(window.out, kind, False)
+    write_printed(window)
     window.session.runner.wait()
     settle()
     written = said(path.read_bytes()) if kind == "pdf" else path.read_text(encoding="utf-8-sig")
@@ -207,11 +208,12 @@ def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch
     for name, export in (
         ("a.svg", partial(choose, window, "This drawing as SVG …")),
         ("a.pdf", window.print_sheet),
-        ("b.pdf", partial(choose, window, "Every drawing of the room as PDF …")),
+        ("b.pdf", partial(choose, window, "Every drawing of the room on paper …")),
         ("a.csv", partial(choose, window, "Schedule of surfaces as CSV …")),
     ):
         monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, n=name, **_k: (str(tmp_path / n), ""))
         export()
+        write_printed(window)
         window.session.runner.wait()
         settle()
         content = (tmp_path / name).read_bytes()

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import ezdxf
 import pytest
-from driving import choose, settle
+from driving import choose, settle, write_printed
 from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
 from narrow_cornice.desk.places.measure.bringing_in import ReadingsPreview
@@ -74,14 +74,15 @@ def test_drawings_readings_and_sheets_are_handed_out(
     for hand_out in (
         partial(choose, window, "This drawing as DXF …"),
         partial(choose, window, "Readings of the room as CSV …"),
-        partial(choose, window, "Blank measuring sheets as PDF …"),
-        partial(choose, window, "Cut list and bars as PDF …"),
-        partial(choose, window, "Profile at full size as PDF in tiles …"),
+        partial(choose, window, "Blank measuring sheets on paper …"),
+        partial(choose, window, "Cut list and bars on paper …"),
+        partial(choose, window, "Profile at full size on paper, in tiles …"),
         partial(choose, window, "Profile at full size as DXF …"),
         partial(choose, window, "Profile at full size as SVG …"),
         partial(choose, window, "Plan and every wall as DXF, into a folder …"),
     ):
         hand_out()
+        write_printed(window)
         window.session.runner.wait()
         settle()
     assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf", ".pdf", ".pdf", ".dxf", ".svg"]

@@ -66,6 +66,11 @@ def test_corners_by_hand() -> None:
     assert (walk.walked, walk.unread, walk.turned, walk.heading) == (8000.0, 0, 90.0, 90.0)
 
 
+def test_a_walk_that_crosses_itself_on_its_way_back_is_not_square() -> None:
+    back = [5321.0, 200.0, (200.0, "right"), 200.0, 200.0, 533.0, 200.0, 200.0, 4892.0]
+    assert not closing(walked(*back)).square
+
+
 sizes = st.floats(min_value=200.0, max_value=9000.0)
 steps = st.lists(st.tuples(sizes, st.sampled_from(["left", "left", "right"])), min_size=2, max_size=9)
 

@@ -20,6 +20,7 @@ from narrow_cornice.desk.theme import load_faces
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job.keeping import Recovery, state_folder
+from narrow_cornice.job.samples import demo_job
 
 
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
@@ -41,7 +42,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
 
         return write_pictures(pictures)
     folder = state_folder()
-    session = Session(folder, settings_file(folder), Runner())
+    session = Session(folder, settings_file(folder), Runner(), demo_job() if demo else None)
 
     def end() -> None:
         """End without a question: what is not saved stays in the running copy."""
@@ -50,8 +51,6 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
 
     ending = Ending(end)  # from before a lock is taken
     problem: CorniceError | None = None
-    if demo:
-        session.start_demo()
     path = path or (None if demo else session.last())
     if path is not None:
         try:

@@ -138,6 +138,14 @@ class DrawingPage(LeafPage):
 
     def refresh(self) -> None:
         """Show the job and the view as they are now."""
+        self.first_sight()
+        self.put_rows()
+        invite = Invitation("Add a room", self._add_room)
+        self.part.invite(self.invitations() if self.session.room() is not None else (invite,))
+        self.part.say_rows()
+
+    def first_sight(self) -> None:
+        """Show the drawing that is looked at, and the sheet of its leaf with what was in it."""
         view, room = self.session.view, self.session.room()
         leaf, seen = self.leaf(), self.places.seen_as(view)
         self.show_where()
@@ -150,9 +158,6 @@ class DrawingPage(LeafPage):
             self._sheet_of = leaf.key
             self.part.show_sheet(leaf.key)
             self._set_sheet(self.session.remembered.folded(self.place.key, leaf.key))
-        self.put_rows()
-        self.part.invite(self.invitations() if room is not None else (Invitation("Add a room", self._add_room),))
-        self.part.say_rows()
 
     def inset(self) -> Drawing | None:
         """Return the small drawing in the corner of the large one, None for none."""

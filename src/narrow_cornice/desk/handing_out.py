@@ -9,8 +9,10 @@ from PyQt6.QtWidgets import QWidget
 
 from narrow_cornice.desk.asking_files import ask_folder, ask_save, may_write_over, usual_folder
 from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.paper import PAPERS, Paper, usual_paper
 from narrow_cornice.job.file import write_whole
 
 
@@ -20,8 +22,9 @@ class HandingOut:
     ``parent`` is what its dialogs belong to; ``drawn`` returns the drawing that is looked at, None where there is none.
     """
 
-    def __init__(self, session: Session, parent: QWidget, drawn: Callable[[], Drawing | None]) -> None:
+    def __init__(self, session: Session, theme: Theme, parent: QWidget, drawn: Callable[[], Drawing | None]) -> None:
         self.session = session
+        self.theme = theme
         self.parent = parent
         self._drawn = drawn
 
@@ -66,19 +69,40 @@ class HandingOut:
         self.tell(f"There is no drawing to {doing} yet.")
         return None
 
+    def print_sheets(self, title: str, name: str, sheets: Callable[[Paper], bytes]) -> None:
+        """Show sheets as they will come out, and print them or write them as PDF; ``name`` is proposed for the file."""
+        from narrow_cornice.desk.printing import PrintDialog  # printers and pages are loaded by whoever prints
+
+        settings = self.session.settings
+        names = {paper.name: paper for paper in PAPERS}
+        usual = usual_paper(self.session.job.settings)
+        kept = settings.value(f"paper {self.session.job.settings.unit}", usual.name, type=str)
+        dialog = PrintDialog(self.theme, self.parent, title, sheets, names.get(kept, usual))
+
+        def write(content: bytes) -> None:
+            path = self.ask(title, name, "pdf")
+            if path is not None:
+                dialog.accept()
+                self.write(path, lambda: content)
+
+        dialog.to_file.connect(write)
+        dialog.paper_chosen.connect(
+            lambda paper: settings.setValue(f"paper {self.session.job.settings.unit}", paper.name)
+        )
+        dialog.told.connect(self.session.told.emit)
+        dialog.refused.connect(self.session.refused.emit)
+        dialog.open()
+
     def drawing_pdf(self) -> None:
-        """Hand out the drawing that is looked at as PDF."""
+        """Print the drawing that is looked at."""
         drawing, job = self._drawing_to("print"), self.session.job
-        if drawing is None:
-            return
-        path = self.ask("This sheet", drawing.title, "pdf")
-        if path is not None:
+        if drawing is not None:
             from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 
-            self.write(path, lambda: drawings_pdf([drawing], job))
+            self.print_sheets("This drawing", drawing.title, lambda paper: drawings_pdf([drawing], job, paper))
 
     def drawing_svg(self) -> None:
-        """Hand out the drawing that is looked at as SVG, to a scale that fits A4."""
+        """Hand out the drawing that is looked at as SVG, to a scale that fits A4 lying."""
         drawing = self._drawing_to("hand out")
         if drawing is None:
             return

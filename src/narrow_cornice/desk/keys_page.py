@@ -40,7 +40,7 @@ def keys(places: Places) -> tuple[tuple[str, Keys], ...]:
                 ("Ctrl+S, Ctrl+Shift+S", "save, save as"),
                 ("Ctrl+O, Ctrl+N", "open, new"),
                 ("Ctrl+R", "add a room"),
-                ("Ctrl+P", "print this sheet as PDF"),
+                ("Ctrl+P", "print this sheet"),
                 ("Ctrl+F", "find a thing, or type a size for what is selected"),
                 ("F6", "from the rooms to the drawing, its sheet, the bench and the tally"),
                 ("F5, F7, F8", "fold the sheet, the spine, the bench"),

@@ -147,7 +147,7 @@ def fill_job_menu(window: QWidget, menu: QMenu, files: FilesDone, done: WindowDo
     menu.addSeparator()
     _fill_job(window, menu, done)
     menu.addSeparator()
-    add("Print this sheet as PDF …", done.print_sheet, "Ctrl+P")
+    add("Print this sheet …", done.print_sheet, "Ctrl+P")
     for words, actions in (("Bring in", done.brings_in()), ("Hand out", done.hands_out())):
         inner = _submenu(menu, words)
         for action in actions:

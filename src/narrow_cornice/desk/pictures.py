@@ -15,6 +15,7 @@ from narrow_cornice.desk.view import TO_SETTLE, TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import SurroundingsError
 from narrow_cornice.job.paths import TrimPath
+from narrow_cornice.job.samples import demo_job
 
 USUAL: dict[str, object] = {"leaf": "", "seen_as": "", "room_id": "r1", "turn": 0.0, "selected": None}
 SECOND_LOOK: dict[str, object] = {"room_id": "r2", "turn": 0.0, "selected": TallyPath(TO_SETTLE)}
@@ -52,10 +53,9 @@ def write_pictures(folder: Path) -> int:
     except OSError as error:
         raise SurroundingsError(f"The folder {folder} could not be made ({error.strerror}).") from None
     with tempfile.TemporaryDirectory() as aside:
-        session = Session(Path(aside), settings_file(Path(aside)), Runner())
+        session = Session(Path(aside), settings_file(Path(aside)), Runner(), demo_job())
         for key, usual in (("letters", 1.0), ("evening", False)):  # whatever the desktop is set to
             session.settings.setValue(key, usual)
-        session.start_demo()
         window = make_window(session)
         window.resize(1280, 800)
         window.show()

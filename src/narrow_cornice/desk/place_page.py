@@ -24,6 +24,9 @@ class PlacePage(QWidget):
         """Show the job and the view as they are now."""
         raise NotImplementedError
 
+    def first_sight(self) -> None:
+        """Show what is quick to show, as the first picture of the window; ``refresh`` comes right after it."""
+
     def focus_drawing(self) -> None:
         """Give the keyboard to what is first on it."""
         self.setFocus()
@@ -42,5 +45,5 @@ class PlacePage(QWidget):
         """Show another drawing in place of its own until it is refreshed, where it has one."""
 
     def print_sheet(self) -> None:
-        """Put what is looked at on paper, as PDF."""
+        """Put what is looked at on paper, or into a PDF."""
         self.out.drawing_pdf()

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from threading import Event
 from typing import Any
 
+from PyQt6 import sip
 from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
 
 from narrow_cornice.errors import CorniceError
@@ -54,16 +55,21 @@ class Runner(QObject):
         one = _Work(work)
         self._held.add(one)
 
-        def leave() -> None:
+        def asked_for() -> bool:
+            """Take leave of the work; return whether whoever asked for it is still there."""
+            if sip.isdeleted(self):
+                return False
             self._held.discard(one)
             self.busy.emit("")
+            return True
 
         def finish(result: Any) -> None:
-            leave()
-            done(result)
+            if asked_for():
+                done(result)
 
         def fail(error: Exception) -> None:
-            leave()
+            if not asked_for():
+                return
             if not isinstance(error, CorniceError):
                 raise error
             failed(error)

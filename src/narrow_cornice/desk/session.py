@@ -20,7 +20,7 @@ from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.keeping import JobLock, Recovered, Recovery, Versions
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import HangingPath, JobPath, WallPath, room_of
-from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.job.samples import starting_job
 from narrow_cornice.job.sized import size_memos
 
 RECENT = 8
@@ -32,6 +32,7 @@ class Session(QObject):
     """One job open in one window.
 
     ``changed`` tells that the job is another value, with the title of what changed it; ``looked`` that the view is;
+    It begins with ``job``, with a new one for none.
     ``refused`` carries an error in the decorator's words, ``told`` a word to be read in passing.
     """
 
@@ -41,14 +42,15 @@ class Session(QObject):
     filed = pyqtSignal()
     told = pyqtSignal(str)
 
-    def __init__(self, state: Path, settings: QSettings, runner: Runner) -> None:
+    def __init__(self, state: Path, settings: QSettings, runner: Runner, job: Job | None = None) -> None:
         super().__init__()
         self.settings = settings
         self.runner = runner
         self._keeper = Runner(self)  # the running copy waits for no other work
         self.versions = Versions(state)
         self.recovery = Recovery(state)
-        self.history = History(starting_job())
+        self.history = History(job or starting_job())
+        size_memos(self.history.job)
         self.path: Path | None = None
         self.view = View()
         self.remembered = Remembered(settings)
@@ -175,10 +177,6 @@ class Session(QObject):
     def start_new(self) -> None:
         """Begin a new job."""
         self._take_up(starting_job(), None, None)
-
-    def start_demo(self) -> None:
-        """Begin with the demo job, not yet saved anywhere."""
-        self._take_up(demo_job(), None, None)
 
     def open(self, path: Path) -> None:
         """Open a job file. Raises CorniceError and leaves all as it was."""

@@ -86,7 +86,7 @@ class TallyBar(QWidget):
             self.buttons[name].setMinimumWidth(max(int(112 * self._theme.letters), wide))
             change = ""
             if before is not None and moved:
-                by = figure.value - total.figure(before).value
+                by = figure.rounded(settings) - total.figure(before).rounded(settings)
                 shown = type(figure)("", abs(by), figure.unit).shown(settings)
                 if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(settings):
                     change = f"{'+' if by > 0 else '−'}{shown}"

@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import QByteArray, QMimeData, Qt, QTimer
-from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QShowEvent
+from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QPaintEvent
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QInputDialog,
@@ -61,7 +61,7 @@ class MainWindow(QMainWindow):
         self.theme = theme
         self.places = Places(places)
         self.filing = Filing(session, self, lambda: self.go(self.places.beginning.key), self.hide_notice)
-        self.out = HandingOut(session, self, self.drawn)
+        self.out = HandingOut(session, theme, self, self.drawn)
         self.into = BringingIn(session, theme, self, self.go)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = self._alone = False
@@ -90,7 +90,9 @@ class MainWindow(QMainWindow):
         self._listening.wanted.connect(self.come_forward)
         self._restore()
         self._filed()
-        self.refresh(moved=False)
+        self._sees_all = False  # whether more than the drawing has been shown
+        self.page(session.view.place).first_sight()
+        self._stack.setCurrentWidget(self.page(session.view.place))
 
     # ---- building
 
@@ -169,7 +171,7 @@ class MainWindow(QMainWindow):
     def refresh(self, *, moved: bool) -> None:
         """Bring drawing, bench, tally and second look up to date."""
         session = self.session
-        self._before_shown = False
+        self._before_shown, self._sees_all = False, True
         page = self.page(session.view.place)
         if self._stack.currentWidget() is not page:
             self._stack.setCurrentWidget(page)
@@ -191,11 +193,11 @@ class MainWindow(QMainWindow):
             self._notice.hide()
         self.setWindowModified(session.unsaved)
 
-    def showEvent(self, event: QShowEvent | None) -> None:
-        """Once the window stands, count aside what the first sight of it left out."""
-        super().showEvent(event)
-        if not self.aside.began:
-            QTimer.singleShot(40, lambda: self.refresh(moved=False))
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Once the drawing is seen, show the rest; then count aside what all of it needs counted."""
+        super().paintEvent(event)
+        if not self._sees_all:
+            QTimer.singleShot(0, lambda: self.refresh(moved=False))
 
     def _derive_no_more(self) -> None:
         """Let what is being worked out end unseen."""
@@ -384,7 +386,7 @@ class MainWindow(QMainWindow):
                 self.tell(error)
 
     def print_sheet(self) -> None:
-        """Put the sheet that is looked at on paper, as PDF."""
+        """Put the sheet that is looked at on paper, or into a PDF."""
         self.page(self.session.view.place).print_sheet()
 
     def shelf(self) -> list[Action]:

@@ -74,9 +74,6 @@ class WorkingAside(QObject):
                 places.drawing(job, view, room)
             if at_once:
                 count(job, places)
-                if room is not None:
-                    for place in places.each:
-                        place.ahead(job, room, view)
 
         def done(_: object = None) -> None:
             if self._to_show == asked:

@@ -34,6 +34,7 @@ from narrow_cornice.drawing.marks import (
 )
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
+from narrow_cornice.exchange.paper import Paper, usual_paper
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.job.model import Job
@@ -54,15 +55,17 @@ _FACES = {
 
 
 class Sheet:
-    """A PDF being written: A4 sheets with the program's two faces, in mm from the upper left corner."""
+    """A PDF being written: sheets of one paper with the program's two faces, in mm from the upper left corner."""
 
-    def __init__(self, title: str, *, landscape: bool) -> None:
+    def __init__(self, title: str, paper: Paper, *, landscape: bool) -> None:
         from fpdf import FPDF
 
         # A sign that neither face has is printed as an empty box; that is harmless and no news to a person.
         logging.getLogger("fpdf").setLevel(logging.ERROR)
         logging.getLogger("fontTools").setLevel(logging.ERROR)
-        self.pdf: FPDF = FPDF(orientation="landscape" if landscape else "portrait", unit="mm", format="A4")
+        self.pdf: FPDF = FPDF(
+            orientation="landscape" if landscape else "portrait", unit="mm", format=(paper.wide, paper.tall)
+        )
         self.pdf.set_auto_page_break(False)
         self.pdf.set_margins(0, 0, 0)
         self.pdf.c_margin = 0
@@ -297,15 +300,17 @@ def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:
     return next((scale for scale in SCALES if scale >= needed), needed)
 
 
-def drawings_pdf(drawings: list[Drawing], job: Job) -> bytes:
-    """Return drawings on A4 sheets, one each, to a usual scale that is stated."""
-    sheet = Sheet(job.name, landscape=True)
+def drawings_pdf(drawings: list[Drawing], job: Job, paper: Paper | None = None) -> bytes:
+    """Return drawings on sheets, one each, to a usual scale that is stated."""
+    sheet = Sheet(job.name, paper or usual_paper(job.settings), landscape=True)
     for drawing in drawings:
         sheet.page()
-        sheet.text(14, 17, drawing.title, 18, face="name", room=200)
+        sheet.text(14, 17, drawing.title, 18, face="name", room=sheet.wide - 28)
         margin = 14.0
         scale = fitting_scale(drawing, sheet.wide - 2 * margin, sheet.tall - 46)
-        sheet.text(14, 23, f"{drawing.subtitle} · 1 : {scale:g}", 9, face="slanted", colour="soft", room=260)
+        sheet.text(
+            14, 23, f"{drawing.subtitle} · 1 : {scale:g}", 9, face="slanted", colour="soft", room=sheet.wide - 28
+        )
         left, top, right, bottom = drawing.bounds
         x0 = (sheet.wide - (right - left) / scale) / 2
         y0 = 28 + (sheet.tall - 46 - (bottom - top) / scale) / 2
@@ -329,10 +334,10 @@ def foot(sheet: Sheet, job: Job) -> None:
     sheet.text(sheet.wide - 14, y, f"{sheet.pdf.page_no()}", 8, colour="soft", anchor="right")
 
 
-def to_buy_pdf(job: Job, *, by_room: bool = False) -> bytes:
-    """Return the list to buy on A4: one slip for each shop (or room), with pictures, reasons and totals."""
+def to_buy_pdf(job: Job, paper: Paper | None = None, *, by_room: bool = False) -> bytes:
+    """Return the list to buy: one slip for each shop (or room), with pictures, reasons and totals."""
     everything = to_buy(job)
-    sheet = Sheet(f"{job.name}: to buy", landscape=False)
+    sheet = Sheet(f"{job.name}: to buy", paper or usual_paper(job.settings), landscape=False)
     money = f" {job.settings.money}" if job.settings.money else ""
     if by_room:
         slips = [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]

@@ -11,6 +11,7 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import SQUARE_FOOT_M2, ShownIn, show_quantity
 
 Origin = Literal["worked", "sum", "reading", "choice", "house rule", "table"]
@@ -47,8 +48,7 @@ class Figure(msgspec.Struct, frozen=True):
         """Return the value that is shown, in the figure's own unit: what is added is what is shown of its parts."""
         if self.unit not in ADDED_AS_SHOWN or not self.signs:
             return as_shown(self.value, self.unit, how)
-        added = sum(sign * part.rounded(how) for sign, (_, part) in zip(self.signs, self.inputs, strict=True))
-        return as_shown(added, self.unit, how)  # without the dust of floats
+        return _added_as_shown(self, how)
 
     def leaves(self) -> Iterator[Figure]:
         """Yield every reading, choice, rule or table value that this figure rests on."""
@@ -82,6 +82,13 @@ def as_shown(value: float, unit: str, how: ShownIn) -> float:
     if unit in ("L", "money"):
         return round(value, 2)
     return value
+
+
+@by_identity(times=8, each="thing")
+def _added_as_shown(figure: Figure, how: ShownIn) -> float:
+    """Return the sum of what is shown of a figure's parts; a total of a whole job goes through all there is in it."""
+    added = sum(sign * part.rounded(how) for sign, (_, part) in zip(figure.signs, figure.inputs, strict=True))
+    return as_shown(added, figure.unit, how)  # without the dust of floats
 
 
 def signs_of(sentence: str, parameters: Sequence[str]) -> tuple[int, ...]:

@@ -103,8 +103,10 @@ def closing(walk: OpenWalk) -> Closing:
     end = walk.points[-1]
     tolerance = COMES_BACK * max(1.0, walk.walked)
     if len(walk.walls) >= 3 and not walk.unread and math.hypot(*end) <= tolerance:
-        # It is back: what its last corner turns is what is left of the full turn.
-        return Closing((), "left" if 360.0 - (walk.turned - last.turns) > 0 else "right")
+        # It is back: what its last corner turns is what is left of the full turn. Where that is none at all, or a
+        # corner cannot turn so far, the walk has crossed itself.
+        left = 360.0 - (walk.turned - last.turns)
+        return Closing((), "left" if left > 0 else "right", square=1.0 < abs(left) < 179.0)
     if len(walk.walls) >= 3 and walk.unread and abs(walk.turned - 360.0) <= 1.0:
         return Closing((), last.turn)  # what nobody read makes up for what is left
     for count in range(1, MOST_CLOSING + 1):

@@ -6,15 +6,16 @@ from narrow_cornice.desk.handing_out import HandingOut
 
 
 def list_to_buy(out: HandingOut, kind: str, by_room: bool) -> None:
-    """Hand out the list to buy as CSV or PDF."""
+    """Hand out the list to buy as CSV, or print it."""
     job = out.session.job
-    path = out.ask("The list to buy", f"{job.name} to buy", kind)
-    if path is None:
+    title, name = "The list to buy", f"{job.name} to buy"
+    if kind == "csv":
+        path = out.ask(title, name, kind)
+        if path is not None:
+            from narrow_cornice.exchange.csv_lists import to_buy_by_room, to_buy_by_shop
+
+            out.write(path, lambda: (to_buy_by_room(job) if by_room else to_buy_by_shop(job)).encode("utf-8"))
         return
-    from narrow_cornice.exchange.csv_lists import to_buy_by_room, to_buy_by_shop
     from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
 
-    if kind == "csv":
-        out.write(path, lambda: (to_buy_by_room(job) if by_room else to_buy_by_shop(job)).encode("utf-8"))
-    else:
-        out.write(path, lambda: to_buy_pdf(job, by_room=by_room))
+    out.print_sheets(title, name, lambda paper: to_buy_pdf(job, paper, by_room=by_room))

@@ -25,7 +25,7 @@ class BoughtPage(LeafPage):
         super().__init__(desk, place)
         theme, lay = self.theme, self.lay
         self._lines: dict[int, LineToBuy] = {}
-        for words, kind in (("Print this list", "pdf"), ("Hand it out as CSV", "csv")):
+        for words, kind in (("Print this list …", "pdf"), ("Hand it out as CSV", "csv")):
             button = QPushButton(words)
             button.setProperty("link", True)
             button.clicked.connect(lambda _=False, one=kind: list_to_buy(self.out, one, self.by_room))

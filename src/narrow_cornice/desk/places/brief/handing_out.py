@@ -7,9 +7,7 @@ from narrow_cornice.desk.handing_out import HandingOut
 
 def print_brief(out: HandingOut) -> None:
     """Hand out the brief for the client to sign."""
-    job = out.session.job
-    path = out.ask("The brief", f"{job.name} brief", "pdf")
-    if path is not None:
-        from narrow_cornice.exchange.brief_pdf import brief_pdf
+    from narrow_cornice.exchange.brief_pdf import brief_pdf
 
-        out.write(path, lambda: brief_pdf(job))
+    job = out.session.job
+    out.print_sheets("The brief", f"{job.name} brief", lambda paper: brief_pdf(job, paper))

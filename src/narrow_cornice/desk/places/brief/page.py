@@ -23,7 +23,7 @@ class BriefPage(LeafPage):
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
         theme = self.theme
-        button = QPushButton("Print the brief to sign as PDF")
+        button = QPushButton("Print the brief to sign …")
         button.setProperty("link", True)
         button.clicked.connect(self.print_sheet)
         self.row.tools.addWidget(button)

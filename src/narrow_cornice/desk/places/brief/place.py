@@ -37,6 +37,6 @@ PLACE = Place(
     room_rows=_room_rows,
     shows=(BriefPath,),
     leaves=(Leaf("letter", "Letter of agreement"),),
-    hands_out=(Export("The brief to sign as PDF …", print_brief),),
+    hands_out=(Export("The brief to sign, on paper …", print_brief),),
     pictures=(Picture("brief", {}),),
 )

@@ -18,18 +18,20 @@ from narrow_cornice.trim.kinds import TrimKind
 
 
 def room_pdf(out: HandingOut) -> None:
-    """Hand out every drawing of the room as one PDF."""
+    """Print every drawing of the room."""
     room, job = out.session.room(), out.session.job
     if room is None or measured_room(room, job.house_rules).fault:
         out.tell("This room has no drawings yet: it is not measured.")
         return
-    path = out.ask("The room's drawings", f"{room.name} drawings", "pdf")
     turn = out.session.view.turn
     kind = kind_selected(out.session.view.selected)
-    if path is not None:
-        from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+    from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 
-        out.write(path, lambda: drawings_pdf(every_drawing(job, room, turn, kind), job))
+    out.print_sheets(
+        "The room's drawings",
+        f"{room.name} drawings",
+        lambda paper: drawings_pdf(every_drawing(job, room, turn, kind), job, paper),
+    )
 
 
 def room_dxf(out: HandingOut) -> None:
@@ -65,11 +67,9 @@ def readings_csv(out: HandingOut) -> None:
 def measuring_sheets(out: HandingOut) -> None:
     """Hand out blank sheets to take to site, named after the rooms and openings."""
     job = out.session.job
-    path = out.ask("Measuring sheets", f"{job.name} measuring sheets", "pdf")
-    if path is not None:
-        from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
+    from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
 
-        out.write(path, lambda: measuring_sheets_pdf(job))
+    out.print_sheets("Measuring sheets", f"{job.name} measuring sheets", lambda paper: measuring_sheets_pdf(job, paper))
 
 
 def every_drawing(job: Job, room: Room, turn: float, kind: TrimKind) -> list[Drawing]:

@@ -220,10 +220,10 @@ PLACE = Place(
     begin_room=_begin_room,
     found=_found,
     hands_out=(
-        Export("Every drawing of the room as PDF …", handing_out.room_pdf),
+        Export("Every drawing of the room on paper …", handing_out.room_pdf),
         Export("Plan and every wall as DXF, into a folder …", handing_out.room_dxf),
         Export("Readings of the room as CSV …", handing_out.readings_csv),
-        Export("Blank measuring sheets as PDF …", handing_out.measuring_sheets),
+        Export("Blank measuring sheets on paper …", handing_out.measuring_sheets),
     ),
     brings_in=(
         Import("Readings from a table (CSV) …", bringing_in.readings),

@@ -19,26 +19,24 @@ def full_size(out: HandingOut, suffix: str) -> None:
         out.tell(f"No {kind} is fitted here: select a piece of trim that is.")
         return
     profile, name = piece.profile, f"{room.name} {kind}"
-    path = out.ask("The profile at full size", f"{name} full size", suffix)
-    if path is not None:
-        from narrow_cornice.exchange.full_size import profile_dxf, profile_pdf, profile_svg
+    from narrow_cornice.exchange.full_size import profile_dxf, profile_pdf, profile_svg
 
-        makers = {
-            "pdf": lambda: profile_pdf(job, profile, name),
-            "dxf": lambda: profile_dxf(profile, name),
-            "svg": lambda: profile_svg(profile, name),
-        }
+    title, file = "The profile at full size", f"{name} full size"
+    if suffix == "pdf":
+        out.print_sheets(title, file, lambda paper: profile_pdf(job, profile, name, paper))
+        return
+    path = out.ask(title, file, suffix)
+    if path is not None:
+        makers = {"dxf": lambda: profile_dxf(profile, name), "svg": lambda: profile_svg(profile, name)}
         out.write(path, makers[suffix])
 
 
 def cut_list(out: HandingOut) -> None:
     """Hand out the cut list of every room and how the bars are cut."""
     job = out.session.job
-    path = out.ask("The cut list", f"{job.name} cut list", "pdf")
-    if path is not None:
-        from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
+    from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
 
-        out.write(path, lambda: cut_list_pdf(job))
+    out.print_sheets("The cut list", f"{job.name} cut list", lambda paper: cut_list_pdf(job, paper))
 
 
 def orders(out: HandingOut) -> None:

@@ -41,7 +41,7 @@ def invitations(bench: Bench, out: HandingOut, into: BringingIn, room: Room, lea
     elif leaf == "stock":
         yield Invitation("Bring in stock profiles", lambda: profiles(into))
     elif leaf == "cuts":
-        yield Invitation("Hand out the cut list and the bars as PDF", lambda: cut_list(out))
+        yield Invitation("Print the cut list and the bars", lambda: cut_list(out))
 
 
 def _fits(bench: Bench, room: Room, kind: TrimKind) -> Callable[[], object]:

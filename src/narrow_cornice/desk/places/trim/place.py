@@ -21,7 +21,7 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import FramePath, MemberPath, PanelsPath, RoomPath, StockOfferPath, TrimPath
-from narrow_cornice.trim.kinds import KINDS, MEMBERED
+from narrow_cornice.trim.kinds import KINDS
 
 
 def _page(desk: Desk) -> PlacePage:
@@ -54,14 +54,6 @@ def _sizes() -> SizesOf:
 def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
     for kind in KINDS:
         yield f"{kind} {room.name}", TrimPath(room.id, kind)
-
-
-def _ahead(job: Job, room: Room, view: View) -> None:
-    """Work out what a smaller cornice would cost, where the bench is to say so."""
-    if view.selected == TrimPath(room.id, MEMBERED):
-        from narrow_cornice.derived.bought.reductions import reductions
-
-        reductions(job, room.id)
 
 
 def _proportion(job: Job, view: View, room: Room) -> Drawing:
@@ -111,10 +103,9 @@ PLACE = Place(
     stands=_stands,
     opens=True,
     found=_found,
-    ahead=_ahead,
     hands_out=(
-        Export("Cut list and bars as PDF …", handing_out.cut_list),
-        Export("Profile at full size as PDF in tiles …", partial(handing_out.full_size, suffix="pdf")),
+        Export("Cut list and bars on paper …", handing_out.cut_list),
+        Export("Profile at full size on paper, in tiles …", partial(handing_out.full_size, suffix="pdf")),
         Export("Profile at full size as DXF …", partial(handing_out.full_size, suffix="dxf")),
         Export("Profile at full size as SVG …", partial(handing_out.full_size, suffix="svg")),
         Export("Orders of trim as TOML …", handing_out.orders),

@@ -19,15 +19,17 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
+from narrow_cornice.desk.later import later
 from narrow_cornice.desk.places.trim.panel_rows import add_panel_rows
 from narrow_cornice.desk.places.trim.section_rows import whole_section
 from narrow_cornice.desk.places.trim.stock_rows import stock_choice
 from narrow_cornice.desk.rows.room_rows import order_choices
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
+from narrow_cornice.job.edits.trim_edits import REDUCTIONS
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import TrimPath
-from narrow_cornice.trim.kinds import FRAMING, OF_TRIM, TrimKind
+from narrow_cornice.trim.kinds import FRAMING, MEMBERED, OF_TRIM, TrimKind
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
 
@@ -86,8 +88,11 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
 
 
 def _reductions(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
-    """Yield the ways to have a smaller cornice that keep its sizes, each with what it costs more or less."""
-    ways = reductions(job, room.id)
+    """Yield the ways to have a smaller cornice that keep its sizes, each with what it costs more or less.
+
+    All there is to buy is reckoned again for each, so what they cost comes a moment after the rest.
+    """
+    ways = later(bench, job, TrimPath(room.id, MEMBERED), lambda: reductions(job, room.id))
     money = f" {job.settings.money}" if job.settings.money else ""
 
     def words(one: Reduced) -> str:
@@ -97,8 +102,8 @@ def _reductions(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 
     yield Caption("For more or less money")
     yield ButtonsRow(
-        tuple(words(one) for one in ways),
-        lambda pressed: bench.do(edits.reduce_cornice(room.id, ways[pressed].manner)),
+        tuple(f"{one.capitalize()} …" for one in REDUCTIONS) if ways is None else tuple(words(one) for one in ways),
+        lambda pressed: bench.do(edits.reduce_cornice(room.id, REDUCTIONS[pressed])),
     )
 
 

@@ -1,0 +1,81 @@
+"""What the bench shows a moment after the rest: too slow to wait for with every keystroke, and worked out beside it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TypeVar
+
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+
+from narrow_cornice.desk.bench import Bench, Work
+from narrow_cornice.desk.runner import Runner
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.model import Job
+
+Found = TypeVar("Found")
+PAUSE_MS = 60  # after the last asking, so that the window is painted first and quick typing works out nothing
+
+
+class LaterWork(Work):
+    """Works out one thing at a time, only the one asked for last. ``ready`` says that it is there."""
+
+    ready = pyqtSignal()
+
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
+        self._runner = Runner(self)
+        self._wanted: tuple[Job, ThingPath, Callable[[], object]] | None = None
+        self._there: tuple[Job, ThingPath, object] | None = None
+        self._busy = self.heard = False
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(PAUSE_MS)
+        self._timer.timeout.connect(self._begin)
+
+    def asked(self, job: Job, path: ThingPath, work: Callable[[], Found]) -> object | None:
+        """Return what was worked out for just this job and thing; else None, and it is worked out soon."""
+        there = self._there
+        if there is not None and there[0] is job and there[1] == path:
+            return there[2]
+        self._wanted = (job, path, work)
+        self._timer.start()
+        return None
+
+    def _begin(self) -> None:
+        wanted = self._wanted
+        if wanted is None or self._busy:
+            return
+        self._wanted, self._busy = None, True
+        job, path, work = wanted
+
+        def done(result: object) -> None:
+            self._busy, self._there = False, (job, path, result)
+            if self._wanted is None:
+                self.ready.emit()
+            else:
+                self._timer.start()
+
+        def failed(_: CorniceError) -> None:
+            self._busy = False
+
+        self._runner.run("", work, done, failed)
+
+    def wait(self) -> None:
+        """Begin nothing more, and wait for what was begun."""
+        self._timer.stop()
+        self._wanted = None
+        self._runner.wait()
+
+
+def later(bench: Bench, job: Job, path: ThingPath, work: Callable[[], Found]) -> Found | None:
+    """Return what ``work`` gives for a thing of the job as it is, None until it is there: then the rows are shown anew.
+
+    ``work`` runs on a thread of its own and is given up when the job has changed before it began.
+    """
+    aside = bench.work(LaterWork)
+    if not aside.heard:
+        aside.heard = True
+        aside.ready.connect(lambda: bench.refresh(counted=bench.is_counted))
+    found: Found | None = aside.asked(job, path, work)  # type: ignore[assignment]
+    return found
