@@ -21,6 +21,7 @@ from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.kinds import KINDS, TrimKind
 from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.units.show import ShownIn, bare_size, show_size
 
 Cut = tuple[str, float, int]  # a piece by its name, its length in mm, its number in the cut list of its room
 
@@ -71,9 +72,9 @@ def _trim_need(
 
 @by_identity(times=8, each="room")
 def trim_needs(
-    room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
+    room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery, how: ShownIn
 ) -> Mapping[str, TrimNeed]:
-    """Return the pieces of trim the room needs, by the key of its line."""
+    """Return the pieces of trim the room needs, by the key of its line; ``how`` says in which units they are named."""
     trimmed = trimmed_room(room, changed_rules)
     if trimmed is None:
         return MappingProxyType({})
@@ -99,7 +100,8 @@ def trim_needs(
             f"~{_drawn_key(piece.profile)}" if piece.profile is not None and is_drawn(room.trim.choices, kind) else ""
         )
         key = f"trim:{kind}:{size}{members}{drawn}"
-        name = f"{kind.capitalize()} {size.replace('×', ' × ')} mm{members}{', as drawn' if drawn else ''}"
+        shown = f"{bare_size(piece.height.value, how)} × {show_size(piece.projection.value, how)}"
+        name = f"{kind.capitalize()} {shown}{members}{', as drawn' if drawn else ''}"
         cuts = [(f"{room.name[:40]} {one.name}", one.length, one.number) for one in mine if not one.stock]
         flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
         girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0

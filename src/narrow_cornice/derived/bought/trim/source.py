@@ -23,7 +23,7 @@ from narrow_cornice.trim.kinds import KINDS
 def trim_to_buy(job: Job) -> Bought:
     """Return a line for each profile, from the floor up, then the knives; profiles nobody sells are named."""
     rules = house_rules_of(job.house_rules)
-    needs = by_line(job, lambda room: trim_needs(room, job.house_rules, job.milled, job.joinery))
+    needs = by_line(job, lambda room: trim_needs(room, job.house_rules, job.milled, job.joinery, job.settings))
     lines: list[LineToBuy] = []
     knives: list[LineToBuy] = []
     unsold: list[str] = []
