@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import pytest
-from driving import canvas, settle
-from PyQt6.QtWidgets import QAbstractButton, QCheckBox, QComboBox, QWidget
+from driving import canvas, page, settle
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QWidget
 
 from narrow_cornice.desk.drawn_things import DrawnThing
 from narrow_cornice.desk.making_window import make_window
@@ -124,3 +126,36 @@ def test_nothing_of_the_frame_is_cut_off(session: Session, size: tuple[int, int]
     assert window.width() <= size[0]
     window.again = True
     window.close()
+
+
+def test_tab_goes_from_a_sheet_to_its_last_line_from_left_to_right(window: MainWindow) -> None:
+    window.activateWindow()
+    window.go("measure")
+    for number in (4, 5):  # the sheets take turns, and their invitations are others
+        QTest.keyClick(window, getattr(Qt.Key, f"Key_{number}"), Qt.KeyboardModifier.AltModifier)
+        settle()
+        part = page(window).part
+        sheet = part.front()
+        assert sheet is not None
+        sheet.setFocus()
+        reached = []
+        for _ in range(1 + sum(button.isVisible() for button in part._buttons)):
+            QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_Tab)
+            reached.append(QApplication.focusWidget())
+        assert reached == [part.fold_button, *[button for button in part._buttons if button.isVisible()]]
+
+
+def test_a_size_that_is_being_typed_is_left_when_another_leaf_is_turned_to(window: MainWindow) -> None:
+    window.activateWindow()
+    window.go("measure")
+    window.session.look(leaf="walls", seen_as="")
+    window.session.select(WallPath("r1", "w1"))
+    settle()
+    QTest.keyClick(canvas(window), Qt.Key.Key_Return)
+    settle()
+    assert canvas(window).editor.isVisible()
+    QTest.keyClick(canvas(window).editor, Qt.Key.Key_4, Qt.KeyboardModifier.AltModifier)
+    settle()
+    assert window.session.view.leaf == "openings"
+    assert not canvas(window).editor.isVisible()
+    assert canvas(window).hasFocus()

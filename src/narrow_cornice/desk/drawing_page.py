@@ -279,5 +279,5 @@ class DrawingPage(LeafPage):
         """Called when a size was taken on the drawing; ``going_on`` says that Tab was pressed."""
 
     def focus_drawing(self) -> None:
-        """Give the drawing the keyboard."""
-        self.canvas.setFocus()
+        """Give the drawing the keyboard; a size that was being typed on another one is left as it was."""
+        self.canvas.end_size()

@@ -351,6 +351,7 @@ class MainWindow(QMainWindow):
         if number <= len(place.leaves):
             leaf = place.leaves[number - 1].key
             self.session.look(leaf=leaf, seen_as=self.session.remembered.seen_as(place.key, leaf))
+            self.page(place.key).focus_drawing()
 
     def find_thing(self) -> None:
         """Give the keyboard to the field to find a thing or type a size, unfolding the bench for it."""
