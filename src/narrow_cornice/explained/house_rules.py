@@ -39,7 +39,8 @@ class HouseRule(msgspec.Struct, frozen=True):
             return f"{show_number(100 * value, 1)} %"
         if self.unit == "mm":
             return f"{show_number(value, 2)} mm" if how.unit == "mm" else show_size(value, how)
-        return f"{show_number(value)} {self.unit}".strip()
+        gap = "" if self.unit == "°" else " "
+        return f"{show_number(value)}{gap}{self.unit}".strip()
 
     def read(self, text: str, unit: Unit) -> float:
         """Return the value that was typed for it, as it is shown or as a plain number. Raises CorniceError."""

@@ -117,7 +117,7 @@ def _typed(name: str, length: Length | None, source: ThingPath | None, wants: Fi
         return None
     note = f"typed as {length.text}" if length.text else "typed"
     if wants is not None:
-        note += f"; the order wants {wants.value:.1f} mm"
+        note += ", whatever the order wants"
     return choice(name, length.mm, "mm", source, note)
 
 

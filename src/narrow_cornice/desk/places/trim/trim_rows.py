@@ -131,8 +131,8 @@ def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row
     """Yield how the corners of a kind are cut, with the settings of the saw and their working."""
     yield Caption("At the saw")
     yield ChoiceRow(
-        "Inside corners, whole job",
-        (("coped", "coped"), ("mitred", "mitred")),
+        "Inside corners",
+        (("coped", "coped, whole job"), ("mitred", "mitred, whole job")),
         job.joinery.inside_corners,
         lambda way: bench.do(edits.change_joinery(inside_corners=way)),
     )
