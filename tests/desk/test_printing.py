@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import time
 from pathlib import Path
 
 import pytest
@@ -19,7 +20,8 @@ from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.desk.printing import PrintDialog, print_pages
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_pdf
-from narrow_cornice.exchange.paper import LETTER, PAPERS
+from narrow_cornice.exchange.going import begin_sheet
+from narrow_cornice.exchange.paper import LETTER, PAPERS, Paper
 from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
 from narrow_cornice.job.samples import demo_job
 
@@ -80,6 +82,33 @@ def test_sheets_are_looked_at_turned_and_written(
     assert PAPERS[opened(window).paper.currentIndex()] == LETTER  # as it was left
     opened(window).reject()
     settle()
+
+
+def test_sheets_that_nobody_wants_any_more_are_stopped(window: MainWindow) -> None:
+    begun: list[int] = []
+
+    def endless(paper: Paper) -> bytes:
+        for number in range(1, 1000):
+            begin_sheet(number)
+            begun.append(number)
+            time.sleep(0.01)
+        raise AssertionError("nobody stopped it")
+
+    window.out.print_sheets("Sheets", "sheets", endless)
+    dialog = window.findChild(PrintDialog)
+    assert dialog is not None
+    for _ in range(200):
+        if len(begun) > 2:
+            break
+        QTest.qWait(10)
+    assert dialog.pages.text().startswith("Putting together sheet")
+    dialog.reject()
+    settle()
+    many = len(begun)
+    assert 2 < many < 900
+    QTest.qWait(50)
+    assert len(begun) == many
+    assert window.notice() == ""
 
 
 def test_leaving_it_writes_nothing_and_asks_nothing(window: MainWindow) -> None:

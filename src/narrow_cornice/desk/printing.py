@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from collections.abc import Callable
 
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QMarginsF, QSize, QSizeF, Qt, pyqtSignal
@@ -14,6 +15,7 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.errors import CorniceError, SurroundingsError
+from narrow_cornice.exchange.going import StoppedError, watched
 from narrow_cornice.exchange.paper import PAPERS, Paper
 
 SHARP_DPI = 300  # what a page is drawn with for a printer
@@ -104,6 +106,7 @@ class PrintDialog(QDialog):
     told = pyqtSignal(str)
     refused = pyqtSignal(object)
     paper_chosen = pyqtSignal(object)
+    _begun = pyqtSignal(int)
 
     def __init__(self, theme: Theme, parent: QWidget, title: str, sheets: Sheets, paper: Paper) -> None:
         super().__init__(parent)
@@ -114,6 +117,8 @@ class PrintDialog(QDialog):
         self.content = b""
         self._runner = Runner(self)
         self._asked: Paper | None = None
+        self._stop = threading.Event()  # for the sheets that are being put together
+        self._begun.connect(lambda number: self.pages.setText(f"Putting together sheet {number} …"))
         lay = QHBoxLayout(self)
         lay.setContentsMargins(14, 14, 18, 14)
         lay.setSpacing(16)
@@ -180,7 +185,19 @@ class PrintDialog(QDialog):
         """Put the sheets together for the paper that is chosen, aside; of several askings the last one counts."""
         paper = PAPERS[self.paper.currentIndex()]
         self._asked, self.content = paper, b""
+        self._stop.set()  # those of another paper are no longer wanted
+        stop = self._stop = threading.Event()
         self._say()
+
+        def told(number: int) -> bool:
+            if stop.is_set():
+                return False
+            self._begun.emit(number)
+            return True
+
+        def work() -> bytes:
+            with watched(told):
+                return self._sheets(paper)
 
         def done(content: object) -> None:
             if self._asked is paper and isinstance(content, bytes):
@@ -189,11 +206,11 @@ class PrintDialog(QDialog):
                 self._say()
 
         def failed(error: CorniceError) -> None:
-            if self._asked is not None:
+            if self._asked is paper and not isinstance(error, StoppedError):
                 self.refused.emit(error)
                 self.reject()
 
-        self._runner.run("", lambda: self._sheets(paper), done, failed)
+        self._runner.run("", work, done, failed)
 
     def turn(self, step: int) -> None:
         """Turn to another sheet."""
@@ -234,7 +251,8 @@ class PrintDialog(QDialog):
         self._runner.run("", work, done, failed)
 
     def done(self, result: int) -> None:
-        """Wait for what is still put together, and close."""
+        """Stop what is still put together, and close."""
         self._asked = None
+        self._stop.set()
         self._runner.wait()
         super().done(result)

@@ -34,6 +34,7 @@ from narrow_cornice.drawing.marks import (
 )
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
+from narrow_cornice.exchange.going import begin_sheet
 from narrow_cornice.exchange.paper import Paper, usual_paper
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
@@ -79,6 +80,7 @@ class Sheet:
         self.pdf.set_fallback_fonts(["Fallback"], exact_match=False)
         self._signs = {sign for font in self.pdf.fonts.values() for sign in getattr(font, "cmap", {})}
         self.pdf.set_text_shaping(True)
+        self._widths: dict[tuple[str, float, str], float] = {}
         self.pdf.set_title(printable(title))
         self.pdf.set_creator("Narrow Cornice")
 
@@ -93,7 +95,8 @@ class Sheet:
         return float(self.pdf.h)
 
     def page(self) -> None:
-        """Begin a new sheet of paper."""
+        """Begin a new sheet of paper. Raises ``StoppedError`` where no more are wanted."""
+        begin_sheet(int(self.pdf.page_no()) + 1)
         self.pdf.add_page()
 
     def content(self) -> bytes:
@@ -112,8 +115,12 @@ class Sheet:
 
     def width_of(self, text: str, size: float, face: str = "text") -> float:
         """Return the width of a line of text in mm."""
-        self._face(face, size)
-        return float(self.pdf.get_string_width(self.clean(text)))
+        key = (face, size, text)
+        wide = self._widths.get(key)
+        if wide is None:  # shaping the same words again and again is most of what a long list costs
+            self._face(face, size)
+            wide = self._widths[key] = float(self.pdf.get_string_width(self.clean(text)))
+        return wide
 
     def fitted(self, text: str, size: float, room: float, face: str = "text") -> str:
         """Return as much of the text as fits into ``room`` mm, ending in "…" where it was cut."""
@@ -152,9 +159,9 @@ class Sheet:
         clean = self.fitted(text, size, room, face) if room is not None else self.clean(text)
         if not clean.strip():
             return
+        wide = self.width_of(clean, size, face)
         self._face(face, size)
         self.pdf.set_text_color(*channels(resolved(colour)))
-        wide = float(self.pdf.get_string_width(clean))
         left = x - {"left": 0.0, "middle": wide / 2, "right": wide}[anchor]
         tall = size * MM_PER_POINT
         self.pdf.set_xy(left, y - 0.8 * tall)  # a cell puts the baseline of its line 0.8 of the letters' size down
