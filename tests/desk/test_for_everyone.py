@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from driving import canvas, page, settle
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QWidget
 
@@ -13,6 +13,7 @@ from narrow_cornice.desk.making_window import make_window
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import DAY, EVENING
 from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.marks import Label
 from narrow_cornice.job.paths import OpeningPath, WallPath
 
 pytestmark = pytest.mark.desk
@@ -159,3 +160,21 @@ def test_a_size_that_is_being_typed_is_left_when_another_leaf_is_turned_to(windo
     assert window.session.view.leaf == "openings"
     assert not canvas(window).editor.isVisible()
     assert canvas(window).hasFocus()
+
+
+@pytest.mark.parametrize("room", ["r1", "r2", "r3", "r4"])
+def test_a_drawing_as_a_whole_is_seen_with_all_its_letters(window: MainWindow, room: str) -> None:
+    window.resize(1024, 720)
+    window.go("trim")
+    window.session.look(room_id=room, leaf="room", seen_as="", selected=None)
+    settle()
+    paper = canvas(window)
+    paper.grab()
+    assert paper._lettered is not None
+    for mark in paper._lettered[1].marks:
+        if isinstance(mark, Label) and not mark.turned and mark.within is None:
+            wide = window.theme.width(mark.text, mark.size, mark.face)
+            x = paper.way().map(QPointF(*mark.at)).x()
+            left = x - {"left": 0.0, "middle": wide / 2, "right": wide}[mark.anchor]
+            assert left >= -0.5, mark.text
+            assert left + wide <= paper.width() + 0.5, mark.text

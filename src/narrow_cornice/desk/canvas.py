@@ -47,6 +47,7 @@ from narrow_cornice.drawing.marks import (
 from narrow_cornice.explained.paths import ThingPath
 
 MARGIN = 22
+EDGE = 8.0  # pixels that letters keep from the edge of the canvas
 REACH = 9.0  # pixels round a handle that still take hold of it
 NAMED_AFTER = 400  # ms
 NEAREST = 7.0  # pixels from a line that still point at it
@@ -82,6 +83,7 @@ class Canvas(QWidget):
         self._theme = theme
         self._drawing: Drawing | None = None
         self._lettered: tuple[float, Drawing] | None = None  # the drawing with its letters settled for a scale
+        self._narrower = 0.0  # pixels left free at both sides for letters that reach out over the drawing
         self._zooming = QTimer(self)  # letters are settled anew when the zoom has come to rest
         self._zooming.setSingleShot(True)
         self._zooming.setInterval(120)
@@ -113,6 +115,7 @@ class Canvas(QWidget):
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Keep what is in the corner there."""
         super().resizeEvent(event)
+        self._narrower = 0.0
         if self._tools is not None:
             self._tools.stand(self.width() - 8, 6)
 
@@ -122,7 +125,7 @@ class Canvas(QWidget):
         """Show a drawing with its small section, the selection, and the words beside the selection."""
         fresh = self._drawing is None or self._drawing.title != drawing.title
         if drawing is not self._drawing:
-            self._lettered = None
+            self._lettered, self._narrower = None, 0.0
         self._drawing, self._inset, self._selected, self._callout = drawing, inset, selected, callout
         self.setAccessibleDescription(f"{drawing.title}. {drawing.subtitle}. {callout}")
         if fresh:
@@ -166,13 +169,23 @@ class Canvas(QWidget):
         """Return the map from the drawing's millimetres to the canvas."""
         assert self._drawing is not None
         left, top, right, bottom = self._drawing.bounds
-        wide = max(1.0, self.width() - 2 * MARGIN)
+        wide = max(1.0, self.width() - 2 * MARGIN - 2 * self._narrower)
         head = self.head()
         tall = max(1.0, self.height() - head - MARGIN)
         scale = min(wide / max(1.0, right - left), tall / max(1.0, bottom - top)) * self._zoom
         x = self.width() / 2 - (left + right) / 2 * scale + self._shift.x()
         y = head + (self.height() - head - MARGIN) / 2 - (top + bottom) / 2 * scale + self._shift.y()
         return QTransform(scale, 0, 0, scale, x, y)
+
+    def _reach(self, drawing: Drawing, way: QTransform) -> float:
+        """Return by how many pixels level letters reach out of the canvas at either side, none for 0."""
+        out = 0.0
+        for mark in drawing.marks:
+            if isinstance(mark, Label) and not mark.turned and mark.within is None:
+                wide = self._theme.width(mark.text, mark.size, mark.face)
+                left = way.map(QPointF(*mark.at)).x() - {"left": 0.0, "middle": wide / 2, "right": wide}[mark.anchor]
+                out = max(out, EDGE - left, left + wide - self.width() + EDGE)
+        return out
 
     def head(self) -> float:
         """Return the pixels kept free for the title."""
@@ -223,6 +236,13 @@ class Canvas(QWidget):
         painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
         if self._lettered is None or (self._lettered[0] != way.m11() and not self._zooming.isActive()):
             self._lettered = (way.m11(), settled(self._drawing, marks.sizes()))
+            out = self._reach(self._lettered[1], way) if self._zoom == 1.0 and not self._narrower else 0.0
+            if out > 0.0:  # as a whole it is seen with all its letters
+                left, _, right, _ = self._drawing.bounds
+                self._narrower = self.width() / 2 - MARGIN - (right - left) / 2 * way.m11() + out
+                way = self.way()
+                marks = MarkPainter(painter, self._theme, way)
+                self._lettered = (way.m11(), settled(self._drawing, marks.sizes()))
         marks.drawing(self._lettered[1])
         paper = QRectF(4, self.head(), self.width() - 8, self.height() - self.head() - 6)
         paint_selection(painter, marks, self._lettered[1], self._selected, self._callout, paper)
