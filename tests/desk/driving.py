@@ -100,15 +100,21 @@ def choose(window: MainWindow, words: str) -> None:
     action.trigger()
 
 
-def write_printed(window: MainWindow) -> None:
-    """Write what is to be printed as PDF, where the dialog for it is open."""
+def print_dialog(window: MainWindow) -> PrintDialog | None:
+    """Return the dialog for printing once its sheets are there, None where none is open."""
     dialog = window.findChild(PrintDialog)
-    if dialog is None:
-        return
     for _ in range(600):
-        if dialog.content:
+        if dialog is None or dialog.content:
             break
         QTest.qWait(20)
+    return dialog
+
+
+def write_printed(window: MainWindow) -> None:
+    """Write what is to be printed as PDF, where the dialog for it is open."""
+    dialog = print_dialog(window)
+    if dialog is None:
+        return
     dialog.go.click()
     settle()
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)

@@ -7,7 +7,7 @@ import time
 from pathlib import Path
 
 import pytest
-from driving import settle, write_printed
+from driving import print_dialog, settle, write_printed
 from msgspec.structs import replace
 from pypdf import PdfReader
 from PyQt6.QtCore import Qt
@@ -36,12 +36,8 @@ def sizes(pdf: bytes) -> list[tuple[float, float]]:
 
 def opened(window: MainWindow) -> PrintDialog:
     """Return the dialog once its sheets are there."""
-    dialog = window.findChild(PrintDialog)
+    dialog = print_dialog(window)
     assert dialog is not None
-    for _ in range(600):
-        if dialog.content:
-            break
-        QTest.qWait(20)
     return dialog
 
 

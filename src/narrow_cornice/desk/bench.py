@@ -128,10 +128,14 @@ class Bench(QWidget):
         lay.addLayout(line)
         lay.addWidget(self.view)
 
-    def work(self, kind: type[AnyWork]) -> AnyWork:
-        """Return what works something out beside the bench, made when it is first wanted."""
+    def work(self, kind: type[AnyWork], listen: Callable[[AnyWork], None]) -> AnyWork:
+        """Return what works something out beside the bench, made and listened to when it is first wanted."""
         there = self.findChild(kind)
-        return there if isinstance(there, kind) else kind(self)
+        if isinstance(there, kind):
+            return there
+        made = kind(self)
+        listen(made)
+        return made
 
     def end(self) -> None:
         """Let what is being worked out aside end."""

@@ -29,7 +29,7 @@ from narrow_cornice.desk.painting import MarkPainter, polygon
 from narrow_cornice.desk.selection_painting import paint_inset, paint_selection
 from narrow_cornice.desk.size_editor import SizeEditor
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.lettering import PARTED, in_lines, settled
+from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled
 from narrow_cornice.drawing.marks import (
     About,
     Area,
@@ -177,15 +177,12 @@ class Canvas(QWidget):
         y = head + (self.height() - head - MARGIN) / 2 - (top + bottom) / 2 * scale + self._shift.y()
         return QTransform(scale, 0, 0, scale, x, y)
 
-    def _reach(self, drawing: Drawing, way: QTransform) -> float:
-        """Return by how many pixels level letters reach out of the canvas at either side, none for 0."""
-        out = 0.0
-        for mark in drawing.marks:
-            if isinstance(mark, Label) and not mark.turned and mark.within is None:
-                wide = self._theme.width(mark.text, mark.size, mark.face)
-                left = way.map(QPointF(*mark.at)).x() - {"left": 0.0, "middle": wide / 2, "right": wide}[mark.anchor]
-                out = max(out, EDGE - left, left + wide - self.width() + EDGE)
-        return out
+    def _reach(self, drawing: Drawing, marks: MarkPainter) -> float:
+        """Return by how many pixels letters reach out of the canvas at either side, none for 0."""
+        boxes, way = letter_boxes(drawing, marks.sizes()), marks.way
+        out = [way.map(QPointF(left, 0.0)).x() for left, _, _, _ in boxes]
+        beyond = [way.map(QPointF(right, 0.0)).x() - self.width() for _, _, right, _ in boxes]
+        return max(EDGE - min(out, default=EDGE), EDGE + max(beyond, default=-EDGE), 0.0)
 
     def head(self) -> float:
         """Return the pixels kept free for the title."""
@@ -236,7 +233,7 @@ class Canvas(QWidget):
         painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
         if self._lettered is None or (self._lettered[0] != way.m11() and not self._zooming.isActive()):
             self._lettered = (way.m11(), settled(self._drawing, marks.sizes()))
-            out = self._reach(self._lettered[1], way) if self._zoom == 1.0 and not self._narrower else 0.0
+            out = self._reach(self._lettered[1], marks) if self._zoom == 1.0 and not self._narrower else 0.0
             if out > 0.0:  # as a whole it is seen with all its letters
                 left, _, right, _ = self._drawing.bounds
                 self._narrower = self.width() / 2 - MARGIN - (right - left) / 2 * way.m11() + out

@@ -76,7 +76,8 @@ class HandingOut:
         settings = self.session.settings
         names = {paper.name: paper for paper in PAPERS}
         usual = usual_paper(self.session.job.settings)
-        kept = settings.value(f"paper {self.session.job.settings.unit}", usual.name, type=str)
+        key = f"paper {self.session.job.settings.unit}"
+        kept = settings.value(key, usual.name, type=str)
         dialog = PrintDialog(self.theme, self.parent, title, sheets, names.get(kept, usual))
 
         def write(content: bytes) -> None:
@@ -86,9 +87,7 @@ class HandingOut:
                 self.write(path, lambda: content)
 
         dialog.to_file.connect(write)
-        dialog.paper_chosen.connect(
-            lambda paper: settings.setValue(f"paper {self.session.job.settings.unit}", paper.name)
-        )
+        dialog.paper_chosen.connect(lambda paper: settings.setValue(key, paper.name))
         dialog.told.connect(self.session.told.emit)
         dialog.refused.connect(self.session.refused.emit)
         dialog.open()

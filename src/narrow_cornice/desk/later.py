@@ -27,7 +27,7 @@ class LaterWork(Work):
         self._runner = Runner(self)
         self._wanted: tuple[Job, ThingPath, Callable[[], object]] | None = None
         self._there: tuple[Job, ThingPath, object] | None = None
-        self._busy = self.heard = False
+        self._busy = False
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(PAUSE_MS)
@@ -73,9 +73,10 @@ def later(bench: Bench, job: Job, path: ThingPath, work: Callable[[], Found]) ->
 
     ``work`` runs on a thread of its own and is given up when the job has changed before it began.
     """
-    aside = bench.work(LaterWork)
-    if not aside.heard:
-        aside.heard = True
-        aside.ready.connect(lambda: bench.refresh(counted=bench.is_counted))
+
+    def listen(work: LaterWork) -> None:
+        work.ready.connect(lambda: bench.refresh(counted=bench.is_counted))
+
+    aside = bench.work(LaterWork, listen)
     found: Found | None = aside.asked(job, path, work)  # type: ignore[assignment]
     return found

@@ -23,7 +23,7 @@ class LeafPage(PlacePage):
         self.lay.setContentsMargins(3, 4, 3, 2)
         self.lay.setSpacing(1)
         self.row = LeavesRow(place.leaves, self.theme)
-        self.row.wanted.connect(self.turn_to)
+        self.row.wanted.connect(self.session.turn_to)
         self.row.seen.connect(lambda key: self.session.look(seen_as=key))
         self.lay.addWidget(self.row)
         self.cautions = plain_label(" ".join(place.cautions))
@@ -35,10 +35,6 @@ class LeafPage(PlacePage):
     def add_cautions(self) -> None:
         """Put the cautions of this place below what it shows."""
         self.lay.addWidget(self.cautions)
-
-    def turn_to(self, leaf: str) -> None:
-        """Turn to a leaf, seen as it was left."""
-        self.session.look(leaf=leaf, seen_as=self.session.remembered.seen_as(self.place.key, leaf))
 
     def leaf(self) -> Leaf | None:
         """Return the leaf that is looked at."""

@@ -15,7 +15,7 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.errors import CorniceError, SurroundingsError
-from narrow_cornice.exchange.going import StoppedError, watched
+from narrow_cornice.exchange.going import watched
 from narrow_cornice.exchange.paper import PAPERS, Paper
 
 SHARP_DPI = 300  # what a page is drawn with for a printer
@@ -116,7 +116,6 @@ class PrintDialog(QDialog):
         self._sheets = sheets
         self.content = b""
         self._runner = Runner(self)
-        self._asked: Paper | None = None
         self._stop = threading.Event()  # for the sheets that are being put together
         self._begun.connect(lambda number: self.pages.setText(f"Putting together sheet {number} …"))
         lay = QHBoxLayout(self)
@@ -174,7 +173,7 @@ class PrintDialog(QDialog):
         return side
 
     def _offer(self, names: object) -> None:
-        for name in names if isinstance(names, list) and self._asked is not None else []:
+        for name in names if isinstance(names, list) and not self._stop.is_set() else []:
             self.printer.addItem(name)
 
     def _choose(self) -> None:
@@ -184,7 +183,7 @@ class PrintDialog(QDialog):
     def _make(self) -> None:
         """Put the sheets together for the paper that is chosen, aside; of several askings the last one counts."""
         paper = PAPERS[self.paper.currentIndex()]
-        self._asked, self.content = paper, b""
+        self.content = b""
         self._stop.set()  # those of another paper are no longer wanted
         stop = self._stop = threading.Event()
         self._say()
@@ -200,13 +199,13 @@ class PrintDialog(QDialog):
                 return self._sheets(paper)
 
         def done(content: object) -> None:
-            if self._asked is paper and isinstance(content, bytes):
+            if not stop.is_set() and isinstance(content, bytes):
                 self.content = content
                 self.sheet.document, self.sheet.page = opened(content, self), 0
                 self._say()
 
         def failed(error: CorniceError) -> None:
-            if self._asked is paper and not isinstance(error, StoppedError):
+            if not stop.is_set():
                 self.refused.emit(error)
                 self.reject()
 
@@ -252,7 +251,6 @@ class PrintDialog(QDialog):
 
     def done(self, result: int) -> None:
         """Stop what is still put together, and close."""
-        self._asked = None
         self._stop.set()
         self._runner.wait()
         super().done(result)

@@ -137,6 +137,10 @@ class Session(QObject):
 
     # ---- the view
 
+    def turn_to(self, leaf: str) -> None:
+        """Turn to a leaf of the place, seen as it was left."""
+        self.look(leaf=leaf, seen_as=self.remembered.seen_as(self.view.place, leaf))
+
     def look(self, **fields: object) -> None:
         """Look at something else."""
         view = replace(self.view, **fields)

@@ -6,11 +6,11 @@ import itertools
 from collections.abc import Callable, Iterable
 from typing import NamedTuple
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
-from narrow_cornice.desk.bench_widgets import plain_label, plain_tip
+from narrow_cornice.desk.bench_widgets import LinkButton, plain_label
 from narrow_cornice.desk.ruled_sheet import RuledSheet
 from narrow_cornice.desk.theme import Theme
 
@@ -115,10 +115,8 @@ class SheetPart(QFrame):
             old.deleteLater()
         self._buttons = []
         for index, one in enumerate(offered):
-            button = QPushButton(one.words.replace("&", "&&") + (" ▾" if one.of else ""), self)
-            button.setProperty("link", True)
-            button.setCursor(Qt.CursorShape.PointingHandCursor)
-            button.setToolTip(plain_tip(one.words))
+            button = LinkButton(one.words, self)
+            button.setText(button.text() + (" ▾" if one.of else ""))
             button.clicked.connect(lambda _=False, i=index: self._accept(i))
             self._buttons.append(button)
             self._invitations.addWidget(button)

@@ -349,8 +349,7 @@ class MainWindow(QMainWindow):
         """Turn to a leaf of the place by its number."""
         place = self.places[self.session.view.place]
         if number <= len(place.leaves):
-            leaf = place.leaves[number - 1].key
-            self.session.look(leaf=leaf, seen_as=self.session.remembered.seen_as(place.key, leaf))
+            self.session.turn_to(place.leaves[number - 1].key)
             self.page(place.key).focus_drawing()
 
     def find_thing(self) -> None:

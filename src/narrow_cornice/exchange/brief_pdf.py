@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from narrow_cornice.drawing.brief_letter import Act, Paragraph, Swatch, house_letter, plain_words, room_letter
 from narrow_cornice.drawing.marks import Pen
-from narrow_cornice.exchange.paper import Paper, usual_paper
+from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BriefPath
@@ -60,7 +60,7 @@ class _Letter:
 
 def brief_pdf(job: Job, paper: Paper | None = None) -> bytes:
     """Return the brief as a PDF: the house first, then room by room, then what is open and the lines to sign."""
-    sheet = Sheet(f"{job.name}: brief", paper or usual_paper(job.settings), landscape=False)
+    sheet = Sheet(job, f"{job.name}: brief", paper)
     letter = _Letter(sheet, job)
     letter.begin(f"{job.name}, the brief")
     whole = house_letter(job)

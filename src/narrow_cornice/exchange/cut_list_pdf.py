@@ -12,7 +12,7 @@ from narrow_cornice.derived.trimwork.prices import marked_off
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
-from narrow_cornice.exchange.paper import Paper, usual_paper
+from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
@@ -30,7 +30,7 @@ HOW = (
 
 def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
     """Return the cut list of every measured room, then the cutting plan of every profile."""
-    sheet = Sheet(f"{job.name}: cut list", paper or usual_paper(job.settings), landscape=False)
+    sheet = Sheet(job, f"{job.name}: cut list", paper)
     y = _begin(sheet, job, "Cut list", HOW)
     none = True
     for room in job.rooms:

@@ -13,7 +13,7 @@ from html import escape
 
 from narrow_cornice.drawing.marks import Pen, Point
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
-from narrow_cornice.exchange.paper import Paper, usual_paper
+from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.job.model import Job
@@ -85,7 +85,7 @@ def _closed(profile: Profile) -> list[Point]:
 
 def profile_pdf(job: Job, profile: Profile, name: str, paper: Paper | None = None) -> bytes:
     """Return the profile at full size, in tiles with crosses to lay them over one another by."""
-    sheet = Sheet(f"{name}, full size", paper or usual_paper(job.settings), landscape=False)
+    sheet = Sheet(job, f"{name}, full size", paper)
     points = _closed(profile)
     wide, tall = max(z for z, _ in points), profile.height
     room = (sheet.wide - 2 * MARGIN - OVERLAP, sheet.tall - 2 * MARGIN - 30.0 - OVERLAP)

@@ -8,7 +8,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.measured.surveys import corner_index, next_of
 from narrow_cornice.drawing.marks import Pen, Point
 from narrow_cornice.exchange.cautions import cautions
-from narrow_cornice.exchange.paper import Paper, usual_paper
+from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
@@ -20,7 +20,7 @@ DIAGONALS, HEIGHTS = 8, 6
 
 def measuring_sheets_pdf(job: Job, paper: Paper | None = None) -> bytes:
     """Return one sheet for each room (more where it needs them), blank but for names."""
-    sheet = Sheet(f"{job.name}: measuring sheets", paper or usual_paper(job.settings), landscape=False)
+    sheet = Sheet(job, f"{job.name}: measuring sheets", paper)
     for room in job.rooms or ():
         _room(sheet, job, room)
     if not job.rooms:

@@ -56,11 +56,13 @@ _FACES = {
 
 
 class Sheet:
-    """A PDF being written: sheets of one paper with the program's two faces, in mm from the upper left corner."""
+    """A PDF being written: sheets of one paper, the job's usual one where none is given, with the program's two faces,
+    in mm from the upper left corner."""
 
-    def __init__(self, title: str, paper: Paper, *, landscape: bool) -> None:
+    def __init__(self, job: Job, title: str, paper: Paper | None, *, landscape: bool = False) -> None:
         from fpdf import FPDF
 
+        paper = paper or usual_paper(job.settings)
         # A sign that neither face has is printed as an empty box; that is harmless and no news to a person.
         logging.getLogger("fpdf").setLevel(logging.ERROR)
         logging.getLogger("fontTools").setLevel(logging.ERROR)
@@ -309,7 +311,7 @@ def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:
 
 def drawings_pdf(drawings: list[Drawing], job: Job, paper: Paper | None = None) -> bytes:
     """Return drawings on sheets, one each, to a usual scale that is stated."""
-    sheet = Sheet(job.name, paper or usual_paper(job.settings), landscape=True)
+    sheet = Sheet(job, job.name, paper, landscape=True)
     for drawing in drawings:
         sheet.page()
         sheet.text(14, 17, drawing.title, 18, face="name", room=sheet.wide - 28)
@@ -344,7 +346,7 @@ def foot(sheet: Sheet, job: Job) -> None:
 def to_buy_pdf(job: Job, paper: Paper | None = None, *, by_room: bool = False) -> bytes:
     """Return the list to buy: one slip for each shop (or room), with pictures, reasons and totals."""
     everything = to_buy(job)
-    sheet = Sheet(f"{job.name}: to buy", paper or usual_paper(job.settings), landscape=False)
+    sheet = Sheet(job, f"{job.name}: to buy", paper)
     money = f" {job.settings.money}" if job.settings.money else ""
     if by_room:
         slips = [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]

@@ -29,7 +29,6 @@ class CuttingWork(Work):
         super().__init__(parent)
         self._runner = Runner(self)
         self._stop = threading.Event()
-        self.heard = False  # whether the bench listens to it
         self.line = ""
         self.best: CutPlan | None = None
         self._begun = 0.0

@@ -61,21 +61,20 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
 
 
 def cutting_of(bench: Bench) -> CuttingWork:
-    """Return the search for the cheapest lengths beside a bench, made and listened to when it is first wanted."""
-    work = bench.work(CuttingWork)
-    if not work.heard:
-        work.heard = True
+    """Return the search for the cheapest lengths beside a bench."""
 
-        def take(key: str, plan: CuttingPlan) -> None:
-            line = to_buy(bench.session.job).line(key)
-            if line is not None:
-                bench.do(edits.keep_cutting_plan(key, plan, line.name))
-            bench.refresh()
+    def take(key: str, plan: CuttingPlan) -> None:
+        line = to_buy(bench.session.job).line(key)
+        if line is not None:
+            bench.do(edits.keep_cutting_plan(key, plan, line.name))
+        bench.refresh()
 
+    def listen(work: CuttingWork) -> None:
         work.better.connect(lambda _: bench.refresh())
         work.done.connect(take)
         work.failed.connect(bench.session.refused.emit)
-    return work
+
+    return bench.work(CuttingWork, listen)
 
 
 def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> Iterator[Row]:

@@ -8,9 +8,9 @@ from functools import partial
 import msgspec
 from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QFormLayout, QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QFormLayout, QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
-from narrow_cornice.desk.bench_widgets import Field, plain_label
+from narrow_cornice.desk.bench_widgets import Field, LinkButton, plain_label
 from narrow_cornice.desk.flow_layout import Flow
 from narrow_cornice.desk.painting import MarkPainter, placed
 from narrow_cornice.desk.theme import Theme
@@ -111,8 +111,7 @@ class CardView(QFrame):
         line = QHBoxLayout()
         self._doing = card.doing
         for index, (words, _) in enumerate(card.doing):
-            button = QPushButton(words)
-            button.setProperty("link", True)
+            button = LinkButton(words)
             button.clicked.connect(partial(self._do, index))
             line.addWidget(button)
         line.addStretch(1)
@@ -158,18 +157,18 @@ class Cards(QScrollArea):
             if index < len(self.views) and self.views[index].shape_ == card.shape:
                 self.views[index].show_card(card)
                 continue
-            for old in self.views[index:]:
-                self._flow.removeWidget(old)
-                old.hide()
-                old.deleteLater()
-            del self.views[index:]
+            self._drop_from(index)
             view = CardView(card, self._theme)
             view.show_card(card)
             self.views.append(view)
             self._flow.addWidget(view)
             view.show()
-        for old in self.views[len(cards) :]:
+        self._drop_from(len(cards))
+
+    def _drop_from(self, index: int) -> None:
+        """Take the cards from a place on away."""
+        for old in self.views[index:]:
             self._flow.removeWidget(old)
             old.hide()
             old.deleteLater()
-        del self.views[len(cards) :]
+        del self.views[index:]

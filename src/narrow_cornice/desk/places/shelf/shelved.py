@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
-from typing import Any
+from typing import Any, TypeVar
 
+import msgspec
 from msgspec.structs import replace
 from PyQt6.QtGui import QColor
 from PyQt6.QtWidgets import QColorDialog, QWidget
@@ -24,6 +25,8 @@ from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_money, show_number, show_size
+
+Thing = TypeVar("Thing", bound=msgspec.Struct)
 
 
 def number_of(text: str) -> float:
@@ -47,6 +50,15 @@ def tin_sizes(text: str) -> tuple[Tin, ...]:
 
 def _typed(session: Session, make: Callable[[str], edits.Edit]) -> Typed:
     return lambda text: session.do_made(lambda: make(text))
+
+
+def _putting(session: Session, thing: Thing, edit: Callable[[Thing], edits.Edit]) -> Callable[..., Typed]:
+    """Return how a field of a thing is typed into, given its name and how its text is read (as it stands for none)."""
+
+    def put(field: str, read: Callable[[str], Any] = str.strip) -> Typed:
+        return _typed(session, lambda text: edit(replace(thing, **{field: read(text)})))
+
+    return put
 
 
 def _sizes(session: Session, text: str) -> tuple[float, ...]:
@@ -94,9 +106,7 @@ def paint_cards(session: Session) -> list[Card]:
 def _paint_card(session: Session, paint: Paint) -> Card:
     shops = session.job.shop_names()
 
-    def put(field: str, read: Callable[[str], Any] = str.strip) -> Typed:
-        return _typed(session, lambda text: edits.put_paint(replace(paint, **{field: read(text)})))
-
+    put = _putting(session, paint, edits.put_paint)
     spread = theoretical_spread(table("", paint.solids, "%", "sheet"), table("", paint.film, "µm", "sheet"))
     return Card(
         paint.name,
@@ -135,9 +145,7 @@ def _stock_card(session: Session, milled: MilledTrim) -> Card:
     job = session.job
     shops = job.shop_names()
 
-    def put(field: str, read: Callable[[str], Any] = str.strip) -> Typed:
-        return _typed(session, lambda text: edits.put_milled(replace(milled, **{field: read(text)})))
-
+    put = _putting(session, milled, edits.put_milled)
     kinds = lambda text: tuple(kind.strip() for kind in text.split(",") if kind.strip())  # noqa: E731 (a reader as a value)
     return Card(
         milled.name,
@@ -167,12 +175,7 @@ def _profile_card(session: Session, one: StockProfile) -> Card:
     job = session.job
     shops = job.shop_names()
 
-    def put(field: str, read: Callable[[str], Any] = str.strip) -> Typed:
-        def make(text: str) -> edits.Edit:
-            return edits.put_profiles([replace(one, **{field: read(text)})], f"profile {one.name[:40]}")
-
-        return _typed(session, make)
-
+    put = _putting(session, one, lambda made: edits.put_profiles([made], f"profile {one.name[:40]}"))
     price = "" if one.price_per_metre is None else show_number(one.price_per_metre)
     return Card(
         one.name,
