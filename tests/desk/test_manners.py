@@ -170,6 +170,7 @@ def test_a_job_that_is_open_has_its_window_raised_and_no_second_one_opened(windo
             if second.poll() is not None:
                 break
         assert second.returncode == 0
+    QTest.qWait(50)  # what it said before it ended may not have been heard yet
     assert heard == [True]
 
 
