@@ -1,19 +1,15 @@
 #!/usr/bin/env bash
-# All tests: below the desk with Qt out of reach, and the window itself, side by side.
+# All tests, in as many processes as there are processors: the window first, then what is below the desk, where Qt is
+# out of reach.
 set -eu
 cd "$(dirname "$0")/.."
-export OPENBLAS_NUM_THREADS=1 # two processes beside one another, each with one thread
-said=$(mktemp)
-trap 'rm -f "$said"' EXIT
-NARROW_CORNICE_NO_QT=1 .venv/bin/python -m pytest -p no:pytest-qt -p no:cacheprovider -m "not desk" --ignore=tests/desk "$@" \
-  >"$said" 2>&1 &
-below=$!
-echo "The window:"
+export OPENBLAS_NUM_THREADS=1 # processes beside one another, each with one thread
+# What one test worked out is kept for the next of its process, so a process takes up others' tests only once idle.
+spread="-n auto --dist worksteal"
 window=0
-QT_QPA_PLATFORM=offscreen .venv/bin/python -m pytest -p no:cacheprovider tests/desk "$@" || window=$?
-core=0
-wait "$below" || core=$?
+echo "The window:"
+QT_QPA_PLATFORM=offscreen .venv/bin/python -m pytest -p no:cacheprovider $spread tests/desk "$@" || window=$?
 echo "Below the desk, where importing PyQt6 fails:"
-cat "$said"
-[ "$window" -eq 0 ] || exit "$window"
-exit "$core"
+NARROW_CORNICE_NO_QT=1 .venv/bin/python -m pytest -p no:pytest-qt -p no:cacheprovider $spread -m "not desk" \
+  --ignore=tests/desk "$@"
+exit "$window"
