@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from PyQt6.QtCore import QEvent, QPoint, Qt
 from PyQt6.QtGui import QAction
 from PyQt6.QtTest import QTest
@@ -16,6 +18,7 @@ from PyQt6.QtWidgets import (
 from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.printing import PrintDialog
+from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.explained.paths import ThingPath
 
@@ -33,6 +36,16 @@ def canvas(window: MainWindow) -> Canvas:
 def settle() -> None:
     for _ in range(3):
         QApplication.processEvents()
+
+
+def save(session: Session, path: Path | None = None) -> None:
+    """Save the job, to a path where one is given, and wait until that is over."""
+    if path is not None:
+        session.save(path)
+    QTest.qWait(0)
+    session._keeper.wait()
+    settle()
+    assert not session.saving
 
 
 def type_into(widget: QWidget, text: str, enter: bool = True) -> None:

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from functools import partial
 from pathlib import Path
+from threading import Event
 
 import pytest
-from driving import change_of, choose, field, settle, total_of, type_into, write_printed
-from PyQt6.QtCore import Qt
+from driving import change_of, choose, field, save, settle, total_of, type_into, write_printed
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
@@ -19,6 +20,7 @@ from PyQt6.QtWidgets import (
     QMessageBox,
     QWidget,
 )
+from pytestqt.qtbot import QtBot
 
 from narrow_cornice import memo
 from narrow_cornice.desk.every_place import PLACES
@@ -30,6 +32,7 @@ from narrow_cornice.errors import SurroundingsError
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.keeping import JobLock, Recovery
+from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import RoomPath, TrimPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.memo import by_identity, let_go
@@ -45,7 +48,8 @@ PICTURES = sum(len(place.pictures) for place in PLACES) + 2
 def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     path = tmp_path / "house.cornice"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(tmp_path / "house"), ""))
-    assert window.filing.save_as()
+    window.filing.save_as()
+    save(window.session)
     assert read_job(path) == demo_job()
     assert window.spine.saved.text().startswith("saved ")
     assert JobLock.beside(path).exists()
@@ -55,7 +59,7 @@ def test_save_open_and_the_lock(window: MainWindow, tmp_path: Path, monkeypatch:
     assert window.session.unsaved
     assert window.isWindowModified()
     QTest.keyClick(window, Qt.Key.Key_S, Qt.KeyboardModifier.ControlModifier)
-    settle()
+    save(window.session)
     assert read_job(path) == window.session.job
     assert not window.isWindowModified()
     (former,) = window.session.versions.of(path)
@@ -87,9 +91,54 @@ def test_a_damaged_file_is_refused_and_the_job_stays(window: MainWindow, tmp_pat
 
 def test_a_save_that_fails_says_so_and_keeps_the_change(window: MainWindow, tmp_path: Path) -> None:
     gone = tmp_path / "gone"
-    assert not window.filing.save_to(gone / "a.cornice")
+    save(window.session, gone / "a.cornice")
     assert "folder is not there" in window.notice()
     assert window.session.path is None
+
+
+def slow_disk(monkeypatch: pytest.MonkeyPatch) -> Event:
+    """Have writing of a job wait for the event that is returned."""
+    ready = Event()
+
+    def slow(path: Path, job: Job) -> None:
+        ready.wait(20)
+        write_job(path, job)
+
+    monkeypatch.setattr("narrow_cornice.desk.session.write_job", slow)
+    return ready
+
+
+def test_the_work_goes_on_while_a_slow_disk_takes_the_job(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    session, path, ready = window.session, tmp_path / "slow.cornice", slow_disk(monkeypatch)
+    given = session.job
+    session.save(path)
+    session.do(edits.rename_room("r1", "Meanwhile"))
+    session.save(path)  # once more, before the first is there
+    session.do(edits.rename_room("r1", "Later"))
+    settle()
+    assert session.saving
+    assert session.path is None
+    ready.set()
+    while session.saving:
+        QTest.qWait(1)
+    assert session.path == path
+    assert read_job(path) == session.job
+    assert not window.isWindowModified()
+    (former,) = session.versions.of(path)
+    assert read_job(former.path) == given
+
+
+def test_leaving_while_the_job_is_being_saved_waits_for_it_and_asks_nothing(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    session, path, ready = window.session, tmp_path / "slow.cornice", slow_disk(monkeypatch)
+    session.do(edits.rename_room("r1", "Meanwhile"))
+    session.save(path)
+    QTimer.singleShot(20, ready.set)
+    assert window.filing.may_leave()
+    assert read_job(path) == session.job
 
 
 def test_leaving_with_unsaved_work_asks(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -170,7 +219,12 @@ def test_however_fast_one_types_the_running_copy_waits_five_seconds_at_most(
 
 
 def test_whatever_goes_wrong_while_a_file_is_opened_or_saved_its_lock_is_let_go(
-    session: Session, window: MainWindow, tmp_path: Path, job_file: Path, monkeypatch: pytest.MonkeyPatch
+    session: Session,
+    window: MainWindow,
+    qtbot: QtBot,
+    tmp_path: Path,
+    job_file: Path,
+    monkeypatch: pytest.MonkeyPatch,
 ) -> None:
     def broken(*_: object) -> None:
         raise ZeroDivisionError
@@ -180,8 +234,9 @@ def test_whatever_goes_wrong_while_a_file_is_opened_or_saved_its_lock_is_let_go(
         wrong.setattr("narrow_cornice.desk.session.write_job", broken)
         with pytest.raises(ZeroDivisionError):
             session.open(job_file)
-        with pytest.raises(ZeroDivisionError):
-            session.save(tmp_path / "new.cornice")
+        with qtbot.capture_exceptions() as raised:
+            save(session, tmp_path / "new.cornice")
+        assert [kind for kind, _, _ in raised] == [ZeroDivisionError]
     for path in (job_file, tmp_path / "new.cornice"):
         lock = JobLock.take(path)
         assert lock is not None

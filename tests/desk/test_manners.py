@@ -10,7 +10,7 @@ import time
 from pathlib import Path
 
 import pytest
-from driving import choose, page, settle
+from driving import choose, page, save, settle
 from PyQt6.QtCore import QMimeData, QPointF, Qt, QUrl
 from PyQt6.QtGui import QDropEvent
 from PyQt6.QtTest import QTest
@@ -35,7 +35,7 @@ PROGRAM = (sys.executable, "-c", "import sys; from narrow_cornice.cli import mai
 
 def test_the_title_says_which_job_is_open(window: MainWindow, tmp_path: Path) -> None:
     assert window.windowTitle().startswith("Pilot House")
-    window.session.save(tmp_path / "tide.cornice")
+    save(window.session, tmp_path / "tide.cornice")
     assert window.windowTitle().startswith("tide.cornice")
 
 
@@ -107,7 +107,7 @@ def test_a_dropped_job_is_opened(window: MainWindow, tmp_path: Path) -> None:
 def test_the_window_that_has_a_job_open_comes_forward(window: MainWindow, tmp_path: Path) -> None:
     path = tmp_path / "tide.cornice"
     assert not raise_other(path)
-    window.session.save(path)
+    save(window.session, path)
     heard: list[bool] = []
     window._listening.wanted.connect(lambda: heard.append(True))
     assert raise_other(path)
@@ -159,7 +159,7 @@ def test_a_signal_ends_it_in_order_and_leaves_no_lock(tmp_path: Path, way: signa
 
 def test_a_job_that_is_open_has_its_window_raised_and_no_second_one_opened(window: MainWindow, tmp_path: Path) -> None:
     path = tmp_path / "tide.cornice"
-    window.session.save(path)
+    save(window.session, path)
     surroundings = {**os.environ, "QT_QPA_PLATFORM": "offscreen", "XDG_STATE_HOME": str(tmp_path / "state")}
     heard: list[bool] = []
     window._listening.wanted.connect(lambda: heard.append(True))
@@ -215,7 +215,7 @@ def test_every_line_of_the_menu_has_a_letter_of_its_own(window: MainWindow) -> N
 
 def test_the_job_room_and_place_are_found_as_they_were_left(session: Session, tmp_path: Path) -> None:
     path = tmp_path / "tide.cornice"
-    session.save(path)
+    save(session, path)
     first = make_window(session)
     first.go("finishes")
     session.look(room_id="r2", leaf="repairs")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from driving import canvas, press, settle
+from driving import canvas, press, save, settle
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
@@ -105,7 +105,7 @@ def test_a_walk_is_left_saved_opened_and_gone_on_with(
     QTest.keyClick(canvas(empty).editor, Qt.Key.Key_Escape)
     assert not canvas(empty).editor.isVisible()
     path = tmp_path_factory.mktemp("walk") / "walk.cornice"
-    session.save(path)
+    save(session, path)
     assert read_job(path).rooms[0].measured.walking
     session.open(path)
     empty.go("measure")

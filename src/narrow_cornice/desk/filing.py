@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QEventLoop, Qt, QTimer
 from PyQt6.QtWidgets import QMenu, QMessageBox, QWidget
 
 from narrow_cornice.desk.asking_files import ask_open, ask_save, usual_folder
@@ -17,12 +17,13 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.file import read_job
 
 SUFFIX = ".cornice"
+LONG_MS = 300  # saving that takes longer is spoken of
 
 
 class Filing:
     """Asks for files and has the session open and save them; a failure is told in the window.
 
-    ``begun`` is called when a new job was begun, ``settled`` when a file was opened or saved.
+    ``begun`` is called when a new job was begun, ``settled`` when the job stands in a file.
     """
 
     def __init__(
@@ -30,7 +31,8 @@ class Filing:
     ) -> None:
         self._session = session
         self._window = window
-        self._begun, self._settled = begun, settled
+        self._begun = begun
+        session.filed.connect(settled)
 
     def new(self) -> None:
         """Begin a new job, once the present one is dealt with."""
@@ -48,38 +50,46 @@ class Filing:
                 return
         try:
             self._session.open(path)
-            self._settled()
         except CorniceError as error:
             self._session.refused.emit(error)
 
-    def save(self) -> bool:
-        """Save, asking where if that is not known. Returns whether it was saved."""
+    def save(self) -> None:
+        """Save, asking where if that is not known."""
         if self._session.path is None:
-            return self.save_as()
-        return self.save_to(self._session.path)
+            self.save_as()
+        else:
+            self._save_to(self._session.path)
 
-    def save_as(self) -> bool:
-        """Save under another name. Returns whether it was saved."""
+    def save_as(self) -> None:
+        """Save under another name."""
         proposal = self._folder() / f"{file_name(self._session.job.name)}{SUFFIX}"
         path = ask_save(self._window, self._session.settings, "Save the job", proposal, f"Jobs (*{SUFFIX})")
-        return path is not None and self.save_to(path)
+        if path is not None:
+            self._save_to(path)
 
-    def save_to(self, path: Path) -> bool:
-        """Save to a file; a failure is told in the window. Returns whether it was saved."""
-        try:
-            self._session.save(path)
-        except CorniceError as error:
-            self._session.refused.emit(error)
-            return False
-        self._settled()
-        return True
+    def _save_to(self, path: Path) -> None:
+        def say() -> None:
+            if self._session.saving:
+                self._session.told.emit("Saving …")
+
+        self._session.save(path)
+        QTimer.singleShot(LONG_MS, say)
+
+    def _once_saved(self) -> bool:
+        """Wait for what is being saved, while the window goes on showing; return whether all of the job is in its
+        file."""
+        if self._session.saving:
+            loop = QEventLoop()
+            self._session.saving_ended.connect(loop.quit)
+            loop.exec(QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents)
+        return not self._session.unsaved
 
     def _folder(self) -> Path:
         return usual_folder(self._session.settings, self._session.path)
 
     def may_leave(self) -> bool:
         """Return whether the present job may be let go of, asking if it is not saved."""
-        if not self._session.unsaved:
+        if self._once_saved():
             return True
         box = QMessageBox(self._window)
         box.setWindowTitle("Not saved yet")
@@ -90,7 +100,8 @@ class Filing:
         box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
         box.exec()
         if box.clickedButton() is save:
-            return self.save()
+            self.save()
+            return self._once_saved()
         return box.clickedButton() is drop
 
     def fill_recent(self, menu: QMenu) -> None:

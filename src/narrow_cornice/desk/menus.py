@@ -33,10 +33,10 @@ class FilesDone(Protocol):
     def open(self) -> None:
         """Open a job file."""
 
-    def save(self) -> bool:
+    def save(self) -> object:
         """Save the job."""
 
-    def save_as(self) -> bool:
+    def save_as(self) -> object:
         """Save it under another name."""
 
     def fill_recent(self, menu: QMenu) -> None:

@@ -50,8 +50,10 @@ class Runner(QObject):
         work: Callable[[], Any],
         done: Callable[[Any], None],
         failed: Callable[[CorniceError], None],
+        over: Callable[[], None] = lambda: None,
     ) -> None:
-        """Do ``work`` aside, then call ``done`` or ``failed`` here. A programming error is raised, not hidden."""
+        """Do ``work`` aside, then call ``done`` or ``failed`` here, and ``over`` in any case. A programming error is
+        raised, not hidden."""
         one = _Work(work)
         self._held.add(one)
 
@@ -65,14 +67,20 @@ class Runner(QObject):
 
         def finish(result: Any) -> None:
             if asked_for():
-                done(result)
+                try:
+                    done(result)
+                finally:
+                    over()
 
         def fail(error: Exception) -> None:
             if not asked_for():
                 return
-            if not isinstance(error, CorniceError):
-                raise error
-            failed(error)
+            try:
+                if not isinstance(error, CorniceError):
+                    raise error
+                failed(error)
+            finally:
+                over()
 
         one.answer.done.connect(finish)
         one.answer.failed.connect(fail)

@@ -31,22 +31,23 @@ LONGEST_UNKEPT = 5.0  # … and no later than so many seconds after the first th
 class Session(QObject):
     """One job open in one window.
 
-    ``changed`` tells that the job is another value, with the title of what changed it; ``looked`` that the view is;
-    It begins with ``job``, with a new one for none.
-    ``refused`` carries an error in the decorator's words, ``told`` a word to be read in passing.
+    It begins with ``job``, with a new one for none. ``changed`` tells that the job is another value, with the title of
+    what changed it; ``looked`` that the view is; ``filed`` that it stands in a file, ``saving_ended`` that saving is
+    over, one way or another. ``refused`` carries an error in the decorator's words, ``told`` a word in passing.
     """
 
     changed = pyqtSignal(str)
     looked = pyqtSignal()
     refused = pyqtSignal(object)
     filed = pyqtSignal()
+    saving_ended = pyqtSignal()
     told = pyqtSignal(str)
 
     def __init__(self, state: Path, settings: QSettings, runner: Runner, job: Job | None = None) -> None:
         super().__init__()
         self.settings = settings
         self.runner = runner
-        self._keeper = Runner(self)  # the running copy waits for no other work
+        self._keeper = Runner(self)  # saving and the running copy wait for no other work
         self.versions = Versions(state)
         self.recovery = Recovery(state)
         self.history = History(job or starting_job())
@@ -54,14 +55,13 @@ class Session(QObject):
         self.path: Path | None = None
         self.view = View()
         self.remembered = Remembered(settings)
-        self.follows: Callable[[View, View], View] = lambda former, view: (
-            view
-        )  # what else of a view what is selected brings
+        self.follows: Callable[[View, View], View] = lambda _, view: view  # what else of a view the selected brings
         self.before: Job | None = None
         self.saved_at: float | None = None
         self.last_change = ""
         self._saved_job: Job = self.history.job
         self._lock: JobLock | None = None
+        self._to_save: list[Path] = []  # where the job is being saved to, and is to be after that
         self._unkept_since: float | None = None  # when the first change came that the running copy does not have
         self._recovery_timer = QTimer(self)
         self._recovery_timer.setSingleShot(True)
@@ -232,30 +232,60 @@ class Session(QObject):
         self.changed.emit("")
         self.filed.emit()
 
+    @property
+    def saving(self) -> bool:
+        """Whether the job is being saved."""
+        return bool(self._to_save)
+
     def save(self, path: Path) -> None:
-        """Save to a file; the former version is kept aside. Raises CorniceError and leaves the file as it was."""
-        lock = self._lock
-        if self.path is None or JobLock.beside(path) != JobLock.beside(self.path):
-            lock = JobLock.take(path)
-        job = self.job
+        """Save the job as it is now to a file, aside; the former version is kept. ``filed`` is told once it is there;
+        where it cannot be, ``refused`` is, and the file is left as it was."""
+        self._to_save.append(path)
+        if len(self._to_save) == 1:
+            self._save_next()
+
+    def _save_next(self) -> None:
+        path, job, lock, former = self._to_save[0], self.job, self._lock, self._lock
         try:
-            self.versions.put_away(path)
-            write_job(path, job)
-        except BaseException:
-            if lock is not None and lock is not self._lock:
-                lock.release()
-            raise
+            if self.path is None or JobLock.beside(path) != JobLock.beside(self.path):
+                lock = JobLock.take(path)
+        except CorniceError as error:
+            self.refused.emit(error)
+            self._saving_over()
+            return
+
+        def work() -> None:
+            try:
+                self.versions.put_away(path)
+                write_job(path, job)
+            except BaseException:  # whatever went wrong, the job is not in that file
+                if lock is not None and lock is not former:
+                    lock.release()
+                raise
+
+        self._keeper.run("", work, lambda _: self._saved(path, job, lock), self.refused.emit, over=self._saving_over)
+
+    def _saved(self, path: Path, job: Job, lock: JobLock | None) -> None:
+        """Take note of a job that is in its file now; it may have been changed since it was given to be saved."""
         if self._lock is not None and lock is not self._lock:
             self._lock.release()
         self._lock = lock
         self.path = path
         self._saved_job = job
         self.saved_at = time.time()
-        self._recovery_timer.stop()
-        self._unkept_since = None
-        self.recovery.drop()
+        if not self.unsaved:
+            self._recovery_timer.stop()
+            self._unkept_since = None
+            self.recovery.drop()
         self._remember(path)
         self.filed.emit()
+
+    def _saving_over(self) -> None:
+        del self._to_save[0]
+        if self._to_save:
+            self._save_next()
+        else:
+            self.saving_ended.emit()
 
     def keep_recovery_copy(self, then: Callable[[], None] = lambda: None) -> None:
         """Write the running copy aside if there is something unsaved, ``then`` do what had to wait for it."""

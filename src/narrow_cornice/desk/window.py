@@ -82,6 +82,7 @@ class MainWindow(QMainWindow):
         session.changed.connect(lambda _: self.aside.ask(moved=True))
         session.looked.connect(lambda: self.aside.ask(moved=False))
         session.filed.connect(self._filed)
+        session.saving_ended.connect(self.tally.show_state)
         session.refused.connect(self.tell)
         session.told.connect(self.tally.say)
         session.runner.busy.connect(self._busy)
