@@ -48,6 +48,12 @@ def save(session: Session, path: Path | None = None) -> None:
     assert not session.saving
 
 
+def errands_over(session: Session) -> None:
+    """Wait until all that is brought in and handed out is."""
+    session.errands._runner.wait()
+    settle()
+
+
 def type_into(widget: QWidget, text: str, enter: bool = True) -> None:
     widget.setFocus()
     if isinstance(widget, QLineEdit):
@@ -111,6 +117,7 @@ def choose(window: MainWindow, words: str) -> None:
     """Choose what the job's menu offers under these words, wherever in it that stands."""
     action = next(one for one in window.findChildren(QAction) if _plain(one.text()) == words)
     action.trigger()
+    errands_over(window.session)
 
 
 def print_dialog(window: MainWindow) -> PrintDialog | None:

@@ -7,7 +7,7 @@ from pathlib import Path
 from threading import Event
 
 import pytest
-from driving import change_of, choose, field, save, settle, total_of, type_into, write_printed
+from driving import change_of, choose, errands_over, field, save, settle, total_of, type_into, write_printed
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
@@ -251,8 +251,7 @@ def test_the_order_is_handed_out(
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(path), ""))
     list_to_buy(window.out, kind, False)
     write_printed(window)
-    window.session.runner.wait()
-    settle()
+    errands_over(window.session)
     written = said(path.read_bytes()) if kind == "pdf" else path.read_text(encoding="utf-8-sig")
     assert "Washable matt, Deep sedge" in written
     assert "2.5" in written
@@ -269,8 +268,7 @@ def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch
         monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, n=name, **_k: (str(tmp_path / n), ""))
         export()
         write_printed(window)
-        window.session.runner.wait()
-        settle()
+        errands_over(window.session)
         content = (tmp_path / name).read_bytes()
         written = said(content) if name.endswith("pdf") else content.decode("utf-8-sig")
         assert "Chart Room" in written
@@ -380,8 +378,7 @@ def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
     window.session.do(edits.rename_room("r1", "Kept"))
     told = _told_in_the_window(window.session, lambda: window)
     told(ValueError, ValueError("of our own making"), None)
-    window.session.runner.wait()
-    settle()
+    errands_over(window.session)
     assert "wrong in the program itself" in window.notice()
     assert "of our own making" in capsys.readouterr().err
     (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")
@@ -426,6 +423,7 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     for _ in range(200):
         settle()
         session.runner.wait()
+        settle()
         if total_of(window, "paint") == counted(session.job)["paint"].shown(METRIC):
             break
     settle()
@@ -436,6 +434,7 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     for _ in range(200):
         settle()
         session.runner.wait()
+        settle()
         if total_of(window, "paint") != before:
             break
     assert total_of(window, "paint") == counted(session.job)["paint"].shown(METRIC)

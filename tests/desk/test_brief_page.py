@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import settle, type_into, write_printed
+from driving import errands_over, settle, type_into, write_printed
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
@@ -91,6 +91,5 @@ def test_the_brief_is_printed(window: MainWindow, tmp_path: Path, monkeypatch: p
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(target), ""))
     window.print_sheet()
     write_printed(window)
-    window.session.runner.wait()
-    settle()
+    errands_over(window.session)
     assert "Pilot House, the brief" in said(target.read_bytes())

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import ezdxf
 import pytest
-from driving import choose, settle, write_printed
+from driving import choose, errands_over, settle, write_printed
 from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
 from narrow_cornice.desk.places.measure.bringing_in import ReadingsPreview
@@ -83,8 +83,7 @@ def test_drawings_readings_and_sheets_are_handed_out(
     ):
         hand_out()
         write_printed(window)
-        window.session.runner.wait()
-        settle()
+        errands_over(window.session)
     assert [path.suffix for path in written] == [".dxf", ".csv", ".pdf", ".pdf", ".pdf", ".dxf", ".svg"]
     assert all(path.stat().st_size > 200 for path in written)
     sheets, cuts, tiles = (said(path.read_bytes()) for path in written if path.suffix == ".pdf")

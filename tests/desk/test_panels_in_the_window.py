@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import canvas, click, field, press, settle, type_into
+from driving import canvas, click, errands_over, field, press, settle, type_into
 from driving import choose as choose_in_menu
 from PyQt6.QtWidgets import QFileDialog, QInputDialog
 
@@ -135,6 +135,5 @@ def test_an_order_of_ones_own_is_brought_in_and_chosen(
     out = tmp_path / "out.toml"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(out), ""))
     choose_in_menu(window, "Orders of trim as TOML …")
-    session.runner.wait()
-    settle()
+    errands_over(session)
     assert read_orders(out.read_bytes()) == (*orders().values(), own)

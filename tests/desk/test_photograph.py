@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import canvas, press, settle
+from driving import canvas, errands_over, press, settle
 from PIL import Image
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
@@ -51,7 +51,7 @@ def test_a_wall_is_squared_up_and_pointed_at(
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
     monkeypatch.setattr(PhotoDialog, "exec", square_up)
     assert press(window, "Lay a photograph over it")
-    settle()
+    errands_over(session)
     assert said[0] == "4 more points."
     assert "placed to ±" in said[1]
     assert "no place" in said[2]

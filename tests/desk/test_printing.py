@@ -7,7 +7,7 @@ import time
 from pathlib import Path
 
 import pytest
-from driving import print_dialog, settle, write_printed
+from driving import errands_over, print_dialog, settle, write_printed
 from msgspec.structs import replace
 from pypdf import PdfReader
 from PyQt6.QtCore import Qt
@@ -20,7 +20,7 @@ from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.desk.printing import PrintDialog, print_pages
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_pdf
-from narrow_cornice.exchange.going import begin_sheet
+from narrow_cornice.exchange.going import tell
 from narrow_cornice.exchange.paper import LETTER, PAPERS, Paper
 from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
 from narrow_cornice.job.samples import demo_job
@@ -66,13 +66,12 @@ def test_sheets_are_looked_at_turned_and_written(
     assert dialog.pages.text() == f"Sheet 2 of {many}"
     assert not dialog.grab().toImage().isNull()
     dialog.paper.setCurrentIndex(PAPERS.index(LETTER))
-    assert dialog.pages.text() == "…"  # nothing of another paper is shown as this one
+    assert dialog.pages.text() == "Putting together …"  # nothing of another paper is shown as this one
     assert sizes(opened(window).content)[0] == pytest.approx((215.9, 279.4), abs=0.1)
     path = tmp_path / "list.pdf"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(path), ""))
     write_printed(window)
-    window.session.runner.wait()
-    settle()
+    errands_over(window.session)
     assert sizes(path.read_bytes())[0] == pytest.approx((215.9, 279.4), abs=0.1)
     list_to_buy(window.out, "pdf", False)
     assert PAPERS[opened(window).paper.currentIndex()] == LETTER  # as it was left
@@ -85,7 +84,7 @@ def test_sheets_that_nobody_wants_any_more_are_stopped(window: MainWindow) -> No
 
     def endless(paper: Paper) -> bytes:
         for number in range(1, 1000):
-            begin_sheet(number)
+            tell(f"sheet {number}")
             begun.append(number)
             time.sleep(0.01)
         raise AssertionError("nobody stopped it")

@@ -6,7 +6,7 @@ from pathlib import Path
 
 import ezdxf
 import pytest
-from driving import canvas, choose, click, field, press, settle, type_into
+from driving import canvas, choose, click, errands_over, field, press, settle, type_into
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QDialog, QFileDialog
 
@@ -98,8 +98,7 @@ def test_a_catalogue_is_handed_out_and_brought_in_again(
         monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, path=path: (str(path), ""))
         monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_, path=path: (str(path), ""))
         choose(window, f"Catalogue of stock profiles as {suffix.upper()} …")
-        session.runner.wait()
-        settle()
+        errands_over(session)
         choose(window, "Stock profiles (CSV, JSON, DXF, SVG) …")
         settle()
         assert len(session.job.catalogue) > 100

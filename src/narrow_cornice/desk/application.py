@@ -94,7 +94,8 @@ def _told_in_the_window(session: Session, window: Callable[[], MainWindow]) -> C
 
 def _forget_window(session: Session) -> None:
     """Cut the session loose from a window that is to be made again."""
-    for signal in (session.changed, session.looked, session.filed, session.refused, session.runner.busy):
+    each = (session.changed, session.looked, session.filed, session.saving_ended, session.refused, session.told)
+    for signal in (*each, session.errands.going, session.errands.stopped, session.runner.busy):
         signal.disconnect()
 
 

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TypeVar
 
+from PyQt6 import sip
 from PyQt6.QtWidgets import QWidget
 
 from narrow_cornice.desk.asking_files import ask_open, usual_folder
@@ -14,6 +16,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.file import surroundings
 
+Found = TypeVar("Found")
 MOST_BYTES = 64 * 1024 * 1024
 
 
@@ -25,6 +28,24 @@ def content_of(path: Path) -> bytes:
         return path.read_bytes()
     except OSError as error:
         raise surroundings(error, path, "opened") from None
+
+
+def read_aside(
+    session: Session, parent: QWidget, path: Path, read: Callable[[bytes], Found], take: Callable[[Found], object]
+) -> None:
+    """Read a file aside and have ``take`` called with what is in it, if ``parent`` is still there to show it; what is
+    wrong with the file is told by its name."""
+
+    def taken(found: Found) -> None:
+        if not sip.isdeleted(parent):
+            take(found)
+
+    session.errands.run(
+        f"Reading {path.name}",
+        lambda: read(content_of(path)),
+        taken,
+        lambda error: session.refused.emit(f"{path.name}: {error}"),
+    )
 
 
 class BringingIn:
@@ -42,6 +63,10 @@ class BringingIn:
     def tell(self, error: CorniceError | str) -> None:
         """Tell why something cannot be brought in."""
         self.session.refused.emit(error)
+
+    def read(self, path: Path, read: Callable[[bytes], Found], take: Callable[[Found], object]) -> None:
+        """Read a file aside and have ``take`` called with what is in it; what is wrong with it is told."""
+        read_aside(self.session, self.parent, path, read, take)
 
     def ask(self, title: str, kinds: str) -> Path | None:
         """Ask for a file. Returns None where none was chosen."""

@@ -104,6 +104,23 @@ class Filing:
             return self._once_saved()
         return box.clickedButton() is drop
 
+    def may_end(self) -> bool:
+        """Return whether the program may end, asking what is not saved, handed out or brought in yet."""
+        if not self.may_leave():
+            return False
+        going = self._session.errands.names
+        if not going:
+            return True
+        box = QMessageBox(self._window)
+        box.setWindowTitle("Not done yet")
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        more = f" and {len(going) - 1} more are" if len(going) > 1 else " is"
+        box.setText(f"“{going[0][:120]}”{more} not done yet. What was there before stays as it is.")
+        stop = box.addButton("Stop and leave", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
+        box.exec()
+        return box.clickedButton() is stop or not self._session.errands.names
+
     def fill_recent(self, menu: QMenu) -> None:
         """Fill a menu with the files worked on lately."""
         menu.clear()

@@ -17,7 +17,7 @@ from narrow_cornice.job.file import write_whole
 
 
 class HandingOut:
-    """Asks where something goes and writes it on the runner; the window is told how it went.
+    """Asks where something goes and writes it aside; the window is told how far it is and how it went.
 
     ``parent`` is what its dialogs belong to; ``drawn`` returns the drawing that is looked at, None where there is none.
     """
@@ -35,7 +35,7 @@ class HandingOut:
             write_whole(path, content())
             return path
 
-        self.session.runner.run(
+        self.session.errands.run(
             f"Writing {path.name}",
             work,
             lambda done: self.session.told.emit(f"Written: {done.name}"),
@@ -71,7 +71,10 @@ class HandingOut:
 
     def print_sheets(self, title: str, name: str, sheets: Callable[[Paper], bytes]) -> None:
         """Show sheets as they will come out, and print them or write them as PDF; ``name`` is proposed for the file."""
-        from narrow_cornice.desk.printing import PrintDialog  # printers and pages are loaded by whoever prints
+        from narrow_cornice.desk.printing import (  # printers and pages are loaded by whoever prints
+            PrintDialog,
+            print_on,
+        )
 
         settings = self.session.settings
         names = {paper.name: paper for paper in PAPERS}
@@ -86,9 +89,18 @@ class HandingOut:
                 dialog.accept()
                 self.write(path, lambda: content)
 
+        def send(printer: str, copies: int, content: bytes) -> None:
+            dialog.accept()
+            self.session.errands.run(
+                f"Printing on {printer}",
+                lambda: print_on(printer, copies, content),
+                lambda many: self.session.told.emit(f"Sent to {printer}: {many} {'sheet' if many == 1 else 'sheets'}"),
+                self.session.refused.emit,
+            )
+
         dialog.to_file.connect(write)
+        dialog.to_printer.connect(send)
         dialog.paper_chosen.connect(lambda paper: settings.setValue(key, paper.name))
-        dialog.told.connect(self.session.told.emit)
         dialog.refused.connect(self.session.refused.emit)
         dialog.open()
 

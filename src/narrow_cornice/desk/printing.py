@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Callable
 
+from PyQt6 import sip
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QMarginsF, QSize, QSizeF, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QKeyEvent, QPageLayout, QPageSize, QPainter, QPaintEvent
 from PyQt6.QtPdf import QPdfDocument
@@ -12,10 +12,11 @@ from PyQt6.QtPrintSupport import QPrinter, QPrinterInfo
 from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QLabel, QPushButton, QSpinBox, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.errands import Errands
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.errors import CorniceError, SurroundingsError
-from narrow_cornice.exchange.going import watched
+from narrow_cornice.exchange.going import StoppedError, tell
 from narrow_cornice.exchange.paper import PAPERS, Paper
 
 SHARP_DPI = 300  # what a page is drawn with for a printer
@@ -33,15 +34,28 @@ def opened(content: bytes, parent: QWidget | None = None) -> QPdfDocument:
     return document
 
 
+def print_on(name: str, copies: int, content: bytes) -> int:
+    """Print finished sheets on the printer of that name and return how many there were. Raises as below."""
+    printer = QPrinter(QPrinterInfo.printerInfo(name), QPrinter.PrinterMode.HighResolution)
+    printer.setCopyCount(copies)
+    return print_pages(content, printer)
+
+
 def print_pages(content: bytes, printer: QPrinter) -> int:
     """Print every page of finished sheets at its true size and return how many there were.
 
-    Raises ``SurroundingsError`` where the printer does not take them.
+    Raises ``SurroundingsError`` where the printer does not take them, ``StoppedError`` where they are given up.
     """
     document = opened(content)
     printer.setFullPage(True)  # the sheets have margins of their own, and a scale is only true without others
     painter = QPainter()
-    for page in range(document.pageCount()):
+    count = document.pageCount()
+    for page in range(count):
+        try:
+            tell(f"sheet {page + 1} of {count}")
+        except StoppedError:
+            printer.abort()
+            raise
         points = document.pagePointSize(page)
         turned = points.width() > points.height()
         upright = QSizeF(min(points.width(), points.height()), max(points.width(), points.height()))
@@ -52,7 +66,6 @@ def print_pages(content: bytes, printer: QPrinter) -> int:
             raise SurroundingsError("The printer does not take the sheets.", remedy="Is it on, and has it paper?")
         image = document.render(page, (points / 72.0 * SHARP_DPI).toSize())
         painter.drawImage(painter.viewport(), image)
-    count = document.pageCount()
     painter.end()
     document.close()
     return count
@@ -99,14 +112,13 @@ class _Sheet(QWidget):
 
 
 class PrintDialog(QDialog):
-    """Shows the sheets and asks where they go. ``to_file`` carries their finished content, ``told`` how printing went,
-    ``refused`` what went wrong, ``paper_chosen`` the paper."""
+    """Shows the sheets and asks where they go. ``to_file`` carries their finished content; ``to_printer`` the printer,
+    the copies and the content; ``refused`` what went wrong; ``paper_chosen`` the paper."""
 
     to_file = pyqtSignal(bytes)
-    told = pyqtSignal(str)
+    to_printer = pyqtSignal(str, int, bytes)
     refused = pyqtSignal(object)
     paper_chosen = pyqtSignal(object)
-    _begun = pyqtSignal(int)
 
     def __init__(self, theme: Theme, parent: QWidget, title: str, sheets: Sheets, paper: Paper) -> None:
         super().__init__(parent)
@@ -115,9 +127,10 @@ class PrintDialog(QDialog):
         self.resize(int(760 * theme.letters), int(600 * theme.letters))
         self._sheets = sheets
         self.content = b""
-        self._runner = Runner(self)
-        self._stop = threading.Event()  # for the sheets that are being put together
-        self._begun.connect(lambda number: self.pages.setText(f"Putting together sheet {number} …"))
+        # What is being made ends unseen where the dialog is left: its closing waits for nothing.
+        self._making, self._printers = Errands(parent), Runner(parent)
+        self._wanted: Paper | None = None  # the paper that sheets are being put together for
+        self._making.going.connect(self._show_going)
         lay = QHBoxLayout(self)
         lay.setContentsMargins(14, 14, 18, 14)
         lay.setSpacing(16)
@@ -129,7 +142,7 @@ class PrintDialog(QDialog):
         self.paper.currentIndexChanged.connect(self._choose)
         self.printer.currentIndexChanged.connect(self._say)
         self._make()
-        self._runner.run("", QPrinterInfo.availablePrinterNames, self._offer, lambda _: None)
+        self._printers.run("", QPrinterInfo.availablePrinterNames, self._offer, lambda _: None)
         self._say()
 
     def _build_side(self, theme: Theme, title: str) -> QVBoxLayout:
@@ -173,7 +186,7 @@ class PrintDialog(QDialog):
         return side
 
     def _offer(self, names: object) -> None:
-        for name in names if isinstance(names, list) and not self._stop.is_set() else []:
+        for name in names if isinstance(names, list) and not sip.isdeleted(self) else []:
             self.printer.addItem(name)
 
     def _choose(self) -> None:
@@ -182,34 +195,27 @@ class PrintDialog(QDialog):
 
     def _make(self) -> None:
         """Put the sheets together for the paper that is chosen, aside; of several askings the last one counts."""
-        paper = PAPERS[self.paper.currentIndex()]
+        paper = self._wanted = PAPERS[self.paper.currentIndex()]
         self.content = b""
-        self._stop.set()  # those of another paper are no longer wanted
-        stop = self._stop = threading.Event()
+        self._making.stop()  # those of another paper are no longer wanted
         self._say()
 
-        def told(number: int) -> bool:
-            if stop.is_set():
-                return False
-            self._begun.emit(number)
-            return True
-
-        def work() -> bytes:
-            with watched(told):
-                return self._sheets(paper)
-
-        def done(content: object) -> None:
-            if not stop.is_set() and isinstance(content, bytes):
+        def done(content: bytes) -> None:
+            if not sip.isdeleted(self) and paper is self._wanted:
                 self.content = content
                 self.sheet.document, self.sheet.page = opened(content, self), 0
                 self._say()
 
         def failed(error: CorniceError) -> None:
-            if not stop.is_set():
+            if not sip.isdeleted(self) and paper is self._wanted:
                 self.refused.emit(error)
                 self.reject()
 
-        self._runner.run("", work, done, failed)
+        self._making.run("Putting together", lambda: self._sheets(paper), done, failed)
+
+    def _show_going(self, words: str) -> None:
+        if words and not self.content:
+            self.pages.setText(f"{words.replace(':', '')} …")
 
     def turn(self, step: int) -> None:
         """Turn to another sheet."""
@@ -231,26 +237,10 @@ class PrintDialog(QDialog):
         if self.printer.currentIndex() == 0:
             self.to_file.emit(self.content)
             return
-        name, copies, content = self.printer.currentText(), self.copies.value(), self.content
-        self.go.setEnabled(False)
-
-        def work() -> int:
-            printer = QPrinter(QPrinterInfo.printerInfo(name), QPrinter.PrinterMode.HighResolution)
-            printer.setCopyCount(copies)
-            return print_pages(content, printer)
-
-        def done(count: object) -> None:
-            self.told.emit(f"Sent to {name}: {count} {'sheet' if count == 1 else 'sheets'}")
-            self.accept()
-
-        def failed(error: CorniceError) -> None:
-            self.refused.emit(error)
-            self._say()
-
-        self._runner.run("", work, done, failed)
+        self.to_printer.emit(self.printer.currentText(), self.copies.value(), self.content)
 
     def done(self, result: int) -> None:
-        """Stop what is still put together, and close."""
-        self._stop.set()
-        self._runner.wait()
+        """Stop what is still put together, and close; that ends unseen."""
+        self._wanted = None
+        self._making.stop()
         super().done(result)

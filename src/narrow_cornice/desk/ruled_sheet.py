@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from heapq import nlargest
 from html import escape
 from typing import Any
 
@@ -26,6 +27,7 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.job.paths import RoomPath
 
 MOST_PASTED = 500  # lines of a table
+MEASURED = 60  # of the longest texts of a column, to fit it
 
 
 class Cell(msgspec.Struct, frozen=True):
@@ -204,7 +206,8 @@ class RuledSheet(QTableView):
         used = 0
         for column in range(len(self.sheet.headings)):
             if column != self._stretch:
-                texts = [row.cells[column].text[:60] for row in self.sheet.rows if column < len(row.cells)]
+                every = {row.cells[column].text[:60] for row in self.sheet.rows if column < len(row.cells)}
+                texts = nlargest(MEASURED, every, key=len)
                 wide = max((metrics.horizontalAdvance(text) for text in texts), default=0)
                 swatch = 28 if any(row.cells[column].swatch for row in self.sheet.rows) else 0
                 wide = max(wide + swatch, small.horizontalAdvance(self.sheet.headings[column]))

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QSettings, QTimer, pyqtSignal
 
 from narrow_cornice import memo
+from narrow_cornice.desk.errands import Errands
 from narrow_cornice.desk.remembered import Remembered
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.view import View
@@ -47,6 +48,7 @@ class Session(QObject):
         super().__init__()
         self.settings = settings
         self.runner = runner
+        self.errands = Errands(self)
         self._keeper = Runner(self)  # saving and the running copy wait for no other work
         self.versions = Versions(state)
         self.recovery = Recovery(state)
@@ -307,6 +309,7 @@ class Session(QObject):
         """Let go of the job and its file; ``discard`` drops what was not saved."""
         self.settings.setValue("left open", self.path is not None)
         self._recovery_timer.stop()
+        self.errands.end()
         self.runner.wait()
         self._keeper.wait()
         if discard or not self.unsaved:

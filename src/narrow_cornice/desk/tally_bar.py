@@ -66,6 +66,20 @@ class TallyBar(QWidget):
             f"font-size: {9 * theme.letters:.1f}pt;"
         )
         lay.addWidget(self._last)
+        self._going = ""
+        self._stop = QPushButton("Stop")
+        self._stop.setFixedHeight(int(26 * theme.letters))
+        self._stop.setStyleSheet(
+            f"QPushButton {{ border: 1px solid {theme.roles['tally soft']}; border-radius: 3px; padding: 1px 12px;"
+            f"color: {theme.roles['tally text']}; }}"
+            f"QPushButton:focus {{ border: 2px solid {theme.roles['tally text']}; padding: 0 11px; }}"
+        )
+        self._stop.clicked.connect(session.errands.stop)
+        self._stop.hide()
+        lay.addWidget(self._stop)
+        session.errands.going.connect(self._show_going)
+        session.errands.stopped.connect(self._say_stopped)
+        self._said = ""
         self._forget = QTimer(self)
         self._forget.setSingleShot(True)
         self._forget.setInterval(SHOWN_MS)
@@ -106,15 +120,27 @@ class TallyBar(QWidget):
     def show_state(self) -> None:
         """Show what undo would take back."""
         undo = self._session.history.undo_title
-        self._last.setText(f"undo: {undo[:48]}" if undo else "")
+        self.say(f"undo: {undo[:48]}" if undo else "")
+
+    def _say_stopped(self, name: str) -> None:
+        self.say(f"Stopped: {name[:1].lower()}{name[1:]}")
+
+    def _show_going(self, words: str) -> None:
+        """Show what is handed out or brought in, how far it is, and a way to stop it."""
+        self._going = words
+        self._stop.setVisible(bool(words))
+        self._stop.setAccessibleName(f"Stop {words.partition(':')[0][:1].lower()}{words.partition(':')[0][1:]}")
+        self._last.setText((self._going or self._said)[:120])
 
     def _forget_changes(self) -> None:
         for label in self._changes.values():
             label.setText("")
 
     def say(self, words: str) -> None:
-        """Show a few words in place of the last change, until the next."""
-        self._last.setText(words[:120])
+        """Show a few words in place of the last change, until the next; what is being handed out or brought in goes
+        before."""
+        self._said = words[:120]
+        self._last.setText((self._going or self._said)[:120])
 
     def said(self) -> str:
         """Return the words in place of the last change."""

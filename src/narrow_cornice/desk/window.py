@@ -521,9 +521,11 @@ class MainWindow(QMainWindow):
             self._remember()
             self._listening.listen(None)
             return
-        if not self.filing.may_leave():
+        if not self.filing.may_end():
             event.ignore()
             return
+        self.session.errands.stop()
+        self.hide()  # whatever still has to be waited for is not waited for in sight
         self._derive_no_more()
         self._remember()
         self._listening.listen(None)

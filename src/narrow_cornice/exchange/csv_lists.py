@@ -9,7 +9,9 @@ from collections.abc import Iterable, Sequence
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.plain_text import cell
+from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
 
 MARK = "\ufeff"
@@ -32,6 +34,7 @@ def _amount(line: LineToBuy, value: float) -> float:
 def to_buy_by_shop(job: Job) -> str:
     """Return the list to buy with one row for each size of each line, shop by shop; trim in metres."""
     rows: list[list[object]] = []
+    work_out(job)
     for shop, lines in to_buy(job).shops():
         for line in lines:
             unit = "m" if line.measure == "mm" else line.measure
@@ -59,6 +62,7 @@ def to_buy_by_shop(job: Job) -> str:
 def to_buy_by_room(job: Job) -> str:
     """Return the list to buy with one row for each room's share of each line."""
     rows: list[list[object]] = []
+    work_out(job)
     everything = to_buy(job)
     for room in job.rooms:
         for line in everything.lines:
@@ -74,7 +78,7 @@ def to_buy_by_room(job: Job) -> str:
 def surfaces_list(job: Job) -> str:
     """Return every surface with its areas in m², what goes on it and how much."""
     rows: list[list[object]] = []
-    for room in job.rooms:
+    for room in one_by_one(job.rooms, "room"):
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             surface = one.surface
             rows.append(

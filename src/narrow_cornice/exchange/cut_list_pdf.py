@@ -12,6 +12,7 @@ from narrow_cornice.derived.trimwork.prices import marked_off
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
+from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
@@ -33,7 +34,7 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
     sheet = Sheet(job, f"{job.name}: cut list", paper)
     y = _begin(sheet, job, "Cut list", HOW)
     none = True
-    for room in job.rooms:
+    for room in one_by_one(job.rooms, "room"):
         pieces = cut_list(room, job.house_rules, job.milled, job.joinery)
         if not pieces:
             continue

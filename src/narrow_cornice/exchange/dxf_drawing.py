@@ -22,6 +22,7 @@ from narrow_cornice.drawing.marks import (
     dimension_line,
 )
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.going import ToldStream, one_by_one, tell
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.job.paths import (
     AskedDiagonalPath,
@@ -124,7 +125,7 @@ def drawing_dxf(drawing: Drawing) -> bytes:
         placed = space.add_text(printable(words), dxfattribs={"layer": layer, "height": LETTERS_MM, "rotation": turn})
         placed.set_placement(up(at), align=ezdxf.enums.TextEntityAlignment.MIDDLE_CENTER)
 
-    for mark in drawing.marks:
+    for mark in one_by_one(drawing.marks, "line"):
         if isinstance(mark, Photograph | Handle):
             continue  # a line drawing carries no pictures
         layer = {"layer": _layer(mark)}
@@ -161,7 +162,7 @@ def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, .
     if len(raw) > MOST_DXF_BYTES:
         raise DxfError(f"{len(raw) / 1e6:.0f} MB are more than a plan has.")
     try:
-        document, _ = recover.read(io.BytesIO(raw))
+        document, _ = recover.read(ToldStream(raw))
     except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, AttributeError, UnicodeError) as error:  # type: ignore[attr-defined]
         raise DxfError(f"this is no DXF that can be read ({error}).") from None
     scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
@@ -172,6 +173,7 @@ def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, .
         for number, entity in enumerate(disassemble.recursive_decompose(document.modelspace())):
             if number > MOST_ENTITIES:
                 raise DxfError(f"more than {MOST_ENTITIES} things are more than a plan has.")
+            tell(f"line {number}")
             if entity.dxftype() not in WALLED:
                 continue
             layer, points, closed = str(entity.dxf.layer), *_flattened(entity, near)

@@ -34,10 +34,11 @@ from narrow_cornice.drawing.marks import (
 )
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
-from narrow_cornice.exchange.going import begin_sheet
+from narrow_cornice.exchange.going import tell
 from narrow_cornice.exchange.paper import Paper, usual_paper
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
+from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.show import show_money
@@ -98,7 +99,7 @@ class Sheet:
 
     def page(self) -> None:
         """Begin a new sheet of paper. Raises ``StoppedError`` where no more are wanted."""
-        begin_sheet(int(self.pdf.page_no()) + 1)
+        tell(f"sheet {int(self.pdf.page_no()) + 1}")
         self.pdf.add_page()
 
     def content(self) -> bytes:
@@ -345,6 +346,7 @@ def foot(sheet: Sheet, job: Job) -> None:
 
 def to_buy_pdf(job: Job, paper: Paper | None = None, *, by_room: bool = False) -> bytes:
     """Return the list to buy: one slip for each shop (or room), with pictures, reasons and totals."""
+    work_out(job)
     everything = to_buy(job)
     sheet = Sheet(job, f"{job.name}: to buy", paper)
     money = f" {job.settings.money}" if job.settings.money else ""

@@ -11,6 +11,7 @@ import csv
 import io
 import math
 import re
+from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from typing import TYPE_CHECKING, Any
 
@@ -19,6 +20,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.dxf_drawing import read_outlines
+from narrow_cornice.exchange.going import one_by_one, tell
 from narrow_cornice.trim.catalogue import StockProfile, checked_profile
 from narrow_cornice.trim.kinds import USES, Use
 from narrow_cornice.trim.outline import Point
@@ -60,6 +62,47 @@ class CatalogueLine(msgspec.Struct, frozen=True):
     text: str
     profile: StockProfile | None = None
     fault: str = ""
+
+
+class SaidOfProfiles(msgspec.Struct, frozen=True):
+    """What a drawing of profiles does not say: its name, use, wood, price a metre (None: to be made), lengths in mm,
+    shop, and how many mm a unit is."""
+
+    name: str
+    use: Use
+    species: str
+    price: float | None
+    lengths: tuple[float, ...]
+    shop: str
+    scale: float
+
+
+def lines_of_drawing(found: Sequence[FoundProfile], said: SaidOfProfiles) -> tuple[CatalogueLine, ...]:
+    """Return profiles found in a drawing as lines of a catalogue. Of several each goes by its layer, numbered where
+    some share one; a layer without a name goes by what is said."""
+    shared = Counter(one.name for one in found)
+
+    def line(number: int, one: FoundProfile) -> CatalogueLine:
+        name = said.name
+        if len(found) > 1:
+            base = one.name if one.name not in ("", "0") else said.name
+            name = base if shared[one.name] == 1 else f"{base} {number}"
+        made = StockProfile(
+            profile_id(name),
+            name,
+            (said.use,),
+            said.species,
+            said.price,
+            said.lengths,
+            said.shop,
+            outline=one.in_mm(said.scale),
+        )
+        try:
+            return CatalogueLine(number, one.name, checked_profile(made, ""))
+        except CorniceError as error:
+            return CatalogueLine(number, one.name or said.name, fault=str(error))
+
+    return tuple(line(number, one) for number, one in enumerate(one_by_one(found, "profile"), 1))
 
 
 def face_of_outline(corners: Sequence[Point]) -> tuple[Point, ...]:
@@ -119,7 +162,7 @@ def read_profiles_dxf(raw: bytes) -> tuple[FoundProfile, ...]:
     """Return the profiles in a DXF, one for each closed outline, by the name of its layer. Raises CorniceError."""
     return tuple(
         FoundProfile(one.layer, face_of_outline(_thinned(one.corners, one.scale)), one.scale)
-        for one in read_outlines(raw, near_mm=NEAR)
+        for one in one_by_one(read_outlines(raw, near_mm=NEAR), "outline")
     )
 
 
@@ -260,6 +303,7 @@ def _csv_lines(rows: Sequence[Sequence[str]], columns: Sequence[str]) -> Iterato
         if not any(cell.strip() for cell in cells):
             continue
         text = ", ".join(cells)[:120]
+        tell(f"line {number}")
         try:
             one = _csv_profile(dict(zip(columns, (cell.strip() for cell in cells), strict=False)), number)
             if one.id in taken:
@@ -318,7 +362,7 @@ def catalogue_csv(profiles: Sequence[StockProfile], shops: Mapping[str, str]) ->
     held = io.StringIO()
     writer = csv.writer(held, lineterminator="\n")
     writer.writerow(HEADINGS)
-    for one in profiles:
+    for one in one_by_one(profiles, "profile"):
         points = one.outline or tuple(one.profile.outline.polyline(0.06))
         writer.writerow(
             (

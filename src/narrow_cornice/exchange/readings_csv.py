@@ -19,6 +19,7 @@ import msgspec
 from narrow_cornice.derived.measured.surveys import corner_key
 from narrow_cornice.derived.measured.widths import LEVEL_WORDS, SHARES
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.going import tell
 from narrow_cornice.job.edits import set_heights
 from narrow_cornice.job.edits.survey_edits import (
     put_diagonal,
@@ -80,6 +81,7 @@ def read_readings(raw: bytes, room: Room, unit: Unit) -> tuple[ReadLine, ...]:
     order = list(range(len(HEADINGS)))
     made: list[ReadLine] = []
     for number, cells in enumerate(rows, 1):
+        tell(f"line {number}")
         cells = [cell.strip() for cell in cells]
         if not any(cells) or cells[0].startswith("#"):
             continue

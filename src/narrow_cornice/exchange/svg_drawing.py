@@ -24,6 +24,7 @@ from narrow_cornice.drawing.marks import (
     dimension_line,
     reading_turn,
 )
+from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.plain_text import printable
 
 _FAMILY = {
@@ -149,6 +150,6 @@ def svg_drawing(drawing: Drawing, scale: float) -> str:
     for number, text in enumerate(words):
         at = (begin, top - head + (11 + 4 * number) * scale)
         parts.append(_text(at, text, SUBTITLE_SIZE, "soft", "left", _FAMILY["slanted"], scale=scale))
-    for mark in settled(drawing, size_of).marks:
+    for mark in one_by_one(settled(drawing, size_of).marks, "line"):
         parts += _mark(mark, scale)
     return "\n".join([*parts, "</svg>", ""])

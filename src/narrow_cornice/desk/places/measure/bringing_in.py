@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from functools import partial
+from pathlib import Path
+from typing import TYPE_CHECKING
+
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QCheckBox, QDialog, QHBoxLayout, QInputDialog, QPushButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.bringing_in import BringingIn, content_of
+from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, row
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.errors import CorniceError
@@ -16,6 +20,9 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.survey.walk import Walked
 from narrow_cornice.units.lengths import Length
+
+if TYPE_CHECKING:
+    from narrow_cornice.exchange.dxf_drawing import RoomOutline
 
 
 class ReadingsPreview(QDialog):
@@ -72,14 +79,14 @@ def readings(into: BringingIn) -> None:
     path = into.ask("Readings from a table", "Tables (*.csv *.txt *.tsv)")
     if path is None:
         return
-    try:
-        lines = read_readings(content_of(path), room, into.session.job.settings.unit)
-    except CorniceError as error:
-        into.tell(f"{path.name}: {error}")
-        return
-    preview = ReadingsPreview(lines, room, path.name, into.theme, into.parent)
-    if preview.exec() == QDialog.DialogCode.Accepted:
-        into.session.do(take_readings(room, lines, replace=preview.fresh.isChecked()))
+    unit = into.session.job.settings.unit
+
+    def take(lines: tuple[ReadLine, ...]) -> None:
+        preview = ReadingsPreview(lines, room, path.name, into.theme, into.parent)
+        if preview.exec() == QDialog.DialogCode.Accepted:
+            into.session.do(take_readings(room, lines, replace=preview.fresh.isChecked()))
+
+    into.read(path, lambda content: read_readings(content, room, unit), take)
 
 
 def outline(into: BringingIn) -> None:
@@ -87,13 +94,15 @@ def outline(into: BringingIn) -> None:
     path = into.ask("A plan outline", "DXF (*.dxf)")
     if path is None:
         return
-    from narrow_cornice.exchange.dxf_drawing import UNIT_WORDS, read_outlines
+    from narrow_cornice.exchange.dxf_drawing import read_outlines
 
-    try:
-        outline = read_outlines(content_of(path))[0]
-    except CorniceError as error:
-        into.tell(f"{path.name}: {error}")
-        return
+    into.read(path, lambda content: read_outlines(content)[0], partial(_take_outline, into, path))
+
+
+def _take_outline(into: BringingIn, path: Path, outline: RoomOutline) -> None:
+    """Ask what an outline does not say, and add the room."""
+    from narrow_cornice.exchange.dxf_drawing import UNIT_WORDS
+
     scale = outline.scale
     if scale is None:
         words, given = QInputDialog.getItem(

@@ -31,23 +31,21 @@ def lay_photograph(bench: Bench, room: Room, wall_id: str, name: str) -> None:
     )
     if not chosen:
         return
-    from narrow_cornice.desk.bringing_in import content_of
+    from narrow_cornice.desk.bringing_in import read_aside
     from narrow_cornice.desk.places.measure.photo_dialog import PhotoDialog
     from narrow_cornice.exchange.pictures_in import scaled_picture
 
-    path = Path(chosen)
-    try:
-        content, _, _ = scaled_picture(content_of(path))
-    except CorniceError as error:
-        session.refused.emit(CorniceError(f"{path.name}: {error}"))
-        return
-    dialog = PhotoDialog(content, measured.face(wall_id), session.job.settings.unit, bench.theme, bench)
-    if dialog.exec() == QDialog.DialogCode.Accepted:
-        try:
-            if session.do(edits.add_photo(room.id, wall_id, name, content, dialog.points())):
-                session.look(leaf="things", seen_as=WALL.key, wall_id=wall_id)
-        except CorniceError as error:
-            session.refused.emit(error)
+    def take(scaled: tuple[bytes, int, int]) -> None:
+        content = scaled[0]
+        dialog = PhotoDialog(content, measured.face(wall_id), session.job.settings.unit, bench.theme, bench)
+        if dialog.exec() == QDialog.DialogCode.Accepted:
+            try:
+                if session.do(edits.add_photo(room.id, wall_id, name, content, dialog.points())):
+                    session.look(leaf="things", seen_as=WALL.key, wall_id=wall_id)
+            except CorniceError as error:
+                session.refused.emit(error)
+
+    read_aside(session, bench, Path(chosen), scaled_picture, take)
 
 
 def point_at(bench: Bench, wall_id: str, name: str) -> None:

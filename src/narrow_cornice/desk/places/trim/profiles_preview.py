@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from PyQt6 import sip
 from PyQt6.QtWidgets import QComboBox, QDialog, QFormLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.errands import Errands
 from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, row
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.errors import CorniceError
@@ -12,18 +14,22 @@ from narrow_cornice.exchange.profiles_in import (
     USUAL_LENGTHS,
     CatalogueLine,
     FoundProfile,
+    SaidOfProfiles,
     known_use,
-    profile_id,
+    lines_of_drawing,
     read_catalogue_csv,
     read_profile_svg,
     read_profiles_dxf,
 )
-from narrow_cornice.trim.catalogue import StockProfile, catalogue_json, checked_profile
+from narrow_cornice.trim.catalogue import StockProfile, catalogue_json
 from narrow_cornice.trim.kinds import USES
 from narrow_cornice.units.lengths import Unit, parse_length
 
+AT_ONCE = 50  # profiles that are made between two blinks
+Found = tuple[CatalogueLine, ...] | tuple[FoundProfile, ...]
 
-def lines_of(name: str, raw: bytes) -> tuple[CatalogueLine, ...] | tuple[FoundProfile, ...]:
+
+def lines_of(name: str, raw: bytes) -> Found:
     """Return what a file holds: lines of a catalogue, or profiles found in a drawing. Raises CorniceError."""
     suffix = name.lower().rpartition(".")[2]
     if suffix == "json":
@@ -38,7 +44,7 @@ class ProfilesPreview(QDialog):
 
     def __init__(
         self,
-        found: tuple[CatalogueLine, ...] | tuple[FoundProfile, ...],
+        found: Found,
         name: str,
         unit: Unit,
         theme: Theme,
@@ -53,6 +59,10 @@ class ProfilesPreview(QDialog):
         self.sheet = RuledSheet(headings, theme, "Profiles", 1)
         self.form: dict[str, QLineEdit] = {}
         self.use = QComboBox()
+        self.take = QPushButton("Take the profiles")
+        self._lines: tuple[CatalogueLine, ...] = ()
+        self._making = Errands(parent)
+        self._wanted: SaidOfProfiles | None = None  # what the lines that are being made are made of
         lay.addWidget(self.sheet, 1)
         if found and isinstance(found[0], FoundProfile):
             self._ask(lay, found[0])
@@ -60,7 +70,7 @@ class ProfilesPreview(QDialog):
         self.fault = plain_label("")
         self.fault.setStyleSheet(f"color: {theme.roles['rust']};")
         buttons.addWidget(self.fault, 1)
-        leave, take = QPushButton("Leave them"), QPushButton("Take the profiles")
+        leave, take = QPushButton("Leave them"), self.take
         leave.clicked.connect(self.reject)
         take.clicked.connect(self.accept)
         take.setDefault(True)
@@ -68,7 +78,6 @@ class ProfilesPreview(QDialog):
         buttons.addWidget(take)
         lay.addLayout(buttons)
         self._show()
-        take.setEnabled(any(line.profile is not None for line in self._lines()))
 
     def _ask(self, lay: QVBoxLayout, first: FoundProfile) -> None:
         """Ask for what a drawing does not say: the unit, the use, wood, price and lengths."""
@@ -101,47 +110,51 @@ class ProfilesPreview(QDialog):
         except ValueError:
             raise CorniceError(f"“{self._text(key)[:30]}” is not a number.") from None
 
-    def _lines(self) -> list[CatalogueLine]:
-        """Return the lines as they would be taken now."""
-        made: list[CatalogueLine] = []
-        for number, one in enumerate(self._found, 1):
-            if isinstance(one, CatalogueLine):
-                made.append(one)
-                continue
-            assert isinstance(one, FoundProfile)
-            try:
-                made.append(CatalogueLine(number, one.name, self._profile(one, number)))
-            except CorniceError as error:
-                made.append(CatalogueLine(number, one.name or self._stem, fault=str(error)))
-        return made
-
-    def _name(self, found: FoundProfile, number: int) -> str:
-        """Return what a profile is called: of several in a drawing each goes by its layer, numbered where they share
-        one."""
-        if len(self._found) == 1:
-            return self._text("name")
-        named = [one.name for one in self._found if isinstance(one, FoundProfile)]
-        base = found.name if found.name not in ("", "0") else self._text("name")
-        return base if named.count(found.name) == 1 else f"{base} {number}"
-
-    def _profile(self, found: FoundProfile, number: int) -> StockProfile:
-        name = self._name(found, number)
-        return checked_profile(
-            StockProfile(
-                profile_id(name),
-                name,
-                (known_use(self.use.currentText()),),
-                self._text("species"),
-                self._number("price") if self._text("price") else None,
-                tuple(parse_length(part, self._unit).mm for part in self._text("lengths").split(";") if part.strip()),
-                self._text("shop"),
-                outline=found.in_mm(self._number("scale")),
-            ),
-            "",
+    def _said(self) -> SaidOfProfiles:
+        """Return what is said of the profiles now. Raises CorniceError for what cannot be understood."""
+        return SaidOfProfiles(
+            self._text("name") or self._stem,
+            known_use(self.use.currentText()),
+            self._text("species"),
+            self._number("price") if self._text("price") else None,
+            tuple(parse_length(part, self._unit).mm for part in self._text("lengths").split(";") if part.strip()),
+            self._text("shop"),
+            self._number("scale"),
         )
 
     def _show(self) -> None:
-        lines = self._lines()
+        """Show the lines as they would be taken now; many of them are made aside, and the last asking counts."""
+        found, self._lines = self._found, ()
+        self._making.stop()
+        self.fault.setText("")
+        if not self.form:
+            self._put(tuple(one for one in found if isinstance(one, CatalogueLine)))
+            return
+        profiles = tuple(one for one in found if isinstance(one, FoundProfile))
+        try:
+            said = self._wanted = self._said()
+        except CorniceError as error:
+            self._wanted = None
+            self._fail(error)
+            return
+        if len(profiles) <= AT_ONCE:
+            self._put(lines_of_drawing(profiles, said))
+            return
+        self.take.setEnabled(False)
+
+        def done(lines: tuple[CatalogueLine, ...]) -> None:
+            if not sip.isdeleted(self) and said is self._wanted:
+                self._put(lines)
+
+        self._making.run("Looking through", lambda: lines_of_drawing(profiles, said), done, self._fail)
+
+    def _fail(self, error: CorniceError) -> None:
+        if not sip.isdeleted(self):
+            self.fault.setText(str(error))
+            self.take.setEnabled(False)
+
+    def _put(self, lines: tuple[CatalogueLine, ...]) -> None:
+        self._lines = lines
 
         def size(line: CatalogueLine, field: str) -> Cell:
             return Cell("" if line.profile is None else f"{getattr(line.profile, field):.1f}", number=True)
@@ -160,7 +173,14 @@ class ProfilesPreview(QDialog):
             ],
             None,
         )
+        self.take.setEnabled(any(line.profile is not None for line in lines))
+
+    def done(self, result: int) -> None:
+        """Close; what is still being made ends unseen."""
+        self._wanted = None
+        self._making.stop()
+        super().done(result)
 
     def taken(self) -> list[StockProfile]:
         """Return the profiles that can be taken."""
-        return [line.profile for line in self._lines() if line.profile is not None]
+        return [line.profile for line in self._lines if line.profile is not None]
