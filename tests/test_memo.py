@@ -20,10 +20,13 @@ from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure
+from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import InRoom
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.job.sized import size_memos, things_in
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.units.lengths import parse_length
 from random_jobs import random_job
 
 
@@ -78,7 +81,7 @@ def test_a_number_that_happens_to_be_an_address_is_not_taken_for_the_thing_there
 
 
 def test_a_memo_holds_what_was_asked_for_last_and_no_more_than_its_size() -> None:
-    memo.size_for(10, 1000)
+    memo.size_for(10, 80, 1000)
     calls, rooms = Calls(times=3, each="room"), [(f"room {n}",) for n in range(300)]
     for room in rooms:
         calls.of(rooms[0])  # asked for all the time, so never worked out again
@@ -100,10 +103,29 @@ def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
     many = replace(job, rooms=tuple(replace(room, id=f"{room.id} {n}") for n in range(50) for room in job.rooms))
     size_memos(many)
     assert memo._counts["room"] == 200
+    assert memo._counts["wall"] == 50 * sum(len(room.measured.walls) for room in job.rooms)
     assert memo._counts["thing"] >= 50 * sum(map(things_in, job.rooms)) > 20 * memo.FEW["thing"]
     room = job.rooms[0]
     fewer = replace(room, measured=replace(room.measured, openings=()))
     assert things_in(room) - things_in(fewer) == len(room.measured.openings) > 0
+
+
+def test_after_many_edits_little_more_is_kept_than_what_holds() -> None:
+    job = replace(demo_job(), rooms=tuple(replace(demo_job().rooms[0], id=f"r{n}") for n in range(10)))
+    memo.let_go()
+    size_memos(job)
+    tally(job)
+    second_look(job)
+    holds = {one.function: len(one.young) + len(one.old) for one in memo._memos}
+    for number in range(60):
+        job = edits.set_heights("r0", (parse_length(f"{2500 + number}"),)).apply(job)
+        size_memos(job)
+        tally(job)
+        second_look(job)
+    for one in memo._memos:
+        if one.each in ("room", "wall") and holds[one.function]:
+            many = len(one.young) + len(one.old)
+            assert many <= 4 * max(holds[one.function], memo.FEW[one.each]), one.function
 
 
 def _rooms_in(figure: Figure) -> set[str]:

@@ -2,8 +2,8 @@
 
 A job is made of frozen values and an edit keeps every part it does not touch as the same object. So whatever is
 derived from a room and a few tables can be kept under their identities, and holds as long as they do. Every memo is
-sized by the job (``size_for``) and emptied when another one opens (``let_go``). What is kept is given to whoever
-asks, on any thread, so a result is never a list, a dict or a set.
+sized by the job (``size_for``), so that what no longer holds goes within some dozen edits, and emptied when another one
+opens (``let_go``). What is kept is given to whoever asks, on any thread, so a result is never a list, a dict or a set.
 """
 
 from __future__ import annotations
@@ -14,9 +14,14 @@ from typing import Any, Literal, ParamSpec, TypeVar
 
 Given = ParamSpec("Given")
 Result = TypeVar("Result")
-Each = Literal["job", "room", "thing"]
+Each = Literal["job", "room", "wall", "thing"]
 
-FEW: dict[Each, int] = {"job": 1, "room": 8, "thing": 256}  # a small job still finds what it left some steps back
+FEW: dict[Each, int] = {
+    "job": 1,
+    "room": 8,
+    "wall": 64,
+    "thing": 256,
+}  # a small job still finds what it left some steps back
 _BY_VALUE = frozenset((str, int, float, bool, type(None)))
 _counts: dict[Each, int] = dict(FEW)
 _memos: list[_Memo] = []
@@ -87,7 +92,7 @@ def _value(args: tuple[Any, ...], named: dict[str, Any]) -> Hashable:
 
 
 def by_identity(times: int, each: Each) -> Callable[[Callable[Given, Result]], Callable[Given, Result]]:
-    """Keep the results of a pure function, ``times`` for each job, room or thing of the job.
+    """Keep the results of a pure function, ``times`` for each job, room, wall or thing of the job.
 
     Strings and numbers are compared by value and type, everything else by being the same object; the objects are
     held with the result, so an identity cannot come back as another thing's.
@@ -97,14 +102,18 @@ def by_identity(times: int, each: Each) -> Callable[[Callable[Given, Result]], C
 
 
 def by_value(times: int, each: Each) -> Callable[[Callable[Given, Result]], Callable[Given, Result]]:
-    """Keep the results of a pure function of hashable values, ``times`` for each job, room or thing of the job."""
+    """Keep the results of a pure function of hashable values, ``times`` for each job, room, wall or thing."""
     made: Callable[[Callable[Given, Result]], Callable[Given, Result]] = _kept(times, each, _value)
     return made
 
 
-def size_for(rooms: int, things: int) -> None:
-    """Size every memo for a job of so many rooms, and so many things in them and in its tables."""
-    _counts.update({"room": max(FEW["room"], rooms), "thing": max(FEW["thing"], things)})
+def size_for(rooms: int, walls: int, things: int) -> None:
+    """Size every memo for a job of so many rooms, walls, and things in them and in its tables.
+
+    A room has about as many openings, kinds of trim and lines to buy as walls, so what is kept of these goes by walls.
+    """
+    asked: dict[Each, int] = {"room": rooms, "wall": walls, "thing": things}
+    _counts.update({each: max(FEW[each], many) for each, many in asked.items()})
 
 
 def let_go() -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import threading
 
 import pytest
@@ -9,11 +10,11 @@ from PyQt6.QtCore import QEventLoop, QTimer
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.desk import working_aside
-from narrow_cornice.desk.bench_rows import Title
+from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, SizeRow, Title
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import WallPath
+from narrow_cornice.job.paths import TrimPath, WallPath
 from narrow_cornice.units.lengths import parse_length
 
 
@@ -25,6 +26,25 @@ def wait_until(shown: threading.Event) -> None:
     QTimer.singleShot(10_000, loop.quit)
     loop.exec()
     QApplication.processEvents()
+
+
+def test_a_row_that_is_shown_no_more_is_let_go(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="trim", selected=TrimPath("r1", "cornice"))
+    QApplication.processEvents()
+
+    def rows() -> int:
+        gc.collect()
+        return sum(isinstance(one, ChoiceRow | ButtonsRow | SizeRow) for one in gc.get_objects())
+
+    for number in range(3):
+        session.do(edits.change_opening("r1", "o1", "door", width=parse_length(f"{800 + number}")))
+    before = rows()
+    assert before > 3
+    for number in range(20):
+        session.do(edits.change_opening("r1", "o1", "door", width=parse_length(f"{850 + number}")))
+        QApplication.processEvents()
+    assert rows() <= before + 3
 
 
 def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(

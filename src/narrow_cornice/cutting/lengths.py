@@ -100,7 +100,7 @@ def _sawn(bar: Bar, kerf: float) -> Bar:
     return Bar(bar.stock, bar.pieces, max(0.0, bar.offcut - kerf))
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="wall")
 def lengths_to_buy(
     pieces: tuple[float, ...],
     stocks: tuple[float, ...],

@@ -36,8 +36,61 @@ from narrow_cornice.desk.theme import Theme
 MOST_SEEN = 24  # lines of a drop-down
 
 
-def _column(*, above: int = 0, below: int = 0) -> tuple[QWidget, QVBoxLayout]:
-    widget = QWidget()
+# Widgets are kept from row to row. Each is connected once and asks the row that it shows: a connection that is cut and
+# made anew at every change would leave the former row in memory until the widget goes.
+
+
+class _Choice(QComboBox):
+    """One of several, chosen."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.row: ChoiceRow | None = None
+        self.currentIndexChanged.connect(self._chosen)
+
+    def _chosen(self, index: int) -> None:
+        if self.row is not None and index >= 0:
+            self.row.chosen(self.row.options[index][0])
+
+
+class _Toggle(QCheckBox):
+    """Yes or no."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.row: ToggleRow | None = None
+        self.toggled.connect(lambda on: self.row and self.row.toggled(on))
+
+
+class _Buttons(QWidget):
+    """Words to press."""
+
+    row: ButtonsRow | None = None
+
+    def offer(self, index: int, words: str) -> LinkButton:
+        """Return a new button for one of them."""
+        button = LinkButton(words)
+        button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+        button.clicked.connect(lambda: self.row and self.row.pressed(index))
+        return button
+
+
+class _Wish(QPushButton):
+    """What would be wished for a size, to be pressed."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setProperty("link", True)
+        self.row: SizeRow | None = None
+        self.clicked.connect(self._pressed)
+
+    def _pressed(self) -> None:
+        if self.row is not None and self.row.wish and self.row.use_wish:
+            self.row.use_wish()
+
+
+def _column(*, above: int = 0, below: int = 0, widget: QWidget | None = None) -> tuple[QWidget, QVBoxLayout]:
+    widget = widget or QWidget()
     lay = QVBoxLayout(widget)
     lay.setContentsMargins(0, above, 0, below)
     lay.setSpacing(0)
@@ -73,7 +126,7 @@ def _caption(theme: Theme) -> QWidget:
 
 
 def _choice(theme: Theme) -> QWidget:
-    box = QComboBox()
+    box = _Choice()
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     box.setMinimumContentsLength(6)
     return LabelledField(box, int(96 * theme.letters), int(158 * theme.letters))
@@ -83,8 +136,7 @@ def _field(theme: Theme) -> QWidget:
     widget, lay = _column()
     field = Field(lambda _: True)
     lay.addWidget(LabelledField(field, int(72 * theme.letters), int(142 * theme.letters)))
-    wish = QPushButton()
-    wish.setProperty("link", True)
+    wish = _Wish()
     lay.addWidget(wish, 0, Qt.AlignmentFlag.AlignRight)
     wish.hide()
     return widget
@@ -97,11 +149,11 @@ def _note(theme: Theme) -> QWidget:
 
 
 def _toggle(theme: Theme) -> QWidget:
-    return QCheckBox()
+    return _Toggle()
 
 
 def _buttons(theme: Theme) -> QWidget:
-    return _column(above=2, below=2)[0]
+    return _column(above=2, below=2, widget=_Buttons())[0]
 
 
 MAKES: dict[type[Any], Callable[[Theme], QWidget]] = {
@@ -137,14 +189,13 @@ def _show_caption(widget: QWidget, row: Caption, former: Row | None, theme: Them
 
 
 def _show_choice(widget: QWidget, row: ChoiceRow, former: Row | None, theme: Theme) -> None:
-    box = widget.findChild(QComboBox)
+    box = widget.findChild(_Choice)
     assert isinstance(widget, LabelledField)
-    assert isinstance(box, QComboBox)
+    assert isinstance(box, _Choice)
     widget.label.setText(row.label)
     box.setAccessibleName(row.label)
     same = isinstance(former, ChoiceRow) and former.options == row.options and former.swatches == row.swatches
-    if former is not None:
-        box.currentIndexChanged.disconnect()
+    box.row = None  # showing is not choosing
     if not same:
         box.clear()
         for index, (value, word) in enumerate(row.options):
@@ -159,7 +210,7 @@ def _show_choice(widget: QWidget, row: ChoiceRow, former: Row | None, theme: The
             view.setMinimumWidth(view.sizeHintForColumn(0) + 12)
     values = [value for value, _ in row.options]
     box.setCurrentIndex(values.index(row.current) if row.current in values else -1)
-    box.currentIndexChanged.connect(lambda index: row.chosen(row.options[index][0]) if index >= 0 else None)
+    box.row = row
 
 
 def _show_field(widget: QWidget, row: SizeRow | TextRow) -> Field:
@@ -174,14 +225,12 @@ def _show_field(widget: QWidget, row: SizeRow | TextRow) -> Field:
 
 def _show_size(widget: QWidget, row: SizeRow, former: Row | None, theme: Theme) -> None:
     _show_field(widget, row).setPlaceholderText(row.hint)
-    button = widget.findChild(QPushButton)
-    assert isinstance(button, QPushButton)
-    if isinstance(former, SizeRow):
-        button.clicked.disconnect()
+    button = widget.findChild(_Wish)
+    assert isinstance(button, _Wish)
+    button.row = row
     button.setVisible(bool(row.wish))
     if row.wish:
         button.setText(row.wish)
-    button.clicked.connect(lambda: row.use_wish() if row.wish and row.use_wish else None)
 
 
 def _show_text(widget: QWidget, row: TextRow, former: Row | None, theme: Theme) -> None:
@@ -189,12 +238,11 @@ def _show_text(widget: QWidget, row: TextRow, former: Row | None, theme: Theme) 
 
 
 def _show_toggle(widget: QWidget, row: ToggleRow, former: Row | None, theme: Theme) -> None:
-    assert isinstance(widget, QCheckBox)
-    if former is not None:
-        widget.toggled.disconnect()
+    assert isinstance(widget, _Toggle)
+    widget.row = None  # showing is not ticking
     widget.setText(row.label.replace("&", "&&"))
     widget.setChecked(row.on)
-    widget.toggled.connect(row.toggled)
+    widget.row = row
 
 
 def _show_figure(widget: QWidget, row: FigureRow, former: Row | None, theme: Theme) -> None:
@@ -213,10 +261,9 @@ def _show_note(widget: QWidget, row: NoteRow, former: Row | None, theme: Theme) 
 def _show_buttons(widget: QWidget, row: ButtonsRow, former: Row | None, theme: Theme) -> None:
     lay = widget.layout()
     assert lay is not None
+    assert isinstance(widget, _Buttons)
+    widget.row = row
     if alike(former, row):
-        for index, button in enumerate(widget.findChildren(QPushButton)):
-            button.clicked.disconnect()
-            button.clicked.connect(lambda _=False, i=index: row.pressed(i))
         return
     while lay.count():
         item = lay.takeAt(0)
@@ -225,10 +272,7 @@ def _show_buttons(widget: QWidget, row: ButtonsRow, former: Row | None, theme: T
             old.setParent(None)
             old.deleteLater()
     for index, text in enumerate(row.words):
-        button = LinkButton(text)
-        button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        button.clicked.connect(lambda _=False, i=index: row.pressed(i))
-        lay.addWidget(button)
+        lay.addWidget(widget.offer(index, text))
 
 
 def _show_finding(widget: QWidget, row: FindingRow, former: Row | None, theme: Theme) -> None:

@@ -116,7 +116,7 @@ def _add(scope: str, which: str, words: str) -> Paragraph:
     return Paragraph((Act("add", BriefPath(scope, which), words),))
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def room_letter(job: Job, room: Room) -> tuple[Paragraph, ...]:
     """Return the brief of a room as a letter, the house's part at its end."""
     brief = room.brief

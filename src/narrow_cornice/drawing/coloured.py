@@ -23,7 +23,7 @@ class Colours:
         return otherwise if finish is None or finish.colour is None else self._hex.get(finish.colour, otherwise)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def colours_of(finishes: dict[str, Finish], colours: tuple[Colour, ...]) -> Colours:
     """Return the colours of a room, one object for as long as its finishes and the job's colours are."""
     return Colours(finishes, colours)

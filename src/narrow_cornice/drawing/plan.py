@@ -42,7 +42,7 @@ PLACES_ALONG = (0.36, 0.5, 0.28, 0.44, 0.58, 0.66, 0.74, 0.22, 0.16, 0.84)
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, turn: float) -> Drawing:
     """Return the plan drawing; a room that is not determined shows its figure so far, unread walls dashed."""
     if room.measured.walking:

@@ -23,7 +23,7 @@ MOST = 8
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def profile_board(
     room: Room,
     changed_rules: dict[str, float],

@@ -38,7 +38,7 @@ TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")  # pieces of stock, so that ea
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def trim_section(
     room: Room, changed_rules: dict[str, float], settings: Settings, kind: TrimKind, plain: bool, beside: bool = True
 ) -> Drawing:

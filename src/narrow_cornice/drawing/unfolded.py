@@ -61,7 +61,7 @@ def upright_turn(measured: MeasuredRoom, wall_id: str) -> float:
     return round(math.degrees(math.atan2(y, x)) - 90.0, 6) % 360.0
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def unfolded_room(
     room: Room,
     changed_rules: dict[str, float],
@@ -141,19 +141,19 @@ def slopes_on_walls(measured: MeasuredRoom) -> dict[int, tuple[tuple[Point, ...]
     return made
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _placed(plan: Plan, *heights: float) -> tuple[UnfoldedWall, ...]:
     lengths = [side.length.value for side in plan.sides]
     return unfolded_walls(drawn_corners(plan), lengths, heights)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def drawn_corners(plan: Plan) -> tuple[Point, ...]:
     """Return the corners of a plan as the unfolded room draws them."""
     return squared_corners(plan)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _floor(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark, ...]:
     """Return the floor with its boards."""
     turned = turning(turn)

@@ -57,7 +57,7 @@ def face_marks(
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _face_marks(
     x: float,
     y: float,

@@ -84,7 +84,7 @@ def as_shown(value: float, unit: str, how: ShownIn) -> float:
     return value
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="thing")
 def _added_as_shown(figure: Figure, how: ShownIn) -> float:
     """Return the sum of what is shown of a figure's parts; a total of a whole job goes through all there is in it."""
     added = sum(sign * part.rounded(how) for sign, (_, part) in zip(figure.signs, figure.inputs, strict=True))

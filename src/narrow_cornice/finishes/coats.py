@@ -31,7 +31,7 @@ def layer_over(ground: float, endless: float, scattering: float) -> float:
     return (1 - ground * (a - b * coth)) / (a - ground + b * coth)
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="thing")
 def coats_to_hide(old: str, new: str, scattering: float, most: int, unseen: float) -> Hiding:
     """Return how many coats of ``new`` hide ``old`` (both #rrggbb).
 

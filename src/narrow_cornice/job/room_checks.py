@@ -30,7 +30,7 @@ MOST_OUT_OF_TRUE = 2_000.0  # mm a wall or floor may be out of true
 Given = TypeVar("Given")
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tuple[Paint, ...]) -> None:
     """Check one room; an edit that left it alone does not pay for it again. Raises JobError with the place."""
     if len(room.measured.walls) > MOST_SIDES:

@@ -12,10 +12,11 @@ PARTS = ("measured", "trim", "finishes", "brief")
 def size_memos(job: Job) -> None:
     """Let the memos keep as much as this job asks for."""
     tables = sum(len(getattr(job, name)) for name in TABLES)
-    memo.size_for(len(job.rooms), tables + sum(things_in(room) for room in job.rooms))
+    walls = sum(len(room.measured.walls) for room in job.rooms)
+    memo.size_for(len(job.rooms), walls, tables + sum(things_in(room) for room in job.rooms))
 
 
-@memo.by_identity(times=2, each="room")
+@memo.by_identity(times=1, each="room")
 def things_in(room: Room) -> int:
     """Return of how many things a room consists: its walls, readings across, openings, choices, finishes of its own …
 

@@ -78,7 +78,7 @@ JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
 )
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _room_findings(
     room: Room,
     changed_rules: dict[str, float],
@@ -102,7 +102,7 @@ def second_look(job: Job, today: date | None = None) -> tuple[Finding, ...]:
     return _second_look(job, (today or date.today()).toordinal())
 
 
-@by_identity(times=16, each="job")
+@by_identity(times=8, each="job")
 def _second_look(job: Job, today: int) -> tuple[Finding, ...]:
     findings: list[Finding] = []
     for room in job.rooms:

@@ -179,7 +179,7 @@ def assembled(kind: str, pieces: Sequence[StockPiece]) -> Profile:
     return _assembled(kind, tuple(pieces))
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="thing")
 def _assembled(kind: str, pieces: tuple[StockPiece, ...]) -> Profile:
     segments: list[Segment] = []
     bands: list[tuple[str, float, float]] = []

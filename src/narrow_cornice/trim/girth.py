@@ -16,7 +16,7 @@ def arc_length(radius: float, angle: float) -> float:
     return radius * math.pi * angle / 180
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="thing")
 def girth_of(profile: Profile) -> Figure:
     """Return the length of the painted face across a profile, in mm."""
     size = f"{profile.kind} drawn {profile.height:.1f} high and {profile.projection:.1f} out"

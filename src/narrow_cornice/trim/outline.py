@@ -211,7 +211,7 @@ class Outline(msgspec.Struct, frozen=True):
         return Outline(tuple(segment.turned_over(height) for segment in reversed(self.segments)))
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="thing")
 def _drawn(outline: Outline, step: float) -> tuple[Point, ...]:
     """Return the points of a face, at most ``step`` of turn between them; most are asked for many times."""
     points = [outline.segments[0].start]

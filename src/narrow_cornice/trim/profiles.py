@@ -59,7 +59,7 @@ def _up_against(segments: list[Segment], *, shelf: bool) -> Outline:
     return Outline(tuple(segments))
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="thing")
 def stack_profile(kind: str, stack: Stack, curves: Curves = "roman") -> Profile:
     """Return the profile of one stack at its own size; a skirting's is turned upside down."""
     segments, placed = stacked([(kind, stack)], curves)
@@ -100,7 +100,7 @@ def cornice_profile(
     return _cornice(members, projection, curves, stacks)
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="thing")
 def _cornice(
     members: tuple[tuple[str, float], ...], projection: float, curves: Curves, drawn: tuple[tuple[str, Stack], ...]
 ) -> Profile:

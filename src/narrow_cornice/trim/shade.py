@@ -70,7 +70,7 @@ def shade_tones(outline: Outline, height: float, samples: int = SAMPLES) -> list
     return tones
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="thing")
 def shade_strip(profile: Profile) -> ShadeStrip:
     """Return the strip for a profile; computed once for each."""
     cast = max(0.0, max(z - y for z, y in profile.outline.polyline()))

@@ -43,7 +43,7 @@ class Sight(msgspec.Struct, frozen=True):
     places: tuple[tuple[float, float], ...]
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="thing")
 def seen_from(profile: Profile, bottom: float, eye: float, distance: float) -> Sight:
     """Return what is seen of a profile that begins ``bottom`` mm above the floor by an eye ``eye`` mm above it,
     ``distance`` mm off the wall. An eye that stands within the piece sees all of it, at nought degrees."""

@@ -15,14 +15,14 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
     """Return the area of all surfaces of a room, None while it is not measured."""
     painted = [surface.net for surface in room_surfaces(room, changed_rules)]
     return total(room.name[:60], "m²", painted, listed=True) if painted else None
 
 
-@by_identity(times=16, each="job")
+@by_identity(times=8, each="job")
 def tally(job: Job) -> Mapping[str, Figure]:
     """Return paint (L to have), trim (length of the runs), painted area (m²) and cost, by name."""
     lines = to_buy(job).lines

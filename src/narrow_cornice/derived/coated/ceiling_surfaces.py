@@ -26,7 +26,7 @@ from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Run
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def plan_area_figure(plan: Plan, name: str) -> Figure:
     """Return the area inside the walls as a figure, triangle by triangle."""
     corners = plan.corners
@@ -47,7 +47,7 @@ def plan_area_figure(plan: Plan, name: str) -> Figure:
     return total(name, "m²", parts)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def slope_surfaces(
     walls: tuple[WallAsRead, ...], plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run
 ) -> tuple[Surface, ...]:
@@ -90,7 +90,7 @@ def _along(run: Run, over: int, walls: tuple[WallAsRead, ...]) -> bool:
     return lower % count == over
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def ceiling_surface(plan: Plan, ceiling: Ceiling, trim: FittedTrim, level: tuple[Run, ...], *hanging: Bulk) -> Surface:
     """Return the level ceiling, less what its cornice and what reaches up to it (``hanging``) cover."""
     gross = plan_area_figure(plan, "ceiling")

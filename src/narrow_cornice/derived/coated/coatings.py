@@ -61,7 +61,7 @@ class Finished(msgspec.Struct, frozen=True):
     paint: Paint | None
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def finished_surfaces(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[Finished, ...]:
@@ -77,7 +77,7 @@ def finished_surfaces(
     return tuple(finished)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _spread_of(paint: Paint, method: Method) -> Figure:
     solids = table("volume solids", paint.solids, "%", f"{paint.name}, maker's sheet")
     film = table("dry film", paint.film, "µm", f"{paint.name}, maker's sheet")
@@ -85,7 +85,7 @@ def _spread_of(paint: Paint, method: Method) -> Figure:
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=8, each="thing")
+@by_identity(times=3, each="wall")
 def _coated(
     surface: Surface,
     finish: Finish,
@@ -116,7 +116,7 @@ def _coated(
     return Coated(surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def coated_surfaces(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[Coated, ...]:
@@ -151,18 +151,18 @@ class PaintNeed(msgspec.Struct, frozen=True):
         return _parts_total(self, name[:60])
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _parts_total(need: PaintNeed, name: str) -> Figure:
     return total(name, "L", [figure for _, figure in need.parts], listed=True)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=3, each="wall")
 def _of_surface(litres: Figure, surface: Surface) -> Figure:
     """Return the litres of a surface under its name, with the word for several of its group."""
     return replace(litres, name=surface.name[:60], like=f"× {surface.group}")
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def paint_needs(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> Mapping[str, PaintNeed]:
@@ -182,7 +182,7 @@ def paint_needs(
     return MappingProxyType(needs)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _need(paint: Paint, colour: Colour | None, *flat: str | Figure) -> PaintNeed:
     """Return a need from names and litres in turn; equal ones of the same figures are the same object."""
     names = [one for one in flat if isinstance(one, str)]

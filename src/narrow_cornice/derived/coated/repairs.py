@@ -37,7 +37,7 @@ class Repair(msgspec.Struct, frozen=True):
         return f"{self.mark.kind}: {self.kind.words}"
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def room_repairs(room: Room) -> tuple[Repair, ...]:
     """Return the repairs of a room, wall by wall in the order they are walked."""
     kinds, materials = repair_kinds(), repair_materials()

@@ -21,7 +21,7 @@ from narrow_cornice.trim.kinds import WITH_FACE, TrimKind
 from narrow_cornice.trim.profiles import Profile
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _trim_surface(kind: TrimKind, profile: Profile, *lengths: Figure) -> Surface:
     area = painted_trim(total("length", "run", lengths), girth_of(profile), called=kind)
     return plain_surface(f"{kind}@room", kind, "trim", kind.capitalize(), area)
@@ -37,7 +37,7 @@ def _trim_surfaces(trimmed: TrimmedRoom) -> list[Surface]:
     return surfaces
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Figure) -> tuple[Surface, ...]:
     """Return the surfaces that an opening brings: leaf and edges of a door, reveals."""
     opening, width, height = seen.opening, seen.width, seen.height
@@ -70,7 +70,7 @@ def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Fig
     return tuple(surfaces)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
     """Return every surface of the room, walls first; none while the room is not yet measured."""
     trimmed = trimmed_room(room, changed_rules)

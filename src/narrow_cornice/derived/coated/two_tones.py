@@ -17,7 +17,7 @@ def split_of(trimmed: TrimmedRoom) -> Figure | None:
     return _split(room.id, room.finishes.two_tone, room.finishes.split, trimmed.trim, trimmed.height)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _split(room_id: str, two_tone: TwoTone, typed: Length | None, trim: FittedTrim, height: Figure) -> Figure | None:
     if two_tone == "at the dado rail":
         dado = trim.of("dado rail")

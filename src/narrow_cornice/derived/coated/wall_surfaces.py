@@ -99,7 +99,7 @@ def _lying_on(
     return parts + [(name, "framed and panelled", rect) for name, rect in panels.covered(height)]
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tuple[str, str, Figure, Figure], ...]:
     """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
     floor = Figure("floor", 0.0, "mm", "choice")
@@ -118,7 +118,7 @@ def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tup
     return tuple(bands)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def wall_surfaces(
     face: WallFace,
     runs: tuple[Run, ...],

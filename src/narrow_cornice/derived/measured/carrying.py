@@ -24,7 +24,7 @@ class Passage(msgspec.Struct, frozen=True):
         return (min(long, wide) if self.way.kind == "door" else max(long, wide)) <= self.most.value
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def passage(way: WayIn) -> Passage:
     """Return what a way in lets through."""
     path = WayInPath(way.id)

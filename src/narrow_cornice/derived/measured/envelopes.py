@@ -90,7 +90,7 @@ def height_places(heights: Sequence[Reading], walls: Sequence[str], plan: Plan, 
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _upward(
     heights: tuple[Reading, ...],
     sides: tuple[WallAsRead, ...],
@@ -217,7 +217,7 @@ def _stretch_of(recess: Recess, room: Room, plan: Plan) -> Stretch:
     return Stretch(index, start, end, recess.depth.mm, left, right)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     """Return the envelope of a place for a built-in."""
     measured = measured_room(room, changed_rules)
@@ -326,7 +326,7 @@ def _clear_figure(name: str, clear: Clear) -> Figure:
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _across(
     recess: Recess,
     between: tuple[Across, ...],
@@ -361,7 +361,7 @@ def _across(
     return clear_width([*readings, *between, walked], tall, recess.depth.mm, (splay, splay_sigma), usual, known_lean)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _between_the_ends(
     widths: tuple[WallWidth, ...],
     sides: tuple[WallAsRead, ...],

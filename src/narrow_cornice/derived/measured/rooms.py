@@ -102,13 +102,13 @@ class MeasuredRoom(msgspec.Struct, frozen=True):
         raise KeyError(wall_id)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _height(readings: tuple[Reading, ...], room_id: str, changed_rules: dict[str, float]) -> Figure | None:
     rules = house_rules_of(changed_rules)
     return mean_of_readings("ceiling height", readings, HeightPath(room_id), rules, "as read")
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _corners(plan: Plan) -> tuple[Figure, ...]:
     """Return the corner angles of a plan as figures."""
     return tuple(
@@ -123,7 +123,7 @@ def far_side(place: float, width: float) -> float:
     return place + width
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _standing_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> tuple[StandingBulk, ...]:
     """Return what stands against a wall, the same objects as long as nothing of it changes."""
     return tuple(_standing(bulks, room_id, wall_id, height))
@@ -140,7 +140,7 @@ def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float
         yield StandingBulk(bulk, place, far_side(place, width), bulk.under.mm, top)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling, tuple[UpperEdge, ...]]:
     """Return the ceiling of a room and its line along every wall; slopes that are no lower than the rest are none."""
     planes = [Plane(height.value)]
@@ -155,7 +155,7 @@ def _ceiling(plan: Plan, height: Figure, *slopes: Slope | None) -> tuple[Ceiling
     return ceiling, tuple(ceiling.upper_edge(side.end, side.start) for side in plan.sides)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _opening_face(room_id: str, opening: Opening) -> OpeningFace:
     def of(field: str, length: Length) -> Figure:
         return reading(
@@ -177,7 +177,7 @@ def _opening_face(room_id: str, opening: Opening) -> OpeningFace:
     )
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _face(
     wall_id: str,
     name: str,
@@ -214,7 +214,7 @@ def walls_so_far(count: int) -> str:
     return {0: "no wall yet", 1: "one wall so far"}.get(count, f"{count} walls so far")
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     """Return the room with everything that follows from its readings."""
     if room.measured.walking:

@@ -69,7 +69,7 @@ def mean_of_readings(
     return Figure(name, value, "mm", "worked", sentence, inputs, source, note, sigma)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def side_reading(
     name: str, readings: tuple[Reading, ...], room_id: str, wall_id: str, changed_rules: dict[str, float]
 ) -> Figure | None:
@@ -154,7 +154,7 @@ def observed_of(
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def plan_of(
     room_id: str,
     sides: tuple[WallAsRead, ...],
@@ -180,19 +180,19 @@ def plan_of(
     return measured_plan(observed, read, guesses)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def doubts_of(plan: Plan) -> tuple[Doubt, ...]:
     """Return the readings of a plan that the others speak against, the likeliest wrong one first."""
     return doubts(plan)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def largest_doubt(plan: Plan) -> float:
     """Return the largest standard uncertainty in mm of any side or diagonal of a determined plan."""
     return reach_of(plan.network) if plan.network is not None else 0.0
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def next_of(plan: Plan, changed_rules: dict[str, float]) -> tuple[int, int] | None:
     """Return the two corners whose distance is best read next, None where all has been read."""
     if plan.wanted is not None:

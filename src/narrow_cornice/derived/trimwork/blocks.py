@@ -35,7 +35,7 @@ def board_for(width: float, thickness: float) -> StockProfile | None:
     return min(fitting, key=lambda one: one.depth * one.height, default=None)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def blocks_of(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tuple[Block, ...]:
     """Return the blocks of a room's casings, opening by opening."""
     casing, skirting = trimmed.trim.of("casing"), trimmed.trim.of("skirting")

@@ -24,7 +24,7 @@ def _courses(profile: Profile) -> list[tuple[str, PlacedMember]]:
     return [(WHAT[one.member.kind], one) for one in profile.members if one.member.kind in WHAT]
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def courses_of(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tuple[tuple[Run, Course], ...]:
     """Return the dentils and modillions of every run of a room's cornice, the runs they stand on with them."""
     piece, rules = trimmed.trim.of("cornice"), house_rules_of(changed_rules)

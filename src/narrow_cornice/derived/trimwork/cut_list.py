@@ -131,7 +131,7 @@ def longest_stock(kind: TrimKind, stock: Sequence[MilledTrim]) -> float:
     return max((length for one in stock if kind in one.kinds for length in one.lengths), default=math.inf)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def cut_list(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> tuple[CutPiece, ...]:

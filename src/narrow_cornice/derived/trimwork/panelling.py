@@ -98,7 +98,7 @@ def spaces_of(face: WallFace, wall: Wall, panelling: Panelling, trim: FittedTrim
     return free_spaces(Space(0.0, low, face.length, high), holes, too_low(face.upper_edge, high))
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def panels_of_walls(
     panellings: tuple[Panelling, ...],
     frames: tuple[Framed, ...],

@@ -62,7 +62,7 @@ class TrimmedRoom(msgspec.Struct, frozen=True):
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _trim(
     height: Figure,
     order: Order,
@@ -83,7 +83,7 @@ def _trim(
     return fitted_trim(fitting(height, order, school, choices, rules, **how))
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
     """Return how wide the stiles and rails of a room's wainscot are: its margin. None where there is no wainscot."""
     one = next((one for one in panels if one.manner == "wainscot"), None)
@@ -94,7 +94,7 @@ def _framing(panels: tuple[Panelling, ...], room_id: str) -> Figure | None:
     )
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules: dict[str, float]) -> CasingWay:
     """Return how openings are cased: a plinth block is a little higher than the skirting that ends on it."""
     rules = house_rules_of(changed_rules)
@@ -105,7 +105,7 @@ def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules
     return CasingWay(rules.figure("casing_setback"), head, plinth)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _wall(face: WallFace, way: CasingWay, *there: TrimKind) -> Wall:
     """Return a wall as runs see it; one that an edit left as it was stays the same object."""
     holes = tuple(
@@ -125,12 +125,12 @@ def _wall(face: WallFace, way: CasingWay, *there: TrimKind) -> Wall:
     return Wall(face.id, face.name, face.extent, face.left, face.right, holes, face.upper_edge, blocked, there, way)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     return runs_of_wall(wall, trim)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | None:
     """Return the room with everything that follows from its choices of trim, None while it is not measured."""
     measured = measured_room(room, changed_rules)

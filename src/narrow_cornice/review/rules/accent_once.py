@@ -27,7 +27,7 @@ class _Use(msgspec.Struct, frozen=True):
     area: float
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _uses(coated: tuple[Coated, ...]) -> tuple[Mapping[str, _Use], float, int]:
     """Return the colours in use in a room, its painted area and the number of its painted surfaces."""
     uses: dict[str, _Use] = {}

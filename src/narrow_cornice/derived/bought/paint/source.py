@@ -66,7 +66,7 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
     )
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _paint_line_of(key: str, rules: HouseRules, shop: str, *wanted: str | PaintNeed) -> LineToBuy:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
     return _paint_line(key, room_by_room(wanted), rules, shop)

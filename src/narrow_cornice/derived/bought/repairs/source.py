@@ -22,7 +22,7 @@ def repairs_to_buy(job: Job) -> Bought:
     return Bought(tuple(_repair_line(key, *flat) for key, flat in materials.items()))
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _material_needs(room: Room) -> Mapping[str, Figure]:
     """Return what a room's repairs need of each material."""
     parts: dict[str, list[Figure]] = {}
@@ -33,7 +33,7 @@ def _material_needs(room: Room) -> Mapping[str, Figure]:
     return MappingProxyType(needs)
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def _repair_line(key: str, *wanted: str | Figure) -> LineToBuy:
     """Return the line of a material of repairs, of the rooms' identities, names and amounts, given in turn."""
     material = repair_materials()[key]

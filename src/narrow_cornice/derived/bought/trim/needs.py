@@ -46,12 +46,12 @@ class TrimNeed(msgspec.Struct, frozen=True):
         return _pieces_total(self, name[:60])
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _pieces_total(need: TrimNeed, name: str) -> Figure:
     return total(name, "run", [figure for _, figure in need.pieces])
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _trim_need(
     kind: TrimKind,
     height: float,
@@ -70,7 +70,7 @@ def _trim_need(
     return TrimNeed(kind, height, projection, name, runs, made, girth, profile)  # type: ignore[arg-type]
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=1, each="room")
 def trim_needs(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery, how: ShownIn
 ) -> Mapping[str, TrimNeed]:
@@ -142,6 +142,6 @@ def _stock_need(
     needs[key] = _trim_need(kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, len(named), *flat)
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="wall")
 def _cut_length(mm: float) -> Figure:
     return Figure("cut length", mm, "mm", "table", note="from the cut list, over its longest points")

@@ -50,7 +50,7 @@ def price_of_lengths(lengths: float, length_of_one: float, price_per_metre: floa
     return round(lengths * length_of_one / 1000 * price_per_metre, 2)
 
 
-@by_value(times=8, each="thing")
+@by_value(times=1, each="wall")
 def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | None:
     """Return a stock profile as something that can be bought; one without a price is made by whoever makes its kind."""
     if profile.price_per_metre is not None:
@@ -58,7 +58,7 @@ def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | Non
     return maker and replace(maker, id=profile.id, lengths=profile.lengths, shop=profile.shop or maker.shop)
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _trim_line_of(
     key: str,
     milled: MilledTrim,
@@ -155,7 +155,7 @@ def _trim_line(
     )
 
 
-@by_identity(times=8, each="thing")
+@by_identity(times=1, each="wall")
 def _knife_line_of(key: str, milled: MilledTrim, *wanted: str | TrimNeed) -> LineToBuy:
     """Return the knife of a made profile, ground once for all rooms that have it."""
     needs = room_by_room(wanted)
