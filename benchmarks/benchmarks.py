@@ -151,7 +151,7 @@ def start_up(home: str) -> None:
 def one_dimension(home: str) -> None:
     """Type one dimension in a 12-room job; the window brings drawing, bench, tally and second look up to date."""
     from narrow_cornice.derived.bought.tally import tally
-    from narrow_cornice.desk.making_window import application, calm_collector, make_window, settings_file
+    from narrow_cornice.desk.making_window import application, calm_python, make_window, settings_file
     from narrow_cornice.desk.pictures import settle
     from narrow_cornice.desk.places.measure.handing_out import every_drawing
     from narrow_cornice.desk.runner import Runner
@@ -160,7 +160,7 @@ def one_dimension(home: str) -> None:
     from narrow_cornice.review.second_look import second_look
 
     program = application()
-    calm_collector()
+    calm_python()
     load_faces()
     session = Session(Path(home), settings_file(Path(home)), Runner())
     session._take_up(many_rooms(12), None, None)

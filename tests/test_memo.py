@@ -110,6 +110,21 @@ def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
     assert things_in(room) - things_in(fewer) == len(room.measured.openings) > 0
 
 
+def test_what_is_weighed_and_not_taken_drives_out_nothing_that_holds() -> None:
+    calls, room, other = Calls(), ("room",), [(f"room {n}",) for n in range(40)]
+    kept = calls.of(room)
+    with memo.kept_aside():
+        assert calls.of(room) is kept  # what holds is found
+        first = calls.of(other[0])
+        for one in other:
+            calls.of(one)
+        assert calls.of(other[0]) is first  # and what is weighed is worked out once
+    assert len(calls.made) == 41
+    assert calls.of(room) is kept
+    calls.of(other[0])
+    assert len(calls.made) == 42  # afterwards it is gone
+
+
 def test_after_many_edits_little_more_is_kept_than_what_holds() -> None:
     job = replace(demo_job(), rooms=tuple(replace(demo_job().rooms[0], id=f"r{n}") for n in range(10)))
     memo.let_go()

@@ -8,7 +8,9 @@ opens (``let_go``). What is kept is given to whoever asks, on any thread, so a r
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from functools import wraps
 from typing import Any, Literal, ParamSpec, TypeVar
 
@@ -25,6 +27,7 @@ FEW: dict[Each, int] = {
 _BY_VALUE = frozenset((str, int, float, bool, type(None)))
 _counts: dict[Each, int] = dict(FEW)
 _memos: list[_Memo] = []
+_aside: ContextVar[dict[Hashable, tuple[Any, Any]] | None] = ContextVar("aside", default=None)
 
 
 class _Memo:
@@ -66,9 +69,15 @@ def _kept(times: int, each: Each, key_of: Callable[[tuple[Any, ...], dict[str, A
             found = memo.young.get(key)
             if found is None:
                 found = memo.old.get(key)
+                aside = _aside.get()
+                if aside is not None:
+                    found = found or aside.get((memo, key))
                 if found is None:
                     found = ((args, kwargs), function(*args, **kwargs))
-                memo.keep(key, found)
+                if aside is None:
+                    memo.keep(key, found)
+                else:
+                    aside[memo, key] = found
             result: Result = found[1]
             return result
 
@@ -105,6 +114,17 @@ def by_value(times: int, each: Each) -> Callable[[Callable[Given, Result]], Call
     """Keep the results of a pure function of hashable values, ``times`` for each job, room, wall or thing."""
     made: Callable[[Callable[Given, Result]], Callable[Given, Result]] = _kept(times, each, _value)
     return made
+
+
+@contextmanager
+def kept_aside() -> Iterator[None]:
+    """Keep what is worked out in here only until it is left: what is weighed and not taken drives out nothing that
+    holds. It counts for the thread it is asked for on."""
+    former = _aside.set({})
+    try:
+        yield
+    finally:
+        _aside.reset(former)
 
 
 def size_for(rooms: int, walls: int, things: int) -> None:

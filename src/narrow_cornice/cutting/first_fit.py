@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from narrow_cornice.cutting.open_bars import OpenBars
 from narrow_cornice.cutting.plans import FITS, BarKind, CutBar, offcut_of, price_of
 
 
@@ -31,20 +32,18 @@ def _packed(
 ) -> list[CutBar] | None:
     left = [one.count if one.count is not None else len(pieces) for one in stock]
     bars: list[tuple[int, list[int]]] = []
-    free: list[float] = []
+    open_bars = OpenBars(len(pieces))
     for index in sorted(range(len(pieces)), key=lambda i: -pieces[i]):
         need = pieces[index]
-        place = next((n for n, room in enumerate(free) if need <= room + FITS), None)
+        place = open_bars.place(need - FITS, need + kerf)
         if place is None:
             kind = next((t for t in order if left[t] > 0 and need <= stock[t].length + FITS), None)
             if kind is None:
                 return None
             left[kind] -= 1
             bars.append((kind, []))
-            free.append(stock[kind].length)
-            place = len(bars) - 1
+            place = open_bars.open(stock[kind].length - need - kerf)
         bars[place][1].append(index)
-        free[place] -= need + kerf
     return [as_bar(kind, held, pieces, stock, kerf) for kind, held in bars]
 
 

@@ -14,11 +14,12 @@ from collections.abc import Sequence
 
 import msgspec
 
+from narrow_cornice.cutting.open_bars import OpenBars
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.memo import by_value
 
 
-class Bar(msgspec.Struct, frozen=True):
+class Bar(msgspec.Struct, frozen=True, gc=False):
     """One length: what is cut from it, by piece index and length in mm, and what is left over; ``owned`` says that it
     is a left-over and costs nothing."""
 
@@ -28,7 +29,7 @@ class Bar(msgspec.Struct, frozen=True):
     owned: bool = False
 
 
-class Lengths(msgspec.Struct, frozen=True):
+class Lengths(msgspec.Struct, frozen=True, gc=False):
     """Bars with their price in all; ``bound`` is what any plan costs at least, where it was worked out."""
 
     bars: tuple[Bar, ...]
@@ -64,24 +65,15 @@ def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> 
             parts.append((length, index))
         cut = sorted(parts, key=_longest_first)
     holds: list[list[tuple[int, float]]] = []
-    free: list[float] = []
-    open_bars: list[int] = []  # those that the shortest piece would still fit into
-    shortest = cut[-1][0] + kerf - 1e-9 if cut else 0.0
+    bars = OpenBars(len(cut))
     for length, index in cut:
-        need = length + kerf - 1e-9
-        for bar in open_bars:
-            if free[bar] >= need:
-                free[bar] -= length + kerf
-                holds[bar].append((index, length))
-                if free[bar] < shortest:
-                    open_bars.remove(bar)
-                break
-        else:
-            free.append(stock - length)
+        bar = bars.place(length + kerf - 1e-9, length + kerf)
+        if bar is None:
+            bars.open(stock - length)
             holds.append([(index, length)])
-            if free[-1] >= shortest:
-                open_bars.append(len(free) - 1)
-    return tuple(Bar(stock, tuple(hold), left) for hold, left in zip(holds, free, strict=True))
+        else:
+            holds[bar].append((index, length))
+    return tuple(Bar(stock, tuple(hold), bars.room(number)) for number, hold in enumerate(holds))
 
 
 def _longest_first(one: tuple[float, int]) -> tuple[float, int]:

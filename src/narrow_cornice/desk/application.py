@@ -12,7 +12,7 @@ from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QMessageBox
 
 from narrow_cornice.desk.ending import Ending
-from narrow_cornice.desk.making_window import application, calm_collector, make_window, screen_there, settings_file
+from narrow_cornice.desk.making_window import application, calm_python, make_window, screen_there, settings_file
 from narrow_cornice.desk.one_window import raise_other
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
@@ -31,7 +31,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
             remedy="Set DISPLAY, or use a command: demo --pictures FOLDER, check, takeoff, length, proportion.",
         )
     program = application()
-    calm_collector()
+    calm_python()
     load_faces()
     from importlib.resources import as_file, files
 

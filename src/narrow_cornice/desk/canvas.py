@@ -135,7 +135,7 @@ class Canvas(QWidget):
 
     def name_children(self) -> None:
         """Put a named child over each thing of the drawing that can be chosen."""
-        found = things_of(self._drawing, self._name_of, self._on_screen) if self._drawing is not None else []
+        found = things_of(self._drawing, self._name_of, self.way()) if self._drawing is not None else []
         while len(self._things) < len(found):
             thing = DrawnThing(self)
             thing.chosen.connect(self.picked)
@@ -150,10 +150,6 @@ class Canvas(QWidget):
         if self._tools is not None:
             self._tools.raise_()
         self.editor.raise_()
-
-    def _on_screen(self, point: Point) -> Point:
-        at = self.to_screen(point)
-        return (at.x(), at.y())
 
     def _marks(self) -> tuple[Mark, ...]:
         """Return the marks with their letters where they stand on the canvas."""
@@ -270,11 +266,12 @@ class Canvas(QWidget):
 
     def handle_at(self, place: QPointF) -> About:
         """Return the path of the handle at a place of the canvas, None for none."""
-        for mark in reversed(self._marks()):
-            if isinstance(mark, Handle):
-                off = self.to_screen(mark.at) - place
-                if abs(off.x()) + abs(off.y()) <= REACH:
-                    return mark.about
+        handles = [mark for mark in reversed(self._marks()) if isinstance(mark, Handle)]
+        way = self.way() if handles else QTransform()
+        for mark in handles:
+            off = way.map(QPointF(*mark.at)) - place
+            if abs(off.x()) + abs(off.y()) <= REACH:
+                return mark.about
         return None
 
     def show_dragged(self, drawing: Drawing, callout: str) -> None:

@@ -9,10 +9,10 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QPaintEvent
+from PyQt6.QtGui import QPaintEvent, QTransform
 from PyQt6.QtWidgets import QAbstractButton, QWidget
 
-from narrow_cornice.drawing.marks import Drawing, Point, points_of
+from narrow_cornice.drawing.marks import Drawing, points_of
 from narrow_cornice.explained.paths import ThingPath
 
 MOST = 120  # things of one drawing
@@ -35,16 +35,16 @@ class DrawnThing(QAbstractButton):
 
 
 def things_of(
-    drawing: Drawing, name_of: Callable[[ThingPath], str], at: Callable[[Point], Point]
+    drawing: Drawing, name_of: Callable[[ThingPath], str], way: QTransform
 ) -> list[tuple[ThingPath, str, QRectF]]:
     """Return what can be chosen on a drawing, each once: its path, its name, the room that it takes on the screen."""
     boxes: dict[ThingPath, QRectF] = {}
     for mark in drawing.marks:
         if mark.about is None or (mark.about not in boxes and len(boxes) >= MOST):
             continue
-        ends = [at(point) for point in points_of(mark)]
-        xs, ys = [x for x, _ in ends], [y for _, y in ends]
-        box = QRectF(min(xs), min(ys), max(xs) - min(xs) + 1, max(ys) - min(ys) + 1)
+        xs, ys = zip(*points_of(mark), strict=True)
+        box = QRectF(min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys))
         boxes[mark.about] = boxes[mark.about].united(box) if mark.about in boxes else box
-    named = ((about, name_of(about), box) for about, box in boxes.items())
+    on_screen = ((about, way.mapRect(box).adjusted(0, 0, 1, 1)) for about, box in boxes.items())
+    named = ((about, name_of(about), box) for about, box in on_screen)
     return [(about, name, box) for about, name, box in named if name]

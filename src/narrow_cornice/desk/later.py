@@ -7,6 +7,7 @@ from typing import TypeVar
 
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
+from narrow_cornice import memo
 from narrow_cornice.desk.bench import Bench, Work
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.errors import CorniceError
@@ -47,7 +48,11 @@ class LaterWork(Work):
         if wanted is None or self._busy:
             return
         self._wanted, self._busy = None, True
-        job, path, work = wanted
+        job, path, asked = wanted
+
+        def work() -> object:
+            with memo.kept_aside():
+                return asked()
 
         def done(result: object) -> None:
             self._busy, self._there = False, (job, path, result)
@@ -71,8 +76,11 @@ class LaterWork(Work):
 def later(bench: Bench, job: Job, path: ThingPath, work: Callable[[], Found]) -> Found | None:
     """Return what ``work`` gives for a thing of the job as it is, None until it is there: then the rows are shown anew.
 
-    ``work`` runs on a thread of its own and is given up when the job has changed before it began.
+    ``work`` runs on a thread of its own and is given up when the job has changed before it began. While the job is
+    still being counted it waits: both would work out the same.
     """
+    if not bench.is_counted:
+        return None
 
     def listen(work: LaterWork) -> None:
         work.ready.connect(lambda: bench.refresh(counted=bench.is_counted))

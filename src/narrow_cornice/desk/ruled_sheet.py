@@ -8,7 +8,7 @@ from html import escape
 from typing import Any
 
 import msgspec
-from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QPoint, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPoint, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QFontMetrics,
@@ -50,8 +50,8 @@ class SheetRow(msgspec.Struct, frozen=True):
 class SheetModel(QAbstractTableModel):
     """Rows under headings."""
 
-    def __init__(self, headings: tuple[str, ...], theme: Theme) -> None:
-        super().__init__()
+    def __init__(self, headings: tuple[str, ...], theme: Theme, parent: QObject) -> None:
+        super().__init__(parent)
         self.headings = headings
         self.rows: list[SheetRow] = []
         self._theme = theme
@@ -145,7 +145,7 @@ class RuledSheet(QTableView):
         self.setAccessibleName(name)
         self.empty = ""
         self.setTabKeyNavigation(False)
-        self.sheet = SheetModel(headings, theme)
+        self.sheet = SheetModel(headings, theme, self)
         self.setModel(self.sheet)
         self.setShowGrid(True)
         self.setWordWrap(False)

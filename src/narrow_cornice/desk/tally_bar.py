@@ -67,6 +67,16 @@ class TallyBar(QWidget):
         )
         lay.addWidget(self._last)
         self._going = ""
+        lay.addWidget(self._build_stop())
+        self._said = ""
+        self._forget = QTimer(self)
+        self._forget.setSingleShot(True)
+        self._forget.setInterval(SHOWN_MS)
+        self._forget.timeout.connect(self._forget_changes)
+
+    def _build_stop(self) -> QPushButton:
+        """Return the button that gives up what is handed out or brought in, hidden until there is something."""
+        theme, errands = self._theme, self._session.errands
         self._stop = QPushButton("Stop")
         self._stop.setFixedHeight(int(26 * theme.letters))
         self._stop.setStyleSheet(
@@ -74,16 +84,11 @@ class TallyBar(QWidget):
             f"color: {theme.roles['tally text']}; }}"
             f"QPushButton:focus {{ border: 2px solid {theme.roles['tally text']}; padding: 0 11px; }}"
         )
-        self._stop.clicked.connect(session.errands.stop)
+        self._stop.clicked.connect(errands.stop)
         self._stop.hide()
-        lay.addWidget(self._stop)
-        session.errands.going.connect(self._show_going)
-        session.errands.stopped.connect(self._say_stopped)
-        self._said = ""
-        self._forget = QTimer(self)
-        self._forget.setSingleShot(True)
-        self._forget.setInterval(SHOWN_MS)
-        self._forget.timeout.connect(self._forget_changes)
+        errands.going.connect(self._show_going)
+        errands.stopped.connect(self._say_stopped)
+        return self._stop
 
     def refresh(self, *, moved: bool) -> None:
         """Show the totals; with ``moved``, what the last change did to them."""

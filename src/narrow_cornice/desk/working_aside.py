@@ -17,18 +17,18 @@ from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.model import Job
-from narrow_cornice.review.second_look import second_look
 
 AT_ONCE = 8  # rooms that are counted between two blinks
 PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without
 
 
 def count(job: Job, places: Places) -> None:
-    """Derive what the tally and the second look show of a job, so that asking again is quick."""
+    """Derive what the tally, the spine and the second look show of a job, so that asking again is quick."""
     make_ready()
     for total in places.totals:
-        total.figure(job)
-    second_look(job)
+        total.figure(job).rounded(job.settings)
+    places.left_to_settle(job)
+    places.standing(job)
 
 
 class WorkingAside(QObject):

@@ -40,7 +40,7 @@ ROLES = {
 MM_PER_POINT = 25.4 / 72
 
 
-class Pen(msgspec.Struct, frozen=True):
+class Pen(msgspec.Struct, frozen=True, gc=False):
     """A line: colour, weight in points, and whether it is dashed."""
 
     colour: str = "ink"
@@ -48,7 +48,7 @@ class Pen(msgspec.Struct, frozen=True):
     dashed: bool = False
 
 
-class Area(msgspec.Struct, frozen=True):
+class Area(msgspec.Struct, frozen=True, gc=False):
     """A filled outline."""
 
     points: tuple[Point, ...]
@@ -57,7 +57,7 @@ class Area(msgspec.Struct, frozen=True):
     pen: Pen | None = None
 
 
-class Stroke(msgspec.Struct, frozen=True):
+class Stroke(msgspec.Struct, frozen=True, gc=False):
     """An open or closed line."""
 
     points: tuple[Point, ...]
@@ -66,7 +66,7 @@ class Stroke(msgspec.Struct, frozen=True):
     about: About = None
 
 
-class Strip(msgspec.Struct, frozen=True):
+class Strip(msgspec.Struct, frozen=True, gc=False):
     """A shade strip: a parallelogram from ``origin`` along and across, its tones running across from the origin."""
 
     origin: Point
@@ -106,7 +106,7 @@ class Strip(msgspec.Struct, frozen=True):
         return made
 
 
-class Label(msgspec.Struct, frozen=True):
+class Label(msgspec.Struct, frozen=True, gc=False):
     """Letters at a place, or where that is taken ``elsewhere`` (see ``lettering``).
 
     ``within`` is the room they have in mm: where they would be longer they are left out; ``patch`` clears the paper
@@ -126,7 +126,7 @@ class Label(msgspec.Struct, frozen=True):
     patch: bool = False
 
 
-class Dimension(msgspec.Struct, frozen=True):
+class Dimension(msgspec.Struct, frozen=True, gc=False):
     """A dimension line between two places, ``aside`` mm to the left of the way from start to end.
 
     ``beside`` writes the figure level at the far side of the line, for lines shorter than their figure; any other
@@ -157,7 +157,7 @@ class Photograph(msgspec.Struct, frozen=True):
     about: About = None
 
 
-class Handle(msgspec.Struct, frozen=True):
+class Handle(msgspec.Struct, frozen=True, gc=False):
     """A place that can be dragged in the window; nothing on paper."""
 
     at: Point

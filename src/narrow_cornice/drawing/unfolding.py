@@ -13,32 +13,35 @@ import math
 from collections.abc import Sequence
 
 import msgspec
+import numpy as np
+from numpy.typing import NDArray
 
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Point
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.survey.triangles import triangles
+from narrow_cornice.survey.triangles import convex_parts
 
 GAP = 160.0  # mm of paper between walls that were set aside and what they keep clear of
 TOUCHING = 1e-3  # mm that outlines may reach into one another and still only touch
+Numbers = NDArray[np.float64]
 
 
 class Footprint:
-    """A convex outline with its box, the normals of its edges, and its reach along each of them."""
+    """A convex outline with its box, and its reach along the normal of each of its edges."""
 
-    __slots__ = ("box", "normals", "points", "spans")
+    __slots__ = ("box", "points", "sides")
 
     def __init__(self, points: Sequence[Point]) -> None:
         self.points = tuple(points)
         xs, ys = [x for x, _ in points], [y for _, y in points]
         self.box = Rect(min(xs), min(ys), max(xs), max(ys))
-        normals: list[Point] = []
+        sides: list[tuple[float, float, float, float]] = []
         for (x0, y0), (x1, y1) in zip(self.points, (*self.points[1:], self.points[0]), strict=True):
             long = ((x1 - x0) ** 2 + (y1 - y0) ** 2) ** 0.5
             if long > 1e-9:
-                normals.append(((y1 - y0) / long, (x0 - x1) / long))
-        self.normals = tuple(normals)
-        self.spans = tuple(self.along(normal) for normal in normals)
+                normal = ((y1 - y0) / long, (x0 - x1) / long)
+                sides.append((*normal, *self.along(normal)))
+        self.sides = tuple(sides)
 
     def along(self, way: Point) -> tuple[float, float]:
         """Return the least and the most reach of the outline along a way."""
@@ -46,50 +49,88 @@ class Footprint:
         reach = [x * wx + y * wy for x, y in self.points]
         return min(reach), max(reach)
 
-    def moved(self, x: float, y: float) -> Footprint:
-        """Return the outline somewhere else; what is known of its shape goes along."""
-        made = Footprint.__new__(Footprint)
-        made.points = tuple([(px + x, py + y) for px, py in self.points])
-        box = self.box
-        made.box = Rect(box.u0 + x, box.v0 + y, box.u1 + x, box.v1 + y)
-        made.normals = self.normals
-        shifts = [nx * x + ny * y for nx, ny in self.normals]
-        made.spans = tuple([(low + d, high + d) for (low, high), d in zip(self.spans, shifts, strict=True)])
-        return made
-
-    def hits(self, other: Footprint, gap: float) -> bool:
-        """Return whether the outlines overlap, or keep less than ``gap`` between them."""
-        near = gap - TOUCHING
-        mine, theirs = self.box, other.box
-        if (
-            mine.u0 - near >= theirs.u1
-            or theirs.u0 - near >= mine.u1
-            or mine.v0 - near >= theirs.v1
-            or theirs.v0 - near >= mine.v1
-        ):
-            return False
-        for one, another in ((self, other), (other, self)):
-            for normal, (low, high) in zip(one.normals, one.spans, strict=True):
-                least, most = another.along(normal)
-                if low - near >= most or least - near >= high:
-                    return False
-        return True
-
 
 class Crowd:
-    """The outlines that are taken; what stood in the way last is asked first, since it mostly does again."""
+    """The outlines that are taken, in tables, so that all of them are asked at once."""
 
-    def __init__(self, outlines: Sequence[Footprint]) -> None:
-        self.outlines = list(outlines)
+    def __init__(self, most: int, corners: int) -> None:
+        """Begin with none; there may come to be ``most`` of at most so many corners each."""
+        self._count = 0
+        self._corners = np.zeros((2, most, corners))
+        self._sides = np.zeros((4, most, corners))
+        self.box = Rect(math.inf, math.inf, -math.inf, -math.inf)
 
-    def blocks(self, outline: Footprint, gap: float) -> bool:
-        """Return whether any outline stands in the way of another."""
-        for place, one in enumerate(self.outlines):
-            if outline.hits(one, gap):
-                if place:
-                    self.outlines.insert(0, self.outlines.pop(place))
-                return True
-        return False
+    def add(self, outline: Footprint) -> None:
+        """Take another place."""
+        for table, rows in ((self._corners, outline.points), (self._sides, outline.sides)):
+            # What stands there more than once says nothing new.
+            table[:, self._count] = np.array((*rows, *[rows[-1]] * (table.shape[2] - len(rows)))).T
+        self._count += 1
+        box, other = self.box, outline.box
+        self.box = Rect(min(box.u0, other.u0), min(box.v0, other.v0), max(box.u1, other.u1), max(box.v1, other.v1))
+
+    def along(self, way: Point) -> tuple[Numbers, Numbers]:
+        """Return the least and the most reach of every outline along a way."""
+        xs, ys = self._corners[:, : self._count]
+        reach = xs * way[0] + ys * way[1]
+        return reach.min(axis=1), reach.max(axis=1)
+
+    @property
+    def sides(self) -> Numbers:
+        """The normal, the least and the most reach of each side of each outline, shape (4, outlines, sides)."""
+        return self._sides[:, : self._count]
+
+
+class Face:
+    """A wall's face that looks for its place among the outlines that are taken.
+
+    What parts it from an outline depends on where it is moved to only by a shift along each normal. So how far they
+    reach along the normals is reckoned once, and all places it is tried at are compared by that.
+    """
+
+    def __init__(self, frame: Frame, length: float, height: float, crowd: Crowd) -> None:
+        self.frame = frame
+        self.quad = _face(frame, length, height)
+        self.outline = Footprint(self.quad)
+        self._crowd = crowd
+        up = frame.v
+        self._ways = aside, _ = (up[1], -up[0]), up
+        self._theirs = *crowd.along(aside), *crowd.along(up)
+
+    def steps(self, edge: float) -> tuple[Numbers, Numbers]:
+        """Return the moves, along x and along y, that make the face just clear each outline that is taken: outward, or
+        sideways."""
+        (ux, uy), (vx, vy) = self._ways
+        foot_u = self.frame.origin[0] * ux + self.frame.origin[1] * uy
+        foot_v = self.frame.origin[0] * vx + self.frame.origin[1] * vy
+        lefts, rights, _, tops = self._theirs
+        # Sideways it also clears the walls whose edge it would stand on.
+        aside = np.concatenate((rights + GAP - foot_u, lefts - GAP - foot_u - edge))
+        out = tops + GAP - foot_v
+        out = out[out > 0]
+        return (
+            np.concatenate((ux * aside + vx * GAP, vx * out)),
+            np.concatenate((uy * aside + vy * GAP, vy * out)),
+        )
+
+    def blocked(self, x: Numbers, y: Numbers, gap: float) -> NDArray[np.bool_]:
+        """Return for each move whether the face then overlaps any outline, or keeps less than ``gap`` from it."""
+        near = gap - TOUCHING
+        (ux, uy), (vx, vy) = self._ways
+        (left, right), (low, high) = self.outline.along((ux, uy)), self.outline.along((vx, vy))
+        lefts, rights, lows, highs = self._theirs
+        aside, out = (x * ux + y * uy)[:, None], (x * vx + y * vy)[:, None]
+        apart = (aside >= rights + (near - left)) | (aside <= lefts - (near + right))
+        apart |= (out >= highs + (near - low)) | (out <= lows - (near + high))
+        moves, others = np.nonzero(~apart)  # those that only a line along one of the other's edges may part
+        nx, ny, least, most = self._crowd.sides
+        mine = [nx * px + ny * py for px, py in self.quad]
+        before, beyond = least - near - np.maximum.reduce(mine), most + near - np.minimum.reduce(mine)
+        off = nx[others] * x[moves, None] + ny[others] * y[moves, None]
+        parted = (off <= before[others]) | (off >= beyond[others])
+        made = np.zeros(len(x), dtype=np.bool_)
+        made[moves[~parted.any(axis=1)]] = True
+        return made
 
 
 class UnfoldedWall(msgspec.Struct, frozen=True):
@@ -127,86 +168,62 @@ def unfolded_walls(
 
     No two walls overlap, and none overlaps the plan.
     """
-    taken = [Footprint([corners[i] for i in triangle]) for triangle in triangles(corners)]
-    crowd = Crowd(taken)
+    parts = convex_parts(corners)
+    crowd = Crowd(len(parts) + len(corners), max(4, *map(len, parts)))
+    for part in parts:
+        crowd.add(Footprint([corners[i] for i in part]))
     count = len(corners)
     outward = [outward_of(corners, index) for index in range(count)]
     placed: dict[int, UnfoldedWall] = {}
     for index in sorted(range(count), key=lambda i: (-round(lengths[i], 3), i)):
-        side_start, side_end = corners[index], corners[(index + 1) % count]
-        length, height = lengths[index], heights[index]
-        edge = math.dist(side_start, side_end)
-        fit = edge / length
-        own = _standing(side_end, outward[index], fit)
-        quad = _face(own, length, height)
-        outline = Footprint(quad)
-        if not crowd.blocks(outline, 0.0):
-            placed[index] = UnfoldedWall(index, own, quad, None)
-            taken.append(outline)
-            crowd.outlines.append(outline)
+        ends = corners[index], corners[(index + 1) % count]
+        fit = math.dist(*ends) / lengths[index]
+        own = Face(_standing(ends[1], outward[index], fit), lengths[index], heights[index], crowd)
+        if not own.blocked(np.zeros(1), np.zeros(1), 0.0)[0]:
+            placed[index] = UnfoldedWall(index, own.frame, own.quad, None)
+            crowd.add(own.outline)
             continue
         ways = {outward[index], outward[index - 1], outward[(index + 1) % count]}
-        whole = _around(taken)
-        paper = whole.area
-        middle = ((side_start[0] + side_end[0]) / 2, (side_start[1] + side_end[1]) / 2)
-        moves: list[tuple[float, float, float, int]] = []
-        homes: list[tuple[Frame, Footprint]] = []
-        for way in sorted(ways):
-            # It stands on whichever of its corners lies further out; the other would put its foot into the room.
-            out = [corner[0] * way[0] + corner[1] * way[1] for corner in (side_end, side_start)]
-            outer = side_end if out[0] >= out[1] else side_start
-            start = _standing(outer, way, fit)
-            foot = start.at(length / 2, 0.0)
-            off = (foot[0] - middle[0], foot[1] - middle[1])
-            moves += [(abs(off[0] + x) + abs(off[1] + y), x, y, len(homes)) for x, y in _steps(start, edge, taken)]
-            homes.append((start, Footprint(_face(start, length, height))))
-        best: tuple[float, Frame, Footprint] | None = None
-        for far, x, y, which in sorted(moves):
-            if best is not None and far >= best[0]:
-                break  # the leader alone is worse than what was found, and so is every longer one
-            start, home = homes[which]
-            box = home.box
-            wide = max(whole.u1, box.u1 + x) - min(whole.u0, box.u0 + x)
-            deep = max(whole.v1, box.v1 + y) - min(whole.v0, box.v0 + y)
-            # A square metre of new paper weighs as much as a metre and a half of leader.
-            score = (wide * deep - paper) / 1e6 * 1500 + far
-            if best is not None and score >= best[0]:
-                continue
-            there = home.moved(x, y)
-            if not crowd.blocks(there, GAP):
-                best = (score, Frame((start.origin[0] + x, start.origin[1] + y), start.u, start.v), there)
-        assert best is not None  # beyond everything that is taken there is always a free place
-        _, frame, outline = best
-        placed[index] = UnfoldedWall(index, frame, _face(frame, length, height), (middle, frame.at(length / 2, 0.0)))
-        taken.append(outline)
-        crowd.outlines.append(outline)
+        frame = _nearest_free(ends, sorted(ways), lengths[index], heights[index], crowd)
+        quad, middle = _face(frame, lengths[index], heights[index]), _middle(ends)
+        placed[index] = UnfoldedWall(index, frame, quad, (middle, frame.at(lengths[index] / 2, 0.0)))
+        crowd.add(Footprint(quad))
     return tuple(placed[index] for index in range(count))
 
 
-def _around(outlines: Sequence[Footprint]) -> Rect:
-    boxes = [one.box for one in outlines]
-    return Rect(
-        min(box.u0 for box in boxes),
-        min(box.v0 for box in boxes),
-        max(box.u1 for box in boxes),
-        max(box.v1 for box in boxes),
-    )
+def _middle(ends: tuple[Point, Point]) -> Point:
+    (x0, y0), (x1, y1) = ends
+    return (x0 + x1) / 2, (y0 + y1) / 2
 
 
-def _steps(frame: Frame, edge: float, taken: Sequence[Footprint]) -> list[Point]:
-    """Return the ways to move a face so that it just clears each outline that is taken: outward, or sideways."""
-    vx, vy = frame.v
-    ux, uy = vy, -vx
-    foot_u = frame.origin[0] * ux + frame.origin[1] * uy
-    foot_v = frame.origin[0] * vx + frame.origin[1] * vy
-    steps: list[Point] = []
-    for other in taken:
-        left, right = other.along((ux, uy))
-        _, top = other.along(frame.v)
-        # Sideways it also clears the walls whose edge it would stand on.
-        for aside in (right + GAP - foot_u, left - GAP - foot_u - edge):
-            steps.append((ux * aside + vx * GAP, uy * aside + vy * GAP))
-        out = top + GAP - foot_v
-        if out > 0:
-            steps.append((vx * out, vy * out))
-    return list(dict.fromkeys(steps))
+def _nearest_free(
+    ends: tuple[Point, Point], ways: Sequence[Point], length: float, height: float, crowd: Crowd
+) -> Frame:
+    """Return where a wall that is set aside stands, with its top in one of the ``ways``: the place that makes the
+    sheet grow least for the length of its leader."""
+    edge, middle = math.dist(*ends), _middle(ends)
+    whole = crowd.box
+    found: list[tuple[float, float, float, float, int]] = []
+    homes: list[Face] = []
+    for way in ways:
+        # It stands on whichever of its corners lies further out; the other would put its foot into the room.
+        start_out, end_out = (corner[0] * way[0] + corner[1] * way[1] for corner in ends)
+        start = _standing(ends[1] if end_out >= start_out else ends[0], way, edge / length)
+        home = Face(start, length, height, crowd)
+        x, y = home.steps(edge)
+        free = ~home.blocked(x, y, GAP)
+        x, y = x[free], y[free]
+        foot, box = start.at(length / 2, 0.0), home.outline.box
+        far = np.abs(foot[0] - middle[0] + x) + np.abs(foot[1] - middle[1] + y)
+        wide = np.maximum(whole.u1, box.u1 + x) - np.minimum(whole.u0, box.u0 + x)
+        deep = np.maximum(whole.v1, box.v1 + y) - np.minimum(whole.v0, box.v0 + y)
+        # A square metre of new paper weighs as much as a metre and a half of leader.
+        score = (wide * deep - whole.area) / 1e6 * 1500 + far
+        if len(x):
+            best = np.lexsort((y, x, far, score))[0]
+            found.append((float(score[best]), float(far[best]), float(x[best]), float(y[best]), len(homes)))
+        homes.append(home)
+    assert found  # beyond everything that is taken there is always a free place
+    _, _, aside, out, which = min(found)
+    at = homes[which].frame
+    return Frame((at.origin[0] + aside, at.origin[1] + out), at.u, at.v)

@@ -17,7 +17,8 @@ from narrow_cornice.units.show import SQUARE_FOOT_M2, ShownIn, show_quantity
 Origin = Literal["worked", "sum", "reading", "choice", "house rule", "table"]
 
 
-class Figure(msgspec.Struct, frozen=True):
+# Numerous values that hold nothing but values cannot stand in a ring: the collector need not follow them (gc=False).
+class Figure(msgspec.Struct, frozen=True, gc=False):
     """A number a person relies on.
 
     ``unit`` is one of mm, run (a length of trim, in mm), m², L, m²/L, money, °, share, or a plain word;

@@ -13,6 +13,7 @@ from narrow_cornice.survey.network import Adjusted, Distance, Matrix, Point, adj
 
 DOUBTFUL = 3.29  # standard deviations: one in a thousand by chance (Baarda's data snooping)
 MOST_SUSPECTS = 4
+AT_ONCE = 48  # distances that are looked at together
 STRAIGHT = 25.0  # standard deviations over which the observation equations are as good as straight
 
 
@@ -65,8 +66,7 @@ def all_pairs(count: int) -> NDArray[np.int_]:
 def pair_sigmas(network: Adjusted) -> dict[tuple[int, int], float]:
     """Return the standard uncertainty in mm of the distance between every two corners."""
     pairs = all_pairs(len(network.points))
-    rows = distance_rows(np.array(network.points), pairs[:, 0], pairs[:, 1])
-    variances = np.einsum("ij,jk,ik->i", rows, network.covariance, rows)
+    variances = _variances(network.covariance, np.array(network.points), pairs)
     return {
         (int(a), int(b)): float(sigma)
         for (a, b), sigma in zip(pairs, np.sqrt(np.clip(variances, 0, None)), strict=True)
@@ -137,17 +137,59 @@ def next_reading(network: Adjusted, sigma_of: Callable[[float], float] = lambda 
         long = np.hypot(*(points[pairs[:, 1]] - points[pairs[:, 0]]).T)
         best = int(np.argmax(np.round(change / max(1e-300, change.max()), 3) + long / long.sum() * 1e-3))
         return int(pairs[best, 0]), int(pairs[best, 1])
+    return _best_read(network, points, pairs, sigma_of)
+
+
+def _best_read(
+    network: Adjusted, points: Matrix, pairs: NDArray[np.int_], sigma_of: Callable[[float], float]
+) -> tuple[int, int]:
+    """Return that of ``pairs`` whose reading leaves the largest variance of any distance least.
+
+    No reading makes a distance less sure, so distances are looked at from the least sure on, and no further than until
+    the best pair leaves more than any distance has that is still to come.
+    """
     every = all_pairs(len(points))
-    watched = distance_rows(points, every[:, 0], every[:, 1])
-    spread = watched @ network.covariance
-    variances = np.einsum("ij,ij->i", spread, watched)
-    shared = spread @ rows.T
-    own = np.einsum("ij,jk,ik->i", rows, network.covariance, rows)
-    long = np.hypot(*(points[pairs[:, 1]] - points[pairs[:, 0]]).T)
+    variances = _variances(network.covariance, points, every)
+    unsure = np.argsort(-variances, kind="stable")
+    units, long = _units(points, pairs)
+    # how each pair's distance goes with every coordinate
+    shares = _differences(network.covariance, pairs, units).T
     noise = np.array([sigma_of(float(one)) for one in long]) ** 2
-    after = (variances[:, None] - shared**2 / (own + noise)[None, :]).max(axis=0)
-    best = int(np.argmin(after))
+    weights = 1.0 / (_variances(network.covariance, points, pairs) + noise)
+    worst = np.zeros(len(pairs))
+    for begin in range(0, len(every), AT_ONCE):
+        if begin and variances[unsure[begin]] <= worst.min():
+            break
+        some = unsure[begin : begin + AT_ONCE]
+        shared = _differences(shares, every[some], _units(points, every[some])[0])
+        after = variances[some][:, None] - shared.T**2 * weights[None, :]
+        worst = np.maximum(worst, after.max(axis=0))
+    best = int(np.argmin(worst))
     return int(pairs[best, 0]), int(pairs[best, 1])
+
+
+def _units(points: Matrix, pairs: NDArray[np.int_]) -> tuple[Matrix, Matrix]:
+    """Return the direction of each pair's distance, shape (pairs, 2), and its length."""
+    way = points[pairs[:, 1]] - points[pairs[:, 0]]
+    long = np.maximum(np.hypot(way[:, 0], way[:, 1]), 1e-9)
+    return way / long[:, None], long
+
+
+def _differences(rows: Matrix, pairs: NDArray[np.int_], units: Matrix) -> Matrix:
+    """Return what distances make of each row, shape (rows, pairs); a row has x and y of every corner in turn."""
+    places = rows.reshape(len(rows), -1, 2)
+    made: Matrix = np.einsum("rpk,pk->rp", places[:, pairs[:, 1]] - places[:, pairs[:, 0]], units)
+    return made
+
+
+def _variances(covariance: Matrix, points: Matrix, pairs: NDArray[np.int_]) -> Matrix:
+    """Return the variance of each pair's distance, of whose row of derivatives only four numbers are not nought."""
+    blocks = covariance.reshape(len(points), 2, len(points), 2)
+    a, b = pairs[:, 0], pairs[:, 1]
+    both = blocks[b, :, b] + blocks[a, :, a] - blocks[a, :, b] - blocks[b, :, a]
+    units, _ = _units(points, pairs)
+    made: Matrix = np.einsum("pi,pij,pj->p", units, both, units)
+    return made
 
 
 def reach_of(network: Adjusted) -> float:

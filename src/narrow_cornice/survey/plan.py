@@ -28,7 +28,7 @@ FACING = math.cos(math.radians(30.0))
 FARTHEST_TURN = 60.0  # degrees by which the corners of a walk may fail to come round before a corner must be wrong
 
 
-class Observed(msgspec.Struct, frozen=True):
+class Observed(msgspec.Struct, frozen=True, gc=False):
     """One reading of a plan: what it observes, the path where it can be changed, and its words ("B to D")."""
 
     observation: Observation

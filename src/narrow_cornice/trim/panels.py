@@ -87,17 +87,24 @@ def common_width(spaces: Sequence[float], margin: float, wished: float, narrowes
     if not fitting:
         return wished
 
-    def unlike(width: float) -> float:
-        made = []
-        for space in fitting:
-            if space - 2 * margin >= TOO_NARROW * width:
-                n = nearest_count(space, margin, width)
-                made.append((space - (n + 1) * margin) / n)
-        spread = math.log(max(made) / min(made)) if made else math.inf
-        return spread + FAR * abs(math.log(width / wished))
+    import numpy as np
 
     tried = [wished * narrowest * math.pow(1.5 / narrowest, step / (STEPS - 1)) for step in range(STEPS)]
-    return min([wished, *tried], key=unlike)
+    widths, wide = np.array([[width] for width in (wished, *tried)]), np.array(fitting)
+    most = np.array([len(_counts(space, margin)) for space in fitting])
+    about = (wide - margin) / (widths + margin)
+    # As in nearest_count, for all spaces and widths at once.
+    near = [
+        (wide - (n + 1) * margin) / n for n in (np.clip(np.floor(about), 1, most), np.clip(np.ceil(about), 1, most))
+    ]
+    off = [np.abs(np.log(made / widths)) for made in near]
+    made = np.where(off[0] <= off[1], near[0], near[1])
+    counts = wide - 2 * margin >= TOO_NARROW * widths
+    some = counts.any(axis=1)
+    ratio = np.where(counts, made, 0.0).max(axis=1) / np.where(counts, made, np.inf).min(axis=1)
+    spread = np.where(some, np.log(np.where(some, ratio, 1.0)), np.inf)
+    unlike = spread + FAR * np.abs(np.log(widths[:, 0] / wished))
+    return float(widths[np.argmin(unlike), 0])
 
 
 def panels_in(space: Space, margin: float, width: float) -> tuple[Space, ...]:

@@ -96,7 +96,7 @@ def corner_kind(corner: Figure) -> Literal["inside", "outside"]:
     return "inside" if corner.value <= 180.0 else "outside"
 
 
-class Run(msgspec.Struct, frozen=True):
+class Run(msgspec.Struct, frozen=True, gc=False):
     """A straight stretch of one kind of trim: on which wall, where it lies, how long it is on the wall, how long to
     buy.
 

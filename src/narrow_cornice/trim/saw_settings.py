@@ -21,7 +21,7 @@ class SawError(CorniceError, ValueError):
     """A corner or spring angle that no saw can cut."""
 
 
-class SawSetting(msgspec.Struct, frozen=True):
+class SawSetting(msgspec.Struct, frozen=True, gc=False):
     """The turn of the table and the tilt of the blade, in degrees; an outside corner has both below nought: the same
     setting, turned and tilted the other way."""
 

@@ -27,7 +27,7 @@ class InTins(msgspec.Struct, frozen=True):
     colour: Colour | None = None
 
 
-class InLengths(msgspec.Struct, frozen=True):
+class InLengths(msgspec.Struct, frozen=True, gc=False):
     """Goods that come in lengths and are sawn: ``cuts`` are the pieces by name, length and number in the cut list of
     their room, in the order in which
     ``bars`` number them; ``milled`` says what can be bought, ``trim`` of which kind it is."""
@@ -51,7 +51,7 @@ class InPacks(msgspec.Struct, frozen=True):
 Goods = InTins | InLengths | Knife | InPacks
 
 
-class LineToBuy(msgspec.Struct, frozen=True):
+class LineToBuy(msgspec.Struct, frozen=True, gc=False):
     """One line to buy; ``shop`` is the identity of where, ``kind`` the word for what it is in lists.
 
     ``needed`` is in litres, in a length of trim ("run"), or the measure of a material; ``buy`` is (size, count, price

@@ -22,7 +22,7 @@ from narrow_cornice.memo import by_identity
 NO_FINISH = Finish()  # what is on a surface nobody gave anything
 
 
-class Coated(msgspec.Struct, frozen=True):
+class Coated(msgspec.Struct, frozen=True, gc=False):
     """A surface with its finish: coats and litres as figures, None where no paint is chosen yet."""
 
     surface: Surface
@@ -51,7 +51,7 @@ def _coats(finish: Finish, hiding: Hiding | None, rules: HouseRules) -> Figure:
     return rules.figure("coats")
 
 
-class Finished(msgspec.Struct, frozen=True):
+class Finished(msgspec.Struct, frozen=True, gc=False):
     """A surface with the finish in force: what a drawing needs to know of it."""
 
     surface: Surface

@@ -16,7 +16,7 @@ from narrow_cornice.explained.figures import Figure
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
 
 
-class Surface(msgspec.Struct, frozen=True):
+class Surface(msgspec.Struct, frozen=True, gc=False):
     """One surface: areas in m² as figures, and where it is (``wall`` is the wall's name, empty for the room's)."""
 
     key: str

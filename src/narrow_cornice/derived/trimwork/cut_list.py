@@ -36,7 +36,7 @@ BOARD_MISSING = "no board"
 LEVEL = 0.05  # degrees: what rises less is level
 
 
-class EndCut(msgspec.Struct, frozen=True):
+class EndCut(msgspec.Struct, frozen=True, gc=False):
     """How one end is cut: the setting of the saw where it is not cut square, and what it meets, in words.
 
     ``longer`` is the edge that is longer, of a piece that lies face up: a cornice flat on its back with its wall edge
@@ -66,7 +66,7 @@ class EndCut(msgspec.Struct, frozen=True):
         return f"{words}{longer}, {self.meets}"
 
 
-class CutPiece(msgspec.Struct, frozen=True):
+class CutPiece(msgspec.Struct, frozen=True, gc=False):
     """One piece: its number in the order it is put up, its length over its longest points in mm; ``stock`` is the
     identity of the stock profile it is cut from, empty where it is made; ``block`` says that it is a plinth or corner
     block."""
