@@ -6,6 +6,7 @@ Run with ``make bench``. Nothing here is a test: a slow machine makes slow figur
 from __future__ import annotations
 
 import gc
+import itertools
 import os
 import resource
 import statistics
@@ -15,9 +16,11 @@ import tempfile
 import time
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 from msgspec.structs import replace
 
+from narrow_cornice.cutting.lengths import lengths_to_buy as bars_to_buy
 from narrow_cornice.derived.trimwork.sections import move_joint, placed_member, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Drawing
@@ -150,26 +153,16 @@ def start_up(home: str) -> None:
 
 def one_dimension(home: str) -> None:
     """Type one dimension in a 12-room job; the window brings drawing, bench, tally and second look up to date."""
+    from PyQt6.QtCore import QCoreApplication as program
+
     from narrow_cornice.derived.bought.tally import tally
-    from narrow_cornice.desk.making_window import application, calm_python, make_window, settings_file
     from narrow_cornice.desk.pictures import settle
     from narrow_cornice.desk.places.measure.handing_out import every_drawing
-    from narrow_cornice.desk.runner import Runner
-    from narrow_cornice.desk.session import Session
-    from narrow_cornice.desk.theme import load_faces
     from narrow_cornice.review.second_look import second_look
 
-    program = application()
-    calm_python()
-    load_faces()
-    session = Session(Path(home), settings_file(Path(home)), Runner())
-    session._take_up(many_rooms(12), None, None)
-    window = make_window(session)
-    window.show()
-    window.make_complete()
-    session.look(place="trim", room_id="r5", selected=TrimPath("r5", "cornice"))
+    window = window_of(home, 12)
+    session = window.session
     settle()
-    session._recovery_timer.setInterval(10_000_000)
 
     def fresh() -> None:
         let_go()
@@ -250,7 +243,6 @@ def one_dimension(home: str) -> None:
         ready, painted = typed(make)
         print(f"  … with the order in front, {name}: {ready * 1000:.1f} ms, painted: {painted * 1000:.1f} ms")
     window.again = True
-    assert program is not None
     window.close()
 
 
@@ -479,7 +471,113 @@ def lengths_to_buy() -> None:
         )
 
 
+def window_of(home: str, rooms: int) -> Any:
+    """Return the complete window of a large job, its cornice selected; its session keeps no running copy."""
+    from narrow_cornice.desk.making_window import application, calm_python, make_window, settings_file
+    from narrow_cornice.desk.runner import Runner
+    from narrow_cornice.desk.session import Session
+    from narrow_cornice.desk.theme import load_faces
+
+    program = application()
+    calm_python()
+    load_faces()
+    session = Session(Path(home), settings_file(Path(home)), Runner())
+    session._take_up(many_rooms(rooms), None, None)
+    window: Any = make_window(session)
+    window.program = program  # which goes when nobody holds it
+    window.show()
+    window.make_complete()
+    session.look(place="trim", room_id="r5", selected=TrimPath("r5", "cornice"))
+    session._recovery_timer.setInterval(10_000_000)
+    return window
+
+
+def changed(window: Any, edit: edits.Edit) -> tuple[float, float]:
+    """Return the seconds until a change is counted, shown and painted, and the longest that the window took no event.
+
+    The window waits for events as it does for a person, and rests afterwards.
+    """
+    from PyQt6.QtCore import QEventLoop, QTimer
+
+    beats = [time.perf_counter()]
+    loop, beat = QEventLoop(), QTimer()
+
+    def look() -> None:
+        beats.append(time.perf_counter())
+        if not window.aside.waits:
+            QTimer.singleShot(0, loop.quit)  # what is to be painted is painted before
+
+    beat.timeout.connect(look)
+    beat.start(1)
+    window.session.do(edit)
+    loop.exec()
+    taken = time.perf_counter() - beats[0]
+    beat.stop()
+    QTimer.singleShot(500, loop.quit)
+    loop.exec()
+    return taken, max(b - a for a, b in itertools.pairwise(beats))
+
+
+def growth(home: str) -> None:
+    """Sixty rooms: an edit and a house rule, and how long the window stands still for them; packing of many bars."""
+    import random
+
+    window = window_of(home, 60)
+    kinds: dict[str, Callable[[int], edits.Edit]] = {
+        "an opening": lambda n: edits.change_opening("r5", "o2", "left window", width=parse_length(f"{700 + n}")),
+        "a house rule": lambda n: edits.change_house_rule("reading_sigma", 2.1 + n / 10, "tape"),
+    }
+    for name, make in kinds.items():
+        times = [changed(window, make(number)) for number in range(RUNS)]
+        print(
+            f"60 rooms, {name}: all up to date and painted in {median([one for one, _ in times]) * 1000:.0f} ms "
+            f"(aim {'25' if name == 'an opening' else '2000'}), the window stood still for at most "
+            f"{median([still for _, still in times]) * 1000:.0f} ms (aim 50)"
+        )
+    window.again = True
+    window.close()
+    packed = []
+    for many in (1000, 4000):
+        chance = random.Random(1)
+        pieces = tuple(round(chance.uniform(250, 4200), 1) for _ in range(many))
+
+        def pack(pieces: tuple[float, ...] = pieces) -> None:
+            let_go()
+            bars_to_buy(pieces, (4200.0, 5400.0), 3.0, 3.0)
+
+        packed.append(median(timed(pack)))
+    print(
+        f"1000 pieces packed in {packed[0] * 1000:.1f} ms, 4000 in {packed[1] * 1000:.1f} ms: "
+        f"{packed[1] / packed[0]:.1f} times (16 would be square)"
+    )
+
+
+def thousand_edits(home: str) -> None:
+    """The memory of the window after a thousand edits in twelve rooms (a process of its own)."""
+    from PyQt6.QtCore import QCoreApplication
+
+    def held() -> float:
+        line = next(one for one in Path("/proc/self/status").read_text().splitlines() if one.startswith("VmRSS"))
+        return int(line.split()[1]) / 1024
+
+    window = window_of(home, 12)
+    QCoreApplication.processEvents()
+    begun = held()
+    for number in range(1000):
+        room, width = f"r{1 + number % 12}", parse_length(f"{700 + number % 300}")
+        window.session.do(edits.change_opening(room, "o2", "left window", width=width))
+        while window.aside.waits:
+            QCoreApplication.processEvents()
+        if number % 5 == 0:
+            QCoreApplication.processEvents()
+    print(f"12 rooms: {begun:.0f} MB at first, {held():.0f} MB after 1000 edits (aim 150)", flush=True)
+    os._exit(0)
+
+
 def main() -> None:
+    if sys.argv[1:] == ["a thousand edits"]:
+        with tempfile.TemporaryDirectory() as home:
+            thousand_edits(home)
     with tempfile.TemporaryDirectory() as home:
         start_up(home)
         one_dimension(home)
@@ -487,6 +585,8 @@ def main() -> None:
         survey(home)
         profiles()
         lengths_to_buy()
+        growth(home)
+        subprocess.run([sys.executable, __file__, "a thousand edits"], check=True)
         print(f"peak memory of this run: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
 
 
