@@ -264,7 +264,7 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
         return
     order = to_buy(job)
     for line in order.lines:
-        amount = line.shown(line.needed.value, job.settings)
+        amount = line.needed.shown(job.settings)
         shop, price = order.shop_of(line), show_money(line.price)
         print(f"{shop}: {line.name}: {amount}, buy {line.bought_as}, {price} ({line.why})")
     print(f"All together {show_money(order.price)} {job.settings.money}".rstrip())

@@ -153,3 +153,32 @@ def test_every_place_bears_a_room_that_is_still_walked(empty: MainWindow) -> Non
                 empty.session.look(leaf=leaf.key, seen_as=drawing.key if drawing is not None else "")
                 settle()
     assert not empty.notice()
+
+
+def test_undo_takes_the_last_wall_back_while_the_next_is_asked_for(empty: MainWindow) -> None:
+    press(empty, "Add a room …")
+    settle()
+    typed(empty, "4310", TAB)
+    typed(empty, "3620", TAB)
+    undo = (Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    empty.activateWindow()
+    QTest.keyClick(canvas(empty).editor, *undo)
+    settle()
+    walls = empty.session.job.rooms[0].measured.walls
+    assert [wall.readings[0].mm for wall in walls] == [4310.0]
+    assert canvas(empty).asked() == NextWallPath("r1")  # and it is asked for again
+    QTest.keyClicks(canvas(empty).editor, "36")
+    QTest.keyClick(canvas(empty).editor, *undo)  # what is being typed is taken back before
+    assert canvas(empty).editor.text() == ""
+    assert len(empty.session.job.rooms[0].measured.walls) == 1
+
+
+def test_a_wall_that_is_too_short_to_be_one_is_asked_about(empty: MainWindow) -> None:
+    press(empty, "Add a room …")
+    settle()
+    typed(empty, "4.2", TAB)
+    assert "Wall A–B is 4.2 mm. For metres, “4.2 m” is typed." in notes(empty)
+    typed(empty, "3.1 m", TAB)
+    typed(empty, "28 mm", TAB)  # whoever says millimetres means them
+    assert "B–C" not in notes(empty)
+    assert "Wall C–D" not in notes(empty)

@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterator
 from typing import Protocol, TypeVar
 
 from PyQt6.QtCore import QObject, pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -22,6 +22,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
 )
 from narrow_cornice.desk.bench_view import BenchView
+from narrow_cornice.desk.bench_widgets import OneLine
 from narrow_cornice.desk.remembered import Remembered
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_field import SizeField
@@ -114,7 +115,7 @@ class Bench(QWidget):
         self._drilled_for: About = None
         self.is_counted = True  # whether what needs the whole job counted can be shown
         self.view = BenchView(theme)
-        self.field = QLineEdit()
+        self.field = OneLine()
         self.field.setPlaceholderText("Find, or type a size")
         self.field.setAccessibleName("Find, or type a size")
         self.field.setToolTip("Find a thing by its name, or type a size for what is selected (Ctrl+F)")

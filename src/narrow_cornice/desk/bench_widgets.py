@@ -6,7 +6,17 @@ from collections.abc import Callable
 from html import escape
 
 from PyQt6.QtCore import QEvent, QSize, Qt
-from PyQt6.QtGui import QColor, QFontMetrics, QIcon, QKeyEvent, QPainter, QPaintEvent, QPixmap, QResizeEvent
+from PyQt6.QtGui import (
+    QColor,
+    QFontMetrics,
+    QIcon,
+    QKeyEvent,
+    QKeySequence,
+    QPainter,
+    QPaintEvent,
+    QPixmap,
+    QResizeEvent,
+)
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
@@ -39,7 +49,27 @@ def plain_tip(text: str) -> str:
     return f"<span>{escape(text[:300])}</span>"
 
 
-class Field(QLineEdit):
+class OneLine(QLineEdit):
+    """A line to type in. While nothing is typed into it, undo and redo are the job's."""
+
+    def is_untouched(self) -> bool:
+        """Return whether nothing is typed that could be taken back."""
+        return not self.text()
+
+    def event(self, event: QEvent | None) -> bool:
+        """Leave undo and redo to the window where there is nothing of this line's to take back."""
+        if (
+            isinstance(event, QKeyEvent)
+            and event.type() == QEvent.Type.ShortcutOverride
+            and (event.matches(QKeySequence.StandardKey.Undo) or event.matches(QKeySequence.StandardKey.Redo))
+            and self.is_untouched()
+        ):
+            event.ignore()
+            return False
+        return super().event(event)
+
+
+class Field(OneLine):
     """A field that gives its text when it is left or Enter is pressed, once for each text."""
 
     def __init__(self, given: Callable[[str], bool]) -> None:
@@ -59,9 +89,13 @@ class Field(QLineEdit):
             self.setText(text)
             self.setCursorPosition(0)
 
+    def is_untouched(self) -> bool:
+        """Return whether what is there stands there."""
+        return self.text().strip() == self._there.strip()
+
     def _give(self) -> None:
         text = self.text()
-        if text.strip() == self._there.strip():
+        if self.is_untouched():
             return
         accepted = self._given(text)
         self._mark(not accepted)

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent
-from PyQt6.QtWidgets import QLineEdit, QWidget
+from PyQt6.QtWidgets import QWidget
 
-from narrow_cornice.desk.bench_widgets import plain_label, plain_tip
+from narrow_cornice.desk.bench_widgets import OneLine, plain_label, plain_tip
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.explained.paths import ThingPath
@@ -14,7 +14,7 @@ from narrow_cornice.explained.paths import ThingPath
 WIDE = 150
 
 
-class SizeEditor(QLineEdit):
+class SizeEditor(OneLine):
     """Emits ``taken`` with the thing, the text and whether Tab was pressed to go on; ``typing`` while it is typed;
     ``gone_back`` for Backspace in an empty field; ``given_up`` on Escape."""
 
@@ -27,6 +27,7 @@ class SizeEditor(QLineEdit):
         super().__init__(parent)
         self.setAccessibleName("Size")
         self._about: About = None
+        self._asked_with = ""
         self._hint = plain_label()
         self._hint.setParent(parent)
         self._hint.setAlignment(Qt.AlignmentFlag.AlignHCenter)
@@ -38,7 +39,7 @@ class SizeEditor(QLineEdit):
 
     def ask(self, about: ThingPath, text: str, label: str, hint: str, place: QPointF) -> None:
         """Stand about a place of the parent, filled with a size, and take the keyboard."""
-        self._about = about
+        self._about, self._asked_with = about, text
         self.setAccessibleName(label)
         self.setAccessibleDescription(hint)
         self.setToolTip(plain_tip(label))
@@ -53,6 +54,10 @@ class SizeEditor(QLineEdit):
         self.show()
         self.setFocus()
         self.selectAll()
+
+    def is_untouched(self) -> bool:
+        """Return whether what it was filled with stands there."""
+        return self.text() == self._asked_with
 
     def stand(self, place: QPointF) -> None:
         """Stand about a place of the parent."""

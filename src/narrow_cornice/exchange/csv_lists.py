@@ -44,12 +44,12 @@ def to_buy_by_shop(job: Job) -> str:
                         shop,
                         line.kind,
                         line.name,
-                        _amount(line, line.needed.value),
+                        _amount(line, line.needed.rounded(job.settings)),
                         unit,
                         count,
                         _amount(line, size),
                         round(price, 2),
-                        _amount(line, line.left),
+                        _amount(line, line.left_over(job.settings)),
                         {"": "", "bought": "bought", "changed": "bought, changed since"}[tick_state(job, line)],
                         line.why,
                     ]
@@ -70,7 +70,7 @@ def to_buy_by_room(job: Job) -> str:
                 if room_id == room.id:
                     unit = "m" if line.measure == "mm" else line.measure
                     price = round(line.share_of_price(room.id), 2)
-                    share = _amount(line, amount.value)
+                    share = _amount(line, amount.rounded(job.settings))
                     rows.append([name, everything.shop_of(line), line.kind, line.name, share, unit, price])
     return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
 

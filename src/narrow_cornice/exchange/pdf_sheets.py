@@ -432,10 +432,10 @@ def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -
     sheet.text(x, y, line.name, 10, face="bold", room=room)
     if room_id:
         share = next(amount for one, _, amount in line.shares if one == room_id)
-        words = f"{line.shown(share.value, how)} of {line.bought_as}"
+        words = f"{share.shown(how)} of {line.bought_as}"
         price = line.share_of_price(room_id)
     else:
-        words = f"{line.bought_as} for {line.shown(line.needed.value, how)}; {line.shown(line.left, how)} left over"
+        words = "{} for {}; {} left over".format(line.bought_as, *line.words(how))
         price = line.price
     sheet.text(x, y + 4.6, words, 9, room=room)
     note = line.why + ("; bought before, and changed since" if state == "changed" else "")

@@ -83,9 +83,13 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
         """Return what the amounts of this line are in: L, mm, or the measure of a material."""
         return "mm" if self.needed.unit == "run" else self.needed.unit
 
-    def shown(self, amount: float, how: ShownIn) -> str:
-        """Return an amount of this line as the job shows it: litres, metres or feet, kilograms, pieces."""
-        return show_quantity(amount, self.needed.unit, how)
+    def left_over(self, how: ShownIn) -> float:
+        """Return what is left over of what is bought, by what is shown to be needed."""
+        return self.left + self.needed.value - self.needed.rounded(how)
+
+    def words(self, how: ShownIn) -> tuple[str, str]:
+        """Return what is needed and what is left over as the job shows it: litres, metres or feet, pieces."""
+        return self.needed.shown(how), show_quantity(self.left_over(how), self.needed.unit, how)
 
     def share_of_price(self, room_id: str) -> float:
         """Return the part of the price that falls on a room by what it needs, to the cent; all make the price."""

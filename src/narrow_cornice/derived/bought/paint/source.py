@@ -10,6 +10,7 @@ from narrow_cornice.finishes.tins import Tins, TinSize, cheapest_tins, reserve, 
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import METRIC
 
 
 def paint_to_buy(job: Job) -> Bought:
@@ -34,9 +35,12 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
     needed = total("litres", "L", [amount for _, _, amount in shares], listed=True)
     kept = reserve(needed, rules.figure("reserve_share"), rules.figure("reserve_least"))
     to_have = with_reserve(needed, kept)
-    tins: Tins = cheapest_tins(to_have.value, tuple(TinSize(size.litres, size.price) for size in paint.sizes))
+    shown = to_have.rounded(METRIC)  # litres are shown alike in both unit worlds, and the tins hold what is shown
+    tins: Tins = cheapest_tins(
+        max(shown, to_have.value), tuple(TinSize(size.litres, size.price) for size in paint.sizes)
+    )
     buy = tuple((size.litres, count, round(size.price * count, 2)) for size, count in tins.buy)
-    chosen = f"the cheapest tins that hold {to_have.value:.2f} L"
+    chosen = f"the cheapest tins that hold {shown:.2f} L"
     prices = [
         price_of_tins(
             table("tins", count, "", chosen),

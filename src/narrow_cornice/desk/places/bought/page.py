@@ -140,8 +140,8 @@ class BoughtPage(LeafPage):
         how = self.session.job.settings
         if room_id:
             share = next(amount for one, _, amount in line.shares if one == room_id)
-            return f"{line.shown(share.value, how)} of {line.bought_as}", show_money(line.share_of_price(room_id))
-        needed, left = line.shown(line.needed.value, how), line.shown(line.left, how)
+            return f"{share.shown(how)} of {line.bought_as}", show_money(line.share_of_price(room_id))
+        needed, left = line.words(how)
         return f"{line.bought_as} for {needed}, {left} left over", show_money(line.price)
 
     def _connect(self, row: LineRow) -> None:

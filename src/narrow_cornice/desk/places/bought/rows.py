@@ -52,7 +52,7 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
         )
     if isinstance(line.goods, InLengths):
         yield from _cutting_rows(bench, job, line, line.goods)
-    left = line.shown(line.left, job.settings)
+    _, left = line.words(job.settings)
     yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
     yield from bench.working(line.needed)
     yield Caption("Price")
