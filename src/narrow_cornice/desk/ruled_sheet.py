@@ -8,7 +8,7 @@ from html import escape
 from typing import Any
 
 import msgspec
-from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPoint, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPoint, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QFontMetrics,
@@ -142,6 +142,7 @@ class RuledSheet(QTableView):
         self._stretch = stretch
         self._theme = theme
         self._least = int(130 * theme.letters)
+        self._wider = False  # whether the columns need more room than there is
         self.setAccessibleName(name)
         self.empty = ""
         self.setTabKeyNavigation(False)
@@ -172,7 +173,7 @@ class RuledSheet(QTableView):
         self._following = True
         self.sheet.put(rows)
         texts = [[cell.text for cell in row.cells] for row in rows]
-        if rows and texts != self._sized_for:
+        if texts != self._sized_for:
             self._sized_for = texts
             self._size_columns()
         index = next(
@@ -213,14 +214,27 @@ class RuledSheet(QTableView):
                 wide = max(wide + swatch, small.horizontalAdvance(self.sheet.headings[column]))
                 self.setColumnWidth(column, min(240, wide + 22))
                 used += self.columnWidth(column)
-        room = max(self.width(), 700) - used - 14
+        room = self.width() - used - 14
         self.setColumnWidth(self._stretch, max(self._least, room))
+        if (room < self._least) != self._wider:
+            self._wider = room < self._least
+            self.updateGeometry()
+
+    def minimumSizeHint(self) -> QSize:
+        """Return room for the headings and most of a row; for all of it where the bar below would lie over it."""
+        across, down, bar = self.horizontalHeader(), self.verticalHeader(), self.horizontalScrollBar()
+        assert across is not None
+        assert down is not None
+        assert bar is not None
+        tall = int(42 * self._theme.letters)
+        if self._wider:
+            tall = across.sizeHint().height() + down.defaultSectionSize() + bar.sizeHint().height()
+        return QSize(super().minimumSizeHint().width(), tall + 2 * self.frameWidth())
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Size the columns anew."""
         super().resizeEvent(event)
-        if self.sheet.rows:
-            self._size_columns()
+        self._size_columns()
 
     def selectionChanged(self, selected: Any, deselected: Any) -> None:
         """Tell what was picked by a person."""

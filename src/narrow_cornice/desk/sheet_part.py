@@ -89,7 +89,7 @@ class SheetPart(QFrame):
         self._stack.setVisible(not folded)
         most = 16_777_215 if not folded else self.line_height() + 2
         self.setMaximumHeight(most)
-        self.setMinimumHeight(self.line_height() + 2 if folded else int(70 * self._theme.letters))
+        self.setMinimumHeight(self.line_height() + 2 if folded else 0)  # unfolded it is the sheet that says
 
     def say_rows(self) -> None:
         """Say on the folding button how many rows there are."""

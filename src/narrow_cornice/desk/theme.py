@@ -221,6 +221,7 @@ class Theme:
         QTableView:focus {{ border: 1px solid {r["verdigris"]}; }}
         QTableView::item {{ padding: 0 6px; }}
         QTableView QLineEdit {{ border-radius: 0; padding: 0 4px; }}
+        QHeaderView {{ background: {r["paper"]}; border: none; }}
         QHeaderView::section {{ background: {r["paper"]}; color: {r["soft"]}; border: none;
                                border-bottom: 1px solid {r["ink"]}; padding: 3px 6px; font-size: {pt(8.5)}; }}
         QSplitter::handle {{ background: {r["board"]}; }}
