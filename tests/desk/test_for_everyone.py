@@ -171,7 +171,7 @@ def test_a_drawing_as_a_whole_is_seen_with_all_its_letters(window: MainWindow, r
     paper = canvas(window)
     paper.grab()
     assert paper._lettered is not None
-    for mark in paper._lettered[1].marks:
+    for mark in paper._lettered.drawing.marks:
         if isinstance(mark, Label) and not mark.turned and mark.within is None:
             wide = window.theme.width(mark.text, mark.size, mark.face)
             x = paper.way().map(QPointF(*mark.at)).x()

@@ -25,7 +25,7 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
 from narrow_cornice.desk.drawn_things import DrawnThing, things_of
-from narrow_cornice.desk.painting import MarkPainter, polygon
+from narrow_cornice.desk.painting import Lettered, MarkPainter, polygon
 from narrow_cornice.desk.selection_painting import paint_inset, paint_selection
 from narrow_cornice.desk.size_editor import SizeEditor
 from narrow_cornice.desk.theme import Theme
@@ -82,7 +82,8 @@ class Canvas(QWidget):
         self.setMinimumSize(320, 220)
         self._theme = theme
         self._drawing: Drawing | None = None
-        self._lettered: tuple[float, Drawing] | None = None  # the drawing with its letters settled for a scale
+        self._lettered: Lettered | None = None  # the drawing with its letters settled for a scale
+        self._parted: tuple[str, int, list[str]] | None = None  # a subtitle, the room for it, its lines
         self._narrower = 0.0  # pixels left free at both sides for letters that reach out over the drawing
         self._zooming = QTimer(self)  # letters are settled anew when the zoom has come to rest
         self._zooming.setSingleShot(True)
@@ -153,7 +154,7 @@ class Canvas(QWidget):
 
     def _marks(self) -> tuple[Mark, ...]:
         """Return the marks with their letters where they stand on the canvas."""
-        drawing = self._lettered[1] if self._lettered is not None else self._drawing
+        drawing = self._lettered.drawing if self._lettered is not None else self._drawing
         return drawing.marks if drawing is not None else ()
 
     def fit(self) -> None:
@@ -190,11 +191,15 @@ class Canvas(QWidget):
         """Return the subtitle in one line or, where it is too long for one, parted between its words in two."""
         if self._drawing is None or not self._drawing.marks:
             return []
-        metrics, room = QFontMetricsF(self._theme.font(9.5, "slanted")), self.width() - 2 * MARGIN
-        first, *rest = in_lines(self._drawing.subtitle, room, metrics.horizontalAdvance) or [""]
-        lines = [first, PARTED.join(rest)] if rest else [first]
-        # The mark of what is left out wants some room more than the text has.
-        return [metrics.elidedText(line, Qt.TextElideMode.ElideRight, room - 6) for line in lines]
+        room, words = self.width() - 2 * MARGIN, self._drawing.subtitle
+        if self._parted is None or self._parted[:2] != (words, room):  # asked for with every place of the drawing
+            metrics = QFontMetricsF(self._theme.font(9.5, "slanted"))
+            first, *rest = in_lines(words, room, metrics.horizontalAdvance) or [""]
+            lines = [first, PARTED.join(rest)] if rest else [first]
+            # The mark of what is left out wants some room more than the text has.
+            fitting = [metrics.elidedText(line, Qt.TextElideMode.ElideRight, room - 6) for line in lines]
+            self._parted = (words, room, fitting)
+        return self._parted[2]
 
     def to_screen(self, point: Point) -> QPointF:
         """Return where a place of the drawing is on the canvas."""
@@ -225,25 +230,27 @@ class Canvas(QWidget):
         if self._drawing is None:
             return
         way = self.way()
-        marks = MarkPainter(painter, self._theme, way)
         painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
-        if self._lettered is None or (self._lettered[0] != way.m11() and not self._zooming.isActive()):
-            self._lettered = (way.m11(), settled(self._drawing, marks.sizes()))
-            out = self._reach(self._lettered[1], marks) if self._zoom == 1.0 and not self._narrower else 0.0
+        if self._lettered is None or (self._lettered.scale != way.m11() and not self._zooming.isActive()):
+            marks = MarkPainter(painter, self._theme, way)
+            self._lettered = Lettered(way.m11(), settled(self._drawing, marks.sizes()))
+            out = self._reach(self._lettered.drawing, marks) if self._zoom == 1.0 and not self._narrower else 0.0
             if out > 0.0:  # as a whole it is seen with all its letters
                 left, _, right, _ = self._drawing.bounds
                 self._narrower = self.width() / 2 - MARGIN - (right - left) / 2 * way.m11() + out
                 way = self.way()
                 marks = MarkPainter(painter, self._theme, way)
-                self._lettered = (way.m11(), settled(self._drawing, marks.sizes()))
-        marks.drawing(self._lettered[1])
+                self._lettered = Lettered(way.m11(), settled(self._drawing, marks.sizes()))
+        lettered = self._lettered
+        marks = MarkPainter(painter, self._theme, way, lettered.shapes)
+        marks.drawing(lettered.drawing)
         paper = QRectF(4, self.head(), self.width() - 8, self.height() - self.head() - 6)
-        paint_selection(painter, marks, self._lettered[1], self._selected, self._callout, paper)
+        paint_selection(painter, marks, lettered.drawing, self._selected, self._callout, paper)
         self._paint_title(painter)
         if not self._drawing.marks:
             marks.text(QPointF(self.width() / 2, self.height() / 2), self._drawing.subtitle, 12, "slanted", "ochre")
         if self._inset is not None and self._inset.marks:
-            paint_inset(painter, marks, self._lettered[1], self._inset, paper)
+            paint_inset(painter, marks, lettered, self._inset, paper)
 
     def _paint_title(self, painter: QPainter) -> None:
         assert self._drawing is not None

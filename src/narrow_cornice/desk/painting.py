@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import cached_property
 
+import numpy as np
+from numpy.typing import NDArray
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap, QPolygonF, QTransform
 
@@ -24,6 +27,7 @@ from narrow_cornice.drawing.marks import (
     Stroke,
     above_line,
     dimension_line,
+    points_of,
     reading_turn,
 )
 from narrow_cornice.memo import by_value
@@ -73,13 +77,33 @@ def placed(drawing: Drawing, room: QRectF, most: float | None = None, *, left: b
     return QTransform(scale, 0, 0, scale, dx, room.center().y() - (y0 + y1) / 2 * scale)
 
 
+class Lettered:
+    """A drawing with its letters settled for a scale, and what is known of its marks when it is painted once more."""
+
+    def __init__(self, scale: float, drawing: Drawing) -> None:
+        self.scale, self.drawing = scale, drawing
+        self.shapes: dict[int, QPolygonF] = {}  # by the identity of the mark, which the drawing holds
+
+    @cached_property
+    def boxes(self) -> NDArray[np.float64]:
+        """Return (left, top, right, bottom) in mm around each mark, as an array of shape (marks, 4)."""
+        made = []
+        for mark in self.drawing.marks:
+            xs, ys = zip(*points_of(mark), strict=True)
+            made.append((min(xs), min(ys), max(xs), max(ys)))
+        return np.array(made).reshape(-1, 4)
+
+
 class MarkPainter:
     """Draws marks through a map from the drawing's millimetres to the screen.
 
     The painter itself carries the map, so that Qt does the arithmetic; pens and letters do not grow with it.
     """
 
-    def __init__(self, painter: QPainter, theme: Theme, way: QTransform) -> None:
+    def __init__(
+        self, painter: QPainter, theme: Theme, way: QTransform, shapes: dict[int, QPolygonF] | None = None
+    ) -> None:
+        """Draw with a painter through a map; ``shapes`` holds the outlines of marks that are painted again."""
         self._painter = painter
         self._theme = self.theme = theme
         self._way = self.way = way
@@ -91,6 +115,7 @@ class MarkPainter:
         self._clear.setAlpha(215)
         self._edge = QPen(QColor(42, 39, 36, 110), 0.6)
         self._edge.setCosmetic(True)
+        self._shapes = shapes if shapes is not None else {}
         self._pens: dict[tuple[str, float, bool], QPen] = {}
         self._round_pens: dict[tuple[str, float], QPen] = {}
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -134,16 +159,16 @@ class MarkPainter:
         if isinstance(mark, Area):
             self._go(self._there)
             painter.setPen(self.pen(mark.pen) if mark.pen is not None else Qt.PenStyle.NoPen)
-            painter.setBrush(self._theme.colour(mark.fill))
-            painter.drawPolygon(polygon(mark.points))
+            painter.setBrush(self._theme.shade(mark.fill))
+            painter.drawPolygon(self._shape(mark))
         elif isinstance(mark, Stroke):
             self._go(self._there)
             painter.setPen(self.pen(mark.pen))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             if mark.closed:
-                painter.drawPolygon(polygon(mark.points))
+                painter.drawPolygon(self._shape(mark))
             else:
-                painter.drawPolyline(polygon(mark.points))
+                painter.drawPolyline(self._shape(mark))
         elif isinstance(mark, Strip):
             self._strip(mark)
         elif isinstance(mark, Photograph):
@@ -159,6 +184,12 @@ class MarkPainter:
         else:
             self._go(self._home)
             self._dimension(mark)
+
+    def _shape(self, mark: Area | Stroke) -> QPolygonF:
+        made = self._shapes.get(id(mark))
+        if made is None:
+            made = self._shapes[id(mark)] = polygon(mark.points)
+        return made
 
     def _handle(self, mark: Handle) -> None:
         """Draw a handle: a small ring on the joint, of one size at any zoom."""
@@ -219,7 +250,7 @@ class MarkPainter:
         left = {"left": 0.0, "middle": -wide / 2, "right": -wide}[anchor]
         foot = QPointF(left, metrics.ascent() - tall / 2)
         painter.setFont(self._theme.font(size, face))
-        painter.setPen(self._theme.colour(colour))
+        painter.setPen(self._theme.shade(colour))
         if turn:
             self._now = QTransform().translate(place.x(), place.y()).rotate(turn) * self._home
             painter.setTransform(self._now)

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import numpy as np
 from msgspec.structs import replace
+from numpy.typing import NDArray
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
-from narrow_cornice.desk.painting import MarkPainter, placed, polygon
+from narrow_cornice.desk.painting import Lettered, MarkPainter, placed, polygon
 from narrow_cornice.drawing.lettering import letter_boxes
-from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Strip, Stroke, points_of
+from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Strip, Stroke
 
 LIFTS = (-16, 22, -44, 50, -76, 82, -110, 116, -150, 156)  # pixels that words stand above or below what they are of
 REACHES = (30, 74)  # pixels from it to them
@@ -69,16 +71,15 @@ def _paint_callout(
     for y in (box.top() - 18, box.bottom() + 18):
         end = QPointF(box.center().x(), y)
         places.append((box.center(), end, QRectF(end.x() - wide / 2 - 3, end.y() - tall / 2, wide + 6, tall)))
-    there = letter_boxes(drawing, marks.sizes())
-    letters = [way.mapRect(QRectF(x0, y0, x1 - x0, y1 - y0)).adjusted(-3, -1, 3, 1) for x0, y0, x1, y1 in there]
+    there = np.array(letter_boxes(drawing, marks.sizes())).reshape(-1, 4)
+    letters = there * way.m11() + np.array([way.dx() - 3, way.dy() - 1, way.dx() + 3, way.dy() + 1])
 
     def covered(place: Place) -> float:
         """Return how much a place covers: what is off the paper weighs most."""
         card = place[2]
         seen = paper.intersected(card)
         off = card.width() * card.height() - seen.width() * seen.height()
-        hidden = (card.intersected(one) for one in letters)
-        return 100.0 * off + sum(one.width() * one.height() for one in hidden if not one.isEmpty())
+        return 100.0 * off + float(common(letters, card).prod(axis=0).sum())
 
     begin, end, card = min(places, key=covered)
     if card.top() < paper.top():
@@ -92,7 +93,16 @@ def _paint_callout(
     marks.text(QPointF(card.left() + 3, card.center().y()), callout, 9.5, "bold", "verdigris", "left")
 
 
-def paint_inset(painter: QPainter, marks: MarkPainter, drawing: Drawing, inset: Drawing, paper: QRectF) -> None:
+def common(boxes: NDArray[np.float64], card: QRectF) -> NDArray[np.float64]:
+    """Return how wide and how tall boxes, as (left, top, right, bottom), and a card lie over one another: an array of
+    shape (2, boxes), nought where they do not."""
+    left, top, right, bottom = boxes.T
+    wide = np.minimum(right, card.right()) - np.maximum(left, card.left())
+    tall = np.minimum(bottom, card.bottom()) - np.maximum(top, card.top())
+    return np.array((np.maximum(0.0, wide), np.maximum(0.0, tall)))
+
+
+def paint_inset(painter: QPainter, marks: MarkPainter, lettered: Lettered, inset: Drawing, paper: QRectF) -> None:
     """Paint a small drawing on a card in a corner where it hides nothing of the large one; nowhere where it would."""
     wide, tall = CARD
     inner = paper.adjusted(12, 4, -12, -12)
@@ -101,11 +111,12 @@ def paint_inset(painter: QPainter, marks: MarkPainter, drawing: Drawing, inset: 
         for y in (inner.bottom() - tall, inner.top())
         for x in (inner.left(), inner.right() - wide)
     ]
-    drawn = [marks.way.map(polygon(points_of(mark))).boundingRect() for mark in drawing.marks if points_of(mark)]
+    way = marks.way
+    drawn = lettered.boxes * way.m11() + np.array([way.dx(), way.dy()] * 2)
 
     def hidden(card: QRectF) -> float:
-        over = (card.intersected(one) for one in drawn)
-        return sum(max(one.width(), 1.0) * max(one.height(), 1.0) for one in over if not one.isEmpty())
+        over = common(drawn, card)
+        return float(np.maximum(over, 1.0)[:, (over > 0.0).all(axis=0)].prod(axis=0).sum())
 
     card = min(corners, key=hidden)
     if hidden(card) > MOST_HIDDEN * wide * tall or card.height() > inner.height() or card.width() > inner.width() / 2:

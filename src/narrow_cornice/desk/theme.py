@@ -72,7 +72,11 @@ class Theme:
         self._outlines: dict[tuple[str, float, str], QPainterPath] = {}
 
     def colour(self, name: str) -> QColor:
-        """Return a role, #rrggbb or #rrggbbaa as a colour."""
+        """Return a role, #rrggbb or #rrggbbaa as a colour of one's own."""
+        return QColor(self.shade(name))
+
+    def shade(self, name: str) -> QColor:
+        """Return a role, #rrggbb or #rrggbbaa as a colour that nobody changes: one object for all."""
         made = self._colours.get(name)
         if made is None:
             value = self.roles.get(name, name)
@@ -80,7 +84,7 @@ class Theme:
             if len(value) == 9:
                 made.setAlpha(int(value[7:9], 16))
             self._colours[name] = made
-        return QColor(made)
+        return made
 
     def font(self, size: float, face: str = "text") -> QFont:
         """Return a face at ``size`` points: text, bold, name or slanted."""

@@ -10,6 +10,7 @@ from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke
 from narrow_cornice.job.paths import LinePath
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
+LETTER = 12.5  # of the drawing for each letter of a tin's size, as small as the list shows it
 METRE = 62.0  # mm on the drawing for a metre of trim
 CUT = 0.2  # a saw cut of about 3 mm, to the same scale
 ROOMY = 5.2  # of the drawing for each letter of a number with its length
@@ -28,7 +29,7 @@ def line_picture(line: LineToBuy) -> Drawing:
             marks = _tins(line, colour.hex if colour is not None else UNCOLOURED)
         case InPacks():
             marks = _tins(line, UNCOLOURED)
-    return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 4))
+    return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 8))
 
 
 def _tins(line: LineToBuy, colour: str) -> list[Mark]:
@@ -36,10 +37,13 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
     sizes = [litres for litres, count, _ in line.buy for _ in range(count)]
     marks: list[Mark] = []
     about = LinePath(line.key)
-    x, left = 0.0, line.left
+    begin, left = 0.0, line.left
     for index, litres in enumerate(sizes[:24]):
         tall = TIN_MM * litres ** (1 / 3)
-        wide = tall * 0.82
+        wide, words = tall * 0.82, f"{litres:g} {line.measure}"
+        # A small tin takes the room that its size is written in.
+        room = max(wide, LETTER * len(words))
+        x = begin + (room - wide) / 2
         # What will be left stands in the last tins, so those are drawn opened from the end.
         remains = 1.0
         after = sum(sizes[index + 1 :])
@@ -54,10 +58,10 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
         marks.append(Area(_box(x, -body * (1 - used), wide, body * (1 - used)), colour, about))
         marks.append(Stroke(((x, -body), (x + wide, -body)), Pen("ink", 0.6)))
         marks.append(Stroke(_box(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
-        marks.append(Label((x + wide / 2, 13.0), f"{litres:g} {line.measure}", 8, "soft", about=about))
-        x += wide + 10
+        marks.append(Label((x + wide / 2, 19.0), words, 8, "soft", about=about))
+        begin += room + 10
     if len(sizes) > 24:
-        marks.append(Label((x + 14, -TIN_MM / 2), f"and {len(sizes) - 24} more", 9, "soft", "left"))
+        marks.append(Label((begin + 14, -TIN_MM / 2), f"and {len(sizes) - 24} more", 9, "soft", "left"))
     return marks
 
 
