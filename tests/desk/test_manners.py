@@ -23,7 +23,7 @@ from narrow_cornice.desk.one_window import Listening, name_of, raise_other
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.window import MainWindow
-from narrow_cornice.job.file import write_job
+from narrow_cornice.job.file import read_job, write_job
 from narrow_cornice.job.keeping import JobLock
 from narrow_cornice.job.paths import WallPath
 from narrow_cornice.job.samples import demo_job
@@ -155,6 +155,34 @@ def test_a_signal_ends_it_in_order_and_leaves_no_lock(tmp_path: Path, way: signa
         assert running.stderr is not None
         assert running.stderr.read() == b""
     assert not lock.exists()
+
+
+CHANGED = """
+import os, signal, sys
+from PyQt6.QtCore import QTimer
+import narrow_cornice.desk.application as application
+from narrow_cornice.cli import main
+from narrow_cornice.job import edits
+
+make = application.make_window
+
+def changed(session):
+    window = make(session)
+    session.do(edits.rename_job("Nearly lost", "Lee Quay"))
+    QTimer.singleShot(300, lambda: os.kill(os.getpid(), signal.SIGTERM))
+    return window
+
+application.make_window = changed
+sys.exit(main(["demo"]))
+"""
+
+
+def test_a_signal_asks_nobody_and_keeps_what_is_not_saved(tmp_path: Path) -> None:
+    surroundings = {**os.environ, "QT_QPA_PLATFORM": "offscreen", "XDG_STATE_HOME": str(tmp_path / "state")}
+    ended = subprocess.run([sys.executable, "-c", CHANGED], env=surroundings, timeout=20, capture_output=True)
+    assert (ended.returncode, ended.stderr) == (0, b"")
+    (copy,) = tmp_path.glob("state/*/recovery/*.cornice")
+    assert read_job(copy).name == "Nearly lost"
 
 
 def test_a_job_that_is_open_has_its_window_raised_and_no_second_one_opened(window: MainWindow, tmp_path: Path) -> None:

@@ -46,8 +46,11 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
 
     def end() -> None:
         """End without a question: what is not saved stays in the running copy."""
+        for one in program.topLevelWidgets():
+            if isinstance(one, MainWindow):
+                one.stand_down()
         session.close(discard=False)
-        program.quit()
+        program.exit(0)  # quitting would ask the window first, and it would ask whoever is not there
 
     ending = Ending(end)  # from before a lock is taken
     problem: CorniceError | None = None

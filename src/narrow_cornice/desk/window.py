@@ -200,10 +200,12 @@ class MainWindow(QMainWindow):
         if not self._sees_all:
             QTimer.singleShot(0, lambda: self.refresh(moved=False))
 
-    def _derive_no_more(self) -> None:
-        """Let what is being worked out end unseen."""
+    def stand_down(self) -> None:
+        """Let what is being worked out end unseen, remember how the window stands, and hear nobody any more."""
         self.aside.end()
         self.bench.end()
+        self._remember()
+        self._listening.listen(None)
 
     def make_complete(self) -> None:
         """Count everything here and now (for pictures and tests)."""
@@ -517,16 +519,12 @@ class MainWindow(QMainWindow):
         """Let go of the job, or stay."""
         assert event is not None
         if self.again:
-            self._derive_no_more()
-            self._remember()
-            self._listening.listen(None)
+            self.stand_down()
             return
         if not self.filing.may_end():
             event.ignore()
             return
         self.session.errands.stop()
         self.hide()  # whatever still has to be waited for is not waited for in sight
-        self._derive_no_more()
-        self._remember()
-        self._listening.listen(None)
+        self.stand_down()
         self.session.close(discard=True)
