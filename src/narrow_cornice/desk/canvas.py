@@ -245,7 +245,7 @@ class Canvas(QWidget):
         marks = MarkPainter(painter, self._theme, way, lettered.shapes)
         marks.drawing(lettered.drawing)
         paper = QRectF(4, self.head(), self.width() - 8, self.height() - self.head() - 6)
-        paint_selection(painter, marks, lettered.drawing, self._selected, self._callout, paper)
+        paint_selection(painter, marks, lettered, self._selected, self._callout, paper)
         self._paint_title(painter)
         if not self._drawing.marks:
             marks.text(QPointF(self.width() / 2, self.height() / 2), self._drawing.subtitle, 12, "slanted", "ochre")

@@ -13,6 +13,7 @@ from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.letter_places import SizeOf
+from narrow_cornice.drawing.lettering import edges_of
 from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
@@ -92,6 +93,11 @@ class Lettered:
             xs, ys = zip(*points_of(mark), strict=True)
             made.append((min(xs), min(ys), max(xs), max(ys)))
         return np.array(made).reshape(-1, 4)
+
+    @cached_property
+    def edges(self) -> NDArray[np.float64]:
+        """Return the lines in mm that letters keep off, as (x, y, x, y)."""
+        return edges_of(self.drawing.marks)[0]
 
 
 class MarkPainter:

@@ -15,16 +15,18 @@ from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label,
 LIFTS = (-16, 22, -44, 50, -76, 82, -110, 116, -150, 156)  # pixels that words stand above or below what they are of
 REACHES = (30, 74)  # pixels from it to them
 CARD = (170.0, 168.0)  # pixels of the small drawing's card
+OVER_AN_EDGE = 4.0  # how much a pixel of an edge weighs under words, where a pixel's area of letters is 1
 MOST_HIDDEN = 0.02  # of the card that may lie over the large drawing
 
+Boxes = NDArray[np.float64]  # (left, top, right, bottom) in pixels: an array of shape (boxes, 4)
 Place = tuple[QPointF, QPointF, QRectF]  # where the leader begins and ends, and the card of the words
 
 
 def paint_selection(
-    painter: QPainter, marks: MarkPainter, drawing: Drawing, selected: About, callout: str, paper: QRectF
+    painter: QPainter, marks: MarkPainter, lettered: Lettered, selected: About, callout: str, paper: QRectF
 ) -> None:
     """Mark what is selected wherever it is drawn, and write its words beside its uppermost part."""
-    theme, way = marks.theme, marks.way
+    theme, way, drawing = marks.theme, marks.way, lettered.drawing
     boxes: list[QRectF] = []
     said = False
     painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -50,11 +52,11 @@ def paint_selection(
         elif isinstance(mark, Label):
             marks.mark(replace(mark, colour="verdigris"))
     if boxes and callout and not said:
-        _paint_callout(painter, marks, drawing, boxes, callout, paper)
+        _paint_callout(painter, marks, lettered, boxes, callout, paper)
 
 
 def _paint_callout(
-    painter: QPainter, marks: MarkPainter, drawing: Drawing, boxes: list[QRectF], callout: str, paper: QRectF
+    painter: QPainter, marks: MarkPainter, lettered: Lettered, boxes: list[QRectF], callout: str, paper: QRectF
 ) -> None:
     """Write what is selected beside its uppermost part, on a short leader."""
     theme, way = marks.theme, marks.way
@@ -71,17 +73,17 @@ def _paint_callout(
     for y in (box.top() - 18, box.bottom() + 18):
         end = QPointF(box.center().x(), y)
         places.append((box.center(), end, QRectF(end.x() - wide / 2 - 3, end.y() - tall / 2, wide + 6, tall)))
-    there = np.array(letter_boxes(drawing, marks.sizes())).reshape(-1, 4)
+    there = np.array(letter_boxes(lettered.drawing, marks.sizes())).reshape(-1, 4)
     letters = there * way.m11() + np.array([way.dx() - 3, way.dy() - 1, way.dx() + 3, way.dy() + 1])
+    edges = lettered.edges * way.m11() + np.array([way.dx(), way.dy()] * 2)
 
-    def covered(place: Place) -> float:
-        """Return how much a place covers: what is off the paper weighs most."""
-        card = place[2]
-        seen = paper.intersected(card)
-        off = card.width() * card.height() - seen.width() * seen.height()
-        return 100.0 * off + float(common(letters, card).prod(axis=0).sum())
-
-    begin, end, card = min(places, key=covered)
+    # What is off the paper weighs most, then letters, then edges.
+    cards = np.array([(card.left(), card.top(), card.right(), card.bottom()) for _, _, card in places])
+    (seen,) = common(np.array([(paper.left(), paper.top(), paper.right(), paper.bottom())]), cards).prod(axis=0).T
+    off = (cards[:, 2] - cards[:, 0]) * (cards[:, 3] - cards[:, 1]) - seen
+    under = common(letters, cards).prod(axis=0).sum(axis=1)
+    covered = 100.0 * off + under + OVER_AN_EDGE * lengths_inside(edges, cards)
+    begin, end, card = places[int(np.argmin(covered))]
     if card.top() < paper.top():
         card.moveTop(paper.top())
     card.moveLeft(max(paper.left(), min(card.left(), paper.right() - card.width())))
@@ -93,12 +95,29 @@ def _paint_callout(
     marks.text(QPointF(card.left() + 3, card.center().y()), callout, 9.5, "bold", "verdigris", "left")
 
 
-def common(boxes: NDArray[np.float64], card: QRectF) -> NDArray[np.float64]:
-    """Return how wide and how tall boxes, as (left, top, right, bottom), and a card lie over one another: an array of
-    shape (2, boxes), nought where they do not."""
-    left, top, right, bottom = boxes.T
-    wide = np.minimum(right, card.right()) - np.maximum(left, card.left())
-    tall = np.minimum(bottom, card.bottom()) - np.maximum(top, card.top())
+def lengths_inside(edges: Boxes, cards: Boxes) -> NDArray[np.float64]:
+    """Return for each card the length of the lines, as (x, y, x, y), inside it (clipped as Liang and Barsky do)."""
+    x0, y0, x1, y1 = edges.T
+    left, top, right, bottom = cards.T[:, :, None]
+    begin = np.zeros((len(cards), len(edges)))
+    end = np.ones_like(begin)
+    for at, by, least, most in ((x0, x1 - x0, left, right), (y0, y1 - y0, top, bottom)):
+        still = by == 0.0  # along the side: in it everywhere or nowhere
+        step = np.where(still, 1.0, by)
+        low, high = (least - at) / step, (most - at) / step
+        beside = (at < least) | (at > most)
+        begin = np.maximum(begin, np.where(still, np.where(beside, 2.0, 0.0), np.minimum(low, high)))
+        end = np.minimum(end, np.where(still, 1.0, np.maximum(low, high)))
+    made: NDArray[np.float64] = (np.maximum(0.0, end - begin) * np.hypot(x1 - x0, y1 - y0)).sum(axis=1)
+    return made
+
+
+def common(boxes: Boxes, cards: Boxes) -> NDArray[np.float64]:
+    """Return how wide and how tall boxes and cards lie over one another: shape (2, cards, boxes), nought where they do
+    not."""
+    left, top, right, bottom = cards.T[:, :, None]
+    wide = np.minimum(boxes[:, 2], right) - np.maximum(boxes[:, 0], left)
+    tall = np.minimum(boxes[:, 3], bottom) - np.maximum(boxes[:, 1], top)
     return np.array((np.maximum(0.0, wide), np.maximum(0.0, tall)))
 
 
@@ -114,12 +133,11 @@ def paint_inset(painter: QPainter, marks: MarkPainter, lettered: Lettered, inset
     way = marks.way
     drawn = lettered.boxes * way.m11() + np.array([way.dx(), way.dy()] * 2)
 
-    def hidden(card: QRectF) -> float:
-        over = common(drawn, card)
-        return float(np.maximum(over, 1.0)[:, (over > 0.0).all(axis=0)].prod(axis=0).sum())
-
-    card = min(corners, key=hidden)
-    if hidden(card) > MOST_HIDDEN * wide * tall or card.height() > inner.height() or card.width() > inner.width() / 2:
+    over = common(drawn, np.array([(card.left(), card.top(), card.right(), card.bottom()) for card in corners]))
+    hidden = (np.maximum(over, 1.0).prod(axis=0) * (over > 0.0).all(axis=0)).sum(axis=1)
+    best = int(np.argmin(hidden))
+    card = corners[best]
+    if hidden[best] > MOST_HIDDEN * wide * tall or card.height() > inner.height() or card.width() > inner.width() / 2:
         return
     theme = marks.theme
     painter.setPen(QPen(theme.colour("rule"), 1))

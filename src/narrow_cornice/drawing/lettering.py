@@ -14,6 +14,7 @@ from collections.abc import Callable, Iterator, Sequence
 
 import numpy as np
 from msgspec.structs import replace
+from numpy.typing import NDArray
 
 from narrow_cornice.drawing.letter_places import SizeOf, Standing, standings
 from narrow_cornice.drawing.marks import (
@@ -90,19 +91,24 @@ def _turn(mark: Mark) -> tuple[int, int]:
     return (2, 0)
 
 
+def edges_of(marks: Sequence[Mark]) -> tuple[NDArray[np.float64], NDArray[np.int_]]:
+    """Return the lines that letters keep off, as (x, y, x, y) in an array of shape (lines, 4), and the index of the
+    mark that each belongs to."""
+    ends: list[tuple[float, float, float, float]] = []
+    owners: list[int] = []
+    for index, mark in enumerate(marks):
+        for points in _lines_of(mark):
+            for (x0, y0), (x1, y1) in itertools.pairwise(points):
+                ends.append((x0, y0, x1, y1))
+                owners.append(index)
+    return np.array(ends, dtype=float).reshape(-1, 4), np.array(owners, dtype=int)
+
+
 class _Edges:
-    """The lines of a drawing that letters keep off, as segments with the mark that each belongs to."""
+    """The lines of a drawing that letters keep off."""
 
     def __init__(self, marks: Sequence[Mark]) -> None:
-        ends: list[tuple[float, float, float, float]] = []
-        owners: list[int] = []
-        for index, mark in enumerate(marks):
-            for points in _lines_of(mark):
-                for (x0, y0), (x1, y1) in itertools.pairwise(points):
-                    ends.append((x0, y0, x1, y1))
-                    owners.append(index)
-        self._ends = np.array(ends, dtype=float).reshape(-1, 4)
-        self._owners = np.array(owners, dtype=int)
+        self._ends, self._owners = edges_of(marks)
 
     def under(self, standing: Standing, own: int) -> float:
         """Return the length of the lines that run through letters, in mm; those of their own mark do not count."""

@@ -16,7 +16,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath
 from narrow_cornice.shipped import shipped_table
-from narrow_cornice.units.lengths import Unit, parse_length
+from narrow_cornice.units.lengths import Unit, parse_length, show_length
 from narrow_cornice.units.show import METRIC, InUnits, ShownIn, show_number, show_size
 
 MOST_SHARE = 3.0  # a plain number typed for a share is taken as per cent beyond this
@@ -38,7 +38,7 @@ class HouseRule(msgspec.Struct, frozen=True):
         if self.unit == "share":
             return f"{show_number(100 * value, 1)} %"
         if self.unit == "mm":
-            return f"{show_number(value, 2)} mm" if how.unit == "mm" else show_size(value, how)
+            return show_length(value, "mm", step=0.01) if how.unit == "mm" else show_size(value, how)
         gap = "" if self.unit == "°" else " "
         return f"{show_number(value)}{gap}{self.unit}".strip()
 
