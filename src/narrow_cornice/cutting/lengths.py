@@ -50,8 +50,11 @@ class Lengths(msgspec.Struct, frozen=True, gc=False):
         return tuple(sorted((float(int(bar.offcut)) for bar in self.bars if bar.offcut >= least), reverse=True))
 
 
-def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> tuple[Bar, ...]:
-    """Return first-fit-decreasing bars for (length, index) pairs, longest first.
+Held = list[tuple[int, float]]  # the pieces of a bar, by index and length
+
+
+def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> tuple[list[Held], list[float]]:
+    """Return first-fit-decreasing bars for (length, index) pairs, longest first: what each holds, and what is left.
 
     A piece longer than the stock is scarfed into whole lengths and a rest.
     """
@@ -64,7 +67,7 @@ def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> 
                 length -= stock
             parts.append((length, index))
         cut = sorted(parts, key=_longest_first)
-    holds: list[list[tuple[int, float]]] = []
+    holds: list[Held] = []
     bars = OpenBars(len(cut))
     for length, index in cut:
         bar = bars.place(length + kerf - 1e-9, length + kerf)
@@ -73,23 +76,16 @@ def _packed(ordered: Sequence[tuple[float, int]], stock: float, kerf: float) -> 
             holds.append([(index, length)])
         else:
             holds[bar].append((index, length))
-    return tuple(Bar(stock, tuple(hold), bars.room(number)) for number, hold in enumerate(holds))
+    return holds, [bars.room(number) for number in range(len(holds))]
 
 
 def _longest_first(one: tuple[float, int]) -> tuple[float, int]:
     return (-one[0], one[1])
 
 
-def _shortest(bar: Bar, sold: Sequence[float]) -> Bar:
-    """Return the bar as the shortest length sold that still holds its pieces; ``sold`` rises."""
-    used = bar.stock - bar.offcut
-    shorter = sold[bisect.bisect_left(sold, used - 1e-9)] if sold else bar.stock
-    return bar if shorter >= bar.stock else Bar(shorter, bar.pieces, shorter - used)
-
-
-def _sawn(bar: Bar, kerf: float) -> Bar:
-    """Return the bar with what the cut that frees its off-cut takes from that."""
-    return Bar(bar.stock, bar.pieces, max(0.0, bar.offcut - kerf))
+def _shortest(used: float, stock: float, sold: Sequence[float]) -> float:
+    """Return the shortest length sold that still holds so much, at most ``stock``; ``sold`` rises."""
+    return min(stock, sold[bisect.bisect_left(sold, used - 1e-9)]) if sold else stock
 
 
 @by_value(times=1, each="wall")
@@ -150,18 +146,23 @@ def _bought(pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metr
         alone = len(rising) - bisect.bisect_right(rising, (stock - kerf) / 2 + 1e-9)
         return max(math.ceil(whole / stock - 1e-9), alone) * stock / 1000 * price_per_metre
 
-    best: Lengths | None = None
+    best: tuple[float, int] | None = None
+    bars: list[tuple[float, Held, float]] = []  # the length of each bar, what it holds and how much of it is used
     # A piece is never joined where a longer bar would do.
     longest = ordered[0][0] if ordered else 0.0
     whole_ones = [stock for stock in stocks if stock >= longest - 1e-9] or [max(stocks, default=0.0)]
     sold = sorted(stocks)
     for bound, stock in sorted((least(stock), stock) for stock in whole_ones if stocks):
-        if best is not None and bound > best.price + 1e-9:
+        if best is not None and bound > best[0] + 1e-9:
             break
-        bars = tuple(_sawn(_shortest(bar, sold), kerf) for bar in _packed(ordered, stock, kerf))
-        answer = Lengths(bars, sum(bar.stock for bar in bars) / 1000 * price_per_metre)
-        if best is None or (round(answer.price, 6), len(bars)) < (round(best.price, 6), len(best.bars)):
-            best = answer
+        holds, left = _packed(ordered, stock, kerf)
+        lengths = [_shortest(stock - room, stock, sold) for room in left]
+        worth = (sum(lengths) / 1000 * price_per_metre, len(lengths))
+        if best is None or (round(worth[0], 6), worth[1]) < (round(best[0], 6), best[1]):
+            best = worth
+            bars = [(length, hold, stock - room) for length, hold, room in zip(lengths, holds, left, strict=True)]
     if best is None:
         raise CorniceError("This trim is sold in no length.", where="stock", remedy="Give it at least one.")
-    return best
+    # The cut that frees an off-cut takes a kerf from it.
+    made = (Bar(length, tuple(hold), max(0.0, length - used - kerf)) for length, hold, used in bars)
+    return Lengths(tuple(made), best[0])
