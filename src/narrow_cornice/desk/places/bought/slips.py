@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QSizePolicy, Q
 
 from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.painting import MarkPainter, placed
+from narrow_cornice.desk.painting import Lettered, MarkPainter, placed
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.lettering import settled
 from narrow_cornice.drawing.marks import Drawing
@@ -27,6 +27,7 @@ class LineRow(QAbstractButton):
         self._theme = theme
         self._line: LineToBuy | None = None
         self._picture = Drawing("", "", (), (0, 0, 1, 1))
+        self._lettered: Lettered | None = None  # the picture with its letters settled, for the scale it has here
         self._state = ""
         self._words = ""
         self._price = ""
@@ -37,9 +38,12 @@ class LineRow(QAbstractButton):
 
     def show_line(self, line: LineToBuy, words: str, price: str, state: str, chosen: bool) -> None:
         """Show a line."""
+        shown = (words, price, state, chosen)
+        if line is self._line and shown == (self._words, self._price, self._state, self._chosen):
+            return
         if line is not self._line:
-            self._picture = line_picture(line)
-        self._line, self._words, self._price, self._state, self._chosen = line, words, price, state, chosen
+            self._picture, self._lettered = line_picture(line), None
+        self._line, (self._words, self._price, self._state, self._chosen) = line, shown
         self.setAccessibleName(f"{line.name[:200]}: {words}, {price}, {state or 'not bought'}")
         self.updateGeometry()
         self.update()
@@ -116,8 +120,10 @@ class LineRow(QAbstractButton):
     def _paint_picture(self, painter: QPainter, room: QRectF) -> None:
         if self._picture.marks:
             way = placed(self._picture, room, self._usual_scale(), left=True)
-            marks = MarkPainter(painter, self._theme, way)
-            marks.drawing(settled(self._picture, marks.sizes()))
+            if self._lettered is None or self._lettered.scale != way.m11():
+                sizes = MarkPainter(painter, self._theme, way).sizes()
+                self._lettered = Lettered(way.m11(), settled(self._picture, sizes))
+            MarkPainter(painter, self._theme, way, self._lettered.shapes).drawing(self._lettered.drawing)
 
 
 class Slip(QFrame):
