@@ -268,6 +268,8 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
         shop, price = order.shop_of(line), show_money(line.price)
         print(f"{shop}: {line.name}: {amount}, buy {line.bought_as}, {price} ({line.why})")
     print(f"All together {show_money(order.price)} {job.settings.money}".rstrip())
+    for words in order.left_out:
+        print(f"Not in this list: {words}")
 
 
 def _laser(play: Path | None, every: float | None, habits: tuple[Any, ...], seed: int) -> None:

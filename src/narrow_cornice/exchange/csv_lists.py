@@ -14,6 +14,7 @@ from narrow_cornice.exchange.plain_text import cell
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
 
+LEFT_OUT = "not in this list"  # the kind of a row that says what is left out, and why
 MARK = "\ufeff"
 
 
@@ -22,6 +23,7 @@ def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     writer = csv.writer(held)
     writer.writerow(header)
     for row in rows:
+        row = [*row, *[""] * (len(header) - len(row))]
         writer.writerow([cell(one) if isinstance(one, str) else one for one in row])
     return MARK + held.getvalue()
 
@@ -35,7 +37,8 @@ def to_buy_by_shop(job: Job) -> str:
     """Return the list to buy with one row for each size of each line, shop by shop; trim in metres."""
     rows: list[list[object]] = []
     work_out(job)
-    for shop, lines in to_buy(job).shops():
+    everything = to_buy(job)
+    for shop, lines in everything.shops():
         for line in lines:
             unit = "m" if line.measure == "mm" else line.measure
             for size, count, price in line.buy:
@@ -54,6 +57,7 @@ def to_buy_by_shop(job: Job) -> str:
                         line.why,
                     ]
                 )
+    rows += [["", LEFT_OUT, words] for words in everything.left_out]
     return _written(
         ["shop", "kind", "name", "needed", "unit", "count", "size", "price", "left over", "ticked", "why"], rows
     )
@@ -72,6 +76,7 @@ def to_buy_by_room(job: Job) -> str:
                     price = round(line.share_of_price(room.id), 2)
                     share = _amount(line, amount.rounded(job.settings))
                     rows.append([name, everything.shop_of(line), line.kind, line.name, share, unit, price])
+    rows += [["", "", LEFT_OUT, words] for words in everything.left_out]
     return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
 
 

@@ -380,10 +380,8 @@ def to_buy_pdf(job: Job, paper: Paper | None = None, *, by_room: bool = False) -
     sheet.text(sheet.wide - 14, y, f"{show_money(everything.price)}{money}", 12, face="bold", anchor="right")
     terms += f" = {show_money(everything.price)}"
     y = sheet.wrapped(14, y + 5, terms, 8, sheet.wide - 28, colour="soft", most=6) + 2
-    for waiting in everything.waiting:
-        y = sheet.wrapped(14, y, f"{waiting} is not measured yet and is not in this list.", 8.5, 180, colour="rust")
-    for unsold in everything.unsold:
-        y = sheet.wrapped(14, y, f"No stock is known for: {unsold}.", 8.5, 180, colour="rust")
+    if everything.left_out:
+        y = sheet.wrapped(14, y, f"Not in this list: {' '.join(everything.left_out)}", 8.5, 180, colour="rust", most=12)
     kept = [finding for finding in second_look(job) if finding.kept]
     if kept:
         if y > sheet.tall - 50:

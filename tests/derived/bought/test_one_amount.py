@@ -4,17 +4,25 @@ from __future__ import annotations
 
 import csv
 import io
+from pathlib import Path
 
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.cli import main
+from narrow_cornice.derived.bought.answer import takeoff_answer
 from narrow_cornice.derived.bought.lines import InTins
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.exchange.csv_lists import MARK, to_buy_by_shop
-from narrow_cornice.job.model import Job
+from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.exchange.csv_lists import MARK, to_buy_by_room, to_buy_by_shop
+from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
+from narrow_cornice.job.file import write_job
+from narrow_cornice.job.measured import Measured
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.units.show import METRIC
+from printed import said
 
 
 def with_readings(many: int) -> Job:
@@ -43,3 +51,34 @@ def test_litres_are_one_figure_wherever_they_are_read(many: int) -> None:
         assert rows
         assert all(float(row["needed"]) == pytest.approx(shown) for row in rows)
     assert tally(job)["paint"].rounded(METRIC) == pytest.approx(sum(line.needed.rounded(METRIC) for line in paints))
+
+
+def test_what_is_not_in_the_list_is_said_wherever_the_list_is_read(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    job = demo_job()
+    everything = to_buy(job)
+    bare = {
+        room.name: sum(one.paint is None for one in coated_surfaces(room, job.house_rules, job.paints, job.colours))
+        for room in job.rooms
+    }
+    assert everything.unpainted == tuple((name, count) for name, count in bare.items() if count)
+    assert dict(everything.unpainted)["Stair Hall"] == 16
+    assert "16 surfaces have no paint in Stair Hall." in everything.left_out
+    job = replace(job, rooms=(*job.rooms, Room("r9", "Pantry", Measured((), ()))))
+    left_out = to_buy(job).left_out
+    assert left_out[0] == "Pantry is not measured yet."
+    for written in (to_buy_by_shop(job), to_buy_by_room(job)):
+        rows = list(csv.DictReader(io.StringIO(written.removeprefix(MARK))))
+        assert tuple(row["name"] for row in rows if row["kind"] == "not in this list") == left_out
+    answer = takeoff_answer(job)
+    assert answer["waiting"] == ["Pantry"]
+    assert {"room": "Stair Hall", "surfaces": 16} in answer["unpainted"]
+    assert answer["unsold"] == list(to_buy(job).unsold)
+    paper = " ".join(said(to_buy_pdf(job)).split())
+    assert all(words in paper for words in left_out)
+    path = tmp_path / "job.cornice"
+    write_job(path, job)
+    assert main(["takeoff", str(path)]) == 0
+    told = capsys.readouterr().out
+    assert all(f"Not in this list: {words}" in told for words in left_out)

@@ -17,7 +17,8 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
     """Return surfaces (m²), runs (mm), what to buy (under “order”) and its total.
 
     ``net`` is gross − openings − covered exactly; ``litres`` is null where no paint is chosen, ``product`` and
-    ``colour`` likewise.
+    ``colour`` likewise. What is not in the order stands beside it: rooms that are not measured (``waiting``), trim that
+    no stock serves (``unsold``), how many surfaces of a room have no paint (``unpainted``).
     """
     everything = to_buy(job)
     return {
@@ -27,6 +28,8 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         "order": [_line(line) for line in everything.lines],
         "total": everything.price,
         "waiting": list(everything.waiting),
+        "unsold": list(everything.unsold),
+        "unpainted": [{"room": room, "surfaces": count} for room, count in everything.unpainted],
     }
 
 

@@ -10,18 +10,34 @@ import msgspec
 
 from narrow_cornice.derived.bought import sources
 from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
 
 
 class ToBuy(msgspec.Struct, frozen=True):
-    """All that is to be bought, and what stands beside it: what nobody sells here, rooms that wait to be measured."""
+    """All that is to be bought, and what stands beside it: what nobody sells here, rooms that wait to be measured, and
+    how many surfaces of which room have no paint."""
 
     lines: tuple[LineToBuy, ...]
     unsold: tuple[str, ...]
     waiting: tuple[str, ...]
+    unpainted: tuple[tuple[str, int], ...] = ()
     shop_names: Mapping[str, str] = {}
+
+    @property
+    def left_out(self) -> tuple[str, ...]:
+        """Return in a sentence each what is not in the list, so that nothing is left out of it in silence."""
+        paintless = [
+            f"{count} {'surface has' if count == 1 else 'surfaces have'} no paint in {room}"
+            for room, count in self.unpainted
+        ]
+        return (
+            *(f"{room} is not measured yet." for room in self.waiting),
+            *(f"No stock is known for {name}." for name in self.unsold),
+            *(f"{words}." for words in paintless),
+        )
 
     @property
     def price(self) -> float:
@@ -55,7 +71,12 @@ def to_buy(job: Job) -> ToBuy:
     waiting = tuple(room.name for room in job.rooms if measured_room(room, job.house_rules).fault)
     lines = tuple(line for one in every for line in one.lines)
     unsold = tuple(name for one in every for name in one.unsold)
-    return ToBuy(lines, unsold, waiting, MappingProxyType(job.shop_names()))
+    unpainted = []
+    for room in job.rooms:
+        every_surface = finished_surfaces(room, job.house_rules, job.paints, job.colours)
+        if bare := sum(one.paint is None for one in every_surface):
+            unpainted.append((room.name, bare))
+    return ToBuy(lines, unsold, waiting, tuple(unpainted), MappingProxyType(job.shop_names()))
 
 
 def tick_state(job: Job, line: LineToBuy) -> Literal["", "bought", "changed"]:

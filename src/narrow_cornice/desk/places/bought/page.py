@@ -17,6 +17,8 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.units.show import show_money
 
+MOST_WORDS = 700  # letters of what is said over the list
+
 
 class BoughtPage(LeafPage):
     """The list to buy from."""
@@ -33,6 +35,7 @@ class BoughtPage(LeafPage):
             self.row.tools.addSpacing(10)
         self._note = plain_label()
         self._note.setWordWrap(True)
+        self._note.setContentsMargins(4, 8, 4, 4)
         self._note.setStyleSheet(f"color: {theme.roles['caution']};")
         lay.addWidget(self._note)
         area = self._area = QScrollArea()
@@ -80,12 +83,9 @@ class BoughtPage(LeafPage):
         notes = []
         if not everything.lines:
             notes.append("Nothing to buy yet: measure a room, choose its trim, give its surfaces their paint.")
-        if everything.waiting:
-            notes.append(
-                f"Not in this list, since not yet measured: {', '.join(name[:40] for name in everything.waiting)}."
-            )
-        if everything.unsold:
-            notes.append(f"No stock is known for: {', '.join(name[:60] for name in everything.unsold)}.")
+        if everything.left_out:
+            words = " ".join(everything.left_out)
+            notes.append(f"Not in this list: {words if len(words) <= MOST_WORDS else words[:MOST_WORDS] + ' …'}")
         self._note.setText(" ".join(notes))
         self._note.setVisible(bool(notes))
         if self.by_room:
