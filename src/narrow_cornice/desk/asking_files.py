@@ -3,7 +3,7 @@ silence."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from pathlib import Path
 
 from PyQt6.QtCore import QSettings, Qt
@@ -62,12 +62,22 @@ def may_write_over(parent: QWidget, paths: Iterable[Path]) -> bool:
     there = [path for path in paths if path.exists()]
     if not there:
         return True
+    words = f"{and_others([path.name for path in there])} there already."
+    return may(parent, "Already there", words, "Write over", "Leave it as it is")
+
+
+def and_others(names: Sequence[str]) -> str:
+    """Return several things as they are spoken of: the first and how many more there are."""
+    return f"“{names[0][:120]}”" + (f" and {len(names) - 1} more are" if len(names) > 1 else " is")
+
+
+def may(parent: QWidget, title: str, words: str, go_on: str, stay: str) -> bool:
+    """Return whether something that cannot be taken back may be done, asking in words with two buttons."""
     box = QMessageBox(parent)
-    box.setWindowTitle("Already there")
+    box.setWindowTitle(title)
     box.setTextFormat(Qt.TextFormat.PlainText)
-    others = f" and {len(there) - 1} more are" if len(there) > 1 else " is"
-    box.setText(f"“{there[0].name[:120]}”{others} there already.")
-    over = box.addButton("Write over", QMessageBox.ButtonRole.DestructiveRole)
-    box.addButton("Leave it as it is", QMessageBox.ButtonRole.RejectRole)
+    box.setText(words)
+    wanted = box.addButton(go_on, QMessageBox.ButtonRole.DestructiveRole)
+    box.addButton(stay, QMessageBox.ButtonRole.RejectRole)
     box.exec()
-    return box.clickedButton() is over
+    return box.clickedButton() is wanted

@@ -25,11 +25,11 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
 from narrow_cornice.desk.drawn_things import DrawnThing, things_of
-from narrow_cornice.desk.painting import Lettered, MarkPainter, polygon
+from narrow_cornice.desk.painting import Lettered, MarkPainter, letter_sizes, polygon
 from narrow_cornice.desk.selection_painting import paint_inset, paint_selection
 from narrow_cornice.desk.size_editor import SizeEditor
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled
+from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes
 from narrow_cornice.drawing.marks import (
     About,
     Area,
@@ -174,9 +174,9 @@ class Canvas(QWidget):
         y = head + (self.height() - head - MARGIN) / 2 - (top + bottom) / 2 * scale + self._shift.y()
         return QTransform(scale, 0, 0, scale, x, y)
 
-    def _reach(self, drawing: Drawing, marks: MarkPainter) -> float:
+    def _reach(self, lettered: Lettered, way: QTransform) -> float:
         """Return by how many pixels letters reach out of the canvas at either side, none for 0."""
-        boxes, way = letter_boxes(drawing, marks.sizes()), marks.way
+        boxes = letter_boxes(lettered.drawing, letter_sizes(self._theme, way.m11()))
         out = [way.map(QPointF(left, 0.0)).x() for left, _, _, _ in boxes]
         beyond = [way.map(QPointF(right, 0.0)).x() - self.width() for _, _, right, _ in boxes]
         return max(EDGE - min(out, default=EDGE), EDGE + max(beyond, default=-EDGE), 0.0)
@@ -232,15 +232,13 @@ class Canvas(QWidget):
         way = self.way()
         painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
         if self._lettered is None or (self._lettered.scale != way.m11() and not self._zooming.isActive()):
-            marks = MarkPainter(painter, self._theme, way)
-            self._lettered = Lettered(way.m11(), settled(self._drawing, marks.sizes()))
-            out = self._reach(self._lettered.drawing, marks) if self._zoom == 1.0 and not self._narrower else 0.0
+            self._lettered = Lettered(self._drawing, self._theme, way.m11())
+            out = self._reach(self._lettered, way) if self._zoom == 1.0 and not self._narrower else 0.0
             if out > 0.0:  # as a whole it is seen with all its letters
                 left, _, right, _ = self._drawing.bounds
                 self._narrower = self.width() / 2 - MARGIN - (right - left) / 2 * way.m11() + out
                 way = self.way()
-                marks = MarkPainter(painter, self._theme, way)
-                self._lettered = Lettered(way.m11(), settled(self._drawing, marks.sizes()))
+                self._lettered = Lettered(self._drawing, self._theme, way.m11())
         lettered = self._lettered
         marks = MarkPainter(painter, self._theme, way, lettered.shapes)
         marks.drawing(lettered.drawing)

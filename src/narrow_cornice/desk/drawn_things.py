@@ -12,7 +12,7 @@ from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QPaintEvent, QTransform
 from PyQt6.QtWidgets import QAbstractButton, QWidget
 
-from narrow_cornice.drawing.marks import Drawing, points_of
+from narrow_cornice.drawing.marks import Drawing, box_of
 from narrow_cornice.explained.paths import ThingPath
 
 MOST = 120  # things of one drawing
@@ -42,8 +42,8 @@ def things_of(
     for mark in drawing.marks:
         if mark.about is None or (mark.about not in boxes and len(boxes) >= MOST):
             continue
-        xs, ys = zip(*points_of(mark), strict=True)
-        box = QRectF(min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys))
+        left, top, right, bottom = box_of(mark)
+        box = QRectF(left, top, right - left, bottom - top)
         boxes[mark.about] = boxes[mark.about].united(box) if mark.about in boxes else box
     on_screen = ((about, way.mapRect(box).adjusted(0, 0, 1, 1)) for about, box in boxes.items())
     named = ((about, name_of(about), box) for about, box in on_screen)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import threading
 import time
 from collections.abc import Callable
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
@@ -30,6 +30,7 @@ class Errands(QObject):
         super().__init__(parent)
         self._runner = Runner(self)
         self._stops: dict[threading.Event, str] = {}
+        self._only: object = None  # the last asking of ``run_only``
 
     @property
     def names(self) -> tuple[str, ...]:
@@ -75,6 +76,28 @@ class Errands(QObject):
         self._stops[stop] = name
         self.going.emit(name)
         self._runner.run("", watching, done, gone, over)
+
+    def run_only(
+        self,
+        name: str,
+        work: Callable[[], Found],
+        done: Callable[[Found], None],
+        failed: Callable[[CorniceError], None],
+    ) -> None:
+        """Do ``work`` in place of all that was given before: that is given up, and calls nobody even where it was
+        done."""
+        self.drop()
+        asked = self._only = object()
+
+        def still(call: Callable[[Any], None]) -> Callable[[Any], None]:
+            return lambda given: call(given) if asked is self._only else None
+
+        self.run(name, work, still(done), still(failed))
+
+    def drop(self) -> None:
+        """Give up what ``run_only`` does, for somebody who is leaving: nobody is called any more."""
+        self._only = None
+        self.stop()
 
     def stop(self) -> None:
         """Give up all of it, as soon as each can be left."""

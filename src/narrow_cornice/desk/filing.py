@@ -9,7 +9,7 @@ from pathlib import Path
 from PyQt6.QtCore import QEventLoop, Qt, QTimer
 from PyQt6.QtWidgets import QMenu, QMessageBox, QWidget
 
-from narrow_cornice.desk.asking_files import ask_open, ask_save, usual_folder
+from narrow_cornice.desk.asking_files import and_others, ask_open, ask_save, may, usual_folder
 from narrow_cornice.desk.handing_out import file_name
 from narrow_cornice.desk.menus import add_action
 from narrow_cornice.desk.session import Session
@@ -111,15 +111,8 @@ class Filing:
         going = self._session.errands.names
         if not going:
             return True
-        box = QMessageBox(self._window)
-        box.setWindowTitle("Not done yet")
-        box.setTextFormat(Qt.TextFormat.PlainText)
-        more = f" and {len(going) - 1} more are" if len(going) > 1 else " is"
-        box.setText(f"“{going[0][:120]}”{more} not done yet. What was there before stays as it is.")
-        stop = box.addButton("Stop and leave", QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
-        box.exec()
-        return box.clickedButton() is stop or not self._session.errands.names
+        words = f"{and_others(going)} not done yet. What was there before stays as it is."
+        return may(self._window, "Not done yet", words, "Stop and leave", "Go back") or not self._session.errands.names
 
     def fill_recent(self, menu: QMenu) -> None:
         """Fill a menu with the files worked on lately."""

@@ -13,7 +13,7 @@ from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap
 from narrow_cornice.colour.tones import channels, toned
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.letter_places import SizeOf
-from narrow_cornice.drawing.lettering import edges_of
+from narrow_cornice.drawing.lettering import edges_of, settled
 from narrow_cornice.drawing.marks import (
     Area,
     Dimension,
@@ -27,8 +27,8 @@ from narrow_cornice.drawing.marks import (
     Strip,
     Stroke,
     above_line,
+    box_of,
     dimension_line,
-    points_of,
     reading_turn,
 )
 from narrow_cornice.memo import by_value
@@ -78,21 +78,28 @@ def placed(drawing: Drawing, room: QRectF, most: float | None = None, *, left: b
     return QTransform(scale, 0, 0, scale, dx, room.center().y() - (y0 + y1) / 2 * scale)
 
 
+def letter_sizes(theme: Theme, scale: float) -> SizeOf:
+    """Return how wide and tall letters are on a drawing at so many pixels for a millimetre."""
+    scale = max(1e-9, scale)
+
+    def size_of(text: str, size: float, face: str) -> tuple[float, float]:
+        return theme.width(text, size, face) / scale, theme.metrics(size, face).height() / scale
+
+    return size_of
+
+
 class Lettered:
     """A drawing with its letters settled for a scale, and what is known of its marks when it is painted once more."""
 
-    def __init__(self, scale: float, drawing: Drawing) -> None:
-        self.scale, self.drawing = scale, drawing
+    def __init__(self, drawing: Drawing, theme: Theme, scale: float) -> None:
+        """Settle the letters of a drawing for so many pixels for a millimetre."""
+        self.scale, self.drawing = scale, settled(drawing, letter_sizes(theme, scale))
         self.shapes: dict[int, QPolygonF] = {}  # by the identity of the mark, which the drawing holds
 
     @cached_property
     def boxes(self) -> NDArray[np.float64]:
         """Return (left, top, right, bottom) in mm around each mark, as an array of shape (marks, 4)."""
-        made = []
-        for mark in self.drawing.marks:
-            xs, ys = zip(*points_of(mark), strict=True)
-            made.append((min(xs), min(ys), max(xs), max(ys)))
-        return np.array(made).reshape(-1, 4)
+        return np.array([box_of(mark) for mark in self.drawing.marks]).reshape(-1, 4)
 
     @cached_property
     def edges(self) -> NDArray[np.float64]:
@@ -139,12 +146,7 @@ class MarkPainter:
 
     def sizes(self) -> SizeOf:
         """Return how wide and tall letters are on the drawing as it is painted here."""
-        theme, scale = self._theme, max(1e-9, self._scale)
-
-        def size_of(text: str, size: float, face: str) -> tuple[float, float]:
-            return theme.width(text, size, face) / scale, theme.metrics(size, face).height() / scale
-
-        return size_of
+        return letter_sizes(self._theme, self._scale)
 
     def pen(self, pen: Pen) -> QPen:
         """Return a pen whose weight does not grow with the zoom."""

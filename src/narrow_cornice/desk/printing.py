@@ -129,7 +129,6 @@ class PrintDialog(QDialog):
         self.content = b""
         # What is being made ends unseen where the dialog is left: its closing waits for nothing.
         self._making, self._printers = Errands(parent), Runner(parent)
-        self._wanted: Paper | None = None  # the paper that sheets are being put together for
         self._making.going.connect(self._show_going)
         lay = QHBoxLayout(self)
         lay.setContentsMargins(14, 14, 18, 14)
@@ -195,23 +194,20 @@ class PrintDialog(QDialog):
 
     def _make(self) -> None:
         """Put the sheets together for the paper that is chosen, aside; of several askings the last one counts."""
-        paper = self._wanted = PAPERS[self.paper.currentIndex()]
+        paper = PAPERS[self.paper.currentIndex()]
         self.content = b""
-        self._making.stop()  # those of another paper are no longer wanted
         self._say()
 
         def done(content: bytes) -> None:
-            if not sip.isdeleted(self) and paper is self._wanted:
-                self.content = content
-                self.sheet.document, self.sheet.page = opened(content, self), 0
-                self._say()
+            self.content = content
+            self.sheet.document, self.sheet.page = opened(content, self), 0
+            self._say()
 
         def failed(error: CorniceError) -> None:
-            if not sip.isdeleted(self) and paper is self._wanted:
-                self.refused.emit(error)
-                self.reject()
+            self.refused.emit(error)
+            self.reject()
 
-        self._making.run("Putting together", lambda: self._sheets(paper), done, failed)
+        self._making.run_only("Putting together", lambda: self._sheets(paper), done, failed)
 
     def _show_going(self, words: str) -> None:
         if words and not self.content:
@@ -241,6 +237,5 @@ class PrintDialog(QDialog):
 
     def done(self, result: int) -> None:
         """Stop what is still put together, and close; that ends unseen."""
-        self._wanted = None
-        self._making.stop()
+        self._making.drop()
         super().done(result)

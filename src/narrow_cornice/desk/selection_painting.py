@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QPainter, QPen
+from PyQt6.QtGui import QPainter, QPen, QTransform
 
 from narrow_cornice.desk.painting import Lettered, MarkPainter, placed, polygon
 from narrow_cornice.drawing.lettering import letter_boxes
@@ -74,15 +76,14 @@ def _paint_callout(
         end = QPointF(box.center().x(), y)
         places.append((box.center(), end, QRectF(end.x() - wide / 2 - 3, end.y() - tall / 2, wide + 6, tall)))
     there = np.array(letter_boxes(lettered.drawing, marks.sizes())).reshape(-1, 4)
-    letters = there * way.m11() + np.array([way.dx() - 3, way.dy() - 1, way.dx() + 3, way.dy() + 1])
-    edges = lettered.edges * way.m11() + np.array([way.dx(), way.dy()] * 2)
+    letters = _on_screen(there, way) + np.array([-3, -1, 3, 1])
 
     # What is off the paper weighs most, then letters, then edges.
-    cards = np.array([(card.left(), card.top(), card.right(), card.bottom()) for _, _, card in places])
-    (seen,) = common(np.array([(paper.left(), paper.top(), paper.right(), paper.bottom())]), cards).prod(axis=0).T
+    cards = _boxes(card for _, _, card in places)
+    (seen,) = common(_boxes([paper]), cards).prod(axis=0).T
     off = (cards[:, 2] - cards[:, 0]) * (cards[:, 3] - cards[:, 1]) - seen
     under = common(letters, cards).prod(axis=0).sum(axis=1)
-    covered = 100.0 * off + under + OVER_AN_EDGE * lengths_inside(edges, cards)
+    covered = 100.0 * off + under + OVER_AN_EDGE * lengths_inside(_on_screen(lettered.edges, way), cards)
     begin, end, card = places[int(np.argmin(covered))]
     if card.top() < paper.top():
         card.moveTop(paper.top())
@@ -93,6 +94,16 @@ def _paint_callout(
     clear.setAlpha(235)
     painter.fillRect(card, clear)
     marks.text(QPointF(card.left() + 3, card.center().y()), callout, 9.5, "bold", "verdigris", "left")
+
+
+def _boxes(rects: Iterable[QRectF]) -> Boxes:
+    return np.array([(rect.left(), rect.top(), rect.right(), rect.bottom()) for rect in rects])
+
+
+def _on_screen(boxes: Boxes, way: QTransform) -> Boxes:
+    """Return boxes or lines of a drawing, from its mm, in pixels."""
+    made: Boxes = boxes * way.m11() + np.array([way.dx(), way.dy()] * 2)
+    return made
 
 
 def lengths_inside(edges: Boxes, cards: Boxes) -> NDArray[np.float64]:
@@ -130,10 +141,7 @@ def paint_inset(painter: QPainter, marks: MarkPainter, lettered: Lettered, inset
         for y in (inner.bottom() - tall, inner.top())
         for x in (inner.left(), inner.right() - wide)
     ]
-    way = marks.way
-    drawn = lettered.boxes * way.m11() + np.array([way.dx(), way.dy()] * 2)
-
-    over = common(drawn, np.array([(card.left(), card.top(), card.right(), card.bottom()) for card in corners]))
+    over = common(_on_screen(lettered.boxes, marks.way), _boxes(corners))
     hidden = (np.maximum(over, 1.0).prod(axis=0) * (over > 0.0).all(axis=0)).sum(axis=1)
     best = int(np.argmin(hidden))
     card = corners[best]

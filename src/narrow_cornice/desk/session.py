@@ -215,9 +215,7 @@ class Session(QObject):
     def _take_up(self, job: Job, path: Path | None, lock: JobLock | None) -> None:
         if self._lock is not None and self._lock is not lock:
             self._lock.release()
-        self._recovery_timer.stop()
-        self._unkept_since = None
-        self.recovery.drop()
+        self._drop_copy()
         self._lock = lock
         memo.let_go()
         size_memos(job)
@@ -233,6 +231,12 @@ class Session(QObject):
         self._settle_view()
         self.changed.emit("")
         self.filed.emit()
+
+    def _drop_copy(self) -> None:
+        """Take the running copy away: what is open stands in its file, or is not kept."""
+        self._recovery_timer.stop()
+        self._unkept_since = None
+        self.recovery.drop()
 
     @property
     def saving(self) -> bool:
@@ -276,9 +280,7 @@ class Session(QObject):
         self._saved_job = job
         self.saved_at = time.time()
         if not self.unsaved:
-            self._recovery_timer.stop()
-            self._unkept_since = None
-            self.recovery.drop()
+            self._drop_copy()
         self._remember(path)
         self.filed.emit()
 

@@ -215,6 +215,12 @@ def above_line(start: Point, end: Point, lift: float) -> Point:
     return (middle[0] + math.sin(turn) * lift, middle[1] - math.cos(turn) * lift)
 
 
+def box_of(mark: Mark) -> tuple[float, float, float, float]:
+    """Return (left, top, right, bottom) in mm around one mark."""
+    xs, ys = zip(*points_of(mark), strict=True)
+    return (min(xs), min(ys), max(xs), max(ys))
+
+
 def bounds_of(marks: tuple[Mark, ...] | list[Mark], margin: float = 0.0) -> tuple[float, float, float, float]:
     """Return (left, top, right, bottom) in mm around all marks."""
     xs, ys = [], []

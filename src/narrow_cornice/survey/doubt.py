@@ -130,8 +130,8 @@ def next_reading(network: Adjusted, sigma_of: Callable[[float], float] = lambda 
     if not len(pairs):
         return None
     points = np.array(network.points)
-    rows = distance_rows(points, pairs[:, 0], pairs[:, 1])
     if not network.determined:
+        rows = distance_rows(points, pairs[:, 0], pairs[:, 1])
         change = np.linalg.norm(rows @ network.loose, axis=1)
         # Among equals the longest tells most, since the same error turns a corner less.
         long = np.hypot(*(points[pairs[:, 1]] - points[pairs[:, 0]]).T)

@@ -29,14 +29,13 @@ class ToBuy(msgspec.Struct, frozen=True):
     @property
     def left_out(self) -> tuple[str, ...]:
         """Return in a sentence each what is not in the list, so that nothing is left out of it in silence."""
-        paintless = [
-            f"{count} {'surface has' if count == 1 else 'surfaces have'} no paint in {room}"
-            for room, count in self.unpainted
-        ]
         return (
             *(f"{room} is not measured yet." for room in self.waiting),
             *(f"No stock is known for {name}." for name in self.unsold),
-            *(f"{words}." for words in paintless),
+            *(
+                f"{count} {'surface has' if count == 1 else 'surfaces have'} no paint in {room}."
+                for room, count in self.unpainted
+            ),
         )
 
     @property

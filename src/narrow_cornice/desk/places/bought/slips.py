@@ -12,7 +12,6 @@ from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.painting import Lettered, MarkPainter, placed
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.lettering import settled
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
 
@@ -121,8 +120,7 @@ class LineRow(QAbstractButton):
         if self._picture.marks:
             way = placed(self._picture, room, self._usual_scale(), left=True)
             if self._lettered is None or self._lettered.scale != way.m11():
-                sizes = MarkPainter(painter, self._theme, way).sizes()
-                self._lettered = Lettered(way.m11(), settled(self._picture, sizes))
+                self._lettered = Lettered(self._picture, self._theme, way.m11())
             MarkPainter(painter, self._theme, way, self._lettered.shapes).drawing(self._lettered.drawing)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import Finished, finished_surfaces
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
@@ -86,8 +87,8 @@ def _surfaces(job: Job) -> Figure:
 
 def _stands(job: Job) -> bool:
     """Return whether every surface has its paint."""
-    every = [one for room in job.rooms for one in finished_surfaces(room, job.house_rules, job.paints, job.colours)]
-    return bool(every) and all(one.paint is not None for one in every)
+    there = any(finished_surfaces(room, job.house_rules, job.paints, job.colours) for room in job.rooms)
+    return there and not to_buy(job).unpainted
 
 
 PLACE = Place(

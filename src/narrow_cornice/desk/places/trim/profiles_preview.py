@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from PyQt6 import sip
 from PyQt6.QtWidgets import QComboBox, QDialog, QFormLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
@@ -62,7 +61,6 @@ class ProfilesPreview(QDialog):
         self.take = QPushButton("Take the profiles")
         self._lines: tuple[CatalogueLine, ...] = ()
         self._making = Errands(parent)
-        self._wanted: SaidOfProfiles | None = None  # what the lines that are being made are made of
         lay.addWidget(self.sheet, 1)
         if found and isinstance(found[0], FoundProfile):
             self._ask(lay, found[0])
@@ -125,33 +123,26 @@ class ProfilesPreview(QDialog):
     def _show(self) -> None:
         """Show the lines as they would be taken now; many of them are made aside, and the last asking counts."""
         found, self._lines = self._found, ()
-        self._making.stop()
+        self._making.drop()
         self.fault.setText("")
         if not self.form:
             self._put(tuple(one for one in found if isinstance(one, CatalogueLine)))
             return
         profiles = tuple(one for one in found if isinstance(one, FoundProfile))
         try:
-            said = self._wanted = self._said()
+            said = self._said()
         except CorniceError as error:
-            self._wanted = None
             self._fail(error)
             return
         if len(profiles) <= AT_ONCE:
             self._put(lines_of_drawing(profiles, said))
             return
         self.take.setEnabled(False)
-
-        def done(lines: tuple[CatalogueLine, ...]) -> None:
-            if not sip.isdeleted(self) and said is self._wanted:
-                self._put(lines)
-
-        self._making.run("Looking through", lambda: lines_of_drawing(profiles, said), done, self._fail)
+        self._making.run_only("Looking through", lambda: lines_of_drawing(profiles, said), self._put, self._fail)
 
     def _fail(self, error: CorniceError) -> None:
-        if not sip.isdeleted(self):
-            self.fault.setText(str(error))
-            self.take.setEnabled(False)
+        self.fault.setText(str(error))
+        self.take.setEnabled(False)
 
     def _put(self, lines: tuple[CatalogueLine, ...]) -> None:
         self._lines = lines
@@ -177,8 +168,7 @@ class ProfilesPreview(QDialog):
 
     def done(self, result: int) -> None:
         """Close; what is still being made ends unseen."""
-        self._wanted = None
-        self._making.stop()
+        self._making.drop()
         super().done(result)
 
     def taken(self) -> list[StockProfile]:
