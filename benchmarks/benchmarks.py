@@ -473,7 +473,8 @@ def lengths_to_buy() -> None:
 
 def window_of(home: str, rooms: int) -> Any:
     """Return the complete window of a large job, its cornice selected; its session keeps no running copy."""
-    from narrow_cornice.desk.making_window import application, calm_python, make_window, settings_file
+    from narrow_cornice.desk.calm import calm_python
+    from narrow_cornice.desk.making_window import application, make_window, settings_file
     from narrow_cornice.desk.runner import Runner
     from narrow_cornice.desk.session import Session
     from narrow_cornice.desk.theme import load_faces

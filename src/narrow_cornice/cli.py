@@ -26,6 +26,8 @@ def main(arguments: list[str] | None = None) -> int:
     """Run the program and return its exit status."""
     given = sys.argv[1:] if arguments is None else arguments
     try:
+        if given == ["demo"]:
+            return _window(None, demo=True)  # what is opened most often needs no parser
         if given and (given[0] in COMMANDS or given[0].startswith("-")):
             return _command(given)
         if len(given) > 1:
@@ -46,6 +48,9 @@ def _complain(text: str) -> None:
 
 
 def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = None) -> int:
+    from narrow_cornice.desk.calm import calm_python
+
+    calm_python()
     from narrow_cornice.desk.application import run
 
     status: int = run(path, demo=demo, pictures=pictures)

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from importlib.resources import files
+from pathlib import Path
 from typing import TypeVar
 
 import msgspec
 
 _Table = TypeVar("_Table")
+
+# A plain path: asking for resources of a package brings half a dozen modules in before the first paint.
+SHIPPED = Path(__file__).parent / "data"
 
 
 def shipped_table(name: str, kind: type[_Table]) -> _Table:
@@ -15,4 +18,4 @@ def shipped_table(name: str, kind: type[_Table]) -> _Table:
 
     Raises msgspec.ValidationError with the place in the table that is not what it should be.
     """
-    return msgspec.toml.decode(files("narrow_cornice.data").joinpath(name).read_bytes(), type=kind)
+    return msgspec.toml.decode((SHIPPED / name).read_bytes(), type=kind)

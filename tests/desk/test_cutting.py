@@ -94,11 +94,11 @@ def test_the_cut_list_stands_under_the_drawing(window: MainWindow) -> None:
     settle()
     page = window.page("trim")
     assert isinstance(page, TrimPage)
-    rows = [[cell.text for cell in row.cells] for row in page.cuts.sheet.rows]
+    rows = [[cell.text for cell in row.cells] for row in page.sheet_of("cuts").sheet.rows]
     mitred = [row for row in rows if row[1].startswith("cornice") and "mitred" in row[5]]
     assert mitred
     assert "blade" in mitred[0][5]
     assert any(row.text.startswith("Mitred, corner") for row in window.bench.view.rows() if isinstance(row, NoteRow))
     session.do(edits.change_joinery(inside_corners="mitred"))
     settle()
-    assert not any("coped" in cell.text for row in page.cuts.sheet.rows for cell in row.cells)
+    assert not any("coped" in cell.text for row in page.sheet_of("cuts").sheet.rows for cell in row.cells)

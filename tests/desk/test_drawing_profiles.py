@@ -108,7 +108,7 @@ def test_members_are_typed_in_their_sheet_too(window: MainWindow) -> None:
     settle()
     page = window.page("trim")
     assert isinstance(page, TrimPage)
-    rows = page.members.sheet.rows
+    rows = page.sheet_of("section").sheet.rows
     assert [row.cells[0].text for row in rows] == ["fillet", "cyma reversa", "fillet", "fascia"]
     typed = rows[1].cells[2].typed
     assert typed is not None
@@ -117,5 +117,5 @@ def test_members_are_typed_in_their_sheet_too(window: MainWindow) -> None:
     assert next(one for one in built(window, "skirting").members if one.index == 1).member.height == 60.0
     session.look(leaf="panels", room_id="r2", selected=TrimPath("r2", "panel mould"))
     settle()
-    names = {row.cells[0].text for row in page.panels.sheet.rows}
+    names = {row.cells[0].text for row in page.sheet_of("panels").sheet.rows}
     assert {"picture-frame, whole wall", "overmantel mirror", "screen"} <= names

@@ -210,7 +210,7 @@ window = shown(job)
 window.bench.show_thing(NichePath("r1", "n1"))
 assert window.session.view.place == "measure"
 assert window.bench.view.rows()[0].text == "Round niche 1"
-sheet = window.page("measure").found.things.sheet
+sheet = window.page("measure").sheet_of("things").sheet
 mine = [[cell.text for cell in row.cells] for row in sheet.rows if row.about == NichePath("r1", "n1")]
 assert mine == [["round niche 1", "round", "A–B", "900 mm", "1 400 mm", "200 mm", "300 mm", ""]], mine
 assert window.bench.type_size(NichePath("r1", "n1", size="width"), "240")
@@ -307,7 +307,7 @@ PLACE = Place(
             "",
             """
 from narrow_cornice.desk.drawing_page import DrawingPage
-from narrow_cornice.desk.ruled_sheet import RuledSheet, row
+from narrow_cornice.desk.ruled_sheet import Ruled, row
 from narrow_cornice.job.paths import InRoom
 
 
@@ -318,8 +318,7 @@ class LampPath(InRoom, frozen=True):
 class LampPage(DrawingPage):
     def __init__(self, desk, place):
         super().__init__(desk, place)
-        self.lamps = RuledSheet(("Lamp", "Over"), self.theme, "Lamps")
-        self.add_sheet("lamps", self.lamps, self.rows)
+        self.add_sheet(Ruled(("lamps",), "Lamps", ("Lamp", "Over"), self.rows, "A lamp in every room."))
 
     def rows(self, _):
         return [row(LampPath(room.id), f"lamp of the {room.name}", "the table") for room in self.session.job.rooms]
@@ -343,7 +342,7 @@ window = shown(demo_job())
 assert "lamps" in window.spine.buttons
 window.spine.buttons["lamps"].click()
 assert window.session.view.place == "lamps"
-assert [row.cells[0].text for row in window.page("lamps").lamps.sheet.rows][0] == "lamp of the Chart Room"
+assert [row.cells[0].text for row in window.page("lamps").sheet_of("lamps").sheet.rows][0] == "lamp of the Chart Room"
 assert window.tally._values["lamps"].text() == "48 W"
 window.go("trim")
 window.bench.field.setText("reading lamp")

@@ -22,7 +22,7 @@ from narrow_cornice.desk.keys_page import keys
 from narrow_cornice.desk.making_window import make_window
 from narrow_cornice.desk.place import Desk, Export, Key, Leaf, Picture, Place, Places, SeenAs, Total
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.ruled_sheet import RuledSheet, SheetRow, row
+from narrow_cornice.desk.ruled_sheet import Ruled, SheetRow, row
 from narrow_cornice.desk.seen_as import PLAN
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.sheet_part import Invitation
@@ -48,8 +48,7 @@ class LampPath(InRoom, frozen=True):
 class LampPage(DrawingPage):
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk, LAMPS)
-        self.lamps = RuledSheet(("Lamp", "Over"), self.theme, "Lamps")
-        self.add_sheet("lamps", self.lamps, self._lamps)
+        self.add_sheet(Ruled(("lamps",), "Lamps", ("Lamp", "Over"), self._lamps, "A lamp in every room."))
         self.add_cautions()
 
     def _lamps(self, _: Room) -> list[SheetRow]:
@@ -115,7 +114,7 @@ LAMPS = Place(
     names=lambda: {LampPath: lambda job, path: "a lamp"},
     words=lambda: {LampPath: lambda job, path: "12 W"},
     leads_here=(LampPath,),
-    cautions=("Wiring is for a licensed electrician.",),
+    cautions=lambda: ("Wiring is for a licensed electrician.",),
     leaves=(
         Leaf("lamps", "Lamps", (SeenAs("lit", "lit", _drawn), PLAN), (LampPath,)),
         Leaf("where", "Where", (PLAN,)),
@@ -178,7 +177,7 @@ def test_a_leaf_brings_its_drawing_and_its_sheet_and_what_else_it_can_be_seen_as
     page = _page(lit)
     assert _leaves(lit) == ["Lamps", "Where"]
     assert _leaves(lit, "seen") == ["plan", "lit"]
-    assert page.part.front() is page.lamps
+    assert page.part.front() is page.sheet_of("lamps")
     QTest.mouseClick(page.row.drawings["plan"], Qt.MouseButton.LeftButton)
     settle()
     assert page.canvas._drawing.title.endswith(", plan")  # type: ignore[union-attr]
@@ -210,7 +209,7 @@ def test_its_sheet_invites_and_folds_to_one_line_and_keeps_its_height(lit: MainW
     QTest.keyClick(lit, Qt.Key.Key_F5)
     settle()
     assert page.part.height() <= page.part.line_height() + 2
-    assert not page.lamps.isVisible()
+    assert not page.sheet_of("lamps").isVisible()
     lit.go("trim")
     lit.go("lamps")
     settle()
@@ -250,7 +249,7 @@ def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
     page = _page(lit)
     assert page.callout() == "12 W"
     assert page._name_of(LampPath("r1")) == "a lamp"
-    assert page.lamps.selectionModel().selectedRows()[0].row() == 0  # type: ignore[union-attr]
+    assert page.sheet_of("lamps").selectionModel().selectedRows()[0].row() == 0  # type: ignore[union-attr]
     QTest.mouseClick(page.canvas, Qt.MouseButton.LeftButton)  # the lamp lies in the middle
     settle()
     assert lit.session.view.selected == LampPath("r1")

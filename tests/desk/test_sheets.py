@@ -30,7 +30,7 @@ def measuring(window: MainWindow, leaf: str) -> MeasurePage:
 
 
 def test_chosen_rows_are_copied_as_a_table_in_text_and_html(window: MainWindow) -> None:
-    sheet = measuring(window, "walls").walls
+    sheet = measuring(window, "walls").sheet_of("walls")
     sheet.selectRow(0)
     sheet.selectionModel().select(  # type: ignore[union-attr]
         sheet.sheet.index(1, 0),
@@ -48,7 +48,7 @@ def test_chosen_rows_are_copied_as_a_table_in_text_and_html(window: MainWindow) 
 
 
 def test_readings_are_pasted_from_a_table(window: MainWindow) -> None:
-    sheet = measuring(window, "walls").walls
+    sheet = measuring(window, "walls").sheet_of("walls")
     sheet.setCurrentIndex(sheet.sheet.index(0, 1))
     QGuiApplication.clipboard().setText("4311\n3622\n1179\n")  # type: ignore[union-attr]
     QTest.keySequence(sheet, QKeySequence(QKeySequence.StandardKey.Paste))
@@ -67,7 +67,7 @@ def test_readings_are_pasted_from_a_table(window: MainWindow) -> None:
 def test_a_column_of_walls_is_pasted_into_a_walk(empty: MainWindow) -> None:
     empty.add_room()
     QTest.keyClick(page(empty).canvas.editor, Qt.Key.Key_Escape)
-    sheet = measuring(empty, "walls").walls
+    sheet = measuring(empty, "walls").sheet_of("walls")
     sheet.setCurrentIndex(sheet.sheet.index(0, 1))
     QGuiApplication.clipboard().setText("4310\n3620\n1178\n390 o")  # type: ignore[union-attr]
     QTest.keySequence(sheet, QKeySequence(QKeySequence.StandardKey.Paste))
@@ -82,7 +82,7 @@ def test_a_column_of_walls_is_pasted_into_a_walk(empty: MainWindow) -> None:
 
 
 def test_tab_leaves_a_sheet(window: MainWindow) -> None:
-    sheet = measuring(window, "walls").walls
+    sheet = measuring(window, "walls").sheet_of("walls")
     sheet.setFocus()
     sheet.setCurrentIndex(sheet.sheet.index(0, 0))
     QTest.keyClick(sheet, Qt.Key.Key_Tab)

@@ -33,14 +33,14 @@ def test_the_nearest_stock_is_shown_chosen_and_left_again(window: MainWindow) ->
     page = window.page("trim")
     assert isinstance(page, TrimPage)
     paths = [StockOfferPath("r1", "cornice", "", one.match.key) for one in offers]
-    assert [row.about for row in page.offers.sheet.rows] == paths
+    assert [row.about for row in page.sheet_of("stock").sheet.rows] == paths
     assert "made to measure" in canvas(window).accessibleDescription()
     click(window, StockOfferPath("r1", "cornice", "", offers[1].match.key))
     assert session.view.selected == StockOfferPath("r1", "cornice", "", offers[1].match.key)
     assert press(window, "Use these pieces")
     settle()
     assert session.job.rooms[0].trim.choices["cornice"].stock == offers[1].match.pieces
-    assert any("(chosen)" in row.cells[0].text for row in page.offers.sheet.rows)
+    assert any("(chosen)" in row.cells[0].text for row in page.sheet_of("stock").sheet.rows)
     session.look(leaf="section", selected=TrimPath("r1", "cornice"))
     settle()
     assert press(window, "Have it made instead")

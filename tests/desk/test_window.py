@@ -192,7 +192,7 @@ def test_a_finding_is_kept_with_a_reason(window: MainWindow, monkeypatch: pytest
 def test_many_surfaces_get_one_colour_at_once(window: MainWindow) -> None:
     window.session.look(place="finishes", room_id="r2")
     settle()
-    schedule = page(window).schedule  # type: ignore[attr-defined]
+    schedule = page(window).sheet_of("schedule")  # type: ignore[attr-defined]
     schedule.selectRow(0)
     schedule.setFocus()
     QTest.keyClick(schedule, Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier)
@@ -340,19 +340,19 @@ def test_units_switch_everywhere_at_once(window: MainWindow) -> None:
 def test_rows_of_the_sheets_are_typed_into(window: MainWindow) -> None:
     window.session.look(place="measure")
     settle()
-    walls = page(window).walls  # type: ignore[attr-defined]
+    walls = page(window).sheet_of("walls")  # type: ignore[attr-defined]
     model = walls.sheet
     assert model.setData(model.index(0, 2), "4306; 4311")
     assert [one.mm for one in window.session.job.rooms[0].measured.walls[0].readings] == [4310, 4306, 4311]
     assert not model.setData(model.index(0, 2), "4306; x")
     assert "“x”" in window.notice()
     QTest.keyClick(window, Qt.Key.Key_4, Qt.KeyboardModifier.AltModifier)
-    openings = page(window).openings.sheet  # type: ignore[attr-defined]
+    openings = page(window).sheet_of("openings").sheet  # type: ignore[attr-defined]
     assert openings.setData(openings.index(0, 4), "1250")
     assert openings.setData(openings.index(0, 0), "front door")
     assert window.session.job.rooms[0].measured.openings[0].name == "front door"
     QTest.keyClick(window, Qt.Key.Key_3, Qt.KeyboardModifier.AltModifier)
-    heights = page(window).heights.sheet  # type: ignore[attr-defined]
+    heights = page(window).sheet_of("heights").sheet  # type: ignore[attr-defined]
     assert heights.setData(heights.index(0, 1), "2975")
     assert window.session.job.rooms[0].measured.heights[0].mm == 2975
 
@@ -361,7 +361,7 @@ def test_corners_and_diagonals_are_typed_into_their_sheets(window: MainWindow) -
     session = window.session
     session.look(place="measure", leaf="walls")
     settle()
-    walls, ways = page(window).walls.sheet, page(window).ways.sheet  # type: ignore[attr-defined]
+    walls, ways = page(window).sheet_of("walls").sheet, page(window).sheet_of("across").sheet  # type: ignore[attr-defined]
     assert walls.setData(walls.index(3, 4), "271.5; 271° 12'")
     assert [one.degrees for one in session.job.rooms[0].measured.walls[3].angles] == [271.5, 271.2]
     assert session.job.rooms[0].measured.walls[3].turn == "right"
@@ -478,7 +478,7 @@ def test_a_room_of_any_shape_from_a_written_walk(empty: MainWindow) -> None:
     QTest.keyClick(editor, Qt.Key.Key_Return)
     canvas(empty).end_size()
     settle()
-    walls = page(empty).walls.sheet  # type: ignore[attr-defined]
+    walls = page(empty).sheet_of("walls").sheet  # type: ignore[attr-defined]
     assert walls.setData(walls.index(3, 3), "in")
     assert "bring the walk back" in canvas(empty)._drawing.subtitle  # type: ignore[union-attr]
     assert walls.setData(walls.index(3, 3), "E: outside")

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from importlib.resources import files
-
 from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QTextBrowser, QVBoxLayout, QWidget
 
 from narrow_cornice import __version__
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.shipped import SHIPPED
 
 WORDS = (
     "Measured rooms, proportioned trim, finishes and the list to buy from. It works without a network; what you make "
@@ -51,7 +50,7 @@ def guide_dialog(theme: Theme, parent: QWidget) -> QDialog:
     page = QTextBrowser()
     page.setAccessibleName("Guide")
     page.setOpenLinks(False)  # it leads nowhere outside the program
-    page.setMarkdown(files("narrow_cornice.data").joinpath("guide.md").read_text(encoding="utf-8"))
+    page.setMarkdown((SHIPPED / "guide.md").read_text(encoding="utf-8"))
     lay.addWidget(page)
     _done(dialog, lay)
     return dialog

@@ -12,7 +12,7 @@ from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QMessageBox
 
 from narrow_cornice.desk.ending import Ending
-from narrow_cornice.desk.making_window import application, calm_python, make_window, screen_there, settings_file
+from narrow_cornice.desk.making_window import application, make_window, screen_there, settings_file
 from narrow_cornice.desk.one_window import raise_other
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
@@ -21,6 +21,7 @@ from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job.keeping import Recovery, state_folder
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.shipped import SHIPPED
 
 
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
@@ -31,12 +32,8 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
             remedy="Set DISPLAY, or use a command: demo --pictures FOLDER, check, takeoff, length, proportion.",
         )
     program = application()
-    calm_python()
     load_faces()
-    from importlib.resources import as_file, files
-
-    with as_file(files("narrow_cornice.data").joinpath("narrow-cornice.svg")) as icon:
-        program.setWindowIcon(QIcon(str(icon)))
+    program.setWindowIcon(QIcon(str(SHIPPED / "narrow-cornice.svg")))
     if pictures is not None:
         from narrow_cornice.desk.pictures import write_pictures
 

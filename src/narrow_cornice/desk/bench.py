@@ -6,7 +6,7 @@ What it shows of a thing the places say (``ThingsShown``); it knows none of them
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from typing import Protocol, TypeVar
+from typing import TYPE_CHECKING, Protocol, TypeVar
 
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QVBoxLayout, QWidget
@@ -32,16 +32,16 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.explained.sentences import spell
-from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.review.bundles import Bundle, bundled
-from narrow_cornice.review.finding import Finding
-from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import parse_angle, parse_reading
 from narrow_cornice.survey.walk import read_walk
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number, show_size
+
+if TYPE_CHECKING:
+    from narrow_cornice.review.bundles import Bundle
+    from narrow_cornice.review.finding import Finding
 
 MOST_STEPS = 9
 
@@ -222,6 +222,8 @@ class Bench(QWidget):
             for part in hidden[:6] if self._drilled else [part for part in hidden if part.origin == "house rule"]:
                 yield self.figure_row(part, False)
         if figure.inputs:
+            from narrow_cornice.explained.working import working
+
             yield NoteRow(working(figure, self.session.job.settings)[:600])
         if self._drilled:
             yield ButtonsRow(("Back",), lambda _: self._undrill())
@@ -258,7 +260,12 @@ class Bench(QWidget):
 
     def findings(self, wanted: Callable[[Finding], bool], title: str = "Second look") -> Iterator[Row]:
         """Yield what the second look says of some things, those of one kind bundled, under a heading."""
-        found = [finding for finding in second_look(self.session.job) if wanted(finding)] if self.is_counted else []
+        if not self.is_counted:
+            return
+        from narrow_cornice.review.bundles import bundled  # the second look comes in with the first counting
+        from narrow_cornice.review.second_look import second_look
+
+        found = [finding for finding in second_look(self.session.job) if wanted(finding)]
         if not found:
             return
         yield Caption(title)

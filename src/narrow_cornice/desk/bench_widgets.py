@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from html import escape
 
 from PyQt6.QtCore import QEvent, QSize, Qt
 from PyQt6.QtGui import (
@@ -46,7 +45,8 @@ def plain_label(text: str = "", word: str = "") -> QLabel:
 
 def plain_tip(text: str) -> str:
     """Return text for a tooltip, in which Qt would otherwise read tags."""
-    return f"<span>{escape(text[:300])}</span>"
+    bare = text[:300].replace("&", "&amp;").replace("<", "&lt;")
+    return f"<span>{bare}</span>"
 
 
 class OneLine(QLineEdit):

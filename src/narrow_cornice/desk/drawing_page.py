@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from functools import partial
 
 from PyQt6.QtCore import Qt
@@ -14,14 +14,13 @@ from narrow_cornice.desk.fold_splitter import THICK, Folds, FoldSplitter
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.rows.size_cells import size_cell
-from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
+from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet
 from narrow_cornice.desk.seen_as import WALL
 from narrow_cornice.desk.sheet_part import Invitation, SheetPart
 from narrow_cornice.desk.thing_menu import Line, thing_menu
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.unfolded import upright_turn
 from narrow_cornice.explained.paths import ThingPath
-from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import HeightPath, Read, RoomPath, WallPath, room_of
 
 DRAWING_SHARE = 0.5  # of the window that the drawing has until a person gives the sheet more
@@ -55,7 +54,8 @@ class DrawingPage(LeafPage):
         )
         self._split.splitterMoved.connect(lambda *_: self._keep_height())
         self.lay.addWidget(self._split, 1)
-        self._rows: dict[str, Callable[[Room], list[SheetRow]]] = {}
+        self._ruled: list[Ruled] = []
+        self._sheets: dict[tuple[str, ...], RuledSheet] = {}  # those that have been looked at, by their leaves
         self._sheet_of = ""  # the leaf whose sheet stands below the drawing
         self.canvas.name_things(self._name_of)
         self.canvas.picked.connect(self._picked)
@@ -76,22 +76,32 @@ class DrawingPage(LeafPage):
     def _add_room(self) -> None:
         self.bench.room_wanted.emit()
 
-    def add_sheet(self, leaf: str, sheet: RuledSheet, rows: Callable[[Room], list[SheetRow]], empty: str = "") -> None:
-        """Put a ruled sheet below the drawing of a leaf, with what its rows are; the same sheet may serve several.
+    def add_sheet(self, ruled: Ruled) -> None:
+        """Put a ruled sheet below the drawing of its leaves; it is made and filled while one of them is looked at."""
+        self._ruled.append(ruled)
 
-        It is filled while its leaf is looked at; ``empty`` says what belongs on it while it has no line.
-        """
-        sheet.empty = empty or sheet.empty
-        self._rows[leaf] = rows
-        if sheet not in self.part.sheets.values():
-            sheet.picked.connect(self.session.select)
-            sheet.menu_wanted.connect(lambda about, place: self.menu_of(about, sheet).popup(place))
-        self.part.add(leaf, sheet)
+    def _ruled_of(self, leaf: str) -> Ruled | None:
+        return next((one for one in self._ruled if leaf in one.leaves), None)
+
+    def sheet_of(self, leaf: str) -> RuledSheet:
+        """Return the ruled sheet of a leaf, made if it is not there yet. Raises KeyError for a leaf that has none."""
+        ruled = self._ruled_of(leaf)
+        if ruled is None:
+            raise KeyError(leaf)
+        there = self._sheets.get(ruled.leaves)
+        if there is not None:
+            return there
+        sheet = self._sheets[ruled.leaves] = RuledSheet(ruled.headings, self.theme, ruled.name, ruled.stretch)
+        sheet.empty = ruled.empty
+        sheet.picked.connect(self.session.select)
+        sheet.menu_wanted.connect(lambda about, place: self.menu_of(about, sheet).popup(place))
+        ruled.made(sheet)
+        return sheet
 
     @property
     def sheets(self) -> list[RuledSheet]:
-        """Return the ruled sheets, each once."""
-        return list(dict.fromkeys(self.part.sheets.values()))
+        """Return the ruled sheets that have been looked at."""
+        return list(self._sheets.values())
 
     # ---- the sheet folded, unfolded, and of the height it was given
 
@@ -156,7 +166,8 @@ class DrawingPage(LeafPage):
         self.canvas.show_drawing(drawing, self.inset(), view.selected, self.callout())
         if leaf is not None and leaf.key != self._sheet_of:
             self._sheet_of = leaf.key
-            self.part.show_sheet(leaf.key)
+            if self._ruled_of(leaf.key) is not None:
+                self.part.show_sheet(self.sheet_of(leaf.key))
             self._set_sheet(self.session.remembered.folded(self.place.key, leaf.key))
 
     def inset(self) -> Drawing | None:
@@ -174,9 +185,9 @@ class DrawingPage(LeafPage):
     def put_rows(self) -> None:
         """Fill the ruled sheet in front."""
         room, sheet = self.session.room(), self.part.front()
-        rows = self._rows.get(self._sheet_of)
-        if sheet is not None and rows is not None:
-            sheet.put([] if room is None else rows(room), None if room is None else self.session.view.selected)
+        ruled = self._ruled_of(self._sheet_of)
+        if sheet is not None and ruled is not None:
+            sheet.put([] if room is None else ruled.rows(room), None if room is None else self.session.view.selected)
 
     def size_cell(self, path: ThingPath) -> Cell:
         """Return the cell of a size by its path, typed into as on the bench."""

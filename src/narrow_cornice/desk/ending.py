@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+import os
 import signal
-import socket
 from collections.abc import Callable
 
 from PyQt6.QtCore import QObject, QSocketNotifier
@@ -14,20 +14,20 @@ SIGNALS = (signal.SIGINT, signal.SIGTERM, signal.SIGHUP)
 
 class Ending(QObject):
     """Calls ``end`` on the window's thread once the process is asked to end. Qt waits in C, so that Python's own
-    handlers would wait with it: a byte on a socket wakes it."""
+    handlers would wait with it: a byte in a pipe wakes it."""
 
     def __init__(self, end: Callable[[], object]) -> None:
         super().__init__()
         self._end = end
-        self._here, self._there = socket.socketpair()
-        self._there.setblocking(False)
-        self._former = signal.set_wakeup_fd(self._there.fileno())
+        self._here, self._there = os.pipe()
+        os.set_blocking(self._there, False)
+        self._former = signal.set_wakeup_fd(self._there)
         self._handlers = {one: signal.signal(one, lambda *_: None) for one in SIGNALS}
-        self._notifier = QSocketNotifier(voidptr(self._here.fileno()), QSocketNotifier.Type.Read, self)
+        self._notifier = QSocketNotifier(voidptr(self._here), QSocketNotifier.Type.Read, self)
         self._notifier.activated.connect(self._woken)
 
     def _woken(self) -> None:
-        self._here.recv(64)
+        os.read(self._here, 64)
         self._end()
 
     def stop(self) -> None:
@@ -36,5 +36,5 @@ class Ending(QObject):
         signal.set_wakeup_fd(self._former)
         for one, handler in self._handlers.items():
             signal.signal(one, handler)
-        self._here.close()
-        self._there.close()
+        os.close(self._here)
+        os.close(self._there)

@@ -26,7 +26,7 @@ class LeafPage(PlacePage):
         self.row.wanted.connect(self.session.turn_to)
         self.row.seen.connect(lambda key: self.session.look(seen_as=key))
         self.lay.addWidget(self.row)
-        self.cautions = plain_label(" ".join(place.cautions))
+        self.cautions = plain_label(" ".join(place.cautions()))
         self.cautions.setWordWrap(True)
         self.cautions.setAccessibleName("Cautions")
         size = 8 * self.theme.letters
@@ -49,4 +49,4 @@ class LeafPage(PlacePage):
     def stand_alone(self, *, alone: bool) -> None:
         """Leave what is drawn alone on the page, or bring all back that stands round it."""
         self.row.setVisible(not alone)
-        self.cautions.setVisible(not alone and bool(self.place.cautions))
+        self.cautions.setVisible(not alone and bool(self.cautions.text()))

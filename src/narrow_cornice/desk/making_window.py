@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import gc
 import os
-import sys
 from pathlib import Path
 
 from PyQt6.QtCore import QSettings, Qt
@@ -42,14 +40,6 @@ def application() -> QApplication:
     return made
 
 
-def calm_python() -> None:
-    """Have Python look for cycles less often and among fewer things at once, since figures and marks are many, made
-    anew often, and form none; and hand the turn on sooner: what is worked out aside gives way to the window in half a
-    millisecond, not in five."""
-    gc.set_threshold(30_000, 4, 1000)
-    sys.setswitchinterval(0.0005)
-
-
 def make_window(session: Session, places: tuple[Place, ...] = PLACES) -> MainWindow:
     """Return the window with its places, in the look that was last chosen."""
     there = application()
@@ -58,8 +48,9 @@ def make_window(session: Session, places: tuple[Place, ...] = PLACES) -> MainWin
         letters=session.settings.value("letters", _desktop_letters(there), type=float),
     )
     there.setFont(theme.font(10))
-    there.setStyleSheet(theme.style_sheet())
-    return MainWindow(session, theme, places)
+    window = MainWindow(session, theme, places)
+    there.setStyleSheet(theme.style_sheet())  # once all is there: every widget put into another would take it anew
+    return window
 
 
 def _desktop_is_dark() -> bool:

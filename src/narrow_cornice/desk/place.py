@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
 from functools import cached_property
+from importlib import import_module
 from typing import Any, NamedTuple
 
 import msgspec
@@ -26,8 +27,6 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath, ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import InRoom, room_of
-from narrow_cornice.review.bundles import to_decide
-from narrow_cornice.review.finding import GRADES
 
 # What a place says of a kind of thing: its rows on the bench, the size its path stands for, its words.
 RowsOf = Mapping[type[ThingPath], Callable[[Bench, Job, Any], Iterator[Row]]]
@@ -58,6 +57,27 @@ class Leaf(msgspec.Struct, frozen=True):
     def drawing(self, key: str) -> SeenAs | None:
         """Return its drawing of that key, its own for any that it has not, None where it has none at all."""
         return next((one for one in self.drawings if one.key == key), self.drawings[0] if self.drawings else None)
+
+
+class Late(msgspec.Struct, frozen=True):
+    """A function of a module that comes in when it is first called, and what else it is given then.
+
+    Most of what is handed out is handed out seldom: it must not cost anything at every start.
+    """
+
+    module: str
+    name: str
+    given: dict[str, Any] = msgspec.field(default_factory=dict)
+
+    @property
+    def function(self) -> Callable[..., object]:
+        """Return the function itself."""
+        found: Callable[..., object] = getattr(import_module(self.module), self.name)
+        return found
+
+    def __call__(self, *what: object) -> object:
+        """Call it with what it is given."""
+        return self.function(*what, **self.given)
 
 
 class Export(msgspec.Struct, frozen=True):
@@ -115,11 +135,11 @@ class Place(msgspec.Struct, frozen=True):
     selected one and ``names`` what is said of one that is pointed at; ``leads_here`` are those that a figure resting
     on them leads here for. ``room_rows`` are the bench's rows of a room as a whole.
 
-    ``cautions`` stand below its sheets. ``leaves`` are its leaves, the first the one it opens with. ``stands`` says
-    whether what belongs there is there, so that nothing left to settle earns it a tick. ``found`` yields what of a
-    room goes by a name, ``found_in_house`` what of the job. ``of_all`` says that its page takes the whole job
-    counted, ``opens`` that the window opens there, ``begins`` that a new job begins there and ``begin_room`` how a
-    room is begun there.
+    ``cautions`` yields those that stand below its sheets. ``leaves`` are its leaves, the first the one it opens
+    with. ``stands`` says whether what belongs there is there, so that nothing left to settle earns it a tick.
+    ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job. ``of_all`` says that its
+    page takes the whole job counted, ``opens`` that the window opens there, ``begins`` that a new job begins there
+    and ``begin_room`` how a room is begun there.
     """
 
     key: str
@@ -134,7 +154,7 @@ class Place(msgspec.Struct, frozen=True):
     words: Callable[[], WordsOf] = dict
     names: Callable[[], WordsOf] = dict
     leads_here: tuple[type[ThingPath], ...] = ()
-    cautions: tuple[str, ...] = ()
+    cautions: Callable[[], tuple[str, ...]] = tuple
     leaves: tuple[Leaf, ...] = ()
     stands: Callable[[Job], bool] = lambda job: False
     found: Callable[[Job, Room], Iterator[tuple[str, ThingPath]]] = lambda job, room: iter(())
@@ -220,6 +240,9 @@ class Places:
 
     def left_to_settle(self, job: Job) -> dict[str, tuple[int, bool]]:
         """Return by place how much is left to settle there, and whether any of it is unsafe or will not fit."""
+        from narrow_cornice.review.bundles import to_decide  # the second look comes in with the first counting
+        from narrow_cornice.review.finding import GRADES
+
         left: dict[str, tuple[int, bool]] = {}
         for bundle in to_decide(job):
             home = self.home_of(bundle.first.about)

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from heapq import nlargest
-from html import escape
-from typing import Any
+from typing import Any, NamedTuple
 
 import msgspec
 from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPoint, QRectF, QSize, Qt, pyqtSignal
@@ -24,6 +23,7 @@ from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 from narrow_cornice.desk.bench_widgets import swatch_icon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
+from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import RoomPath
 
 MOST_PASTED = 500  # lines of a table
@@ -122,6 +122,22 @@ class SheetModel(QAbstractTableModel):
         if role != Qt.ItemDataRole.EditRole or cell.typed is None or str(value) == cell.text:
             return False
         return cell.typed(str(value))
+
+
+class Ruled(NamedTuple):
+    """A ruled sheet as a page declares it; it is made when the first of its ``leaves`` is looked at.
+
+    ``rows`` are its rows in a room, ``empty`` what belongs on it while it has none, ``stretch`` the column that takes
+    what is left of the width, ``made`` what else is to be done with the sheet once it is there.
+    """
+
+    leaves: tuple[str, ...]
+    name: str
+    headings: tuple[str, ...]
+    rows: Callable[[Room], list[SheetRow]]
+    empty: str
+    stretch: int = 0
+    made: Callable[[RuledSheet], object] = lambda sheet: None
 
 
 class RuledSheet(QTableView):
@@ -277,6 +293,8 @@ class RuledSheet(QTableView):
         lines = [self.sheet.headings, *([cell.text for cell in self.sheet.rows[row].cells] for row in numbers)]
         table = QMimeData()
         table.setText("\n".join("\t".join(one.replace("\t", " ") for one in line) for line in lines))
+        from html import escape
+
         cells = ["".join(f"<td>{escape(one)}</td>" for one in line) for line in lines]
         table.setHtml(f"<table>{''.join(f'<tr>{line}</tr>' for line in cells)}</table>")
         board.setMimeData(table)

@@ -1,16 +1,13 @@
-"""What a room can be seen as in several places: its drawings, by the view that looks at it."""
+"""What a room can be seen as in several places: its drawings, by the view that looks at it.
+
+Each is brought in when it is first drawn.
+"""
 
 from __future__ import annotations
 
 from narrow_cornice.desk.place import SeenAs
 from narrow_cornice.desk.view import View
-from narrow_cornice.drawing.elevation import wall_elevation
-from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.marks import About, Drawing
-from narrow_cornice.drawing.plan import room_plan
-from narrow_cornice.drawing.section import trim_section
-from narrow_cornice.drawing.strip import wall_strip
-from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import AcrossPath, MemberPath, RecessPath, StockOfferPath, TrimPath
 from narrow_cornice.trim.kinds import MEMBERED, TrimKind
@@ -29,28 +26,40 @@ def member_selected(selected: About) -> str:
 
 
 def _unfolded(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.unfolded import unfolded_room
+
     return unfolded_room(room, job.house_rules, job.colours, job.settings, view.turn)
 
 
 def _plan(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.plan import room_plan
+
     return room_plan(room, job.house_rules, job.settings, view.turn)
 
 
 def _wall(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.elevation import wall_elevation
+
     return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id, job.pictures)
 
 
 def _section(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.section import trim_section
+
     selected = view.selected
     whole = not isinstance(selected, MemberPath)
     return trim_section(room, job.house_rules, job.settings, kind_selected(selected), False, whole)
 
 
 def _strip(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.strip import wall_strip
+
     return wall_strip(room, job.house_rules, job.colours, job.settings)
 
 
 def _recess(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.envelope import envelope_drawing
+
     selected = view.selected
     recess = selected.id if isinstance(selected, RecessPath) else ""
     if isinstance(selected, AcrossPath):

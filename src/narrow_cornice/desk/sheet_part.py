@@ -32,7 +32,6 @@ class SheetPart(QFrame):
         super().__init__()
         self.setObjectName("sheetpart")
         self._theme = theme
-        self.sheets: dict[str, RuledSheet] = {}
         self._offered: tuple[Invitation, ...] | None = None
         lay = QVBoxLayout(self)
         lay.setContentsMargins(1, 1, 1, 1)
@@ -62,16 +61,12 @@ class SheetPart(QFrame):
         """Return the height of the last line, which is all that is left of it folded."""
         return int(26 * self._theme.letters)
 
-    def add(self, key: str, sheet: RuledSheet) -> None:
-        """Take a sheet for a leaf; the same sheet may serve several."""
-        self.sheets[key] = sheet
-        if self._stack.indexOf(sheet) < 0:
+    def show_sheet(self, sheet: RuledSheet) -> None:
+        """Bring a sheet to the front."""
+        fresh = self._stack.indexOf(sheet) < 0
+        if fresh:
             self._stack.addWidget(sheet)
-
-    def show_sheet(self, key: str) -> None:
-        """Bring the sheet of a leaf to the front."""
-        sheet = self.sheets.get(key)
-        if sheet is not None and self._stack.currentWidget() is not sheet:
+        if fresh or self._stack.currentWidget() is not sheet:
             self._stack.setCurrentWidget(sheet)
             self._order()
 

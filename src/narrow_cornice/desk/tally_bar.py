@@ -11,7 +11,6 @@ from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.view import TO_SETTLE
-from narrow_cornice.review.bundles import to_decide
 
 SHOWN_MS = 5000
 
@@ -113,6 +112,8 @@ class TallyBar(QWidget):
                 self._changes[name].setText(change)
             self.buttons[name].setAccessibleName(f"{name} {text}")
             self.buttons[name].setAccessibleDescription(change)
+        from narrow_cornice.review.bundles import to_decide  # the second look comes in with the first counting
+
         settle = len(to_decide(job))
         self._values[TO_SETTLE].setText(f"{settle}")
         self.buttons[TO_SETTLE].setAccessibleName(f"{settle} {TO_SETTLE}")

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from importlib.resources import as_file, files
-
 from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF, QPainterPath
 
 from narrow_cornice.drawing.marks import ROLES
+from narrow_cornice.shipped import SHIPPED
 
 DAY = {
     **ROLES,
@@ -139,7 +138,7 @@ class Theme:
     def style_sheet(self) -> str:
         """Return the style of every widget."""
         r = self.roles
-        signs = str(files("narrow_cornice.data")).replace("\\", "/")
+        signs = str(SHIPPED).replace("\\", "/")
 
         def pt(size: float) -> str:
             return f"{size * self.letters:.1f}pt"
@@ -247,7 +246,5 @@ class Theme:
 
 def load_faces() -> None:
     """Make the shipped faces known to Qt."""
-    fonts = files("narrow_cornice.data").joinpath("fonts")
     for name in _FILES:
-        with as_file(fonts.joinpath(name)) as path:
-            QFontDatabase.addApplicationFont(str(path))
+        QFontDatabase.addApplicationFont(str(SHIPPED / "fonts" / name))

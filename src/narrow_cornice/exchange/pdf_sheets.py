@@ -10,7 +10,6 @@ import itertools
 import logging
 from collections.abc import Callable
 from contextlib import nullcontext
-from importlib.resources import as_file, files
 from typing import TYPE_CHECKING
 
 from narrow_cornice.colour.tones import channels
@@ -41,6 +40,7 @@ from narrow_cornice.exchange.svg_drawing import resolved
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
+from narrow_cornice.shipped import SHIPPED
 from narrow_cornice.units.show import show_money
 
 if TYPE_CHECKING:
@@ -73,13 +73,10 @@ class Sheet:
         self.pdf.set_auto_page_break(False)
         self.pdf.set_margins(0, 0, 0)
         self.pdf.c_margin = 0
-        fonts = files("narrow_cornice.data").joinpath("fonts")
         for family, style, name in _FACES.values():
-            with as_file(fonts.joinpath(name)) as path:
-                self.pdf.add_font(family, style, path)
+            self.pdf.add_font(family, style, SHIPPED / "fonts" / name)
         # Names may be written in any script: what the program's own faces lack comes from a third one.
-        with as_file(fonts.joinpath("DejaVuSans.ttf")) as path:
-            self.pdf.add_font("Fallback", "", path)
+        self.pdf.add_font("Fallback", "", SHIPPED / "fonts" / "DejaVuSans.ttf")
         self.pdf.set_fallback_fonts(["Fallback"], exact_match=False)
         self._signs = {sign for font in self.pdf.fonts.values() for sign in getattr(font, "cmap", {})}
         self.pdf.set_text_shaping(True)

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from importlib.resources import files
-
 from narrow_cornice.job.file import decode_json
 from narrow_cornice.job.model import Job
+from narrow_cornice.shipped import SHIPPED
 
 
 def demo_job() -> Job:
@@ -19,4 +18,4 @@ def starting_job() -> Job:
 
 
 def _shipped(name: str) -> Job:
-    return decode_json(files("narrow_cornice.data").joinpath(name).read_bytes(), name)
+    return decode_json((SHIPPED / name).read_bytes(), name)

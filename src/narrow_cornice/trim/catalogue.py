@@ -10,12 +10,12 @@ import itertools
 import math
 from collections.abc import Sequence
 from functools import cache
-from importlib.resources import files
 
 import msgspec
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.memo import by_value
+from narrow_cornice.shipped import SHIPPED
 from narrow_cornice.trim.kinds import USES, Use
 from narrow_cornice.trim.outline import Line, Outline, Point, Segment
 from narrow_cornice.trim.profiles import Profile, has_shelf, stack_profile
@@ -117,7 +117,7 @@ def catalogue_json(content: bytes, name: str) -> tuple[StockProfile, ...]:
 @cache
 def shipped_profiles() -> tuple[StockProfile, ...]:
     """Return the profiles that ship."""
-    content = files("narrow_cornice.data").joinpath("stock_profiles.json").read_bytes()
+    content = (SHIPPED / "stock_profiles.json").read_bytes()
     return catalogue_json(content, "stock_profiles.json")
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import calendar
 import re
 from datetime import date, datetime
 
@@ -30,5 +29,7 @@ def parse_date(text: str) -> date | None:
             first = datetime.strptime(bare, form).date()
         except ValueError:
             continue
+        import calendar
+
         return first.replace(day=calendar.monthrange(first.year, first.month)[1])
     return None

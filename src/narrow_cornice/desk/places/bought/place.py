@@ -3,19 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from functools import partial
 
-from narrow_cornice.derived.bought.tally import tally
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Leaf, Picture, Place, RowsOf, Total
+from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, Total
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.places.bought.handing_out import list_to_buy
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import LinePath
+
+HANDING_OUT = "narrow_cornice.desk.places.bought.handing_out"
 
 
 def _page(desk: Desk) -> PlacePage:
@@ -37,16 +35,22 @@ def _rows() -> RowsOf:
 
 
 def _found(job: Job) -> Iterator[tuple[str, ThingPath]]:
+    from narrow_cornice.derived.bought.to_buy import to_buy
+
     for line in to_buy(job).lines:
         yield line.name, LinePath(line.key)
 
 
 def _cost(job: Job) -> Figure:
+    from narrow_cornice.derived.bought.tally import tally
+
     return tally(job)["cost"]
 
 
 def _stands(job: Job) -> bool:
     """Return whether everything on the list is bought."""
+    from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+
     lines = to_buy(job).lines
     return bool(lines) and all(tick_state(job, line) == "bought" for line in lines)
 
@@ -62,8 +66,8 @@ PLACE = Place(
     rows=_rows,
     found_in_house=_found,
     hands_out=(
-        Export("List to buy by shop as CSV …", partial(list_to_buy, kind="csv", by_room=False)),
-        Export("List to buy by room as CSV …", partial(list_to_buy, kind="csv", by_room=True)),
+        Export("List to buy by shop as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "by_room": False})),
+        Export("List to buy by room as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "by_room": True})),
     ),
     leaves=(Leaf("shop", "By shop"), Leaf("room", "By room")),
     stands=_stands,

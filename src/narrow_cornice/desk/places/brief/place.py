@@ -6,9 +6,8 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import NoteRow, Row, Title
-from narrow_cornice.desk.place import Desk, Export, Leaf, Picture, Place
+from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.places.brief.handing_out import print_brief
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
 
@@ -37,6 +36,8 @@ PLACE = Place(
     room_rows=_room_rows,
     shows=(BriefPath,),
     leaves=(Leaf("letter", "Letter of agreement"),),
-    hands_out=(Export("The brief to sign, on paper …", print_brief),),
+    hands_out=(
+        Export("The brief to sign, on paper …", Late("narrow_cornice.desk.places.brief.handing_out", "print_brief")),
+    ),
     pictures=(Picture("brief", {}),),
 )

@@ -10,7 +10,7 @@ from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.offers import invitations as on_wall
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.rows.repair_rows import repair_rows
-from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
@@ -23,19 +23,27 @@ class FinishesPage(DrawingPage):
 
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
-        theme = self.theme
-        self.schedule = RuledSheet(
-            ("Surface", "Colour", "Paint", "Gross", "Openings", "Covered", "Net", "Coats", "Litres"),
-            theme,
-            "Schedule of surfaces",
-        )
-        self.schedule.picked_many.connect(self._many_picked)
         self._many: list[About] = []
-        self.repairs = RuledSheet(
-            ("Wall", "Damage", "Repair", "How much", "Hours", "Material", "Then it is"), theme, "Repairs", 2
+        self.add_sheet(
+            Ruled(
+                ("schedule",),
+                "Schedule of surfaces",
+                ("Surface", "Colour", "Paint", "Gross", "Openings", "Covered", "Net", "Coats", "Litres"),
+                self._schedule,
+                "Every surface, once the room is measured.",
+                made=lambda sheet: sheet.picked_many.connect(self._many_picked),
+            )
         )
-        self.add_sheet("schedule", self.schedule, self._schedule, "Every surface, once the room is measured.")
-        self.add_sheet("repairs", self.repairs, self._repairs, "Damage that was found, and how it is mended.")
+        self.add_sheet(
+            Ruled(
+                ("repairs",),
+                "Repairs",
+                ("Wall", "Damage", "Repair", "How much", "Hours", "Material", "Then it is"),
+                self._repairs,
+                "Damage that was found, and how it is mended.",
+                2,
+            )
+        )
         self.add_cautions()
 
     def invitations(self) -> Iterator[Invitation]:
@@ -55,7 +63,7 @@ class FinishesPage(DrawingPage):
     def _schedule(self, room: Room) -> list[SheetRow]:
         job = self.session.job
         unit = job.settings.unit
-        self.schedule.sheet.head(3, "Gross m²" if unit == "mm" else "Gross sq ft")
+        self.sheet_of("schedule").sheet.head(3, "Gross m²" if unit == "mm" else "Gross sq ft")
         rows: list[SheetRow] = []
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             surface = one.surface

@@ -3,21 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import TYPE_CHECKING
 
-from narrow_cornice.derived.bought.tally import tally
-from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.derived.coated.coatings import Finished, finished_surfaces
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Leaf, Picture, Place, RowsOf, SizesOf, Total, WordsOf
+from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SizesOf, Total, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.places.finishes.handing_out import surfaces_csv
 from narrow_cornice.desk.seen_as import PLAN, STRIP, UNFOLDED, WALL
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import MarkPath, SplitPath, SurfacePath
+
+if TYPE_CHECKING:
+    from narrow_cornice.derived.coated.coatings import Finished
 
 
 def _page(desk: Desk) -> PlacePage:
@@ -44,10 +44,14 @@ def _sizes() -> SizesOf:
     return SIZES
 
 
+def _every(job: Job, room: Room) -> tuple[Finished, ...]:
+    from narrow_cornice.derived.coated.coatings import finished_surfaces
+
+    return finished_surfaces(room, job.house_rules, job.paints, job.colours)
+
+
 def _finished(job: Job, path: SurfacePath) -> Finished | None:
-    room = job.room(path.room)
-    every = finished_surfaces(room, job.house_rules, job.paints, job.colours)
-    return next((one for one in every if one.surface.key == path.key), None)
+    return next((one for one in _every(job, job.room(path.room)) if one.surface.key == path.key), None)
 
 
 def _surface_words(job: Job, path: SurfacePath) -> str:
@@ -73,21 +77,27 @@ def _names() -> WordsOf:
 
 
 def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
-    for one in finished_surfaces(room, job.house_rules, job.paints, job.colours):
+    for one in _every(job, room):
         yield one.surface.name, SurfacePath.by_key(room.id, one.surface.key)
 
 
 def _paint(job: Job) -> Figure:
+    from narrow_cornice.derived.bought.tally import tally
+
     return tally(job)["paint"]
 
 
 def _surfaces(job: Job) -> Figure:
+    from narrow_cornice.derived.bought.tally import tally
+
     return tally(job)["surfaces"]
 
 
 def _stands(job: Job) -> bool:
     """Return whether every surface has its paint."""
-    there = any(finished_surfaces(room, job.house_rules, job.paints, job.colours) for room in job.rooms)
+    from narrow_cornice.derived.bought.to_buy import to_buy
+
+    there = any(_every(job, room) for room in job.rooms)
     return there and not to_buy(job).unpainted
 
 
@@ -103,14 +113,18 @@ PLACE = Place(
     sizes=_sizes,
     words=_words,
     names=_names,
-    cautions=cautions("old_coatings"),
+    cautions=lambda: cautions("old_coatings"),
     leaves=(
         Leaf("schedule", "Schedule", (UNFOLDED, WALL, STRIP, PLAN), (SurfacePath, SplitPath)),
         Leaf("repairs", "Repairs", (STRIP, WALL, UNFOLDED), (MarkPath,)),
     ),
     stands=_stands,
     found=_found,
-    hands_out=(Export("Schedule of surfaces as CSV …", surfaces_csv),),
+    hands_out=(
+        Export(
+            "Schedule of surfaces as CSV …", Late("narrow_cornice.desk.places.finishes.handing_out", "surfaces_csv")
+        ),
+    ),
     totals=(Total("paint", 10, _paint), Total("surfaces", 30, _surfaces)),
     pictures=(
         Picture("finishes", {"leaf": "schedule", "room_id": "r2", "selected": SurfacePath("r2", "upper wall", "w5")}),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from functools import partial
 from typing import Any
 
@@ -14,7 +14,7 @@ from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.places.measure.hanging_sizes import LEVELS, thing_name
 from narrow_cornice.desk.rows.size_cells import size_cell
-from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds
@@ -74,30 +74,31 @@ class FoundSheets:
     """Three sheets of the measuring place, and what typing into them does."""
 
     def __init__(self, bench: Bench) -> None:
-        self.session, self.bench, theme = bench.session, bench, bench.theme
-        self.things = RuledSheet(
-            ("On the walls", "What", "Wall", "From left", "Above floor", "Width", "Height", "Says"),
-            theme,
-            "On the walls",
-        )
-        self.places = RuledSheet(
-            ("Built-in", "Wall", "Depth", "At the floor", "Half way", "At the top", "Clear width", "Height", "Scribe"),
-            theme,
-            "Places for built-ins",
-        )
-        self.ways_in = RuledSheet(
-            ("Way in", "Kind", "Width", "Height", "Other leg or depth", "Lets through"), theme, "Ways in", 5
-        )
+        self.session, self.bench = bench.session, bench
 
-    @property
-    def each(self) -> tuple[tuple[str, RuledSheet, Callable[[Room], list[SheetRow]], str], ...]:
-        """Return the sheets with the leaf that each belongs to, what its rows are, and what belongs on it."""
-        on_walls = "Sockets, grilles, radiators, damage, beams, old trim: what is on this room's walls already."
-        recesses = "Places for built-ins: how wide, deep and high they surely are, once they are read."
-        return (
-            ("things", self.things, self._things, on_walls),
-            ("recesses", self.places, self._places, recesses),
-            ("ways in", self.ways_in, self._ways_in, "Doors, stairs and lifts that everything must come through."),
+    def each(self) -> Iterator[Ruled]:
+        """Yield the sheets."""
+        yield Ruled(
+            ("things",),
+            "On the walls",
+            ("On the walls", "What", "Wall", "From left", "Above floor", "Width", "Height", "Says"),
+            self._things,
+            "Sockets, grilles, radiators, damage, beams, old trim: what is on this room's walls already.",
+        )
+        yield Ruled(
+            ("recesses",),
+            "Places for built-ins",
+            ("Built-in", "Wall", "Depth", "At the floor", "Half way", "At the top", "Clear width", "Height", "Scribe"),
+            self._places,
+            "Places for built-ins: how wide, deep and high they surely are, once they are read.",
+        )
+        yield Ruled(
+            ("ways in",),
+            "Ways in",
+            ("Way in", "Kind", "Width", "Height", "Other leg or depth", "Lets through"),
+            self._ways_in,
+            "Doors, stairs and lifts that everything must come through.",
+            5,
         )
 
     def _fine(self, mm: float) -> str:

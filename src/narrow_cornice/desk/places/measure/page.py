@@ -22,7 +22,7 @@ from narrow_cornice.desk.places.measure.measuring_order import measuring_order, 
 from narrow_cornice.desk.places.measure.sizes import offset_name
 from narrow_cornice.desk.places.measure.survey_rows import assumed_in_words, assumption_typed
 from narrow_cornice.desk.places.measure.walk_rows import next_wall_name
-from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.drawing.marks import About
@@ -82,31 +82,9 @@ class MeasurePage(DrawingPage):
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
         self.into = desk.into
-        theme = self.theme
-        self.walls = RuledSheet(
-            ("Wall", "Read", "More readings", "Corner at its end", "Angle read", "Adjusted", "±", "Moved by"),
-            theme,
-            "Walls as read",
-            2,
-        )
-        self.ways = RuledSheet(
-            ("Between", "Read", "More readings", "Adjusted", "Moved by", "Against the others"), theme, "Across", 2
-        )
-        self.heights = RuledSheet(
-            ("Height", "Read", "By wall", "At", "Instrument", "Off the mean"), theme, "Ceiling heights", 1
-        )
-        self.openings = RuledSheet(
-            ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"), theme, "Openings"
-        )
         self.found = FoundSheets(self.bench)
-        self.add_sheet("walls", self.walls, self._walls, "Walls as they are read: begin with a room and walk round it.")
-        words = "Distances from corner to corner and across: they say what shape the room really has."
-        self.add_sheet("across", self.ways, self._ways, words)
-        self.add_sheet("heights", self.heights, self._heights, "Heights of the ceiling, each where it was read.")
-        words = "Doors, windows, arches and fireplaces: choose a wall, and put one in by the line below."
-        self.add_sheet("openings", self.openings, self._openings, words)
-        for leaf, sheet, rows, words in self.found.each:
-            self.add_sheet(leaf, sheet, rows, words)
+        for ruled in (*self._sheets_of_leaves(), *self.found.each()):
+            self.add_sheet(ruled)
         self._instrument = QComboBox()
         self._instrument.addItems([*INSTRUMENTS, METER])
         self._instrument.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
@@ -120,6 +98,39 @@ class MeasurePage(DrawingPage):
         self.canvas.editor.typing.connect(self._typing)
         self.canvas.editor.gone_back.connect(self._walk_back)
         self.add_cautions()
+
+    def _sheets_of_leaves(self) -> Iterator[Ruled]:
+        yield Ruled(
+            ("walls",),
+            "Walls as read",
+            ("Wall", "Read", "More readings", "Corner at its end", "Angle read", "Adjusted", "±", "Moved by"),
+            self._walls,
+            "Walls as they are read: begin with a room and walk round it.",
+            2,
+        )
+        yield Ruled(
+            ("across",),
+            "Across",
+            ("Between", "Read", "More readings", "Adjusted", "Moved by", "Against the others"),
+            self._ways,
+            "Distances from corner to corner and across: they say what shape the room really has.",
+            2,
+        )
+        yield Ruled(
+            ("heights",),
+            "Ceiling heights",
+            ("Height", "Read", "By wall", "At", "Instrument", "Off the mean"),
+            self._heights,
+            "Heights of the ceiling, each where it was read.",
+            1,
+        )
+        yield Ruled(
+            ("openings",),
+            "Openings",
+            ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"),
+            self._openings,
+            "Doors, windows, arches and fireplaces: choose a wall, and put one in by the line below.",
+        )
 
     def place_pointed(self, x: float, y: float) -> None:
         """Put what was asked for at a place of the wall, as surely as the photograph says."""

@@ -13,6 +13,7 @@ from narrow_cornice.desk.place import (
     Export,
     Import,
     Key,
+    Late,
     Leaf,
     Picture,
     Place,
@@ -22,10 +23,8 @@ from narrow_cornice.desk.place import (
     WordsOf,
 )
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.places.measure import bringing_in, handing_out
 from narrow_cornice.desk.seen_as import PLAN, RECESS, STRIP, UNFOLDED, WALL
 from narrow_cornice.desk.view import View
-from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.paths import ThingPath
@@ -57,6 +56,7 @@ from narrow_cornice.job.paths import (
 )
 from narrow_cornice.units.show import bare_size, show_size
 
+HERE = "narrow_cornice.desk.places.measure"
 READ_HERE: tuple[type[ThingPath], ...] = (
     WallPath,
     NextWallPath,
@@ -144,6 +144,8 @@ def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
 
 
 def _house(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.house_plan import house_plan
+
     return house_plan(job.rooms, job.house_rules, job.settings, view.turn)
 
 
@@ -213,21 +215,21 @@ PLACE = Place(
     words=_words,
     names=_names,
     leads_here=READ_HERE,
-    cautions=cautions("openings"),
+    cautions=lambda: cautions("openings"),
     leaves=LEAVES,
     stands=_stands,
     begins=True,
     begin_room=_begin_room,
     found=_found,
     hands_out=(
-        Export("Every drawing of the room on paper …", handing_out.room_pdf),
-        Export("Plan and every wall as DXF, into a folder …", handing_out.room_dxf),
-        Export("Readings of the room as CSV …", handing_out.readings_csv),
-        Export("Blank measuring sheets on paper …", handing_out.measuring_sheets),
+        Export("Every drawing of the room on paper …", Late(f"{HERE}.handing_out", "room_pdf")),
+        Export("Plan and every wall as DXF, into a folder …", Late(f"{HERE}.handing_out", "room_dxf")),
+        Export("Readings of the room as CSV …", Late(f"{HERE}.handing_out", "readings_csv")),
+        Export("Blank measuring sheets on paper …", Late(f"{HERE}.handing_out", "measuring_sheets")),
     ),
     brings_in=(
-        Import("Readings from a table (CSV) …", bringing_in.readings),
-        Import("A room from a plan outline (DXF) …", bringing_in.outline),
+        Import("Readings from a table (CSV) …", Late(f"{HERE}.bringing_in", "readings")),
+        Import("A room from a plan outline (DXF) …", Late(f"{HERE}.bringing_in", "outline")),
         Import("Readings from a laser meter …", _choose_meter),
     ),
     keys=(Key("F9", "Ask the laser meter for a reading", _ask_meter),),

@@ -11,7 +11,7 @@ from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.trim.invitations import invitations
-from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow, row
+from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.seen_as import UNFOLDED, kind_selected, member_selected
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.marks import About, Drawing
@@ -40,38 +40,49 @@ class TrimPage(DrawingPage):
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
         self.into = desk.into
-        theme = self.theme
-        self.pieces = RuledSheet(
-            ("Trim", "Fitted", "Order wants", "Built", "Projection", "Girth", "Pieces", "Corners in / out", "To buy"),
-            theme,
-            "Trim of the room",
-        )
-        self.cuts = RuledSheet(
-            ("No.", "Piece", "Wall", "Length", "Left end", "Right end"), theme, "Cut list, in the order it is put up", 4
-        )
-        self.offers = RuledSheet(
-            ("Pieces, from the top", "Height", "Projection", "Differs", "In shape", "Taller", "Further", "Price"),
-            theme,
-            "Stock profiles that come near, the nearest first",
-        )
-        self.members = RuledSheet(
-            ("Member, from the top", "Part", "Height", "Comes out", "Curves"), theme, "Members of the section", 0
-        )
-        self.panels = RuledSheet(
-            ("Panels and frames", "Wall", "How many", "Width", "Height"), theme, "Panels and framed things", 0
-        )
-        for leaf in ("room", "order"):
-            self.add_sheet(leaf, self.pieces, self._pieces, "Every kind of trim, once the room is measured.")
-        words = "The members of a section, from the top: choose a piece of trim that is fitted."
-        self.add_sheet("section", self.members, self._members, words)
-        words = "Panels on the walls, mirrors, screens and pictures in frames: put some up by the line below."
-        self.add_sheet("panels", self.panels, self._panels, words)
-        words = "Stock that comes near: choose a piece of trim that is fitted."
-        self.add_sheet("stock", self.offers, self._offers, words)
-        self.add_sheet("cuts", self.cuts, self._cuts, "Pieces as they are cut and put up, once trim is fitted.")
+        for ruled in self._sheets_of_leaves():
+            self.add_sheet(ruled)
         self.add_cautions()
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
+
+    def _sheets_of_leaves(self) -> Iterator[Ruled]:
+        yield Ruled(
+            ("room", "order"),
+            "Trim of the room",
+            ("Trim", "Fitted", "Order wants", "Built", "Projection", "Girth", "Pieces", "Corners in / out", "To buy"),
+            self._pieces,
+            "Every kind of trim, once the room is measured.",
+        )
+        yield Ruled(
+            ("section",),
+            "Members of the section",
+            ("Member, from the top", "Part", "Height", "Comes out", "Curves"),
+            self._members,
+            "The members of a section, from the top: choose a piece of trim that is fitted.",
+        )
+        yield Ruled(
+            ("panels",),
+            "Panels and framed things",
+            ("Panels and frames", "Wall", "How many", "Width", "Height"),
+            self._panels,
+            "Panels on the walls, mirrors, screens and pictures in frames: put some up by the line below.",
+        )
+        yield Ruled(
+            ("stock",),
+            "Stock profiles that come near, the nearest first",
+            ("Pieces, from the top", "Height", "Projection", "Differs", "In shape", "Taller", "Further", "Price"),
+            self._offers,
+            "Stock that comes near: choose a piece of trim that is fitted.",
+        )
+        yield Ruled(
+            ("cuts",),
+            "Cut list, in the order it is put up",
+            ("No.", "Piece", "Wall", "Length", "Left end", "Right end"),
+            self._cuts,
+            "Pieces as they are cut and put up, once trim is fitted.",
+            4,
+        )
 
     def invitations(self) -> Iterator[Invitation]:
         """Yield what can be added to the sheet in front."""

@@ -3,25 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from functools import partial
 
-from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Import, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, Total
+from narrow_cornice.desk.place import Desk, Export, Import, Late, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, Total
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.places.trim import bringing_in, handing_out
 from narrow_cornice.desk.seen_as import SECTION, STRIP, UNFOLDED, WALL, kind_selected, member_selected
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
-from narrow_cornice.drawing.wall_order import wall_order
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import FramePath, MemberPath, PanelsPath, RoomPath, StockOfferPath, TrimPath
 from narrow_cornice.trim.kinds import KINDS
+
+HERE = "narrow_cornice.desk.places.trim"
 
 
 def _page(desk: Desk) -> PlacePage:
@@ -57,6 +55,8 @@ def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
 
 
 def _proportion(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.wall_order import wall_order
+
     return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
 
 
@@ -68,6 +68,8 @@ def _stock(job: Job, view: View, room: Room) -> Drawing:
 
 
 def _total(job: Job) -> Figure:
+    from narrow_cornice.derived.bought.tally import tally
+
     return tally(job)["trim"]
 
 
@@ -98,23 +100,25 @@ PLACE = Place(
     shows=(TrimPath, MemberPath, StockOfferPath, PanelsPath),
     rows=_rows,
     sizes=_sizes,
-    cautions=cautions(*TRIM_WORK),
+    cautions=lambda: cautions(*TRIM_WORK),
     leaves=LEAVES,
     stands=_stands,
     opens=True,
     found=_found,
     hands_out=(
-        Export("Cut list and bars on paper …", handing_out.cut_list),
-        Export("Profile at full size on paper, in tiles …", partial(handing_out.full_size, suffix="pdf")),
-        Export("Profile at full size as DXF …", partial(handing_out.full_size, suffix="dxf")),
-        Export("Profile at full size as SVG …", partial(handing_out.full_size, suffix="svg")),
-        Export("Orders of trim as TOML …", handing_out.orders),
-        Export("Catalogue of stock profiles as CSV …", partial(handing_out.catalogue, suffix="csv")),
-        Export("Catalogue of stock profiles as JSON …", partial(handing_out.catalogue, suffix="json")),
+        Export("Cut list and bars on paper …", Late(f"{HERE}.handing_out", "cut_list")),
+        Export(
+            "Profile at full size on paper, in tiles …", Late(f"{HERE}.handing_out", "full_size", {"suffix": "pdf"})
+        ),
+        Export("Profile at full size as DXF …", Late(f"{HERE}.handing_out", "full_size", {"suffix": "dxf"})),
+        Export("Profile at full size as SVG …", Late(f"{HERE}.handing_out", "full_size", {"suffix": "svg"})),
+        Export("Orders of trim as TOML …", Late(f"{HERE}.handing_out", "orders")),
+        Export("Catalogue of stock profiles as CSV …", Late(f"{HERE}.handing_out", "catalogue", {"suffix": "csv"})),
+        Export("Catalogue of stock profiles as JSON …", Late(f"{HERE}.handing_out", "catalogue", {"suffix": "json"})),
     ),
     brings_in=(
-        Import("Orders of trim (TOML) …", bringing_in.orders),
-        Import("Stock profiles (CSV, JSON, DXF, SVG) …", bringing_in.profiles),
+        Import("Orders of trim (TOML) …", Late(f"{HERE}.bringing_in", "orders")),
+        Import("Stock profiles (CSV, JSON, DXF, SVG) …", Late(f"{HERE}.bringing_in", "profiles")),
     ),
     totals=(Total("trim", 20, _total),),
     pictures=(
