@@ -80,6 +80,8 @@ DEMO = (
     WATCH
     + """
 import sys
+from narrow_cornice.desk.calm import calm_python
+calm_python()  # as the command does, before it brings the window in
 import narrow_cornice.desk.application as application
 
 def watched(window):
@@ -473,7 +475,7 @@ def lengths_to_buy() -> None:
 
 def window_of(home: str, rooms: int) -> Any:
     """Return the complete window of a large job, its cornice selected; its session keeps no running copy."""
-    from narrow_cornice.desk.calm import calm_python
+    from narrow_cornice.desk.calm import calm_python, started
     from narrow_cornice.desk.making_window import application, make_window, settings_file
     from narrow_cornice.desk.runner import Runner
     from narrow_cornice.desk.session import Session
@@ -481,6 +483,7 @@ def window_of(home: str, rooms: int) -> Any:
 
     program = application()
     calm_python()
+    started()
     load_faces()
     session = Session(Path(home), settings_file(Path(home)), Runner())
     session._take_up(many_rooms(rooms), None, None)

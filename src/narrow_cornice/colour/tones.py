@@ -26,10 +26,20 @@ def channels(colour: str) -> tuple[int, int, int]:
     return int(colour[1:3], 16), int(colour[3:5], 16), int(colour[5:7], 16)
 
 
+def toned_channels(given: tuple[int, int, int], tone: float) -> tuple[int, int, int]:
+    """Return red, green and blue under a tone of light: below 1 darker, above 1 towards white."""
+    if tone <= 1:
+        red, green, blue = (max(0, round(c * tone)) for c in given)
+    else:
+        more = min(1.0, tone - 1)
+        red, green, blue = (min(255, round(c + (255 - c) * more)) for c in given)
+    return red, green, blue
+
+
 def toned(colour: str, tone: float) -> str:
     """Return the colour under a tone of light: below 1 darker, above 1 towards white."""
-    mixed = [c * tone if tone <= 1 else c + (255 - c) * min(1.0, tone - 1) for c in channels(colour)]
-    return "#" + "".join(f"{max(0, min(255, round(value))):02x}" for value in mixed)
+    red, green, blue = toned_channels(channels(colour), tone)
+    return f"#{red:02x}{green:02x}{blue:02x}"
 
 
 @by_value(times=8, each="thing")

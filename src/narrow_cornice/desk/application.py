@@ -7,10 +7,11 @@ from collections.abc import Callable
 from pathlib import Path
 from types import TracebackType
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QMessageBox
 
+from narrow_cornice.desk.calm import started
 from narrow_cornice.desk.ending import Ending
 from narrow_cornice.desk.making_window import application, make_window, screen_there, settings_file
 from narrow_cornice.desk.one_window import raise_other
@@ -22,6 +23,8 @@ from narrow_cornice.errors import CorniceError, SurroundingsError
 from narrow_cornice.job.keeping import Recovery, state_folder
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.shipped import SHIPPED
+
+STANDS_MS = 1000  # after which a window has been painted and counted, most often
 
 
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
@@ -65,6 +68,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     if problem is not None:
         window.tell(problem)
     window.show()
+    QTimer.singleShot(STANDS_MS, started)
     if not demo:
         _offer_recovery(session, window)
     while True:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from functools import cached_property
 
@@ -10,7 +11,7 @@ from numpy.typing import NDArray
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap, QPolygonF, QTransform
 
-from narrow_cornice.colour.tones import channels, toned
+from narrow_cornice.colour.tones import channels, toned_channels
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.letter_places import SizeOf
 from narrow_cornice.drawing.lettering import edges_of, settled
@@ -42,16 +43,14 @@ _UNIT = QRectF(0, 0, 1, 1)
 def _strip_brush(colour: str, tones: tuple[float, ...]) -> QBrush:
     """Return the tones of a strip as a gradient down the unit square."""
     gradient = QLinearGradient(0.0, 0.0, 0.0, 1.0)
-    count = len(tones)
-    shades = [toned(colour, tone) for tone in tones]
-    for index, shade in enumerate(shades):
-        # Where the tone jumps, both sides of the jump get a stop, so that an edge stays an edge.
-        if index and shade != shades[index - 1]:
+    given, count = channels(colour), len(tones)
+    shades = [toned_channels(given, tone) for tone in tones]
+    stops = [(0.0, QColor(*shades[0]))]
+    for index, (former, shade) in enumerate(itertools.pairwise(shades), 1):
+        if shade != former:  # where the tone jumps, both sides of the jump get a stop, so that an edge stays an edge
             edge = index / count
-            gradient.setColorAt(max(0.0, edge - 1e-4), QColor(*channels(shades[index - 1])))
-            gradient.setColorAt(edge, QColor(*channels(shade)))
-    gradient.setColorAt(0.0, QColor(*channels(shades[0])))
-    gradient.setColorAt(1.0, QColor(*channels(shades[-1])))
+            stops += [(edge - 1e-4, QColor(*former)), (edge, QColor(*shade))]
+    gradient.setStops([*stops, (1.0, QColor(*shades[-1]))])
     return QBrush(gradient)
 
 

@@ -6,10 +6,8 @@ import contextlib
 import errno
 import io
 import os
-import tempfile
-import zipfile
-import zlib
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 import msgspec
 from msgspec.structs import replace
@@ -19,6 +17,9 @@ from narrow_cornice.job.checks import checked_job
 from narrow_cornice.job.migrations import migrated
 from narrow_cornice.job.model import SCHEMA, Job
 from narrow_cornice.job.pictures import MOST_BYTES, MOST_PICTURE_BYTES, MOST_PICTURES, PICTURE_NAME
+
+if TYPE_CHECKING:
+    import zipfile
 
 MEMBER = "job.json"
 PICTURES = "pictures/"
@@ -48,6 +49,8 @@ def encode_job(job: Job) -> bytes:
             f"This job is {len(text) / 1e6:.0f} MB without its pictures; {MOST_JSON_BYTES / 1e6:.0f} MB are the most.",
             remedy="Take something out of it, or part it into two jobs.",
         )
+    import zipfile  # where it is used: a window is painted before any file is read or written
+
     held = io.BytesIO()
     with zipfile.ZipFile(held, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as archive:
         member = zipfile.ZipInfo(MEMBER, _FIXED_TIME)
@@ -92,6 +95,9 @@ def decode_job(raw: bytes, name: str) -> Job:
     """Return the job in the bytes of a job file. Raises JobFileError for anything else."""
     if not raw:
         raise JobFileError(f"{name} is empty.", remedy="Look among its earlier versions.")
+    import zipfile
+    import zlib
+
     try:
         with zipfile.ZipFile(io.BytesIO(raw)) as archive:
             member = archive.getinfo(MEMBER)
@@ -172,6 +178,8 @@ def write_whole(path: Path, content: bytes) -> None:
     The bytes go to a neighbour first and to the disk itself (fsync), then take the name in one step (rename), then
     the folder is brought to the disk. Raises SurroundingsError.
     """
+    import tempfile
+
     try:
         target = Path(os.path.realpath(path))  # a link stays a link
         mode = target.stat().st_mode & 0o777 if target.exists() else 0o666 & ~_umask()
