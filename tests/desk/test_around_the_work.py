@@ -421,7 +421,7 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     window.session.select(TallyPath("cost"))
     session.do(edits.rename_room("r1", "Changed meanwhile"))  # the count under way is of the job before
     for _ in range(200):
-        settle()
+        QTest.qWait(30)
         session.runner.wait()
         settle()
         if total_of(window, "paint") == counted(session.job)["paint"].shown(METRIC):
@@ -432,7 +432,7 @@ def test_a_large_job_is_counted_aside_while_the_window_goes_on(session, window: 
     session.do(edits.change_house_rule("coats", 3, "coats"))  # touches every room
     before = total_of(window, "paint")
     for _ in range(200):
-        settle()
+        QTest.qWait(30)
         session.runner.wait()
         settle()
         if total_of(window, "paint") != before:

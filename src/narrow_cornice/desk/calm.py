@@ -15,7 +15,8 @@ def calm_python() -> None:
 
 def started() -> None:
     """Have Python look for cycles again, less often and among fewer things at once: figures and marks are many, made
-    anew often, and form none. What the start has made stays, and is not looked through again."""
-    gc.set_threshold(30_000, 4, 1000)
+    anew often, and form none. Few things at once, since whoever is looked for holds up everybody: 10 000 take 3 ms.
+    What the start has made stays, and is not looked through again."""
+    gc.set_threshold(10_000, 1, 1000)
     gc.freeze()
     gc.enable()

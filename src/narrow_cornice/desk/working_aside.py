@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.derived.measured.rooms import measured_room
@@ -19,7 +19,9 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.model import Job
 
 AT_ONCE = 8  # rooms that are counted between two blinks
-PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without
+PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without …
+LITTLE_PATIENCE_MS = 8  # … and where much is new, so that it will hardly be done
+BREATH_MS = 25  # in which the window is painted before anything is counted aside, which would go for the same processor
 
 
 def count(job: Job, places: Places) -> None:
@@ -80,7 +82,7 @@ class WorkingAside(QObject):
                 self._to_show = 0
                 self._say_ready()
 
-        if self._runner.run_and_wait(PATIENCE_MS, "", work, done, lambda _: done()):
+        if self._runner.run_and_wait(PATIENCE_MS if at_once else LITTLE_PATIENCE_MS, "", work, done, lambda _: done()):
             done()
         else:
             self.late.emit()
@@ -111,11 +113,17 @@ class WorkingAside(QObject):
         self._moved = self._moved or moved
         if self._counting is None and visible:
             self._counting = job
-            self._session.runner.run("Counting", lambda: count(job, self._places), self._take, self._tell)
+            QTimer.singleShot(BREATH_MS, lambda: self._count(job))
         return False
+
+    def _count(self, job: Job) -> None:
+        if self._counting is job:
+            self._session.runner.run("Counting", lambda: count(job, self._places), self._take, self._tell)
 
     def _take(self, _done: object) -> None:
         """Show what was counted aside; if the job has changed meanwhile, what is new in it follows from that."""
+        if self._counting is None:
+            return
         self._known, self._counting = self._counting, None
         self._say_ready()
 
@@ -126,5 +134,5 @@ class WorkingAside(QObject):
 
     def end(self) -> None:
         """Let what is being worked out end unseen."""
-        self._to_show = 0
+        self._to_show, self._counting = 0, None
         self._runner.wait()
