@@ -91,7 +91,7 @@ def test_a_memo_holds_what_was_asked_for_last_and_no_more_than_its_size() -> Non
         calls.of(room)
     assert len(calls.made) == 300  # three for each of ten rooms are all still there
     mine = next(one for one in memo._memos if one.function == calls._worked_out)
-    assert len(mine.young) + len(mine.old) <= 60
+    assert len(mine.kept) <= 38  # and a quarter more
     calls.of(rooms[100])
     assert len(calls.made) == 301
 
@@ -131,7 +131,7 @@ def test_after_many_edits_little_more_is_kept_than_what_holds() -> None:
     size_memos(job)
     tally(job)
     second_look(job)
-    holds = {one.function: len(one.young) + len(one.old) for one in memo._memos}
+    holds = {one.function: len(one.kept) for one in memo._memos}
     for number in range(60):
         job = edits.set_heights("r0", (parse_length(f"{2500 + number}"),)).apply(job)
         size_memos(job)
@@ -139,8 +139,8 @@ def test_after_many_edits_little_more_is_kept_than_what_holds() -> None:
         second_look(job)
     for one in memo._memos:
         if one.each in ("room", "wall") and holds[one.function]:
-            many = len(one.young) + len(one.old)
-            assert many <= 4 * max(holds[one.function], memo.FEW[one.each]), one.function
+            many = len(one.kept)
+            assert many <= 2 * max(holds[one.function], memo.FEW[one.each]), one.function
 
 
 def _rooms_in(figure: Figure) -> set[str]:

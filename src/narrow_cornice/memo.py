@@ -8,8 +8,9 @@ opens (``let_go``). What is kept is given to whoever asks, on any thread, so a r
 
 from __future__ import annotations
 
+from collections import OrderedDict
 from collections.abc import Callable, Hashable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from contextvars import ContextVar
 from functools import wraps
 from typing import Any, Literal, ParamSpec, TypeVar
@@ -31,31 +32,41 @@ _aside: ContextVar[dict[Hashable, tuple[Any, Any]] | None] = ContextVar("aside",
 
 
 class _Memo:
-    """What one function kept, in two generations: what is asked for moves to the younger, and when that is full the
-    older is dropped. Every step is one look-up or one store, so threads need no lock; the worst that a race does is
-    to work something out twice."""
+    """What one function kept, what was asked for last at the end. Every step is one of the dictionary's own, so
+    threads need no lock; the worst that a race does is to work something out twice."""
 
-    __slots__ = ("each", "function", "old", "times", "young")
+    __slots__ = ("each", "function", "kept", "times")
 
     def __init__(self, function: Callable[..., Any], times: int, each: Each) -> None:
         self.function, self.times, self.each = function, times, each
-        self.young: dict[Hashable, tuple[Any, Any]] = {}
-        self.old: dict[Hashable, tuple[Any, Any]] = {}
+        self.kept: OrderedDict[Hashable, tuple[Any, Any]] = OrderedDict()
 
     @property
     def size(self) -> int:
-        """How many results a generation holds."""
-        return self.times * _counts[self.each]
+        """How many results it holds: those of the job as it is, and some that a step back or the next one asks for."""
+        size = self.times * _counts[self.each]
+        return size + max(1, size // 4)
+
+    def find(self, key: Hashable) -> tuple[Any, Any] | None:
+        """Return what is kept of that key, None for nothing; it is the last to go now."""
+        found = self.kept.get(key)
+        if found is not None:
+            try:  # noqa: SIM105 - asked some thousand times an edit
+                self.kept.move_to_end(key)
+            except KeyError:  # another thread has just let it go
+                pass
+        return found
 
     def keep(self, key: Hashable, found: tuple[Any, Any]) -> None:
         """Keep a result, with the things it was worked out from."""
-        if len(self.young) >= self.size:
-            self.old, self.young = self.young, {}
-        self.young[key] = found
+        self.kept[key] = found
+        while len(self.kept) > self.size:
+            with suppress(KeyError):
+                self.kept.popitem(last=False)
 
     def clear(self) -> None:
         """Let go of everything."""
-        self.young, self.old = {}, {}
+        self.kept = OrderedDict()
 
 
 def _kept(times: int, each: Each, key_of: Callable[[tuple[Any, ...], dict[str, Any]], Hashable]) -> Any:
@@ -66,12 +77,11 @@ def _kept(times: int, each: Each, key_of: Callable[[tuple[Any, ...], dict[str, A
         @wraps(function)
         def looked_up(*args: Given.args, **kwargs: Given.kwargs) -> Result:
             key = key_of(args, kwargs)
-            found = memo.young.get(key)
+            found = memo.find(key)
             if found is None:
-                found = memo.old.get(key)
                 aside = _aside.get()
                 if aside is not None:
-                    found = found or aside.get((memo, key))
+                    found = aside.get((memo, key))
                 if found is None:
                     found = ((args, kwargs), function(*args, **kwargs))
                 if aside is None:
