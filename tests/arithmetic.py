@@ -10,7 +10,7 @@ from collections.abc import Callable, Mapping
 
 from narrow_cornice.explained.sentences import spell
 
-SIGNS = str.maketrans({"×": "*", "÷": "/", "−": "-", "√": " sqrt ", "⌈": " ceil(", "⌉": ")"})
+SIGNS = str.maketrans({"×": "*", "÷": "/", "−": "-", "√": " sqrt ", "∛": " cbrt ", "⌈": " ceil(", "⌉": ")"})
 OPERATORS: dict[type[ast.operator], Callable[[float, float], float]] = {
     ast.Add: operator.add,
     ast.Sub: operator.sub,
@@ -22,6 +22,7 @@ FUNCTIONS: dict[str, Callable[..., float]] = {
     "min": min,
     "ceil": math.ceil,
     "sqrt": math.sqrt,
+    "cbrt": math.cbrt,
     # of degrees, as a saw is set
     "sin": lambda angle: math.sin(math.radians(angle)),
     "cos": lambda angle: math.cos(math.radians(angle)),

@@ -7,6 +7,8 @@ from __future__ import annotations
 
 import os
 import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
@@ -18,7 +20,10 @@ if TYPE_CHECKING:
 if TYPE_CHECKING:
     from narrow_cornice.job.model import Job
 
-COMMANDS = ("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "instruments")
+COMMANDS = (
+    *("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "cut-sheets", "shelf"),
+    "instruments",
+)
 BAD_INPUT = 2
 
 
@@ -209,11 +214,48 @@ def _add_solvers(group: click.Group) -> None:
         found = lying_flat(spring, corner)
         _answer({"mitre": found.mitre.value, "bevel": found.bevel.value})
 
+    @group.command(help="How far a shelf sags, at once and after years, and how far it may span.")
+    @click.option("--span", required=True, help="Clear span, as people type lengths.")
+    @click.option("--depth", required=True, help="Depth over all.")
+    @click.option("--thickness", required=True, help="Thickness as measured.")
+    @click.option("--material", required=True, help="As in the table of boards: birch plywood, MDF, oak …")
+    @click.option("--load", required=True, type=float, help="Kilograms on each metre.")
+    @click.option("--ends", type=click.Choice(["free", "fixed"]), default="free", help="On pins, or held.")
+    # Many parameters: the command line hands every option over by itself.
+    def shelf(span: str, depth: str, thickness: str, material: str, load: float, ends: Any) -> None:
+        _shelf((span, depth, thickness), material, load, ends)
+
     @group.command("cut-lengths", help="The cheapest bars for a list of pieces; JSON on standard input, JSON out.")
     def cut_lengths() -> None:
         from narrow_cornice.cutting.request import lengths_answer, read_lengths
 
-        _answer(lengths_answer(read_lengths(sys.stdin.buffer.read())))
+        asked = read_lengths(sys.stdin.buffer.read())
+        with _quietly():
+            found = lengths_answer(asked)
+        _answer(found)
+
+    @group.command("cut-sheets", help="The fewest sheets for a list of parts; JSON on standard input, JSON out.")
+    def cut_sheets() -> None:
+        from narrow_cornice.cutting.sheet_request import read_sheets, sheets_answer
+
+        asked = read_sheets(sys.stdin.buffer.read())
+        with _quietly():
+            found = sheets_answer(asked)
+        _answer(found)
+
+
+@contextmanager
+def _quietly() -> Iterator[None]:
+    """Keep standard output for the answer: a solver's library may print a word of its own there, past Python."""
+    sys.stdout.flush()
+    kept, nowhere = os.dup(1), os.open(os.devnull, os.O_WRONLY)
+    os.dup2(nowhere, 1)
+    try:
+        yield
+    finally:
+        os.dup2(kept, 1)
+        os.close(kept)
+        os.close(nowhere)
 
 
 def _opened(path: Path) -> Job:
@@ -291,6 +333,37 @@ def _laser(play: Path | None, every: float | None, habits: tuple[Any, ...], seed
             raise surroundings(error, play, "opened") from None
     keys = sys.stdin.fileno() if sys.stdin is not None and not sys.stdin.closed else None
     run(Laser(lengths, Habits(*habits), seed), every, lambda port: print(port, flush=True), keys)
+
+
+def _shelf(sizes: tuple[str, str, str], material: str, load: float, ends: Any) -> None:
+    from narrow_cornice.casework.boards import known_material
+    from narrow_cornice.casework.strength import Shelf, checked_shelf, sag_of
+    from narrow_cornice.explained.house_rules import HouseRules
+
+    span, depth, thickness = (
+        _size(text, name) for text, name in zip(sizes, ("span", "depth", "thickness"), strict=True)
+    )
+    found = sag_of(
+        checked_shelf(Shelf(span, depth, thickness, known_material(material), load, ends=ends)), HouseRules()
+    )
+    _answer(
+        {
+            "sag": found.at_once.value,
+            "sag_long_term": found.after_years.value,
+            "allowed": found.allowed.value,
+            "longest_span": found.longest.value,
+        }
+    )
+
+
+def _size(text: str, where: str) -> float:
+    """Return a length that was given as an option. Raises CorniceError with its name."""
+    from narrow_cornice.units.lengths import LengthError, parse_length
+
+    try:
+        return parse_length(text).mm
+    except LengthError as error:
+        raise CorniceError(f"“{text[:80]}”, character {error.position + 1}: {error}", where=where) from None
 
 
 def _proportion(height: str, order: str, school: str) -> None:

@@ -26,7 +26,7 @@ LENGTHS = ("mm", "run")
 SPREAD = "m²/L"
 NOTHING = 1e-9
 FINEST = 128  # parts of an inch
-_SIGNS = str.maketrans({"×": "*", "÷": "/", "−": "-", "√": " sqrt ", "⌈": " ceil(", "⌉": ")"})
+_SIGNS = str.maketrans({"×": "*", "÷": "/", "−": "-", "√": " sqrt ", "∛": " cbrt ", "⌈": " ceil(", "⌉": ")"})
 _DOES: dict[type[ast.operator], Callable[[float, float], float]] = {
     ast.Add: operator.add,
     ast.Sub: operator.sub,
@@ -38,6 +38,7 @@ _FUNCTIONS: dict[str, Callable[..., float]] = {
     "min": min,
     "ceil": math.ceil,
     "sqrt": math.sqrt,
+    "cbrt": math.cbrt,
     "sin": lambda angle: math.sin(math.radians(angle)),
     "cos": lambda angle: math.cos(math.radians(angle)),
     "tan": lambda angle: math.tan(math.radians(angle)),

@@ -1,0 +1,1 @@
+"""Casework: boards, strength, bays, parts. Plain values; nothing here knows the job."""

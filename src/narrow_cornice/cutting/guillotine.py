@@ -1,0 +1,183 @@
+"""Putting parts on sheets one after the other, each into a free rectangle that is then cut in two.
+
+Every free rectangle is bounded by cuts from edge to edge, so whatever comes of it can be cut on a panel saw (Jylänki's
+guillotine family: which rectangle, and along which side the rest is cut). Parts and sheets are taken a kerf larger in
+both directions, so that a kerf lies between any two.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from typing import NamedTuple
+
+Free = tuple[float, float, float, float]  # x, y, length, width
+Spot = tuple[int, float, float, bool]  # part, x, y, turned
+SPLITS = 6
+SCORES = 3
+
+
+class Size(NamedTuple):
+    """A part a kerf larger, and whether it may be turned."""
+
+    length: float
+    width: float
+    turns: bool
+
+
+class Room(NamedTuple):
+    """A kind of sheet inside its trim, a kerf larger, with its price and how many there are (-1: any number)."""
+
+    length: float
+    width: float
+    price: float
+    stock: int
+
+
+class Open:
+    """A sheet that is being filled: its kind, its free rectangles, what lies on it and how much it covers. Rectangles
+    thinner than ``least``, which no part is, are not kept."""
+
+    __slots__ = ("free", "kind", "least", "spots", "used")
+
+    def __init__(self, kind: int, free: list[Free], spots: list[Spot], used: float, least: float) -> None:
+        self.kind, self.free, self.spots, self.used, self.least = kind, free, spots, used, least
+
+    def copy(self) -> Open:
+        """Return a sheet like it that can be filled on its own."""
+        return Open(self.kind, self.free.copy(), self.spots.copy(), self.used, self.least)
+
+
+def empty(kind: int, room: Room, least: float) -> Open:
+    """Return a sheet with nothing on it."""
+    return Open(kind, [(0.0, 0.0, room.length, room.width)], [], 0.0, least)
+
+
+def least_of(sizes: Sequence[Size]) -> float:
+    """Return the thinnest that any part is."""
+    return min((min(size.length, size.width) for size in sizes), default=0.0)
+
+
+EPS = 1e-9
+
+
+def place_all(
+    order: Sequence[int],
+    sizes: Sequence[Size],
+    rooms: Sequence[Room],
+    sheets: list[Open],
+    manner: tuple[int, int],
+    preferred: Sequence[int],
+    most: int,
+) -> bool:
+    """Put the parts of ``order`` on the sheets that are open, opening others of the ``preferred`` kinds as they are
+    needed but never more than ``most`` in all; return whether all found a place. ``manner`` is how the rectangle is
+    chosen and how what is left of it is cut."""
+    score, split = manner
+    taken, least = [0] * len(rooms), least_of(sizes)
+    for sheet in sheets:
+        taken[sheet.kind] += 1
+    begin: dict[Size, int] = {}  # sheets before which a size has found no place: what is free only gets less
+    for part in order:
+        size = sizes[part]
+        spot = _best(size, sheets, score, begin.get(size, 0))
+        if spot is None:
+            begin[size] = len(sheets)
+            if len(sheets) >= most:
+                return False
+            kind = next(
+                (k for k in preferred if (rooms[k].stock < 0 or taken[k] < rooms[k].stock) and _lies(size, rooms[k])),
+                -1,
+            )
+            if kind < 0:
+                return False
+            taken[kind] += 1
+            fresh = empty(kind, rooms[kind], least)
+            sheets.append(fresh)
+            spot = _best(size, sheets, score, len(sheets) - 1)
+            assert spot is not None
+        number, index, turned = spot
+        _put(sheets[number], index, part, size, turned, split)
+    return True
+
+
+def fill(order: Sequence[int], size_of: Callable[[int], Size], sheet: Open, manner: tuple[int, int]) -> None:
+    """Put as many parts of ``order`` on one sheet as find a place, each where it suits best."""
+    score, split = manner
+    refused: set[Size] = set()
+    single = [sheet]
+    for part in order:
+        if not sheet.free:
+            return
+        size = size_of(part)
+        if size in refused:
+            continue
+        spot = _best(size, single, score)
+        if spot is None:
+            refused.add(size)
+        else:
+            _put(sheet, spot[1], part, size, spot[2], split)
+
+
+def _lies(size: Size, room: Room) -> bool:
+    length, width, turns = size
+    return (length <= room.length + EPS and width <= room.width + EPS) or (
+        turns and width <= room.length + EPS and length <= room.width + EPS
+    )
+
+
+def _best(size: Size, sheets: Sequence[Open], score: int, begin: int = 0) -> tuple[int, int, bool] | None:
+    """Return the sheet from ``begin`` on, the free rectangle and the turn that suit a part best, None where it fits
+    nowhere."""
+    best: tuple[int, int, bool] | None = None
+    least = float("inf")
+    for turned in (False, True) if size.turns and size.length != size.width else (False,):
+        length, width = (size.width, size.length) if turned else (size.length, size.width)
+        area, shortest, thinnest = length * width, length - EPS, width - EPS
+        for number in range(begin, len(sheets)):
+            for index, (_, _, long, wide) in enumerate(sheets[number].free):
+                if long < shortest or wide < thinnest:
+                    continue
+                if score == 2:
+                    cost = long * wide - area
+                else:
+                    along, across = long - length, wide - width
+                    cost = along if (along < across) is (score == 0) else across
+                if cost < least:
+                    least, best = cost, (number, index, turned)
+    return best
+
+
+def _put(sheet: Open, index: int, part: int, size: Size, turned: bool, split: int) -> None:
+    """Put a part into the corner of a free rectangle and cut what is left of it in two."""
+    length, width = (size.width, size.length) if turned else (size.length, size.width)
+    x, y, long, wide = sheet.free[index]
+    sheet.free[index] = sheet.free[-1]
+    sheet.free.pop()
+    sheet.spots.append((part, x, y, turned))
+    sheet.used += length * width
+    along, across = long - length, wide - width
+    if split == 0:
+        lengthways = along <= across
+    elif split == 1:
+        lengthways = along > across
+    elif split == 2:
+        lengthways = length * across <= along * width
+    elif split == 3:
+        lengthways = length * across > along * width
+    elif split == 4:
+        lengthways = long >= wide
+    else:
+        lengthways = long < wide
+    # Lengthways: the first cut runs the whole length beside the part, else the whole width behind it.
+    if lengthways:
+        _keep(sheet, x, y + width, long, across)
+        _keep(sheet, x + length, y, along, width)
+    else:
+        _keep(sheet, x + length, y, along, wide)
+        _keep(sheet, x, y + width, length, across)
+
+
+def _keep(sheet: Open, x: float, y: float, long: float, wide: float) -> None:
+    least = sheet.least - EPS
+    if long > least and wide > least:
+        sheet.free.append((x, y, long, wide))
