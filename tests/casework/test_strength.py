@@ -54,7 +54,7 @@ def test_after_years_each_of_the_two_creeps_in_its_own_way() -> None:
 
 
 def beam(span: float, stiffness: float, load: float, ends: str) -> float:
-    """The sag in mm of EI y'''' = w by finite differences; span in mm, EI in kN mm², w in N/m."""
+    """The sag in mm of EI y'''' = w by finite differences; span in mm, EI in N m², w in N/m."""
     cells = 400
     step = span / cells
     inner = cells - 1
@@ -64,7 +64,7 @@ def beam(span: float, stiffness: float, load: float, ends: str) -> float:
     # Beyond an end lies the mirror image: of the other sign where it is free to turn, of the same where it is held.
     for corner in (0, -1):
         fourth[corner, corner] += -1 if ends == "free" else 1
-    y = np.linalg.solve(fourth / step**4 * stiffness * 1000, np.full(inner, load / 1000))
+    y = np.linalg.solve(fourth / step**4 * stiffness * 1e6, np.full(inner, load / 1000))
     return float(y.max())
 
 
@@ -82,7 +82,7 @@ def test_the_stiffness_of_a_lipped_board_is_that_of_its_slices() -> None:
     y = np.arange(0.005, 40, 0.01)
     width = 11.0 * 20 + np.where(y < 18, 8.5 * 260, 0.0)  # by their moduli
     axis = (width * y).sum() / width.sum()
-    assert found == pytest.approx((width * (y - axis) ** 2).sum() * 0.01, rel=1e-4)
+    assert found == pytest.approx((width * (y - axis) ** 2).sum() * 0.01 / 1000, rel=1e-4)
 
 
 def test_a_load_at_mid_span() -> None:

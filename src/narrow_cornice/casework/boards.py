@@ -53,3 +53,33 @@ def creep_of(material: str) -> Figure:
 def density_of(material: str) -> Figure:
     """Return what a cubic metre of a material weighs."""
     return table("density", materials()[material].density, "kg/m³", f"{material}: table of boards")
+
+
+class SheetGood(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A board as it is sold: what it is of, its nominal and its measured thickness, its sheet, its price and shop."""
+
+    name: str
+    material: str
+    nominal: float
+    thickness: float
+    length: float
+    width: float
+    price: float
+    shop: str
+
+
+@cache
+def sheet_goods() -> Mapping[str, SheetGood]:
+    """Return the sheet goods that ship, by identity."""
+    return MappingProxyType(shipped_table("sheet_goods.toml", dict[str, SheetGood]))
+
+
+class _Kept(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    load: float
+
+
+@cache
+def kept_things() -> Mapping[str, float]:
+    """Return what shelves carry, in kg on each metre, by what is kept on them."""
+    rows = shipped_table("kept_things.toml", dict[str, _Kept])
+    return MappingProxyType({name: row.load for name, row in rows.items()})

@@ -63,10 +63,10 @@ def load_on(load_per_metre: float) -> float:
     return load_per_metre * 9.81
 
 
-@explained("stiffness", "kN mm²", "modulus × depth × thickness × thickness × thickness ÷ 12")
+@explained("stiffness", "N m²", "modulus × depth × thickness × thickness × thickness ÷ 12000")
 def stiffness_plain(modulus: float, depth: float, thickness: float) -> float:
     """Return EI of a plain board."""
-    return modulus * depth * thickness * thickness * thickness / 12
+    return modulus * depth * thickness * thickness * thickness / 12_000
 
 
 @explained("modulus after years", "GPa", "modulus ÷ (1 + creep)")
@@ -91,65 +91,75 @@ def neutral_axis(
 
 @explained(
     "part of the stiffness",
-    "kN mm²",
-    "modulus × wide × (tall × tall × tall ÷ 12 + tall × (axis − tall ÷ 2) × (axis − tall ÷ 2))",
+    "N m²",
+    "modulus × wide × (tall × tall × tall ÷ 12 + tall × (axis − tall ÷ 2) × (axis − tall ÷ 2)) × 0.001",
 )
 def stiffness_about(modulus: float, wide: float, tall: float, axis: float) -> float:
     """Return EI of a rectangle with its top at 0 about an axis below it (parallel-axis rule)."""
-    return modulus * wide * (tall * tall * tall / 12 + tall * (axis - tall / 2) * (axis - tall / 2))
+    return modulus * wide * (tall * tall * tall / 12 + tall * (axis - tall / 2) * (axis - tall / 2)) * 0.001
 
 
-@explained("stiffness", "kN mm²", "board + lipping")
+@explained("stiffness", "N m²", "board + lipping")
 def stiffness_lipped(board: float, lipping: float) -> float:
     """Return EI of a board with its lipping."""
     return board + lipping
 
 
-@explained("bend", "", "5 × load × span × span × span ÷ (384 × stiffness × 1000000)")
+@explained("bend", "", "5 × load × span × span × span ÷ (384 × stiffness × 1000000000)")
 def bend_free(load: float, span: float, stiffness: float) -> float:
-    """Return the sag as a share of the span, ends free to turn; load in N/m, span in mm, EI in kN mm²."""
-    return 5 * load * span * span * span / (384 * stiffness * 1_000_000)
+    """Return the sag as a share of the span, ends free to turn; load in N/m, span in mm, EI in N m²."""
+    return 5 * load * span * span * span / (384 * stiffness * 1_000_000_000)
 
 
-@explained("bend", "", "load × span × span × span ÷ (384 × stiffness × 1000000)")
+@explained("bend", "", "load × span × span × span ÷ (384 × stiffness × 1000000000)")
 def bend_fixed(load: float, span: float, stiffness: float) -> float:
     """Return the sag as a share of the span, ends held."""
-    return load * span * span * span / (384 * stiffness * 1_000_000)
+    return load * span * span * span / (384 * stiffness * 1_000_000_000)
 
 
-@explained("bend", "", "point load × 9.81 × span × span ÷ (48 × stiffness × 1000)")
+@explained("bend", "", "point load × 9.81 × span × span ÷ (48 × stiffness × 1000000)")
 def bend_point(point_load: float, span: float, stiffness: float) -> float:
     """Return the sag as a share of the span under a load of so many kg at mid-span, ends free."""
-    return point_load * 9.81 * span * span / (48 * stiffness * 1000)
+    return point_load * 9.81 * span * span / (48 * stiffness * 1_000_000)
 
 
-@explained("sag at once", "mm", "span × bend")
+@explained("sag at once", "sag", "span × bend")
 def sag_at_once(span: float, bend: float) -> float:
     """Return the sag when the load has just come on."""
     return span * bend
 
 
-@explained("sag after years", "mm", "sag at once × stiffness ÷ stiffness after years")
+@explained("sag after years", "sag", "sag at once × stiffness ÷ stiffness after years")
 def sag_after_years(sag_at_once: float, stiffness: float, stiffness_after_years: float) -> float:
     """Return the sag once the boards have crept."""
     return sag_at_once * stiffness / stiffness_after_years
 
 
-@explained("allowed", "mm", "min(span ÷ part of the span, most sag)")
-def allowed_sag(span: float, part_of_the_span: float, most_sag: float) -> float:
+@explained("part of the span", "sag", "span ÷ part")
+def part_of_span(span: float, part: float) -> float:
+    """Return the sag that is a part of the span (house rule)."""
+    return span / part
+
+
+@explained("allowed", "sag", "min(part of the span, most sag)")
+def allowed_sag(part_of_the_span: float, most_sag: float) -> float:
     """Return the sag that is allowed where a long edge is seen (house rules)."""
-    return min(span / part_of_the_span, most_sag)
+    return min(part_of_the_span, most_sag)
 
 
 @explained(
-    "longest span",
-    "mm",
-    "min(span × ∛(span ÷ part of the span ÷ sag after years), span × √(√(most sag ÷ sag after years)))",
+    "how much longer it may be", "", "min(∛(part of the span ÷ sag after years), √(√(most sag ÷ sag after years)))"
 )
-def longest_span(span: float, part_of_the_span: float, most_sag: float, sag_after_years: float) -> float:
-    """Return the span at which a shelf like this one sags as far as it may: sag grows with the fourth power of it."""
-    by_part = span * math.cbrt(span / part_of_the_span / sag_after_years)
-    return min(by_part, span * math.sqrt(math.sqrt(most_sag / sag_after_years)))
+def stretch(part_of_the_span: float, sag_after_years: float, most_sag: float) -> float:
+    """Return by how much a shelf like this one may be longer until it sags as far as it may: sag grows with the fourth
+    power of the span, and what is allowed with the first, up to the most."""
+    return min(math.cbrt(part_of_the_span / sag_after_years), math.sqrt(math.sqrt(most_sag / sag_after_years)))
+
+
+@explained("longest span", "mm", "span × how much longer")
+def longest_span(span: float, how_much_longer: float) -> float:
+    """Return the span at which a shelf like this one sags as far as it may."""
+    return span * how_much_longer
 
 
 def checked_shelf(shelf: Shelf) -> Shelf:
@@ -173,7 +183,7 @@ def checked_shelf(shelf: Shelf) -> Shelf:
 
 
 def stiffness_of(shelf: Shelf, *, after_years: bool = False) -> Figure:
-    """Return EI of a shelf with its lipping, at once or after years, in kN mm²."""
+    """Return EI of a shelf with its lipping, at once or after years, in N m²."""
 
     def modulus(material: str) -> Figure:
         at_once = modulus_of(material)
@@ -206,4 +216,5 @@ def sag_of(shelf: Shelf, rules: HouseRules) -> Sag:
     at_once = sag_at_once(span, bend)
     after = sag_after_years(at_once, stiffness, stiffness_of(shelf, after_years=True))
     part, most = rules.figure("sag_part"), rules.figure("most_sag")
-    return Sag(at_once, after, allowed_sag(span, part, most), longest_span(span, part, most, after))
+    of_span = part_of_span(span, part)
+    return Sag(at_once, after, allowed_sag(of_span, most), longest_span(span, stretch(of_span, after, most)))

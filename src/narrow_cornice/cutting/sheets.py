@@ -65,6 +65,35 @@ def sheet_plan(
     return _Search(parts, kinds, saw, seconds, told, stopped).run()
 
 
+FIRST_ORDERS: tuple[Callable[[Size], tuple[float, float]], ...] = (
+    lambda size: (-size.length * size.width, -size.length),
+    lambda size: (-size.width, -size.length),
+    lambda size: (-size.length, -size.width),
+)
+FIRST_MANNERS = ((0, 0), (0, 4), (2, 2), (2, 4))
+
+
+def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
+    """Return a good plan of one kind of sheet at once, always the same for the same parts, with a quick bound.
+
+    It is what a list is counted with until somebody has the fewest sheets searched for. Raises CuttingError for parts
+    that cannot be cut from the sheet.
+    """
+    checked_sheets(parts, [kind], saw)
+    if not parts:
+        return SheetPlan((), 0.0, 0.0, 0.0)
+    search = _Search(parts, [kind], saw, 1.0, None, lambda: False)
+    for order in FIRST_ORDERS:
+        placed = sorted(range(len(parts)), key=lambda part: order(search.sizes[part]))
+        for manner in FIRST_MANNERS:
+            sheets: list[Open] = []
+            if place_all(placed, search.sizes, search.rooms, sheets, manner, [0], len(parts)):
+                search.offer(sheets)
+    assert search.best is not None
+    made = search.made(search.best)
+    return SheetPlan(made, price_of_sheets(made, [kind]), search.bound, 0.0)
+
+
 class _Search:
     """One search: the problem, the best plan and the bound."""
 
@@ -121,7 +150,7 @@ class _Search:
             now, until = (self.best, self.worth), time.monotonic() + SEARCH_SHARE * self.seconds
             while time.monotonic() < until and not self._over(proven_at) and (proven_at or not self._proven()):
                 now = self._again(now, until)
-        sheets = self._sheets(self.best)
+        sheets = self.made(self.best)
         broken = broken_sheet_rule(sheets, self.parts, self.all_kinds, self.saw)
         assert not broken, broken
         return SheetPlan(sheets, price_of_sheets(sheets, self.all_kinds), self.bound, time.monotonic() - self.begin)
@@ -220,9 +249,9 @@ class _Search:
             pool.generate(worth, self.chance, assumed)
         left = end - time.monotonic()
         if left > 0 and not self.stopped():
-            self._take(pool.choose(min(left, CHOICE_SHARE * self.seconds)))
+            self.offer(pool.choose(min(left, CHOICE_SHARE * self.seconds)))
 
-    def _take(self, sheets: list[Open] | None) -> None:
+    def offer(self, sheets: list[Open] | None) -> None:
         """Keep a plan where it is better than the best."""
         if sheets is not None:
             worth = self._worth(sheets)
@@ -233,7 +262,7 @@ class _Search:
         cheaper = worth[0] < self.worth[0] - 1e-9
         self.best, self.worth = sheets, worth
         if cheaper and self.told is not None:
-            made = self._sheets(sheets)
+            made = self.made(sheets)
             spent = time.monotonic() - self.begin
             self.told(SheetPlan(made, price_of_sheets(made, self.all_kinds), self.bound, spent))
 
@@ -270,7 +299,7 @@ class _Search:
 
     # ---- what comes of it
 
-    def _sheets(self, sheets: Sequence[Open]) -> tuple[CutSheet, ...]:
+    def made(self, sheets: Sequence[Open]) -> tuple[CutSheet, ...]:
         """Return the plan in mm of the sheets, those of a kind together, the fullest first."""
         trim = self.saw.edge_trim
         made = sorted(sheets, key=lambda sheet: (self.kinds[sheet.kind], -sheet.used))

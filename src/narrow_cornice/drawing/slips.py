@@ -5,13 +5,15 @@ from __future__ import annotations
 import math
 
 from narrow_cornice.colour.tones import toned
-from narrow_cornice.derived.bought.lines import InLengths, InPacks, InTins, Knife, LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, InPacks, InSheets, InTins, Knife, LineToBuy
+from narrow_cornice.drawing.cutting import sheet_marks
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.job.paths import LinePath
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 LETTER = 12.5  # of the drawing for each letter of a tin's size, as small as the list shows it
 METRE = 62.0  # mm on the drawing for a metre of trim
+SHEET_SCALE = 0.055  # of a sheet, on a slip
 CUT = 0.2  # a saw cut of about 3 mm, to the same scale
 ROOMY = 5.2  # of the drawing for each letter of a number with its length
 BAR = 13.0
@@ -23,6 +25,8 @@ def line_picture(line: LineToBuy) -> Drawing:
     match line.goods:
         case InLengths() as goods:
             marks = _bars(line, goods)
+        case InSheets(cut=cut):
+            marks = sheet_marks(cut, SHEET_SCALE, LinePath(line.key), 4)
         case Knife():
             marks = _knife(line)
         case InTins(colour=colour):

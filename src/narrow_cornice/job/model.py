@@ -2,7 +2,7 @@
 
 Identities are short strings that stay for the life of a thing. Dictionaries in here are never changed in place;
 an edit puts a new one (see ``edits``). What a room is made of stands by topic: ``measured``, ``trimwork``,
-``finishes``, ``brief``.
+``finishes``, ``casework``, ``brief``.
 """
 
 from __future__ import annotations
@@ -11,6 +11,7 @@ import msgspec
 
 from narrow_cornice.job.bought import CuttingPlan, Shop, shipped_shops
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
+from narrow_cornice.job.casework import Casework
 from narrow_cornice.job.finishes import Colour, Paint, RoomFinishes
 from narrow_cornice.job.measured import Measured, WayIn
 from narrow_cornice.job.trimwork import Joinery, MilledTrim, Trimwork
@@ -24,8 +25,8 @@ SCHEMA = 3
 
 
 class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A room, in parts by topic: what was measured of it, and what was decided about its trim and its finishes, and
-    its brief."""
+    """A room, in parts by topic: what was measured of it, what was decided about its trim, its finishes and its
+    built-ins, and its brief."""
 
     id: Id
     name: Words
@@ -33,6 +34,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     trim: Trimwork = Trimwork()
     finishes: RoomFinishes = RoomFinishes()
     brief: RoomBrief = RoomBrief()
+    casework: Casework = Casework()
 
 
 class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

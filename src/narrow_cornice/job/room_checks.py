@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Collection, Iterable
 from typing import Any, TypeVar
 
+from narrow_cornice.casework.boards import kept_things, materials, sheet_goods
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
+from narrow_cornice.job.casework import Casework
 from narrow_cornice.job.finishes import Colour, Finish, Paint, RoomFinishes
 from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
@@ -43,6 +45,7 @@ def check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tupl
         _check_on_walls(row, room, walls, where)
     _check_trim(room.trim, f"{where}.trim")
     _check_finishes(room.finishes, f"{where}.finishes", colours, paints)
+    _check_casework(room.casework, f"{where}.casework")
     check_brief(room.brief, f"{where}.brief")
 
 
@@ -109,6 +112,36 @@ ALSO: dict[str, Callable[[Any, str], None]] = {
     "recesses": _check_recess,
     "photos": _check_photo,
 }
+
+
+def _check_casework(casework: Casework, where: str) -> None:
+    """Check the built-ins of a room. One whose place is gone is no error: it says so itself."""
+    if len(casework.built_ins) > MOST_PER_ROOM:
+        raise JobError("More than one room can have.", where=f"{where}.built_ins")
+    unique((one.id for one in casework.built_ins), f"{where}.built_ins")
+    for index, run in enumerate(casework.built_ins):
+        at = f"{where}.built_ins[{index}]"
+        for key in ("board", "fronts", "back", "drawers"):
+            if getattr(run, key) not in sheet_goods():
+                raise JobError(f"There is no board called “{getattr(run, key)[:40]}”.", where=f"{at}.{key}")
+        if run.keeps not in kept_things():
+            raise JobError(f"Nothing known is called “{run.keeps[:40]}”.", where=f"{at}.keeps")
+        length_within(run.plinth, f"{at}.plinth", zero=True)
+        if run.lipping is not None:
+            if run.lipping.material not in materials():
+                raise JobError(
+                    f"There is no wood called “{run.lipping.material[:40]}”.", where=f"{at}.lipping.material"
+                )
+            length_within(run.lipping.thick, f"{at}.lipping.thick")
+            length_within(run.lipping.tall, f"{at}.lipping.tall")
+        unique((bay.id for bay in run.bays), f"{at}.bays")
+        number(len(run.bays), f"{at}.bays", 1, 60)
+        for place, bay in enumerate(run.bays):
+            here = f"{at}.bays[{place}]"
+            length_within(bay.width, f"{here}.width")
+            length_within(bay.below, f"{here}.below")
+            number(bay.shelves, f"{here}.shelves", 0, 40)
+            number(bay.drawers, f"{here}.drawers", 0, 12)
 
 
 def _check_trim(trim: Trimwork, where: str) -> None:

@@ -6,7 +6,7 @@ from narrow_cornice import memo
 from narrow_cornice.job.model import Job, Room
 
 TABLES = ("paints", "colours", "milled", "catalogue", "orders", "shops", "ways_in")
-PARTS = ("measured", "trim", "finishes", "brief")
+PARTS = ("measured", "trim", "finishes", "brief", "casework")
 
 
 def size_memos(job: Job) -> None:

@@ -92,7 +92,7 @@ def show_measure(value: float) -> str:
 
 
 def show_quantity(value: float, kind: str, how: ShownIn) -> str:
-    """Return ``value`` of unit ``kind`` (mm, run, m², L, money, °, share, a plain word, none) as the job shows it."""
+    """Return ``value`` of unit ``kind`` as the job shows it: mm, run, m², L, money, °, share, sag, a plain word, none."""
     if kind == "mm":
         return show_size(value, how)
     if kind == "run":
@@ -107,6 +107,8 @@ def show_quantity(value: float, kind: str, how: ShownIn) -> str:
         return f"{value:.1f}°"
     if kind == "share":
         return f"{100 * value:.3g} %"
+    if kind == "sag":
+        return f"{value:.2f} mm"  # finer than any step of a job, and in mm as beams are reckoned
     if kind:
         return f"{show_measure(value)} {kind}"
     return show_number(value)

@@ -8,6 +8,7 @@ from typing import Any, NamedTuple, TypeVar
 import msgspec
 
 from narrow_cornice.cutting.lengths import Lengths
+from narrow_cornice.derived.built.sheets import CutBoard
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.explained.figures import Figure, explained
 from narrow_cornice.job.finishes import Colour, Paint
@@ -44,11 +45,17 @@ class Knife(msgspec.Struct, frozen=True):
     trim: TrimKind
 
 
+class InSheets(msgspec.Struct, frozen=True):
+    """Goods that come in sheets and are sawn: all that is ``cut`` from them, with the plan that is counted with."""
+
+    cut: CutBoard
+
+
 class InPacks(msgspec.Struct, frozen=True):
     """Goods that come in packs of some size."""
 
 
-Goods = InTins | InLengths | Knife | InPacks
+Goods = InTins | InLengths | InSheets | Knife | InPacks
 
 
 class LineToBuy(msgspec.Struct, frozen=True, gc=False):

@@ -7,10 +7,10 @@ from types import MappingProxyType
 
 from msgspec.structs import replace
 
-from narrow_cornice.derived.bought.lines import InLengths, InTins
+from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
-from narrow_cornice.explained.figures import Figure, total
+from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 
@@ -22,9 +22,13 @@ def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
     return total(room.name[:60], "m²", painted, listed=True) if painted else None
 
 
+def _sheets(name: str, goods: InSheets) -> Figure:
+    return table(name[:80], float(len(goods.cut.plan.sheets)), "", f"{len(goods.cut.parts)} parts as they are counted")
+
+
 @by_identity(times=8, each="job")
 def tally(job: Job) -> Mapping[str, Figure]:
-    """Return paint (L to have), trim (length of the runs), painted area (m²) and cost, by name."""
+    """Return paint (L to have), trim (length of the runs), sheets, painted area (m²) and cost, by name."""
     lines = to_buy(job).lines
     area = [painted for room in job.rooms if (painted := _room_area(room, job.house_rules)) is not None]
 
@@ -36,6 +40,7 @@ def tally(job: Job) -> Mapping[str, Figure]:
             "paint", "L", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InTins)], listed=True
         ),
         "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InLengths)]),
+        "sheets": total("sheets", "", [_sheets(x.name, x.goods) for x in lines if isinstance(x.goods, InSheets)]),
         "surfaces": total("surfaces", "m²", area, listed=True),
         "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in lines], listed=True),
     }

@@ -35,6 +35,24 @@ from narrow_cornice.job.edits.brief_edits import (
 from narrow_cornice.job.edits.brief_edits import (
     take_fixed_colours as take_fixed_colours,
 )
+from narrow_cornice.job.edits.casework_edits import (
+    add_built_in as add_built_in,
+)
+from narrow_cornice.job.edits.casework_edits import (
+    change_bay as change_bay,
+)
+from narrow_cornice.job.edits.casework_edits import (
+    change_built_in as change_built_in,
+)
+from narrow_cornice.job.edits.casework_edits import (
+    one_bay_less as one_bay_less,
+)
+from narrow_cornice.job.edits.casework_edits import (
+    one_more_bay as one_more_bay,
+)
+from narrow_cornice.job.edits.casework_edits import (
+    remove_built_in as remove_built_in,
+)
 from narrow_cornice.job.edits.finish_edits import (
     add_colour as add_colour,
 )

@@ -1,0 +1,1 @@
+"""Sheet goods and hardware of built-ins to buy."""

@@ -1,0 +1,133 @@
+"""Sheet goods and hardware to buy: what the built-ins of every room are cut from, and what holds them together."""
+
+from __future__ import annotations
+
+from narrow_cornice.casework.boards import sheet_goods
+from narrow_cornice.casework.hardware import hardware
+from narrow_cornice.derived.bought.lines import (
+    Bought,
+    InPacks,
+    InSheets,
+    LineToBuy,
+    by_line,
+    in_turn,
+    price_of_tins,
+    room_by_room,
+)
+from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.parts import hardware_of
+from narrow_cornice.derived.built.sheets import CutBoard, cut_boards
+from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.memo import by_identity
+
+M2 = 1e-6  # of a mm²
+
+
+@explained("price of sheets", "money", "sheets × price of one, to 0.01")
+def price_of_sheets(sheets: float, price_of_one: float) -> float:
+    """Return the price of several sheets."""
+    return round(sheets * price_of_one, 2)
+
+
+def boards_to_buy(job: Job) -> Bought:
+    """Return a line for each kind of sheet goods and each piece of hardware; what is larger than its sheet, timber of
+    lippings, and what does not fit its place yet are said by name."""
+    if not any(room.casework.built_ins for room in job.rooms):
+        return Bought(())
+    names = {room.id: room.name for room in job.rooms}
+    lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if cut.parts]
+    held = by_line(job, lambda room: dict(_room_hardware(room, job.house_rules)))
+    lines += [_hardware_line(key, *in_turn(needs)) for key, needs in held.items()]
+    return Bought(tuple(lines), tuple(_left_out(job)))
+
+
+def _left_out(job: Job) -> list[str]:
+    """Return what is built in and not in the lines, in words."""
+    left = []
+    runs = {(room.id, run.id): run for room in job.rooms for run in room.casework.built_ins}
+    for cut in cut_boards(job):
+        for one in cut.too_large:
+            run = runs[one.room, one.built_in]
+            left.append(f"the {one.kind} of {run.name[:60]}, larger than a sheet of {cut.kind.name}")
+    for room in job.rooms:
+        for run in room.casework.built_ins:
+            if run.lipping is not None:
+                left.append(f"lippings of {run.lipping.material} for {run.name[:60]}")
+            if built_in_of(room, run, job.house_rules).fault:
+                left.append(f"{run.name[:60]}, which does not fit its place yet")
+    return left
+
+
+def _names_of(cut: CutBoard, names: dict[str, str]) -> list[str]:
+    return [part for room in dict.fromkeys(one.room for one in cut.names) for part in (room, names[room])]
+
+
+@by_identity(times=8, each="room")
+def _board_line(cut: CutBoard, *rooms: str) -> LineToBuy:
+    """Return the line of one kind of sheet goods, of the rooms' identities and names, given in turn."""
+    goods, sheets = sheet_goods()[cut.board], len(cut.plan.sheets)
+    area: dict[str, float] = {}
+    for name, part in zip(cut.names, cut.parts, strict=True):
+        area[name.room] = area.get(name.room, 0.0) + part.length * part.width * M2
+    shares = tuple(
+        (room, name, table(name[:60], area[room], "m²", "parts as they are cut"))
+        for room, name in zip(rooms[::2], rooms[1::2], strict=True)
+    )
+    needed = total(goods.name, "m²", [amount for _, _, amount in shares])
+    whole = goods.length * goods.width * M2
+    price = price_of_sheets(
+        table("sheets", float(sheets), "", f"{len(cut.parts)} parts; {cut.plan.bound / goods.price:.0f} at least"),
+        table("price of one", goods.price, "money", goods.name),
+        called=f"{sheets} × {goods.length:g} × {goods.width:g}",
+    )
+    return LineToBuy(
+        f"board:{cut.board}",
+        "board",
+        goods.name,
+        goods.shop,
+        needed,
+        ((whole, sheets, price.value),),
+        total("price", "money", [price], listed=True),
+        sheets * whole - needed.value,
+        f"built-ins in {', '.join(name[:40] for _, name, _ in shares)}",
+        shares,
+        f"{sheets} × {goods.length:g} × {goods.width:g}",
+        InSheets(cut),
+    )
+
+
+@by_identity(times=1, each="room")
+def _room_hardware(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[str, Figure], ...]:
+    counted: dict[str, list[Figure]] = {}
+    for run in room.casework.built_ins:
+        for key, many in hardware_of(room, run, changed_rules).items():
+            counted.setdefault(key, []).append(table(run.name[:60], float(many), "pieces", "counted"))
+    return tuple((key, total(room.name[:60], "pieces", each)) for key, each in counted.items())
+
+
+@by_identity(times=1, each="room")
+def _hardware_line(key: str, *wanted: str | Figure) -> LineToBuy:
+    """Return the line of one piece of hardware, of the rooms' identities, names and numbers, given in turn."""
+    one = hardware()[key]
+    shares = tuple(room_by_room(wanted))
+    needed = total(one.name, "pieces", [amount for _, _, amount in shares])
+    price = price_of_tins(
+        table("pieces", needed.value, "", "as many as are counted"),
+        table("price of one", one.price, "money", one.name),
+        called=f"{needed.value:g} {one.name}",
+    )
+    return LineToBuy(
+        f"hardware:{key}",
+        "hardware",
+        one.name,
+        one.shop,
+        needed,
+        ((1.0, round(needed.value), price.value),),
+        total("price", "money", [price], listed=True),
+        0.0,
+        f"built-ins in {', '.join(name[:40] for _, name, _ in shares)}",
+        shares,
+        f"{needed.value:g} pieces",
+        InPacks(),
+    )

@@ -1,0 +1,126 @@
+"""A built-in fitted to the place it stands in: it follows the readings, and is no wider than what is surely clear."""
+
+from __future__ import annotations
+
+import msgspec
+
+from narrow_cornice.casework.boards import sheet_goods
+from narrow_cornice.casework.carcass import Bay, Carcasses, Habits, Part, Space, Stuff, carcasses
+from narrow_cornice.derived.measured.envelopes import Fit, fit_of
+from narrow_cornice.explained.figures import Figure, choice, explained, table, total
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.casework import BayWish, BuiltIn
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import BayPath, BuiltInPath
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
+
+GONE = "Its place is no longer there: choose another in Measure, Recesses."
+
+
+class Built(msgspec.Struct, frozen=True):
+    """A built-in as it comes out, or its ``fault`` in words: the place it stands in, its parts and bays, and what its
+    width, height and bays come of as figures."""
+
+    built_in: BuiltIn
+    fault: str = ""
+    fit: Fit | None = None
+    run: Carcasses = Carcasses()
+    width: Figure | None = None
+    height: Figure | None = None
+    bay: Figure | None = None
+
+
+@explained("width of the carcasses", "mm", "clear width − walls at its ends × filler")
+def width_of_run(clear_width: float, walls_at_its_ends: float, filler: float) -> float:
+    """Return how wide the carcasses of a run are together."""
+    return clear_width - walls_at_its_ends * filler
+
+
+@explained("height of the carcasses", "mm", "min(clear height − gap − plinth, tallest stood up)")
+def height_of_run(clear_height: float, gap: float, plinth: float, tallest_stood_up: float) -> float:
+    """Return how tall the carcasses of a run are: no taller than they can be stood up beside their plinth."""
+    return min(clear_height - gap - plinth, tallest_stood_up)
+
+
+@explained("clear width of a bay", "mm", "(carcasses − uprights × board − fixed bays) ÷ bays")
+def width_of_bay(carcasses: float, uprights: float, board: float, fixed_bays: float, bays: float) -> float:
+    """Return the clear width of each bay whose width nobody said."""
+    return (carcasses - uprights * board - fixed_bays) / bays
+
+
+def habits_of(rules: HouseRules) -> Habits:
+    """Return the habits of making that are in force."""
+    return Habits(**{name: rules.value(name) for name in Habits.__struct_fields__})
+
+
+def _bay(bay: BayWish, rules: HouseRules) -> Bay:
+    below = bay.below.mm if bay.below is not None else rules.value("cupboard_below")
+    return Bay(bay.id, bay.width.mm if bay.width else None, bay.shelves, bay.front, max(1, bay.drawers), below)
+
+
+def stuff_of(run: BuiltIn, trim: float) -> Stuff:
+    """Return the thicknesses that a run is made of, and how long its parts can be inside the trim of their sheets."""
+    goods = sheet_goods()
+    board, back, fronts, drawers = (goods[key].thickness for key in (run.board, run.back, run.fronts, run.drawers))
+    lipping = (run.lipping.thick.mm, run.lipping.tall.mm) if run.lipping is not None else (0.0, 0.0)
+    longest = min(goods[key].length for key in (run.board, run.back, run.fronts)) - 2 * trim
+    return Stuff(board, back, fronts, drawers, run.plinth.mm, lipping, longest)
+
+
+@by_identity(times=4, each="room")
+def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Built:
+    """Return a built-in of a room fitted to its place."""
+    recess = next((one for one in room.measured.recesses if one.id == run.place), None)
+    if recess is None:
+        return Built(run, GONE)
+    fit = fit_of(room, recess, changed_rules)
+    if fit.fault or fit.width is None or fit.height is None or fit.stands is None:
+        return Built(run, fit.fault or "Its place is not read yet.", fit)
+    rules = house_rules_of(changed_rules)
+    scribe = fit.scribe.value if fit.scribe is not None else 0.0
+    space = Space(fit.width.value, fit.height.value, recess.depth.mm, fit.stands.value, fit.left, fit.right, scribe)
+    made = carcasses(
+        space, [_bay(bay, rules) for bay in run.bays], stuff_of(run, rules.value("sheet_trim")), habits_of(rules)
+    )
+    if made.fault:
+        return Built(run, made.fault, fit, made)
+    closed = any(bay.front != "open" for bay in run.bays)
+    path = BuiltInPath(room.id, run.id)
+    walls = table("walls at its ends", float(fit.left + fit.right), "", "where a filler is scribed to one")
+    width = width_of_run(fit.width, walls, rules.figure("filler_at_doors" if closed else "filler"))
+    plinth = choice("plinth", run.plinth.mm, "mm", path.sized("plinth"))
+    height = height_of_run(fit.height, rules.figure("top_gap"), plinth, fit.stands)
+    return Built(run, "", fit, made, width, height, _bay_figure(room, run, made, width))
+
+
+def _bay_figure(room: Room, run: BuiltIn, made: Carcasses, width: Figure) -> Figure | None:
+    """Return what the bays whose width nobody said come to, None where all are said."""
+    free = sum(bay.width is None for bay in run.bays)
+    if not free:
+        return None
+    board = sheet_goods()[run.board]
+    said = [
+        choice(f"bay {number}", bay.width.mm, "mm", BayPath(room.id, run.id, bay.id, size="width"))
+        for number, bay in enumerate(run.bays, 1)
+        if bay.width is not None
+    ]
+    fixed = total("fixed bays", "mm", said) if said else table("fixed bays", 0.0, "mm", "nobody said a width")
+    return width_of_bay(
+        width,
+        table("uprights", float(made.uprights), "", "sides and dividers"),
+        table("board", board.thickness, "mm", f"{board.name}, as measured"),
+        fixed,
+        table("bays", float(free), "", "that share what is left"),
+    )
+
+
+def board_of(run: BuiltIn, part: Part) -> str:
+    """Return the identity of the sheet goods a part is cut from, empty for a lipping, which is timber."""
+    if part.kind == "lipping":
+        return ""
+    if part.kind in ("back", "drawer bottom"):
+        return run.back
+    if part.kind in ("door", "drawer front"):
+        return run.fronts
+    return run.drawers if part.kind in ("drawer side", "drawer end") else run.board

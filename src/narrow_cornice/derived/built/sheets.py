@@ -1,0 +1,99 @@
+"""The sheets that the built-ins of a job are cut from: at once as they are counted, and from the fewest as searched."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from types import MappingProxyType
+
+import msgspec
+
+from narrow_cornice.casework.boards import materials, sheet_goods
+from narrow_cornice.cutting.sheet_plans import Part, Saw, SheetKind, SheetPlan, ways
+from narrow_cornice.cutting.sheets import first_plan
+from narrow_cornice.derived.built.parts import PartLine, parts_of
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
+
+
+class Named(msgspec.Struct, frozen=True):
+    """A part that is cut: its room, its run, what it is, its number on the sheets, and which line of the parts of its
+    run it is one of."""
+
+    room: str
+    built_in: str
+    kind: str
+    number: int
+    line: int
+
+
+class CutBoard(msgspec.Struct, frozen=True):
+    """All that is cut from one kind of sheet goods: the parts with whose they are, the sheet, the saw, the plan that is
+    counted with, and what is larger than a sheet."""
+
+    board: str
+    names: tuple[Named, ...]
+    parts: tuple[Part, ...]
+    kind: SheetKind
+    saw: Saw
+    plan: SheetPlan
+    too_large: tuple[Named, ...]
+
+
+@by_identity(times=2, each="room")
+def room_parts(room: Room, changed_rules: dict[str, float]) -> Mapping[str, tuple[tuple[str, int, PartLine], ...]]:
+    """Return by sheet goods what the built-ins of a room are made of: the run's identity, and parts that are alike with
+    their place among its parts."""
+    made: dict[str, list[tuple[str, int, PartLine]]] = {}
+    for run in room.casework.built_ins:
+        for number, line in enumerate(parts_of(room, run, changed_rules)):
+            if line.board:
+                made.setdefault(line.board, []).append((run.id, number, line))
+    return MappingProxyType({board: tuple(lines) for board, lines in made.items()})
+
+
+def cut_boards(job: Job) -> tuple[CutBoard, ...]:
+    """Return what is cut from each kind of sheet goods of a job."""
+    rooms = [(room.id, room_parts(room, job.house_rules)) for room in job.rooms if room.casework.built_ins]
+    boards = dict.fromkeys(board for _, parts in rooms for board in parts)
+    flat = {
+        board: [one for room_id, parts in rooms if board in parts for one in (room_id, parts[board])]
+        for board in boards
+    }
+    return tuple(_cut(board, job.house_rules, *each) for board, each in flat.items())
+
+
+@by_identity(times=8, each="room")
+def _cut(board: str, changed_rules: dict[str, float], *rooms: object) -> CutBoard:
+    """Return what is cut from one kind of sheet goods; kept until a part of it changes."""
+    rules, goods = house_rules_of(changed_rules), sheet_goods()[board]
+    kind = SheetKind(goods.name, goods.length, goods.width, goods.price)
+    saw = Saw(rules.value("kerf"), rules.value("sheet_trim"))
+    grain = materials()[goods.material].grain
+    names: list[Named] = []
+    parts: list[Part] = []
+    too_large: list[Named] = []
+    for room_id, lines in zip(rooms[::2], rooms[1::2], strict=True):
+        assert isinstance(lines, tuple)
+        for run, at, line in lines:
+            for _ in range(line.count):
+                name = Named(str(room_id), run, line.kind, len(names) + 1, at)
+                part = Part(round(line.length, 2), round(line.width, 2), grain)
+                if ways(part, kind, saw):
+                    names.append(name)
+                    parts.append(part)
+                else:
+                    too_large.append(name)
+    plan = first_plan(parts, kind, saw)
+    return CutBoard(board, tuple(names), tuple(parts), kind, saw, plan, tuple(too_large))
+
+
+def numbers_of(cuts: tuple[CutBoard, ...], room_id: str, run_id: str) -> Mapping[int, str]:
+    """Return the numbers on the sheets of the parts of a run, by the line of its parts: "12" or "12–15"."""
+    found: dict[int, list[int]] = {}
+    for cut in cuts:
+        for one in cut.names:
+            if (one.room, one.built_in) == (room_id, run_id):
+                found.setdefault(one.line, []).append(one.number)
+    words = {line: f"{each[0]}" if len(each) == 1 else f"{each[0]}–{each[-1]}" for line, each in found.items()}
+    return MappingProxyType(words)

@@ -1,0 +1,150 @@
+"""Built-ins: fitted to the measured wall, strong enough, cut from sheets."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import Row
+from narrow_cornice.desk.place import Desk, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, Total, WordsOf
+from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.seen_as import RECESS
+from narrow_cornice.desk.view import View
+from narrow_cornice.drawing.marks import About, Drawing
+from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.casework import BuiltIn
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import BayPath, BuiltInPath
+
+
+def run_of(room: Room, selected: About) -> BuiltIn | None:
+    """Return the built-in that is selected, the first of the room where none is, None where it has none."""
+    mine = room.casework.built_ins
+    if selected is not None and selected.room == room.id:
+        wanted = selected.id if isinstance(selected, BuiltInPath) else ""
+        wanted = selected.built_in if isinstance(selected, BayPath) else wanted
+        found = next((one for one in mine if one.id == wanted), None)
+        if found is not None:
+            return found
+    return mine[0] if mine else None
+
+
+def _page(desk: Desk) -> PlacePage:
+    from narrow_cornice.desk.places.built.page import BuiltPage
+
+    return BuiltPage(desk, PLACE)
+
+
+def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    from narrow_cornice.desk.places.built.rows import room_of_built_ins
+
+    yield from room_of_built_ins(bench, job, room)
+
+
+def _rows() -> RowsOf:
+    from narrow_cornice.desk.places.built.rows import bay_rows, built_in_rows
+
+    return {BuiltInPath: built_in_rows, BayPath: bay_rows}
+
+
+def _sizes() -> SizesOf:
+    from narrow_cornice.desk.places.built.sizes import SIZES
+
+    return SIZES
+
+
+def _bay_words(job: Job, path: BayPath) -> str:
+    from narrow_cornice.desk.places.built.rows import said_of_bay
+
+    return said_of_bay(job, path)
+
+
+def _run_words(job: Job, path: BuiltInPath) -> str:
+    run = path.found(job.room(path.room))
+    return run.name[:60] if run is not None else ""
+
+
+def _words() -> WordsOf:
+    return {BayPath: _bay_words, BuiltInPath: _run_words}
+
+
+def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
+    for run in room.casework.built_ins:
+        yield run.name, BuiltInPath(room.id, run.id)
+        for number, bay in enumerate(run.bays, 1):
+            yield f"bay {number} of {run.name}", BayPath(room.id, run.id, bay.id)
+
+
+def _drawn(job: Job, view: View, room: Room, *, fronts: bool) -> Drawing:
+    from narrow_cornice.drawing.built import built_in_drawing
+
+    if not room.casework.built_ins:
+        words = "Nothing is built in here yet: the last line of the sheet begins one, in a place that Measure has read."
+        return Drawing(f"{room.name[:60]}, built-ins", words, (), (0, 0, 100, 100))
+    return built_in_drawing(room, job.house_rules, job.settings, fronts)
+
+
+def _with_fronts(job: Job, view: View, room: Room) -> Drawing:
+    return _drawn(job, view, room, fronts=True)
+
+
+def _without(job: Job, view: View, room: Room) -> Drawing:
+    return _drawn(job, view, room, fronts=False)
+
+
+def _cutting(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.derived.built.sheets import cut_boards
+    from narrow_cornice.drawing.cutting import cutting_drawing
+
+    return cutting_drawing(job, cut_boards(job))
+
+
+def _sheets(job: Job) -> Figure:
+    from narrow_cornice.derived.bought.tally import tally
+
+    return tally(job)["sheets"]
+
+
+def _stands(job: Job) -> bool:
+    """Return whether something is built in, and fits its place."""
+    from narrow_cornice.derived.built.fitted import built_in_of
+
+    runs = [(room, run) for room in job.rooms for run in room.casework.built_ins]
+    return bool(runs) and not any(built_in_of(room, run, job.house_rules).fault for room, run in runs)
+
+
+FRONTS = SeenAs("fronts", "fronts on", _with_fronts)
+INSIDE = SeenAs("inside", "fronts off", _without)
+SHEETS = SeenAs("sheets", "sheets", _cutting)
+
+PLACE = Place(
+    key="built",
+    name="Built-ins",
+    letter="B",
+    group="Design",
+    page=_page,
+    room_rows=_room_rows,
+    shows=(BuiltInPath, BayPath),
+    rows=_rows,
+    sizes=_sizes,
+    words=_words,
+    names=_words,
+    leads_here=(BuiltInPath, BayPath),
+    cautions=lambda: cautions("tipping", "behind_units"),
+    leaves=(
+        Leaf("place", "Place", (FRONTS, INSIDE, RECESS), (BuiltInPath,)),
+        Leaf("bays", "Bays", (INSIDE, FRONTS), (BayPath,)),
+        Leaf("strength", "Strength", (INSIDE,), (BayPath,)),
+        Leaf("parts", "Parts", (INSIDE, FRONTS), (BuiltInPath, BayPath)),
+        Leaf("cutting", "Cutting", (SHEETS, INSIDE), (BuiltInPath, BayPath)),
+    ),
+    stands=_stands,
+    found=_found,
+    totals=(Total("sheets", 25, _sheets),),
+    pictures=(
+        Picture("built-ins", {"leaf": "strength", "room_id": "r1", "selected": BayPath("r1", "c1", "b1")}),
+        Picture("cutting", {"leaf": "cutting", "room_id": "r1", "selected": BuiltInPath("r1", "c2")}),
+    ),
+)

@@ -1,0 +1,106 @@
+"""Sheets as they are cut: the parts with their numbers and sizes, the grain, and what is left over."""
+
+from __future__ import annotations
+
+from narrow_cornice.cutting.sheet_plans import CutSheet
+from narrow_cornice.derived.built.sheets import CutBoard
+from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Point, Stroke
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import BuiltInPath
+from narrow_cornice.units.show import bare_size
+
+BETWEEN = 160.0  # mm of paper between two sheets
+HEAD = 520.0  # … and for the words over those of one kind
+LETTER = 0.0105  # of the height of the paper that a letter is wide
+USUAL_SHAPE = 1.45  # width to height of the paper
+
+
+def sheet_marks(cut: CutBoard, scale: float, about: About, across: int) -> list[Mark]:
+    """Return the sheets of one kind small, side by side, the parts empty of letters."""
+    marks: list[Mark] = []
+    for number, sheet in enumerate(cut.plan.sheets):
+        column, row = number % across, number // across
+        at = (column * (cut.kind.length * scale + 8), row * (cut.kind.width * scale + 8))
+        marks += _sheet(cut, sheet, at, scale, about)
+    return marks
+
+
+def _sheet(cut: CutBoard, sheet: CutSheet, at: Point, scale: float, about: About) -> list[Mark]:
+    x, y = at
+    marks: list[Mark] = [
+        Area(_box(x, y, cut.kind.length * scale, cut.kind.width * scale), "sheet", about, Pen("soft", 0.7))
+    ]
+    for one in sheet.placed:
+        long, wide = one.size(cut.parts)
+        name = cut.names[one.part]
+        mine = about if about is not None else BuiltInPath(name.room, name.built_in)
+        corner = (x + one.x * scale, y + one.y * scale)
+        marks.append(Area(_box(*corner, long * scale, wide * scale), "wood", mine, Pen("ink", 0.6)))
+    return marks
+
+
+def cutting_drawing(job: Job, cuts: tuple[CutBoard, ...]) -> Drawing:
+    """Return every sheet of a job with its parts, kind by kind: the number and size of each part."""
+    cuts = tuple(cut for cut in cuts if cut.plan.sheets)
+    if not cuts:
+        words = "Nothing is cut from sheets yet: put a built-in into a place for one."
+        return Drawing("Sheets", words, (), (0.0, 0.0, 3000.0, 2000.0))
+    across = min(range(2, 9), key=lambda many: _largeness(cuts, many))
+    letter = LETTER * _largeness(cuts, across)
+    marks: list[Mark] = []
+    y, wide = 0.0, 0.0
+    for cut in cuts:
+        marks.append(Label((0.0, y + HEAD * 0.72), f"{cut.kind.name}: {_said(cut)}", 9.5, "ink", "left", face="bold"))
+        y += HEAD
+        for number, sheet in enumerate(cut.plan.sheets):
+            column, row = number % across, number // across
+            at = (column * (cut.kind.length + BETWEEN), y + row * (cut.kind.width + BETWEEN))
+            marks += _sheet(cut, sheet, at, 1.0, None)
+            marks += _letters(job, cut, sheet, at, letter)
+            wide = max(wide, at[0] + cut.kind.length)
+        y += -(-len(cut.plan.sheets) // across) * (cut.kind.width + BETWEEN)
+    count = sum(len(cut.plan.sheets) for cut in cuts)
+    title = f"{count} {'sheet' if count == 1 else 'sheets'} to cut"
+    words = "grain runs from left to right · numbers as in the parts"
+    return Drawing(title, words, tuple(marks), (-60.0, -60.0, wide + 60.0, y))
+
+
+def _largeness(cuts: tuple[CutBoard, ...], across: int) -> float:
+    """Return how much paper of the usual shape the sheets take with so many beside one another."""
+    wide = max(min(across, len(cut.plan.sheets)) * (cut.kind.length + BETWEEN) for cut in cuts)
+    tall = sum(HEAD + -(-len(cut.plan.sheets) // across) * (cut.kind.width + BETWEEN) for cut in cuts)
+    return max(wide / USUAL_SHAPE, tall)
+
+
+def _said(cut: CutBoard) -> str:
+    least = round(cut.plan.bound / cut.kind.price) if cut.kind.price else 0
+    sheets = len(cut.plan.sheets)
+    proven = "no fewer will do" if sheets <= least else f"{least} at least"
+    return f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts, {proven}"
+
+
+def _letters(job: Job, cut: CutBoard, sheet: CutSheet, at: Point, letter: float) -> list[Mark]:
+    """Return the number of each part, with what it is and its size where they have room; ``letter`` is how wide one is
+    in mm of the drawing as it is first seen."""
+    marks: list[Mark] = []
+    for one in sheet.placed:
+        long, wide = one.size(cut.parts)
+        name = cut.names[one.part]
+        middle = (at[0] + one.x + long / 2, at[1] + one.y + wide / 2)
+        part = cut.parts[one.part]
+        size = f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
+        about = BuiltInPath(name.room, name.built_in)
+        upright = wide > 1.6 * long
+        most = (max(long, wide) - letter) / letter if min(long, wide) > 1.7 * letter else 0.0
+        texts = (f"{name.number} · {name.kind} · {size}", f"{name.number} · {name.kind}", f"{name.number}")
+        text = next((one for one in texts if len(one) <= most), "")
+        if text:
+            marks.append(Label(middle, text, 7.5, "line", turned=upright, about=about))
+    edge = cut.saw.edge_trim
+    inside = _box(at[0] + edge, at[1] + edge, cut.kind.length - 2 * edge, cut.kind.width - 2 * edge)
+    marks.append(Stroke(inside, Pen("rule", 0.5, dashed=True), closed=True))
+    return marks
+
+
+def _box(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
+    return ((x, y), (x + wide, y), (x + wide, y + tall), (x, y + tall))

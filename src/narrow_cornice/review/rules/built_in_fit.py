@@ -1,0 +1,79 @@
+"""A built-in that does not fit its place, a door no hinges hold, a carcass that is heavy to carry (F1, F4, F9)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from msgspec.structs import replace
+
+from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, unhung_doors
+from narrow_cornice.job.casework import BuiltIn
+from narrow_cornice.job.edits.casework_edits import one_more_bay
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import BuiltInPath
+from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+
+MANY = {
+    "fault": "Built-ins that do not fit their places: {n} of them",
+    "door": "Doors that no hinges hold: {n} built-ins",
+    "heavy": "Carcasses for two people to carry: {n} built-ins",
+}
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at every built-in of a room."""
+    for run in seen.room.casework.built_ins:
+        name, rules = run.name[:60], seen.changed_rules
+        built = built_in_of(seen.room, run, rules)
+        if built.fault:
+            yield _finding(
+                seen, run, "fault", "will not fit", f"{name} does not fit its place", built.fault,
+                "A carcass is never drawn wider than its place at 95 % (casework).", "Nothing of it can be cut.",
+            )  # fmt: skip
+            continue
+        doors = unhung_doors(seen.room, run, rules)
+        if doors:
+            one = max(doors, key=lambda part: part.length * part.width)
+            measured = f"{seen.size(one.length)} × {seen.size(one.width)}"
+            more = replace(one_more_bay(seen.room.id, run.id, one.bay), title="One more bay")
+            yield _finding(
+                seen, run, "door", "will not fit", f"A door of {name} is too large for its hinges", measured,
+                "To 2 400 and 22 kg five hinges, more is more than they hold (casework, fronts).",
+                "It drops, and pulls its hinges out of the side.", (more,),
+            )  # fmt: skip
+        weights = carcass_weights(seen.room, run, rules)
+        if weights and max(weights) > HEAVY:
+            yield _finding(
+                seen, run, "heavy", "worth a thought", f"A carcass of {name} weighs {max(weights):.0f} kg",
+                f"{len([one for one in weights if one > HEAVY])} of {len(weights)} over {HEAVY:.0f} kg",
+                "Over 25 kg two people carry (weight).", "Backs, and door frames on the way.",
+            )  # fmt: skip
+
+
+# Many parameters: the words of a finding, each said where it is found.
+def _finding(
+    seen: RoomSeen,
+    run: BuiltIn,
+    what: str,
+    grade: Grade,
+    says: str,
+    measured: str,
+    rule: str,
+    risk: str,
+    fixes: tuple[Edit, ...] = (),
+) -> Finding:
+    return Finding(
+        key=f"built-in fit:{seen.room.id}:{run.id}:{what}",
+        grade=grade,
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where=run.name[:60],
+        says=says,
+        many=MANY[what],
+        measured=measured,
+        rule=rule,
+        risk=risk,
+        about=BuiltInPath(seen.room.id, run.id),
+        fixes=fixes,
+    )

@@ -1,0 +1,59 @@
+"""A shelf that sags more than it may under what is kept on it (F7)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from msgspec.structs import replace
+
+from narrow_cornice.casework.boards import sheet_goods
+from narrow_cornice.casework.strength import Lipping, sag_of
+from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
+from narrow_cornice.job.casework import BuiltIn, LippingWish
+from narrow_cornice.job.edits.casework_edits import change_built_in, one_more_bay
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import BayPath
+from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.units.lengths import Length
+
+LIPPING = LippingWish("hardwood", Length(20.0, "20 mm"), Length(40.0, "40 mm"))
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at the loose shelves of every bay."""
+    for run in seen.room.casework.built_ins:
+        numbers = {bay.id: number for number, bay in enumerate(run.bays, 1)}
+        for bay in shelves_of(seen.room, run, seen.changed_rules):
+            if bay.sag.holds:
+                continue
+            number = numbers[bay.there.bay.id]
+            sag, allowed = bay.sag.after_years.shown(seen.settings), bay.sag.allowed.shown(seen.settings)
+            span, most = seen.size(bay.shelf.span), seen.size(bay.sag.longest.value)
+            yield Finding(
+                key=f"shelf sags:{seen.room.id}:{run.id}:{bay.there.bay.id}",
+                grade="will show",
+                room_id=seen.room.id,
+                room=seen.room.name,
+                where=run.name[:60],
+                says=f"The shelves of bay {number} of {run.name[:40]} sag {sag} over {span}",
+                many="Shelves that sag more than they may: {n} bays",
+                measured=f"{sag} after years, {allowed} allowed; it may span {most}",
+                rule="A shelf sags a 400th of its span at most, and never more than 3 mm (strength; house rules).",
+                risk="It is seen, doors below it bind, and it does not come back.",
+                about=BayPath(seen.room.id, run.id, bay.there.bay.id),
+                fixes=tuple(_fixes(seen, run, bay)),
+            )
+
+
+def _fixes(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
+    """Yield what makes it hold: a lipping, a thicker board of the same material, one more bay."""
+    lip = Lipping(LIPPING.material, LIPPING.thick.mm, LIPPING.tall.mm)
+    if run.lipping is None and sag_of(replace(bay.shelf, lipping=lip), seen.rules).holds:
+        yield replace(change_built_in(seen.room.id, run.id, lipping=LIPPING), title="Lip the shelves, 20 × 40 hardwood")
+    mine = sheet_goods()[run.board]
+    for key, goods in sheet_goods().items():
+        thicker = goods.material == mine.material and goods.thickness > mine.thickness
+        if thicker and sag_of(replace(bay.shelf, thickness=goods.thickness), seen.rules).holds:
+            yield replace(change_built_in(seen.room.id, run.id, board=key), title=f"Build it of {goods.name}")
+            break
+    yield replace(one_more_bay(seen.room.id, run.id, bay.there.bay.id), title="One more bay")

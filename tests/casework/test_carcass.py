@@ -1,0 +1,243 @@
+"""Runs of casework: one by hand, and what must hold of every run in every space."""
+
+from __future__ import annotations
+
+from itertools import combinations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from narrow_cornice.casework.carcass import (
+    FRONTS,
+    Bay,
+    Carcasses,
+    Habits,
+    Part,
+    Space,
+    Stuff,
+    bay_widths,
+    carcasses,
+    parted,
+)
+from narrow_cornice.casework.hardware import hinges_for, straps_for
+
+HABITS = Habits()
+STUFF = Stuff(board=18, back=6, front=18, drawer=12, plinth=85)
+SPACE = Space(width=1200, height=2500, depth=350, stands=2315, left=True, right=True, scribe=18)
+
+
+def of(run: Carcasses, kind: str) -> list[Part]:
+    return [part for part in run.parts if part.kind == kind]
+
+
+def test_an_alcove_by_hand() -> None:
+    """1 200 clear, fillers of 20: 1 160 for one carcass; three uprights of 18 leave 1 106, two bays of 553."""
+    run = carcasses(SPACE, (Bay("a"), Bay("b")), STUFF, HABITS)
+    assert run.fault == ""
+    assert (run.begin, run.end) == (20, 1180)
+    assert [there.width for there in run.bays] == [553, 553]
+    assert run.top == 85 + 2315  # no taller than it can be stood up, and closed above
+    assert {(part.length, part.width) for part in of(run, "side")} == {(2315, 350)}
+    (divider,) = of(run, "divider")
+    assert (divider.length, divider.width) == (2315 - 36 + 2 * 6, 350 - 10 - 6)
+    bottom, top = of(run, "bottom")[0], of(run, "top")[0]
+    assert (bottom.length, bottom.width) == (top.length, top.width) == (1160 - 36 + 12, 350)
+    loose, fixed = of(run, "shelf"), of(run, "fixed shelf")
+    assert {(part.length, part.width) for part in loose} == {(551, 334)}  # 2 mm shorter than the bay
+    assert len(loose) == 6
+    assert [part.length for part in fixed] == [553 + 12] * 2  # half way up, since the sides are over 1 600
+    assert {(part.length, part.width) for part in of(run, "filler")} == {(2400, 38)}
+    assert [(part.length, part.width) for part in of(run, "top filler")] == [(1200, 100 + 18)]
+    assert [(part.length, part.width) for part in of(run, "plinth")] == [(1160, 85)]
+
+
+def test_doors_by_hand() -> None:
+    """Fillers of 40 leave 1 120: uprights at 0, 542 … the doors share it out with gaps of 3."""
+    run = carcasses(SPACE, (Bay("a", front="doors"), Bay("b", front="doors below")), STUFF, HABITS)
+    assert (run.begin, run.end, run.depth) == (40, 1160, 332)
+    tall, low = of(run, "door")
+    assert (tall.box[0], tall.width, tall.length) == (41.5, 557, 2312)  # half a gap from the outside and the middle
+    assert low.box[0] == 601.5
+    assert low.width == 557
+    assert low.length == 18 + 700 + 9 - 3  # from under the bottom to the middle of the fixed shelf
+
+
+def test_a_wide_run_is_parted_and_a_wide_door_too() -> None:
+    assert parted(2500, 4, 1200) == [2, 1, 1]
+    assert parted(2400, 4, 1200) == [2, 2]
+    assert parted(2500, 1, 1200) == [1]
+    wide = replace(SPACE, width=2500)
+    run = carcasses(wide, tuple(Bay(name, front="doors") for name in "abcd"), STUFF, HABITS)
+    assert len(of(run, "side")) == 6
+    assert len(of(run, "divider")) == 1
+    run = carcasses(SPACE, (Bay("a", front="doors"),), STUFF, HABITS)
+    assert len(of(run, "door")) == 2
+
+
+def test_a_run_taller_than_a_sheet_is_long_stands_in_rows() -> None:
+    """2 800 over a plinth of 85, sheets of 2 420: cupboards of 700 and two boards below, one row of shelves on them."""
+    tall = replace(SPACE, height=2895, stands=2850)
+    stuff = replace(STUFF, longest=2420)
+    run = carcasses(tall, (Bay("a", front="doors below", shelves=5), Bay("b", front="drawers below")), stuff, HABITS)
+    assert run.levels == ((85, 821), (821, 2885))
+    assert {part.length for part in of(run, "side")} == {736, 2064}
+    assert {part.length for part in of(run, "filler")} == {2885 / 2}
+    assert of(run, "fixed shelf") != []  # half way up the row that is over 1 600
+    assert len([part for part in run.parts if part.kind in ("shelf", "fixed shelf") and part.bay == "a"]) == 6
+    plain = carcasses(tall, (Bay("a", shelves=5),), stuff, HABITS)
+    assert plain.levels == ((85, 1485), (1485, 2885))
+    assert sum(part.kind in ("shelf", "fixed shelf") for part in plain.parts) == 4  # and the row itself is the fifth
+
+
+def test_fixed_bays_first() -> None:
+    assert bay_widths(1000, (Bay("a", 300), Bay("b"), Bay("c"))) == [300, 350, 350]
+
+
+def test_drawers_take_runners_and_go_on_a_box_as_deep_as_they_are() -> None:
+    run = carcasses(SPACE, (Bay("a", front="drawers below", drawers=3), Bay("b")), STUFF, HABITS)
+    fronts = of(run, "drawer front")
+    assert len(fronts) == 3
+    assert len({round(part.box[5], 6) for part in fronts}) == 1
+    sides, ends = of(run, "drawer side"), of(run, "drawer end")
+    assert {part.length for part in sides} == {250}  # of 316 inside, 20 clear behind: 250 is the longest
+    bay = run.bays[0].width
+    assert ends[0].length == pytest.approx(bay - 2 * 12.7 - 2 * 12)
+
+
+@pytest.mark.parametrize(
+    ("space", "bays", "says"),
+    [
+        (SPACE, (), "needs a bay"),
+        (SPACE, (Bay("a", 1080), Bay("b")), "are left for the bays"),
+        (SPACE, (Bay("a", 300), Bay("b", 300)), "Its bays come to 600.0"),
+        (replace(SPACE, height=250), (Bay("a"),), "over its plinth"),
+        (replace(SPACE, depth=70), (Bay("a"),), "not deep enough"),
+        (replace(SPACE, width=200), (Bay("a"), Bay("b")), "are left"),
+    ],
+)
+def test_what_does_not_fit_says_why(space: Space, bays: tuple[Bay, ...], says: str) -> None:
+    assert says in carcasses(space, bays, STUFF, HABITS).fault
+
+
+def test_hinges_and_straps() -> None:
+    """By the table: to 900 or 6 kg two, to 1 600 or 12 three, to 2 000 or 17 four, to 2 400 or 22 five."""
+    assert [hinges_for(900, 6), hinges_for(900, 6.1), hinges_for(1601, 5), hinges_for(2400, 22)] == [2, 3, 4, 5]
+    assert hinges_for(2401, 5) is None
+    assert hinges_for(700, 23) is None
+    assert [straps_for(600), straps_for(2000), straps_for(2001)] == [2, 2, 3]
+
+
+spaces = st.builds(
+    Space,
+    width=st.floats(400, 5000),
+    height=st.floats(400, 3200),
+    depth=st.floats(120, 700),
+    stands=st.floats(300, 3100),
+    left=st.booleans(),
+    right=st.booleans(),
+    scribe=st.floats(0, 40),
+)
+bays = st.builds(
+    Bay,
+    id=st.just(""),
+    width=st.one_of(st.none(), st.none(), st.floats(150, 900)),
+    shelves=st.integers(0, 8),
+    front=st.sampled_from(FRONTS),
+    drawers=st.integers(1, 6),
+    below=st.floats(200, 1000),
+)
+stuffs = st.builds(
+    Stuff,
+    board=st.sampled_from([15.7, 17.5, 18.0, 26.5]),
+    back=st.sampled_from([3.0, 6.0, 17.5]),
+    front=st.sampled_from([17.5, 22.0]),
+    drawer=st.sampled_from([11.7, 15.0]),
+    plinth=st.sampled_from([0.0, 85.0, 120.0]),
+    lipping=st.sampled_from([(0.0, 0.0), (20.0, 40.0)]),
+    longest=st.sampled_from([1e6, 2420.0, 1500.0]),
+)
+
+
+def overlap(one: Part, other: Part) -> float:
+    """By how much two boxes reach into one another, in the direction where it is least."""
+    return min(
+        min(one.box[axis] + one.box[axis + 3], other.box[axis] + other.box[axis + 3])
+        - max(one.box[axis], other.box[axis])
+        for axis in range(3)
+    )
+
+
+@settings(max_examples=300, deadline=None)
+@given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
+def test_every_run_fits_its_space_and_no_part_another(space: Space, wished: list[Bay], stuff: Stuff) -> None:
+    named = tuple(replace(bay, id=f"b{number}") for number, bay in enumerate(wished))
+    run = carcasses(space, named, stuff, HABITS)
+    if run.fault:
+        assert run.parts == ()
+        return
+    held_up = [part for part in run.parts if part.kind not in ("lipping",)]
+    for part in held_up:
+        x, y, z, wide, deep, tall = part.box
+        assert min(wide, deep, tall) > 0, part
+        assert x > -1e-6
+        assert z > -1e-6
+        assert x + wide < space.width + 1e-6
+        assert z + tall < space.height + 1e-6
+        if part.kind not in ("plinth", "drawer side", "drawer end", "drawer bottom"):
+            assert y > -1e-6
+        assert y + deep < space.depth + 1e-6
+    for one, other in combinations(held_up, 2):
+        assert overlap(one, other) < 1e-6, (one, other)
+
+
+@settings(max_examples=300, deadline=None)
+@given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
+def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, wished: list[Bay], stuff: Stuff) -> None:
+    run = carcasses(space, tuple(wished), stuff, HABITS)
+    if run.fault:
+        return
+    fillers = sum(part.box[3] for part in of(run, "filler"))
+    low = [part for part in (*of(run, "side"), *of(run, "divider")) if part.box[2] < run.levels[0][1] - 1]
+    uprights = sum(part.box[3] for part in low)
+    assert len(low) == run.uprights
+    if fillers:
+        fillers /= len(of(run, "filler")) / (space.left + space.right)  # each may be of several pieces
+    below = [there for there in run.bays if there.low < run.levels[0][1]]
+    assert fillers + uprights + sum(there.width for there in below) == pytest.approx(space.width)
+    assert len(run.bays) == len(wished) * len(run.levels)
+    over = max((part.box[5] for part in of(run, "top filler")), default=space.height - run.top)
+    assert stuff.plinth + (run.top - run.floor) + over == pytest.approx(space.height)
+    for there in run.bays:
+        # From the bottom up: what is clear between shelves and what they take come to the height inside.
+        mine = [part for part in run.parts if part.kind in ("shelf", "fixed shelf") and part.carcass == there.carcass]
+        column = [part for part in mine if there.x - 1 < part.box[0] < there.x + there.width]
+        levels = sorted((part.box[2], part.box[5]) for part in column)
+        clear, at = 0.0, there.low
+        for z, thick in levels:
+            assert z - at > 0
+            clear, at = clear + z - at, z + thick
+        assert clear + there.high - at + stuff.board * len(levels) == pytest.approx(there.high - there.low)
+    for part in run.parts:
+        if part.kind in ("side", "shelf", "door", "drawer front", "drawer side", "lipping"):
+            assert part.length * part.width * part.thickness == pytest.approx(part.volume)
+        else:
+            assert part.length * part.width * part.thickness >= part.volume - 1e-6  # and what goes into grooves
+
+
+@settings(max_examples=300, deadline=None)
+@given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
+def test_all_gaps_between_fronts_are_equal(space: Space, wished: list[Bay], stuff: Stuff) -> None:
+    run = carcasses(space, tuple(wished), stuff, HABITS)
+    fronts = [part for part in run.parts if part.kind in ("door", "drawer front")]
+    for one, other in combinations(fronts, 2):
+        (x, _, z, wide, _, tall), (u, _, w, broad, _, high) = one.box, other.box
+        beside = min(z + tall, w + high) - max(z, w) > 1
+        above = min(x + wide, u + broad) - max(x, u) > 1
+        between = max(u - x - wide, x - u - broad) if beside else max(w - z - tall, z - w - high) if above else None
+        if between is not None and between < 60:
+            assert between == pytest.approx(HABITS.front_gap, abs=0.1)
+    for front in fronts:
+        assert front.box[0] >= run.begin + HABITS.front_gap / 2 - 1e-6
+        assert front.box[0] + front.box[3] <= run.end - HABITS.front_gap / 2 + 1e-6
