@@ -3,12 +3,13 @@ _narrow_cornice() {
   local word=${COMP_WORDS[COMP_CWORD]} command=${COMP_WORDS[1]:-}
   COMPREPLY=()
   if [ "$COMP_CWORD" -eq 1 ]; then
-    mapfile -t COMPREPLY < <(compgen -W "demo check takeoff length proportion mitre survey cut-lengths instruments --help --version" -- "$word"
+    mapfile -t COMPREPLY < <(compgen -W "demo check takeoff length proportion mitre survey cut-lengths cut-sheets shelf instruments --help --version" -- "$word"
       compgen -f -X '!*.cornice' -- "$word"; compgen -d -- "$word")
     return
   fi
   case $command in
     demo) mapfile -t COMPREPLY < <(compgen -W "--pictures --save" -- "$word"; compgen -f -- "$word") ;;
+    shelf) mapfile -t COMPREPLY < <(compgen -W "--span --depth --thickness --material --load --ends" -- "$word") ;;
     check) mapfile -t COMPREPLY < <(compgen -W "--json" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
     takeoff) mapfile -t COMPREPLY < <(compgen -W "--json --csv" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
     length) mapfile -t COMPREPLY < <(compgen -W "--unit mm in" -- "$word") ;;

@@ -151,7 +151,7 @@ def _page(window: MainWindow) -> LampPage:
 
 def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf(lit: MainWindow) -> None:
     assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify", ""]
-    assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Trim", "Lamps"]
+    assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Trim", "Built-ins", "Lamps"]
     QTest.mouseClick(lit.spine.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
     assert lit.session.view.place == "lamps"
@@ -258,7 +258,7 @@ def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
 
 
 def test_its_total_stands_in_the_tally_and_leads_to_its_things(lit: MainWindow) -> None:
-    assert list(lit.tally.buttons) == ["paint", "trim", "lamps", "surfaces", "cost", "to settle"]
+    assert list(lit.tally.buttons) == ["paint", "trim", "sheets", "lamps", "surfaces", "cost", "to settle"]
     assert total_of(lit, "lamps") == "48 W"
     QTest.mouseClick(lit.tally.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
@@ -278,7 +278,7 @@ def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     assert lit.session.job.name == "pressed"
     words = {key: says for _, each in keys(lit.places) for key, says in each}
     assert words["F3"] == "light the lamps"
-    assert words["I, M, T, F, Y, S, K"] == "to Brief, Measure, Trim, Finishes, To buy, Shelf, Lamps"
+    assert words["I, M, T, B, F, Y, S, K"] == "to Brief, Measure, Trim, Built-ins, Finishes, To buy, Shelf, Lamps"
     assert "Alt+1 to Alt+7" in words
     lit.go("lamps")
     said = [one for one in _page(lit).findChildren(QLabel) if one.accessibleName() == "Cautions"]

@@ -27,7 +27,7 @@ AROUND = {
 }
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=2, each="room")
 def built_in_drawing(room: Room, changed_rules: dict[str, float], settings: Settings, fronts: bool) -> Drawing:
     """Return the built-ins of a room side by side, as they follow one another along its walls, with their ``fronts`` on
     or as if they were open; those that do not fit are said in words."""

@@ -6,8 +6,13 @@ import csv
 import io
 from collections.abc import Iterable, Sequence
 
+from narrow_cornice.casework.boards import sheet_goods
+from narrow_cornice.casework.hardware import hardware
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.parts import hardware_of, parts_of
+from narrow_cornice.derived.built.sheets import cut_boards, numbers_of
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.plain_text import cell
@@ -104,3 +109,25 @@ def surfaces_list(job: Job) -> str:
     return _written(
         ["room", "surface", "kind", "gross", "openings", "covered", "net", "paint", "colour", "coats", "litres"], rows
     )
+
+
+def parts_list(job: Job) -> str:
+    """Return every part of every built-in with the size it is cut to in mm, length along the grain."""
+    rows: list[list[object]] = []
+    cuts = cut_boards(job)
+    for room in one_by_one(job.rooms, "room"):
+        for run in room.casework.built_ins:
+            if fault := built_in_of(room, run, job.house_rules).fault:
+                rows.append([room.name, run.name, LEFT_OUT, fault])
+            numbers = numbers_of(cuts, room.id, run.id)
+            for line, part in enumerate(parts_of(room, run, job.house_rules)):
+                board = sheet_goods()[part.board].name if part.board else "timber"
+                sizes = [round(size, 2) for size in (part.length, part.width, part.thickness)]
+                weight, edges = round(part.weight, 3), round(part.edges, 1)
+                rows.append(
+                    [room.name, run.name, part.kind, numbers.get(line, ""), part.count, *sizes, board, edges, weight]
+                )
+            for key, many in hardware_of(room, run, job.house_rules).items():
+                rows.append([room.name, run.name, hardware()[key].name, "", many])
+    header = ["room", "built-in", "part", "numbers", "count", "length", "width", "thickness", "cut from", "edges seen"]
+    return _written([*header, "weight of one"], rows)

@@ -32,6 +32,20 @@ class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     owned: tuple[int, ...] = ()
 
 
+class SheetCutting(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A cutting plan of sheets that was found and kept: for which ``parts`` (length along the grain and width in mm),
+    whether they have ``grain``, which ``sheet``, what the saw took and what was trimmed; on each sheet the parts by
+    their index with their corner and whether they are turned; and how many sheets were proven to be the least."""
+
+    parts: tuple[tuple[float, float], ...]
+    grain: bool
+    sheet: tuple[float, float]
+    kerf: float
+    trim: float
+    sheets: tuple[tuple[tuple[int, float, float, bool], ...], ...]
+    least: int
+
+
 class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     name: Words
 

@@ -7,9 +7,10 @@ from collections import Counter
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.cutting.plans import fits
 from narrow_cornice.explained.house_rules import HouseRules
-from narrow_cornice.job.bought import CuttingPlan
+from narrow_cornice.job.bought import CuttingPlan, SheetCutting
 from narrow_cornice.job.finishes import Colour, Paint
-from narrow_cornice.job.limits import JobError, length_within, number, unique
+from narrow_cornice.job.kept_sheets import broken_sheets
+from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, unique
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.pictures import check_pictures
@@ -41,6 +42,8 @@ def checked_job(job: Job) -> Job:
         allowed(checked_profile, one, f"catalogue[{index}]")
     check_pictures(job.pictures)
     _check_left_over(job.left_over)
+    for key, kept in job.sheets.items():
+        _check_sheets(kept, f"sheets[{key[:60]}]")
     for key, plan in job.cutting.items():
         _check_cutting(plan, f"cutting[{key[:60]}]")
     _check_ways_in(job.ways_in)
@@ -110,6 +113,20 @@ def _check_cutting(plan: CuttingPlan, where: str) -> None:
         sold = place in plan.owned or length in plan.stocks
         if not sold or not fits(length, [plan.pieces[index] for index in pieces], plan.kerf):
             raise JobError("A bar of it is none that is sold, or shorter than its pieces.", where=where)
+
+
+def _check_sheets(kept: SheetCutting, where: str) -> None:
+    """Check that a kept plan of sheets cuts every part once, inside its sheet, in a way a panel saw can."""
+    for length in (*kept.sheet, *(size for part in kept.parts for size in part)):
+        number(length, where, 1, 1e5)
+    number(kept.kerf, f"{where}.kerf", 0, 100)
+    number(kept.trim, f"{where}.trim", 0, 500)
+    number(len(kept.parts), where, 1, MOST_PER_ROOM)
+    number(kept.least, f"{where}.least", 0, len(kept.sheets))
+    for one in (one for sheet in kept.sheets for one in sheet):
+        number(one[0], where, 0, len(kept.parts) - 1)
+    if broken := broken_sheets(kept):
+        raise JobError(f"It cannot be cut: {broken}.", where=where)
 
 
 def _check_ways_in(ways: tuple[WayIn, ...]) -> None:

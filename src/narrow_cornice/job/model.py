@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import msgspec
 
-from narrow_cornice.job.bought import CuttingPlan, Shop, shipped_shops
+from narrow_cornice.job.bought import CuttingPlan, SheetCutting, Shop, shipped_shops
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import Casework
 from narrow_cornice.job.finishes import Colour, Paint, RoomFinishes
@@ -48,9 +48,10 @@ class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A whole job. ``ticks`` are lines bought, by line with what was bought; ``kept`` are findings kept, with the
-    reason; ``cutting`` are cutting plans kept and ``left_over`` bars there are already (mm), by line; ``mixing``
-    are paint lines whose tins are marked to be mixed; ``catalogue`` are stock profiles, ``orders`` orders and
-    ``shops`` shops beside those that ship; ``pictures`` stand beside ``job.json`` in the file, by their names."""
+    reason; ``cutting`` are cutting plans kept (``sheets`` those of sheet goods) and ``left_over`` bars there are
+    already (mm), by line; ``mixing`` are paint lines whose tins are marked to be mixed; ``catalogue`` are stock
+    profiles, ``orders`` orders and ``shops`` shops beside those that ship; ``pictures`` stand beside ``job.json`` in
+    the file, by their names."""
 
     name: Words
     place: Words = ""
@@ -68,6 +69,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     brief: HouseBrief = HouseBrief()
     joinery: Joinery = Joinery()
     cutting: dict[Id, CuttingPlan] = {}
+    sheets: dict[Id, SheetCutting] = {}
     left_over: dict[Id, tuple[float, ...]] = {}
     catalogue: tuple[StockProfile, ...] = ()
     orders: tuple[Order, ...] = ()

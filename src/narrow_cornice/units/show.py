@@ -92,7 +92,7 @@ def show_measure(value: float) -> str:
 
 
 def show_quantity(value: float, kind: str, how: ShownIn) -> str:
-    """Return ``value`` of unit ``kind`` as the job shows it: mm, run, m², L, money, °, share, sag, a plain word, none."""
+    """Return ``value`` of unit ``kind`` as the job shows it: mm, run, m², L, money, °, share, sag, a word, none."""
     if kind == "mm":
         return show_size(value, how)
     if kind == "run":

@@ -18,7 +18,8 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
 
     ``net`` is gross − openings − covered exactly; ``litres`` is null where no paint is chosen, ``product`` and
     ``colour`` likewise. What is not in the order stands beside it: rooms that are not measured (``waiting``), trim that
-    no stock serves (``unsold``), how many surfaces of a room have no paint (``unpainted``).
+    no stock serves (``unsold``), how many surfaces of a room have no paint (``unpainted``),
+    and what else is left out, in a sentence each (``missing``).
     """
     everything = to_buy(job)
     return {
@@ -30,6 +31,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         "waiting": list(everything.waiting),
         "unsold": list(everything.unsold),
         "unpainted": [{"room": room, "surfaces": count} for room, count in everything.unpainted],
+        "missing": list(everything.missing),
     }
 
 

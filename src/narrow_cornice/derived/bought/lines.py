@@ -118,10 +118,12 @@ def price_of_tins(tins: float, price_of_one: float) -> float:
 
 
 class Bought(NamedTuple):
-    """What a source adds: its lines, and the names of what it knows no shop for."""
+    """What a source adds: its lines, the names of what it knows no shop for, and in a sentence each what else is left
+    out of them."""
 
     lines: tuple[LineToBuy, ...]
     unsold: tuple[str, ...] = ()
+    missing: tuple[str, ...] = ()
 
 
 Source = Callable[[Job], Bought]

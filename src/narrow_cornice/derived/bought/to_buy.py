@@ -17,13 +17,14 @@ from narrow_cornice.memo import by_identity
 
 
 class ToBuy(msgspec.Struct, frozen=True):
-    """All that is to be bought, and what stands beside it: what nobody sells here, rooms that wait to be measured, and
-    how many surfaces of which room have no paint."""
+    """All that is to be bought, and what stands beside it: what nobody sells here, rooms that wait to be measured, how
+    many surfaces of which room have no paint, and what else is left out, in a sentence each."""
 
     lines: tuple[LineToBuy, ...]
     unsold: tuple[str, ...]
     waiting: tuple[str, ...]
     unpainted: tuple[tuple[str, int], ...] = ()
+    missing: tuple[str, ...] = ()
     shop_names: Mapping[str, str] = {}
 
     @property
@@ -36,6 +37,7 @@ class ToBuy(msgspec.Struct, frozen=True):
                 f"{count} {'surface has' if count == 1 else 'surfaces have'} no paint in {room}."
                 for room, count in self.unpainted
             ),
+            *self.missing,
         )
 
     @property
@@ -75,7 +77,8 @@ def to_buy(job: Job) -> ToBuy:
         every_surface = finished_surfaces(room, job.house_rules, job.paints, job.colours)
         if bare := sum(one.paint is None for one in every_surface):
             unpainted.append((room.name, bare))
-    return ToBuy(lines, unsold, waiting, tuple(unpainted), MappingProxyType(job.shop_names()))
+    missing = tuple(words for one in every for words in one.missing)
+    return ToBuy(lines, unsold, waiting, tuple(unpainted), missing, MappingProxyType(job.shop_names()))
 
 
 def tick_state(job: Job, line: LineToBuy) -> Literal["", "bought", "changed"]:

@@ -68,7 +68,7 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     return Stuff(board, back, fronts, drawers, run.plinth.mm, lipping, longest)
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=1, each="wall")
 def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Built:
     """Return a built-in of a room fitted to its place."""
     recess = next((one for one in room.measured.recesses if one.id == run.place), None)

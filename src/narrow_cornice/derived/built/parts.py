@@ -43,7 +43,7 @@ def weight_of(run: BuiltIn, part: Part) -> float:
     return part.length * part.width * part.thickness * MM3 * materials()[material].density
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=1, each="wall")
 def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[PartLine, ...]:
     """Return the parts of a run, alike ones together, in the order in which they come."""
     built = built_in_of(room, run, changed_rules)
@@ -73,7 +73,7 @@ def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple
     return tuple(made)
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=1, each="wall")
 def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[float, ...]:
     """Return what each carcass weighs as it is carried in: with its fixed parts, without shelves, doors and drawers."""
     built = built_in_of(room, run, changed_rules)
@@ -85,7 +85,7 @@ def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -
     )
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=1, each="wall")
 def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Mapping[str, int]:
     """Return how many of each piece of hardware a run takes, by identity."""
     built = built_in_of(room, run, changed_rules)
@@ -104,7 +104,7 @@ def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Ma
     return MappingProxyType({key: many for key, many in counted.items() if many})
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=1, each="wall")
 def unhung_doors(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[Part, ...]:
     """Return the doors that are too tall or too heavy for any number of hinges."""
     built = built_in_of(room, run, changed_rules)

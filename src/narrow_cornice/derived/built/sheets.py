@@ -6,11 +6,13 @@ from collections.abc import Mapping
 from types import MappingProxyType
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import materials, sheet_goods
-from narrow_cornice.cutting.sheet_plans import Part, Saw, SheetKind, SheetPlan, ways
+from narrow_cornice.cutting.sheet_plans import CutSheet, Part, Placed, Saw, SheetKind, SheetPlan, ways
 from narrow_cornice.cutting.sheets import first_plan
 from narrow_cornice.derived.built.parts import PartLine, parts_of
+from narrow_cornice.job.bought import SheetCutting
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -29,7 +31,7 @@ class Named(msgspec.Struct, frozen=True):
 
 class CutBoard(msgspec.Struct, frozen=True):
     """All that is cut from one kind of sheet goods: the parts with whose they are, the sheet, the saw, the plan that is
-    counted with, and what is larger than a sheet."""
+    counted with (``found`` where somebody had it searched for), and what is larger than a sheet."""
 
     board: str
     names: tuple[Named, ...]
@@ -38,9 +40,10 @@ class CutBoard(msgspec.Struct, frozen=True):
     saw: Saw
     plan: SheetPlan
     too_large: tuple[Named, ...]
+    found: bool = False
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def room_parts(room: Room, changed_rules: dict[str, float]) -> Mapping[str, tuple[tuple[str, int, PartLine], ...]]:
     """Return by sheet goods what the built-ins of a room are made of: the run's identity, and parts that are alike with
     their place among its parts."""
@@ -52,6 +55,32 @@ def room_parts(room: Room, changed_rules: dict[str, float]) -> Mapping[str, tupl
     return MappingProxyType({board: tuple(lines) for board, lines in made.items()})
 
 
+def line_of(board: str) -> str:
+    """Return the key of the line to buy of a kind of sheet goods."""
+    return f"board:{board}"
+
+
+def to_keep(cut: CutBoard, plan: SheetPlan) -> SheetCutting:
+    """Return a plan as a job keeps it."""
+    return SheetCutting(
+        tuple((part.length, part.width) for part in cut.parts),
+        all(part.grain for part in cut.parts),
+        (cut.kind.length, cut.kind.width),
+        cut.saw.kerf,
+        cut.saw.edge_trim,
+        tuple(tuple((one.part, one.x, one.y, one.turned) for one in sheet.placed) for sheet in plan.sheets),
+        min(len(plan.sheets), round(plan.bound / cut.kind.price) if cut.kind.price else 0),
+    )
+
+
+def _kept_plan(cut: CutBoard, kept: SheetCutting) -> SheetPlan | None:
+    """Return the plan that was kept, None where it is for other parts, another sheet or another saw."""
+    sheets = tuple(CutSheet(0, tuple(Placed(*one) for one in sheet)) for sheet in kept.sheets)
+    price = len(sheets) * cut.kind.price
+    plan = SheetPlan(sheets, price, kept.least * cut.kind.price, 0.0)
+    return plan if to_keep(cut, plan) == kept else None
+
+
 def cut_boards(job: Job) -> tuple[CutBoard, ...]:
     """Return what is cut from each kind of sheet goods of a job."""
     rooms = [(room.id, room_parts(room, job.house_rules)) for room in job.rooms if room.casework.built_ins]
@@ -60,12 +89,13 @@ def cut_boards(job: Job) -> tuple[CutBoard, ...]:
         board: [one for room_id, parts in rooms if board in parts for one in (room_id, parts[board])]
         for board in boards
     }
-    return tuple(_cut(board, job.house_rules, *each) for board, each in flat.items())
+    return tuple(_cut(board, job.house_rules, job.sheets.get(line_of(board)), *each) for board, each in flat.items())
 
 
-@by_identity(times=8, each="room")
-def _cut(board: str, changed_rules: dict[str, float], *rooms: object) -> CutBoard:
-    """Return what is cut from one kind of sheet goods; kept until a part of it changes."""
+@by_identity(times=8, each="job")
+def _cut(board: str, changed_rules: dict[str, float], kept: SheetCutting | None, *rooms: object) -> CutBoard:
+    """Return what is cut from one kind of sheet goods, by the plan that was found and kept where it is for these parts;
+    worked out again when a part of it changes."""
     rules, goods = house_rules_of(changed_rules), sheet_goods()[board]
     kind = SheetKind(goods.name, goods.length, goods.width, goods.price)
     saw = Saw(rules.value("kerf"), rules.value("sheet_trim"))
@@ -84,8 +114,9 @@ def _cut(board: str, changed_rules: dict[str, float], *rooms: object) -> CutBoar
                     parts.append(part)
                 else:
                     too_large.append(name)
-    plan = first_plan(parts, kind, saw)
-    return CutBoard(board, tuple(names), tuple(parts), kind, saw, plan, tuple(too_large))
+    cut = CutBoard(board, tuple(names), tuple(parts), kind, saw, SheetPlan((), 0.0, 0.0, 0.0), tuple(too_large))
+    plan = _kept_plan(cut, kept) if kept is not None else None
+    return replace(cut, plan=plan if plan is not None else first_plan(parts, kind, saw), found=plan is not None)
 
 
 def numbers_of(cuts: tuple[CutBoard, ...], room_id: str, run_id: str) -> Mapping[int, str]:

@@ -23,7 +23,7 @@ class BayShelves(msgspec.Struct, frozen=True):
     sag: Sag
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=1, each="wall")
 def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[BayShelves, ...]:
     """Return the shelves of every bay of a run that has some, those of all its rows together. Loose ones lie on pins,
     and those in grooves are reckoned as if they did: a groove holds no end from turning."""

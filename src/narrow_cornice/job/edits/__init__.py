@@ -12,6 +12,9 @@ from narrow_cornice.job.edits.bought_edits import (
     keep_finding as keep_finding,
 )
 from narrow_cornice.job.edits.bought_edits import (
+    keep_sheet_plan as keep_sheet_plan,
+)
+from narrow_cornice.job.edits.bought_edits import (
     mark_for_mixing as mark_for_mixing,
 )
 from narrow_cornice.job.edits.bought_edits import (

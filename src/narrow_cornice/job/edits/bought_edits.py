@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.bought import CuttingPlan
+from narrow_cornice.job.bought import CuttingPlan, SheetCutting
 from narrow_cornice.job.edits.making import EditError
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job
@@ -34,6 +34,16 @@ def keep_cutting_plan(line: str, plan: CuttingPlan | None, name: str) -> Edit:
         return replace(job, cutting=rest if plan is None else {**rest, line: plan})
 
     return Edit(f"{'cutting plan for' if plan else 'quick count for'} {name[:40]}", apply)
+
+
+def keep_sheet_plan(line: str, plan: SheetCutting | None, name: str) -> Edit:
+    """Keep a cutting plan of sheets for a line to buy; None goes back to the quick count."""
+
+    def apply(job: Job) -> Job:
+        rest = {key: one for key, one in job.sheets.items() if key != line}
+        return replace(job, sheets=rest if plan is None else {**rest, line: plan})
+
+    return Edit(f"{'sheets found for' if plan else 'quick count for'} {name[:40]}", apply)
 
 
 def set_left_over(line: str, lengths: Sequence[float], name: str) -> Edit:

@@ -16,7 +16,7 @@ from narrow_cornice.derived.bought.lines import (
 )
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of
-from narrow_cornice.derived.built.sheets import CutBoard, cut_boards
+from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
@@ -32,30 +32,30 @@ def price_of_sheets(sheets: float, price_of_one: float) -> float:
 
 def boards_to_buy(job: Job) -> Bought:
     """Return a line for each kind of sheet goods and each piece of hardware; what is larger than its sheet, timber of
-    lippings, and what does not fit its place yet are said by name."""
+    lippings, and what does not fit its place yet are said."""
     if not any(room.casework.built_ins for room in job.rooms):
         return Bought(())
     names = {room.id: room.name for room in job.rooms}
     lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if cut.parts]
     held = by_line(job, lambda room: dict(_room_hardware(room, job.house_rules)))
     lines += [_hardware_line(key, *in_turn(needs)) for key, needs in held.items()]
-    return Bought(tuple(lines), tuple(_left_out(job)))
+    return Bought(tuple(lines), (), tuple(dict.fromkeys(_left_out(job))))
 
 
 def _left_out(job: Job) -> list[str]:
-    """Return what is built in and not in the lines, in words."""
+    """Return what is built in and not in the lines, in a sentence each."""
     left = []
     runs = {(room.id, run.id): run for room in job.rooms for run in room.casework.built_ins}
     for cut in cut_boards(job):
         for one in cut.too_large:
             run = runs[one.room, one.built_in]
-            left.append(f"the {one.kind} of {run.name[:60]}, larger than a sheet of {cut.kind.name}")
+            left.append(f"A {one.kind} of {run.name[:60]} is larger than a sheet of {cut.kind.name}.")
     for room in job.rooms:
         for run in room.casework.built_ins:
             if run.lipping is not None:
-                left.append(f"lippings of {run.lipping.material} for {run.name[:60]}")
+                left.append(f"Lippings of {run.name[:60]}, {run.lipping.material}, are not in the list.")
             if built_in_of(room, run, job.house_rules).fault:
-                left.append(f"{run.name[:60]}, which does not fit its place yet")
+                left.append(f"{run.name[:60]} does not fit its place yet.")
     return left
 
 
@@ -63,7 +63,7 @@ def _names_of(cut: CutBoard, names: dict[str, str]) -> list[str]:
     return [part for room in dict.fromkeys(one.room for one in cut.names) for part in (room, names[room])]
 
 
-@by_identity(times=8, each="room")
+@by_identity(times=8, each="job")
 def _board_line(cut: CutBoard, *rooms: str) -> LineToBuy:
     """Return the line of one kind of sheet goods, of the rooms' identities and names, given in turn."""
     goods, sheets = sheet_goods()[cut.board], len(cut.plan.sheets)
@@ -82,7 +82,7 @@ def _board_line(cut: CutBoard, *rooms: str) -> LineToBuy:
         called=f"{sheets} × {goods.length:g} × {goods.width:g}",
     )
     return LineToBuy(
-        f"board:{cut.board}",
+        line_of(cut.board),
         "board",
         goods.name,
         goods.shop,

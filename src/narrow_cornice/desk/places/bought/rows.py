@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.bought.lines import InLengths, InTins, LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins, LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.built.sheets import CutBoard
 from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
@@ -17,9 +18,9 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
-from narrow_cornice.desk.places.bought.cutting_work import CuttingWork
+from narrow_cornice.desk.places.bought.cutting_work import CuttingWork, SheetWork
 from narrow_cornice.job import edits
-from narrow_cornice.job.bought import CuttingPlan
+from narrow_cornice.job.bought import CuttingPlan, SheetCutting
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.job.rules import house_rules_of
@@ -52,6 +53,8 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
         )
     if isinstance(line.goods, InLengths):
         yield from _cutting_rows(bench, job, line, line.goods)
+    if isinstance(line.goods, InSheets):
+        yield from _sheet_rows(bench, job, line, line.goods.cut)
     _, left = line.words(job.settings)
     yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
     yield from bench.working(line.needed)
@@ -75,6 +78,51 @@ def cutting_of(bench: Bench) -> CuttingWork:
         work.failed.connect(bench.session.refused.emit)
 
     return bench.work(CuttingWork, listen)
+
+
+def sheets_of(bench: Bench) -> SheetWork:
+    """Return the search for the fewest sheets beside a bench."""
+
+    def take(key: str, plan: SheetCutting) -> None:
+        line = to_buy(bench.session.job).line(key)
+        if line is not None:
+            bench.do(edits.keep_sheet_plan(key, plan, line.name))
+        bench.refresh()
+
+    def listen(work: SheetWork) -> None:
+        work.better.connect(lambda _: bench.refresh())
+        work.done.connect(take)
+        work.failed.connect(bench.session.refused.emit)
+
+    return bench.work(SheetWork, listen)
+
+
+def _sheet_rows(bench: Bench, job: Job, line: LineToBuy, cut: CutBoard) -> Iterator[Row]:
+    """Yield how the sheets of a line were found, and what can be done about it."""
+    yield Caption("Cutting")
+    work = sheets_of(bench)
+    if work.line == line.key:
+        best = work.best
+        yield NoteRow("Looking for the fewest sheets …" if best is None else f"Best so far {len(best.sheets)} sheets …")
+        yield ButtonsRow(("Stop, and keep the best so far",), lambda _: work.stop())
+        return
+    sheets, price = len(cut.plan.sheets), cut.kind.price
+    least = round(cut.plan.bound / price) if price else 0
+    proven = sheets <= least
+    words = "Fewer will not do: that is proven." if proven else f"{least} at least."
+    yield NoteRow(f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts. {words}", "verdigris")
+    if not cut.found:
+        if line.key in job.sheets:
+            yield NoteRow("The sheets that were found are for other parts: these are counted quickly.", "ochre")
+
+        def find(_: int) -> None:
+            work.start(line.key, cut)
+            bench.refresh()
+
+        yield ButtonsRow(("Find the fewest sheets",), find)
+    if line.key in job.sheets:
+        forget = edits.keep_sheet_plan(line.key, None, line.name)
+        yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget))
 
 
 def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> Iterator[Row]:

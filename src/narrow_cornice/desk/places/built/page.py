@@ -9,12 +9,13 @@ from narrow_cornice.casework.hardware import hardware
 from narrow_cornice.casework.kinds import Beginning, beginnings
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights, hardware_of, parts_of
-from narrow_cornice.derived.built.sheets import cut_boards, numbers_of
+from narrow_cornice.derived.built.sheets import cut_boards, line_of, numbers_of
 from narrow_cornice.derived.built.shelves import shelves_of
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.built.place import run_of
+from narrow_cornice.desk.places.built.chosen import run_of
+from narrow_cornice.desk.places.built.handing_out import sheets
 from narrow_cornice.desk.places.built.rows import counted
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
@@ -22,7 +23,8 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.casework import BayWish, BuiltIn
 from narrow_cornice.job.measured import Recess
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import BayPath, BuiltInPath, RecessPath, ThingPath
+from narrow_cornice.job.paths import BayPath, BuiltInPath, LinePath, RecessPath, ThingPath
+from narrow_cornice.review.rules.shelf_sags import LIPPING
 from narrow_cornice.units.show import bare_size, show_money, show_size
 
 
@@ -31,6 +33,7 @@ class BuiltPage(DrawingPage):
 
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
+        self.out = desk.out
         for ruled in self._sheets_of_leaves():
             self.add_sheet(ruled)
         self.add_cautions()
@@ -91,7 +94,17 @@ class BuiltPage(DrawingPage):
         if self._sheet_of == "bays" and run is not None:
             yield Invitation("One more bay", lambda: self.session.do_made(lambda: edits.one_more_bay(room.id, run.id)))
             return
-        if self._sheet_of != "place":
+        if self._sheet_of == "strength" and run is not None:
+            lipped, words = run.lipping is None, f"{run.name[:40]}, 20 × 40 hardwood"
+            yield Invitation(
+                f"Lip the shelves of {words}" if lipped else f"No lippings on {run.name[:40]}",
+                lambda: self.session.do_made(
+                    lambda: edits.change_built_in(room.id, run.id, lipping=LIPPING if lipped else None)
+                ),
+            )
+            return
+        if self._sheet_of in ("parts", "cutting"):
+            yield Invitation("Print the sheets and the parts", lambda: sheets(self.out))
             return
         taken = {one.place for one in room.casework.built_ins}
         free = [one for one in room.measured.recesses if one.id not in taken]
@@ -136,7 +149,7 @@ class BuiltPage(DrawingPage):
             about = BuiltInPath(room.id, run.id)
             stands = names.get(run.place, "nowhere")
             if built.fault or built.fit is None or built.fit.width is None:
-                rows.append(row(about, run.name, stands, Cell(built.fault, warm=True)))
+                rows.append(row(about, run.name, stands, Cell(built.fault, warm=True), *[""] * 5))
                 continue
             assert built.width is not None
             assert built.height is not None
@@ -226,7 +239,8 @@ class BuiltPage(DrawingPage):
                     )
                 )
             for key, many in hardware_of(room, run, self.session.job.house_rules).items():
-                rows.append(row(path, f"{hardware()[key].name}, {run.name[:40]}", "", Cell(f"{many}", number=True)))
+                name = f"{hardware()[key].name}, {run.name[:40]}"
+                rows.append(row(path, name, "", Cell(f"{many}", number=True), *[""] * 5))
         return rows
 
     def _sheet_goods(self, room: Room) -> list[SheetRow]:
@@ -238,7 +252,7 @@ class BuiltPage(DrawingPage):
             used = sum(part.length * part.width for part in cut.parts)
             rows.append(
                 row(
-                    None,
+                    LinePath(line_of(cut.board)),
                     cut.kind.name,
                     Cell(f"{sheets}", number=True),
                     Cell(f"{least}", number=True),

@@ -6,29 +6,18 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, Total, WordsOf
+from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, Total, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import RECESS
 from narrow_cornice.desk.view import View
-from narrow_cornice.drawing.marks import About, Drawing
+from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
-from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BayPath, BuiltInPath
 
-
-def run_of(room: Room, selected: About) -> BuiltIn | None:
-    """Return the built-in that is selected, the first of the room where none is, None where it has none."""
-    mine = room.casework.built_ins
-    if selected is not None and selected.room == room.id:
-        wanted = selected.id if isinstance(selected, BuiltInPath) else ""
-        wanted = selected.built_in if isinstance(selected, BayPath) else wanted
-        found = next((one for one in mine if one.id == wanted), None)
-        if found is not None:
-            return found
-    return mine[0] if mine else None
+HERE = "narrow_cornice.desk.places.built"
 
 
 def _page(desk: Desk) -> PlacePage:
@@ -141,6 +130,10 @@ PLACE = Place(
         Leaf("cutting", "Cutting", (SHEETS, INSIDE), (BuiltInPath, BayPath)),
     ),
     stands=_stands,
+    hands_out=(
+        Export("Sheets and parts on paper …", Late(f"{HERE}.handing_out", "sheets")),
+        Export("Parts of the built-ins as CSV …", Late(f"{HERE}.handing_out", "parts_csv")),
+    ),
     found=_found,
     totals=(Total("sheets", 25, _sheets),),
     pictures=(

@@ -1,0 +1,145 @@
+"""Built-ins on paper: every sheet as it is cut, in the order of the saw, and the list of parts with their numbers."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from narrow_cornice.casework.hardware import hardware
+from narrow_cornice.cutting.saw_order import Order, saw_order
+from narrow_cornice.cutting.sheet_plans import CutSheet
+from narrow_cornice.derived.built.parts import hardware_of, parts_of
+from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, numbers_of
+from narrow_cornice.drawing.marks import Pen
+from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.going import one_by_one
+from narrow_cornice.exchange.paper import Paper
+from narrow_cornice.exchange.pdf_sheets import Sheet, foot
+from narrow_cornice.job.casework import BuiltIn
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.units.show import bare_size
+
+LEFT, TOP, FOOT, ROW = 14.0, 32.0, 26.0, 5.6
+BETWEEN = 16.0  # mm of paper between two sheets
+HOW = (
+    "Grain runs from left to right. Dashed lines are cuts from edge to edge of the piece, in the order of their "
+    "numbers; the trim of the edges comes before. Parts carry the numbers of the list of parts."
+)
+
+
+def sheets_pdf(job: Job, paper: Paper | None = None) -> bytes:
+    """Return every sheet that is cut, two on a page, and the parts of every built-in."""
+    page = Sheet(job, f"{job.name}: sheets", paper)
+    cuts = [cut for cut in cut_boards(job) if cut.plan.sheets]
+    if not cuts:
+        _begin(page, job, "Sheets", "Nothing is cut from sheets yet.")
+        return page.content()
+    drawn = [(cut, number) for cut in cuts for number in range(len(cut.plan.sheets))]
+    y = 0.0
+    for place, (cut, number) in enumerate(one_by_one(drawn, "sheet")):
+        scale = (page.wide - 2 * LEFT) / cut.kind.length
+        tall = cut.kind.width * scale
+        if place == 0 or y + tall > page.tall - FOOT:
+            y = _begin(page, job, "Sheets", HOW)
+        said = f"{cut.kind.name}, sheet {number + 1} of {len(cut.plan.sheets)}"
+        page.text(LEFT, y, said, 10, face="bold")
+        _sheet(page, job, cut, cut.plan.sheets[number], y + 3.0, scale)
+        y += tall + BETWEEN
+    _parts(page, job)
+    return page.content()
+
+
+def _begin(page: Sheet, job: Job, title: str, words: str) -> float:
+    page.page()
+    room = page.wide - 2 * LEFT
+    page.text(LEFT, 16, f"{job.name}: {title}", 16, face="name", room=room)
+    y = page.wrapped(LEFT, 22, words, 8, room, colour="soft")
+    risks = " ".join(cautions("dust", "tipping", "ladders"))
+    page.wrapped(LEFT, page.tall - 19, risks, 7, room, colour="soft", most=2)
+    foot(page, job)
+    return max(TOP, y + 5.0)
+
+
+def _sheet(page: Sheet, job: Job, cut: CutBoard, sheet: CutSheet, top: float, scale: float) -> None:
+    """Draw one sheet with its parts, its cuts and what is left over."""
+
+    def box(x: float, y: float, wide: float, tall: float) -> tuple[tuple[float, float], ...]:
+        left, up = LEFT + x * scale, top + y * scale
+        right, down = left + wide * scale, up + tall * scale
+        return ((left, up), (right, up), (right, down), (left, down))
+
+    page.area(box(0, 0, cut.kind.length, cut.kind.width), "#fdfbf5", Pen("ink", 0.7))
+    for one in sheet.placed:
+        long, wide = one.size(cut.parts)
+        page.area(box(one.x, one.y, long, wide), "#efe3c8", Pen("ink", 0.4))
+        name, part = cut.names[one.part], cut.parts[one.part]
+        size = f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
+        middle = (LEFT + (one.x + long / 2) * scale, top + (one.y + wide / 2) * scale)
+        room = long * scale - 2.0
+        if wide * scale > 8.0 and room > 12.0:
+            page.text(middle[0], middle[1] - 0.4, f"{name.number}", 9, face="bold", anchor="middle")
+            page.text(middle[0], middle[1] + 3.2, size, 6.5, anchor="middle", room=room)
+        elif wide * scale > 2.6 and room > 4.0:
+            page.text(middle[0], middle[1] + 1.0, f"{name.number} · {size}", 6.5, anchor="middle", room=room)
+    order = saw_order(sheet, cut.parts, cut.kind, cut.saw)
+    if order is not None:
+        _cuts(page, order, top, scale)
+
+
+def _cuts(page: Sheet, order: Order, top: float, scale: float) -> None:
+    for number, one in enumerate(order.cuts, 1):
+        at = one.at * scale
+        begin, end = one.begin * scale, one.end * scale
+        ends = (
+            ((LEFT + begin, top + at), (LEFT + end, top + at))
+            if one.along
+            else ((LEFT + at, top + begin), (LEFT + at, top + end))
+        )
+        page.line(ends, Pen("rust", 0.5, dashed=True))
+        x, y = ends[1]
+        page.text(x + 0.6 if one.along else x, y + 0.8 if one.along else y + 2.4, f"{number}", 5.5, colour="rust")
+
+
+def _parts(page: Sheet, job: Job) -> None:
+    """Print the parts of every built-in with their numbers, and its hardware."""
+    columns = (
+        ("No.", 0.0),
+        ("Part", 18.0),
+        ("How many", 70.0),
+        ("Length", 92.0),
+        ("Width", 112.0),
+        ("Cut from", 118.0),
+    )
+    cuts = cut_boards(job)
+    names = {cut.board: cut.kind.name for cut in cuts}
+    y = _begin(page, job, "Parts", "Sizes as they are cut, length along the grain; edge band comes off them.")
+    for room, run in [(one, run) for one in job.rooms for run in one.casework.built_ins]:
+        y = _room_for(page, job, y, 5 * ROW)
+        page.text(LEFT, y, f"{run.name}, {room.name}", 12, face="name", room=150)
+        y += 4.0
+        for words, x in columns:
+            right = words in ("How many", "Length", "Width")
+            page.text(LEFT + x, y, words, 7.5, colour="soft", anchor="right" if right else "left")
+        for cells in _rows(job, room, run, numbers_of(cuts, room.id, run.id), names):
+            y = _room_for(page, job, y + ROW, ROW)
+            page.line(((LEFT, y - 4.0), (page.wide - LEFT, y - 4.0)), Pen("rule", 0.3))
+            for text, (words, x) in zip(cells, columns, strict=True):
+                right = words in ("How many", "Length", "Width")
+                page.text(LEFT + x, y, text, 8.5, anchor="right" if right else "left", room=60)
+        y += 10.0
+
+
+def _rows(
+    job: Job, room: Room, run: BuiltIn, numbers: Mapping[int, str], names: dict[str, str]
+) -> list[tuple[str, str, str, str, str, str]]:
+    rows = []
+    for line, part in enumerate(parts_of(room, run, job.house_rules)):
+        sizes = (bare_size(part.length, job.settings), bare_size(part.width, job.settings))
+        rows.append((numbers.get(line, ""), part.kind, f"{part.count}", *sizes, names.get(part.board, "timber")))
+    for key, many in hardware_of(room, run, job.house_rules).items():
+        rows.append(("", hardware()[key].name, f"{many}", "", "", ""))
+    return rows
+
+
+def _room_for(page: Sheet, job: Job, y: float, tall: float) -> float:
+    """Return where to go on: on the next page where this one is full."""
+    return y if y + tall < page.tall - FOOT else _begin(page, job, "Parts, continued", "")

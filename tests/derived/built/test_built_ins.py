@@ -1,0 +1,170 @@
+"""Built-ins of a job: fitted by hand to their places, bought to the piece, and looked over."""
+
+from __future__ import annotations
+
+import pytest
+from msgspec.structs import replace
+
+from narrow_cornice.derived.bought.lines import InSheets
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.built.fitted import board_of, built_in_of
+from narrow_cornice.derived.built.parts import carcass_weights, hardware_of, parts_of, weight_of
+from narrow_cornice.derived.built.sheets import cut_boards, numbers_of, to_keep
+from narrow_cornice.derived.built.shelves import shelves_of
+from narrow_cornice.derived.measured.envelopes import fit_of
+from narrow_cornice.explained.working import working
+from narrow_cornice.job import edits
+from narrow_cornice.job.casework import BayWish, BuiltIn, Casework
+from narrow_cornice.job.file import JobFileError, decode_job, encode_job
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.samples import demo_job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.units.lengths import parse_length
+
+
+def first(job: Job) -> tuple[Room, BuiltIn]:
+    room = job.room("r1")
+    return room, room.casework.built_ins[0]
+
+
+def test_a_run_is_what_is_surely_clear_less_its_fillers() -> None:
+    job = demo_job()
+    room, run = first(job)
+    built = built_in_of(room, run, job.house_rules)
+    fit = fit_of(room, room.measured.recesses[1], job.house_rules)
+    assert fit.width is not None
+    assert fit.height is not None
+    assert built.width is not None
+    assert built.height is not None
+    assert built.bay is not None
+    assert built.width.value == pytest.approx(fit.width.value - 2 * 40)  # it has doors
+    assert built.height.value == pytest.approx(fit.height.value - 10 - 85)
+    assert built.bay.value == pytest.approx((built.width.value - 4 * 18) / 2)  # two carcasses, MDF of 18
+    assert [there.width for there in built.run.bays] == pytest.approx([built.bay.value] * 4)  # in two rows
+    assert working(built.width, job.settings) == "1 476 − 2 × 40 = 1 396 mm"
+    sides = [part for part in built.run.parts if part.kind == "side"]
+    assert sum(part.box[5] for part in sides) / 4 == pytest.approx(built.height.value)
+
+
+def test_it_says_what_its_place_lacks() -> None:
+    job = demo_job()
+    room, run = first(job)
+    gone = built_in_of(room, replace(run, place="nowhere"), job.house_rules)
+    assert "no longer there" in gone.fault
+    narrow = replace(run, bays=tuple(BayWish(f"b{n}") for n in range(12)))
+    assert "too little" in built_in_of(room, narrow, job.house_rules).fault
+    job = edits.change_built_in("r1", "c1", place="nowhere").apply(job)
+    finding = next(one for one in second_look(job) if one.key == "built-in fit:r1:c1:fault")
+    assert finding.grade == "will not fit"
+    assert "Left bookcase does not fit its place yet." in to_buy(job).left_out
+
+
+def test_every_part_is_cut_from_a_sheet_once_and_numbered() -> None:
+    job = demo_job()
+    room, run = first(job)
+    cuts = cut_boards(job)
+    cut = sum(len(one.parts) for one in cuts)
+    assert not any(one.too_large for one in cuts)
+    listed = sum(
+        line.count
+        for each in job.rooms
+        for one in each.casework.built_ins
+        for line in parts_of(each, one, job.house_rules)
+        if line.board
+    )
+    assert cut == listed > 100
+    numbers = numbers_of(cuts, "r1", "c1")
+    lines = parts_of(room, run, job.house_rules)
+    assert set(numbers) == {number for number, line in enumerate(lines) if line.board}
+    for line, words in numbers.items():
+        begin, _, end = words.partition("–")
+        assert (int(end) if end else int(begin)) - int(begin) + 1 == lines[line].count
+
+
+def test_the_list_buys_whole_sheets_and_every_piece_of_hardware() -> None:
+    job = demo_job()
+    lines = {line.key: line for line in to_buy(job).lines}
+    sheets = 0
+    for cut in cut_boards(job):
+        line = lines[f"board:{cut.board}"]
+        assert isinstance(line.goods, InSheets)
+        count = len(cut.plan.sheets)
+        sheets += count
+        assert line.price == pytest.approx(count * cut.kind.price)
+        assert line.needed.value == pytest.approx(sum(part.length * part.width for part in cut.parts) / 1e6)
+        assert line.left == pytest.approx(count * cut.kind.length * cut.kind.width / 1e6 - line.needed.value)
+        assert sum(amount.value for _, _, amount in line.shares) == pytest.approx(line.needed.value)
+    assert tally(job)["sheets"].value == sheets
+    pins = sum(
+        hardware_of(room, run, job.house_rules).get("pin", 0) for room in job.rooms for run in room.casework.built_ins
+    )
+    assert lines["hardware:pin"].needed.value == pins
+    assert lines["hardware:pin"].price == pytest.approx(0.15 * pins)
+    room, run = first(job)
+    # Two bays of two leaves each, 700 tall and under 6 kg: two hinges a leaf, one handle; two straps at least.
+    assert dict(hardware_of(room, run, job.house_rules))["hinge"] == 8
+    assert dict(hardware_of(room, run, job.house_rules))["handle"] == 4
+    assert dict(hardware_of(room, run, job.house_rules))["strap"] == 2
+
+
+def test_weights_by_hand() -> None:
+    """A side of MDF 18, 2 140 × 332: 750 kg/m³ make 9.6 kg."""
+    job = demo_job()
+    room, run = first(job)
+    built = built_in_of(room, run, job.house_rules)
+    side = max((part for part in built.run.parts if part.kind == "side"), key=lambda part: part.length)
+    assert weight_of(run, side) == pytest.approx(side.length * side.width * 18e-9 * 750)
+    assert max(carcass_weights(room, run, job.house_rules)) > 25
+    assert board_of(run, side) == "mdf-18"
+
+
+def test_a_shelf_just_inside_what_it_may_is_not_found() -> None:
+    """MDF 18 with hardbacks may span 494: bays of 435 are quiet, two of 662 are not."""
+    job = demo_job()
+    found = [one for one in second_look(job) if one.kind == "shelf sags"]
+    assert {one.about.room for one in found} == {"r1"}
+    assert len(found) == 2
+    room, run = first(job)
+    longest = shelves_of(room, run, job.house_rules)[0].sag.longest.value
+    for off, many in ((-0.5, 0), (0.5, 1)):
+        width = parse_length(f"{longest + off:.2f}")
+        bays = (BayWish("b1", width=width, front="doors"), BayWish("b2", shelves=0))
+        changed = replace(run, bays=bays)
+        assert sum(not one.sag.holds for one in shelves_of(room, changed, job.house_rules)) == many
+
+
+def test_renaming_moving_and_undoing_leave_the_figures() -> None:
+    job = demo_job()
+    other = edits.change_built_in("r1", "c1", name="Door door casing").apply(job)
+    assert [line.price for line in to_buy(other).lines] == [line.price for line in to_buy(job).lines]
+    more = edits.one_more_bay("r1", "c1", "b1").apply(job)
+    bays = more.room("r1").casework.built_ins[0].bays
+    assert [bay.id for bay in bays] == ["b1", "b3", "b2"]
+    less = edits.one_bay_less("r1", "c1", "b3").apply(more)
+    assert less == job
+    with pytest.raises(edits.EditError, match="one bay at least"):
+        edits.one_bay_less("r4", "c1", "b1").apply(job)
+
+
+def test_a_kept_plan_that_cannot_be_cut_is_refused_with_its_place() -> None:
+    job = demo_job()
+    cut = next(one for one in cut_boards(job) if one.board == "ply-12")
+    kept = to_keep(cut, cut.plan)
+    job = edits.keep_sheet_plan("board:ply-12", kept, "ply").apply(job)
+    assert next(one for one in cut_boards(job) if one.board == "ply-12").found
+    assert decode_job(encode_job(job), "a.cornice").sheets["board:ply-12"] == kept
+    (index, x, y, turned), *rest = kept.sheets[0]
+    moved = replace(kept, sheets=((((index, x + 700.0, y, turned), *rest)), *kept.sheets[1:]))
+    bad = replace(job, sheets={"board:ply-12": moved})
+    with pytest.raises(JobFileError, match="cannot be cut"):
+        decode_job(encode_job(bad), "a.cornice")
+
+
+def test_a_job_with_a_board_nobody_sells_is_refused() -> None:
+    job = demo_job()
+    room, run = first(job)
+    odd = replace(room, casework=Casework((replace(run, board="cheese"),)))
+    bad = replace(job, rooms=(odd, *job.rooms[1:]))
+    with pytest.raises(JobFileError, match="no board called “cheese”"):
+        decode_job(encode_job(bad), "a.cornice")

@@ -1,0 +1,149 @@
+"""Built-ins in the window: begun in a place that was read, divided, strengthened, cut, printed and undone."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from driving import click, field, page, save, settle, total_of, type_into
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.parts import parts_of
+from narrow_cornice.derived.built.sheets import cut_boards
+from narrow_cornice.desk.drawing_page import DrawingPage
+from narrow_cornice.desk.places.bought.rows import sheets_of
+from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.marks import Area
+from narrow_cornice.exchange.csv_lists import parts_list
+from narrow_cornice.exchange.sheets_pdf import sheets_pdf
+from narrow_cornice.job import edits
+from narrow_cornice.job.file import read_job
+from narrow_cornice.job.paths import BayPath, BuiltInPath, LinePath
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.units.lengths import parse_length
+
+
+def built(window: MainWindow, leaf: str, selected: object = None) -> DrawingPage:
+    window.go("built")
+    window.session.look(leaf=leaf, seen_as="", room_id="r1", selected=selected)
+    settle()
+    found = page(window)
+    assert isinstance(found, DrawingPage)
+    return found
+
+
+def test_one_is_begun_in_a_place_that_was_read_and_taken_back(window: MainWindow) -> None:
+    window.session.do(edits.remove_built_in("r1", "c2"))
+    found = built(window, "place")
+    (invitation,) = found.invitations()
+    assert invitation.words == "Build into Right alcove"
+    words = [name for name, _ in invitation.of]
+    assert words[0] == "Bookcase"
+    dict(invitation.of)["Bookcase over drawers"]()
+    settle()
+    run = window.session.job.room("r1").casework.built_ins[-1]
+    assert window.session.view.selected == BuiltInPath("r1", run.id)
+    assert run.place == "e1"
+    assert [bay.front for bay in run.bays] == ["drawers below"] * 2  # 1 159 wide, bays of 700 at most
+    rows = found.sheet_of("place").sheet.rows
+    assert [row.cells[0].text for row in rows] == ["Left bookcase", "Bookcase over drawers, Right alcove"]
+    window.session.undo()
+    assert len(window.session.job.room("r1").casework.built_ins) == 1
+
+
+def test_bays_are_typed_in_the_sheet_and_on_the_bench(window: MainWindow) -> None:
+    found = built(window, "bays", BayPath("r1", "c2", "b1"))
+    sheet = found.sheet_of("bays").sheet
+    assert [row.cells[1].text for row in sheet.rows] == ["513 mm", "513 mm"]
+    assert sheet.setData(sheet.index(0, 1), "400")
+    assert [row.cells[1].text for row in sheet.rows] == ["400 mm", "627 mm"]  # the other takes what is left
+    assert sheet.setData(sheet.index(1, 2), "7")
+    run = window.session.job.room("r1").casework.built_ins[1]
+    assert run.bays[1].shelves == 7
+    assert not sheet.setData(sheet.index(1, 2), "many")
+    window.session.do(edits.change_bay("r1", "c2", "b1", front="doors"))
+    settle()
+    type_into(field(window, "Loose shelves"), "3")
+    assert window.session.job.room("r1").casework.built_ins[1].bays[0].shelves == 3
+    next(iter(found.invitations())).done()  # type: ignore[misc]
+    assert len(window.session.job.room("r1").casework.built_ins[1].bays) == 3
+
+
+def test_it_follows_when_the_survey_changes(window: MainWindow) -> None:
+    session = window.session
+    before = built_in_of(session.job.room("r1"), session.job.room("r1").casework.built_ins[0], session.job.house_rules)
+    session.do(edits.change_thing("r1", "recesses", "e2", "Left alcove", depth=parse_length("400")))
+    room = session.job.room("r1")
+    after = built_in_of(room, room.casework.built_ins[0], session.job.house_rules)
+    assert after.run.depth - before.run.depth == 50
+
+
+def test_a_shelf_that_sags_is_mended_by_a_press(window: MainWindow) -> None:
+    session = window.session
+    built(window, "strength", BayPath("r1", "c1", "b1"))
+    finding = next(one for one in second_look(session.job) if one.kind == "shelf sags")
+    assert finding.says == "The shelves of bay 1 of Left bookcase sag 3.99 mm over 662 mm"
+    assert [fix.title for fix in finding.fixes] == ["Lip the shelves, 20 × 40 hardwood", "One more bay"]
+    session.do(finding.fixes[0])
+    assert not any(one.kind == "shelf sags" for one in second_look(session.job))
+    assert any("Lippings of Left bookcase" in words for words in to_buy(session.job).left_out)
+    session.undo()
+    session.do(finding.fixes[1])
+    rest = [one for one in second_look(session.job) if one.kind == "shelf sags"]
+    assert rest == []  # three bays of 435: under the 494 that it may span
+
+
+def test_a_pick_on_the_drawing_selects_the_bay(window: MainWindow) -> None:
+    built(window, "bays")
+    drawing = window.drawn()
+    assert drawing is not None
+    about = {mark.about for mark in drawing.marks if isinstance(mark, Area)}
+    assert BuiltInPath("r1", "c2") in about
+    click(window, BayPath("r1", "c1", "b2"))
+    assert window.session.view.selected.thing == BayPath("r1", "c1", "b2")  # type: ignore[union-attr]
+
+
+def test_the_fewest_sheets_are_found_kept_saved_and_forgotten_when_a_part_changes(
+    window: MainWindow, tmp_path: Path
+) -> None:
+    session = window.session
+    line = LinePath("board:ply-18")
+    built(window, "cutting", line)
+    assert total_of(window, "sheets") == f"{sum(len(cut.plan.sheets) for cut in cut_boards(session.job))}"
+    cut = next(one for one in cut_boards(session.job) if one.board == "ply-18")
+    quick = len(cut.plan.sheets)
+    work = sheets_of(window.bench)
+    work.start(line.key, cut, seconds=1.0)
+    work._runner.wait()
+    settle()
+    found = next(one for one in cut_boards(session.job) if one.board == "ply-18")
+    assert found.found
+    assert len(found.plan.sheets) <= quick
+    assert session.history.undo_title.startswith("sheets found for")
+    save(session, tmp_path / "cut.cornice")
+    assert read_job(tmp_path / "cut.cornice").sheets == session.job.sheets
+    session.do(edits.change_built_in("r1", "c2", plinth=parse_length("100")))
+    changed = next(one for one in cut_boards(session.job) if one.board == "ply-18")
+    assert not changed.found
+
+
+def test_letters_and_keys_lead_there(window: MainWindow) -> None:
+    QTest.keyClick(page(window).canvas, Qt.Key.Key_B)
+    settle()
+    assert window.session.view.place == "built"
+
+
+def test_parts_go_out_as_a_table_and_on_paper_with_the_same_numbers(window: MainWindow) -> None:
+    job = window.session.job
+    text = parts_list(job)
+    room = job.room("r1")
+    lines = parts_of(room, room.casework.built_ins[0], job.house_rules)
+    assert text.count("Left bookcase") >= len(lines)
+    assert "side" in text
+    numbers = [name.number for cut in cut_boards(job) for name in cut.names if cut.board == "ply-18"]
+    assert numbers == list(range(1, len(numbers) + 1))
+    content = sheets_pdf(job)
+    assert content.startswith(b"%PDF")
+    assert content.count(b"/Type /Page\n") >= 6
