@@ -85,7 +85,7 @@ def test_a_shelf_that_sags_is_mended_by_a_press(window: MainWindow) -> None:
     built(window, "strength", BayPath("r1", "c1", "b1"))
     finding = next(one for one in second_look(session.job) if one.kind == "shelf sags")
     assert finding.says == "The shelves of bay 1 of Left bookcase sag 3.99 mm over 662 mm"
-    assert [fix.title for fix in finding.fixes] == ["Lip the shelves, 20 × 40 hardwood", "One more bay"]
+    assert [fix.title for fix in finding.fixes] == ["Lip the shelves 20 × 40", "One more bay"]
     session.do(finding.fixes[0])
     assert not any(one.kind == "shelf sags" for one in second_look(session.job))
     assert any("Lippings of Left bookcase" in words for words in to_buy(session.job).left_out)

@@ -54,10 +54,13 @@ class Flow(QLayout):
         return self.minimumSize()
 
     def minimumSize(self) -> QSize:
-        """Return the size of the largest word."""
+        """Return the size of the largest word, shortened as far as it can be."""
         size = QSize(0, 0)
         for item in self._items:
-            size = size.expandedTo(item.minimumSize())
+            widget, least = item.widget(), item.minimumSize()
+            if widget is not None:
+                least.setWidth(min(least.width(), widget.minimumSizeHint().width()))
+            size = size.expandedTo(least)
         return size
 
     def _set(self, rect: QRect, *, move: bool) -> int:

@@ -12,6 +12,7 @@ from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
+from narrow_cornice.drawing.built_on_wall import built_marks
 from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.fixtures import hung_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
@@ -39,7 +40,7 @@ def face_marks(
 ) -> tuple[Mark, ...]:
     """Return the marks of a wall, from back to front; a wall that stayed as and where it was is not drawn again."""
     courses = courses_of(trimmed, changed_rules)
-    return _face_marks(
+    made = _face_marks(
         *frame.origin,
         *frame.u,
         *frame.v,
@@ -54,6 +55,7 @@ def face_marks(
         trimmed.panels_of(face.id),
         *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
+    return (*made, *built_marks(frame, face, trimmed.room, changed_rules)) if trimmed.room.casework.built_ins else made
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.

@@ -87,8 +87,9 @@ def show_number(value: float, decimals: int = 4) -> str:
 
 
 def show_measure(value: float) -> str:
-    """Return an amount of a material (kg, tubes, sheets, packs): to the hundredth."""
-    return show_number(value, 2)
+    """Return an amount of a material (kg, tubes, sheets, packs): to the hundredth, thousands apart."""
+    whole, point, part = show_number(value, 2).partition(".")
+    return f"{int(whole):,}".replace(",", " ") + point + part if abs(value) >= 1000 else whole + point + part
 
 
 def show_quantity(value: float, kind: str, how: ShownIn) -> str:

@@ -43,10 +43,10 @@ def height_of_run(clear_height: float, gap: float, plinth: float, tallest_stood_
     return min(clear_height - gap - plinth, tallest_stood_up)
 
 
-@explained("clear width of a bay", "mm", "(carcasses − uprights × board − fixed bays) ÷ bays")
-def width_of_bay(carcasses: float, uprights: float, board: float, fixed_bays: float, bays: float) -> float:
+@explained("clear width of a bay", "mm", "(carcasses − uprights × board − widths that are said) ÷ bays")
+def width_of_bay(carcasses: float, uprights: float, board: float, widths_that_are_said: float, bays: float) -> float:
     """Return the clear width of each bay whose width nobody said."""
-    return (carcasses - uprights * board - fixed_bays) / bays
+    return (carcasses - uprights * board - widths_that_are_said) / bays
 
 
 def habits_of(rules: HouseRules) -> Habits:
@@ -105,7 +105,7 @@ def _bay_figure(room: Room, run: BuiltIn, made: Carcasses, width: Figure) -> Fig
         for number, bay in enumerate(run.bays, 1)
         if bay.width is not None
     ]
-    fixed = total("fixed bays", "mm", said) if said else table("fixed bays", 0.0, "mm", "nobody said a width")
+    fixed = total("widths that are said", "mm", said) if said else table("widths", 0.0, "mm", "nobody said one")
     return width_of_bay(
         width,
         table("uprights", float(made.uprights), "", "sides and dividers"),

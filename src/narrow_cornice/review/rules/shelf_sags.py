@@ -49,7 +49,7 @@ def _fixes(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
     """Yield what makes it hold: a lipping, a thicker board of the same material, one more bay."""
     lip = Lipping(LIPPING.material, LIPPING.thick.mm, LIPPING.tall.mm)
     if run.lipping is None and sag_of(replace(bay.shelf, lipping=lip), seen.rules).holds:
-        yield replace(change_built_in(seen.room.id, run.id, lipping=LIPPING), title="Lip the shelves, 20 × 40 hardwood")
+        yield replace(change_built_in(seen.room.id, run.id, lipping=LIPPING), title="Lip the shelves 20 × 40")
     mine = sheet_goods()[run.board]
     for key, goods in sheet_goods().items():
         thicker = goods.material == mine.material and goods.thickness > mine.thickness

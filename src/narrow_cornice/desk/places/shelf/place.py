@@ -76,5 +76,5 @@ PLACE = Place(
         Leaf("profiles", "Profiles", (), (ProfilePath,)),
         Leaf("orders", "Orders"),
     ),
-    pictures=(Picture("shelf-rules", {"leaf": "rules"}), Picture("shelf-paints", {"leaf": "paints"})),
+    pictures=(Picture("shelf-rules", {"leaf": "rules"}),),
 )

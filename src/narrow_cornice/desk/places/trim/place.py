@@ -136,15 +136,5 @@ PLACE = Place(
             "panels",
             {"leaf": "panels", "room_id": "r2", "wall_id": "w2", "selected": TrimPath("r2", "panel mould")},
         ),
-        Picture(
-            "one-wall",
-            {
-                "leaf": "room",
-                "seen_as": WALL.key,
-                "room_id": "r1",
-                "wall_id": "w1",
-                "selected": TrimPath("r1", "casing"),
-            },
-        ),
     ),
 )
