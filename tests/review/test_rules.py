@@ -45,6 +45,7 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "fixture covered:r1",
         "old trim meets:r1",
         "damage unprimed:r1",
+        "built-in covers:r1",
         "built-in fit:r1",
         "built-in fit:r4",
         "shelf sags:r1",

@@ -17,9 +17,12 @@ from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
 from narrow_cornice.job.casework import BayWish, BuiltIn, Casework
 from narrow_cornice.job.file import JobFileError, decode_job, encode_job
+from narrow_cornice.job.measured import Fixture
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.second_look import second_look
+from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.units.lengths import parse_length
 
 
@@ -168,3 +171,21 @@ def test_a_job_with_a_board_nobody_sells_is_refused() -> None:
     bad = replace(job, rooms=(odd, *job.rooms[1:]))
     with pytest.raises(JobFileError, match="no board called “cheese”"):
         decode_job(encode_job(bad), "a.cornice")
+
+
+def test_what_a_built_in_stands_before_is_said_and_what_is_beside_it_is_not() -> None:
+    """The demo's socket lies behind the right bookcase; one 80 wide lies just past the end of the wardrobe, or not."""
+    job = demo_job()
+    found = [one for one in second_look(job) if one.kind == "built-in covers"]
+    assert [one.says for one in found] == ["Right bookcase stands before alcove socket"]
+    assert found[0].about == BuiltInPath("r1", "c2")
+    room = job.room("r4")
+    recess = room.measured.recesses[0]
+    assert recess.end is not None
+    for beyond, many, kind in ((41.0, 0, "socket"), (39.0, 1, "socket"), (39.0, 1, "grille")):
+        middle, size = as_reading(parse_length(f"{recess.end.mm + beyond:g}")), parse_length("80")
+        fixture = Fixture("f9", kind, recess.wall, kind, middle, as_reading(parse_length("300")), size, size)  # type: ignore[arg-type]
+        with_it = replace(room, measured=replace(room.measured, fixtures=(fixture,)))
+        changed = replace(job, rooms=tuple(with_it if one.id == "r4" else one for one in job.rooms))
+        mine = [one for one in second_look(changed) if one.kind == "built-in covers" and one.room_id == "r4"]
+        assert [one.grade for one in mine] == (["unsafe" if kind == "grille" else "will show"] * many)
