@@ -252,7 +252,7 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     line.setFocus()
     QTest.keyClick(line, Qt.Key.Key_Space)
     settle()
-    assert window.session.job.ticks == {"paint:wall-matt:sedge": "3 × 5 L"}
+    assert window.session.job.ticks == {"paint:wall-matt:sedge": "2 × 5 L + 1 × 2.5 L"}
     window.session.look(leaf="room")
     settle()
     assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth"]

@@ -78,9 +78,9 @@ def test_the_order_as_csv_adds_up_both_ways() -> None:
     assert sum(float(row["price"]) for row in by_shop) == pytest.approx(total, abs=0.05)
     assert sum(float(row["share of price"]) for row in by_room) == pytest.approx(total, abs=0.3)
     sedge = next(row for row in by_shop if "Sedge" in row["name"])
-    assert (sedge["count"], sedge["size"], sedge["unit"]) == ("3", "5", "L")
+    assert (sedge["count"], sedge["size"], sedge["unit"]) == ("2", "5", "L")
     assert {row["room"] for row in by_room} == {"Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth"}
-    ticked = replace(job, ticks={"paint:wall-matt:sedge": "3 × 5 L"})
+    ticked = replace(job, ticks={"paint:wall-matt:sedge": "2 × 5 L + 1 × 2.5 L"})
     assert next(row for row in rows(to_buy_by_shop(ticked)) if "Sedge" in row["name"])["ticked"] == "bought"
 
 

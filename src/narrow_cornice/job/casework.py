@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 import msgspec
 
 from narrow_cornice.casework.carcass import Front
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Words
+
+Sequence = Literal["units first", "trim first"]
 
 
 class BayWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -31,8 +35,8 @@ class LippingWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A run of casework in a ``place`` for one (a recess of what is measured): its bays, its sheet goods by identity
-    (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``), its plinth, the lipping of its shelves and what is
-    kept on them."""
+    (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``), its plinth, the lipping of its shelves, what is
+    kept on them, and whether trim stops at it (units first) or runs behind it (trim first)."""
 
     id: Id
     name: Words
@@ -45,6 +49,7 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     plinth: Length = Length(85.0, "85 mm")
     lipping: LippingWish | None = None
     keeps: Id = "hardbacks"
+    sequence: Sequence = "units first"
 
     def bay(self, bay_id: str) -> BayWish | None:
         """Return the bay of that identity, None where there is none."""

@@ -12,7 +12,10 @@ from narrow_cornice.derived.built.fitted import board_of, built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights, hardware_of, parts_of, weight_of
 from narrow_cornice.derived.built.sheets import cut_boards, numbers_of, to_keep
 from narrow_cornice.derived.built.shelves import shelves_of
+from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.envelopes import fit_of
+from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
 from narrow_cornice.job.casework import BayWish, BuiltIn, Casework
@@ -189,3 +192,41 @@ def test_what_a_built_in_stands_before_is_said_and_what_is_beside_it_is_not() ->
         changed = replace(job, rooms=tuple(with_it if one.id == "r4" else one for one in job.rooms))
         mine = [one for one in second_look(changed) if one.kind == "built-in covers" and one.room_id == "r4"]
         assert [one.grade for one in mine] == (["unsafe" if kind == "grille" else "will show"] * many)
+
+
+def test_trim_and_paint_stop_at_what_is_built_before_them() -> None:
+    """The left bookcase takes all of wall G–H, 1 500 wide: no cornice, no skirting and no paint there but over its top."""
+    job = demo_job()
+    room, run = first(job)
+    trimmed = trimmed_room(room, job.house_rules)
+    assert trimmed is not None
+    wall = trimmed.faces[6]
+    assert wall.id == "w7"
+    assert [one.kind for one in trimmed.runs_of("w7")] == []
+    surfaces = {one.key: one for one in room_surfaces(room, job.house_rules)}
+    top = built_in_of(room, run, job.house_rules).run.top
+    assert surfaces["lower wall@w7"].net.value == pytest.approx(0.0, abs=1e-9)
+    assert trimmed.height.value - top < 20  # what is left over it is under the cornice's old place
+    assert surfaces["upper wall@w7"].net.value == pytest.approx(
+        wall.length * (trimmed.height.value - top) / 1e6, abs=2e-3
+    )
+    behind = edits.change_built_in("r1", "c1", sequence="trim first").apply(job)
+    again = trimmed_room(behind.room("r1"), job.house_rules)
+    assert again is not None
+    assert {one.kind for one in again.runs_of("w7")} == {"cornice", "skirting", "dado rail"}
+    plain = replace(room, casework=Casework())
+    bare = {one.key: one for one in room_surfaces(plain, job.house_rules)}
+    kept = {one.key: one for one in room_surfaces(behind.room("r1"), job.house_rules)}
+    assert kept["upper wall@w7"].net.value == bare["upper wall@w7"].net.value
+    elsewhere = [key for key in bare if "@w" in key and not key.endswith(("@w3", "@w7"))]
+    assert all(surfaces[key].net.value == bare[key].net.value for key in elsewhere)
+
+
+def test_ends_beside_a_built_in_are_square_to_it() -> None:
+    """A half-wide built-in on a long wall: the skirting stops at its side and goes on beyond it."""
+    job = demo_job()
+    room = job.room("r4")
+    pieces = cut_list(room, job.house_rules, job.milled, job.joinery)
+    ends = [end.words for piece in pieces for end in (piece.left, piece.right) if "Wardrobe" in end.words]
+    assert len(ends) >= 2
+    assert all("square" in words for words in ends)

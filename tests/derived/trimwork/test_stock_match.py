@@ -41,11 +41,14 @@ def test_stock_that_is_chosen_has_its_own_sizes_and_is_bought() -> None:
     ids = {one.profile.id for one in offer.match.pieces}
     mine = [line for line in order.lines if line.key.startswith("stock:")]
     assert {line.key for line in mine} == {f"stock:{one}" for one in ids}
-    assert sum(line.price for line in mine) == pytest.approx(offer.price.value)
+    assert sum(line.price for line in mine) == pytest.approx(offer.price.value, abs=0.011)  # each line to the cent
     assert not any(line.key.startswith("trim:cornice:223") for line in order.lines)
-    before = to_buy(job)
+    # Its paint aside: another girth may take another tin.
+    before, after = (
+        sum(one.price for one in to_buy(of).lines if not one.key.startswith("paint")) for of in (job, made)
+    )
     # The order takes the girth to a tenth of a millimetre, so that rooms that hardly differ share a knife.
-    assert before.price - order.price == pytest.approx(offers.made.value - offer.price.value, abs=0.05)  # type: ignore[union-attr]
+    assert before - after == pytest.approx(offers.made.value - offer.price.value, abs=0.05)  # type: ignore[union-attr]
 
 
 def test_every_stock_piece_is_cut_for_every_wall_and_boards_reach_less_far_round_corners() -> None:
@@ -54,7 +57,7 @@ def test_every_stock_piece_is_cut_for_every_wall_and_boards_reach_less_far_round
     pieces = [one for one in cut_list(room, {}, made.milled, made.joinery) if one.kind == "cornice"]
     stock = room.trim.choices["cornice"].stock
     walls = {one.wall for one in pieces}
-    assert len(walls) == 8
+    assert len(walls) == 6  # of eight, two are behind the bookcases
     for one in stock:
         mine = {cut.wall: cut for cut in pieces if cut.stock == one.profile.id}
         assert set(mine) == walls

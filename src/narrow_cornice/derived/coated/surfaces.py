@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from narrow_cornice.derived.built.before_walls import before_wall
 from narrow_cornice.derived.coated.areas import leaf_edges, painted_trim, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, slope_surfaces
@@ -81,7 +82,8 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     surfaces: list[Surface] = []
     for face, wall in zip(measured.faces, trimmed.walls, strict=True):
         on_it = (trimmed.runs_of(face.id), trim, trimmed.panels_of(face.id), wall.casing.setback.value)
-        surfaces += wall_surfaces(face, *on_it, trimmed.height, split)
+        before = before_wall(room, face, changed_rules)
+        surfaces += wall_surfaces(face, *on_it, trimmed.height, split, *before)
     hanging = reach_the_ceiling(trimmed)
     sloped = not measured.ceiling.flat
     cornices = tuple(run for run in trimmed.runs if run.kind == "cornice") if sloped else ()

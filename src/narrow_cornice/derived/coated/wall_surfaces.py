@@ -22,7 +22,7 @@ from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.trim.fitted import FittedTrim
-from narrow_cornice.trim.runs import Run, height_on
+from narrow_cornice.trim.runs import Blocked, Run, height_on
 
 
 def _rect_figure(name: str, rect: Rect, like: str) -> Figure:
@@ -127,14 +127,17 @@ def wall_surfaces(
     setback: float,
     height: Figure,
     split: Figure | None,
+    *before: Blocked,
 ) -> tuple[Surface, ...]:
     """Return the parts of one wall; a wall that an edit left as it was is not counted again.
 
-    Its casings begin ``setback`` mm off the edge of the jambs. What stands against it covers it.
+    Its casings begin ``setback`` mm off the edge of the jambs. What stands against it covers it, and
+    built-ins ``before`` it do.
     """
     surfaces: list[Surface] = []
     parts = _lying_on(face, runs, trim, panels, setback)
     parts += [(one.bulk.name[:60], "standing before it", on_wall(one.bulk, height.value)) for one in face.standing]
+    parts += [(one.name[:60], "built in", Rect(one.start.value, 0.0, one.end.value, one.top)) for one in before]
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
         holes = [(one.opening.name, "openings", _under(face, one.rect).within(band)) for one in face.openings]

@@ -320,9 +320,9 @@ def _stop(trimmed: TrimmedRoom, face: WallFace, at: float) -> EndCut:
                 return EndCut("square", f"the casing of {one.opening.name[:40]}")
             corner = choice("corner", 270.0, "°", note="a return to the wall")
             return EndCut("returned", f"beside {one.opening.name[:40]}", standing(corner), "face")
-    for standing_there in face.standing:
-        if min(abs(at - standing_there.start.value), abs(at - standing_there.end.value)) < 0.5:
-            return EndCut("square", f"the {standing_there.bulk.name[:40]}")
+    for before in trimmed.wall(face.id).blocked:
+        if min(abs(at - before.start.value), abs(at - before.end.value)) < 0.5:
+            return EndCut("square", f"the {before.name[:40]}")
     return EndCut("square", "the slope of the ceiling")
 
 

@@ -94,7 +94,7 @@ def spaces_of(face: WallFace, wall: Wall, panelling: Panelling, trim: FittedTrim
     for one in face.openings:
         out, rect = wide if one.opening.cased else 0.0, one.rect
         holes.append(Space(rect.u0 - out, 0.0 if one.to_floor else rect.v0 - out, rect.u1 + out, rect.v1 + out))
-    holes += [Space(one.start.value, one.bottom, one.end.value, one.top) for one in face.standing]
+    holes += [Space(one.start.value, one.bottom, one.end.value, one.top) for one in wall.blocked]
     return free_spaces(Space(0.0, low, face.length, high), holes, too_low(face.upper_edge, high))
 
 

@@ -7,6 +7,7 @@ from types import MappingProxyType
 
 import msgspec
 
+from narrow_cornice.derived.built.before_walls import before_wall
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.derived.trimwork.panelling import NO_PANELS, WallPanels, panels_of_walls
 from narrow_cornice.explained.figures import Figure, reading
@@ -106,8 +107,9 @@ def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules
 
 
 @by_identity(times=1, each="wall")
-def _wall(face: WallFace, way: CasingWay, *there: TrimKind) -> Wall:
-    """Return a wall as runs see it; one that an edit left as it was stays the same object."""
+def _wall(face: WallFace, way: CasingWay, *beside: Blocked | TrimKind) -> Wall:
+    """Return a wall as runs see it, with the built-ins before it and the kinds of trim that are there; one that an
+    edit left as it was stays the same object."""
     holes = tuple(
         Hole(
             one.opening.id,
@@ -121,7 +123,11 @@ def _wall(face: WallFace, way: CasingWay, *there: TrimKind) -> Wall:
         )
         for one in face.openings
     )
-    blocked = tuple(Blocked(one.bulk.name, one.start, one.end, one.bottom, one.top) for one in face.standing)
+    blocked = (
+        *(Blocked(one.bulk.name, one.start, one.end, one.bottom, one.top) for one in face.standing),
+        *(one for one in beside if isinstance(one, Blocked)),
+    )
+    there = tuple(one for one in beside if not isinstance(one, Blocked))
     return Wall(face.id, face.name, face.extent, face.left, face.right, holes, face.upper_edge, blocked, there, way)
 
 
@@ -143,7 +149,12 @@ def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | N
     trim = _trim(height, order, room.trim.school, choices, changed_rules, room.id, room.trim.curves, panelled, framing)
     way = _casing_way(room.trim.casing_heads, room.trim.plinth_blocks, trim, changed_rules)
     walls = tuple(
-        _wall(face, way, *(one.kind for one in room.measured.there if one.wall == face.id and one.decision == "keep"))
+        _wall(
+            face,
+            way,
+            *before_wall(room, face, changed_rules),
+            *(one.kind for one in room.measured.there if one.wall == face.id and one.decision == "keep"),
+        )
         for face in measured.faces
     )
     panels: Mapping[str, WallPanels] = MappingProxyType({})

@@ -1,4 +1,4 @@
-"""A built-in that does not fit, what is counted behind it, doors no hinges hold, heavy carcasses (F1, F4, F9)."""
+"""A built-in that does not fit its place, doors no hinges hold, carcasses that are heavy to carry (F1, F4, F9)."""
 
 from __future__ import annotations
 
@@ -16,7 +16,6 @@ from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
 MANY = {
     "fault": "Built-ins that do not fit their places: {n} of them",
-    "behind": "Trim and paint behind built-ins are still counted: {n} of them",
     "door": "Doors that no hinges hold: {n} built-ins",
     "heavy": "Carcasses for two people to carry: {n} built-ins",
 }
@@ -33,14 +32,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 "A carcass is never drawn wider than its place at 95 % (casework).", "Nothing of it can be cut.",
             )  # fmt: skip
             continue
-        behind = _trim_behind(seen, run)
-        if behind:
-            yield _finding(
-                seen, run, "behind", "worth a thought", f"Trim and paint behind {name} are still counted",
-                f"{', '.join(behind)} on its wall",
-                "Skirting is cut to the unit, or the unit is scribed over it (order of work).",
-                "More is bought than is put up; the top is closed to the ceiling as if no cornice were there.",
-            )  # fmt: skip
         doors = unhung_doors(seen.room, run, rules)
         if doors:
             one = max(doors, key=lambda part: part.length * part.width)
@@ -58,13 +49,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 f"{len([one for one in weights if one > HEAVY])} of {len(weights)} over {HEAVY:.0f} kg",
                 "Over 25 kg two people carry (weight).", "Backs, and door frames on the way.",
             )  # fmt: skip
-
-
-def _trim_behind(seen: RoomSeen, run: BuiltIn) -> list[str]:
-    """Return the kinds of trim that run along the wall a built-in stands before."""
-    recess = next((one for one in seen.room.measured.recesses if one.id == run.place), None)
-    runs = seen.trimmed.runs_of(recess.wall) if recess is not None else ()
-    return list(dict.fromkeys(one.kind for one in runs if one.kind != "casing"))
 
 
 # Many parameters: the words of a finding, each said where it is found.

@@ -19,6 +19,7 @@ from narrow_cornice.job.paths import BayPath, BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
 from narrow_cornice.units.show import show_number, show_size
 
+SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
 THICK = 15.0  # mm, from which a board makes a carcass or a door
 
 
@@ -60,6 +61,7 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     yield ChoiceRow("Fronts", thick, run.fronts, lambda value: change(fronts=value))
     yield ChoiceRow("Backs", boards, run.back, lambda value: change(back=value))
     yield ChoiceRow("Keeps", tuple((one, one) for one in kept_things()), run.keeps, lambda value: change(keeps=value))
+    yield ChoiceRow("Built", SEQUENCES, run.sequence, lambda value: change(sequence=value))
     yield ToggleRow(
         "Shelves lipped, 20 × 40 hardwood", run.lipping is not None, lambda on: change(lipping=LIPPING if on else None)
     )

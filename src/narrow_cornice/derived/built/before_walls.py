@@ -1,0 +1,32 @@
+"""What built-ins stand before: where trim stops at them and what of a wall they cover, where units come first."""
+
+from __future__ import annotations
+
+from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.explained.figures import table
+from narrow_cornice.job.model import Room
+from narrow_cornice.memo import by_value
+from narrow_cornice.trim.runs import Blocked
+
+
+def before_wall(room: Room, face: WallFace, changed_rules: dict[str, float]) -> tuple[Blocked, ...]:
+    """Return the built-ins that stand before a wall and come before its trim; those that fit their place."""
+    found = []
+    for run in room.casework.built_ins:
+        recess = next((one for one in room.measured.recesses if one.id == run.place), None)
+        if recess is None or recess.wall != face.id or run.sequence != "units first":
+            continue
+        built = built_in_of(room, run, changed_rules)
+        if not built.fault:
+            start = recess.start.mm if recess.start is not None else 0.0
+            end = recess.end.mm if recess.end is not None else face.length
+            found.append(_blocked(run.name, start, end, built.run.top))
+    return tuple(found)
+
+
+# By value, so that a wall whose built-ins stayed where they were is the same wall, whatever else was edited.
+@by_value(times=1, each="wall")
+def _blocked(name: str, start: float, end: float, top: float) -> Blocked:
+    where = f"{name[:60]}, with its fillers"
+    return Blocked(name, table("begins", start, "mm", where), table("ends", end, "mm", where), 0.0, top)
