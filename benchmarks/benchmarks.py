@@ -8,6 +8,7 @@ from __future__ import annotations
 import gc
 import itertools
 import os
+import random
 import resource
 import statistics
 import subprocess
@@ -21,12 +22,15 @@ from typing import Any
 from msgspec.structs import replace
 
 from narrow_cornice.cutting.lengths import lengths_to_buy as bars_to_buy
+from narrow_cornice.cutting.sheet_plans import Part, Saw, SheetKind
+from narrow_cornice.cutting.sheets import sheet_plan
 from narrow_cornice.derived.trimwork.sections import move_joint, placed_member, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
+from narrow_cornice.job.history import History
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import MemberPath, TrimPath
 from narrow_cornice.job.samples import demo_job
@@ -260,7 +264,6 @@ def survey(home: str) -> None:
     """Simulated rooms: how much better than the compass rule, blunders found, bands held, and the time it takes."""
     sys.path.insert(0, str(Path(__file__).parent.parent / "tests"))
     import math
-    import random
 
     import numpy as np
 
@@ -434,8 +437,6 @@ def profiles() -> None:
 
 def lengths_to_buy() -> None:
     """Cutting plans of made-up jobs: how far over their proven bound they are, and how long they take."""
-    import random
-
     from narrow_cornice.cutting.bars import cut_plan
     from narrow_cornice.cutting.first_fit import first_fit
     from narrow_cornice.cutting.plans import BarKind, price_of
@@ -471,6 +472,77 @@ def lengths_to_buy() -> None:
             f"{max(bars):.2f} bars over the bound, proven {proven} of {jobs}, median {median(times):.1f} s, longest "
             f"{max(times):.1f} s; {100 * sum(saved) / jobs:.1f} % under first-fit"
         )
+
+
+def sheets_to_cut() -> None:
+    """Cut the parts of built-ins of 60 to 200 parts from sheets, ten seconds each, and hold each to its own bound."""
+    saw, kind = Saw(4, 10), SheetKind("ply 18", 2440, 1220, 1.0)
+    over, proven, times = [], 0, []
+    for seed, count in enumerate((60, 90, 120, 160, 200)):
+        plan = sheet_plan(_parts_of_a_wall(seed, count), [kind], saw, 10.0)
+        over.append(round(plan.price - plan.bound))
+        proven += plan.proven
+        times.append(plan.seconds)
+    print(
+        f"5 built-ins of 60 to 200 parts: {over} sheets over the bound (aim 1 at most), {proven} proven, "
+        f"longest {max(times):.1f} s"
+    )
+
+
+def _parts_of_a_wall(seed: int, count: int) -> list[Part]:
+    """Return the parts of a random wall of units."""
+    chance, parts = random.Random(seed), list[Part]()
+    while len(parts) < count:
+        tall = chance.choice([720, 900, 1200, 1800, 2100, 2315, 2400 - chance.randrange(120)])
+        deep, wide, alike = (
+            chance.choice([270, 300, 350, 450, 560, 600]),
+            chance.randrange(300, 1000),
+            chance.randrange(1, 5),
+        )
+        parts += [Part(tall, deep)] * (2 * alike) + [Part(wide - 36, deep)] * (2 * alike)
+        parts += [Part(wide - 38, deep - 20, False)] * (chance.randrange(1, 6) * alike)
+        if chance.random() < 0.6:
+            parts += [Part(tall - 4, wide / 2 - 3)] * (2 * alike) if wide > 600 else [Part(tall - 4, wide - 3)] * alike
+    return parts[:count]
+
+
+def one_bay() -> None:
+    """Change a run of 12 bays and 200 parts: its drawing, parts, strength and second look anew, its sheets counted."""
+    from narrow_cornice.derived.bought.tally import tally
+    from narrow_cornice.derived.built.parts import parts_of
+    from narrow_cornice.derived.built.shelves import shelves_of
+    from narrow_cornice.drawing.built import built_in_drawing
+    from narrow_cornice.job.casework import BayWish, BuiltIn, Casework
+    from narrow_cornice.review.second_look import second_look
+
+    demo = demo_job()
+    room = demo.rooms[0]
+    places = tuple(replace(one, wall="w1", across=()) if one.id == "e1" else one for one in room.measured.recesses)
+    bays = tuple(
+        BayWish(f"b{n}", shelves=5, front="drawers below" if n % 2 else "doors below", drawers=2) for n in range(12)
+    )
+    run = BuiltIn("c1", "wall of storage", "e1", bays)
+    room = replace(room, measured=replace(room.measured, recesses=places), casework=Casework((run,)))
+    history = History(replace(demo, rooms=(room, *demo.rooms[1:])))
+    shown, counted = [], []
+    for number in range(RUNS * 2):
+        begin = time.perf_counter()
+        history.do(edits.change_bay("r1", "c1", "b3", shelves=6 + number % 3))
+        job = history.job
+        room, run = job.rooms[0], job.rooms[0].casework.built_ins[0]
+        built_in_drawing(room, job.house_rules, job.settings, False)
+        parts = parts_of(room, run, job.house_rules)
+        shelves_of(room, run, job.house_rules)
+        drawn = time.perf_counter()
+        tally(job)
+        sheets = time.perf_counter()
+        second_look(job)
+        shown.append(drawn - begin + time.perf_counter() - sheets)
+        counted.append(sheets - drawn)
+    print(
+        f"a bay of {len(bays)} and {sum(part.count for part in parts)} parts changed: drawing, parts, strength and "
+        f"second look in {median(shown) * 1000:.1f} ms (aim 30), sheets and list counted in {median(counted) * 1000:.0f} ms"
+    )
 
 
 def window_of(home: str, rooms: int) -> Any:
@@ -524,8 +596,6 @@ def changed(window: Any, edit: edits.Edit) -> tuple[float, float]:
 
 def growth(home: str) -> None:
     """Sixty rooms: an edit and a house rule, and how long the window stands still for them; packing of many bars."""
-    import random
-
     window = window_of(home, 60)
     kinds: dict[str, Callable[[int], edits.Edit]] = {
         "an opening": lambda n: edits.change_opening("r5", "o2", "left window", width=parse_length(f"{700 + n}")),
@@ -589,6 +659,8 @@ def main() -> None:
         survey(home)
         profiles()
         lengths_to_buy()
+        sheets_to_cut()
+        one_bay()
         growth(home)
         subprocess.run([sys.executable, __file__, "a thousand edits"], check=True)
         print(f"peak memory of this run: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")

@@ -195,7 +195,7 @@ def test_what_a_built_in_stands_before_is_said_and_what_is_beside_it_is_not() ->
 
 
 def test_trim_and_paint_stop_at_what_is_built_before_them() -> None:
-    """The left bookcase takes all of wall G–H, 1 500 wide: no cornice, no skirting and no paint there but over its top."""
+    """The left bookcase takes all of wall G–H, 1 500 wide: no trim and no paint there but over its top."""
     job = demo_job()
     room, run = first(job)
     trimmed = trimmed_room(room, job.house_rules)
