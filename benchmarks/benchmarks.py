@@ -541,7 +541,7 @@ def one_bay() -> None:
         counted.append(sheets - drawn)
     print(
         f"a bay of {len(bays)} and {sum(part.count for part in parts)} parts changed: drawing, parts, strength and "
-        f"second look in {median(shown) * 1000:.1f} ms (aim 30), sheets and list counted in {median(counted) * 1000:.0f} ms"
+        f"second look in {median(shown) * 1000:.1f} ms (aim 30), sheets counted in {median(counted) * 1000:.0f} ms"
     )
 
 

@@ -20,7 +20,7 @@ from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
 from narrow_cornice.job.casework import BayWish, BuiltIn, Casework
 from narrow_cornice.job.file import JobFileError, decode_job, encode_job
-from narrow_cornice.job.measured import Fixture
+from narrow_cornice.job.measured import Fixture, WayIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.job.samples import demo_job
@@ -230,3 +230,22 @@ def test_ends_beside_a_built_in_are_square_to_it() -> None:
     ends = [end.words for piece in pieces for end in (piece.left, piece.right) if "Wardrobe" in end.words]
     assert len(ends) >= 2
     assert all("square" in words for words in ends)
+
+
+def test_the_carcass_that_is_planned_is_what_is_carried_in() -> None:
+    """Round a turn of 500 and 500, (2 × 500^⅔)^1½ = 1 414 level, √(1 414² + 1 500²) = 2 062 goes and with 2 200 of
+    headroom 2 615: a carcass of 2 140 goes by one and not by the other, a side of 2 971 by neither."""
+    job = demo_job()
+
+    def turn(height: str) -> Job:
+        way = WayIn("w1", "turn", "stair turn", parse_length("500"), parse_length(height), parse_length("500"))
+        return replace(job, ways_in=(way,))
+
+    def refused(one: Job) -> set[str]:
+        return {f.says for f in second_look(one) if f.key.startswith("recess unsure:r1:e2:way")}
+
+    assert refused(turn("1500")) == {"A carcass of Left alcove in one piece does not come in by turn"}
+    high = turn("2200")
+    assert refused(high) == set()
+    bare = replace(high, rooms=tuple(replace(room, casework=Casework()) for room in high.rooms))
+    assert refused(bare) == {"A side of Left alcove in one piece does not come in by turn"}

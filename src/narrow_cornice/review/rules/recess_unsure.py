@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.measured.carrying import passage
-from narrow_cornice.derived.measured.envelopes import fit_of
-from narrow_cornice.job.measured import Backing
+from narrow_cornice.derived.measured.envelopes import Fit, fit_of
+from narrow_cornice.job.measured import Backing, Recess
 from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
@@ -36,16 +37,26 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             yield _finding(
                 seen, recess.id, "backing", "worth a thought", name, says, measured="studs or masonry are not said"
             )
-        tall = fit.height.value if fit.height is not None else 0.0
+        tall, what = _tallest(seen, recess, fit)
         for way in seen.ways_in:
             through = passage(way)
             if not through.lets_through(tall, recess.depth.mm):
-                says = f"A side of {name} in one piece does not come in by {way.name[:40]}"
+                says = f"A {what} of {name} in one piece does not come in by {way.name[:40]}"
                 measured = f"{seen.size(tall)} × {seen.size(recess.depth.mm)}; {seen.size(through.most.value)} passes"
                 risk = "Build it in two parts, or find another way in."
                 yield _finding(
                     seen, recess.id, f"way {way.id}", "will not fit", name, says, measured=measured, risk=risk
                 )
+
+
+def _tallest(seen: RoomSeen, recess: Recess, fit: Fit) -> tuple[float, str]:
+    """Return how tall what is carried in is: the tallest carcass that is planned there, else a side as tall as the
+    place, and the word for it."""
+    for run in seen.room.casework.built_ins:
+        built = built_in_of(seen.room, run, seen.changed_rules)
+        if run.place == recess.id and not built.fault:
+            return max(high - low for low, high in built.run.levels), "carcass"
+    return (fit.height.value if fit.height is not None else 0.0), "side"
 
 
 def _finding(
