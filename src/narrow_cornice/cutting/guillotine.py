@@ -118,6 +118,29 @@ def fill(order: Sequence[int], size_of: Callable[[int], Size], sheet: Open, mann
             _put(sheet, spot[1], part, size, spot[2], split)
 
 
+def one_by_one(order: Sequence[int], sizes: Sequence[Size], room: Room, manner: tuple[int, int]) -> list[Open]:
+    """Fill sheet after sheet with what is left of ``order``, sizes that are alike together: for many parts."""
+    score, split = manner
+    alike: dict[Size, list[int]] = {}
+    for part in order:
+        alike.setdefault(sizes[part], []).append(part)
+    least, made = least_of(sizes), list[Open]()
+    while alike:
+        sheet = empty(0, room, least)
+        single, used_up = [sheet], list[Size]()
+        for size, parts in alike.items():
+            while parts and (spot := _best(size, single, score)) is not None:
+                _put(sheet, spot[1], parts.pop(), size, spot[2], split)
+            if not parts:
+                used_up.append(size)
+            if not sheet.free:
+                break
+        for size in used_up:
+            del alike[size]
+        made.append(sheet)
+    return made
+
+
 def _lies(size: Size, room: Room) -> bool:
     length, width, turns = size
     return (length <= room.length + EPS and width <= room.width + EPS) or (

@@ -13,7 +13,7 @@ import random
 import time
 from collections.abc import Callable, Sequence
 
-from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Room, Size, place_all
+from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Room, Size, one_by_one, place_all
 from narrow_cornice.cutting.plans import CuttingError
 from narrow_cornice.cutting.sheet_bounds import SheetBound
 from narrow_cornice.cutting.sheet_plans import (
@@ -71,6 +71,7 @@ FIRST_ORDERS: tuple[Callable[[Size], tuple[float, float]], ...] = (
     lambda size: (-size.length, -size.width),
 )
 FIRST_MANNERS = ((0, 0), (0, 4), (2, 2), (2, 4))
+FEW, MANY = 120, 300  # parts up to which many plans are made at once, or two; of more, sheet after sheet is filled
 
 
 def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
@@ -83,12 +84,16 @@ def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
     if not parts:
         return SheetPlan((), 0.0, 0.0, 0.0)
     search = _Search(parts, [kind], saw, 1.0, None, lambda: False)
-    for order in FIRST_ORDERS:
-        placed = sorted(range(len(parts)), key=lambda part: order(search.sizes[part]))
-        for manner in FIRST_MANNERS:
-            sheets: list[Open] = []
-            if place_all(placed, search.sizes, search.rooms, sheets, manner, [0], len(parts)):
-                search.offer(sheets)
+    tries = [(order, manner) for order in FIRST_ORDERS for manner in FIRST_MANNERS]
+    tries = tries if len(parts) <= FEW else tries[:2]
+    for order, manner in tries:
+        placed = sorted(range(len(parts)), key=lambda part, by=order: by(search.sizes[part]))  # type: ignore[misc]
+        sheets: list[Open] = []
+        if len(parts) <= MANY:
+            place_all(placed, search.sizes, search.rooms, sheets, manner, [0], len(parts))
+        else:
+            sheets = one_by_one(placed, search.sizes, search.rooms[0], manner)
+        search.offer(sheets)
     assert search.best is not None
     made = search.made(search.best)
     return SheetPlan(made, price_of_sheets(made, [kind]), search.bound, 0.0)

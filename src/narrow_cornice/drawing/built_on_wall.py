@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from narrow_cornice.casework.carcass import Part
+from narrow_cornice.casework.carcass import Carcasses, Part
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.drawing.built import AROUND, FRONT, INSIDE, SHELF
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
-from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.memo import by_identity
@@ -23,9 +22,13 @@ def built_marks(frame: Frame, face: WallFace, room: Room, changed_rules: dict[st
     for run in room.casework.built_ins:
         recess = next((one for one in room.measured.recesses if one.id == run.place), None)
         if recess is not None and recess.wall == face.id:
+            built = built_in_of(room, run, changed_rules)
+            if built.fault or built.fit is None or built.fit.width is None:
+                continue
             start = recess.start.mm if recess.start is not None else 0.0
             end = recess.end.mm if recess.end is not None else face.length
-            marks += _run_marks(*frame.origin, *frame.u, *frame.v, start, end, room, run, changed_rules)
+            left = start + (end - start - built.fit.width.value) / 2  # what is kept back is shared out
+            marks += _run_marks(*frame.origin, *frame.u, *frame.v, left, room.id, run.id, built.run)
     return marks
 
 
@@ -38,18 +41,13 @@ def _run_marks(
     uy: float,
     vx: float,
     vy: float,
-    start: float,
-    end: float,
-    room: Room,
-    run: BuiltIn,
-    changed_rules: dict[str, float],
+    left: float,
+    room_id: str,
+    run_id: str,
+    made: Carcasses,
 ) -> tuple[Mark, ...]:
-    built = built_in_of(room, run, changed_rules)
-    if built.fault or built.fit is None or built.fit.width is None:
-        return ()
     frame = Frame((x, y), (ux, uy), (vx, vy))
-    left = start + (end - start - built.fit.width.value) / 2  # what is kept back is shared out
-    about = BuiltInPath(room.id, run.id)
+    about = BuiltInPath(room_id, run_id)
 
     def outline(part: Part) -> tuple[Point, ...]:
         at, _, z, wide, _, tall = part.box
@@ -60,8 +58,8 @@ def _run_marks(
     marks = [
         Area(outline(part), fills[part.kind], about, None if part.kind == "back" else Pen("line", 0.5))
         for kind in BEFORE
-        for part in built.run.parts
+        for part in made.parts
         if part.kind == kind
     ]
-    marks += [Area(outline(part), FRONT, about, Pen("line", 0.6)) for part in built.run.parts if part.kind in FACES]
+    marks += [Area(outline(part), FRONT, about, Pen("line", 0.6)) for part in made.parts if part.kind in FACES]
     return tuple(marks)

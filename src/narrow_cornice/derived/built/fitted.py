@@ -13,7 +13,7 @@ from narrow_cornice.job.casework import BayWish, BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BayPath, BuiltInPath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, by_value
 
 GONE = "Its place is no longer there: choose another in Measure, Recesses."
 
@@ -80,9 +80,8 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     rules = house_rules_of(changed_rules)
     scribe = fit.scribe.value if fit.scribe is not None else 0.0
     space = Space(fit.width.value, fit.height.value, recess.depth.mm, fit.stands.value, fit.left, fit.right, scribe)
-    made = carcasses(
-        space, [_bay(bay, rules) for bay in run.bays], stuff_of(run, rules.value("sheet_trim")), habits_of(rules)
-    )
+    bays = tuple(_bay(bay, rules) for bay in run.bays)
+    made = _made(space, bays, stuff_of(run, rules.value("sheet_trim")), habits_of(rules))
     if made.fault:
         return Built(run, made.fault, fit, made)
     closed = any(bay.front != "open" for bay in run.bays)
@@ -92,6 +91,13 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     plinth = choice("plinth", run.plinth.mm, "mm", path.sized("plinth"))
     height = height_of_run(fit.height, rules.figure("top_gap"), plinth, fit.stands)
     return Built(run, "", fit, made, width, height, _bay_figure(room, run, made, width))
+
+
+# By value: whatever else of the room is edited, a run that comes out the same is the same parts, which nobody lists,
+# weighs or cuts again.
+@by_value(times=1, each="wall")
+def _made(space: Space, bays: tuple[Bay, ...], stuff: Stuff, habits: Habits) -> Carcasses:
+    return carcasses(space, bays, stuff, habits)
 
 
 def _bay_figure(room: Room, run: BuiltIn, made: Carcasses, width: Figure) -> Figure | None:

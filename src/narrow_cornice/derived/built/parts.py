@@ -8,7 +8,7 @@ from types import MappingProxyType
 import msgspec
 
 from narrow_cornice.casework.boards import materials, sheet_goods
-from narrow_cornice.casework.carcass import Part
+from narrow_cornice.casework.carcass import Carcasses, Part
 from narrow_cornice.casework.hardware import PINS_A_SHELF, hinges_for, straps_for
 from narrow_cornice.derived.built.fitted import board_of, built_in_of
 from narrow_cornice.job.casework import BuiltIn
@@ -43,19 +43,22 @@ def weight_of(run: BuiltIn, part: Part) -> float:
     return part.length * part.width * part.thickness * MM3 * materials()[material].density
 
 
-@by_identity(times=1, each="wall")
 def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[PartLine, ...]:
     """Return the parts of a run, alike ones together, in the order in which they come."""
-    built = built_in_of(room, run, changed_rules)
+    return _listed(run, built_in_of(room, run, changed_rules).run)
+
+
+@by_identity(times=1, each="wall")
+def _listed(run: BuiltIn, made: Carcasses) -> tuple[PartLine, ...]:
     alike: dict[tuple[object, ...], list[Part]] = {}
-    for part in built.run.parts:
+    for part in made.parts:
         key = (part.kind, round(part.length, 2), round(part.width, 2), part.thickness)
         alike.setdefault(key, []).append(part)
-    made = []
+    lines = []
     for same in alike.values():
         one, board = same[0], board_of(run, same[0])
         grain = materials()[sheet_goods()[board].material].grain if board else True
-        made.append(
+        lines.append(
             PartLine(
                 one.kind,
                 len(same),
@@ -70,28 +73,34 @@ def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple
                 one.bay if len({part.bay for part in same}) == 1 else "",
             )
         )
-    return tuple(made)
+    return tuple(lines)
+
+
+def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[float, ...]:
+    """Return what each carcass weighs as it is carried in: with its fixed parts, without shelves, doors and drawers."""
+    return _weights(run, built_in_of(room, run, changed_rules).run)
 
 
 @by_identity(times=1, each="wall")
-def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[float, ...]:
-    """Return what each carcass weighs as it is carried in: with its fixed parts, without shelves, doors and drawers."""
-    built = built_in_of(room, run, changed_rules)
+def _weights(run: BuiltIn, made: Carcasses) -> tuple[float, ...]:
     carried = ("side", "divider", "bottom", "top", "fixed shelf", "back")
-    numbers = sorted({part.carcass for part in built.run.parts if part.carcass >= 0})
+    numbers = sorted({part.carcass for part in made.parts if part.carcass >= 0})
     return tuple(
-        sum(weight_of(run, part) for part in built.run.parts if part.carcass == number and part.kind in carried)
+        sum(weight_of(run, part) for part in made.parts if part.carcass == number and part.kind in carried)
         for number in numbers
     )
 
 
-@by_identity(times=1, each="wall")
 def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Mapping[str, int]:
     """Return how many of each piece of hardware a run takes, by identity."""
-    built = built_in_of(room, run, changed_rules)
-    if built.fault:
+    return _hardware(run, built_in_of(room, run, changed_rules).run)
+
+
+@by_identity(times=1, each="wall")
+def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, int]:
+    if made.fault or not made.parts:
         return MappingProxyType({})
-    parts = built.run.parts
+    parts = made.parts
     doors = [part for part in parts if part.kind == "door"]
     drawers = sum(part.kind == "drawer front" for part in parts)
     counted = {
@@ -99,7 +108,7 @@ def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Ma
         "hinge": sum(hinges_for(part.length, weight_of(run, part)) or 0 for part in doors),
         "runner": drawers,
         "handle": len(doors) + drawers,
-        "strap": straps_for(built.run.end - built.run.begin),
+        "strap": straps_for(made.end - made.begin),
     }
     return MappingProxyType({key: many for key, many in counted.items() if many})
 

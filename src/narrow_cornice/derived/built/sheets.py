@@ -43,15 +43,22 @@ class CutBoard(msgspec.Struct, frozen=True):
     found: bool = False
 
 
-@by_identity(times=1, each="room")
 def room_parts(room: Room, changed_rules: dict[str, float]) -> Mapping[str, tuple[tuple[str, int, PartLine], ...]]:
     """Return by sheet goods what the built-ins of a room are made of: the run's identity, and parts that are alike with
-    their place among its parts."""
+    their place among its parts. An edit that leaves them as they were gives the same again."""
+    runs = room.casework.built_ins
+    flat = [one for run in runs for one in (run.id, parts_of(room, run, changed_rules))]
+    return _by_board(*flat)
+
+
+@by_identity(times=1, each="room")
+def _by_board(*flat: str | tuple[PartLine, ...]) -> Mapping[str, tuple[tuple[str, int, PartLine], ...]]:
     made: dict[str, list[tuple[str, int, PartLine]]] = {}
-    for run in room.casework.built_ins:
-        for number, line in enumerate(parts_of(room, run, changed_rules)):
+    for run_id, lines in zip(flat[::2], flat[1::2], strict=True):
+        for number, line in enumerate(lines):
+            assert isinstance(line, PartLine)
             if line.board:
-                made.setdefault(line.board, []).append((run.id, number, line))
+                made.setdefault(line.board, []).append((str(run_id), number, line))
     return MappingProxyType({board: tuple(lines) for board, lines in made.items()})
 
 
