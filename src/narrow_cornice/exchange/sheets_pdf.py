@@ -111,7 +111,9 @@ def _parts(page: Sheet, job: Job) -> None:
     )
     cuts = cut_boards(job)
     names = {cut.board: cut.kind.name for cut in cuts}
-    y = _begin(page, job, "Parts", "Sizes as they are cut, length along the grain; edge band comes off them.")
+    y = _begin(
+        page, job, "Parts", "Sizes as they are cut, length along the grain; edge band of 2 mm or more comes off them."
+    )
     for room, run in [(one, run) for one in job.rooms for run in one.casework.built_ins]:
         y = _room_for(page, job, y, 5 * ROW)
         page.text(LEFT, y, f"{run.name}, {room.name}", 12, face="name", room=150)
