@@ -7,7 +7,7 @@ both directions, so that a kerf lies between any two.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 Free = tuple[float, float, float, float]  # x, y, length, width
@@ -47,14 +47,22 @@ class Open:
         return Open(self.kind, self.free.copy(), self.spots.copy(), self.used, self.least)
 
 
-def empty(kind: int, room: Room, least: float) -> Open:
-    """Return a sheet with nothing on it."""
-    return Open(kind, [(0.0, 0.0, room.length, room.width)], [], 0.0, least)
+class Problem(NamedTuple):
+    """The parts, the kinds of sheets there are, and how thin the thinnest part is."""
 
+    sizes: Sequence[Size]
+    rooms: Sequence[Room]
+    least: float
 
-def least_of(sizes: Sequence[Size]) -> float:
-    """Return the thinnest that any part is."""
-    return min((min(size.length, size.width) for size in sizes), default=0.0)
+    @staticmethod
+    def of(sizes: Sequence[Size], rooms: Sequence[Room]) -> Problem:
+        """Return the problem of some parts and kinds of sheets."""
+        return Problem(sizes, rooms, min((min(size.length, size.width) for size in sizes), default=0.0))
+
+    def fresh(self, kind: int) -> Open:
+        """Return a sheet of a kind with nothing on it."""
+        room = self.rooms[kind]
+        return Open(kind, [(0.0, 0.0, room.length, room.width)], [], 0.0, self.least)
 
 
 EPS = 1e-9
@@ -62,8 +70,7 @@ EPS = 1e-9
 
 def place_all(
     order: Sequence[int],
-    sizes: Sequence[Size],
-    rooms: Sequence[Room],
+    problem: Problem,
     sheets: list[Open],
     manner: tuple[int, int],
     preferred: Sequence[int],
@@ -73,7 +80,8 @@ def place_all(
     needed but never more than ``most`` in all; return whether all found a place. ``manner`` is how the rectangle is
     chosen and how what is left of it is cut."""
     score, split = manner
-    taken, least = [0] * len(rooms), least_of(sizes)
+    sizes, rooms, _ = problem
+    taken = [0] * len(rooms)
     for sheet in sheets:
         taken[sheet.kind] += 1
     begin: dict[Size, int] = {}  # sheets before which a size has found no place: what is free only gets less
@@ -91,8 +99,7 @@ def place_all(
             if kind < 0:
                 return False
             taken[kind] += 1
-            fresh = empty(kind, rooms[kind], least)
-            sheets.append(fresh)
+            sheets.append(problem.fresh(kind))
             spot = _best(size, sheets, score, len(sheets) - 1)
             assert spot is not None
         number, index, turned = spot
@@ -100,43 +107,28 @@ def place_all(
     return True
 
 
-def fill(order: Sequence[int], size_of: Callable[[int], Size], sheet: Open, manner: tuple[int, int]) -> None:
-    """Put as many parts of ``order`` on one sheet as find a place, each where it suits best."""
+def fill(alike: Iterable[tuple[Size, list[int]]], sheet: Open, manner: tuple[int, int]) -> None:
+    """Put as many parts on one sheet as find a place, each where it suits best, size after size; what finds one is
+    taken out of its list."""
     score, split = manner
-    refused: set[Size] = set()
     single = [sheet]
-    for part in order:
+    for size, parts in alike:
+        while parts and (spot := _best(size, single, score)) is not None:
+            _put(sheet, spot[1], parts.pop(), size, spot[2], split)
         if not sheet.free:
             return
-        size = size_of(part)
-        if size in refused:
-            continue
-        spot = _best(size, single, score)
-        if spot is None:
-            refused.add(size)
-        else:
-            _put(sheet, spot[1], part, size, spot[2], split)
 
 
-def one_by_one(order: Sequence[int], sizes: Sequence[Size], room: Room, manner: tuple[int, int]) -> list[Open]:
-    """Fill sheet after sheet with what is left of ``order``, sizes that are alike together: for many parts."""
-    score, split = manner
+def one_by_one(order: Sequence[int], problem: Problem, manner: tuple[int, int]) -> list[Open]:
+    """Fill sheet after sheet of the first kind with what is left of ``order``: for many parts."""
     alike: dict[Size, list[int]] = {}
     for part in order:
-        alike.setdefault(sizes[part], []).append(part)
-    least, made = least_of(sizes), list[Open]()
+        alike.setdefault(problem.sizes[part], []).append(part)
+    made: list[Open] = []
     while alike:
-        sheet = empty(0, room, least)
-        single, used_up = [sheet], list[Size]()
-        for size, parts in alike.items():
-            while parts and (spot := _best(size, single, score)) is not None:
-                _put(sheet, spot[1], parts.pop(), size, spot[2], split)
-            if not parts:
-                used_up.append(size)
-            if not sheet.free:
-                break
-        for size in used_up:
-            del alike[size]
+        sheet = problem.fresh(0)
+        fill(alike.items(), sheet, manner)
+        alike = {size: parts for size, parts in alike.items() if parts}
         made.append(sheet)
     return made
 

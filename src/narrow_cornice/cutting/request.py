@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from typing import Any, TypeVar
 
 import msgspec
 
@@ -13,6 +13,7 @@ from narrow_cornice.cutting.plans import BarKind, CuttingError
 MOST_PIECES = 5_000
 MOST_STOCK = 200
 MOST_SECONDS = 3_600.0
+_Asked = TypeVar("_Asked")
 
 
 class PieceAsked(msgspec.Struct, frozen=True):
@@ -41,16 +42,26 @@ class LengthsAsked(msgspec.Struct, frozen=True):
     seconds: float = 10.0
 
 
-def read_lengths(raw: bytes | str) -> LengthsAsked:
-    """Return the request in a JSON text. Raises CuttingError with the place that is wrong."""
+def decoded(raw: bytes | str, kind: type[_Asked]) -> _Asked:
+    """Return the request of a kind in a JSON text. Raises CuttingError with the place that is wrong."""
     try:
-        asked = msgspec.json.decode(raw, type=LengthsAsked)
+        return msgspec.json.decode(raw, type=kind)
     except msgspec.ValidationError as error:
         raise CuttingError(f"the request is not what it should be: {error}.") from None
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
         raise CuttingError(f"this is not readable JSON ({error}).") from None
-    if not 0.0 < asked.seconds <= MOST_SECONDS:
-        raise CuttingError(f"{asked.seconds:g} seconds cannot be.", where="seconds")
+
+
+def seconds_there_are(seconds: float) -> None:
+    """Raise CuttingError for a time that no search can have."""
+    if not 0.0 < seconds <= MOST_SECONDS:
+        raise CuttingError(f"{seconds:g} seconds cannot be.", where="seconds")
+
+
+def read_lengths(raw: bytes | str) -> LengthsAsked:
+    """Return the request in a JSON text. Raises CuttingError with the place that is wrong."""
+    asked = decoded(raw, LengthsAsked)
+    seconds_there_are(asked.seconds)
     for number, piece in enumerate(asked.pieces):
         where = f"pieces[{number}]"
         if not 0 <= piece.count <= MOST_PIECES:

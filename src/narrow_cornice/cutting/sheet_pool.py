@@ -10,12 +10,12 @@ from __future__ import annotations
 import random
 import time
 from collections import Counter
-from collections.abc import Sequence
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Room, Size, empty, fill, least_of
+from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Problem, fill
 
 MOST_SHEETS = 6000
 TRIED = 120  # fillings tried for each kind of sheet with each set of prices
@@ -25,16 +25,16 @@ GAIN = 1e-6
 class SheetPool:
     """The sheets found so far, each by its kind and how many of each size it holds."""
 
-    def __init__(self, sizes: Sequence[Size], rooms: Sequence[Room]) -> None:
-        alike = Counter(sizes)
+    def __init__(self, problem: Problem) -> None:
+        alike = Counter(problem.sizes)
         self.sizes = list(alike)
         self.demand = np.array(list(alike.values()), dtype=float)
         at = {size: number for number, size in enumerate(self.sizes)}
-        self.type_of = [at[size] for size in sizes]
+        self.type_of = [at[size] for size in problem.sizes]
         self.members: list[list[int]] = [[] for _ in self.sizes]
         for part, kind in enumerate(self.type_of):
             self.members[kind].append(part)
-        self.rooms, self.least = rooms, least_of(sizes)
+        self.problem, self.rooms = problem, problem.rooms
         self.sheets: list[Open] = []
         self.columns: list[NDArray[np.float64]] = []
         self._known: set[tuple[int, bytes]] = set()
@@ -55,29 +55,28 @@ class SheetPool:
     def prices(self) -> tuple[float, NDArray[np.float64]]:
         """Return the price of the relaxed choice among the sheets, and what a part of each size is worth by it."""
         from scipy.optimize import linprog
-        from scipy.sparse import csc_matrix
 
-        cover = csc_matrix(np.array(self.columns).T)
-        costs = np.array([max(self.rooms[sheet.kind].price, GAIN) for sheet in self.sheets])
-        rows, limits = self._rows(cover)
+        costs, rows, limits = self._asked()
         answer = linprog(costs, A_ub=rows, b_ub=limits, bounds=(0, None), method="highs")
         if answer.x is None:
             return float("inf"), np.zeros(len(self.sizes))
         return float(answer.fun), np.maximum(0.0, -answer.ineqlin.marginals[: len(self.sizes)])
 
-    def _rows(self, cover: object) -> tuple[object, NDArray[np.float64]]:
-        """Return the conditions: every part cut, no more sheets of a kind than there are."""
+    def _asked(self) -> tuple[NDArray[np.float64], Any, NDArray[np.float64]]:
+        """Return what each sheet costs, and the conditions: every part cut, no more sheets of a kind than there are."""
         from scipy.sparse import csc_matrix, vstack
 
+        costs = np.array([max(self.rooms[sheet.kind].price, GAIN) for sheet in self.sheets])
+        cover = csc_matrix(np.array(self.columns).T)
         stock = [kind for kind, room in enumerate(self.rooms) if room.stock >= 0]
         limits = -self.demand
-        rows = -cover  # type: ignore[operator]
+        rows = -cover
         if stock:
             kinds = np.array([sheet.kind for sheet in self.sheets])
             used = csc_matrix((kinds[None, :] == np.array(stock)[:, None]).astype(float))
             rows = vstack((rows, used)).tocsc()
             limits = np.concatenate((limits, [float(self.rooms[kind].stock) for kind in stock]))
-        return rows, limits
+        return costs, rows, limits
 
     def generate(self, worth: NDArray[np.float64], chance: random.Random, deadline: float) -> int:
         """Fill sheets with what is worth most for its area, in many orders; return how many were taken up."""
@@ -91,25 +90,19 @@ class SheetPool:
                 spread = chance.choice((0.05, 0.2, 0.5))
                 shaken = [-one * (1 + spread * (chance.random() - 0.5)) for one in density]
                 ranked = sorted(range(len(shaken)), key=shaken.__getitem__)
-                order = [part for one in ranked if worth[one] > 0 for part in self.members[one]]
-                sheet = empty(kind, room, self.least)
-                fill(order, self._size_of, sheet, (chance.randrange(SCORES), chance.randrange(SPLITS)))
+                alike = [(self.sizes[one], self.members[one].copy()) for one in ranked if worth[one] > 0]
+                sheet = self.problem.fresh(kind)
+                fill(alike, sheet, (chance.randrange(SCORES), chance.randrange(SPLITS)))
                 value = sum(worth[self.type_of[part]] for part, *_ in sheet.spots)
                 if value > cost + GAIN:
                     taken += self.add(sheet)
         return taken
 
-    def _size_of(self, part: int) -> Size:
-        return self.sizes[self.type_of[part]]
-
     def choose(self, seconds: float) -> list[Open] | None:
         """Return the cheapest whole sheets that cut every part once, None where none was found in time."""
         from scipy.optimize import Bounds, LinearConstraint, milp
-        from scipy.sparse import csc_matrix
 
-        cover = csc_matrix(np.array(self.columns).T)
-        costs = np.array([max(self.rooms[sheet.kind].price, GAIN) for sheet in self.sheets])
-        rows, limits = self._rows(cover)
+        costs, rows, limits = self._asked()
         answer = milp(
             costs,
             constraints=LinearConstraint(rows, -np.inf, limits),
@@ -126,7 +119,7 @@ class SheetPool:
         for index in np.flatnonzero(times):
             sheet = self.sheets[index]
             for _ in range(times[index]):
-                copy = Open(sheet.kind, sheet.free.copy(), [], 0.0, self.least)
+                copy = Open(sheet.kind, sheet.free.copy(), [], 0.0, self.problem.least)
                 for part, x, y, turned in sheet.spots:
                     kind = self.type_of[part]
                     size = self.sizes[kind]

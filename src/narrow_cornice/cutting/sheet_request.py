@@ -7,13 +7,13 @@ from typing import Any
 import msgspec
 
 from narrow_cornice.cutting.plans import CuttingError
+from narrow_cornice.cutting.request import decoded, seconds_there_are
 from narrow_cornice.cutting.saw_order import saw_order
 from narrow_cornice.cutting.sheet_plans import Part, Saw, SheetKind, checked_sheets
 from narrow_cornice.cutting.sheets import sheet_plan
 
 MOST_PARTS = 3_000
 MOST_KINDS = 100
-MOST_SECONDS = 3_600.0
 
 
 class PartAsked(msgspec.Struct, frozen=True):
@@ -49,14 +49,8 @@ class SheetsAsked(msgspec.Struct, frozen=True):
 
 def read_sheets(raw: bytes | str) -> SheetsAsked:
     """Return the request in a JSON text. Raises CuttingError with the place that is wrong."""
-    try:
-        asked = msgspec.json.decode(raw, type=SheetsAsked)
-    except msgspec.ValidationError as error:
-        raise CuttingError(f"the request is not what it should be: {error}.") from None
-    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
-        raise CuttingError(f"this is not readable JSON ({error}).") from None
-    if not 0.0 < asked.seconds <= MOST_SECONDS:
-        raise CuttingError(f"{asked.seconds:g} seconds cannot be.", where="seconds")
+    asked = decoded(raw, SheetsAsked)
+    seconds_there_are(asked.seconds)
     for number, part in enumerate(asked.parts):
         if not 0 <= part.count <= MOST_PARTS:
             raise CuttingError(f"{part.count} of a part cannot be.", where=f"parts[{number}].count")

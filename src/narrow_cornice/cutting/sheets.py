@@ -12,8 +12,9 @@ import math
 import random
 import time
 from collections.abc import Callable, Sequence
+from functools import cached_property
 
-from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Room, Size, one_by_one, place_all
+from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Problem, Room, Size, one_by_one, place_all
 from narrow_cornice.cutting.plans import CuttingError
 from narrow_cornice.cutting.sheet_bounds import SheetBound
 from narrow_cornice.cutting.sheet_plans import (
@@ -90,9 +91,9 @@ def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
         placed = sorted(range(len(parts)), key=lambda part, by=order: by(search.sizes[part]))  # type: ignore[misc]
         sheets: list[Open] = []
         if len(parts) <= MANY:
-            place_all(placed, search.sizes, search.rooms, sheets, manner, [0], len(parts))
+            place_all(placed, search.problem, sheets, manner, [0], len(parts))
         else:
-            sheets = one_by_one(placed, search.sizes, search.rooms[0], manner)
+            sheets = one_by_one(placed, search.problem, manner)
         search.offer(sheets)
     assert search.best is not None
     made = search.made(search.best)
@@ -124,12 +125,17 @@ class _Search:
         ]
         self.proof = SheetBound(self.sizes, self.rooms) if parts else None
         self.bound = self.proof.least if self.proof is not None else 0.0
-        self.pool = SheetPool(self.sizes, self.rooms)
+        self.problem = Problem.of(self.sizes, self.rooms)
         self.best: list[Open] | None = None
         self.worth: Worth = (float("inf"), 0.0, 0.0)
         self.chance = random.Random(1)
         area = [room.length * room.width for room in self.rooms]
         self.by_price = sorted(range(len(area)), key=lambda k: (self.rooms[k].price / area[k], -area[k]))
+
+    @cached_property
+    def pool(self) -> SheetPool:
+        """The sheets gathered, begun when the first is: a quick count gathers none."""
+        return SheetPool(self.problem)
 
     # ---- the search
 
@@ -197,7 +203,7 @@ class _Search:
         if len(preferred) > 1 and self.chance.random() < 0.5:
             preferred = self.chance.sample(preferred, len(preferred))
         sheets = [sheet.copy() for sheet in kept]
-        if not place_all(order, self.sizes, self.rooms, sheets, manner, preferred, most):
+        if not place_all(order, self.problem, sheets, manner, preferred, most):
             return None
         self._cheaper(sheets, kept)
         worth = self._worth(sheets)
@@ -223,10 +229,8 @@ class _Search:
                     continue
                 order = [spot[0] for spot in sheet.spots]
                 tried: list[Open] = []
-                single = [Room(room.length, room.width, room.price, 1)]
-                if any(
-                    place_all(order, self.sizes, single, tried := [], (0, split), [0], 1) for split in range(SPLITS)
-                ):
+                single = self.problem._replace(rooms=[room._replace(stock=1)])
+                if any(place_all(order, single, tried := [], (0, split), [0], 1) for split in range(SPLITS)):
                     tried[0].kind = kind
                     sheets[index] = tried[0]
                     break

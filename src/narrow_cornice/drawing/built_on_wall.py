@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from narrow_cornice.casework.carcass import Carcasses, Part
-from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.drawing.built import AROUND, FRONT, INSIDE, SHELF
 from narrow_cornice.drawing.frames import Frame
@@ -19,16 +19,9 @@ FACES = ("door", "drawer front")
 def built_marks(frame: Frame, face: WallFace, room: Room, changed_rules: dict[str, float]) -> list[Mark]:
     """Return the marks of the built-ins that stand before a wall, their fronts on."""
     marks: list[Mark] = []
-    for run in room.casework.built_ins:
-        recess = next((one for one in room.measured.recesses if one.id == run.place), None)
-        if recess is not None and recess.wall == face.id:
-            built = built_in_of(room, run, changed_rules)
-            if built.fault or built.fit is None or built.fit.width is None:
-                continue
-            start = recess.start.mm if recess.start is not None else 0.0
-            end = recess.end.mm if recess.end is not None else face.length
-            left = start + (end - start - built.fit.width.value) / 2  # what is kept back is shared out
-            marks += _run_marks(*frame.origin, *frame.u, *frame.v, left, room.id, run.id, built.run)
+    for one in standing_before(room, face, changed_rules):
+        run = one.built.built_in
+        marks += _run_marks(*frame.origin, *frame.u, *frame.v, one.left, room.id, run.id, one.built.run)
     return marks
 
 

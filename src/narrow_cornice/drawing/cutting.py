@@ -28,14 +28,14 @@ def sheet_marks(cut: CutBoard, scale: float, about: About, across: int) -> list[
 def _sheet(cut: CutBoard, sheet: CutSheet, at: Point, scale: float, about: About) -> list[Mark]:
     x, y = at
     marks: list[Mark] = [
-        Area(_box(x, y, cut.kind.length * scale, cut.kind.width * scale), "sheet", about, Pen("soft", 0.7))
+        Area(rectangle(x, y, cut.kind.length * scale, cut.kind.width * scale), "sheet", about, Pen("soft", 0.7))
     ]
     for one in sheet.placed:
         long, wide = one.size(cut.parts)
         name = cut.names[one.part]
         mine = about if about is not None else BuiltInPath(name.room, name.built_in)
         corner = (x + one.x * scale, y + one.y * scale)
-        marks.append(Area(_box(*corner, long * scale, wide * scale), "wood", mine, Pen("ink", 0.6)))
+        marks.append(Area(rectangle(*corner, long * scale, wide * scale), "wood", mine, Pen("ink", 0.6)))
     return marks
 
 
@@ -73,9 +73,8 @@ def _largeness(cuts: tuple[CutBoard, ...], across: int) -> float:
 
 
 def _said(cut: CutBoard) -> str:
-    least = round(cut.plan.bound / cut.kind.price) if cut.kind.price else 0
     sheets = len(cut.plan.sheets)
-    proven = "no fewer will do" if sheets <= least else f"{least} at least"
+    proven = "no fewer will do" if sheets <= cut.least else f"{cut.least} at least"
     return f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts, {proven}"
 
 
@@ -97,10 +96,11 @@ def _letters(job: Job, cut: CutBoard, sheet: CutSheet, at: Point, letter: float)
         if text:
             marks.append(Label(middle, text, 7.5, "line", turned=upright, about=about))
     edge = cut.saw.edge_trim
-    inside = _box(at[0] + edge, at[1] + edge, cut.kind.length - 2 * edge, cut.kind.width - 2 * edge)
+    inside = rectangle(at[0] + edge, at[1] + edge, cut.kind.length - 2 * edge, cut.kind.width - 2 * edge)
     marks.append(Stroke(inside, Pen("rule", 0.5, dashed=True), closed=True))
     return marks
 
 
-def _box(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
+def rectangle(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
+    """Return the corners of a rectangle from its upper left one."""
     return ((x, y), (x + wide, y), (x + wide, y + tall), (x, y + tall))

@@ -6,7 +6,7 @@ import math
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.bought.lines import InLengths, InPacks, InSheets, InTins, Knife, LineToBuy
-from narrow_cornice.drawing.cutting import sheet_marks
+from narrow_cornice.drawing.cutting import rectangle, sheet_marks
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.job.paths import LinePath
 
@@ -53,15 +53,15 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
         after = sum(sizes[index + 1 :])
         if left > after:
             remains = min(1.0, (left - after) / litres)
-        marks.append(Area(_box(x, -tall, wide, tall), "#f7f4ec", about, Pen("ink", 0.8)))
+        marks.append(Area(rectangle(x, -tall, wide, tall), "#f7f4ec", about, Pen("ink", 0.8)))
         full = remains if left > after else 1.0
         used = 1.0 - full if left > after else 0.0
         body = tall * 0.9
         if used > 0:
-            marks.append(Area(_box(x, -body, wide, body * used), toned(colour, 1.55), about))
-        marks.append(Area(_box(x, -body * (1 - used), wide, body * (1 - used)), colour, about))
+            marks.append(Area(rectangle(x, -body, wide, body * used), toned(colour, 1.55), about))
+        marks.append(Area(rectangle(x, -body * (1 - used), wide, body * (1 - used)), colour, about))
         marks.append(Stroke(((x, -body), (x + wide, -body)), Pen("ink", 0.6)))
-        marks.append(Stroke(_box(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
+        marks.append(Stroke(rectangle(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
         marks.append(Label((x + wide / 2, 19.0), words, 8, "soft", about=about))
         begin += room + 10
     if len(sizes) > 24:
@@ -74,7 +74,7 @@ def _knife(line: LineToBuy) -> list[Mark]:
     edge = [(62 - 9 * math.sin(step / 14 * math.pi * 2) * (step / 14), -38 * step / 14) for step in range(15)]
     blank = ((0.0, 0.0), *edge, (0.0, -38.0))
     about = LinePath(line.key)
-    holes: list[Mark] = [Area(_box(x, -24, 6, 10), "sheet", about, Pen("soft", 0.6)) for x in (10, 28)]
+    holes: list[Mark] = [Area(rectangle(x, -24, 6, 10), "sheet", about, Pen("soft", 0.6)) for x in (10, 28)]
     return [Area(blank, "#b8bcbd", about, Pen("ink", 0.9)), *holes]
 
 
@@ -87,11 +87,13 @@ def _bars(line: LineToBuy, goods: InLengths) -> list[Mark]:
     for row, bar in enumerate(shown):
         y = row * (BAR + 6)
         paper = "#e4ead9" if bar.owned else "#fbf8f1"  # a left-over that is there already
-        marks.append(Area(_box(0, y, bar.stock / 1000 * METRE, BAR), paper, about, Pen("soft", 0.6, dashed=bar.owned)))
+        marks.append(
+            Area(rectangle(0, y, bar.stock / 1000 * METRE, BAR), paper, about, Pen("soft", 0.6, dashed=bar.owned))
+        )
         x = 0.0
         for index, length in bar.pieces:
             wide = length / 1000 * METRE
-            marks.append(Area(_box(x, y, wide, BAR), "wood", about, Pen("ink", 0.6)))
+            marks.append(Area(rectangle(x, y, wide, BAR), "wood", about, Pen("ink", 0.6)))
             number = goods.cuts[index][2] if index < len(goods.cuts) else 0
             middle = (x + wide / 2, y + BAR / 2)
             long, short = f"{number} · {length:.0f}", f"{length:.0f}"
@@ -101,7 +103,3 @@ def _bars(line: LineToBuy, goods: InLengths) -> list[Mark]:
     if len(bars) > len(shown):
         marks.append(Label((0, len(shown) * (BAR + 6) + 8), f"and {len(bars) - len(shown)} more", 9, "soft", "left"))
     return marks
-
-
-def _box(x: float, y: float, wide: float, tall: float) -> tuple[tuple[float, float], ...]:
-    return ((x, y), (x + wide, y), (x + wide, y + tall), (x, y + tall))

@@ -29,6 +29,11 @@ class Named(msgspec.Struct, frozen=True):
     line: int
 
 
+def least_of(plan: SheetPlan, kind: SheetKind) -> int:
+    """Return how many sheets of one kind a plan's bound comes to."""
+    return round(plan.bound / kind.price) if kind.price else 0
+
+
 class CutBoard(msgspec.Struct, frozen=True):
     """All that is cut from one kind of sheet goods: the parts with whose they are, the sheet, the saw, the plan that is
     counted with (``found`` where somebody had it searched for), and what is larger than a sheet."""
@@ -41,6 +46,11 @@ class CutBoard(msgspec.Struct, frozen=True):
     plan: SheetPlan
     too_large: tuple[Named, ...]
     found: bool = False
+
+    @property
+    def least(self) -> int:
+        """Return how many sheets are proven to be the least."""
+        return least_of(self.plan, self.kind)
 
 
 def room_parts(room: Room, changed_rules: dict[str, float]) -> Mapping[str, tuple[tuple[str, int, PartLine], ...]]:
@@ -76,7 +86,7 @@ def to_keep(cut: CutBoard, plan: SheetPlan) -> SheetCutting:
         cut.saw.kerf,
         cut.saw.edge_trim,
         tuple(tuple((one.part, one.x, one.y, one.turned) for one in sheet.placed) for sheet in plan.sheets),
-        min(len(plan.sheets), round(plan.bound / cut.kind.price) if cut.kind.price else 0),
+        min(len(plan.sheets), least_of(plan, cut.kind)),
     )
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.built.fitted import Built, built_in_of
+from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.measured import Fixture
@@ -17,24 +17,10 @@ UNSAFE = ("grille", "radiator")  # what must stay open, or keep its distance
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at everything on the wall behind each built-in."""
-    for run in seen.room.casework.built_ins:
-        built = built_in_of(seen.room, run, seen.changed_rules)
-        recess = next((one for one in seen.room.measured.recesses if one.id == run.place), None)
-        face = next((one for one in seen.measured.faces if recess is not None and one.id == recess.wall), None)
-        if face is None or built.fault or built.fit is None or built.fit.width is None:
-            continue
-        yield from _behind(seen, run, face, _stands(built, face))
-
-
-def _stands(built: Built, face: WallFace) -> Rect:
-    """Return what a built-in covers of its wall."""
-    assert built.fit is not None
-    assert built.fit.width is not None
-    recess = built.fit.recess
-    start = recess.start.mm if recess.start is not None else 0.0
-    end = recess.end.mm if recess.end is not None else face.length
-    left = start + (end - start - built.fit.width.value) / 2
-    return Rect(left, 0.0, left + built.fit.width.value, built.run.top)
+    for face in seen.measured.faces:
+        for one in standing_before(seen.room, face, seen.changed_rules):
+            stands = Rect(one.left, 0.0, one.right, one.built.run.top)
+            yield from _behind(seen, one.built.built_in, face, stands)
 
 
 def _behind(seen: RoomSeen, run: BuiltIn, face: WallFace, stands: Rect) -> Iterator[Finding]:

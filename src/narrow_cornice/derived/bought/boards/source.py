@@ -79,7 +79,7 @@ def _board_line(cut: CutBoard, *rooms: str) -> LineToBuy:
     needed = total(goods.name, "m²", [amount for _, _, amount in shares])
     whole = goods.length * goods.width * M2
     price = price_of_sheets(
-        table("sheets", float(sheets), "", f"{len(cut.parts)} parts; {cut.plan.bound / goods.price:.0f} at least"),
+        table("sheets", float(sheets), "", f"{len(cut.parts)} parts; {cut.least} at least"),
         table("price of one", goods.price, "money", goods.name),
         called=f"{sheets} × {goods.length:g} × {goods.width:g}",
     )

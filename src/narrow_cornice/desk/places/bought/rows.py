@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from typing import Any, TypeVar
 
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins, LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
@@ -19,13 +20,15 @@ from narrow_cornice.desk.bench_rows import (
     ToggleRow,
 )
 from narrow_cornice.desk.places.bought.cutting_work import CuttingWork, SheetWork
+from narrow_cornice.desk.searching import Searching
 from narrow_cornice.job import edits
-from narrow_cornice.job.bought import CuttingPlan, SheetCutting
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_money, show_size
+
+AnySearch = TypeVar("AnySearch", bound=Searching)
 
 
 def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
@@ -65,36 +68,29 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
 
 def cutting_of(bench: Bench) -> CuttingWork:
     """Return the search for the cheapest lengths beside a bench."""
-
-    def take(key: str, plan: CuttingPlan) -> None:
-        line = to_buy(bench.session.job).line(key)
-        if line is not None:
-            bench.do(edits.keep_cutting_plan(key, plan, line.name))
-        bench.refresh()
-
-    def listen(work: CuttingWork) -> None:
-        work.better.connect(lambda _: bench.refresh())
-        work.done.connect(take)
-        work.failed.connect(bench.session.refused.emit)
-
-    return bench.work(CuttingWork, listen)
+    return _search_of(bench, CuttingWork, edits.keep_cutting_plan)
 
 
 def sheets_of(bench: Bench) -> SheetWork:
     """Return the search for the fewest sheets beside a bench."""
+    return _search_of(bench, SheetWork, edits.keep_sheet_plan)
 
-    def take(key: str, plan: SheetCutting) -> None:
+
+def _search_of(bench: Bench, kind: type[AnySearch], keep: Callable[[str, Any, str], edits.Edit]) -> AnySearch:
+    """Return the search of a kind beside a bench; what it finds is kept with the job by ``keep``."""
+
+    def take(key: str, plan: object) -> None:
         line = to_buy(bench.session.job).line(key)
         if line is not None:
-            bench.do(edits.keep_sheet_plan(key, plan, line.name))
+            bench.do(keep(key, plan, line.name))
         bench.refresh()
 
-    def listen(work: SheetWork) -> None:
+    def listen(work: AnySearch) -> None:
         work.better.connect(lambda _: bench.refresh())
         work.done.connect(take)
         work.failed.connect(bench.session.refused.emit)
 
-    return bench.work(SheetWork, listen)
+    return bench.work(kind, listen)
 
 
 def _sheet_rows(bench: Bench, job: Job, line: LineToBuy, cut: CutBoard) -> Iterator[Row]:
@@ -106,10 +102,8 @@ def _sheet_rows(bench: Bench, job: Job, line: LineToBuy, cut: CutBoard) -> Itera
         yield NoteRow("Looking for the fewest sheets …" if best is None else f"Best so far {len(best.sheets)} sheets …")
         yield ButtonsRow(("Stop, and keep the best so far",), lambda _: work.stop())
         return
-    sheets, price = len(cut.plan.sheets), cut.kind.price
-    least = round(cut.plan.bound / price) if price else 0
-    proven = sheets <= least
-    words = "Fewer will not do: that is proven." if proven else f"{least} at least."
+    sheets = len(cut.plan.sheets)
+    words = "Fewer will not do: that is proven." if sheets <= cut.least else f"{cut.least} at least."
     yield NoteRow(f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts. {words}", "verdigris")
     if not cut.found:
         if line.key in job.sheets:

@@ -247,7 +247,6 @@ class BuiltPage(DrawingPage):
         job, rows = self.session.job, []
         for cut in cut_boards(job):
             sheets = len(cut.plan.sheets)
-            least = round(cut.plan.bound / cut.kind.price) if cut.kind.price else 0
             whole = sheets * cut.kind.length * cut.kind.width
             used = sum(part.length * part.width for part in cut.parts)
             rows.append(
@@ -255,7 +254,7 @@ class BuiltPage(DrawingPage):
                     LinePath(line_of(cut.board)),
                     cut.kind.name,
                     Cell(f"{sheets}", number=True),
-                    Cell(f"{least}", number=True),
+                    Cell(f"{cut.least}", number=True),
                     Cell(f"{len(cut.parts)}", number=True),
                     Cell(f"{100 * (1 - used / whole):.0f} %" if whole else "", number=True),
                     Cell(show_money(cut.plan.price), number=True),
