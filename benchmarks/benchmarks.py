@@ -512,22 +512,24 @@ def one_bay() -> None:
     from narrow_cornice.derived.built.parts import parts_of
     from narrow_cornice.derived.built.shelves import shelves_of
     from narrow_cornice.drawing.built import built_in_drawing
-    from narrow_cornice.job.casework import BayWish, BuiltIn, Casework
+    from narrow_cornice.job.casework import BayWish, BuiltIn, Casework, CompartmentWish
     from narrow_cornice.review.second_look import second_look
 
     demo = demo_job()
     room = demo.rooms[0]
     places = tuple(replace(one, wall="w1", across=()) if one.id == "e1" else one for one in room.measured.recesses)
-    bays = tuple(
-        BayWish(f"b{n}", shelves=5, front="drawers below" if n % 2 else "doors below", drawers=2) for n in range(12)
-    )
+    low = parse_length("700")
+    doors = CompartmentWish("s1", count=1, front="doors", height=low)
+    drawers = CompartmentWish("s1", "drawers", 2, height=low)
+    above = CompartmentWish("s2", count=5)
+    bays = tuple(BayWish(f"b{n}", None, (drawers if n % 2 else doors, above)) for n in range(12))
     run = BuiltIn("c1", "wall of storage", "e1", bays)
     room = replace(room, measured=replace(room.measured, recesses=places), casework=Casework((run,)))
     history = History(replace(demo, rooms=(room, *demo.rooms[1:])))
     shown, counted = [], []
     for number in range(RUNS * 2):
         begin = time.perf_counter()
-        history.do(edits.change_bay("r1", "c1", "b3", shelves=6 + number % 3))
+        history.do(edits.change_compartment("r1", "c1", "b3", "s2", count=6 + number % 3))
         job = history.job
         room, run = job.rooms[0], job.rooms[0].casework.built_ins[0]
         built_in_drawing(room, job.house_rules, job.settings, False)

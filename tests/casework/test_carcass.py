@@ -9,23 +9,31 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from narrow_cornice.casework.carcass import (
-    FRONTS,
-    Bay,
-    Carcasses,
-    Habits,
-    Part,
-    Space,
-    Stuff,
-    bay_widths,
-    carcasses,
-    parted,
-)
-from narrow_cornice.casework.hardware import hinges_for, straps_for
+from narrow_cornice.casework.carcass import Carcasses, bay_widths, carcasses
+from narrow_cornice.casework.hardware import brackets_for, hinges_for, straps_for, wall_fixings_for
+from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.casework.rows import parted
+from narrow_cornice.casework.wishes import FRONTS, GRADINGS, Bay, Compartment, Habits, Space, Stuff
 
 HABITS = Habits()
 STUFF = Stuff(board=18, back=6, front=18, drawer=12, plinth=85)
 SPACE = Space(width=1200, height=2500, depth=350, stands=2315, left=True, right=True, scribe=18)
+
+
+def bay(name: str, *compartments: Compartment, width: float | None = None) -> Bay:
+    return Bay(name, width, compartments or (Compartment("s1"),))
+
+
+def doors(count: int = 4, height: float | None = None) -> Compartment:
+    return Compartment("s1", count=count, front="doors", height=height)
+
+
+def drawers(count: int, height: float | None = None) -> Compartment:
+    return Compartment("s1", "drawers", count, height=height)
+
+
+def shelves(count: int = 4) -> Compartment:
+    return Compartment("s2", count=count)
 
 
 def of(run: Carcasses, kind: str) -> list[Part]:
@@ -34,7 +42,7 @@ def of(run: Carcasses, kind: str) -> list[Part]:
 
 def test_an_alcove_by_hand() -> None:
     """1 200 clear, fillers of 20: 1 160 for one carcass; three uprights of 18 leave 1 106, two bays of 553."""
-    run = carcasses(SPACE, (Bay("a"), Bay("b")), STUFF, HABITS)
+    run = carcasses(SPACE, (bay("a"), bay("b")), STUFF, HABITS)
     assert run.fault == ""
     assert (run.begin, run.end) == (20, 1180)
     assert [there.width for there in run.bays] == [553, 553]
@@ -55,7 +63,7 @@ def test_an_alcove_by_hand() -> None:
 
 def test_doors_by_hand() -> None:
     """Fillers of 40 leave 1 120: uprights at 0, 542 … the doors share it out with gaps of 3."""
-    run = carcasses(SPACE, (Bay("a", front="doors"), Bay("b", front="doors below")), STUFF, HABITS)
+    run = carcasses(SPACE, (bay("a", doors()), bay("b", doors(1, 700), shelves())), STUFF, HABITS)
     assert (run.begin, run.end, run.depth) == (40, 1160, 332)
     tall, low = of(run, "door")
     assert (tall.box[0], tall.width, tall.length) == (41.5, 557, 2312)  # half a gap from the outside and the middle
@@ -65,14 +73,18 @@ def test_doors_by_hand() -> None:
 
 
 def test_a_wide_run_is_parted_and_a_wide_door_too() -> None:
-    assert parted(2500, 4, 1200) == [2, 1, 1]
-    assert parted(2400, 4, 1200) == [2, 2]
-    assert parted(2500, 1, 1200) == [1]
+    assert parted([500, 500, 500, 500], 1200) == [2, 2]
+    assert parted([625, 625, 625, 625], 1200) == [1, 1, 1, 1]  # two of them are wider than one carcass may be
+    assert parted([300, 300, 300, 300, 300], 1200) == [2, 1, 2]  # three rather than two that are unlike
+    assert parted([307, 850, 307], 1200) == [1, 1, 1]
+    assert parted([307, 850, 400], 1200) in ([2, 1], [1, 2])
+    assert parted([1500], 1200) == [1]
+    assert sum(parted([550.0] * 31, 1200)) == 31
     wide = replace(SPACE, width=2500)
-    run = carcasses(wide, tuple(Bay(name, front="doors") for name in "abcd"), STUFF, HABITS)
-    assert len(of(run, "side")) == 6
-    assert len(of(run, "divider")) == 1
-    run = carcasses(SPACE, (Bay("a", front="doors"),), STUFF, HABITS)
+    run = carcasses(wide, tuple(bay(name, doors()) for name in "abcd"), STUFF, HABITS)
+    assert len(of(run, "side")) == 8  # 605 each: two of them would be 1 210
+    assert len(of(run, "divider")) == 0
+    run = carcasses(SPACE, (bay("a", doors()),), STUFF, HABITS)
     assert len(of(run, "door")) == 2
 
 
@@ -80,41 +92,41 @@ def test_a_run_taller_than_a_sheet_is_long_stands_in_rows() -> None:
     """2 800 over a plinth of 85, sheets of 2 420: cupboards of 700 and two boards below, one row of shelves on them."""
     tall = replace(SPACE, height=2895, stands=2850)
     stuff = replace(STUFF, longest=2420)
-    run = carcasses(tall, (Bay("a", front="doors below", shelves=5), Bay("b", front="drawers below")), stuff, HABITS)
+    run = carcasses(tall, (bay("a", doors(1, 700), shelves(5)), bay("b", drawers(3, 700), shelves())), stuff, HABITS)
     assert run.levels == ((85, 821), (821, 2885))
     assert {part.length for part in of(run, "side")} == {736, 2064}
     assert {part.length for part in of(run, "filler")} == {2885 / 2}
     assert of(run, "fixed shelf") != []  # half way up the row that is over 1 600
     assert len([part for part in run.parts if part.kind in ("shelf", "fixed shelf") and part.bay == "a"]) == 6
-    plain = carcasses(tall, (Bay("a", shelves=5),), stuff, HABITS)
+    plain = carcasses(tall, (bay("a", shelves(5)),), stuff, HABITS)
     assert plain.levels == ((85, 1485), (1485, 2885))
     assert sum(part.kind in ("shelf", "fixed shelf") for part in plain.parts) == 4  # and the row itself is the fifth
 
 
 def test_fixed_bays_first() -> None:
-    assert bay_widths(1000, (Bay("a", 300), Bay("b"), Bay("c"))) == [300, 350, 350]
+    assert bay_widths(1000, (bay("a", width=300), bay("b"), bay("c"))) == [300, 350, 350]
 
 
 def test_drawers_take_runners_and_go_on_a_box_as_deep_as_they_are() -> None:
-    run = carcasses(SPACE, (Bay("a", front="drawers below", drawers=3), Bay("b")), STUFF, HABITS)
+    run = carcasses(SPACE, (bay("a", drawers(3, 700), shelves()), bay("b")), STUFF, HABITS)
     fronts = of(run, "drawer front")
     assert len(fronts) == 3
     assert len({round(part.box[5], 6) for part in fronts}) == 1
     sides, ends = of(run, "drawer side"), of(run, "drawer end")
     assert {part.length for part in sides} == {250}  # of 316 inside, 20 clear behind: 250 is the longest
-    bay = run.bays[0].width
-    assert ends[0].length == pytest.approx(bay - 2 * 12.7 - 2 * 12)
+    wide = run.bays[0].width
+    assert ends[0].length == pytest.approx(wide - 2 * 12.7 - 2 * 12)
 
 
 @pytest.mark.parametrize(
     ("space", "bays", "says"),
     [
         (SPACE, (), "needs a bay"),
-        (SPACE, (Bay("a", 1080), Bay("b")), "are left for the bays"),
-        (SPACE, (Bay("a", 300), Bay("b", 300)), "Its bays come to 600.0"),
-        (replace(SPACE, height=250), (Bay("a"),), "over its plinth"),
-        (replace(SPACE, depth=70), (Bay("a"),), "not deep enough"),
-        (replace(SPACE, width=200), (Bay("a"), Bay("b")), "are left"),
+        (SPACE, (bay("a", width=1080), bay("b")), "are left for the bays"),
+        (SPACE, (bay("a", width=300), bay("b", width=300)), "Its bays come to 600.0"),
+        (replace(SPACE, height=200), (bay("a"),), "over its plinth"),
+        (replace(SPACE, depth=70), (bay("a"),), "not deep enough"),
+        (replace(SPACE, width=200), (bay("a"), bay("b")), "are left"),
     ],
 )
 def test_what_does_not_fit_says_why(space: Space, bays: tuple[Bay, ...], says: str) -> None:
@@ -127,6 +139,8 @@ def test_hinges_and_straps() -> None:
     assert hinges_for(2401, 5) is None
     assert hinges_for(700, 23) is None
     assert [straps_for(600), straps_for(2000), straps_for(2001)] == [2, 2, 3]
+    assert [brackets_for(900), brackets_for(901)] == [2, 3]
+    assert [wall_fixings_for(600), wall_fixings_for(1200), wall_fixings_for(1201)] == [4, 6, 8]
 
 
 spaces = st.builds(
@@ -139,14 +153,31 @@ spaces = st.builds(
     right=st.booleans(),
     scribe=st.floats(0, 40),
 )
+compartments = st.builds(
+    Compartment,
+    holds=st.sampled_from(["shelves", "shelves", "rail", "drawers", "trays", "cubbies", "nothing"]),
+    count=st.integers(0, 6),
+    across=st.integers(1, 3),
+    front=st.sampled_from(FRONTS),
+    height=st.one_of(st.none(), st.none(), st.floats(200, 900)),
+    grading=st.sampled_from(GRADINGS),
+    heights=st.lists(st.floats(150, 400), max_size=3).map(tuple),
+)
+
+
+def named(compartments: list[Compartment]) -> tuple[Compartment, ...]:
+    made = []
+    for number, one in enumerate(compartments):
+        least = 0 if one.holds == "shelves" else 1
+        made.append(replace(one, id=f"s{number}", count=max(one.count, least)))
+    return tuple(made)
+
+
 bays = st.builds(
     Bay,
     id=st.just(""),
     width=st.one_of(st.none(), st.none(), st.floats(150, 900)),
-    shelves=st.integers(0, 8),
-    front=st.sampled_from(FRONTS),
-    drawers=st.integers(1, 6),
-    below=st.floats(200, 1000),
+    compartments=st.lists(compartments, min_size=1, max_size=4).map(named),
 )
 stuffs = st.builds(
     Stuff,
@@ -157,6 +188,10 @@ stuffs = st.builds(
     plinth=st.sampled_from([0.0, 85.0, 120.0]),
     lipping=st.sampled_from([(0.0, 0.0), (20.0, 40.0)]),
     longest=st.sampled_from([1e6, 2420.0, 1500.0]),
+    worktop=st.sampled_from([0.0, 26.5]),
+    tall=st.sampled_from([None, None, 850.0, 2000.0]),
+    hung=st.sampled_from([0.0, 0.0, 300.0]),
+    inset=st.booleans(),
 )
 
 
@@ -172,8 +207,7 @@ def overlap(one: Part, other: Part) -> float:
 @settings(max_examples=300, deadline=None)
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_every_run_fits_its_space_and_no_part_another(space: Space, wished: list[Bay], stuff: Stuff) -> None:
-    named = tuple(replace(bay, id=f"b{number}") for number, bay in enumerate(wished))
-    run = carcasses(space, named, stuff, HABITS)
+    run = carcasses(space, tuple(replace(one, id=f"b{number}") for number, one in enumerate(wished)), stuff, HABITS)
     if run.fault:
         assert run.parts == ()
         return
@@ -185,8 +219,7 @@ def test_every_run_fits_its_space_and_no_part_another(space: Space, wished: list
         assert z > -1e-6
         assert x + wide < space.width + 1e-6
         assert z + tall < space.height + 1e-6
-        if part.kind not in ("plinth", "drawer side", "drawer end", "drawer bottom"):
-            assert y > -1e-6
+        assert y > -1e-6, part
         assert y + deep < space.depth + 1e-6
     for one, other in combinations(held_up, 2):
         assert overlap(one, other) < 1e-6, (one, other)
@@ -208,11 +241,13 @@ def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, w
     assert fillers + uprights + sum(there.width for there in below) == pytest.approx(space.width)
     assert len(run.bays) == len(wished) * len(run.levels)
     over = max((part.box[5] for part in of(run, "top filler")), default=space.height - run.top)
-    assert stuff.plinth + (run.top - run.floor) + over == pytest.approx(space.height)
+    assert stuff.floor + (run.top - run.floor) + over == pytest.approx(space.height)
+    if stuff.tall is not None:
+        assert run.over == pytest.approx(stuff.tall)
     for there in run.bays:
         # From the bottom up: what is clear between shelves and what they take come to the height inside.
         mine = [part for part in run.parts if part.kind in ("shelf", "fixed shelf") and part.carcass == there.carcass]
-        column = [part for part in mine if there.x - 1 < part.box[0] < there.x + there.width]
+        column = [part for part in mine if there.x - 1 < part.box[0] < there.x + 2]
         levels = sorted((part.box[2], part.box[5]) for part in column)
         clear, at = 0.0, there.low
         for z, thick in levels:
@@ -220,7 +255,7 @@ def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, w
             clear, at = clear + z - at, z + thick
         assert clear + there.high - at + stuff.board * len(levels) == pytest.approx(there.high - there.low)
     for part in run.parts:
-        if part.kind in ("side", "shelf", "door", "drawer front", "drawer side", "lipping"):
+        if part.kind in ("side", "shelf", "rail", "drawer side", "lipping", "worktop", *FRONT_KINDS):
             assert part.length * part.width * part.thickness == pytest.approx(part.volume)
         else:
             assert part.length * part.width * part.thickness >= part.volume - 1e-6  # and what goes into grooves
@@ -230,14 +265,15 @@ def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, w
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_all_gaps_between_fronts_are_equal(space: Space, wished: list[Bay], stuff: Stuff) -> None:
     run = carcasses(space, tuple(wished), stuff, HABITS)
-    fronts = [part for part in run.parts if part.kind in ("door", "drawer front")]
+    gap = HABITS.inset_gap if stuff.inset else HABITS.front_gap
+    fronts = [part for part in run.parts if part.kind in FRONT_KINDS and part.kind != "sliding door"]
     for one, other in combinations(fronts, 2):
         (x, _, z, wide, _, tall), (u, _, w, broad, _, high) = one.box, other.box
         beside = min(z + tall, w + high) - max(z, w) > 1
         above = min(x + wide, u + broad) - max(x, u) > 1
         between = max(u - x - wide, x - u - broad) if beside else max(w - z - tall, z - w - high) if above else None
-        if between is not None and between < 40:  # beyond is another front: none is lower than 50
-            assert between == pytest.approx(HABITS.front_gap, abs=0.1)
+        if between is not None and between < 15:  # beyond is a board between inset ones, or another front
+            assert between == pytest.approx(gap, abs=0.1)
     for front in fronts:
-        assert front.box[0] >= run.begin + HABITS.front_gap / 2 - 1e-6
-        assert front.box[0] + front.box[3] <= run.end - HABITS.front_gap / 2 + 1e-6
+        assert front.box[0] >= run.begin + gap / 2 - 1e-6
+        assert front.box[0] + front.box[3] <= run.end - gap / 2 + 1e-6

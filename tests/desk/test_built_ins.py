@@ -20,7 +20,7 @@ from narrow_cornice.exchange.csv_lists import parts_list
 from narrow_cornice.exchange.sheets_pdf import sheets_pdf
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job
-from narrow_cornice.job.paths import BayPath, BuiltInPath, LinePath
+from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, LinePath
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import parse_length
 
@@ -46,7 +46,8 @@ def test_one_is_begun_in_a_place_that_was_read_and_taken_back(window: MainWindow
     run = window.session.job.room("r1").casework.built_ins[-1]
     assert window.session.view.selected == BuiltInPath("r1", run.id)
     assert run.place == "e1"
-    assert [bay.front for bay in run.bays] == ["drawers below"] * 2  # 1 159 wide, bays of 700 at most
+    assert [bay.like for bay in run.bays] == ["", "b1"]  # 1 159 wide, bays of 700 at most; the second repeats the first
+    assert [one.holds for one in run.compartments_of(run.bays[1])] == ["drawers", "shelves"]
     rows = found.sheet_of("place").sheet.rows
     assert [row.cells[0].text for row in rows] == ["Left bookcase", "Bookcase over drawers, Right alcove"]
     window.session.undo()
@@ -56,17 +57,18 @@ def test_one_is_begun_in_a_place_that_was_read_and_taken_back(window: MainWindow
 def test_bays_are_typed_in_the_sheet_and_on_the_bench(window: MainWindow) -> None:
     found = built(window, "bays", BayPath("r1", "c2", "b1"))
     sheet = found.sheet_of("bays").sheet
-    assert [row.cells[1].text for row in sheet.rows] == ["513 mm", "513 mm"]
+    assert [row.cells[1].text for row in sheet.rows] == ["513 mm", "", "513 mm", ""]
     assert sheet.setData(sheet.index(0, 1), "400")
-    assert [row.cells[1].text for row in sheet.rows] == ["400 mm", "627 mm"]  # the other takes what is left
-    assert sheet.setData(sheet.index(1, 2), "7")
+    assert [row.cells[1].text for row in sheet.rows] == ["400 mm", "", "627 mm", ""]  # the other takes what is left
+    assert sheet.setData(sheet.index(3, 5), "7")
     run = window.session.job.room("r1").casework.built_ins[1]
-    assert run.bays[1].shelves == 7
-    assert not sheet.setData(sheet.index(1, 2), "many")
-    window.session.do(edits.change_bay("r1", "c2", "b1", front="doors"))
+    assert [run.compartments_of(bay)[1].count for bay in run.bays] == [7, 7]  # the second bay repeats the first
+    assert not sheet.setData(sheet.index(3, 5), "many")
+    window.session.do(edits.change_compartment("r1", "c2", "b1", "s2", front="doors"))
+    window.session.select(CompartmentPath("r1", "c2", "b1", "s2"))
     settle()
-    type_into(field(window, "Loose shelves"), "3")
-    assert window.session.job.room("r1").casework.built_ins[1].bays[0].shelves == 3
+    type_into(field(window, "Shelves"), "3")
+    assert window.session.job.room("r1").casework.built_ins[1].bays[0].compartments[1].count == 3
     next(iter(found.invitations())).done()  # type: ignore[misc]
     assert len(window.session.job.room("r1").casework.built_ins[1].bays) == 3
 
@@ -101,8 +103,8 @@ def test_a_pick_on_the_drawing_selects_the_bay(window: MainWindow) -> None:
     assert drawing is not None
     about = {mark.about for mark in drawing.marks if isinstance(mark, Area)}
     assert BuiltInPath("r1", "c2") in about
-    click(window, BayPath("r1", "c1", "b2"))
-    assert window.session.view.selected.thing == BayPath("r1", "c1", "b2")  # type: ignore[union-attr]
+    click(window, CompartmentPath("r1", "c1", "b2", "s1"))
+    assert window.session.view.selected.thing == CompartmentPath("r1", "c1", "b2", "s1")  # type: ignore[union-attr]
 
 
 def test_the_fewest_sheets_are_found_kept_saved_and_forgotten_when_a_part_changes(

@@ -106,3 +106,32 @@ def test_a_damaged_file_of_an_earlier_schema_is_refused_in_words(data: st.DataOb
 def test_the_demo_is_of_the_present_schema() -> None:
     assert json.loads((SCHEMAS / f"schema-{SCHEMA}.json").read_text(encoding="utf-8"))["schema"] == SCHEMA
     assert demo_job().schema == SCHEMA
+
+
+def test_bays_of_the_third_schema_become_compartments() -> None:
+    """One front, shelves and drawers of a bay become what is closed below and what is over it; figures stay."""
+    raw = json.loads((SCHEMAS / "schema-4.json").read_text(encoding="utf-8"))
+    raw["schema"] = 3
+    raw["house_rules"] = {"cupboard_below": 650.0}
+    (room,) = raw["rooms"]
+    bays = [
+        {"id": "b1", "shelves": 3, "front": "doors below"},
+        {"id": "b2", "front": "drawers below", "drawers": 2, "below": {"mm": 400.0, "text": "400"}},
+        {"id": "b3", "front": "drawers", "drawers": 5, "width": {"mm": 500.0, "text": "500"}},
+        {"id": "b4", "shelves": 2, "front": "doors"},
+    ]
+    room["casework"] = {"built_ins": [{"id": "c1", "name": "chest", "place": "e1", "bays": bays}]}
+    job = decode_json(json.dumps(raw).encode(), "schema 3")
+    run = job.rooms[0].casework.built_ins[0]
+    said = [
+        [(one.holds, one.count, one.front, one.height.mm if one.height else None) for one in bay.compartments]
+        for bay in run.bays
+    ]
+    assert said == [
+        [("shelves", 1, "doors", 650.0), ("shelves", 3, "open", None)],
+        [("drawers", 2, "open", 400.0), ("shelves", 4, "open", None)],
+        [("drawers", 5, "open", None)],
+        [("shelves", 2, "doors", None)],
+    ]
+    assert run.bays[2].width is not None
+    assert "cupboard_below" not in job.house_rules

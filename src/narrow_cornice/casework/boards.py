@@ -14,12 +14,14 @@ from narrow_cornice.shipped import shipped_table
 
 
 class Material(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A material: its modulus in GPa, its creep as a share, its density in kg/m³, and whether its grain shows."""
+    """A material: its modulus in GPa, its creep as a share, its density in kg/m³, whether its grain shows, and
+    whether its edges are banded."""
 
     modulus: float
     creep: float
     density: float
     grain: bool
+    banded: bool
 
 
 @cache
@@ -72,14 +74,3 @@ class SheetGood(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 def sheet_goods() -> Mapping[str, SheetGood]:
     """Return the sheet goods that ship, by identity."""
     return MappingProxyType(shipped_table("sheet_goods.toml", dict[str, SheetGood]))
-
-
-class _Kept(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    load: float
-
-
-@cache
-def kept_things() -> Mapping[str, float]:
-    """Return what shelves carry, in kg on each metre, by what is kept on them."""
-    rows = shipped_table("kept_things.toml", dict[str, _Kept])
-    return MappingProxyType({name: row.load for name, row in rows.items()})

@@ -14,10 +14,11 @@ import msgspec
 
 from narrow_cornice.casework.boards import creep_of, modulus_of
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.explained.figures import Figure, choice, explained
+from narrow_cornice.explained.figures import Figure, choice, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
 
 Ends = Literal["free", "fixed"]
+TUBE = (25.0, 22.0)  # mm: a hanging rail, across and inside
 
 
 class Lipping(msgspec.Struct, frozen=True):
@@ -160,6 +161,30 @@ def stretch(part_of_the_span: float, sag_after_years: float, most_sag: float) ->
 def longest_span(span: float, how_much_longer: float) -> float:
     """Return the span at which a shelf like this one sags as far as it may."""
     return span * how_much_longer
+
+
+@explained(
+    "stiffness of a tube",
+    "N m²",
+    "modulus × (across × across × across × across − inside × inside × inside × inside) × 3.14159 ÷ 64 ÷ 1000",
+)
+def stiffness_of_tube(modulus: float, across: float, inside: float) -> float:
+    """Return EI of a round tube: I = π (D⁴ − d⁴) / 64."""
+    return modulus * (across * across * across * across - inside * inside * inside * inside) * 3.14159 / 64 / 1000
+
+
+def sag_of_rail(span: float, load: float, rules: HouseRules) -> Sag:
+    """Return what a hanging rail of steel tube does under so many kg on each metre: held at its ends, and in its middle
+    too where it is long, so that half of it spans."""
+    long, on_it = choice("span", span, "mm"), load_on(choice("load per metre", load, "kg/m"))
+    steel = table("modulus", 210.0, "GPa", "steel")
+    across, inside = table("across", TUBE[0], "mm", "tube"), table("inside", TUBE[1], "mm", "tube")
+    stiffness = stiffness_of_tube(steel, across, inside, called="stiffness")
+    at_once = sag_at_once(long, bend_free(on_it, long, stiffness))
+    after = sag_after_years(at_once, stiffness, stiffness)
+    part, most = rules.figure("sag_part"), rules.figure("most_sag")
+    of_span = part_of_span(long, part)
+    return Sag(at_once, after, allowed_sag(of_span, most), longest_span(long, stretch(of_span, after, most)))
 
 
 def checked_shelf(shelf: Shelf) -> Shelf:

@@ -138,7 +138,11 @@ class DrawingPage(LeafPage):
         assert window is not None
         half = window.width() * window.height() * DRAWING_SHARE / max(1, self._split.width())
         least, most = (self.part.line_height() + int(lines * self.theme.letters) for lines in LEAST_AND_MOST)
-        return int(min(most, max(least, self._split.height() - half - THICK)))
+        ruled = self._ruled_of(self._sheet_of)
+        if ruled is not None and ruled.lines:  # where the sheet is the work: so many lines under their headings
+            least = self.part.line_height() + int(25 * (ruled.lines + 1) * self.theme.letters) + 8
+            least = min(least, self._split.height() // 3)
+        return int(min(max(most, least), max(least, self._split.height() - half - THICK)))
 
     def invitations(self) -> Iterable[Invitation]:
         """Yield what can be added to the sheet of the leaf that is looked at; each place has its own."""

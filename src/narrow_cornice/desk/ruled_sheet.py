@@ -128,7 +128,8 @@ class Ruled(NamedTuple):
     """A ruled sheet as a page declares it; it is made when the first of its ``leaves`` is looked at.
 
     ``rows`` are its rows in a room, ``empty`` what belongs on it while it has none, ``stretch`` the column that takes
-    what is left of the width, ``made`` what else is to be done with the sheet once it is there.
+    what is left of the width, ``made`` what else is to be done with the sheet once it is there; ``lines`` how many are
+    shown at least as it opens, nought where the drawing is more important.
     """
 
     leaves: tuple[str, ...]
@@ -138,6 +139,7 @@ class Ruled(NamedTuple):
     empty: str
     stretch: int = 0
     made: Callable[[RuledSheet], object] = lambda sheet: None
+    lines: int = 0
 
 
 class RuledSheet(QTableView):

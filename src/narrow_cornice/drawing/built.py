@@ -4,14 +4,18 @@ from __future__ import annotations
 
 from itertools import pairwise
 
-from narrow_cornice.casework.carcass import Part
+from narrow_cornice.casework.filling import Reach
+from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.derived.built.contents import RoomFilling, filling_of, metres_before, reach_of, things_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
+from narrow_cornice.drawing.built_contents import contents_marks
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.job.brief import Person
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.job.paths import BayPath, BuiltInPath
+from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.show import bare_size, show_number
 
 CHAIN = 170.0
 REACH = 260.0  # mm of wall and floor drawn beyond the place
@@ -19,21 +23,70 @@ APART = 900.0  # between two built-ins on the drawing
 HANDLE = 130.0  # mm long as drawn
 FROM_EDGE, HANDLE_LINE, TALL_DOOR = 60.0, 1050.0, 1300.0
 INSIDE = "#f2e7cf"
-FRONT = "#e9e2d0"
-SHELF = {"shelf": "#d9c394", "fixed shelf": "#d0b77f", "lipping": "#c39a5b"}
+SHELF = {
+    "shelf": "#d9c394",
+    "fixed shelf": "#d0b77f",
+    "partition": "#d0b77f",
+    "lipping": "#c39a5b",
+    "rail": "#8f8b80",
+    "drawer side": "#cdb78a",
+    "drawer end": "#e3d2a8",
+}
 AROUND = {
     **dict.fromkeys(("plinth", "filler", "top filler"), "#e5d7b8"),
     **dict.fromkeys(("side", "divider", "bottom", "top"), "#dcc9a0"),
+    "worktop": "#c9b083",
 }
+FACE = {"plain": "#e9e2d0", "mirror": "#d5dfe0", "glass": "#e3ecea", "slatted": "#e4d9bd"}
+THIN = Pen("soft", 0.4)
+SLAT = 45.0  # mm from slat to slat as drawn
 
 
 @by_identity(times=2, each="room")
 def built_in_drawing(room: Room, changed_rules: dict[str, float], settings: Settings, fronts: bool) -> Drawing:
     """Return the built-ins of a room side by side, as they follow one another along its walls, with their ``fronts`` on
     or as if they were open; those that do not fit are said in words."""
+    marks, said = _side_by_side(room, changed_rules, settings, fronts, None)
+    said.append("fronts on" if fronts else "fronts drawn as if open")
+    return _sheet(f"{room.name[:60]}, built-ins", said, marks)
+
+
+@by_identity(times=1, each="room")
+def filled_drawing(
+    room: Room, people: tuple[Person, ...], changed_rules: dict[str, float], settings: Settings
+) -> Drawing:
+    """Return the built-ins of a room with what is kept in them, beside how high people reach."""
+    found = filling_of(room, people, changed_rules)
+    marks, said = _side_by_side(room, changed_rules, settings, False, found)
+    wanted = sum(one.count for one in room.casework.contents)
+    kept = sum(put.count for put in found.filling.put)
+    metres = [f"{show_number(found.filling.shelf_metres, 1)} shelf metres"]
+    before, rail_before = metres_before(room.casework)
+    if before is not None:
+        metres.append(f"{show_number(before, 1)} before")
+    if found.filling.rail_metres:
+        metres.append(f"{show_number(found.filling.rail_metres, 1)} m of rail")
+    if rail_before is not None:
+        metres.append(f"{show_number(rail_before, 1)} m before")
+    said = [f"{kept} of {wanted} things", ", ".join(metres), f"{found.filling.litres:.0f} litres", *said]
+    if marks:
+        marks = [*marks, *_reach(reach_of(people))]
+    return _sheet(f"{room.name[:60]}: what goes where", said, marks)
+
+
+def _sheet(title: str, said: list[str], marks: list[Mark]) -> Drawing:
+    box = bounds_of(marks, 90) if marks else (0.0, 0.0, 2000.0, 2400.0)
+    return Drawing(title, " · ".join(said), tuple(marks), box)
+
+
+def _side_by_side(
+    room: Room, changed_rules: dict[str, float], settings: Settings, fronts: bool, found: RoomFilling | None
+) -> tuple[list[Mark], list[str]]:
+    """Return the marks of a room's built-ins, and what is to be said of them."""
     order = {wall.id: number for number, wall in enumerate(room.measured.walls)}
     places = {one.id: order.get(one.wall, 0) for one in room.measured.recesses}
     runs = sorted(room.casework.built_ins, key=lambda run: -places.get(run.place, 0))  # seen from inside: to the right
+    things = {one.id: (one.kind, things_of(one), KeptPath(room.id, one.id)) for one in room.casework.contents}
     marks: list[Mark] = []
     said, x = [], 0.0
     for run in runs:
@@ -42,13 +95,30 @@ def built_in_drawing(room: Room, changed_rules: dict[str, float], settings: Sett
             said.append(f"{run.name[:40]}: {built.fault}")
             continue
         front = _Front(room, built, settings, x)
-        marks += front.marks(shelves_of(room, run, changed_rules), fronts)
+        kept = []
+        if found is not None:
+            mine = tuple(number for number, of in enumerate(found.runs) if of == run.id)
+            kept = contents_marks(x, found.filling, mine, things)
+        marks += front.marks(shelves_of(room, run, changed_rules), fronts, kept)
         x += built.fit.width.value + APART
     if len({len(built_in_of(room, run, changed_rules).run.levels) for run in runs} - {0, 1}):
         said.append("in rows, since a sheet is shorter than the wall is high")
-    said.append("fronts on" if fronts else "fronts drawn as if open")
-    box = bounds_of(marks, 90) if marks else (0.0, 0.0, 2000.0, 2400.0)
-    return Drawing(f"{room.name[:60]}, built-ins", " · ".join(said), tuple(marks), box)
+    return marks, said
+
+
+def _reach(reach: Reach) -> list[Mark]:
+    """Return how high people reach, beside the first built-in: the daily zone between knee and eye, and the highest."""
+    x = -REACH - 240.0
+    band = ((x, -reach.knee), (x + 70.0, -reach.knee), (x + 70.0, -reach.eye), (x, -reach.eye))
+    marks: list[Mark] = [
+        Area(band, "#d9e6df"),
+        Stroke(((x + 70.0, 0.0), (x + 70.0, -reach.most)), Pen("soft", 0.6)),
+        Label((x + 10.0, -(reach.knee + reach.eye) / 2), "daily", 8, "verdigris", "right"),
+    ]
+    for z in (reach.knee, reach.eye, reach.most):
+        marks.append(Stroke(((x + 45.0, -z), (x + 95.0, -z)), Pen("soft", 0.8)))
+        marks.append(Label((x - 10.0, -z - 30.0), f"{z:.0f}", 7, "soft", "right"))
+    return marks
 
 
 class _Front:
@@ -62,13 +132,13 @@ class _Front:
         self.wide, self.tall = built.fit.width.value, built.fit.height.value
         self.about = BuiltInPath(room.id, built.built_in.id)
 
-    def marks(self, shelves: tuple[BayShelves, ...], fronts: bool) -> list[Mark]:
-        """Return everything of it, from the wall to the front."""
+    def marks(self, shelves: tuple[BayShelves, ...], fronts: bool, kept: list[Mark]) -> list[Mark]:
+        """Return everything of it, from the wall to the front, with what is ``kept`` in it."""
         weak = {bay.there.bay.id for bay in shelves if not bay.sag.holds}
-        marks = [*self._place(), *self._carcasses(), *self._shelves(weak)]
+        marks = [*self._place(), *self._carcasses(), *self._shelves(weak), *kept]
         for part in self.built.run.parts:
-            if part.kind in ("door", "drawer front"):
-                marks += self._front(part) if fronts else self._as_if_open(part)
+            if part.kind in FRONT_KINDS:
+                marks += self._front(part) if fronts else self._as_if_open(part, crossed=not kept)
         return [
             *marks,
             *self._chains(),
@@ -91,6 +161,12 @@ class _Front:
 
     def _bay(self, bay: str, size: str = "") -> BayPath:
         return BayPath(self.room.id, self.built.built_in.id, bay, size=size)
+
+    def _of(self, part: Part) -> BayPath | CompartmentPath | BuiltInPath:
+        """Return what a part belongs to: its compartment, its bay or its run."""
+        if part.compartment:
+            return CompartmentPath(self.room.id, self.built.built_in.id, part.bay, part.compartment)
+        return self._bay(part.bay) if part.bay else self.about
 
     def _place(self) -> list[Mark]:
         """Return the floor, the ceiling and the walls at its ends."""
@@ -119,46 +195,89 @@ class _Front:
         marks: list[Mark] = []
         for there in self.built.run.bays:
             x, wide = there.x, there.width
-            corners = ((x, there.low), (x + wide, there.low), (x + wide, there.high), (x, there.high))
-            marks.append(Area(tuple(self._at(*one) for one in corners), INSIDE, self._bay(there.bay.id)))
+            for clear in there.compartments:
+                about = CompartmentPath(self.room.id, self.built.built_in.id, there.bay.id, clear.compartment.id)
+                corners = ((x, clear.low), (x + wide, clear.low), (x + wide, clear.high), (x, clear.high))
+                fill = INSIDE if there.carcass >= 0 else "paper"
+                marks.append(Area(tuple(self._at(*one) for one in corners), fill, about))
         for part in self.built.run.parts:
             if part.kind in SHELF:
-                sags = part.kind != "lipping" and part.bay in weak
+                sags = part.kind in ("shelf", "fixed shelf") and part.bay in weak
                 pen = Pen("rust", 1.2) if sags else Pen("ink", 0.6)
-                marks.append(Area(self._face(part), SHELF[part.kind], self._bay(part.bay), pen))
+                marks.append(Area(self._face(part), SHELF[part.kind], self._of(part), pen))
         return marks
 
     def _front(self, part: Part) -> list[Mark]:
         """Return a door or a drawer front with its handle."""
         x, _, z, wide, _, tall = part.box
-        marks: list[Mark] = [Area(self._face(part), FRONT, self._bay(part.bay), Pen("ink", 0.9))]
-        if part.kind == "drawer front":
-            middle, up = x + wide / 2, z + tall / 2
+        about = self._of(part)
+        marks: list[Mark] = [Area(self._face(part), FACE[part.face], about, Pen("ink", 0.9))]
+        marks += self._on_the_face(part)
+        middle, up = x + wide / 2, z + tall / 2
+        if part.kind in ("drawer front", "flap"):
+            if part.kind == "flap":  # near the edge that opens
+                up = z + tall - FROM_EDGE
             ends = (self._at(middle - HANDLE / 2, up), self._at(middle + HANDLE / 2, up))
             return [*marks, Stroke(ends, Pen("ink", 1.6))]
+        if part.kind == "bifold leaf" and self._leaf(part) % 2 == 0:
+            return marks  # one handle a pair
         usual = z + tall - FROM_EDGE - HANDLE  # of low doors near the top, of tall ones at one line in reach
         at = usual if z + tall < TALL_DOOR else max(z + FROM_EDGE, min(HANDLE_LINE, usual))
         edge = x + FROM_EDGE if self._opens_left(part) else x + wide - FROM_EDGE
         return [*marks, Stroke((self._at(edge, at), self._at(edge, at + HANDLE)), Pen("ink", 1.6))]
+
+    def _on_the_face(self, part: Part) -> list[Mark]:
+        """Return what is on the face of a front: slats, or the light on a mirror or a pane."""
+        x, _, z, wide, _, tall = part.box
+        if part.face == "slatted":
+            many = int((wide - 60.0) / SLAT)
+            return [
+                Stroke((self._at(x + 30.0 + n * SLAT, z + 30.0), self._at(x + 30.0 + n * SLAT, z + tall - 30.0)), THIN)
+                for n in range(many + 1)
+            ]
+        if part.face in ("mirror", "glass"):
+            reach = min(wide, tall) * 0.45
+            shine = ((x + wide * 0.2, z + tall * 0.55), (x + wide * 0.2 + reach, z + tall * 0.55 + reach))
+            marks: list[Mark] = [Stroke(tuple(self._at(*one) for one in shine), THIN)]
+            if part.face == "glass":
+                inset = (
+                    (x + 60, z + 60),
+                    (x + wide - 60, z + 60),
+                    (x + wide - 60, z + tall - 60),
+                    (x + 60, z + tall - 60),
+                )
+                marks.append(Stroke(tuple(self._at(*one) for one in inset), THIN, closed=True))
+            return marks
+        return []
+
+    def _leaf(self, part: Part) -> int:
+        """Return which leaf of its opening a front is, from the left."""
+        mine = sorted(
+            one.box[0]
+            for one in self.built.run.parts
+            if (one.kind, one.bay, one.carcass, one.compartment)
+            == (part.kind, part.bay, part.carcass, part.compartment)
+        )
+        return mine.index(part.box[0])
 
     def _opens_left(self, part: Part) -> bool:
         """Return whether a door has its handle at its left: the right one of two."""
         leaves = sorted(
             one.box[0]
             for one in self.built.run.parts
-            if one.kind == "door" and (one.bay, one.carcass) == (part.bay, part.carcass)
+            if one.kind == part.kind
+            and (one.bay, one.carcass, one.compartment) == (part.bay, part.carcass, part.compartment)
         )
         return len(leaves) > 1 and part.box[0] == leaves[-1]
 
-    def _as_if_open(self, part: Part) -> list[Mark]:
+    def _as_if_open(self, part: Part, *, crossed: bool) -> list[Mark]:
         """Return where a front would be: its outline and its diagonals, dashed."""
         one, two, three, four = self._face(part)
-        pen, about = Pen("soft", 0.5, dashed=True), self._bay(part.bay)
-        return [
-            Stroke((one, two, three, four), pen, closed=True, about=about),
-            Stroke((one, three), pen, about=about),
-            Stroke((two, four), pen, about=about),
-        ]
+        pen, about = Pen("soft", 0.5, dashed=True), self._of(part)
+        outline = Stroke((one, two, three, four), pen, closed=True, about=about)
+        if not crossed:
+            return [outline]
+        return [outline, Stroke((one, three), pen, about=about), Stroke((two, four), pen, about=about)]
 
     def _chains(self) -> list[Mark]:
         """Return the dimensions: bays below, the whole width below them, the rows at the left, the height beyond."""
@@ -178,7 +297,8 @@ class _Front:
         marks.append(Dimension(*whole, -2 * CHAIN, shown(self.wide), self.about))
         for low, high in pairwise([0.0, *(low for low, _ in levels), run.top]):
             if high - low > 1.0:
-                about = self.about.sized("plinth") if low == 0.0 else self.about
+                under = "hung" if self.built.built_in.hung is not None else "plinth"
+                about = self.about.sized(under) if low == 0.0 else self.about
                 ends = (self._at(0.0, low), self._at(0.0, high))
                 marks.append(Dimension(*ends, REACH * 0.7, shown(high - low), about, beside=high - low < 200.0))
         up = (self._at(self.wide, 0.0), self._at(self.wide, self.tall))

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
-from narrow_cornice.casework.carcass import Carcasses, Part
+from narrow_cornice.casework.carcass import Carcasses
+from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import WallFace
-from narrow_cornice.drawing.built import AROUND, FRONT, INSIDE, SHELF
+from narrow_cornice.drawing.built import AROUND, FACE, INSIDE, SHELF
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.memo import by_identity
 
-BEFORE = ("back", "fixed shelf", "shelf", "plinth", "filler", "top filler", "side", "divider", "bottom", "top")
-FACES = ("door", "drawer front")
+BEFORE = (
+    *("back", "fixed shelf", "shelf", "partition", "rail", "plinth", "filler", "top filler"),
+    *("side", "divider", "bottom", "top", "worktop"),
+)
 
 
 def built_marks(frame: Frame, face: WallFace, room: Room, changed_rules: dict[str, float]) -> list[Mark]:
@@ -54,5 +57,7 @@ def _run_marks(
         for part in made.parts
         if part.kind == kind
     ]
-    marks += [Area(outline(part), FRONT, about, Pen("line", 0.6)) for part in made.parts if part.kind in FACES]
+    marks += [
+        Area(outline(part), FACE[part.face], about, Pen("line", 0.6)) for part in made.parts if part.kind in FRONT_KINDS
+    ]
     return tuple(marks)

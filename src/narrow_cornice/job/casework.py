@@ -1,4 +1,4 @@
-"""What was decided about the built-ins of a room: where each stands, of what, divided how, and what it keeps."""
+"""What was decided about the built-ins of a room: where each stands, of what, divided how, and what is to be kept."""
 
 from __future__ import annotations
 
@@ -6,23 +6,38 @@ from typing import Literal
 
 import msgspec
 
-from narrow_cornice.casework.carcass import Front
+from narrow_cornice.casework.contents import Use
+from narrow_cornice.casework.wishes import Face, Front, Grading, Holds
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Words
 
 Sequence = Literal["units first", "trim first"]
 
 
+class CompartmentWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A part of a bay between two fixed boards: what it holds and how many (``across`` of a row of cubbies), its front
+    and that front's face, its clear height (None: a share of what the others leave), how its drawers are graduated, and
+    the clear ``heights`` from below between its shelves where they are not at equal distances."""
+
+    id: Id
+    holds: Holds = "shelves"
+    count: int = 4
+    across: int = 1
+    front: Front = "open"
+    face: Face = "plain"
+    height: Length | None = None
+    grading: Grading = "equal"
+    heights: tuple[Length, ...] = ()
+
+
 class BayWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A bay: its clear width (None: an equal share of what the others leave), its loose shelves, its front, how tall
-    what is closed below is (None: as usual), and how many drawers that has."""
+    """A bay: its clear width (None: an equal share of what the others leave) and its compartments from the floor up;
+    one that is ``like`` another of its run has that one's, and follows it until it is released."""
 
     id: Id
     width: Length | None = None
-    shelves: int = 4
-    front: Front = "open"
-    below: Length | None = None
-    drawers: int = 3
+    compartments: tuple[CompartmentWish, ...] = (CompartmentWish("s1"),)
+    like: Id = ""
 
 
 class LippingWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -35,8 +50,10 @@ class LippingWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A run of casework in a ``place`` for one (a recess of what is measured): its bays, its sheet goods by identity
-    (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``), its plinth, the lipping of its shelves, what is
-    kept on them, and whether trim stops at it (units first) or runs behind it (trim first)."""
+    (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``, ``worktop`` or none), its plinth, how ``tall`` it is
+    over all (None: up to the ceiling), how far above the floor it is ``hung`` (None: it stands), whether its fronts are
+    ``inset``, the lipping of its shelves, what is kept on them, and whether trim stops at it (units first) or runs
+    behind it (trim first)."""
 
     id: Id
     name: Words
@@ -46,7 +63,11 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     fronts: Id = "mdf-18"
     back: Id = "ply-6"
     drawers: Id = "ply-12"
+    worktop: Id = ""
     plinth: Length = Length(85.0, "85 mm")
+    tall: Length | None = None
+    hung: Length | None = None
+    inset: bool = False
     lipping: LippingWish | None = None
     keeps: Id = "hardbacks"
     sequence: Sequence = "units first"
@@ -55,8 +76,34 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         """Return the bay of that identity, None where there is none."""
         return next((bay for bay in self.bays if bay.id == bay_id), None)
 
+    def master(self, bay: BayWish) -> BayWish:
+        """Return the bay whose compartments a bay has: the one it is like, itself where it is released."""
+        return (self.bay(bay.like) if bay.like else None) or bay
+
+    def compartments_of(self, bay: BayWish) -> tuple[CompartmentWish, ...]:
+        """Return the compartments of a bay, from the floor up."""
+        return self.master(bay).compartments
+
+
+class Kept(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Things of one kind that are to be kept in the built-ins of a room: the kind by its identity, what they are called
+    here, how many, how often they are used (None: as such things are), and sizes other than usual of one of them."""
+
+    id: Id
+    kind: Id
+    name: Words
+    count: int
+    use: Use | None = None
+    tall: Length | None = None
+    wide: Length | None = None
+    deep: Length | None = None
+
 
 class Casework(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """The built-ins of a room."""
+    """The built-ins of a room, what is to be kept in them, and how many metres of shelf and of rail there were
+    before."""
 
     built_ins: tuple[BuiltIn, ...] = ()
+    contents: tuple[Kept, ...] = ()
+    shelf_before: Length | None = None
+    rail_before: Length | None = None

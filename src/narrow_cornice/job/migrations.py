@@ -57,7 +57,47 @@ def _in_parts(raw: Raw) -> Raw:
     return job
 
 
-STEPS: dict[int, Callable[[Raw], Raw]] = {1: lambda raw: {**raw, "schema": 2}, 2: _in_parts}
+def _bays_of_compartments(raw: Raw) -> Raw:
+    """Schema 4: a bay is made of compartments, where it had one front and one number of shelves and drawers."""
+    job = {**raw, "schema": 4}
+    rules = job.get("house_rules")
+    below = 700.0
+    if isinstance(rules, dict):  # how tall what is closed below usually is, is said of each compartment now
+        below = rules.get("cupboard_below", below)
+        job["house_rules"] = {key: value for key, value in rules.items() if key != "cupboard_below"}
+
+    def room(one: Raw) -> Raw:
+        casework = one.get("casework")
+        if not isinstance(casework, dict) or "built_ins" not in casework:
+            return one
+        runs = _each(casework["built_ins"], lambda run: {**run, "bays": _each(run.get("bays"), bay)})
+        return {**one, "casework": {**casework, "built_ins": runs}}
+
+    def bay(one: Raw) -> Raw:
+        front, shelves, drawers = one.get("front", "open"), one.get("shelves", 4), one.get("drawers", 3)
+        tall = one.get("below") or {"mm": below, "text": f"{below:g} mm"}
+        plain = {"holds": "shelves", "count": shelves}
+        closed_shelves = 1 if isinstance(tall, dict) and (tall.get("mm") or 0) > 500 else 0
+        made = {
+            "open": [plain],
+            "doors": [{**plain, "front": "doors"}],
+            "drawers": [{"holds": "drawers", "count": drawers}],
+            "doors below": [{**plain, "count": closed_shelves, "front": "doors", "height": tall}, plain],
+            "drawers below": [{"holds": "drawers", "count": drawers, "height": tall}, plain],
+        }.get(front, [{**plain, "front": front}])
+        kept = {key: value for key, value in one.items() if key not in ("front", "shelves", "drawers", "below")}
+        return {**kept, "compartments": [{"id": f"s{number}", **each} for number, each in enumerate(made, 1)]}
+
+    if "rooms" in job:
+        job["rooms"] = _each(job["rooms"], room)
+    return job
+
+
+STEPS: dict[int, Callable[[Raw], Raw]] = {
+    1: lambda raw: {**raw, "schema": 2},
+    2: _in_parts,
+    3: _bays_of_compartments,
+}
 
 
 def _each(things: Any, change: Callable[[Raw], Raw]) -> Any:

@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable, Collection, Iterable
 from typing import Any, TypeVar
 
-from narrow_cornice.casework.boards import kept_things, materials, sheet_goods
+from narrow_cornice.casework.boards import materials, sheet_goods
+from narrow_cornice.casework.contents import kept_things, kinds_kept
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
-from narrow_cornice.job.casework import Casework
+from narrow_cornice.job.casework import BuiltIn, Casework
 from narrow_cornice.job.finishes import Colour, Finish, Paint, RoomFinishes
 from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
@@ -121,12 +122,14 @@ def _check_casework(casework: Casework, where: str) -> None:
     unique((one.id for one in casework.built_ins), f"{where}.built_ins")
     for index, run in enumerate(casework.built_ins):
         at = f"{where}.built_ins[{index}]"
-        for key in ("board", "fronts", "back", "drawers"):
-            if getattr(run, key) not in sheet_goods():
+        for key in ("board", "fronts", "back", "drawers", "worktop"):
+            if getattr(run, key) not in sheet_goods() and (key != "worktop" or run.worktop):
                 raise JobError(f"There is no board called “{getattr(run, key)[:40]}”.", where=f"{at}.{key}")
         if run.keeps not in kept_things():
             raise JobError(f"Nothing known is called “{run.keeps[:40]}”.", where=f"{at}.keeps")
         length_within(run.plinth, f"{at}.plinth", zero=True)
+        length_within(run.tall, f"{at}.tall")
+        length_within(run.hung, f"{at}.hung", zero=True)
         if run.lipping is not None:
             if run.lipping.material not in materials():
                 raise JobError(
@@ -134,14 +137,42 @@ def _check_casework(casework: Casework, where: str) -> None:
                 )
             length_within(run.lipping.thick, f"{at}.lipping.thick")
             length_within(run.lipping.tall, f"{at}.lipping.tall")
-        unique((bay.id for bay in run.bays), f"{at}.bays")
-        number(len(run.bays), f"{at}.bays", 1, 60)
-        for place, bay in enumerate(run.bays):
-            here = f"{at}.bays[{place}]"
-            length_within(bay.width, f"{here}.width")
-            length_within(bay.below, f"{here}.below")
-            number(bay.shelves, f"{here}.shelves", 0, 40)
-            number(bay.drawers, f"{here}.drawers", 0, 12)
+        _check_bays(run, at)
+    unique((one.id for one in casework.contents), f"{where}.contents")
+    number(len(casework.contents), f"{where}.contents", 0, MOST_PER_ROOM)
+    for index, one in enumerate(casework.contents):
+        at = f"{where}.contents[{index}]"
+        if one.kind not in kinds_kept():
+            raise JobError(f"Nothing known is called “{one.kind[:40]}”.", where=f"{at}.kind")
+        number(one.count, f"{at}.count", 0, 100_000)
+        for key in ("tall", "wide", "deep"):
+            length_within(getattr(one, key), f"{at}.{key}")
+    for key in ("shelf_before", "rail_before"):
+        size = getattr(casework, key)
+        if size is not None:
+            number(size.mm, f"{where}.{key}", 0, 1e7)
+
+
+def _check_bays(run: BuiltIn, at: str) -> None:
+    """Check the bays of a run, and that each that is like another is like one with compartments of its own."""
+    unique((bay.id for bay in run.bays), f"{at}.bays")
+    number(len(run.bays), f"{at}.bays", 1, 60)
+    leaders = {bay.id for bay in run.bays if not bay.like}
+    for place, bay in enumerate(run.bays):
+        here = f"{at}.bays[{place}]"
+        length_within(bay.width, f"{here}.width")
+        if bay.like and bay.like not in leaders:
+            raise JobError("This bay is like one that is not there, or that is like another.", where=f"{here}.like")
+        number(len(bay.compartments), f"{here}.compartments", 0 if bay.like else 1, 12)
+        unique((one.id for one in bay.compartments), f"{here}.compartments")
+        for level, one in enumerate(bay.compartments):
+            inside = f"{here}.compartments[{level}]"
+            length_within(one.height, f"{inside}.height")
+            number(one.count, f"{inside}.count", 0, 40)
+            number(one.across, f"{inside}.across", 1, 20)
+            number(len(one.heights), f"{inside}.heights", 0, 40)
+            for height in one.heights:
+                length_within(height, f"{inside}.heights")
 
 
 def _check_trim(trim: Trimwork, where: str) -> None:

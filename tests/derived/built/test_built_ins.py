@@ -18,7 +18,7 @@ from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
-from narrow_cornice.job.casework import BayWish, BuiltIn, Casework
+from narrow_cornice.job.casework import BayWish, BuiltIn, Casework, CompartmentWish
 from narrow_cornice.job.file import JobFileError, decode_job, encode_job
 from narrow_cornice.job.measured import Fixture, WayIn
 from narrow_cornice.job.model import Job, Room
@@ -135,7 +135,10 @@ def test_a_shelf_just_inside_what_it_may_is_not_found() -> None:
     longest = shelves_of(room, run, job.house_rules)[0].sag.longest.value
     for off, many in ((-0.5, 0), (0.5, 1)):
         width = parse_length(f"{longest + off:.2f}")
-        bays = (BayWish("b1", width=width, front="doors"), BayWish("b2", shelves=0))
+        bays = (
+            BayWish("b1", width, (CompartmentWish("s1", front="doors"),)),
+            BayWish("b2", None, (CompartmentWish("s1", count=0),)),
+        )
         changed = replace(run, bays=bays)
         assert sum(not one.sag.holds for one in shelves_of(room, changed, job.house_rules)) == many
 

@@ -5,11 +5,13 @@ from __future__ import annotations
 import msgspec
 
 from narrow_cornice.casework.boards import sheet_goods
-from narrow_cornice.casework.carcass import Bay, Carcasses, Habits, Part, Space, Stuff, carcasses
+from narrow_cornice.casework.carcass import Carcasses, carcasses
+from narrow_cornice.casework.parts import FRONT_KINDS, NO_BOARD, Part
+from narrow_cornice.casework.wishes import Bay, Compartment, Habits, Space, Stuff
 from narrow_cornice.derived.measured.envelopes import Fit, fit_of
 from narrow_cornice.explained.figures import Figure, choice, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
-from narrow_cornice.job.casework import BayWish, BuiltIn
+from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BayPath, BuiltInPath
 from narrow_cornice.job.rules import house_rules_of
@@ -43,6 +45,12 @@ def height_of_run(clear_height: float, gap: float, plinth: float, tallest_stood_
     return min(clear_height - gap - plinth, tallest_stood_up)
 
 
+@explained("height of the carcasses", "mm", "over all − plinth − worktop")
+def height_as_said(over_all: float, plinth: float, worktop: float) -> float:
+    """Return how tall the carcasses of a run are whose height was said: what stands under and over them comes off."""
+    return over_all - plinth - worktop
+
+
 @explained("clear width of a bay", "mm", "(carcasses − uprights × board − widths that are said) ÷ bays")
 def width_of_bay(carcasses: float, uprights: float, board: float, widths_that_are_said: float, bays: float) -> float:
     """Return the clear width of each bay whose width nobody said."""
@@ -54,9 +62,16 @@ def habits_of(rules: HouseRules) -> Habits:
     return Habits(**{name: rules.value(name) for name in Habits.__struct_fields__})
 
 
-def _bay(bay: BayWish, rules: HouseRules) -> Bay:
-    below = bay.below.mm if bay.below is not None else rules.value("cupboard_below")
-    return Bay(bay.id, bay.width.mm if bay.width else None, bay.shelves, bay.front, max(1, bay.drawers), below)
+def _bay(run: BuiltIn, bay: BayWish) -> Bay:
+    compartments = tuple(_compartment(one) for one in run.compartments_of(bay))
+    return Bay(bay.id, bay.width.mm if bay.width else None, compartments)
+
+
+def _compartment(one: CompartmentWish) -> Compartment:
+    height = one.height.mm if one.height is not None else None
+    heights = tuple(size.mm for size in one.heights)
+    many = max(one.count, 0 if one.holds == "shelves" else 1)
+    return Compartment(one.id, one.holds, many, one.across, one.front, one.face, height, one.grading, heights)
 
 
 def stuff_of(run: BuiltIn, trim: float) -> Stuff:
@@ -65,7 +80,11 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     board, back, fronts, drawers = (goods[key].thickness for key in (run.board, run.back, run.fronts, run.drawers))
     lipping = (run.lipping.thick.mm, run.lipping.tall.mm) if run.lipping is not None else (0.0, 0.0)
     longest = min(goods[key].length for key in (run.board, run.back, run.fronts)) - 2 * trim
-    return Stuff(board, back, fronts, drawers, run.plinth.mm, lipping, longest)
+    worktop = goods[run.worktop].thickness if run.worktop else 0.0
+    tall, hung = (run.tall.mm if run.tall is not None else None), (run.hung.mm if run.hung is not None else 0.0)
+    plinth = run.plinth.mm if not hung else 0.0
+    widest = goods[run.back].width - 2 * trim
+    return Stuff(board, back, fronts, drawers, plinth, lipping, longest, worktop, tall, hung, run.inset, widest)
 
 
 @by_identity(times=1, each="wall")
@@ -80,17 +99,29 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     rules = house_rules_of(changed_rules)
     scribe = fit.scribe.value if fit.scribe is not None else 0.0
     space = Space(fit.width.value, fit.height.value, recess.depth.mm, fit.stands.value, fit.left, fit.right, scribe)
-    bays = tuple(_bay(bay, rules) for bay in run.bays)
+    bays = tuple(_bay(run, bay) for bay in run.bays)
     made = _made(space, bays, stuff_of(run, rules.value("sheet_trim")), habits_of(rules))
     if made.fault:
         return Built(run, made.fault, fit, made)
-    closed = any(bay.front != "open" for bay in run.bays)
+    closed = any(bay.closed for bay in bays)
     path = BuiltInPath(room.id, run.id)
     walls = table("walls at its ends", float(fit.left + fit.right), "", "where a filler is scribed to one")
     width = width_of_run(fit.width, walls, rules.figure("filler_at_doors" if closed else "filler"))
-    plinth = choice("plinth", run.plinth.mm, "mm", path.sized("plinth"))
-    height = height_of_run(fit.height, rules.figure("top_gap"), plinth, fit.stands)
+    height = _height_figure(run, path, fit.height, fit.stands, rules)
     return Built(run, "", fit, made, width, height, _bay_figure(room, run, made, width))
+
+
+def _height_figure(run: BuiltIn, path: BuiltInPath, clear: Figure, stands: Figure, rules: HouseRules) -> Figure:
+    """Return how tall the carcasses of a run are: as tall as they can be, or as was said."""
+    if run.hung is not None and run.hung.mm > 0:
+        lower = choice("plinth", run.hung.mm, "mm", path.sized("hung"), "hangs above the floor")
+    else:
+        lower = choice("plinth", run.plinth.mm, "mm", path.sized("plinth"))
+    if run.tall is None:
+        return height_of_run(clear, rules.figure("top_gap"), lower, stands)
+    top = sheet_goods()[run.worktop] if run.worktop else None
+    worktop = table("worktop", top.thickness if top else 0.0, "mm", top.name if top else "none")
+    return height_as_said(choice("over all", run.tall.mm, "mm", path.sized("tall")), lower, worktop)
 
 
 # By value: whatever else of the room is edited, a run that comes out the same is the same parts, which nobody lists,
@@ -122,11 +153,14 @@ def _bay_figure(room: Room, run: BuiltIn, made: Carcasses, width: Figure) -> Fig
 
 
 def board_of(run: BuiltIn, part: Part) -> str:
-    """Return the identity of the sheet goods a part is cut from, empty for a lipping, which is timber."""
-    if part.kind == "lipping":
+    """Return the identity of the sheet goods a part is cut from, empty for a lipping and a rail, which are from
+    none."""
+    if part.kind in NO_BOARD:
         return ""
     if part.kind in ("back", "drawer bottom"):
         return run.back
-    if part.kind in ("door", "drawer front"):
+    if part.kind in FRONT_KINDS:
         return run.fronts
+    if part.kind == "worktop":
+        return run.worktop
     return run.drawers if part.kind in ("drawer side", "drawer end") else run.board

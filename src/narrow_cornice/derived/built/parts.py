@@ -8,15 +8,33 @@ from types import MappingProxyType
 import msgspec
 
 from narrow_cornice.casework.boards import materials, sheet_goods
-from narrow_cornice.casework.carcass import Carcasses, Part
-from narrow_cornice.casework.hardware import PINS_A_SHELF, hinges_for, straps_for
+from narrow_cornice.casework.carcass import Carcasses
+from narrow_cornice.casework.hardware import (
+    BAND_MORE,
+    GLUE_A_BOTTLE,
+    PINS_A_SHELF,
+    PLUGS_A_FILLER,
+    SCREWS_A_JOINT,
+    brackets_for,
+    hinges_for,
+    straps_for,
+    wall_fixings_for,
+)
+from narrow_cornice.casework.parts import Part
 from narrow_cornice.derived.built.fitted import board_of, built_in_of
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 
 MM3 = 1e-9  # cubic metres
+M2 = 1e-6  # square metres of a mm²
 HEAVY = 25.0  # kg, over which two people carry
+GLASS = 10.0  # kg/m² of mirror or pane, 4 mm
+TUBE = 1.0  # kg/m of rail
+# Of the board of a front, what is left where it is cut out: a frame for a pane, slats with gaps.
+LEFT_OF_BOARD = {"plain": 1.0, "mirror": 1.0, "glass": 0.35, "slatted": 0.6}
+GLAZED = {"mirror": 1.0, "glass": 0.65}  # of the face of a front that is mirror or pane
+JOINED = ("bottom", "top", "divider", "fixed shelf", "partition")
 
 
 class PartLine(msgspec.Struct, frozen=True):
@@ -37,10 +55,15 @@ class PartLine(msgspec.Struct, frozen=True):
 
 
 def weight_of(run: BuiltIn, part: Part) -> float:
-    """Return what a part weighs in kg, by the density of its material."""
+    """Return what a part weighs in kg, by the density of its material; fronts with the mirror or pane that is in
+    them."""
+    if part.kind == "rail":
+        return part.length * 1e-3 * TUBE
     board = board_of(run, part)
     material = sheet_goods()[board].material if board else run.lipping.material if run.lipping is not None else "oak"
-    return part.length * part.width * part.thickness * MM3 * materials()[material].density
+    solid = part.length * part.width * part.thickness * MM3 * materials()[material].density
+    glazed = part.length * part.width * M2 * GLASS * GLAZED.get(part.face, 0.0)
+    return solid * LEFT_OF_BOARD[part.face] + glazed
 
 
 def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[PartLine, ...]:
@@ -52,7 +75,7 @@ def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple
 def _listed(run: BuiltIn, made: Carcasses) -> tuple[PartLine, ...]:
     alike: dict[tuple[object, ...], list[Part]] = {}
     for part in made.parts:
-        key = (part.kind, round(part.length, 2), round(part.width, 2), part.thickness)
+        key = (part.kind, round(part.length, 2), round(part.width, 2), part.thickness, part.face)
         alike.setdefault(key, []).append(part)
     lines = []
     for same in alike.values():
@@ -60,7 +83,7 @@ def _listed(run: BuiltIn, made: Carcasses) -> tuple[PartLine, ...]:
         grain = materials()[sheet_goods()[board].material].grain if board else True
         lines.append(
             PartLine(
-                one.kind,
+                one.kind if one.face == "plain" else f"{one.kind}, {one.face}",
                 len(same),
                 one.length,
                 one.width,
@@ -83,7 +106,7 @@ def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -
 
 @by_identity(times=1, each="wall")
 def _weights(run: BuiltIn, made: Carcasses) -> tuple[float, ...]:
-    carried = ("side", "divider", "bottom", "top", "fixed shelf", "back")
+    carried = ("side", "divider", "bottom", "top", "fixed shelf", "partition", "back")
     numbers = sorted({part.carcass for part in made.parts if part.carcass >= 0})
     return tuple(
         sum(weight_of(run, part) for part in made.parts if part.carcass == number and part.kind in carried)
@@ -91,31 +114,65 @@ def _weights(run: BuiltIn, made: Carcasses) -> tuple[float, ...]:
     )
 
 
-def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Mapping[str, int]:
-    """Return how many of each piece of hardware a run takes, by identity."""
+def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Mapping[str, float]:
+    """Return how much of each piece of hardware a run takes, by identity, in what it is counted in."""
     return _hardware(run, built_in_of(room, run, changed_rules).run)
 
 
 @by_identity(times=1, each="wall")
-def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, int]:
+def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
     if made.fault or not made.parts:
         return MappingProxyType({})
     parts = made.parts
-    doors = [part for part in parts if part.kind == "door"]
-    drawers = sum(part.kind == "drawer front" for part in parts)
-    counted = {
-        "pin": PINS_A_SHELF * sum(part.kind == "shelf" for part in parts),
-        "hinge": sum(hinges_for(part.length, weight_of(run, part)) or 0 for part in doors),
-        "runner": drawers,
-        "handle": len(doors) + drawers,
-        "strap": straps_for(made.end - made.begin),
+    by_kind: dict[str, list[Part]] = {}
+    for part in parts:
+        by_kind.setdefault(part.kind, []).append(part)
+
+    def many(*kinds: str) -> int:
+        return sum(len(by_kind.get(kind, ())) for kind in kinds)
+
+    hinged = [*by_kind.get("door", ()), *by_kind.get("bifold leaf", ())]
+    rails = by_kind.get("rail", [])
+    joints = [part for part in parts if part.kind in JOINED]
+    fillers = many("filler", "top filler")
+    beds = sum(clear.compartment.holds == "bed" for bay in made.bays for clear in bay.compartments)
+    counted: dict[str, float] = {
+        "pin": PINS_A_SHELF * many("shelf"),
+        "hinge": sum(hinges_for(part.length, weight_of(run, part)) or 0 for part in hinged) + 2 * many("flap"),
+        "stay": 2 * many("flap"),
+        "runner": many("drawer bottom"),
+        "slide": many("sliding door"),
+        "fold": many("bifold leaf") / 2,
+        "handle": many("door", "flap", "drawer front", "sliding door") + many("bifold leaf") / 2,
+        "rail": sum(part.length for part in rails) / 1000.0,
+        "bracket": sum(brackets_for(part.length) for part in rails),
+        "mirror": _glazed(parts, "mirror"),
+        "pane": _glazed(parts, "glass"),
+        "bed": beds,
+        "strap": 0 if run.hung is not None and run.hung.mm > 0 else straps_for(made.end - made.begin),
+        "wall": wall_fixings_for(made.end - made.begin) if run.hung is not None and run.hung.mm > 0 else 0,
+        "screw": 2 * SCREWS_A_JOINT * len(joints) + SCREWS_A_JOINT * (many("plinth") + many("worktop")),
+        "plug": PLUGS_A_FILLER * fillers,
+        "glue": sum(2 * part.width for part in joints) / GLUE_A_BOTTLE,
+        "band": BAND_MORE * sum(part.edges for part in parts if is_banded(run, part)) / 1000.0,
     }
-    return MappingProxyType({key: many for key, many in counted.items() if many})
+    return MappingProxyType({key: round(amount, 3) for key, amount in counted.items() if amount > 0})
+
+
+def _glazed(parts: tuple[Part, ...], face: str) -> float:
+    """Return the square metres of mirror or pane in fronts."""
+    return sum(part.length * part.width * M2 * GLAZED[face] for part in parts if part.face == face)
+
+
+def is_banded(run: BuiltIn, part: Part) -> bool:
+    """Return whether the edges of a part that are seen are covered with a band; those of MDF are sealed and painted."""
+    board = board_of(run, part)
+    return bool(board) and part.edges > 0 and materials()[sheet_goods()[board].material].banded
 
 
 @by_identity(times=1, each="wall")
 def unhung_doors(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[Part, ...]:
     """Return the doors that are too tall or too heavy for any number of hinges."""
     built = built_in_of(room, run, changed_rules)
-    doors = (part for part in built.run.parts if part.kind == "door")
+    doors = (part for part in built.run.parts if part.kind in ("door", "bifold leaf"))
     return tuple(part for part in doors if hinges_for(part.length, weight_of(run, part)) is None)

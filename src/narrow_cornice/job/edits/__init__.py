@@ -5,6 +5,39 @@ Each function returns an Edit whose ``apply`` puts new values beside the old and
 
 from __future__ import annotations
 
+from narrow_cornice.job.edits.bay_edits import (
+    arrange_bays as arrange_bays,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    change_bay as change_bay,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    change_compartment as change_compartment,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    make_bay_like as make_bay_like,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    merge_bays as merge_bays,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    one_bay_less as one_bay_less,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    one_compartment_less as one_compartment_less,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    one_more_bay as one_more_bay,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    one_more_compartment as one_more_compartment,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    space_shelves as space_shelves,
+)
+from narrow_cornice.job.edits.bay_edits import (
+    split_bay as split_bay,
+)
 from narrow_cornice.job.edits.bought_edits import (
     keep_cutting_plan as keep_cutting_plan,
 )
@@ -42,19 +75,22 @@ from narrow_cornice.job.edits.casework_edits import (
     add_built_in as add_built_in,
 )
 from narrow_cornice.job.edits.casework_edits import (
-    change_bay as change_bay,
-)
-from narrow_cornice.job.edits.casework_edits import (
     change_built_in as change_built_in,
 )
 from narrow_cornice.job.edits.casework_edits import (
-    one_bay_less as one_bay_less,
-)
-from narrow_cornice.job.edits.casework_edits import (
-    one_more_bay as one_more_bay,
-)
-from narrow_cornice.job.edits.casework_edits import (
     remove_built_in as remove_built_in,
+)
+from narrow_cornice.job.edits.contents_edits import (
+    change_kept as change_kept,
+)
+from narrow_cornice.job.edits.contents_edits import (
+    keep_here as keep_here,
+)
+from narrow_cornice.job.edits.contents_edits import (
+    keep_no_longer as keep_no_longer,
+)
+from narrow_cornice.job.edits.contents_edits import (
+    set_before as set_before,
 )
 from narrow_cornice.job.edits.finish_edits import (
     add_colour as add_colour,

@@ -11,6 +11,8 @@ from narrow_cornice.explained.paths import ThingPath as ThingPath
 from narrow_cornice.job.paths.brief import BriefPath as BriefPath
 from narrow_cornice.job.paths.casework import BayPath as BayPath
 from narrow_cornice.job.paths.casework import BuiltInPath as BuiltInPath
+from narrow_cornice.job.paths.casework import CompartmentPath as CompartmentPath
+from narrow_cornice.job.paths.casework import KeptPath as KeptPath
 from narrow_cornice.job.paths.finishes import SplitPath as SplitPath
 from narrow_cornice.job.paths.finishes import SurfacePath as SurfacePath
 from narrow_cornice.job.paths.hanging import HANGING as HANGING

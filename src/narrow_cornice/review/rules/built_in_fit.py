@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, unhung_doors
 from narrow_cornice.job.casework import BuiltIn
-from narrow_cornice.job.edits.casework_edits import one_more_bay
+from narrow_cornice.job.edits.bay_edits import one_more_bay
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen

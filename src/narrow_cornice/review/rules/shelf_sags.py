@@ -1,4 +1,4 @@
-"""A shelf that sags more than it may under what is kept on it (F7)."""
+"""A shelf or a rail that sags more than it may under what is kept on it (F7)."""
 
 from __future__ import annotations
 
@@ -8,9 +8,10 @@ from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.strength import Lipping, sag_of
-from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
+from narrow_cornice.derived.built.shelves import BayShelves, rails_of, shelves_of
 from narrow_cornice.job.casework import BuiltIn, LippingWish
-from narrow_cornice.job.edits.casework_edits import change_built_in, one_more_bay
+from narrow_cornice.job.edits.bay_edits import one_more_bay
+from narrow_cornice.job.edits.casework_edits import change_built_in
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BayPath
 from narrow_cornice.review.finding import Finding, RoomSeen
@@ -43,6 +44,28 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 about=BayPath(seen.room.id, run.id, bay.there.bay.id),
                 fixes=tuple(_fixes(seen, run, bay)),
             )
+        yield from _rails(seen, run, numbers)
+
+
+def _rails(seen: RoomSeen, run: BuiltIn, numbers: dict[str, int]) -> Iterator[Finding]:
+    for bay in rails_of(seen.room, run, seen.changed_rules):
+        if bay.sag.holds:
+            continue
+        sag, allowed = bay.sag.after_years.shown(seen.settings), bay.sag.allowed.shown(seen.settings)
+        yield Finding(
+            key=f"rail sags:{seen.room.id}:{run.id}:{bay.there.bay.id}",
+            grade="will show",
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where=run.name[:60],
+            says=f"The rail of bay {numbers[bay.there.bay.id]} of {run.name[:40]} sags {sag}",
+            many="Rails that sag more than they may: {n} bays",
+            measured=f"{allowed} allowed over {seen.size(bay.span)}; it may span {seen.size(bay.sag.longest.value)}",
+            rule="A rail of tube carries 40 kg a metre; over 900 it is held in its middle too (strength).",
+            risk="Hangers slide to the middle.",
+            about=BayPath(seen.room.id, run.id, bay.there.bay.id),
+            fixes=(replace(one_more_bay(seen.room.id, run.id, bay.there.bay.id), title="One more bay"),),
+        )
 
 
 def _fixes(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:

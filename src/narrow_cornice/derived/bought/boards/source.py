@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.hardware import hardware
 from narrow_cornice.derived.bought.lines import (
@@ -11,7 +13,6 @@ from narrow_cornice.derived.bought.lines import (
     LineToBuy,
     by_line,
     in_turn,
-    price_of_tins,
     room_by_room,
 )
 from narrow_cornice.derived.built.fitted import built_in_of
@@ -28,6 +29,12 @@ M2 = 1e-6  # of a mm²
 def price_of_sheets(sheets: float, price_of_one: float) -> float:
     """Return the price of several sheets."""
     return round(sheets * price_of_one, 2)
+
+
+@explained("price of hardware", "money", "number bought × price of one, to 0.01")
+def price_of_pieces(number_bought: float, price_of_one: float) -> float:
+    """Return the price of so many pieces, metres or bottles of something."""
+    return round(number_bought * price_of_one, 2)
 
 
 def boards_to_buy(job: Job) -> Bought:
@@ -104,8 +111,9 @@ def _room_hardware(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[s
     counted: dict[str, list[Figure]] = {}
     for run in room.casework.built_ins:
         for key, many in hardware_of(room, run, changed_rules).items():
-            counted.setdefault(key, []).append(table(run.name[:60], float(many), "pieces", "counted"))
-    return tuple((key, total(room.name[:60], "pieces", each)) for key, each in counted.items())
+            unit = hardware()[key].unit
+            counted.setdefault(key, []).append(table(run.name[:60], float(many), unit, "counted from its parts"))
+    return tuple((key, total(room.name[:60], hardware()[key].unit, each)) for key, each in counted.items())
 
 
 @by_identity(times=1, each="room")
@@ -113,11 +121,13 @@ def _hardware_line(key: str, *wanted: str | Figure) -> LineToBuy:
     """Return the line of one piece of hardware, of the rooms' identities, names and numbers, given in turn."""
     one = hardware()[key]
     shares = tuple(room_by_room(wanted))
-    needed = total(one.name, "pieces", [amount for _, _, amount in shares])
-    price = price_of_tins(
-        table("pieces", needed.value, "", "as many as are counted"),
+    needed = total(one.name, one.unit, [amount for _, _, amount in shares])
+    whole = math.ceil(needed.value - 1e-6)
+    said = f"{whole} {one.unit}" if one.unit != "pieces" else f"{whole}"
+    price = price_of_pieces(
+        table("number bought", float(whole), one.unit, "whole ones"),
         table("price of one", one.price, "money", one.name),
-        called=f"{needed.value:g} {one.name}",
+        called=f"{said} {one.name}",
     )
     return LineToBuy(
         f"hardware:{key}",
@@ -125,11 +135,11 @@ def _hardware_line(key: str, *wanted: str | Figure) -> LineToBuy:
         one.name,
         one.shop,
         needed,
-        ((1.0, round(needed.value), price.value),),
+        ((1.0, whole, price.value),),
         total("price", "money", [price], listed=True),
-        0.0,
+        whole - needed.value,
         f"built-ins in {', '.join(name[:40] for _, name, _ in shares)}",
         shares,
-        f"{needed.value:g} pieces",
+        f"{whole} {one.unit}",
         InPacks(),
     )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import BayPath, BuiltInPath
+from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath
 
 
 def run_of(room: Room, selected: About) -> BuiltIn | None:
@@ -13,7 +13,7 @@ def run_of(room: Room, selected: About) -> BuiltIn | None:
     mine = room.casework.built_ins
     if selected is not None and selected.room == room.id:
         wanted = selected.id if isinstance(selected, BuiltInPath) else ""
-        wanted = selected.built_in if isinstance(selected, BayPath) else wanted
+        wanted = selected.built_in if isinstance(selected, (BayPath, CompartmentPath)) else wanted
         found = next((one for one in mine if one.id == wanted), None)
         if found is not None:
             return found

@@ -5,27 +5,45 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from narrow_cornice.casework.boards import sheet_goods
-from narrow_cornice.casework.hardware import hardware
+from narrow_cornice.casework.contents import kinds_kept
+from narrow_cornice.casework.hardware import hardware, hinges_for
 from narrow_cornice.casework.kinds import Beginning, beginnings
+from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.derived.built.contents import columns_of, filling_of, things_of
 from narrow_cornice.derived.built.fitted import built_in_of
-from narrow_cornice.derived.built.parts import carcass_weights, hardware_of, parts_of
+from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, hardware_of, parts_of, weight_of
 from narrow_cornice.derived.built.sheets import cut_boards, line_of, numbers_of
-from narrow_cornice.derived.built.shelves import shelves_of
+from narrow_cornice.derived.built.shelves import rails_of, shelves_of
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.places.built.bay_rows import COUNTED, counted
 from narrow_cornice.desk.places.built.chosen import run_of
 from narrow_cornice.desk.places.built.handing_out import sheets
-from narrow_cornice.desk.places.built.rows import counted
+from narrow_cornice.desk.places.built.spacing_work import spacing_of
+from narrow_cornice.desk.places.built.where import where_words
+from narrow_cornice.desk.places.built.words import FRONT_WORDS, HOLDS_WORDS, bay_number
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.job import edits
-from narrow_cornice.job.casework import BayWish, BuiltIn
+from narrow_cornice.job.beginnings import begun
+from narrow_cornice.job.casework import Kept
 from narrow_cornice.job.measured import Recess
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import BayPath, BuiltInPath, LinePath, RecessPath, ThingPath
+from narrow_cornice.job.paths import (
+    BayPath,
+    BuiltInPath,
+    CompartmentPath,
+    KeptPath,
+    LinePath,
+    RecessPath,
+    RoomPath,
+    ThingPath,
+)
 from narrow_cornice.review.rules.shelf_sags import LIPPING
-from narrow_cornice.units.show import bare_size, show_money, show_size
+from narrow_cornice.units.show import bare_size, show_measure, show_money, show_number, show_size
+
+MANY = {"hardbacks": 100, "paperbacks": 100, "shirts and jackets": 20}  # that a line of what is kept begins with
 
 
 class BuiltPage(DrawingPage):
@@ -34,6 +52,7 @@ class BuiltPage(DrawingPage):
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
         self.out = desk.out
+        self._listening = False
         for ruled in self._sheets_of_leaves():
             self.add_sheet(ruled)
         self.add_cautions()
@@ -49,10 +68,27 @@ class BuiltPage(DrawingPage):
         yield Ruled(
             ("bays",),
             "Bays",
-            ("Bay", "Clear width", "Shelves", "Front", "Closed below", "Drawers"),
+            ("Bay", "Clear width", "Compartment", "Clear height", "Holds", "How many", "Front"),
             self._bays,
-            "Bays of the built-in that is chosen, from the left.",
-            3,
+            "Bays of the built-in that is chosen, from the left, and what is in each from the floor up.",
+            4,
+            lines=4,
+        )
+        yield Ruled(
+            ("fill",),
+            "What is kept",
+            ("What is kept", "How many", "One is", "Used", "Where it goes", "No room for", "Metres"),
+            self._kept,
+            "What is to be kept here, and where it goes. The line below adds to it.",
+            4,
+            lines=5,
+        )
+        yield Ruled(
+            ("fronts",),
+            "Fronts",
+            ("Front", "Bay", "How many", "Width", "Height", "Face", "One weighs", "Hinges"),
+            self._fronts,
+            "Doors, flaps and drawer fronts, once a compartment has some.",
         )
         yield Ruled(
             ("strength",),
@@ -94,6 +130,9 @@ class BuiltPage(DrawingPage):
         if self._sheet_of == "bays" and run is not None:
             yield Invitation("One more bay", lambda: self.session.do_made(lambda: edits.one_more_bay(room.id, run.id)))
             return
+        if self._sheet_of == "fill":
+            yield from self._fill_invitations(room)
+            return
         if self._sheet_of == "strength" and run is not None:
             lipped, words = run.lipping is None, f"{run.name[:40]}, 20 × 40 hardwood"
             yield Invitation(
@@ -121,14 +160,38 @@ class BuiltPage(DrawingPage):
         leaf = next((one.key for one in self.places[home].leaves if isinstance(recess, one.lists)), "")
         self.session.look(**{**self.places.going_to(home, self.session.remembered), "leaf": leaf, "seen_as": ""})
 
+    def _fill_invitations(self, room: Room) -> Iterator[Invitation]:
+        kinds = tuple((kind, self._keeps(room, kind)) for kind in kinds_kept())
+        yield Invitation("Keep something here", of=kinds)
+        work = spacing_of(self.bench)
+        if work.line:
+            yield Invitation("Stop fitting the shelves", work.stop)
+        elif room.casework.contents and columns_of(room, self.session.job.house_rules):
+            yield Invitation("Fit the shelves to what is kept", lambda: self._fit(room))
+        yield Invitation("Say how much there was before", lambda: self.session.select(RoomPath(room.id)))
+
+    def _fit(self, room: Room) -> None:
+        work = spacing_of(self.bench)
+        if not self._listening:
+            work.done.connect(lambda *_: self.refresh())
+            work.failed.connect(lambda *_: self.refresh())
+            self._listening = True
+        work.start(self.session.job, room)
+        self.refresh()
+
+    def _keeps(self, room: Room, kind: str) -> Callable[[], object]:
+        def keep() -> None:
+            if self.session.do_made(lambda: edits.keep_here(room.id, kind, MANY.get(kind, 10))):
+                mine = self.session.job.room(room.id).casework.contents[-1]
+                self.session.select(KeptPath(room.id, mine.id))
+
+        return keep
+
     def _begins(self, room: Room, recess: Recess, kind: Beginning) -> Callable[[], object]:
         def begin() -> None:
             fit = fit_of(room, recess, self.session.job.house_rules)
             wide = fit.width.value if fit.width is not None else kind.widest_bay
-            bays = tuple(
-                BayWish(f"b{number + 1}", shelves=kind.shelves, front=kind.front) for number in range(kind.bays(wide))
-            )
-            run = BuiltIn("", f"{kind.name}, {recess.name}"[:200], recess.id, bays, keeps=kind.keeps)
+            run = begun(kind, f"{kind.name}, {recess.name}", recess.id, wide)
             if self.session.do_made(lambda: edits.add_built_in(room.id, run)):
                 mine = self.session.job.room(room.id).casework.built_ins[-1]
                 self.session.select(BuiltInPath(room.id, mine.id))
@@ -173,27 +236,88 @@ class BuiltPage(DrawingPage):
         rows = []
         for number, bay in enumerate(run.bays if run is not None else (), 1):
             assert run is not None
-            about = BayPath(room.id, run.id, bay.id)
-            below = bay.front in ("doors below", "drawers below")
-            drawers = bay.front in ("drawers", "drawers below")
+            for level, one in enumerate(run.compartments_of(bay)):
+                path = CompartmentPath(room.id, run.id, bay.id, one.id)
+                leads = level == 0
+                like = f", as bay {bay_number(run, run.master(bay).id)}" if bay.like else ""
+                front = FRONT_WORDS[one.front] if one.holds != "drawers" or one.front != "open" else "drawer fronts"
+                rows.append(
+                    row(
+                        path,
+                        f"{number}{like}" if leads else "",
+                        self.size_cell(path.of_bay.sized("width")) if leads else Cell("", number=True),
+                        f"{level + 1}",
+                        self.size_cell(path.sized("height")),
+                        HOLDS_WORDS[one.holds],
+                        self._count(path, one.count) if one.holds in COUNTED else Cell("", number=True),
+                        front,
+                    )
+                )
+        return rows
+
+    def _count(self, path: CompartmentPath, many: int) -> Cell:
+        def change(typed: int) -> bool:
+            return self.session.do_made(
+                lambda: edits.change_compartment(path.room, path.built_in, path.bay, path.id, count=typed)
+            )
+
+        return Cell(f"{many}", counted(self.bench, change), number=True)
+
+    def _kept(self, room: Room) -> list[SheetRow]:
+        job, rows = self.session.job, []
+        found = filling_of(room, job.brief.people, job.house_rules)
+        for one in room.casework.contents:
+            things = things_of(one)
+            size = " × ".join(bare_size(mm, job.settings) for mm in (things.tall, things.wide, things.deep))
+            left = next((count for kept, count, _ in found.filling.left if kept == one.id), 0)
+            where = where_words(job, room, found, one.id) or "nowhere yet"
             rows.append(
                 row(
-                    about,
-                    f"{number}",
-                    self.size_cell(about.sized("width")),
-                    self._count(about, "shelves", bay.shelves) if bay.front != "drawers" else Cell("", number=True),
-                    bay.front,
-                    self.size_cell(about.sized("below")) if below else Cell("", number=True),
-                    self._count(about, "drawers", bay.drawers) if drawers else Cell("", number=True),
+                    KeptPath(room.id, one.id),
+                    one.name,
+                    self._kept_count(room, one),
+                    Cell(size, number=True),
+                    things.use,
+                    where,
+                    Cell(f"{left}" if left else "", number=True, warm=True),
+                    Cell(show_number(one.count * things.wide / 1000.0, 2), number=True),
                 )
             )
         return rows
 
-    def _count(self, path: BayPath, key: str, many: int) -> Cell:
+    def _kept_count(self, room: Room, one: Kept) -> Cell:
         def change(typed: int) -> bool:
-            return self.session.do_made(lambda: edits.change_bay(path.room, path.built_in, path.id, **{key: typed}))
+            return self.session.do_made(lambda: edits.change_kept(room.id, one.id, count=typed))
 
-        return Cell(f"{many}", counted(self.bench, change), number=True)
+        return Cell(f"{one.count}", counted(self.bench, change), number=True)
+
+    def _fronts(self, room: Room) -> list[SheetRow]:
+        job, rows = self.session.job, []
+        for run in room.casework.built_ins:
+            alike: dict[tuple[object, ...], list[Part]] = {}
+            for part in built_in_of(room, run, job.house_rules).run.parts:
+                if part.kind in FRONT_KINDS:
+                    key = (part.kind, part.bay, part.compartment, round(part.box[3], 1), round(part.box[5], 1))
+                    alike.setdefault(key, []).append(part)
+            for same in alike.values():
+                part = same[0]
+                weight = weight_of(run, part)
+                hinged = hinges_for(part.length, weight) if part.kind in ("door", "bifold leaf") else None
+                hinges = "too heavy" if hinged is None and part.kind == "door" else f"{hinged or ''}"
+                rows.append(
+                    row(
+                        CompartmentPath(room.id, run.id, part.bay, part.compartment),
+                        part.kind,
+                        f"{run.name[:40]}, bay {bay_number(run, part.bay)}",
+                        Cell(f"{len(same)}", number=True),
+                        self._size(part.box[3]),
+                        self._size(part.box[5]),
+                        part.face,
+                        Cell(f"{weight:.1f} kg", number=True, warm=weight > HEAVY),
+                        Cell(hinges, number=True, warm=hinges == "too heavy"),
+                    )
+                )
+        return rows
 
     def _strength(self, room: Room) -> list[SheetRow]:
         job = self.session.job
@@ -209,6 +333,21 @@ class BuiltPage(DrawingPage):
                         Cell(f"{bay.count}", number=True),
                         self._size(bay.shelf.span),
                         f"{run.keeps}, {bay.shelf.load:g} kg/m",
+                        Cell(sag.at_once.shown(job.settings), number=True),
+                        Cell(sag.after_years.shown(job.settings), number=True, warm=not sag.holds),
+                        Cell(sag.allowed.shown(job.settings), number=True),
+                        self._size(sag.longest.value),
+                    )
+                )
+            for rail in rails_of(room, run, job.house_rules):
+                sag = rail.sag
+                rows.append(
+                    row(
+                        BayPath(room.id, run.id, rail.there.bay.id),
+                        f"{run.name[:60]}, bay {numbers[rail.there.bay.id]}, rail",
+                        Cell(f"{rail.count}", number=True),
+                        self._size(rail.span),
+                        f"clothes, {rail.load:g} kg/m",
                         Cell(sag.at_once.shown(job.settings), number=True),
                         Cell(sag.after_years.shown(job.settings), number=True, warm=not sag.holds),
                         Cell(sag.allowed.shown(job.settings), number=True),
@@ -234,13 +373,15 @@ class BuiltPage(DrawingPage):
                         self._size(part.length),
                         self._size(part.width),
                         self._size(part.thickness),
-                        goods[part.board].name if part.board else "timber",
+                        goods[part.board].name if part.board else "tube" if part.kind == "rail" else "timber",
                         Cell(f"{part.weight:.1f} kg", number=True),
                     )
                 )
             for key, many in hardware_of(room, run, self.session.job.house_rules).items():
                 name = f"{hardware()[key].name}, {run.name[:40]}"
-                rows.append(row(path, name, "", Cell(f"{many}", number=True), *[""] * 5))
+                unit = hardware()[key].unit
+                amount = show_measure(many) if unit == "pieces" else f"{show_measure(many)} {unit}"
+                rows.append(row(path, name, "", Cell(amount, number=True), *[""] * 5))
         return rows
 
     def _sheet_goods(self, room: Room) -> list[SheetRow]:

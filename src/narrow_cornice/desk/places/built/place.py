@@ -15,7 +15,7 @@ from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import BayPath, BuiltInPath
+from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
 
 HERE = "narrow_cornice.desk.places.built"
 
@@ -33,9 +33,16 @@ def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 
 
 def _rows() -> RowsOf:
-    from narrow_cornice.desk.places.built.rows import bay_rows, built_in_rows
+    from narrow_cornice.desk.places.built.bay_rows import bay_rows, compartment_rows
+    from narrow_cornice.desk.places.built.kept_rows import kept_rows
+    from narrow_cornice.desk.places.built.rows import built_in_rows
 
-    return {BuiltInPath: built_in_rows, BayPath: bay_rows}
+    return {
+        BuiltInPath: built_in_rows,
+        BayPath: bay_rows,
+        CompartmentPath: compartment_rows,
+        KeptPath: kept_rows,
+    }
 
 
 def _sizes() -> SizesOf:
@@ -44,19 +51,20 @@ def _sizes() -> SizesOf:
     return SIZES
 
 
-def _bay_words(job: Job, path: BayPath) -> str:
-    from narrow_cornice.desk.places.built.rows import said_of_bay
-
-    return said_of_bay(job, path)
-
-
 def _run_words(job: Job, path: BuiltInPath) -> str:
     run = path.found(job.room(path.room))
     return run.name[:60] if run is not None else ""
 
 
 def _words() -> WordsOf:
-    return {BayPath: _bay_words, BuiltInPath: _run_words}
+    from narrow_cornice.desk.places.built.words import said_of_bay, said_of_compartment, said_of_kept
+
+    return {
+        BayPath: said_of_bay,
+        BuiltInPath: _run_words,
+        CompartmentPath: said_of_compartment,
+        KeptPath: said_of_kept,
+    }
 
 
 def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
@@ -64,6 +72,8 @@ def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
         yield run.name, BuiltInPath(room.id, run.id)
         for number, bay in enumerate(run.bays, 1):
             yield f"bay {number} of {run.name}", BayPath(room.id, run.id, bay.id)
+    for kept in room.casework.contents:
+        yield kept.name, KeptPath(room.id, kept.id)
 
 
 def _drawn(job: Job, view: View, room: Room, *, fronts: bool) -> Drawing:
@@ -81,6 +91,14 @@ def _with_fronts(job: Job, view: View, room: Room) -> Drawing:
 
 def _without(job: Job, view: View, room: Room) -> Drawing:
     return _drawn(job, view, room, fronts=False)
+
+
+def _filled(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.built import filled_drawing
+
+    if not room.casework.built_ins:
+        return _drawn(job, view, room, fronts=False)
+    return filled_drawing(room, job.brief.people, job.house_rules, job.settings)
 
 
 def _cutting(job: Job, view: View, room: Room) -> Drawing:
@@ -106,6 +124,7 @@ def _stands(job: Job) -> bool:
 
 FRONTS = SeenAs("fronts", "fronts on", _with_fronts)
 INSIDE = SeenAs("inside", "fronts off", _without)
+FILLED = SeenAs("filled", "filled", _filled)
 SHEETS = SeenAs("sheets", "sheets", _cutting)
 
 PLACE = Place(
@@ -115,16 +134,18 @@ PLACE = Place(
     group="Design",
     page=_page,
     room_rows=_room_rows,
-    shows=(BuiltInPath, BayPath),
+    shows=(BuiltInPath, BayPath, CompartmentPath, KeptPath),
     rows=_rows,
     sizes=_sizes,
     words=_words,
     names=_words,
-    leads_here=(BuiltInPath, BayPath),
+    leads_here=(BuiltInPath, BayPath, CompartmentPath, KeptPath),
     cautions=lambda: cautions("tipping", "behind_units"),
     leaves=(
         Leaf("place", "Place", (FRONTS, INSIDE, RECESS), (BuiltInPath,)),
-        Leaf("bays", "Bays", (INSIDE, FRONTS), (BayPath,)),
+        Leaf("bays", "Bays", (INSIDE, FRONTS), (BayPath, CompartmentPath)),
+        Leaf("fill", "Fill", (FILLED, INSIDE), (KeptPath,)),
+        Leaf("fronts", "Fronts", (FRONTS, INSIDE), (CompartmentPath,)),
         Leaf("strength", "Strength", (INSIDE,), (BayPath,)),
         Leaf("parts", "Parts", (INSIDE, FRONTS), (BuiltInPath, BayPath)),
         Leaf("cutting", "Cutting", (SHEETS, INSIDE), (BuiltInPath, BayPath)),

@@ -1,23 +1,22 @@
-"""The bench for built-ins: a run with its boards and what it keeps, a bay with its front, shelves and strength."""
+"""The bench for the built-ins of a room, and for a run with its boards, sizes and what it keeps."""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from narrow_cornice.casework.boards import kept_things, sheet_goods
-from narrow_cornice.casework.carcass import FRONTS
+from narrow_cornice.casework.boards import sheet_goods
+from narrow_cornice.casework.contents import kept_things
+from narrow_cornice.derived.built.contents import filling_of
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
-from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title, ToggleRow
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import BayPath, BuiltInPath
+from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
-from narrow_cornice.units.show import show_number, show_size
+from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.show import show_number
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
 THICK = 15.0  # mm, from which a board makes a carcass or a door
@@ -36,6 +35,35 @@ def room_of_built_ins(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
         yield NoteRow("A built-in goes into a place for one: Measure, Recesses, says how wide and high it surely is.")
     else:
         yield NoteRow("The last line of the sheet begins one, in any of the places that were read.")
+    yield from _gain_rows(bench, job, room)
+
+
+def _gain_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield how much room there is, and was before."""
+    if not room.casework.built_ins:
+        return
+    found = filling_of(room, job.brief.people, job.house_rules).filling
+    yield Caption("Room to keep things")
+    for key, words, now in (
+        ("shelf_before", "Shelf", found.shelf_metres),
+        ("rail_before", "Rail", found.rail_metres),
+    ):
+        before = getattr(room.casework, key)
+        if key == "rail_before" and not now and before is None:
+            continue
+        gained = f", {show_number(now - before.mm / 1000.0, 1)} m more" if before is not None else ""
+        yield NoteRow(f"{words}: {show_number(now, 1)} m now{gained}.")
+        yield TextRow(f"{words} before", before.text if before is not None else "", _before(bench, job, room, key))
+    yield NoteRow(f"{found.litres:.0f} litres of shelves, rails and drawers.")
+
+
+def _before(bench: Bench, job: Job, room: Room, key: str) -> Callable[[str], bool]:
+    def typed(text: str) -> bool:
+        return bench.session.do_made(
+            lambda: edits.set_before(room.id, **{key: parse_length(text, job.settings.unit) if text.strip() else None})
+        )
+
+    return typed
 
 
 def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
@@ -60,12 +88,19 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     yield ChoiceRow("Carcasses", thick, run.board, lambda value: change(board=value))
     yield ChoiceRow("Fronts", thick, run.fronts, lambda value: change(fronts=value))
     yield ChoiceRow("Backs", boards, run.back, lambda value: change(back=value))
+    none = ("", "none")
+    yield ChoiceRow("Worktop", (none, *thick), run.worktop, lambda value: change(worktop=value))
+    hung = (("over", "laid over the carcass"), ("inset", "inset, flush with it"))
+    yield ChoiceRow("Doors", hung, "inset" if run.inset else "over", lambda value: change(inset=value == "inset"))
     yield ChoiceRow("Keeps", tuple((one, one) for one in kept_things()), run.keeps, lambda value: change(keeps=value))
     yield ChoiceRow("Built", SEQUENCES, run.sequence, lambda value: change(sequence=value))
     yield ToggleRow(
         "Shelves lipped, 20 × 40 hardwood", run.lipping is not None, lambda on: change(lipping=LIPPING if on else None)
     )
-    yield from bench.size_rows(path.sized("plinth"), "Plinth")
+    yield from bench.size_rows(path.sized("tall"), "Over all")
+    yield from bench.size_rows(path.sized("hung"), "Hangs above the floor")
+    if run.hung is None or run.hung.mm == 0:
+        yield from bench.size_rows(path.sized("plinth"), "Plinth")
     if built.fault:
         yield NoteRow(built.fault, "rust")
     elif built.width is not None and built.height is not None:
@@ -76,94 +111,3 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     yield from bench.findings(bench.about(room, path))
     yield ButtonsRow(("One more bay",), lambda _: bench.do(edits.one_more_bay(room.id, run.id)))
     yield ButtonsRow((f"Take {run.name[:40]} away",), lambda _: bench.do(edits.remove_built_in(room.id, run.id)))
-
-
-def bay_rows(bench: Bench, job: Job, path: BayPath) -> Iterator[Row]:
-    """Yield the rows of a bay."""
-    room = job.room(path.room)
-    found = path.found(room)
-    if found is None:
-        yield Title("Bay", room.name[:200])
-        yield NoteRow("It is no longer there.")
-        return
-    run, bay = found
-    yield Title(f"Bay {_number(run, bay.id)}", f"{run.name[:100]}, {room.name[:60]}")
-
-    def change(**fields: object) -> bool:
-        return bench.session.do_made(lambda: edits.change_bay(room.id, run.id, bay.id, **fields))
-
-    yield from bench.size_rows(path.thing.sized("width"), "Clear width")
-    yield ChoiceRow("Front", tuple((one, one) for one in FRONTS), bay.front, lambda value: change(front=value))
-    if bay.front != "drawers":
-        yield TextRow("Loose shelves", f"{bay.shelves}", counted(bench, lambda many: change(shelves=many)))
-    if bay.front in ("doors below", "drawers below"):
-        yield from bench.size_rows(path.thing.sized("below"), "Closed below")
-    if bay.front in ("drawers", "drawers below"):
-        yield TextRow("Drawers", f"{bay.drawers}", counted(bench, lambda many: change(drawers=many)))
-    mine = [one for one in shelves_of(room, run, job.house_rules) if one.there.bay.id == bay.id]
-    if mine:
-        yield from _strength_rows(bench, job, max(mine, key=lambda one: one.shelf.span))
-    built = built_in_of(room, run, job.house_rules)
-    if built.fault:
-        yield NoteRow(built.fault, "rust")
-    elif built.bay is not None and bay.width is None:
-        yield bench.figure_row(built.bay, not mine)
-    yield from bench.findings(bench.about(room, path.thing))
-    yield ButtonsRow(
-        ("One more bay beside it", "Take this bay away"),
-        lambda pressed: bench.session.do_made(
-            lambda: (
-                edits.one_more_bay(room.id, run.id, bay.id)
-                if pressed == 0
-                else edits.one_bay_less(room.id, run.id, bay.id)
-            )
-        ),
-    )
-
-
-def counted(bench: Bench, change: Callable[[int], bool]) -> Callable[[str], bool]:
-    """Return what typing a number of something does."""
-
-    def typed(text: str) -> bool:
-        try:
-            many = int(text.strip())
-        except ValueError:
-            bench.session.refused.emit(CorniceError(f"“{text[:40]}” is no number of things.", remedy="Write 4, say."))
-            return False
-        return change(many)
-
-    return typed
-
-
-def _number(run: BuiltIn, bay_id: str) -> int:
-    return [one.id for one in run.bays].index(bay_id) + 1
-
-
-def _strength_rows(bench: Bench, job: Job, mine: BayShelves) -> Iterator[Row]:
-    """Yield how far a shelf of a bay sags."""
-    shelf, sag = mine.shelf, mine.sag
-    yield Caption("A shelf of it")
-    span, deep = (show_size(one, job.settings) for one in (shelf.span, shelf.depth))
-    lipped = "" if shelf.lipping is None else ", lipped"
-    yield NoteRow(
-        f"{span} × {deep}, {shelf.material} {show_number(shelf.thickness)}{lipped}; {shelf.load:g} kg on a metre"
-    )
-    yield from bench.working(sag.after_years)
-    yield bench.figure_row(sag.allowed, True)
-    yield bench.figure_row(sag.longest, True)
-
-
-def said_of_bay(job: Job, path: BayPath) -> str:
-    """Return a bay in the words that stand beside it: how far its shelves sag."""
-    room = job.room(path.room)
-    found = path.found(room)
-    if found is None:
-        return ""
-    run, bay = found
-    number = _number(run, bay.id)
-    mine = [one for one in shelves_of(room, run, job.house_rules) if one.there.bay.id == bay.id]
-    if not mine:
-        return f"bay {number}: {bay.front}"
-    worst = max(mine, key=lambda one: one.sag.after_years.value).sag
-    sags, allowed = worst.after_years.shown(job.settings), worst.allowed.shown(job.settings)
-    return f"bay {number}: shelves sag {sags} of {allowed}"

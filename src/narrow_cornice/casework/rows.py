@@ -1,0 +1,144 @@
+"""Where a run is parted: into carcasses side by side, and into rows of them where it is taller than a sheet is long."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from itertools import combinations, pairwise
+
+from msgspec.structs import replace
+
+from narrow_cornice.casework.wishes import Bay, Compartment, Stuff
+
+MOST_TRIED = 12  # bays whose every parting is tried
+
+
+def parted(widths: Sequence[float], widest: float) -> list[int]:
+    """Return how many bays each carcass of a run has: as few carcasses as are no wider than ``widest``, as alike as may
+    be; the same from both ends where the bays are, with one carcass more if it must be."""
+    many = len(widths)
+    if many == 0:
+        return []
+    mirrored = all(abs(one - other) < 0.5 for one, other in zip(widths, reversed(widths), strict=True))
+    least = _fewest(widths, widest)
+    for carcasses in (least, min(many, least + 1)) if mirrored and many <= MOST_TRIED else ():
+        even = [one for one in _ways(widths, carcasses, widest) if one == one[::-1]]
+        if even:
+            return min(even, key=lambda way: _unlike(widths, way))
+    if many <= MOST_TRIED:
+        return min(_ways(widths, least, widest) or [[1] * many], key=lambda way: _unlike(widths, way))
+    each, more = divmod(many, least)
+    return [each + (number < more) for number in range(least)]
+
+
+def _fewest(widths: Sequence[float], widest: float) -> int:
+    """Return into how few carcasses bays can be put; one that is wider than the widest stands alone."""
+    carcasses, wide = 1, 0.0
+    for one in widths:
+        if wide and wide + one > widest + 1e-9:
+            carcasses, wide = carcasses + 1, 0.0
+        wide += one
+    return carcasses
+
+
+def _ways(widths: Sequence[float], carcasses: int, widest: float) -> list[list[int]]:
+    """Return every way to put bays into so many carcasses, none wider than the widest but for a bay alone."""
+    made = []
+    for cuts in combinations(range(1, len(widths)), carcasses - 1):
+        edges = (0, *cuts, len(widths))
+        way = [after - before for before, after in pairwise(edges)]
+        if all(
+            count == 1 or sum(widths[before : before + count]) <= widest + 1e-9
+            for before, count in zip(edges, way, strict=False)
+        ):
+            made.append(way)
+    return made
+
+
+def _unlike(widths: Sequence[float], way: Sequence[int]) -> float:
+    """Return how unlike carcasses are, as the sum of the squares of their widths."""
+    at, total = 0, 0.0
+    for count in way:
+        total += sum(widths[at : at + count]) ** 2
+        at += count
+    return total
+
+
+def groups_of(span: float, bays: Sequence[Bay], widest: float) -> list[int]:
+    """Return the run from the left as carcasses of so many bays, and -1 for each bay that is open to the floor."""
+    said = sum(bay.width for bay in bays if bay.width is not None)
+    free = sum(bay.width is None for bay in bays)
+    share = max(0.0, span - said) / free if free else 0.0
+    groups: list[int] = []
+    first = 0
+    while first < len(bays):
+        if bays[first].for_knees:
+            groups.append(-1)
+            first += 1
+            continue
+        many = next((at for at in range(first, len(bays)) if bays[at].for_knees), len(bays)) - first
+        widths = [share if bay.width is None else bay.width for bay in bays[first : first + many]]
+        groups += parted(widths, widest)
+        first += many
+    return groups
+
+
+def levels_of(floor: float, top: float, bays: Sequence[Bay], stuff: Stuff) -> tuple[tuple[float, float], ...]:
+    """Return between which heights carcasses stand, from the floor up: one where it can be cut from a sheet. Where
+    bays have a compartment of a said height below others, the lowest are a row of their own then; else all rows are
+    alike."""
+    tall = top - floor
+    if tall <= stuff.longest:
+        return ((floor, top),)
+    lowest = [bay.compartments[0].height for bay in bays if len(bay.compartments) > 1]
+    said = [height for height in lowest if height is not None]
+    low = min(max(said) + 2 * stuff.board, stuff.longest, tall / 2) if said else 0.0
+    rows = math.ceil((tall - low) / stuff.longest - 1e-9)
+    each = (tall - low) / rows
+    edges = [floor, *([floor + low] if said else []), *(floor + low + each * (row + 1) for row in range(rows))]
+    return tuple(pairwise(edges))
+
+
+def on_level(bay: Bay, level: int, levels: int) -> Bay:
+    """Return what is wished of a bay on one row of carcasses: what stands on another is a shelf already."""
+    if levels == 1:
+        return bay
+    mine = bay.compartments
+    if len(mine) == 1:
+        return replace(bay, compartments=(_share(_begun(mine, 0), level, levels),))
+    if level == 0:
+        return replace(bay, compartments=(replace(_begun(mine, 0), height=None),))
+    rows, row, first = levels - 1, level - 1, level  # the lowest has a row of its own; the others share the rest
+    if len(mine) - 1 <= rows:
+        last = len(mine) - 1
+        one = replace(_begun(mine, first), height=None) if first < last else None
+        return replace(bay, compartments=(one or _share(_begun(mine, last), first - last, levels - last),))
+    there = (_begun(mine, first), *(mine[first + 1 :] if row == rows - 1 else ()))
+    if all(one.height is not None for one in there):
+        there = (*there[:-1], replace(there[-1], height=None))
+    return replace(bay, compartments=there)
+
+
+def _begun(compartments: Sequence[Compartment], at: int) -> Compartment:
+    """Return a compartment that a row begins with: a front that goes on over it from below begins anew there."""
+    one = compartments[at]
+    if one.front != "as below":
+        return one
+    under = next((other for other in reversed(compartments[:at]) if other.front != "as below"), None)
+    return replace(one, front=under.front, face=under.face) if under is not None else replace(one, front="open")
+
+
+def _share(one: Compartment, row: int, rows: int) -> Compartment:
+    """Return what one of several rows has of a compartment that goes over all of them."""
+    if rows == 1:
+        return replace(one, height=None)
+    if one.holds == "shelves":
+        each, more = divmod(max(0, one.count - (rows - 1)), rows)
+        return replace(one, count=each + (row < more), height=None, heights=())
+    if one.holds in ("drawers", "trays", "cubbies"):
+        return replace(one, count=max(1, round(one.count / rows)), height=None)
+    if one.holds == "rail":
+        each, more = divmod(one.count, rows)  # the highest rows have them
+        many = each + (rows - 1 - row < more)
+        return replace(one, count=many, height=None) if many else replace(one, holds="nothing", height=None)
+    return replace(one, height=None)

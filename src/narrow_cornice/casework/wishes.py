@@ -1,0 +1,129 @@
+"""What is wished of a run of casework, and the space, stuff and habits that it is made with, in mm."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import msgspec
+
+Holds = Literal["shelves", "rail", "drawers", "trays", "cubbies", "nothing", "bed", "knees"]
+HOLDS: tuple[Holds, ...] = ("shelves", "rail", "drawers", "trays", "cubbies", "nothing", "bed", "knees")
+Front = Literal["open", "doors", "sliding", "bifold", "flap", "as below"]
+FRONTS: tuple[Front, ...] = ("open", "doors", "sliding", "bifold", "flap", "as below")
+Face = Literal["plain", "mirror", "glass", "slatted"]
+FACES: tuple[Face, ...] = ("plain", "mirror", "glass", "slatted")
+Grading = Literal["equal", "steps", "ratio"]
+GRADINGS: tuple[Grading, ...] = ("equal", "steps", "ratio")
+
+
+class Habits(msgspec.Struct, frozen=True):
+    """Habits of making (house rules), in mm: ``front_gap`` between fronts and ``inset_gap`` round inset ones,
+    ``filler`` at a wall of open shelves and ``filler_at_doors`` of others, ``top_gap`` kept under the ceiling,
+    ``widest_carcass``, ``widest_door`` and ``widest_bifold`` before they are parted, ``shelf_play`` that a loose
+    shelf is shorter by, ``back_inset`` of the back from the back edge, ``plinth_setback``, ``tall_side`` over which
+    a shelf is fixed half way, ``groove`` as the share of a side that parts go into it, ``runner_room`` on each side
+    of a drawer, ``drawer_less`` than its opening is tall, ``drawer_step`` and ``drawer_ratio`` of graduated ones,
+    ``rail_below`` the shelf above, what sliding doors overlap and their tracks take, ``worktop_over`` the fronts."""
+
+    front_gap: float = 3.0
+    inset_gap: float = 2.0
+    filler: float = 20.0
+    filler_at_doors: float = 40.0
+    top_gap: float = 10.0
+    widest_carcass: float = 1200.0
+    widest_door: float = 600.0
+    widest_bifold: float = 450.0
+    shelf_play: float = 2.0
+    back_inset: float = 10.0
+    plinth_setback: float = 50.0
+    tall_side: float = 1600.0
+    groove: float = 1 / 3
+    runner_room: float = 12.7
+    drawer_less: float = 15.0
+    drawer_behind: float = 20.0
+    drawer_step: float = 40.0
+    drawer_ratio: float = 1.2
+    rail_below: float = 40.0
+    slide_overlap: float = 30.0
+    track_above: float = 35.0
+    track_below: float = 8.0
+    worktop_over: float = 20.0
+
+
+class Compartment(msgspec.Struct, frozen=True):
+    """A part of a bay between two fixed boards: what it holds and how many of them (loose shelves, rails one over the
+    other, drawers, trays, rows of cubbies, ``across`` of which stand side by side), its front (``as below``: the one
+    below goes on over it) and that front's face, its clear height (None: a share of what the others leave), how drawers
+    are graduated, and the clear ``heights`` from below where shelves are not at equal distances."""
+
+    id: str = ""
+    holds: Holds = "shelves"
+    count: int = 4
+    across: int = 1
+    front: Front = "open"
+    face: Face = "plain"
+    height: float | None = None
+    grading: Grading = "equal"
+    heights: tuple[float, ...] = ()
+
+    @property
+    def closes(self) -> bool:
+        """Whether a front begins with it: a door, or the fronts of drawers."""
+        return self.front not in ("open", "as below") or self.holds == "drawers"
+
+
+class Bay(msgspec.Struct, frozen=True):
+    """What is wished of a bay: its clear width, None for an equal share of what the others leave, and its compartments
+    from the floor up."""
+
+    id: str
+    width: float | None = None
+    compartments: tuple[Compartment, ...] = (Compartment(""),)
+
+    @property
+    def for_knees(self) -> bool:
+        """Whether it is open to the floor, between two carcasses and under a worktop."""
+        return self.compartments[0].holds == "knees"
+
+    @property
+    def closed(self) -> bool:
+        """Whether any front closes a part of it."""
+        return any(one.closes for one in self.compartments)
+
+
+class Space(msgspec.Struct, frozen=True):
+    """What is clear: width, height and depth in mm, the tallest that can be stood up, whether a wall stands at each
+    end, and the scribe that a filler is wider by before it is cut to its wall."""
+
+    width: float
+    height: float
+    depth: float
+    stands: float
+    left: bool
+    right: bool
+    scribe: float
+
+
+class Stuff(msgspec.Struct, frozen=True):
+    """What a run is made of: the thickness of its boards in mm (carcass, back, fronts, drawers, worktop, nought for
+    none), how tall the plinth is, how thick from front to back and how tall the lipping of shelves is, nought for
+    none, the longest part and the widest back that can be cut; how tall it is over all (None: as tall as can be),
+    how far above the floor it hangs (nought: it stands), and whether its fronts are inset."""
+
+    board: float
+    back: float
+    front: float
+    drawer: float
+    plinth: float
+    lipping: tuple[float, float] = (0.0, 0.0)
+    longest: float = 1e6
+    worktop: float = 0.0
+    tall: float | None = None
+    hung: float = 0.0
+    inset: bool = False
+    widest: float = 1e6
+
+    @property
+    def floor(self) -> float:
+        """Return how high over the floor its carcasses begin."""
+        return self.hung or self.plinth

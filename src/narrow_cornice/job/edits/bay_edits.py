@@ -1,0 +1,227 @@
+"""Changes to the bays of a built-in and to their compartments; bays that are alike follow one another."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from msgspec.structs import replace
+
+from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
+from narrow_cornice.job.edits.casework_edits import changed_run, run_in
+from narrow_cornice.job.edits.making import EditError, changed_one, checked_size, fresh_id, room_edit, without_one
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Room
+from narrow_cornice.units.lengths import Length
+
+MOST_BAYS = 60
+MOST_COMPARTMENTS = 12
+MOST = {"shelves": 40, "rail": 4, "drawers": 12, "trays": 30, "cubbies": 20}
+MOST_ACROSS = 20
+
+
+def change_bay(room_id: str, run_id: str, bay_id: str, width: Length | None) -> Edit:
+    """Give a bay its clear width, None for a share of what the others leave. Raises EditError for none a bay can
+    have."""
+    checked_size(width, "The width of a bay")
+    shown = width.text if width is not None else "as the others leave"
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        return room if run is None else changed_run(room, run_id, bays=changed_one(run.bays, bay_id, width=width))
+
+    return room_edit(f"bay: width {shown}", room_id, change)
+
+
+def change_compartment(room_id: str, run_id: str, bay_id: str, compartment_id: str, **fields: Any) -> Edit:
+    """Change a compartment: holds, count, across, front, face, height, grading, heights. Bays that are like its bay
+    follow. Raises EditError for what none can have."""
+    if "height" in fields:
+        checked_size(fields["height"], "The height of a compartment")
+    for size in fields.get("heights", ()):
+        checked_size(size, "The distance between shelves")
+    key, value = next(iter(fields.items()))
+    shown = value.text if isinstance(value, Length) else "as the others leave" if value is None else value
+    if key == "heights":
+        shown = "as said" if value else "equal"
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        bay = run.bay(bay_id) if run is not None else None
+        if run is None or bay is None:
+            return room
+        mine = changed_one(run.compartments_of(bay), compartment_id, **fields)
+        for one in mine:
+            _checked_compartment(one)
+        return changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=mine))
+
+    return room_edit(f"compartment: {key.replace('heights', 'distances')} {shown}", room_id, change)
+
+
+def _checked_compartment(one: CompartmentWish) -> None:
+    most = MOST.get(one.holds, MOST["shelves"])
+    least = 0 if one.holds == "shelves" else 1
+    if one.holds in MOST and not least <= one.count <= most:
+        raise EditError(
+            f"{one.count} {one.holds} in one compartment cannot be.", where="count", remedy=f"{least} to {most}."
+        )
+    if not 1 <= one.across <= MOST_ACROSS:
+        raise EditError(f"{one.across} side by side cannot be.", where="across", remedy=f"1 to {MOST_ACROSS}.")
+
+
+def one_more_compartment(room_id: str, run_id: str, bay_id: str, over: str = "") -> Edit:
+    """Put one more compartment into a bay, over the one that is named, over the highest where none is."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        bay = run.bay(bay_id) if run is not None else None
+        if run is None or bay is None:
+            return room
+        mine = run.compartments_of(bay)
+        if len(mine) >= MOST_COMPARTMENTS:
+            raise EditError(f"More than {MOST_COMPARTMENTS} compartments cannot be.", where="compartments")
+        at = next((number for number, one in enumerate(mine) if one.id == over), len(mine) - 1)
+        fresh = CompartmentWish(fresh_id("s", (one.id for one in mine)), count=1)
+        whole = (*mine[: at + 1], fresh, *mine[at + 1 :])
+        return changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=whole))
+
+    return room_edit("one more compartment", room_id, change)
+
+
+def one_compartment_less(room_id: str, run_id: str, bay_id: str, compartment_id: str) -> Edit:
+    """Take a compartment away; the others share its room. Raises EditError for the only one."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        bay = run.bay(bay_id) if run is not None else None
+        if run is None or bay is None:
+            return room
+        rest = without_one(run.compartments_of(bay), compartment_id)
+        if not rest:
+            raise EditError("A bay has one compartment at least.", where="compartments", remedy="Or take the bay away.")
+        return changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=rest))
+
+    return room_edit("one compartment less", room_id, change)
+
+
+def make_bay_like(room_id: str, run_id: str, bay_id: str, other: str) -> Edit:
+    """Make a bay repeat another of its run, so that it follows it; or, for none, release it with what it has."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        bay = run.bay(bay_id) if run is not None else None
+        if run is None or bay is None:
+            return room
+        if not other:
+            return changed_run(
+                room, run_id, bays=changed_one(run.bays, bay_id, like="", compartments=run.compartments_of(bay))
+            )
+        model = run.bay(other)
+        if model is None or run.master(model).id == bay_id:
+            raise EditError("A bay cannot be like itself.", where="like", remedy="Choose another bay.")
+        # Those that followed it go on with what it had: the first of them leads the others.
+        bays = _without_leader(run, bay_id)
+        return changed_run(room, run_id, bays=changed_one(bays, bay_id, like=run.master(model).id, compartments=()))
+
+    return room_edit("bay: like another" if other else "bay: released", room_id, change)
+
+
+def _without_leader(run: BuiltIn, bay_id: str) -> tuple[BayWish, ...]:
+    """Return the bays of a run with another leader for those that are like one."""
+    bay = run.bay(bay_id)
+    followers = [one.id for one in run.bays if one.like == bay_id]
+    if bay is None or not followers:
+        return run.bays
+    leader = followers[0]
+    bays = changed_one(run.bays, leader, like="", compartments=bay.compartments)
+    return tuple(replace(one, like=leader) if one.id in followers[1:] else one for one in bays)
+
+
+def merge_bays(room_id: str, run_id: str, first: str, second: str, width: Length) -> Edit:
+    """Make one bay of two that are neighbours, so wide as both with what was between them, with what the first has."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        if run is None or run.bay(first) is None or run.bay(second) is None:
+            return room
+        bays = without_one(_without_leader(run, second), second)
+        return changed_run(room, run_id, bays=changed_one(bays, first, width=width))
+
+    return room_edit("two bays made one", room_id, change)
+
+
+def split_bay(room_id: str, run_id: str, bay_id: str, width: Length) -> Edit:
+    """Make two bays of one, each so wide, the second like the first."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        bay = run.bay(bay_id) if run is not None else None
+        if run is None or bay is None:
+            return room
+        if len(run.bays) >= MOST_BAYS:
+            raise EditError(f"More than {MOST_BAYS} bays cannot be.", where="bays")
+        fresh = BayWish(fresh_id("b", (one.id for one in run.bays)), width, (), run.master(bay).id)
+        at = run.bays.index(bay)
+        return changed_run(room, run_id, bays=(*run.bays[:at], replace(bay, width=width), fresh, *run.bays[at + 1 :]))
+
+    return room_edit("one bay made two", room_id, change)
+
+
+def arrange_bays(room_id: str, run_id: str, widths: tuple[Length | None, ...], words: str) -> Edit:
+    """Give every bay of a run its width at once, as a rule has found them."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        if run is None or len(run.bays) != len(widths):
+            return room
+        bays = tuple(replace(bay, width=width) for bay, width in zip(run.bays, widths, strict=True))
+        return changed_run(room, run_id, bays=bays)
+
+    return room_edit(f"bays: {words}", room_id, change)
+
+
+def one_more_bay(room_id: str, run_id: str, beside: str = "") -> Edit:
+    """Put one more bay into a run, like the one it stands beside, the last where none is named."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        if run is None:
+            return room
+        if len(run.bays) >= MOST_BAYS:
+            raise EditError(f"More than {MOST_BAYS} bays cannot be.", where="bays")
+        at = next((number for number, bay in enumerate(run.bays) if bay.id == beside), len(run.bays) - 1)
+        like = run.master(run.bays[at]).id
+        fresh = BayWish(fresh_id("b", (bay.id for bay in run.bays)), None, (), like)
+        return changed_run(room, run_id, bays=(*run.bays[: at + 1], fresh, *run.bays[at + 1 :]))
+
+    return room_edit("one more bay", room_id, change)
+
+
+def one_bay_less(room_id: str, run_id: str, bay_id: str) -> Edit:
+    """Take a bay away; the others share its room. Raises EditError for the only one."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        if run is None or run.bay(bay_id) is None:
+            return room
+        if len(run.bays) == 1:
+            raise EditError("A built-in has one bay at least.", where="bays", remedy="Or take it away altogether.")
+        return changed_run(room, run_id, bays=without_one(_without_leader(run, bay_id), bay_id))
+
+    return room_edit("one bay less", room_id, change)
+
+
+def space_shelves(room_id: str, spaced: tuple[tuple[str, str, str, tuple[Length, ...]], ...], words: str) -> Edit:
+    """Give compartments of shelves, each by its run, its bay and itself, the clear heights from below between so many
+    shelves, all at once."""
+
+    def change(room: Room) -> Room:
+        for run_id, bay_id, compartment_id, heights in spaced:
+            run = run_in(room, run_id)
+            bay = run.bay(bay_id) if run is not None else None
+            if run is None or bay is None:
+                continue
+            mine = changed_one(run.compartments_of(bay), compartment_id, count=len(heights), heights=heights)
+            room = changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=mine))
+        return room
+
+    return room_edit(words, room_id, change)
