@@ -17,8 +17,9 @@ How = Literal["shelf", "rail", "tray"]
 
 
 class KindKept(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A kind of things: what it weighs in kg on each metre, how it is kept, how large one is in mm (``wide`` along the
-    shelf), how often it is used, and the share of the room that is saved by turning every other one round."""
+    """A kind of things: what it weighs in kg on each metre, how it is kept, how large one is in mm (``wide`` along
+    the shelf), how often it is used, the share of its width that is left by turning every other one round, and
+    whether they lie on and behind one another."""
 
     load: float
     kept: How
@@ -27,6 +28,7 @@ class KindKept(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     deep: float
     use: Use
     head_to_tail: float = 1.0
+    stacks: bool = False
 
 
 @cache

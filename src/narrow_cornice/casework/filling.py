@@ -3,6 +3,7 @@ wastes least, where it is reached as often as it is wanted, and the heavy ones l
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Sequence
 
 import msgspec
@@ -37,6 +38,13 @@ class Things(msgspec.Struct, frozen=True):
     deep: float
     load: float
     use: Use
+    stacks: bool = False
+
+    def in_a_pile(self, tall: float, deep: float) -> int:
+        """Return how many stand on one place of a space so tall and deep, on and behind one another."""
+        if not self.stacks:
+            return 1
+        return max(1, int((tall + 1e-6) // self.tall)) * max(1, int((deep + 1e-6) // self.deep))
 
 
 class Spot(msgspec.Struct, frozen=True):
@@ -55,12 +63,13 @@ class Spot(msgspec.Struct, frozen=True):
 
 
 class Put(msgspec.Struct, frozen=True):
-    """So many things on a spot, the first of them so far from its left end."""
+    """So many things on a spot, the first of them so far from its left end, so many of them in each ``pile``."""
 
     things: str
     spot: int
     count: int
     at: float
+    pile: int = 1
 
 
 class Filling(msgspec.Struct, frozen=True):
@@ -178,10 +187,12 @@ def filled(spots: Sequence[Spot], things: Sequence[Things], reach: Reach) -> Fil
         )
         rest = one.count
         for number in takes:
-            many = min(rest, int((free[number] + 1e-6) // one.wide))
-            if many:
-                put.append(Put(one.id, number, many, spots[number].wide - free[number]))
-                free[number] -= many * one.wide
+            pile = one.in_a_pile(spots[number].tall, spots[number].deep)
+            piles = min(math.ceil(rest / pile), int((free[number] + 1e-6) // one.wide))
+            if piles:
+                many = min(rest, piles * pile)
+                put.append(Put(one.id, number, many, spots[number].wide - free[number], pile))
+                free[number] -= piles * one.wide
                 rest -= many
             if not rest:
                 break
@@ -199,7 +210,8 @@ def _why(one: Things, spots: Sequence[Spot], some: bool) -> str:
     if some:
         if max(spot.wide for spot in mine if spot.tall >= one.tall and spot.deep >= one.deep) < one.wide:
             return f"{one.wide:.0f} is wider than a bay"
-        return f"{words}s that take it are full"
+        plural = {"shelf": "shelves", "rail": "rails", "tray": "drawers and trays"}[one.how]
+        return f"{plural} that take it are full"
     if max(spot.deep for spot in mine) < one.deep:
         return f"{one.deep:.0f} is deeper than {max(spot.deep for spot in mine):.0f}"
     return f"{one.tall:.0f} is taller than {max(spot.tall for spot in mine):.0f}"

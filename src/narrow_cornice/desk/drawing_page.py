@@ -153,6 +153,7 @@ class DrawingPage(LeafPage):
     def refresh(self) -> None:
         """Show the job and the view as they are now."""
         self.first_sight()
+        self.say_cautions()
         self.put_rows()
         invite = Invitation("Add a room", self._add_room)
         self.part.invite(self.invitations() if self.session.room() is not None else (invite,))

@@ -26,7 +26,7 @@ class LeafPage(PlacePage):
         self.row.wanted.connect(self.session.turn_to)
         self.row.seen.connect(lambda key: self.session.look(seen_as=key))
         self.lay.addWidget(self.row)
-        self.cautions = plain_label(" ".join(place.cautions()))
+        self.cautions = plain_label("")
         self.cautions.setWordWrap(True)
         self.cautions.setAccessibleName("Cautions")
         size = 8 * self.theme.letters
@@ -35,6 +35,13 @@ class LeafPage(PlacePage):
     def add_cautions(self) -> None:
         """Put the cautions of this place below what it shows."""
         self.lay.addWidget(self.cautions)
+        self.say_cautions()
+
+    def say_cautions(self) -> None:
+        """Say the cautions that the work in the room that is looked at calls for."""
+        words = " ".join(self.place.cautions(self.session.job, self.session.room()))
+        if words != self.cautions.text():
+            self.cautions.setText(words)
 
     def leaf(self) -> Leaf | None:
         """Return the leaf that is looked at."""

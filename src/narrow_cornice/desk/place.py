@@ -132,14 +132,14 @@ class Place(msgspec.Struct, frozen=True):
     ``key`` is its name in the code, ``letter`` goes to it, ``group`` is the part of the work it belongs to, empty of
     what stands under the job's name. ``page`` makes its page. ``shows`` are the kinds of things whose home it is:
     ``rows`` and ``sizes`` say what of them the bench shows and what can be typed, ``words`` what stands beside a
-    selected one and ``names`` what is said of one that is pointed at; ``leads_here`` are those that a figure resting
-    on them leads here for. ``room_rows`` are the bench's rows of a room as a whole.
+    selected one and ``names`` what is said of one that is pointed at; ``leads_here`` are those that a figure resting on
+    them leads here for. ``room_rows`` are the bench's rows of a room as a whole.
 
-    ``cautions`` yields those that stand below its sheets. ``leaves`` are its leaves, the first the one it opens
-    with. ``stands`` says whether what belongs there is there, so that nothing left to settle earns it a tick.
-    ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job. ``of_all`` says that its
-    page takes the whole job counted, ``opens`` that the window opens there, ``begins`` that a new job begins there
-    and ``begin_room`` how a room is begun there.
+    ``cautions`` returns those that the work in a room calls for, which stand below its sheets. ``leaves`` are its
+    leaves, the first the one it opens with. ``stands`` says whether what belongs there is there, so that nothing left
+    to settle earns it a tick. ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job.
+    ``of_all`` says that its page takes the whole job counted, ``opens`` that the window opens there, ``begins`` that a
+    new job begins there and ``begin_room`` how a room is begun there.
     """
 
     key: str
@@ -154,7 +154,7 @@ class Place(msgspec.Struct, frozen=True):
     words: Callable[[], WordsOf] = dict
     names: Callable[[], WordsOf] = dict
     leads_here: tuple[type[ThingPath], ...] = ()
-    cautions: Callable[[], tuple[str, ...]] = tuple
+    cautions: Callable[[Job, Room | None], tuple[str, ...]] = lambda job, room: ()
     leaves: tuple[Leaf, ...] = ()
     stands: Callable[[Job], bool] = lambda job: False
     found: Callable[[Job, Room], Iterator[tuple[str, ThingPath]]] = lambda job, room: iter(())

@@ -30,10 +30,16 @@ def contents_marks(
 
 
 def _put(x: float, spot: Spot, put: Put, kind: str, sizes: Things, about: About) -> list[Mark]:
-    many = min(put.count, MOST_DRAWN)
-    wide = sizes.wide * put.count / many
     left = x + spot.x + put.at
     marks: list[Mark] = []
+    if put.pile > 1:
+        rows = max(1, int((spot.tall + 1e-6) // sizes.tall))
+        for number in range(-(-put.count * rows // put.pile)):
+            at, up = left + number // rows * sizes.wide, spot.z + number % rows * sizes.tall
+            marks += _stored(at, up, sizes.wide, sizes, number, about)
+        return marks
+    many = min(put.count, MOST_DRAWN)
+    wide = sizes.wide * put.count / many
     for number in range(many):
         at = left + number * wide
         if spot.how == "rail":

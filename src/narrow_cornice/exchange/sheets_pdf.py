@@ -8,6 +8,7 @@ from narrow_cornice.casework.hardware import hardware
 from narrow_cornice.cutting.saw_order import Order, saw_order
 from narrow_cornice.cutting.sheet_plans import CutSheet
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
+from narrow_cornice.derived.built.risks import risks_of
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, numbers_of
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.cautions import cautions
@@ -53,8 +54,9 @@ def _begin(page: Sheet, job: Job, title: str, words: str) -> float:
     room = page.wide - 2 * LEFT
     page.text(LEFT, 16, f"{job.name}: {title}", 16, face="name", room=room)
     y = page.wrapped(LEFT, 22, words, 8, room, colour="soft")
-    risks = " ".join(cautions("dust", "tipping", "ladders"))
-    page.wrapped(LEFT, page.tall - 19, risks, 7, room, colour="soft", most=2)
+    called_for = dict.fromkeys(name for room in job.rooms for name in risks_of(room, job.house_rules))
+    risks = " ".join(cautions("dust", *(called_for or {"tipping": None}), "ladders"))
+    page.wrapped(LEFT, page.tall - 19, risks, 7, room, colour="soft", most=3)
     foot(page, job)
     return max(TOP, y + 5.0)
 

@@ -39,7 +39,7 @@ def things_of(kept: Kept) -> Things:
     kind = kinds_kept()[kept.kind]
     tall, wide, deep = (getattr(kept, key).mm if getattr(kept, key) else getattr(kind, key) for key in _SIZES)
     use = kept.use or kind.use
-    return Things(kept.id, kind.kept, kept.count, tall, _turned(kind, wide), deep, kind.load, use)
+    return Things(kept.id, kind.kept, kept.count, tall, _turned(kind, wide), deep, kind.load, use, kind.stacks)
 
 
 _SIZES = ("tall", "wide", "deep")

@@ -97,13 +97,10 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     if fit.fault or fit.width is None or fit.height is None or fit.stands is None:
         return Built(run, fit.fault or "Its place is not read yet.", fit)
     rules = house_rules_of(changed_rules)
-    scribe = fit.scribe.value if fit.scribe is not None else 0.0
-    space = Space(fit.width.value, fit.height.value, recess.depth.mm, fit.stands.value, fit.left, fit.right, scribe)
-    bays = tuple(_bay(run, bay) for bay in run.bays)
-    made = _made(space, bays, stuff_of(run, rules.value("sheet_trim")), habits_of(rules))
+    made = _made(*_asked(run, fit, rules))
     if made.fault:
         return Built(run, made.fault, fit, made)
-    closed = any(bay.closed for bay in bays)
+    closed = any(_bay(run, bay).closed for bay in run.bays)
     path = BuiltInPath(room.id, run.id)
     walls = table("walls at its ends", float(fit.left + fit.right), "", "where a filler is scribed to one")
     width = width_of_run(fit.width, walls, rules.figure("filler_at_doors" if closed else "filler"))
@@ -122,6 +119,30 @@ def _height_figure(run: BuiltIn, path: BuiltInPath, clear: Figure, stands: Figur
     top = sheet_goods()[run.worktop] if run.worktop else None
     worktop = table("worktop", top.thickness if top else 0.0, "mm", top.name if top else "none")
     return height_as_said(choice("over all", run.tall.mm, "mm", path.sized("tall")), lower, worktop)
+
+
+Asked = tuple[Space, tuple[Bay, ...], Stuff, Habits]
+
+
+def _asked(run: BuiltIn, fit: Fit, rules: HouseRules) -> Asked:
+    """Return what is asked of a run in its place."""
+    assert fit.width is not None
+    assert fit.height is not None
+    assert fit.stands is not None
+    scribe = fit.scribe.value if fit.scribe is not None else 0.0
+    deep = fit.recess.depth.mm
+    space = Space(fit.width.value, fit.height.value, deep, fit.stands.value, fit.left, fit.right, scribe)
+    bays = tuple(_bay(run, bay) for bay in run.bays)
+    return space, bays, stuff_of(run, rules.value("sheet_trim")), habits_of(rules)
+
+
+def asked_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Asked | None:
+    """Return what is asked of a run of a room, None where its place is not read."""
+    recess = next((one for one in room.measured.recesses if one.id == run.place), None)
+    fit = fit_of(room, recess, changed_rules) if recess is not None else None
+    if fit is None or fit.fault or fit.width is None or fit.height is None or fit.stands is None:
+        return None
+    return _asked(run, fit, house_rules_of(changed_rules))
 
 
 # By value: whatever else of the room is edited, a run that comes out the same is the same parts, which nobody lists,

@@ -135,11 +135,17 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
     rails = by_kind.get("rail", [])
     joints = [part for part in parts if part.kind in JOINED]
     fillers = many("filler", "top filler")
-    beds = sum(clear.compartment.holds == "bed" for bay in made.bays for clear in bay.compartments)
+    of_beds = [
+        (bay.bay.id, clear.compartment.id)
+        for bay in made.bays
+        for clear in bay.compartments
+        if clear.compartment.holds == "bed"
+    ]
+    flaps = sum((part.bay, part.compartment) not in of_beds for part in by_kind.get("flap", ()))  # beds have their own
     counted: dict[str, float] = {
         "pin": PINS_A_SHELF * many("shelf"),
-        "hinge": sum(hinges_for(part.length, weight_of(run, part)) or 0 for part in hinged) + 2 * many("flap"),
-        "stay": 2 * many("flap"),
+        "hinge": sum(hinges_for(part.length, weight_of(run, part)) or 0 for part in hinged) + 2 * flaps,
+        "stay": 2 * flaps,
         "runner": many("drawer bottom"),
         "slide": many("sliding door"),
         "fold": many("bifold leaf") / 2,
@@ -148,7 +154,7 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
         "bracket": sum(brackets_for(part.length) for part in rails),
         "mirror": _glazed(parts, "mirror"),
         "pane": _glazed(parts, "glass"),
-        "bed": beds,
+        "bed": len(of_beds),
         "strap": 0 if run.hung is not None and run.hung.mm > 0 else straps_for(made.end - made.begin),
         "wall": wall_fixings_for(made.end - made.begin) if run.hung is not None and run.hung.mm > 0 else 0,
         "screw": 2 * SCREWS_A_JOINT * len(joints) + SCREWS_A_JOINT * (many("plinth") + many("worktop")),

@@ -122,6 +122,13 @@ def _stands(job: Job) -> bool:
     return bool(runs) and not any(built_in_of(room, run, job.house_rules).fault for room, run in runs)
 
 
+def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
+    from narrow_cornice.derived.built.risks import risks_of
+
+    risks = risks_of(room, job.house_rules) if room is not None else ()
+    return cautions(*(risks or ("tipping",)))
+
+
 FRONTS = SeenAs("fronts", "fronts on", _with_fronts)
 INSIDE = SeenAs("inside", "fronts off", _without)
 FILLED = SeenAs("filled", "filled", _filled)
@@ -140,7 +147,7 @@ PLACE = Place(
     words=_words,
     names=_words,
     leads_here=(BuiltInPath, BayPath, CompartmentPath, KeptPath),
-    cautions=lambda: cautions("tipping", "behind_units"),
+    cautions=_cautions,
     leaves=(
         Leaf("place", "Place", (FRONTS, INSIDE, RECESS), (BuiltInPath,)),
         Leaf("bays", "Bays", (INSIDE, FRONTS), (BayPath, CompartmentPath)),

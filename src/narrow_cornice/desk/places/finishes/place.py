@@ -113,7 +113,7 @@ PLACE = Place(
     sizes=_sizes,
     words=_words,
     names=_names,
-    cautions=lambda: cautions("old_coatings"),
+    cautions=lambda job, room: cautions("old_coatings"),
     leaves=(
         Leaf("schedule", "Schedule", (UNFOLDED, WALL, STRIP, PLAN), (SurfacePath, SplitPath)),
         Leaf("repairs", "Repairs", (STRIP, WALL, UNFOLDED), (MarkPath,)),

@@ -1,0 +1,39 @@
+"""Things that are to be kept and have no room, with the smallest change that makes some (F6)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.derived.built.contents import filling_of
+from narrow_cornice.derived.built.room_for import changes_that_help
+from narrow_cornice.job.paths import KeptPath
+from narrow_cornice.review.finding import Finding, RoomSeen
+
+MOST_FIXES = 3
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at what has no room, in a room that something is built into."""
+    if not any(run.bays for run in seen.room.casework.built_ins):
+        return
+    names = {one.id: one for one in seen.room.casework.contents}
+    people = seen.house.people
+    for kept, many, why in filling_of(seen.room, people, seen.changed_rules).filling.left:
+        one = names[kept]
+        helps = changes_that_help(seen.room, people, seen.changed_rules, kept)[:MOST_FIXES]
+        yield Finding(
+            key=f"no room:{seen.room.id}:{kept}",
+            grade="will not fit",
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where=one.name[:60],
+            says=f"{many} {one.name[:40]} have no room",
+            many="Things that have no room: {n} kinds",
+            measured=f"{why}; the smallest change: {helps[0].words}"
+            if helps
+            else f"{why}; no single change makes room",
+            rule="What is stored, how many and how large decides how bays are divided (contents).",
+            risk="They stand about, or are kept elsewhere.",
+            about=KeptPath(seen.room.id, kept),
+            fixes=tuple(change.edit for change in helps),
+        )
