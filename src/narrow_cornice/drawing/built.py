@@ -223,7 +223,8 @@ class _Front:
             return marks  # one handle a pair
         usual = z + tall - FROM_EDGE - HANDLE  # of low doors near the top, of tall ones at one line in reach
         at = usual if z + tall < TALL_DOOR else max(z + FROM_EDGE, min(HANDLE_LINE, usual))
-        edge = x + FROM_EDGE if self._opens_left(part) else x + wide - FROM_EDGE
+        at_left = self._opens_left(part) != (part.kind == "sliding door")  # sliding ones are drawn apart
+        edge = x + FROM_EDGE if at_left else x + wide - FROM_EDGE
         return [*marks, Stroke((self._at(edge, at), self._at(edge, at + HANDLE)), Pen("ink", 1.6))]
 
     def _on_the_face(self, part: Part) -> list[Mark]:

@@ -7,8 +7,12 @@ from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.drawing.built import AROUND, FACE, INSIDE, SHELF
+from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
+from narrow_cornice.job.finishes import FACE as FACE_GROUP
+from narrow_cornice.job.finishes import INSIDE as INSIDE_GROUP
+from narrow_cornice.job.finishes import surface_key
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.memo import by_identity
@@ -19,12 +23,14 @@ BEFORE = (
 )
 
 
-def built_marks(frame: Frame, face: WallFace, room: Room, changed_rules: dict[str, float]) -> list[Mark]:
-    """Return the marks of the built-ins that stand before a wall, their fronts on."""
+def built_marks(
+    frame: Frame, face: WallFace, room: Room, colours: Colours, changed_rules: dict[str, float]
+) -> list[Mark]:
+    """Return the marks of the built-ins that stand before a wall, their fronts on, in their true colours."""
     marks: list[Mark] = []
     for one in standing_before(room, face, changed_rules):
         run = one.built.built_in
-        marks += _run_marks(*frame.origin, *frame.u, *frame.v, one.left, room.id, run.id, one.built.run)
+        marks += _run_marks(*frame.origin, *frame.u, *frame.v, one.left, room.id, run.id, one.built.run, colours)
     return marks
 
 
@@ -41,6 +47,7 @@ def _run_marks(
     room_id: str,
     run_id: str,
     made: Carcasses,
+    colours: Colours,
 ) -> tuple[Mark, ...]:
     frame = Frame((x, y), (ux, uy), (vx, vy))
     about = BuiltInPath(room_id, run_id)
@@ -50,7 +57,14 @@ def _run_marks(
         corners = ((at, z), (at + wide, z), (at + wide, z + tall), (at, z + tall))
         return tuple(frame.at(left + u, v) for u, v in corners)
 
+    inside, face = (colours.of(surface_key(group, run_id), "") for group in (INSIDE_GROUP, FACE_GROUP))
     fills = {"back": INSIDE, **SHELF, **AROUND}
+    if inside:
+        fills |= dict.fromkeys(
+            ("back", "fixed shelf", "shelf", "partition", "side", "divider", "bottom", "top"), inside
+        )
+    if face:
+        fills |= dict.fromkeys(("plinth", "filler", "top filler", "worktop"), face)
     marks = [
         Area(outline(part), fills[part.kind], about, None if part.kind == "back" else Pen("line", 0.5))
         for kind in BEFORE
@@ -58,6 +72,13 @@ def _run_marks(
         if part.kind == kind
     ]
     marks += [
-        Area(outline(part), FACE[part.face], about, Pen("line", 0.6)) for part in made.parts if part.kind in FRONT_KINDS
+        Area(outline(part), front_colour(part, face), about, Pen("line", 0.6))
+        for part in made.parts
+        if part.kind in FRONT_KINDS
     ]
     return tuple(marks)
+
+
+def front_colour(part: Part, face: str) -> str:
+    """Return the colour a front is drawn in: that of its paint where it has some, but for mirrors and panes."""
+    return face if face and part.face in ("plain", "slatted") else FACE[part.face]

@@ -55,7 +55,11 @@ def face_marks(
         trimmed.panels_of(face.id),
         *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
-    return (*made, *built_marks(frame, face, trimmed.room, changed_rules)) if trimmed.room.casework.built_ins else made
+    return (
+        (*made, *built_marks(frame, face, trimmed.room, colours, changed_rules))
+        if trimmed.room.casework.built_ins
+        else made
+    )
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.

@@ -10,6 +10,8 @@ from narrow_cornice.finishes.spread import Method, State, Texture
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Tone, Words
 
+FACE, INSIDE, DRAWERS = "casework face", "casework inside", "drawer box"
+CASEWORK_GROUPS = (FACE, INSIDE, DRAWERS)  # the surfaces of built-ins, each by its run
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 

@@ -13,7 +13,7 @@ from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure
 
-SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal"]
+SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal", "casework"]
 
 
 class Surface(msgspec.Struct, frozen=True, gc=False):

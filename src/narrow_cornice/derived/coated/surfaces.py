@@ -1,8 +1,9 @@
-"""Every surface of a room: walls, ceiling, trim, doors and reveals, each with its areas."""
+"""Every surface of a room: walls, ceiling, trim, doors, reveals and built-ins, each with its areas."""
 
 from __future__ import annotations
 
 from narrow_cornice.derived.built.before_walls import before_wall
+from narrow_cornice.derived.built.faces import painted_of
 from narrow_cornice.derived.coated.areas import leaf_edges, painted_trim, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, slope_surfaces
@@ -97,4 +98,12 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     for face in measured.faces:
         for seen in face.openings:
             surfaces += _opening_surfaces(room.id, face, seen, leaf)
+    for run in room.casework.built_ins:
+        for painted in painted_of(room, run, changed_rules):
+            surfaces.append(_casework_surface(run.id, *painted))
     return tuple(surfaces)
+
+
+@by_identity(times=3, each="wall")
+def _casework_surface(run_id: str, group: str, words: str, area: Figure) -> Surface:
+    return plain_surface(f"{group}@{run_id}", group, "casework", words, area)

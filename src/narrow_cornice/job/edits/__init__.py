@@ -75,6 +75,9 @@ from narrow_cornice.job.edits.casework_edits import (
     add_built_in as add_built_in,
 )
 from narrow_cornice.job.edits.casework_edits import (
+    build_along as build_along,
+)
+from narrow_cornice.job.edits.casework_edits import (
     change_built_in as change_built_in,
 )
 from narrow_cornice.job.edits.casework_edits import (

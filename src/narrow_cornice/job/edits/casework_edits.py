@@ -14,9 +14,12 @@ from narrow_cornice.job.edits.making import (
     checked_size,
     fresh_id,
     room_edit,
+    with_finishes,
     without_one,
 )
+from narrow_cornice.job.finishes import CASEWORK_GROUPS, surface_key
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.measured import Recess
 from narrow_cornice.job.model import Room
 from narrow_cornice.units.lengths import Length
 
@@ -31,6 +34,26 @@ def add_built_in(room_id: str, run: BuiltIn) -> Edit:
     def change(room: Room) -> Room:
         mine = room.casework.built_ins
         fresh = replace(run, id=fresh_id("c", (one.id for one in mine)), name=name)
+        return _with_runs(room, (*mine, fresh))
+
+    return room_edit(f"build in {name[:40]}", room_id, change)
+
+
+# Many parameters: a stretch of a wall, and what is built there.
+def build_along(
+    room_id: str, wall_id: str, run: BuiltIn, place: str, depth: Length, start: Length | None, end: Length | None
+) -> Edit:
+    """Make a place for a built-in along a wall, called ``place``, so deep, from ``start`` to ``end`` (None: the
+    corner), and put a run into it."""
+    called, name = checked_name(place, "A place"), checked_name(run.name, "A built-in")
+    checked_size(depth, "The depth of a place")
+
+    def change(room: Room) -> Room:
+        places = room.measured.recesses
+        recess = Recess(fresh_id("e", (one.id for one in places)), called, wall_id, depth, start, end)
+        room = replace(room, measured=replace(room.measured, recesses=(*places, recess)))
+        mine = room.casework.built_ins
+        fresh = replace(run, id=fresh_id("c", (one.id for one in mine)), name=name, place=recess.id)
         return _with_runs(room, (*mine, fresh))
 
     return room_edit(f"build in {name[:40]}", room_id, change)
@@ -55,10 +78,19 @@ def change_built_in(room_id: str, run_id: str, **fields: Any) -> Edit:
 
 
 def remove_built_in(room_id: str, run_id: str) -> Edit:
-    """Take a run away; its place stays."""
-    return room_edit(
-        "no built-in here", room_id, lambda room: _with_runs(room, without_one(room.casework.built_ins, run_id))
-    )
+    """Take a run away with what was put on its surfaces; its place stays."""
+
+    def change(room: Room) -> Room:
+        bare = {
+            key: finish
+            for key, finish in room.finishes.surfaces.items()
+            if key not in {surface_key(group, run_id) for group in CASEWORK_GROUPS}
+        }
+        if len(bare) < len(room.finishes.surfaces):
+            room = with_finishes(room, surfaces=bare)
+        return _with_runs(room, without_one(room.casework.built_ins, run_id))
+
+    return room_edit("no built-in here", room_id, change)
 
 
 def run_in(room: Room, run_id: str) -> BuiltIn | None:

@@ -58,8 +58,6 @@ def _left_out(job: Job) -> list[str]:
             run = runs[one.room, one.built_in]
             left.append(f"A {one.kind} of {run.name[:60]} is larger than a sheet of {cut.kind.name}.")
     for room in job.rooms:
-        if room.casework.built_ins:
-            left.append(f"Paint for the built-ins of {room.name[:60]} is not in the list.")
         for run in room.casework.built_ins:
             if run.lipping is not None:
                 left.append(f"Lippings of {run.name[:60]}, {run.lipping.material}, are not in the list.")

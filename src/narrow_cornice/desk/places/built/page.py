@@ -11,10 +11,12 @@ from narrow_cornice.casework.kinds import Beginning, beginnings
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.contents import columns_of, filling_of, things_of
 from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.free_wall import free_stretch
 from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, hardware_of, parts_of, weight_of
 from narrow_cornice.derived.built.sheets import cut_boards, line_of, numbers_of
 from narrow_cornice.derived.built.shelves import rails_of, shelves_of
 from narrow_cornice.derived.measured.envelopes import fit_of
+from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.built.bay_rows import COUNTED, counted
@@ -25,9 +27,11 @@ from narrow_cornice.desk.places.built.where import where_words
 from narrow_cornice.desk.places.built.words import FRONT_WORDS, HOLDS_WORDS, bay_number
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
+from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.beginnings import begun
+from narrow_cornice.job.beginnings import begun, length
 from narrow_cornice.job.casework import Kept
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Recess
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import (
@@ -89,6 +93,8 @@ class BuiltPage(DrawingPage):
             ("Front", "Bay", "How many", "Width", "Height", "Face", "One weighs", "Hinges"),
             self._fronts,
             "Doors, flaps and drawer fronts, once a compartment has some.",
+            1,
+            lines=4,
         )
         yield Ruled(
             ("strength",),
@@ -147,11 +153,49 @@ class BuiltPage(DrawingPage):
             return
         taken = {one.place for one in room.casework.built_ins}
         free = [one for one in room.measured.recesses if one.id not in taken]
-        for recess in free[:3]:
+        for recess in free[:2]:
             kinds = tuple((one.name, self._begins(room, recess, one)) for one in beginnings().values())
             yield Invitation(f"Build into {recess.name[:40]}", of=kinds)
+        wall = self._wall_to_build_along(room)
+        if wall is not None:
+            kinds = tuple((one.name, self._along(room, wall, one)) for one in beginnings().values())
+            yield Invitation(f"Build along wall {wall.name}", of=kinds)
         if not free:
-            yield Invitation("Another place for a built-in", lambda: self._read_a_place(room))
+            yield Invitation("Read a place for one", lambda: self._read_a_place(room))
+
+    def _wall_to_build_along(self, room: Room) -> WallFace | None:
+        """Return the wall that is looked at, the longest that nothing is built along where none is."""
+        faces = measured_room(room, self.session.job.house_rules).faces
+        built = {one.wall for one in room.measured.recesses}
+        looked_at = next((face for face in faces if face.id == self.session.view.wall_id), None)
+        bare = [face for face in faces if face.id not in built]
+        return looked_at or max(bare, key=lambda face: face.length, default=None)
+
+    def _along(self, room: Room, wall: WallFace, kind: Beginning) -> Callable[[], object]:
+        def begin() -> None:
+            stretch = free_stretch(wall, kind.tall or wall.length * 10)
+            if stretch is None:
+                self.session.refused.emit(
+                    CorniceError(
+                        f"Wall {wall.name} has no stretch without an opening.",
+                        remedy="Choose another wall: , and . go on.",
+                    )
+                )
+                return
+            left, right = stretch
+            start = length(round(left, 1)) if left > 1.0 else None
+            end = length(round(right, 1)) if right < wall.length - 1.0 else None
+            run = begun(kind, f"{kind.name}, wall {wall.name}", "", right - left)
+            place = f"along wall {wall.name}"
+            self._begun(room, lambda: edits.build_along(room.id, wall.id, run, place, length(kind.deep), start, end))
+
+        return begin
+
+    def _begun(self, room: Room, edit: Callable[[], Edit]) -> None:
+        """Make an edit that begins a built-in, and show it."""
+        if self.session.do_made(edit):
+            mine = self.session.job.room(room.id).casework.built_ins[-1]
+            self.session.select(BuiltInPath(room.id, mine.id))
 
     def _read_a_place(self, room: Room) -> None:
         """Go where places for built-ins are read."""
@@ -192,9 +236,7 @@ class BuiltPage(DrawingPage):
             fit = fit_of(room, recess, self.session.job.house_rules)
             wide = fit.width.value if fit.width is not None else kind.widest_bay
             run = begun(kind, f"{kind.name}, {recess.name}", recess.id, wide)
-            if self.session.do_made(lambda: edits.add_built_in(room.id, run)):
-                mine = self.session.job.room(room.id).casework.built_ins[-1]
-                self.session.select(BuiltInPath(room.id, mine.id))
+            self._begun(room, lambda: edits.add_built_in(room.id, run))
 
         return begin
 
@@ -270,7 +312,7 @@ class BuiltPage(DrawingPage):
             things = things_of(one)
             size = " × ".join(bare_size(mm, job.settings) for mm in (things.tall, things.wide, things.deep))
             left = next((count for kept, count, _ in found.filling.left if kept == one.id), 0)
-            where = where_words(job, room, found, one.id) or "nowhere yet"
+            where = where_words(job, room, found, one.id, bays=False) or "nowhere yet"
             rows.append(
                 row(
                     KeptPath(room.id, one.id),

@@ -6,24 +6,24 @@ from narrow_cornice.casework.filling import Things
 from narrow_cornice.derived.built.contents import RoomFilling
 from narrow_cornice.job.model import Job, Room
 
+WORDS = {"shelf": ("shelf", "shelves"), "rail": ("rail", "rails"), "tray": ("drawer", "drawers")}
 
-def where_words(job: Job, room: Room, found: RoomFilling, kept_id: str) -> str:
-    """Return the bays and shelves that things went to, empty where they went nowhere."""
+
+def where_words(job: Job, room: Room, found: RoomFilling, kept_id: str, *, bays: bool = True) -> str:
+    """Return the runs, their ``bays`` and shelves that things went to, empty where they went nowhere."""
     names = {run.id: (run.name, [bay.id for bay in run.bays]) for run in room.casework.built_ins}
-    by_bay: dict[tuple[str, str, str], list[int]] = {}
+    together: dict[tuple[str, str, str], set[int]] = {}
     for put in found.filling.put:
         if put.things == kept_id:
-            spot = found.filling.spots[put.spot]
-            by_bay.setdefault((found.runs[put.spot], spot.bay, spot.how), []).append(put.spot)
+            spot, run = found.filling.spots[put.spot], found.runs[put.spot]
+            key = (run, spot.bay if bays else "", spot.how)
+            together.setdefault(key, set()).add(_level(found, run, spot.bay, put.spot))
     said = []
-    for (run, bay, how), spots in by_bay.items():
-        name, bays = names[run]
-        numbers = sorted({_level(found, run, bay, spot) for spot in spots})
-        word = {"shelf": "shelf", "rail": "rail", "tray": "drawer"}[how]
-        plural = {"shelf": "shelves", "rail": "rails", "tray": "drawers"}[how]
-        said.append(
-            f"{name[:40]}, bay {bays.index(bay) + 1}, {word if len(numbers) == 1 else plural} {_ranges(numbers)}"
-        )
+    for (run, bay, how), levels in together.items():
+        name, numbers = names[run]
+        one, several = WORDS[how]
+        of_bay = f", bay {numbers.index(bay) + 1}" if bay else ""
+        said.append(f"{name[:40]}{of_bay}, {one if len(levels) == 1 else several} {_ranges(sorted(levels))}")
     return "; ".join(said)
 
 

@@ -43,7 +43,7 @@ def holds_words(one: CompartmentWish) -> str:
         return f"{one.count} {many[one.holds] if one.count == 1 else plural}"
     if one.holds == "cubbies":
         return f"{one.across} × {one.count} cubbies"
-    return {"nothing": "left clear", "bed": "fold-down bed", "knees": "room for knees"}[one.holds]
+    return {"nothing": "a clear space", "bed": "fold-down bed", "knees": "room for knees"}[one.holds]
 
 
 def said_of_bay(job: Job, path: BayPath) -> str:
