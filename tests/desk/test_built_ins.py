@@ -37,8 +37,8 @@ def built(window: MainWindow, leaf: str, selected: object = None) -> DrawingPage
 def test_one_is_begun_in_a_place_that_was_read_and_taken_back(window: MainWindow) -> None:
     window.session.do(edits.remove_built_in("r1", "c2"))
     found = built(window, "place")
-    (invitation,) = found.invitations()
-    assert invitation.words == "Build into Right alcove"
+    invitation, along = found.invitations()
+    assert (invitation.words, along.words) == ("Build into Right alcove", "Build along wall A–B")
     words = [name for name, _ in invitation.of]
     assert words[0] == "Bookcase"
     dict(invitation.of)["Bookcase over drawers"]()

@@ -114,7 +114,7 @@ LAMPS = Place(
     names=lambda: {LampPath: lambda job, path: "a lamp"},
     words=lambda: {LampPath: lambda job, path: "12 W"},
     leads_here=(LampPath,),
-    cautions=lambda: ("Wiring is for a licensed electrician.",),
+    cautions=lambda job, room: ("Wiring is for a licensed electrician.",),
     leaves=(
         Leaf("lamps", "Lamps", (SeenAs("lit", "lit", _drawn), PLAN), (LampPath,)),
         Leaf("where", "Where", (PLAN,)),

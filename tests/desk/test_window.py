@@ -88,11 +88,11 @@ def test_a_size_typed_on_the_drawing_moves_everything_and_the_tally_says_so(wind
     assert isinstance(editor, QLineEdit)
     assert editor.isVisible()
     assert editor.text() == "3 621 mm"
-    type_into(editor, "3.62 m + 20")
-    assert window.session.job.rooms[0].measured.walls[1].readings[0].mm == 3640
-    assert window.session.job.rooms[0].measured.walls[1].readings[0].text == "3.62 m + 20"
+    type_into(editor, "3.62 m + 60")
+    assert window.session.job.rooms[0].measured.walls[1].readings[0].mm == 3680
+    assert window.session.job.rooms[0].measured.walls[1].readings[0].text == "3.62 m + 60"
     assert change_of(window, "surfaces").startswith("+")
-    assert "wall B–C to 3.62 m + 20" in window.tally._last.text()
+    assert "wall B–C to 3.62 m + 60" in window.tally._last.text()
 
 
 def test_showing_a_size_and_entering_it_again_changes_nothing(window: MainWindow) -> None:
@@ -205,6 +205,7 @@ def test_many_surfaces_get_one_colour_at_once(window: MainWindow) -> None:
         "upper wall@w1",
         "upper wall@w2",
         "upper wall@w3",
+        "casework face",
     }
     assert window.session.history.undo_title == "colour of 3 surfaces"
 
@@ -252,7 +253,7 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     line.setFocus()
     QTest.keyClick(line, Qt.Key.Key_Space)
     settle()
-    assert window.session.job.ticks == {"paint:wall-matt:sedge": "2 × 5 L + 1 × 2.5 L"}
+    assert window.session.job.ticks == {"paint:wall-matt:sedge": "2 × 5 L + 2 × 1 L"}
     window.session.look(leaf="room")
     settle()
     assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth"]

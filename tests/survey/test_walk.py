@@ -121,7 +121,9 @@ def test_colours_paints_and_stock_are_removed_only_when_free() -> None:
         with pytest.raises(CorniceError, match="still on a surface"):
             history.do(edit)
     history.do(edits.remove_colour("plaster", "Raw plaster"))
-    history.do(edits.remove_paint("wood-primer", "Primer"))
+    history.do(edits.remove_built_in("r1", "c1"))
+    with pytest.raises(CorniceError, match="still on a surface"):
+        history.do(edits.remove_paint("wood-primer", "Primer"))
     history.do(edits.remove_milled("pine-cornice", "pine"))
     assert len(history.job.milled) == 1
     assert parse_length("1").mm == 1

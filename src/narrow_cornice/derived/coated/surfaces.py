@@ -104,6 +104,6 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     return tuple(surfaces)
 
 
-@by_identity(times=3, each="wall")
+@by_identity(times=1, each="wall")
 def _casework_surface(run_id: str, group: str, words: str, area: Figure) -> Surface:
     return plain_surface(f"{group}@{run_id}", group, "casework", words, area)
