@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import random
+
 import msgspec
 from hypothesis import HealthCheck, settings
 from hypothesis import strategies as st
@@ -38,7 +40,7 @@ from narrow_cornice.trim.orders import Order, orders
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length, parse_length
-from random_jobs import GROUPS
+from random_jobs import GROUPS, casework_edit
 
 lengths = st.one_of(
     st.integers(1, 6000).map(lambda mm: parse_length(str(mm))),
@@ -113,6 +115,15 @@ class Editing(RuleBasedStateMachine):
             self.do(edits.set_turn(room.id, side.id, turn, "B"))  # type: ignore[arg-type]
         else:
             self.attempt(edits.set_readings, room.id, side.id, tuple(readings), "A–B")
+
+    @precondition(lambda self: self.history.job.rooms)
+    @rule(pick=picks, seed=picks)
+    def casework(self, pick: int, seed: int) -> None:
+        try:
+            edit = casework_edit(random.Random(seed), self.history.job, self.room(pick))
+        except CorniceError:
+            return
+        self.do(edit)
 
     @precondition(lambda self: self.history.job.rooms)
     @rule(pick=picks, heights=st.lists(st.integers(1800, 4000).map(lambda mm: parse_length(str(mm))), max_size=4))

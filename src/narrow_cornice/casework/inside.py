@@ -11,6 +11,8 @@ from narrow_cornice.casework.wishes import Compartment, Habits, Stuff
 LEAST_CLEAR = 50.0  # between two shelves
 LEAST_FRONT = 60.0  # of a drawer
 TRAY_TALL = 60.0
+LEAST_BOX = 80.0  # mm between runners
+LEAST_SIDE = 15.0
 RUNNERS = tuple(float(length) for length in range(250, 601, 50))
 
 
@@ -68,8 +70,16 @@ def inside_of(place: Inside, stuff: Stuff, habits: Habits) -> Held:
     elif one.holds in ("drawers", "trays"):
         low, high = place.edges or (clear.low, clear.high)
         steps = drawer_heights(one, high - low, habits)
+        runner = RUNNERS[0] + habits.drawer_behind
+        wide = place.width - 2 * habits.runner_room
         if min(steps) < (LEAST_FRONT if one.holds == "drawers" else LEAST_CLEAR / 2):
             fault = f"{one.count} {one.holds} have {max(0.0, min(steps)):.0f} mm at the least: too little."
+        elif clear.depth < runner:
+            fault = (
+                f"{one.holds.capitalize()} take {runner:.0f} mm of depth at least, and {clear.depth:.0f} mm are clear."
+            )
+        elif wide < LEAST_BOX:
+            fault = f"{max(0.0, wide):.0f} mm between runners are too little for {one.holds}."
         else:
             made = tuple(_drawers(place, steps, stuff, habits))
     elif one.holds == "cubbies":
@@ -136,19 +146,17 @@ def drawer_heights(one: Compartment, tall: float, habits: Habits) -> list[float]
 def _drawers(place: Inside, steps: list[float], stuff: Stuff, habits: Habits) -> Iterator[Part]:
     """Yield the boxes of drawers, or of trays that are no taller than what lies on them needs."""
     clear, one, thin = place.clear, place.clear.compartment, stuff.drawer
-    deep = max((length for length in RUNNERS if length <= clear.depth - habits.drawer_behind), default=0.0)
+    deep = max(length for length in RUNNERS if length <= clear.depth - habits.drawer_behind)
     front = place.y + clear.depth
     z = place.edges[0] if place.edges else clear.low
     for step in steps:
         low, over = max(z, clear.low), min(z + step, clear.high)
         z += step
-        tall = over - low - habits.drawer_less
+        tall = max(LEAST_SIDE, over - low - habits.drawer_less)
         up = low + habits.drawer_less / 2
         if one.holds == "trays":
             tall = min(TRAY_TALL, tall)
         wide = place.width - 2 * habits.runner_room
-        if deep == 0.0 or tall < 15.0 or wide < 4 * thin:
-            continue
         x, y = place.x + habits.runner_room, front - deep
         for at in (x, x + wide - thin):
             yield Part("drawer side", 0, "", (at, y, up, thin, deep, tall), deep, tall, thin, deep)

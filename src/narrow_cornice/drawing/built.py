@@ -7,6 +7,7 @@ from itertools import pairwise
 from narrow_cornice.casework.filling import Reach
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.contents import RoomFilling, filling_of, metres_before, reach_of, things_of
+from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
 from narrow_cornice.drawing.built_contents import contents_marks
@@ -94,7 +95,7 @@ def _side_by_side(
         if built.fault or built.fit is None or built.fit.width is None or built.fit.height is None:
             said.append(f"{run.name[:40]}: {built.fault}")
             continue
-        front = _Front(room, built, settings, x)
+        front = _Front(room, built, settings, x, cut_outs_of(room, run, changed_rules))
         kept = []
         if found is not None:
             mine = tuple(number for number, of in enumerate(found.runs) if of == run.id)
@@ -124,7 +125,8 @@ def _reach(reach: Reach) -> list[Mark]:
 class _Front:
     """One built-in on a drawing of several, its left end at ``x``."""
 
-    def __init__(self, room: Room, built: Built, settings: Settings, x: float) -> None:
+    def __init__(self, room: Room, built: Built, settings: Settings, x: float, holes: tuple[CutOut, ...]) -> None:
+        self.holes = holes
         assert built.fit is not None
         assert built.fit.width is not None
         assert built.fit.height is not None
@@ -135,7 +137,7 @@ class _Front:
     def marks(self, shelves: tuple[BayShelves, ...], fronts: bool, kept: list[Mark]) -> list[Mark]:
         """Return everything of it, from the wall to the front, with what is ``kept`` in it."""
         weak = {bay.there.bay.id for bay in shelves if not bay.sag.holds}
-        marks = [*self._place(), *self._carcasses(), *self._shelves(weak), *kept]
+        marks = [*self._place(), *self._carcasses(), *self._shelves(weak), *kept, *([] if fronts else self._holes())]
         for part in self.built.run.parts:
             if part.kind in FRONT_KINDS:
                 marks += self._front(part) if fronts else self._as_if_open(part, crossed=not kept)
@@ -188,6 +190,17 @@ class _Front:
         for part in parts:
             if part.kind in AROUND:
                 marks.append(Area(self._face(part), AROUND[part.kind], self.about, Pen("ink", 0.7)))
+        return marks
+
+    def _holes(self) -> list[Mark]:
+        """Return what is cut out for things on the wall behind."""
+        marks: list[Mark] = []
+        for hole in self.holes:
+            x, z, right, top = hole.rect
+            corners = ((x, z), (right, z), (right, top), (x, top))
+            marks.append(Area(tuple(self._at(*one) for one in corners), "paper", self.about, Pen("rust", 1.0)))
+            above = self._at((x + right) / 2, top + 40.0)
+            marks.append(Label(above, f"{hole.name[:40]}: cut through", 8, "rust", face="slanted", patch=True))
         return marks
 
     def _shelves(self, weak: set[str]) -> list[Mark]:

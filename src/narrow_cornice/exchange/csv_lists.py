@@ -121,7 +121,7 @@ def parts_list(job: Job) -> str:
                 rows.append([room.name, run.name, LEFT_OUT, fault])
             numbers = numbers_of(cuts, room.id, run.id)
             for line, part in enumerate(parts_of(room, run, job.house_rules)):
-                board = sheet_goods()[part.board].name if part.board else "timber"
+                board = sheet_goods()[part.board].name if part.board else "tube" if part.kind == "rail" else "timber"
                 sizes = [round(size, 2) for size in (part.length, part.width, part.thickness)]
                 weight, edges = round(part.weight, 3), round(part.edges, 1)
                 rows.append(

@@ -17,7 +17,7 @@ from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.show import bare_size, show_measure
 
 LEFT, TOP, FOOT, ROW = 14.0, 32.0, 26.0, 5.6
 BETWEEN = 16.0  # mm of paper between two sheets
@@ -138,9 +138,19 @@ def _rows(
     rows = []
     for line, part in enumerate(parts_of(room, run, job.house_rules)):
         sizes = (bare_size(part.length, job.settings), bare_size(part.width, job.settings))
-        rows.append((numbers.get(line, ""), part.kind, f"{part.count}", *sizes, names.get(part.board, "timber")))
+        rows.append(
+            (
+                numbers.get(line, ""),
+                part.kind,
+                f"{part.count}",
+                *sizes,
+                names.get(part.board, "tube" if part.kind == "rail" else "timber"),
+            )
+        )
     for key, many in hardware_of(room, run, job.house_rules).items():
-        rows.append(("", hardware()[key].name, f"{many}", "", "", ""))
+        unit = hardware()[key].unit
+        amount = show_measure(many) if unit == "pieces" else f"{show_measure(many)} {unit}"
+        rows.append(("", hardware()[key].name, amount, "", "", ""))
     return rows
 
 

@@ -50,10 +50,10 @@ class LippingWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A run of casework in a ``place`` for one (a recess of what is measured): its bays, its sheet goods by identity
-    (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``, ``worktop`` or none), its plinth, how ``tall`` it is
-    over all (None: up to the ceiling), how far above the floor it is ``hung`` (None: it stands), whether its fronts are
-    ``inset``, the lipping of its shelves, what is kept on them, and whether trim stops at it (units first) or runs
-    behind it (trim first)."""
+    (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``, ``worktop`` or none), its plinth, how ``tall`` it
+    is over all (None: up to the ceiling), how far above the floor it is ``hung`` (None: it stands), whether its
+    fronts are ``inset``, what on its wall is ``cut_through`` to (by identity), the lipping of its shelves, what is
+    kept on them, and whether trim stops at it (units first) or runs behind it (trim first)."""
 
     id: Id
     name: Words
@@ -68,6 +68,7 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     tall: Length | None = None
     hung: Length | None = None
     inset: bool = False
+    cut_through: tuple[Id, ...] = ()
     lipping: LippingWish | None = None
     keeps: Id = "hardbacks"
     sequence: Sequence = "units first"

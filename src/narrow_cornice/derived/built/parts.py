@@ -21,10 +21,12 @@ from narrow_cornice.casework.hardware import (
     wall_fixings_for,
 )
 from narrow_cornice.casework.parts import Part
+from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of, holes_in
 from narrow_cornice.derived.built.fitted import board_of, built_in_of
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
+from narrow_cornice.survey.faces import Rect
 
 MM3 = 1e-9  # cubic metres
 M2 = 1e-6  # square metres of a mm²
@@ -68,14 +70,17 @@ def weight_of(run: BuiltIn, part: Part) -> float:
 
 def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[PartLine, ...]:
     """Return the parts of a run, alike ones together, in the order in which they come."""
-    return _listed(run, built_in_of(room, run, changed_rules).run)
+    return _listed(run, built_in_of(room, run, changed_rules).run, cut_outs_of(room, run, changed_rules))
 
 
 @by_identity(times=1, each="wall")
-def _listed(run: BuiltIn, made: Carcasses) -> tuple[PartLine, ...]:
+def _listed(run: BuiltIn, made: Carcasses, holes: tuple[CutOut, ...]) -> tuple[PartLine, ...]:
     alike: dict[tuple[object, ...], list[Part]] = {}
     for part in made.parts:
-        key = (part.kind, round(part.length, 2), round(part.width, 2), part.thickness, part.face)
+        mine = holes_in(part, holes) if holes else ()
+        # A part that is cut out is none of those that are not, however alike: it is a line of its own.
+        own = part.box if mine else None
+        key = (part.kind, round(part.length, 2), round(part.width, 2), part.thickness, part.face, own)
         alike.setdefault(key, []).append(part)
     lines = []
     for same in alike.values():
@@ -83,7 +88,7 @@ def _listed(run: BuiltIn, made: Carcasses) -> tuple[PartLine, ...]:
         grain = materials()[sheet_goods()[board].material].grain if board else True
         lines.append(
             PartLine(
-                one.kind if one.face == "plain" else f"{one.kind}, {one.face}",
+                _called(one, holes_in(one, holes) if holes else ()),
                 len(same),
                 one.length,
                 one.width,
@@ -97,6 +102,13 @@ def _listed(run: BuiltIn, made: Carcasses) -> tuple[PartLine, ...]:
             )
         )
     return tuple(lines)
+
+
+def _called(part: Part, holes: tuple[Rect, ...]) -> str:
+    """Return what a part is called: its face where that is not plain, and what is cut out of it."""
+    called = part.kind if part.face == "plain" else f"{part.kind}, {part.face}"
+    cut = ", ".join(f"{hole.u1 - hole.u0:.0f} × {hole.v1 - hole.v0:.0f}" for hole in holes)
+    return f"{called}, cut out {cut}" if cut else called
 
 
 def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[float, ...]:

@@ -81,6 +81,9 @@ from narrow_cornice.job.edits.casework_edits import (
     change_built_in as change_built_in,
 )
 from narrow_cornice.job.edits.casework_edits import (
+    cut_through as cut_through,
+)
+from narrow_cornice.job.edits.casework_edits import (
     remove_built_in as remove_built_in,
 )
 from narrow_cornice.job.edits.contents_edits import (

@@ -77,6 +77,19 @@ def change_built_in(room_id: str, run_id: str, **fields: Any) -> Edit:
     return room_edit(f"built-in: {key} {shown}", room_id, lambda room: changed_run(room, run_id, **fields))
 
 
+def cut_through(room_id: str, run_id: str, thing_id: str, name: str, *, cut: bool = True) -> Edit:
+    """Cut a run out for something on the wall behind it, or close it again."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        if run is None:
+            return room
+        others = tuple(one for one in run.cut_through if one != thing_id)
+        return changed_run(room, run_id, cut_through=(*others, thing_id) if cut else others)
+
+    return room_edit(f"{'cut out for' if cut else 'closed over'} {name[:40]}", room_id, change)
+
+
 def remove_built_in(room_id: str, run_id: str) -> Edit:
     """Take a run away with what was put on its surfaces; its place stays."""
 

@@ -1,0 +1,62 @@
+"""Built-ins that stand in one another: in a corner one of them ends at the other's front, and the corner is dead."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+
+from msgspec.structs import replace
+
+from narrow_cornice.derived.built.meeting import Meeting, Stands, meetings_of
+from narrow_cornice.job.beginnings import length
+from narrow_cornice.job.edits.thing_edits import change_thing
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import BuiltInPath
+from narrow_cornice.review.finding import Finding, RoomSeen
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at every pair of built-ins of a room."""
+    for meeting in meetings_of(seen.room, seen.changed_rules):
+        one, other = (each.standing.built.built_in for each in (meeting.one, meeting.other))
+        yield Finding(
+            key=f"built-ins meet:{seen.room.id}:{one.id}:{other.id}",
+            grade="will not fit",
+            room_id=seen.room.id,
+            room=seen.room.name,
+            where=one.name[:60],
+            says=f"{one.name[:40]} stands in {other.name[:40]}",
+            many="Built-ins that stand in one another: {n} pairs",
+            measured=f"by {seen.size(meeting.deep)}",
+            rule="Where two meet in a corner one goes through, and the other ends at its front (dead corner).",
+            risk="Neither can be put in; doors and drawers beside the corner bind.",
+            about=BuiltInPath(seen.room.id, one.id),
+            fixes=tuple(_fixes(seen, meeting)),
+        )
+
+
+def _fixes(seen: RoomSeen, meeting: Meeting) -> Iterator[Edit]:
+    """Yield the two ways to solve a corner: each of the two ends at the other's front."""
+    many = len(seen.measured.faces)
+    for ends, through in ((meeting.one, meeting.other), (meeting.other, meeting.one)):
+        if (ends.wall + 1) % many == through.wall:
+            corner, at_left = through.wall, True
+        elif (through.wall + 1) % many == ends.wall:
+            corner, at_left = ends.wall, False
+        else:
+            continue
+        yield from _ends_at(seen, ends, through, math.radians(seen.measured.plan.angles[corner]), at_left=at_left)
+
+
+def _ends_at(seen: RoomSeen, ends: Stands, through: Stands, angle: float, *, at_left: bool) -> Iterator[Edit]:
+    """Yield the edit that ends one built-in at the front of another: at the left end of its wall or at its right."""
+    fit, through_fit = ends.standing.built.fit, through.standing.built.fit
+    if fit is None or through_fit is None or not 0.3 < angle < 2.8:
+        return
+    recess = fit.recess
+    filler = seen.rules.value("filler_at_doors")
+    keeps = (through_fit.recess.depth.mm + filler) / math.sin(angle)
+    name, other = (each.standing.built.built_in.name[:30] for each in (ends, through))
+    size = {"start": length(round(keeps, 1))} if at_left else {"end": length(round(ends.face.length - keeps, 1))}
+    edit = change_thing(seen.room.id, "recesses", recess.id, recess.name, **size)
+    yield replace(edit, title=f"{name} ends at the front of {other}")

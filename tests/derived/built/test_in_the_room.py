@@ -1,0 +1,284 @@
+"""Built-ins as they stand in a room: in corners, on walls they hang from, before sockets, and what of them is
+painted."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import pytest
+from msgspec.structs import replace
+
+from narrow_cornice.casework.kinds import beginnings
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.built.contents import filling_of, metres_before
+from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.free_wall import free_stretch
+from narrow_cornice.derived.built.hanging import UNKNOWN, hanging_of
+from narrow_cornice.derived.built.meeting import meetings_of, overlap
+from narrow_cornice.derived.built.parts import hardware_of, parts_of
+from narrow_cornice.derived.built.risks import risks_of
+from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.job import edits
+from narrow_cornice.job.beginnings import begun, length
+from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
+from narrow_cornice.job.history import History
+from narrow_cornice.job.measured import Backing, Fixture
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.review.finding import Finding
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.units.lengths import parse_length
+
+RULES: dict[str, float] = {}
+
+
+def square_room() -> History:
+    """A room of 4 000 × 3 000 × 2 500 with nothing in it."""
+    history = History(starting_job())
+    history.do(edits.add_room("Square", parse_length("4000"), parse_length("3000"), parse_length("2500")))
+    return history
+
+
+def build(history: History, wall: str, kind: str, **stretch: float) -> BuiltIn:
+    room = history.job.rooms[-1]
+    start, end = (length(stretch[key]) if key in stretch else None for key in ("start", "end"))
+    one = beginnings()[kind]
+    run = begun(one, f"{one.name} {wall}", "", 2000.0)
+    history.do(edits.build_along(room.id, wall, run, f"along {wall}", length(one.deep), start, end))
+    return history.job.rooms[-1].casework.built_ins[-1]
+
+
+def found(job: Job, kind: str) -> list[Finding]:
+    return [one for one in second_look(job) if one.kind == kind]
+
+
+def test_every_kind_that_ships_fits_a_wall_of_two_metres_and_more() -> None:
+    for key, kind in beginnings().items():
+        history = square_room()
+        run = build(history, "w1", key, start=900.0, end=3300.0)
+        built = built_in_of(history.job.rooms[-1], run, RULES)
+        assert built.fault == "", (key, built.fault)
+        if kind.tall is not None:
+            assert built.run.over == pytest.approx(kind.tall)
+        for part in built.run.parts:
+            assert part.box[2] + part.box[5] <= 2500.0
+        assert parts_of(history.job.rooms[-1], run, RULES)
+
+
+def test_two_in_a_corner_are_found_and_either_gives_way() -> None:
+    """Bookcases of 300 along two whole walls stand in one another in the corner that they share."""
+    history = square_room()
+    build(history, "w1", "bookcase")
+    build(history, "w2", "bookcase")
+    room = history.job.rooms[-1]
+    (meeting,) = meetings_of(room, RULES)
+    assert meeting.deep == pytest.approx(300.0, abs=20.0)
+    (finding,) = found(history.job, "built-ins meet")
+    assert len(finding.fixes) == 2
+    for fix in finding.fixes:
+        history.do(fix)
+        assert found(history.job, "built-ins meet") == []
+        history.undo()
+
+
+def test_one_over_the_other_does_not_meet_it() -> None:
+    history = square_room()
+    build(history, "w1", "chest", start=1000.0, end=3000.0)  # 900 high
+    build(history, "w1", "hung", start=1000.0, end=3000.0)  # from 1 400 up
+    assert meetings_of(history.job.rooms[-1], RULES) == ()
+
+
+def test_overlap_of_outlines_by_hand() -> None:
+    square = ((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0))
+    moved = tuple((x + 7.0, y + 2.0) for x, y in square)
+    assert overlap(square, moved) == pytest.approx(3.0)
+    assert overlap(square, tuple((x + 10.0, y) for x, y in square)) <= 0.0
+    turned = ((15.0, -10.0), (25.0, 0.0), (15.0, 10.0), (5.0, 0.0))  # its left corner reaches 5 into the square
+    assert overlap(square, turned) == pytest.approx((10.0 - 5.0) / 2**0.5)
+
+
+def hung(backing: Backing | None) -> tuple[Job, BuiltIn]:
+    history = square_room()
+    run = build(history, "w1", "hung", start=1000.0, end=2600.0)
+    room = history.job.rooms[-1]
+    known = {} if backing is None else {"w1": backing}
+    room = replace(room, measured=replace(room.measured, backing=known))
+    return replace(history.job, rooms=(*history.job.rooms[:-1], room)), run
+
+
+def test_nothing_hangs_on_a_wall_that_nobody_knows() -> None:
+    job, run = hung(None)
+    hanging = hanging_of(job.rooms[-1], run, RULES)
+    assert hanging is not None
+    assert hanging.fault == UNKNOWN
+    assert [one.grade for one in found(job, "hangs")] == ["unsafe"]
+    one_stud = Backing("studs", found=tuple(edits_reading("1500")))
+    assert "one stud" in found(hung(one_stud)[0], "hangs")[0].measured
+
+
+def edits_reading(text: str) -> Iterator[object]:
+    from narrow_cornice.survey.readings import as_reading
+
+    yield as_reading(parse_length(text))
+
+
+def test_what_pulls_at_fixings_by_hand() -> None:
+    """Full, so many kg at half the depth turn about the lower edge: m g d / 2 over the height, shared by the studs."""
+    job, run = hung(Backing("studs", spacing=parse_length("400"), first=parse_length("200")))
+    hanging = hanging_of(job.rooms[-1], run, RULES)
+    assert hanging is not None
+    assert hanging.pull is not None
+    assert hanging.carries is not None
+    made = built_in_of(job.rooms[-1], run, RULES).run
+    full = hanging.pull.inputs[0][1].value
+    studs = len([at for at in range(200, 4000, 400) if 1000 < at < 2600])
+    tall = made.top - made.floor
+    assert hanging.pull.value == pytest.approx(full * 9.81 * made.depth / 2 / tall / studs)
+    assert hanging.carries.value == pytest.approx(full * 9.81 / 2 / studs)
+    assert hanging.firm == (max(hanging.pull.value, hanging.carries.value) <= 600.0)
+    assert (found(job, "hangs") == []) == hanging.firm
+    assert "strap" not in hardware_of(job.rooms[-1], run, RULES)
+    assert hardware_of(job.rooms[-1], run, RULES)["wall"] >= 4
+
+
+def test_a_socket_is_cut_out_with_its_margin_and_the_part_is_its_own_line() -> None:
+    job = demo_job()
+    (finding,) = found(job, "built-in covers")
+    assert finding.fixes[0].title.startswith("Cut it through")
+    cut = finding.fixes[0].apply(job)
+    assert found(cut, "built-in covers") == []
+    room = cut.room("r1")
+    run = room.casework.built_ins[1]
+    before = parts_of(job.room("r1"), job.room("r1").casework.built_ins[1], RULES)
+    after = parts_of(room, run, RULES)
+    holes = [line for line in after if "cut out" in line.kind]
+    assert holes
+    assert sum(line.count for line in after) == sum(line.count for line in before)
+    face = next(one for one in measured_room(room, RULES).faces if one.id == "w3")
+    ((_, rect),) = face.hung
+    assert f"{rect.u1 - rect.u0 + 20:.0f} × {rect.v1 - rect.v0 + 20:.0f}" in holes[0].kind  # 10 all round
+
+
+def test_a_hole_through_an_upright_cannot_be() -> None:
+    job = demo_job()
+    room = job.room("r1")
+    face = next(one for one in measured_room(room, RULES).faces if one.id == "w3")
+    built = built_in_of(room, room.casework.built_ins[1], RULES)
+    divider = next(part for part in built.run.parts if part.kind == "divider")
+    socket = next(one for one in room.measured.fixtures if one.name == "alcove socket")
+    at = (face.length - 1159.0) / 2 + divider.box[0] - socket.width.mm / 2
+    moved = edits.change_thing("r1", "fixtures", socket.id, socket.name, place=length(round(at)))
+    cut = edits.cut_through("r1", "c2", socket.id, socket.name)
+    (finding,) = found(cut.apply(moved.apply(job)), "built-in covers")
+    assert finding.grade == "will not fit"
+    assert "divider is in the way" in finding.measured
+
+
+def test_a_radiator_is_never_cut_out() -> None:
+    job = demo_job()
+    room = job.room("r1")
+    warm = Fixture("f99", "radiator", "w3", "warm one", length(200), length(600), length(600), length(150))
+    room = replace(room, measured=replace(room.measured, fixtures=(*room.measured.fixtures, warm)))
+    job = edits.cut_through("r1", "c2", "f99", "warm one").apply(replace(job, rooms=(room, *job.rooms[1:])))
+    findings = {one.key.split(":")[-1]: one for one in found(job, "built-in covers")}
+    assert findings["f99"].grade == "unsafe"
+    assert findings["f99"].fixes == ()
+    assert "behind_units" in risks_of(job.room("r1"), RULES)
+
+
+def test_surfaces_of_a_box_by_hand() -> None:
+    """One bay 1 000 wide over all, 900 high, 400 deep, open, one shelf, no walls at its ends."""
+    history = square_room()
+    bay = BayWish("b1", None, (CompartmentWish("s1", count=1),))
+    run = BuiltIn("", "box", "", (bay,), tall=length(900), plinth=length(100))
+    room = history.job.rooms[-1]
+    stretch = (length(1500), length(2500))
+    history.do(edits.build_along(room.id, "w1", run, "box place", length(400), *stretch))
+    surfaces = {
+        one.group: one.net.value for one in room_surfaces(history.job.rooms[-1], RULES) if one.kind == "casework"
+    }
+    t, tall, deep = 17.5, 800.0, 400.0
+    wide = 1000.0 - 2 * t
+    inside_deep, inside_tall = deep - 16.0, tall - 2 * t
+    assert surfaces["casework face"] == pytest.approx((2 * deep * tall + 1000 * 100) / 1e6, rel=1e-6)
+    by_hand = (
+        2 * (deep * tall + tall * t)  # sides with their front edges
+        + 2 * (wide * deep + wide * t)  # bottom and top
+        + wide * inside_tall  # back
+        + 2 * (wide - 2) * inside_deep
+        + (wide - 2) * t  # the shelf, both faces and its edge
+    )
+    assert surfaces["casework inside"] == pytest.approx(by_hand / 1e6, rel=1e-6)
+
+
+def test_free_stretches_keep_off_openings() -> None:
+    faces = {face.name: face for face in measured_room(demo_job().room("r1"), RULES).faces}
+    assert free_stretch(faces["C–D"], 2500) == (0.0, faces["C–D"].length)
+    left, right = free_stretch(faces["B–C"], 2500) or (0, 0)
+    assert (left, right) == (0.0, pytest.approx(2440 - 120, abs=1))
+    low = free_stretch(faces["A–B"], 800)  # under the windows, beside the door
+    assert low is not None
+    assert low[1] - low[0] == pytest.approx(4308 - 2804 - 120, abs=3)
+
+
+def test_things_go_where_they_fit_and_the_gain_is_told() -> None:
+    job = demo_job()
+    room = job.room("r1")
+    filling = filling_of(room, job.brief.people, RULES).filling
+    left = {key: many for key, many, _ in filling.left}
+    assert left == {"k5": 12}  # chart rolls are wider than a bay
+    assert metres_before(room.casework) == (9.2, None)
+    (finding,) = found(job, "no room")
+    assert "wider than a bay" in finding.measured
+    merged = finding.fixes[0].apply(job)
+    assert found(merged, "no room") == []
+    assert filling_of(merged.room("r1"), job.brief.people, RULES).filling.left == ()
+
+
+def test_bays_that_are_alike_follow_and_one_that_is_released_does_not() -> None:
+    job = demo_job()
+    edit = edits.change_compartment("r1", "c1", "b2", "s2", count=3)
+    run = edit.apply(job).room("r1").casework.built_ins[0]
+    assert [run.compartments_of(bay)[1].count for bay in run.bays] == [3, 3]
+    released = edits.make_bay_like("r1", "c1", "b2", "").apply(job)
+    run = edit.apply(released).room("r1").casework.built_ins[0]
+    assert [run.compartments_of(bay)[1].count for bay in run.bays] == [5, 3]
+    again = edits.make_bay_like("r1", "c1", "b1", "b2").apply(edit.apply(released))
+    run = again.room("r1").casework.built_ins[0]
+    assert [(bay.like, run.compartments_of(bay)[1].count) for bay in run.bays] == [("b2", 3), ("", 3)]
+    gone = edits.one_bay_less("r1", "c1", "b2").apply(again)
+    assert [bay.like for bay in gone.room("r1").casework.built_ins[0].bays] == [""]
+
+
+def test_two_bays_are_made_one_and_one_two() -> None:
+    job = demo_job()
+    one = edits.merge_bays("r1", "c1", "b1", "b2", length(1300)).apply(job)
+    (bay,) = one.room("r1").casework.built_ins[0].bays
+    assert bay.width is not None
+    two = edits.split_bay("r1", "c1", "b1", length(600)).apply(one)
+    assert [each.like for each in two.room("r1").casework.built_ins[0].bays] == ["", "b1"]
+
+
+def test_what_was_put_on_a_built_in_goes_with_it() -> None:
+    job = edits.change_finish(["r1"], ["casework face@c1"], "", colour="sedge").apply(demo_job())
+    assert "casework face@c1" in job.room("r1").finishes.surfaces
+    gone = edits.remove_built_in("r1", "c1").apply(job)
+    assert "casework face@c1" not in gone.room("r1").finishes.surfaces
+    assert "casework face" in gone.room("r1").finishes.surfaces  # the room's own stays for others
+
+
+def test_bands_mirrors_and_rails_are_in_the_list_by_their_measure() -> None:
+    job = demo_job()
+    face = edits.change_compartment("r4", "c1", "b1", "s1", face="mirror").apply(job)
+    lines = {line.key: line for line in to_buy(face).lines}
+    door = next(
+        part
+        for part in built_in_of(face.room("r4"), face.room("r4").casework.built_ins[0], RULES).run.parts
+        if part.kind == "door"
+    )
+    assert lines["hardware:mirror"].needed.value == pytest.approx(door.length * door.width / 1e6, abs=1e-3)
+    assert lines["hardware:rail"].needed.value == pytest.approx(0.565, abs=1e-3)
+    assert lines["hardware:rail"].price == pytest.approx(7.5)  # a whole metre
+    assert "glass" in risks_of(face.room("r4"), RULES)
+    assert "bed" in risks_of(face.room("r4"), RULES)
