@@ -95,7 +95,9 @@ def _side_by_side(
         if built.fault or built.fit is None or built.fit.width is None or built.fit.height is None:
             said.append(f"{run.name[:40]}: {built.fault}")
             continue
-        front = _Front(room, built, settings, x, cut_outs_of(room, run, changed_rules))
+        holes = cut_outs_of(room, run, changed_rules)
+        said += [_cut_words(hole, settings) for hole in holes]
+        front = _Front(room, built, settings, x, holes)
         kept = []
         if found is not None:
             mine = tuple(number for number, of in enumerate(found.runs) if of == run.id)
@@ -105,6 +107,11 @@ def _side_by_side(
     if len({len(built_in_of(room, run, changed_rules).run.levels) for run in runs} - {0, 1}):
         said.append("in rows, since a sheet is shorter than the wall is high")
     return marks, said
+
+
+def _cut_words(hole: CutOut, settings: Settings) -> str:
+    x, z, right, top = hole.rect
+    return f"cut through for {hole.name[:40]}, {bare_size(right - x, settings)} × {bare_size(top - z, settings)}"
 
 
 def _reach(reach: Reach) -> list[Mark]:
@@ -199,8 +206,6 @@ class _Front:
             x, z, right, top = hole.rect
             corners = ((x, z), (right, z), (right, top), (x, top))
             marks.append(Area(tuple(self._at(*one) for one in corners), "paper", self.about, Pen("rust", 1.0)))
-            above = self._at((x + right) / 2, top + 40.0)
-            marks.append(Label(above, f"{hole.name[:40]}: cut through", 8, "rust", face="slanted", patch=True))
         return marks
 
     def _shelves(self, weak: set[str]) -> list[Mark]:

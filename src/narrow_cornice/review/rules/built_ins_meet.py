@@ -14,6 +14,8 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.finding import Finding, RoomSeen
 
+LEAST = 300.0  # mm of a built-in that ends at another's front
+
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every pair of built-ins of a room."""
@@ -56,6 +58,10 @@ def _ends_at(seen: RoomSeen, ends: Stands, through: Stands, angle: float, *, at_
     recess = fit.recess
     filler = seen.rules.value("filler_at_doors")
     keeps = (through_fit.recess.depth.mm + filler) / math.sin(angle)
+    begin = keeps if at_left else recess.start.mm if recess.start is not None else 0.0
+    end = ends.face.length - keeps if not at_left else recess.end.mm if recess.end is not None else ends.face.length
+    if end - begin < LEAST:  # too little is left of it
+        return
     name, other = (each.standing.built.built_in.name[:30] for each in (ends, through))
     size = {"start": length(round(keeps, 1))} if at_left else {"end": length(round(ends.face.length - keeps, 1))}
     edit = change_thing(seen.room.id, "recesses", recess.id, recess.name, **size)

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
+from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.wishes import FACES, FRONTS, GRADINGS, HOLDS
-from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, rails_of, shelves_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title
 from narrow_cornice.desk.places.built.words import FRONT_WORDS, GRADING_WORDS, HOLDS_WORDS, bay_number, holds_words
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.beginnings import length
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BayPath, CompartmentPath
@@ -58,6 +60,7 @@ def bay_rows(bench: Bench, job: Job, path: BayPath) -> Iterator[Row]:
     elif built.bay is not None and bay.width is None:
         yield bench.figure_row(built.bay, not shelves)
     yield from bench.findings(bench.about(room, path.thing))
+    yield from _parting(bench, room, run, bay, built)
     yield ButtonsRow(
         ("One more compartment", "One more bay beside it", "Take this bay away"),
         lambda pressed: bench.session.do_made(
@@ -68,6 +71,30 @@ def bay_rows(bench: Bench, job: Job, path: BayPath) -> Iterator[Row]:
             )[pressed]
         ),
     )
+
+
+def _parting(bench: Bench, room: Room, run: BuiltIn, bay: BayWish, built: Built) -> Iterator[Row]:
+    """Yield how a bay is made two, or one with the next."""
+    there = {one.bay.id: one for one in reversed(built.run.bays)}
+    mine = there.get(bay.id)
+    if mine is None:
+        return
+    board = sheet_goods()[run.board].thickness
+    half = length(round((mine.width - board) / 2, 1))
+    yield ButtonsRow(
+        ("Make two bays of it",),
+        lambda _: bench.session.do_made(lambda: edits.split_bay(room.id, run.id, bay.id, half)),
+    )
+    number = bay_number(run, bay.id)
+    beside = there.get(run.bays[number].id) if number < len(run.bays) else None
+    if beside is not None:
+        both = length(round(beside.x + beside.width - mine.x, 1))
+        yield ButtonsRow(
+            (f"Make one bay of {number} and {number + 1}",),
+            lambda _: bench.session.do_made(
+                lambda: edits.merge_bays(room.id, run.id, bay.id, run.bays[number].id, both)
+            ),
+        )
 
 
 def _like_rows(bench: Bench, room: Room, run: BuiltIn, bay: BayWish) -> Iterator[Row]:

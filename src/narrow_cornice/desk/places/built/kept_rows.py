@@ -35,7 +35,7 @@ def kept_rows(bench: Bench, job: Job, path: KeptPath) -> Iterator[Row]:
     yield TextRow("Called", one.name[:2000], lambda text: change(name=text))
     yield ChoiceRow("Kind", tuple((key, key) for key in kinds_kept()), one.kind, lambda value: change(kind=value))
     yield TextRow("How many", f"{one.count}", counted(bench, lambda many: change(count=many)))
-    uses = (("", f"as such things are: {kind.use}"), *((use, use) for use in USES))
+    uses = (("", f"usual: {kind.use}"), *((use, use) for use in USES))
     yield ChoiceRow("Used", uses, one.use or "", lambda value: change(use=value or None))
     for size, words in (("tall", "Tall"), ("wide", "Wide"), ("deep", "Deep")):
         yield from bench.size_rows(path.sized(size), words)
@@ -46,4 +46,5 @@ def kept_rows(bench: Bench, job: Job, path: KeptPath) -> Iterator[Row]:
     yield NoteRow(f"Where they go: {where_words(job, room, found, one.id) or 'nowhere yet'}.")
     if words := left_words(job, room, found, things):
         yield NoteRow(words, "rust")
+    yield from bench.findings(bench.about(room, path.thing))
     yield ButtonsRow(("Keep them here no longer",), lambda _: bench.do(edits.keep_no_longer(room.id, one.id)))

@@ -6,12 +6,15 @@ from collections.abc import Callable, Iterator
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kept_things
+from narrow_cornice.derived.built.arranging import arrangements_of
 from narrow_cornice.derived.built.contents import filling_of
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title, ToggleRow
 from narrow_cornice.job import edits
+from narrow_cornice.job.beginnings import length
+from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
@@ -36,6 +39,21 @@ def room_of_built_ins(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     else:
         yield NoteRow("The last line of the sheet begins one, in any of the places that were read.")
     yield from _gain_rows(bench, job, room)
+
+
+def _arranging(bench: Bench, job: Job, room: Room, run: BuiltIn) -> Iterator[Row]:
+    """Yield the rules by which its bays can be divided."""
+    found = arrangements_of(room, run, job.house_rules) if len(run.bays) > 1 else ()
+    if not found:
+        return
+
+    def arrange(pressed: int) -> object:
+        words, widths = found[pressed]
+        said = tuple(None if wide is None else length(wide) for wide in widths)
+        return bench.session.do_made(lambda: edits.arrange_bays(room.id, run.id, said, words))
+
+    yield Caption("Bays by rule")
+    yield ButtonsRow(tuple(one.words.capitalize() for one in found), arrange)
 
 
 def _gain_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
@@ -109,5 +127,6 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
         weights = carcass_weights(room, run, job.house_rules)
         yield NoteRow(f"Its carcasses weigh {', '.join(f'{one:.0f}' for one in weights)} kg without doors and shelves.")
     yield from bench.findings(bench.about(room, path))
+    yield from _arranging(bench, job, room, run)
     yield ButtonsRow(("One more bay",), lambda _: bench.do(edits.one_more_bay(room.id, run.id)))
     yield ButtonsRow((f"Take {run.name[:40]} away",), lambda _: bench.do(edits.remove_built_in(room.id, run.id)))
