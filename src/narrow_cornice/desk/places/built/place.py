@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
@@ -101,6 +101,25 @@ def _filled(job: Job, view: View, room: Room) -> Drawing:
     return filled_drawing(room, job.brief.people, job.house_rules, job.settings)
 
 
+def _of_run(name: str, *, by_bay: bool) -> Callable[[Job, View, Room], Drawing]:
+    """Return how one view of the built-in that is looked at is drawn, of its bay where ``by_bay``."""
+
+    def drawn(job: Job, view: View, room: Room) -> Drawing:
+        from narrow_cornice.desk.places.built.chosen import run_of
+        from narrow_cornice.drawing import built_views
+
+        run = run_of(room, view.selected)
+        if run is None:
+            return _drawn(job, view, room, fronts=False)
+        bay = getattr(view.selected, "bay", "") if isinstance(view.selected, CompartmentPath) else ""
+        bay = view.selected.id if isinstance(view.selected, BayPath) else bay
+        given = (room, run, bay) if by_bay else (room, run)
+        made: Drawing = getattr(built_views, name)(*given, job.house_rules, job.settings)
+        return made
+
+    return drawn
+
+
 def _cutting(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.derived.built.sheets import cut_boards
     from narrow_cornice.drawing.cutting import cutting_drawing
@@ -132,6 +151,9 @@ def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
 FRONTS = SeenAs("fronts", "fronts on", _with_fronts)
 INSIDE = SeenAs("inside", "fronts off", _without)
 FILLED = SeenAs("filled", "filled", _filled)
+PLAN = SeenAs("run plan", "plan", _of_run("plan_of_run", by_bay=False))
+SECTION = SeenAs("run section", "section", _of_run("section_of_run", by_bay=True))
+APART = SeenAs("apart", "taken apart", _of_run("exploded_carcass", by_bay=True))
 SHEETS = SeenAs("sheets", "sheets", _cutting)
 
 PLACE = Place(
@@ -149,12 +171,12 @@ PLACE = Place(
     leads_here=(BuiltInPath, BayPath, CompartmentPath, KeptPath),
     cautions=_cautions,
     leaves=(
-        Leaf("place", "Place", (FRONTS, INSIDE, RECESS), (BuiltInPath,)),
-        Leaf("bays", "Bays", (INSIDE, FRONTS), (BayPath, CompartmentPath)),
+        Leaf("place", "Place", (FRONTS, INSIDE, PLAN, SECTION, RECESS), (BuiltInPath,)),
+        Leaf("bays", "Bays", (INSIDE, FRONTS, PLAN, SECTION), (BayPath, CompartmentPath)),
         Leaf("fill", "Fill", (FILLED, INSIDE), (KeptPath,)),
         Leaf("fronts", "Fronts", (FRONTS, INSIDE), (CompartmentPath,)),
         Leaf("strength", "Strength", (INSIDE,), (BayPath,)),
-        Leaf("parts", "Parts", (INSIDE, FRONTS), (BuiltInPath, BayPath)),
+        Leaf("parts", "Parts", (APART, INSIDE, FRONTS, SECTION), (BuiltInPath, BayPath)),
         Leaf("cutting", "Cutting", (SHEETS, INSIDE), (BuiltInPath, BayPath)),
     ),
     stands=_stands,
