@@ -10,10 +10,10 @@ from PyQt6.QtCore import QEventLoop, Qt, QTimer
 from PyQt6.QtWidgets import QMenu, QMessageBox, QWidget
 
 from narrow_cornice.desk.asking_files import and_others, ask_open, ask_save, may, usual_folder
-from narrow_cornice.desk.handing_out import file_name
 from narrow_cornice.desk.menus import add_action
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.plain_text import file_name
 from narrow_cornice.job.file import read_job
 
 SUFFIX = ".cornice"

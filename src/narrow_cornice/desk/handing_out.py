@@ -13,6 +13,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.paper import PAPERS, Paper, usual_paper
+from narrow_cornice.exchange.plain_text import file_name
 from narrow_cornice.job.file import write_whole
 
 
@@ -135,9 +136,3 @@ class HandingOut:
             from narrow_cornice.exchange.dxf_drawing import drawing_dxf
 
             self.write(path, lambda: drawing_dxf(drawing))
-
-
-def file_name(name: str) -> str:
-    """Return a job's name as a file can have it."""
-    clean = "".join(sign if sign.isalnum() or sign in " -_" else "_" for sign in name[:60]).strip()
-    return clean or "job"

@@ -7,8 +7,9 @@ from itertools import pairwise
 
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.fitted import Built, built_in_of
-from narrow_cornice.drawing.built import AROUND, FACE, SHELF
+from narrow_cornice.drawing.built import AROUND, FACE, SHELF, built_in_drawing, filled_drawing
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.job.brief import Person
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath
@@ -123,38 +124,56 @@ def section_of_run(
 
 @by_identity(times=1, each="room")
 def exploded_carcass(
-    room: Room, run: BuiltIn, bay_id: str, changed_rules: dict[str, float], settings: Settings
+    room: Room, run: BuiltIn, number: int, changed_rules: dict[str, float], settings: Settings
 ) -> Drawing:
-    """Return the carcass that a bay is in, the first where none is named, taken apart: each part moved off to where it
-    comes from, and named with the size it is cut to."""
+    """Return a carcass by its number taken apart: each part moved off to where it comes from, and named with the size
+    it is cut to."""
     built = built_in_of(room, run, changed_rules)
     made = built.run
     if built.fault:
         return _unfit(run, built, "taken apart")
-    mine = next((one for one in made.bays if one.bay.id == bay_id and one.carcass >= 0), None)
-    number = mine.carcass if mine is not None else 0
     parts = [part for part in made.parts if part.carcass == number]
+    if not parts:
+        return _unfit(run, built, "taken apart")
     left = min(part.box[0] for part in parts)
     right = max(part.box[0] + part.box[3] for part in parts)
-    moved = sorted(
-        ((_moved(part, left, right), part) for part in parts), key=lambda one: (one[0][1], one[0][0], one[0][2])
-    )
+    moved = sorted(((_moved(part, left, right), part) for part in parts), key=_far_first)
     marks: list[Mark] = []
     for box, part in moved:
         marks += _solid(box, _fill(part), _about(room, run, part))
     named: set[tuple[object, ...]] = set()
     for box, part in moved:
         key = (part.kind, round(part.length, 1), round(part.width, 1))
-        if key in named:
-            continue
+        if key in named or part.kind in ("drawer side", "drawer end"):
+            continue  # of a drawer its bottom is named
         named.add(key)
         many = sum((one.kind, round(one.length, 1), round(one.width, 1)) == key for one in parts)
         size = f"{bare_size(part.length, settings)} × {bare_size(part.width, settings)}"
         words = f"{many} × {part.kind}, {size}" if many > 1 else f"{part.kind}, {size}"
         x, y, z, wide, deep, tall = box
         marks.append(Label(_seen(x + wide / 2, y + deep, z + tall / 2), words, 7.5, "ink", patch=True))
-    said = f"carcass {number + 1} of {len({part.carcass for part in made.parts if part.carcass >= 0})} · sizes as they are cut"
+    many = len({part.carcass for part in made.parts if part.carcass >= 0})
+    said = f"carcass {number + 1} of {many} · sizes as they are cut"
     return Drawing(f"{run.name[:60]}, taken apart", said, tuple(marks), bounds_of(marks, 90))
+
+
+def carcass_of(room: Room, run: BuiltIn, about: About, changed_rules: dict[str, float]) -> int:
+    """Return the number of the carcass that a bay or a compartment of a run is in, the first for anything else."""
+    bays = built_in_of(room, run, changed_rules).run.bays
+    for one in bays:
+        if one.carcass < 0:
+            continue
+        if isinstance(about, CompartmentPath) and one.bay.id == about.bay:
+            if any(clear.compartment.id == about.id for clear in one.compartments):
+                return one.carcass
+        elif isinstance(about, BayPath) and one.bay.id == about.id:
+            return one.carcass
+    return 0
+
+
+def _far_first(one: tuple[Sequence[float], Part]) -> tuple[float, float, float]:
+    x, y, z = one[0][:3]
+    return y, x, z
 
 
 def _moved(part: Part, left: float, right: float) -> tuple[float, float, float, float, float, float]:
@@ -201,3 +220,22 @@ def _lit(fill: str, share: float) -> str:
     """Return a colour lighter or darker."""
     parts = (min(255, round(int(fill[at : at + 2], 16) * share)) for at in (1, 3, 5))
     return "#" + "".join(f"{one:02x}" for one in parts)
+
+
+def drawings_of_run(
+    room: Room, run: BuiltIn, people: tuple[Person, ...], changed_rules: dict[str, float], settings: Settings
+) -> tuple[Drawing, ...]:
+    """Return the drawings that a joiner needs of a run: from the front with its fronts and without, filled where
+    something is kept, level, upright through each bay that is one of its own, and each carcass taken apart."""
+    built = built_in_of(room, run, changed_rules)
+    if built.fault:
+        return (built_in_drawing(room, changed_rules, settings, True),)
+    made = [built_in_drawing(room, changed_rules, settings, fronts) for fronts in (True, False)]
+    if room.casework.contents:
+        made.append(filled_drawing(room, people, changed_rules, settings))
+    made.append(plan_of_run(room, run, changed_rules, settings))
+    leaders = [bay.id for bay in run.bays if not bay.like]
+    made += [section_of_run(room, run, bay, changed_rules, settings) for bay in leaders]
+    carcasses = sorted({one.carcass for one in built.run.bays if one.carcass >= 0})
+    made += [exploded_carcass(room, run, number, changed_rules, settings) for number in carcasses]
+    return tuple(made)

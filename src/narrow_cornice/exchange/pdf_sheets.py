@@ -8,7 +8,7 @@ from __future__ import annotations
 import io
 import itertools
 import logging
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from contextlib import nullcontext
 from typing import TYPE_CHECKING
 
@@ -307,8 +307,10 @@ def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:
     return next((scale for scale in SCALES if scale >= needed), needed)
 
 
-def drawings_pdf(drawings: list[Drawing], job: Job, paper: Paper | None = None) -> bytes:
-    """Return drawings on sheets, one each, to a usual scale that is stated."""
+def drawings_pdf(
+    drawings: Sequence[Drawing], job: Job, paper: Paper | None = None, risks: Sequence[str] = TRIM_WORK
+) -> bytes:
+    """Return drawings on sheets, one each, to a usual scale that is stated, with the cautions of what they show."""
     sheet = Sheet(job, job.name, paper, landscape=True)
     for drawing in drawings:
         sheet.page()
@@ -328,7 +330,8 @@ def drawings_pdf(drawings: list[Drawing], job: Job, paper: Paper | None = None) 
             return (x0 + (point[0] - left) / scale, y0 + (point[1] - top) / scale)
 
         sheet.drawing(drawing, at, scale)
-        sheet.text(14, sheet.tall - 14.5, " ".join(cautions(*TRIM_WORK)), 7, colour="soft", room=sheet.wide - 28)
+        risky = " ".join(cautions(*risks))
+        sheet.wrapped(14, sheet.tall - 19.5, risky, 7, sheet.wide - 28, colour="soft", most=2)
         foot(sheet, job)
     return sheet.content()
 

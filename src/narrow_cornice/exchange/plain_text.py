@@ -22,3 +22,9 @@ def cell(text: str) -> str:
     """Return text for a cell of a CSV: whole, with an apostrophe before what a spreadsheet would run as a formula."""
     clean = text.replace("\x00", "")
     return f"'{clean}" if clean.lstrip().startswith(_STARTS_A_FORMULA) or clean.startswith(_STARTS_A_FORMULA) else clean
+
+
+def file_name(name: str) -> str:
+    """Return a job's name as a file can have it."""
+    clean = "".join(sign if sign.isalnum() or sign in " -_" else "_" for sign in name[:60]).strip()
+    return clean or "job"

@@ -21,7 +21,7 @@ from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.built.bay_rows import COUNTED, counted
 from narrow_cornice.desk.places.built.chosen import run_of
-from narrow_cornice.desk.places.built.handing_out import sheets
+from narrow_cornice.desk.places.built.handing_out import labels, parts_dxf, sheets
 from narrow_cornice.desk.places.built.spacing_work import spacing_of
 from narrow_cornice.desk.places.built.where import where_words
 from narrow_cornice.desk.places.built.words import FRONT_WORDS, HOLDS_WORDS, bay_number
@@ -67,7 +67,7 @@ class BuiltPage(DrawingPage):
             "Built-ins of the room",
             ("Built-in", "Stands in", "Clear width", "Carcasses", "Height", "Depth", "Bays", "Heaviest"),
             self._runs,
-            "Built-ins stand in places that were read: the line below begins one.",
+            "Built-ins stand in places that were read, or along a wall: the line below begins one.",
         )
         yield Ruled(
             ("bays",),
@@ -110,6 +110,7 @@ class BuiltPage(DrawingPage):
             self._parts,
             "Every part with the size it is cut to, once a built-in fits its place.",
             6,
+            lines=3,
         )
         yield Ruled(
             ("cutting",),
@@ -150,6 +151,8 @@ class BuiltPage(DrawingPage):
             return
         if self._sheet_of in ("parts", "cutting"):
             yield Invitation("Print the sheets and the parts", lambda: sheets(self.out))
+            yield Invitation("Labels", lambda: labels(self.out))
+            yield Invitation("A DXF each", lambda: parts_dxf(self.out))
             return
         taken = {one.place for one in room.casework.built_ins}
         free = [one for one in room.measured.recesses if one.id not in taken]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
@@ -101,23 +101,34 @@ def _filled(job: Job, view: View, room: Room) -> Drawing:
     return filled_drawing(room, job.brief.people, job.house_rules, job.settings)
 
 
-def _of_run(name: str, *, by_bay: bool) -> Callable[[Job, View, Room], Drawing]:
-    """Return how one view of the built-in that is looked at is drawn, of its bay where ``by_bay``."""
+def _run_seen(job: Job, view: View, room: Room, name: str) -> Drawing:
+    """Return a view of the built-in that is looked at, of its bay or its carcass where the view is of one."""
+    from narrow_cornice.desk.places.built.chosen import run_of
+    from narrow_cornice.drawing import built_views
 
-    def drawn(job: Job, view: View, room: Room) -> Drawing:
-        from narrow_cornice.desk.places.built.chosen import run_of
-        from narrow_cornice.drawing import built_views
+    run = run_of(room, view.selected)
+    if run is None:
+        return _drawn(job, view, room, fronts=False)
+    rules, about = job.house_rules, view.selected
+    if name == "plan":
+        return built_views.plan_of_run(room, run, rules, job.settings)
+    if name == "section":
+        bay = about.bay if isinstance(about, CompartmentPath) else about.id if isinstance(about, BayPath) else ""
+        return built_views.section_of_run(room, run, bay, rules, job.settings)
+    number = built_views.carcass_of(room, run, about.thing if about is not None else None, rules)
+    return built_views.exploded_carcass(room, run, number, rules, job.settings)
 
-        run = run_of(room, view.selected)
-        if run is None:
-            return _drawn(job, view, room, fronts=False)
-        bay = getattr(view.selected, "bay", "") if isinstance(view.selected, CompartmentPath) else ""
-        bay = view.selected.id if isinstance(view.selected, BayPath) else bay
-        given = (room, run, bay) if by_bay else (room, run)
-        made: Drawing = getattr(built_views, name)(*given, job.house_rules, job.settings)
-        return made
 
-    return drawn
+def _plan(job: Job, view: View, room: Room) -> Drawing:
+    return _run_seen(job, view, room, "plan")
+
+
+def _section(job: Job, view: View, room: Room) -> Drawing:
+    return _run_seen(job, view, room, "section")
+
+
+def _apart(job: Job, view: View, room: Room) -> Drawing:
+    return _run_seen(job, view, room, "apart")
 
 
 def _cutting(job: Job, view: View, room: Room) -> Drawing:
@@ -151,9 +162,9 @@ def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
 FRONTS = SeenAs("fronts", "fronts on", _with_fronts)
 INSIDE = SeenAs("inside", "fronts off", _without)
 FILLED = SeenAs("filled", "filled", _filled)
-PLAN = SeenAs("run plan", "plan", _of_run("plan_of_run", by_bay=False))
-SECTION = SeenAs("run section", "section", _of_run("section_of_run", by_bay=True))
-APART = SeenAs("apart", "taken apart", _of_run("exploded_carcass", by_bay=True))
+PLAN = SeenAs("run plan", "plan", _plan)
+SECTION = SeenAs("run section", "section", _section)
+APART = SeenAs("apart", "taken apart", _apart)
 SHEETS = SeenAs("sheets", "sheets", _cutting)
 
 PLACE = Place(
@@ -182,6 +193,9 @@ PLACE = Place(
     stands=_stands,
     hands_out=(
         Export("Sheets and parts on paper …", Late(f"{HERE}.handing_out", "sheets")),
+        Export("Drawings of this built-in on paper …", Late(f"{HERE}.handing_out", "drawings")),
+        Export("Labels for the parts …", Late(f"{HERE}.handing_out", "labels")),
+        Export("Parts as DXF, one each …", Late(f"{HERE}.handing_out", "parts_dxf")),
         Export("Parts of the built-ins as CSV …", Late(f"{HERE}.handing_out", "parts_csv")),
     ),
     found=_found,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.desk.handing_out import HandingOut, file_name
+from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.seen_as import kind_selected
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import Drawing
@@ -13,6 +13,7 @@ from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room
+from narrow_cornice.exchange.plain_text import file_name
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.trim.kinds import TrimKind
 
