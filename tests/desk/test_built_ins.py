@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+import pytest
 from driving import click, field, page, save, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
@@ -90,7 +91,12 @@ def test_a_shelf_that_sags_is_mended_by_a_press(window: MainWindow) -> None:
     assert [fix.title for fix in finding.fixes] == ["Lip the shelves 20 × 40", "One more bay"]
     session.do(finding.fixes[0])
     assert not any(one.kind == "shelf sags" for one in second_look(session.job))
-    assert any("Lippings of Left bookcase" in words for words in to_buy(session.job).left_out)
+    strips = next(line for line in to_buy(session.job).lines if line.kind == "lipping")
+    assert strips.needed.value == pytest.approx(10 * 659.8 + 2 * 661.8, abs=1.0)  # loose shelves and fixed ones
+    assert sum(length * count for length, count, _ in strips.buy) > strips.needed.value
+    assert strips.price == pytest.approx(
+        sum(length * count for length, count, _ in strips.buy) * 0.8e-6 * 3600, abs=0.02
+    )
     session.undo()
     session.do(finding.fixes[1])
     rest = [one for one in second_look(session.job) if one.kind == "shelf sags"]
