@@ -6,6 +6,8 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.units.words import Id
+
 Holds = Literal["shelves", "rail", "drawers", "trays", "cubbies", "nothing", "bed", "knees"]
 HOLDS: tuple[Holds, ...] = ("shelves", "rail", "drawers", "trays", "cubbies", "nothing", "bed", "knees")
 Front = Literal["open", "doors", "sliding", "bifold", "flap", "as below"]
@@ -50,13 +52,13 @@ class Habits(msgspec.Struct, frozen=True):
     worktop_over: float = 20.0
 
 
-class Compartment(msgspec.Struct, frozen=True):
+class Compartment(msgspec.Struct, frozen=True, omit_defaults=True):
     """A part of a bay between two fixed boards: what it holds and how many of them (loose shelves, rails one over the
     other, drawers, trays, rows of cubbies, ``across`` of which stand side by side), its front (``as below``: the one
     below goes on over it) and that front's face, its clear height (None: a share of what the others leave), how drawers
     are graduated, and the clear ``heights`` from below where shelves are not at equal distances."""
 
-    id: str = ""
+    id: Id = ""
     holds: Holds = "shelves"
     count: int = 4
     across: int = 1

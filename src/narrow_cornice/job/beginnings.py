@@ -1,10 +1,11 @@
-"""A built-in as it begins: a kind put into a place so wide, with bays that follow the first of their sort."""
+"""A built-in as it begins: a kind put into a place so wide, with bays that follow the first of their sort; and a kind
+made of one."""
 
 from __future__ import annotations
 
 from narrow_cornice.casework.kinds import Beginning
 from narrow_cornice.casework.wishes import Compartment
-from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
+from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish, LippingWish
 from narrow_cornice.units.lengths import Length
 
 
@@ -18,9 +19,47 @@ def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
             continue
         inside = tuple(_wished(f"s{at}", one) for at, one in enumerate(kind.bays[first], 1))
         bays.append(BayWish(f"b{number + 1}", None, inside))
-    run = BuiltIn("", name[:200], place, tuple(bays), keeps=kind.keeps, back=kind.back, worktop=kind.worktop)
-    sizes = {key: length(value) for key, value in (("tall", kind.tall), ("hung", kind.hung)) if value is not None}
-    return BuiltIn(**{**{key: getattr(run, key) for key in run.__struct_fields__}, **sizes})
+    lip = kind.lipping
+    return BuiltIn(
+        "",
+        name[:200],
+        place,
+        tuple(bays),
+        board=kind.board,
+        fronts=kind.fronts,
+        back=kind.back,
+        drawers=kind.drawers,
+        worktop=kind.worktop,
+        plinth=length(kind.plinth) if kind.plinth is not None else Length(85.0, "85 mm"),
+        tall=length(kind.tall) if kind.tall is not None else None,
+        hung=length(kind.hung) if kind.hung is not None else None,
+        inset=kind.inset,
+        lipping=LippingWish(lip[0], length(lip[1]), length(lip[2])) if lip is not None else None,
+        keeps=kind.keeps,
+    )
+
+
+def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginning:
+    """Return a run as a kind to begin others with: each of its different bays once, in their order."""
+    lip = run.lipping
+    different = [bay for bay in run.bays if not bay.like]
+    return Beginning(
+        name[:200],
+        widest_bay,
+        run.keeps,
+        deep,
+        tuple(tuple(_plain(one) for one in bay.compartments) for bay in different),
+        tall=run.tall.mm if run.tall is not None else None,
+        hung=run.hung.mm if run.hung is not None else None,
+        worktop=run.worktop,
+        board=run.board,
+        fronts=run.fronts,
+        back=run.back,
+        drawers=run.drawers,
+        plinth=run.plinth.mm,
+        inset=run.inset,
+        lipping=(lip.material, lip.thick.mm, lip.tall.mm) if lip is not None else None,
+    )
 
 
 def length(mm: float) -> Length:
@@ -30,4 +69,13 @@ def length(mm: float) -> Length:
 
 def _wished(identity: str, one: Compartment) -> CompartmentWish:
     height = length(one.height) if one.height is not None else None
-    return CompartmentWish(identity, one.holds, one.count, one.across, one.front, one.face, height, one.grading)
+    heights = tuple(length(mm) for mm in one.heights)
+    return CompartmentWish(
+        identity, one.holds, one.count, one.across, one.front, one.face, height, one.grading, heights
+    )
+
+
+def _plain(one: CompartmentWish) -> Compartment:
+    height = one.height.mm if one.height is not None else None
+    heights = tuple(size.mm for size in one.heights)
+    return Compartment("", one.holds, one.count, one.across, one.front, one.face, height, one.grading, heights)

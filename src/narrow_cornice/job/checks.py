@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 
+from narrow_cornice.casework.kinds import checked_kind
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.cutting.plans import fits
 from narrow_cornice.explained.house_rules import HouseRules
@@ -37,6 +38,9 @@ def checked_job(job: Job) -> Job:
     unique((one.key for one in job.orders), "orders")
     for index, order in enumerate(job.orders):
         allowed(checked_order, order, f"orders[{index}]")
+    unique((one.id for one in job.built_in_kinds), "built_in_kinds")
+    for index, kind in enumerate(job.built_in_kinds):
+        allowed(checked_kind, kind.kind, f"built_in_kinds[{index}]")
     unique((one.id for one in job.catalogue), "catalogue")
     for index, one in enumerate(job.catalogue):
         allowed(checked_profile, one, f"catalogue[{index}]")

@@ -9,6 +9,8 @@ from __future__ import annotations
 
 import msgspec
 
+from narrow_cornice.casework.kinds import Beginning, OwnKind
+from narrow_cornice.casework.kinds import beginnings as shipped_beginnings
 from narrow_cornice.job.bought import CuttingPlan, SheetCutting, Shop, shipped_shops
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import Casework
@@ -50,8 +52,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A whole job. ``ticks`` are lines bought, by line with what was bought; ``kept`` are findings kept, with the
     reason; ``cutting`` are cutting plans kept (``sheets`` those of sheet goods) and ``left_over`` bars there are
     already (mm), by line; ``mixing`` are paint lines whose tins are marked to be mixed; ``catalogue`` are stock
-    profiles, ``orders`` orders and ``shops`` shops beside those that ship; ``pictures`` stand beside ``job.json`` in
-    the file, by their names."""
+    profiles, ``orders`` orders, ``shops`` shops and ``built_in_kinds`` kinds of built-ins beside those that ship;
+    ``pictures`` stand beside ``job.json`` in the file, by their names."""
 
     name: Words
     place: Words = ""
@@ -74,11 +76,16 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     catalogue: tuple[StockProfile, ...] = ()
     orders: tuple[Order, ...] = ()
     shops: tuple[Shop, ...] = ()
+    built_in_kinds: tuple[OwnKind, ...] = ()
     pictures: dict[Id, bytes] = {}
 
     def order_keys(self) -> dict[str, Order]:
         """Return every order a room can have by its key: those that ship, and the job's own in their place."""
         return {**shipped_orders(), **{one.key: one for one in self.orders}}
+
+    def beginnings(self) -> dict[str, Beginning]:
+        """Return every kind of built-in to begin with, the job's own first."""
+        return {**{one.id: one.kind for one in self.built_in_kinds}, **shipped_beginnings()}
 
     def shop_names(self) -> dict[str, str]:
         """Return the names of all shops by identity: those that ship, and the job's own in their place."""

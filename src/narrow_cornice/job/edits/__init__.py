@@ -143,6 +143,12 @@ from narrow_cornice.job.edits.job_edits import (
 from narrow_cornice.job.edits.job_edits import (
     rename_job as rename_job,
 )
+from narrow_cornice.job.edits.kind_edits import (
+    forget_kind as forget_kind,
+)
+from narrow_cornice.job.edits.kind_edits import (
+    keep_kinds as keep_kinds,
+)
 from narrow_cornice.job.edits.making import EditError as EditError
 from narrow_cornice.job.edits.making import fresh_id as fresh_id
 from narrow_cornice.job.edits.opening_edits import (

@@ -58,3 +58,13 @@ def drawings(out: HandingOut) -> None:
     sheets = drawings_of_run(room, run, job.brief.people, job.house_rules, job.settings)
     risks = ("dust", *risks_of(room, job.house_rules))
     out.print_sheets(f"Drawings of {run.name[:40]}", run.name, lambda paper: drawings_pdf(sheets, job, paper, risks))
+
+
+def kinds(out: HandingOut) -> None:
+    """Hand out all kinds of built-ins of the job as a file, to be changed by hand and brought in elsewhere."""
+    job = out.session.job
+    path = out.ask("Kinds of built-ins", f"{job.name} built-ins", "toml")
+    if path is not None:
+        from narrow_cornice.exchange.kinds_file import kinds_toml
+
+        out.write(path, lambda: kinds_toml(job.beginnings()))

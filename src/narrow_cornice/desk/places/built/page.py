@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kinds_kept
 from narrow_cornice.casework.hardware import hardware, hinges_for
-from narrow_cornice.casework.kinds import Beginning, beginnings
+from narrow_cornice.casework.kinds import Beginning
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.contents import columns_of, filling_of, things_of
 from narrow_cornice.derived.built.fitted import built_in_of
@@ -157,11 +157,11 @@ class BuiltPage(DrawingPage):
         taken = {one.place for one in room.casework.built_ins}
         free = [one for one in room.measured.recesses if one.id not in taken]
         for recess in free[:2]:
-            kinds = tuple((one.name, self._begins(room, recess, one)) for one in beginnings().values())
+            kinds = tuple((one.name, self._begins(room, recess, one)) for one in self.session.job.beginnings().values())
             yield Invitation(f"Build into {recess.name[:40]}", of=kinds)
         wall = self._wall_to_build_along(room)
         if wall is not None:
-            kinds = tuple((one.name, self._along(room, wall, one)) for one in beginnings().values())
+            kinds = tuple((one.name, self._along(room, wall, one)) for one in self.session.job.beginnings().values())
             yield Invitation(f"Build along wall {wall.name}", of=kinds)
         if not free:
             yield Invitation("Read a place for one", lambda: self._read_a_place(room))

@@ -6,7 +6,20 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, Total, WordsOf
+from narrow_cornice.desk.place import (
+    Desk,
+    Export,
+    Import,
+    Late,
+    Leaf,
+    Picture,
+    Place,
+    RowsOf,
+    SeenAs,
+    SizesOf,
+    Total,
+    WordsOf,
+)
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import RECESS
 from narrow_cornice.desk.view import View
@@ -197,7 +210,9 @@ PLACE = Place(
         Export("Labels for the parts …", Late(f"{HERE}.handing_out", "labels")),
         Export("Parts as DXF, one each …", Late(f"{HERE}.handing_out", "parts_dxf")),
         Export("Parts of the built-ins as CSV …", Late(f"{HERE}.handing_out", "parts_csv")),
+        Export("Kinds of built-ins as TOML …", Late(f"{HERE}.handing_out", "kinds")),
     ),
+    brings_in=(Import("Kinds of built-ins (TOML) …", Late(f"{HERE}.bringing_in", "kinds")),),
     found=_found,
     totals=(Total("sheets", 25, _sheets),),
     pictures=(

@@ -8,12 +8,12 @@ from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kept_things
 from narrow_cornice.derived.built.arranging import arrangements_of
 from narrow_cornice.derived.built.contents import filling_of
-from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title, ToggleRow
 from narrow_cornice.job import edits
-from narrow_cornice.job.beginnings import length
+from narrow_cornice.job.beginnings import kind_of, length
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath
@@ -39,6 +39,26 @@ def room_of_built_ins(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     else:
         yield NoteRow("The last line of the sheet begins one, in any of the places that were read.")
     yield from _gain_rows(bench, job, room)
+    yield from _own_kinds(bench, job)
+
+
+def _own_kind(run: BuiltIn, built: Built) -> edits.Edit:
+    """Return the edit that keeps a run as a kind: bays as wide as its widest, as deep as its place."""
+    widest = max(bay.width for bay in built.run.bays)
+    deep = built.fit.recess.depth.mm if built.fit is not None else built.run.depth
+    kind = kind_of(run, run.name, float(round(widest)), deep)
+    return edits.keep_kinds([kind], f"{run.name[:40]} kept as a kind")
+
+
+def _own_kinds(bench: Bench, job: Job) -> Iterator[Row]:
+    """Yield the kinds of somebody's own, to forget them."""
+    own = job.built_in_kinds
+    if own:
+        yield Caption("Kinds of your own")
+        yield ButtonsRow(
+            tuple(f"Forget {one.kind.name[:40]}" for one in own),
+            lambda pressed: bench.do(edits.forget_kind(own[pressed].id, own[pressed].kind.name)),
+        )
 
 
 def _arranging(bench: Bench, job: Job, room: Room, run: BuiltIn) -> Iterator[Row]:
@@ -129,4 +149,8 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     yield from bench.findings(bench.about(room, path))
     yield from _arranging(bench, job, room, run)
     yield ButtonsRow(("One more bay",), lambda _: bench.do(edits.one_more_bay(room.id, run.id)))
+    if not built.fault:
+        yield ButtonsRow(
+            ("Keep it as a kind of my own",), lambda _: bench.session.do_made(lambda: _own_kind(run, built))
+        )
     yield ButtonsRow((f"Take {run.name[:40]} away",), lambda _: bench.do(edits.remove_built_in(room.id, run.id)))
