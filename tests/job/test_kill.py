@@ -86,7 +86,7 @@ def test_killed_by_the_clock(tmp_path: Path) -> None:
     loop = (
         "import sys\nfrom pathlib import Path\nfrom narrow_cornice.job.file import write_job\n"
         "from narrow_cornice.job.samples import demo_job, starting_job\n"
-        "jobs = (demo_job(), starting_job())\nprint('ready', flush=True)\n"
+        "jobs = (demo_job(), starting_job())\nwrite_job(Path(sys.argv[1]), jobs[0])\nprint('ready', flush=True)\n"
         "while True:\n    for job in jobs:\n        write_job(Path(sys.argv[1]), job)\n"
     )
     for moment in range(6):

@@ -157,6 +157,7 @@ class Place(msgspec.Struct, frozen=True):
     cautions: Callable[[Job, Room | None], tuple[str, ...]] = lambda job, room: ()
     leaves: tuple[Leaf, ...] = ()
     stands: Callable[[Job], bool] = lambda job: False
+    followed: Callable[[Job, Job], tuple[str, ...]] = lambda before, after: ()
     found: Callable[[Job, Room], Iterator[tuple[str, ThingPath]]] = lambda job, room: iter(())
     found_in_house: Callable[[Job], Iterator[tuple[str, ThingPath]]] = lambda job: iter(())
     hands_out: tuple[Export, ...] = ()

@@ -27,6 +27,8 @@ class TallyBar(QWidget):
         self._session = session
         self._theme = theme
         self._totals = places.totals
+        self._places = places
+        self._followed: tuple[str, ...] = ()
         lay = QHBoxLayout(self)
         lay.setContentsMargins(8, 2, 16, 3)
         lay.setSpacing(10)
@@ -121,12 +123,15 @@ class TallyBar(QWidget):
             by = settle - len(to_decide(before)) if before is not None else 0
             self._changes[TO_SETTLE].setText(f"{by:+d}".replace("-", "−") if by else "")
             self._forget.start()
+            each = self._places.each
+            self._followed = tuple(one for place in each for one in place.followed(before, job)) if before else ()
         self.show_state()
 
     def show_state(self) -> None:
-        """Show what undo would take back."""
+        """Show what undo would take back, and what followed the last change."""
         undo = self._session.history.undo_title
-        self.say(f"undo: {undo[:48]}" if undo else "")
+        followed = "; ".join(self._followed)
+        self.say(" · ".join(part for part in (followed[:80], f"undo: {undo[:48]}" if undo else "") if part))
 
     def _say_stopped(self, name: str) -> None:
         self.say(f"Stopped: {name[:1].lower()}{name[1:]}")

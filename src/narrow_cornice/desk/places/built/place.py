@@ -165,6 +165,12 @@ def _stands(job: Job) -> bool:
     return bool(runs) and not any(built_in_of(room, run, job.house_rules).fault for room, run in runs)
 
 
+def _followed(before: Job, after: Job) -> tuple[str, ...]:
+    from narrow_cornice.derived.built.followed import followed
+
+    return followed(before, after)
+
+
 def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
     from narrow_cornice.derived.built.risks import risks_of
 
@@ -204,6 +210,7 @@ PLACE = Place(
         Leaf("cutting", "Cutting", (SHEETS, INSIDE), (BuiltInPath, BayPath)),
     ),
     stands=_stands,
+    followed=_followed,
     hands_out=(
         Export("Sheets and parts on paper …", Late(f"{HERE}.handing_out", "sheets")),
         Export("Drawings of this built-in on paper …", Late(f"{HERE}.handing_out", "drawings")),
