@@ -277,3 +277,42 @@ def test_all_gaps_between_fronts_are_equal(space: Space, wished: list[Bay], stuf
     for front in fronts:
         assert front.box[0] >= run.begin + gap / 2 - 1e-6
         assert front.box[0] + front.box[3] <= run.end - gap / 2 + 1e-6
+
+
+def test_under_a_slope_every_carcass_is_as_tall_as_it_can_be_by_hand() -> None:
+    """1 200 wide without walls, clear 2 500 at the left and 1 300 at the right: it falls 1 mm for each mm."""
+    space = replace(
+        SPACE, left=False, right=False, height=1300.0, stands=3000.0, along=((0.0, 2500.0), (1200.0, 1300.0))
+    )
+    run = carcasses(space, (bay("a", shelves(8)), bay("b", shelves(8))), STUFF, HABITS)
+    assert run.fault == ""
+    assert [(step.begin, step.end, step.clear) for step in run.steps] == [(0, 600, 1900), (600, 1200, 1300)]
+    assert [part.length for part in of(run, "side")] == [1900 - 10 - 85] * 2 + [1300 - 10 - 85] * 2
+    tall, low = (len([p for p in run.parts if "shelf" in p.kind and p.bay == name]) for name in "ab")
+    assert (tall, low) == (8, round(9 * 1205 / 1805) - 1)  # as far apart as in the tall one
+    flat = carcasses(replace(space, along=()), (bay("a"), bay("b")), STUFF, HABITS)
+    assert len(flat.steps) == 1
+
+
+@settings(max_examples=150, deadline=None)
+@given(
+    spaces,
+    st.lists(st.tuples(st.floats(0, 1), st.floats(0, 1200)), min_size=2, max_size=5),
+    st.lists(bays, min_size=1, max_size=5),
+    stuffs,
+)
+def test_nothing_reaches_through_a_slope(
+    space: Space, turns: list[tuple[float, float]], wished: list[Bay], stuff: Stuff
+) -> None:
+    low = min(rise for _, rise in turns)
+    places = sorted({round(share, 3): space.height + rise - low for share, rise in turns}.items())
+    slope = replace(space, along=tuple((share * space.width, height) for share, height in places))
+    run = carcasses(slope, tuple(replace(one, id=f"b{n}") for n, one in enumerate(wished)), stuff, HABITS)
+    if run.fault:
+        return
+    held_up = [part for part in run.parts if part.kind != "lipping"]
+    for part in held_up:
+        x, _, z, wide, _, tall = part.box
+        assert z + tall <= slope.clear(x, x + wide) + 1e-6, part
+    for one, other in combinations(held_up, 2):
+        assert overlap(one, other) < 1e-6, (one, other)

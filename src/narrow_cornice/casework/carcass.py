@@ -12,6 +12,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
+from itertools import pairwise
+from typing import NamedTuple
 
 import msgspec
 
@@ -24,6 +26,18 @@ from narrow_cornice.casework.wishes import Bay, Habits, Space, Stuff
 LEAST_BAY = 120.0
 LEAST_TALL = 150.0
 LEAST_DEPTH = 60.0
+
+
+class Step(NamedTuple):
+    """A stretch of a run whose carcasses are of one height: the first of its groups and how many, from where to where,
+    their top, and how high it is clear over them."""
+
+    first: int
+    many: int
+    begin: float
+    end: float
+    top: float
+    clear: float
 
 
 class Carcasses(msgspec.Struct, frozen=True):
@@ -42,6 +56,7 @@ class Carcasses(msgspec.Struct, frozen=True):
     levels: tuple[tuple[float, float], ...] = ()
     uprights: int = 0
     over: float = 0.0
+    steps: tuple[Step, ...] = ()
 
 
 def bay_widths(inner: float, bays: Sequence[Bay]) -> list[float]:
@@ -60,44 +75,126 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     filler = habits.filler_at_doors if closed else habits.filler
     begin, end = (filler if space.left else 0.0), space.width - (filler if space.right else 0.0)
     floor = stuff.floor
-    top = min(space.height - habits.top_gap, floor + space.stands)
-    if stuff.tall is not None:
-        most = min(space.height, floor + space.stands + stuff.worktop)
-        if stuff.tall > most + 1e-6:
-            return Carcasses(f"It is to be {stuff.tall:.0f} mm high, and {most:.0f} mm can be.")
-        top = stuff.tall - stuff.worktop
     depth = space.depth - room_of_fronts(bays, stuff) - (habits.worktop_over if stuff.worktop else 0.0)
-    groups = groups_of(end - begin, bays, habits.widest_carcass)
+    follows = bool(space.along) and not stuff.worktop and not any(bay.for_knees for bay in bays)
+    groups = groups_of(end - begin, bays, 0.0 if follows else habits.widest_carcass)  # each bay by itself
     uprights = sum(many + 1 for many in groups if many > 0)
     inner = end - begin - stuff.board * uprights
     widths = bay_widths(inner, bays)
-    if fault := _fault(stuff, habits, bays, widths, inner, top - floor, depth):
+    steps = _steps(space, stuff, habits, groups, widths, begin, follows=follows)
+    if stuff.tall is not None and not steps[1:] and steps[0].top < stuff.tall - stuff.worktop - 1e-6:
+        most = steps[0].top + stuff.worktop
+        return Carcasses(f"It is to be {stuff.tall:.0f} mm high, and {most:.0f} mm can be.")
+    if fault := _fault(stuff, habits, bays, widths, inner, min(step.top for step in steps) - floor, depth):
         return Carcasses(fault)
+    top = max(step.top for step in steps)
     levels = levels_of(floor, top, bays, stuff)
-    made = Carcasses("", (), (), begin, end, floor, top, depth, levels, uprights, top + stuff.worktop)
+    made = Carcasses("", (), (), begin, end, floor, top, depth, levels, uprights, top + stuff.worktop, steps)
     parts: list[Part] = [*_round_it(space, stuff, habits, made, filler)]
     there: list[BayThere] = []
     number = 0
+    for step in steps:
+        mine = _of_step(step, top - floor, floor, groups, bays)
+        first = sum(abs(many) for many in groups[: step.first])
+        row = _Row(step, groups[step.first : step.first + step.many], mine, widths[first:], depth)
+        fault, more, over = _rows(row, number, stuff, habits)
+        if fault:
+            return Carcasses(fault)
+        parts += more
+        there += over
+        number = max((bay.carcass for bay in there), default=-1) + 1
+    return msgspec.structs.replace(made, parts=tuple(parts), bays=tuple(there))
+
+
+class _Row(NamedTuple):
+    """What stands on one step: its groups with their bays and widths, and how deep they are."""
+
+    step: Step
+    groups: list[int]
+    bays: list[Bay]
+    widths: list[float]
+    depth: float
+
+
+def _rows(row: _Row, number: int, stuff: Stuff, habits: Habits) -> tuple[str, list[Part], list[BayThere]]:
+    """Return what is wrong with the carcasses of a step, or their parts and bays; the first has the ``number``."""
+    parts: list[Part] = []
+    there: list[BayThere] = []
+    step = row.step
+    levels = levels_of(stuff.floor, step.top, row.bays, stuff)
     for level, between in enumerate(levels):
-        mine = [(on_level(bay, level, len(levels)), width) for bay, width in zip(bays, widths, strict=True)]
-        x, first = begin, 0
+        mine = [(on_level(bay, level, len(levels)), width) for bay, width in zip(row.bays, row.widths, strict=False)]
+        x, first = step.begin, 0
         openings: list[tuple[int, Opening]] = []
-        for many in groups:
+        for many in row.groups:
             if many < 0:  # open to the floor
                 bay, width = mine[first]
-                clear = Clear(bay.compartments[0], 0.0, top, depth)
-                there.append(BayThere(bay, -1, x, width, 0.0, top, depth, (clear,)))
+                clear = Clear(bay.compartments[0], 0.0, step.top, row.depth)
+                there.append(BayThere(bay, -1, x, width, 0.0, step.top, row.depth, (clear,)))
                 x, first = x + width, first + 1
                 continue
-            box = OneCarcass(number, x, mine[first : first + many], stuff, habits, (depth, *between))
+            box = OneCarcass(number, x, mine[first : first + many], stuff, habits, (row.depth, *between))
             if box.fault:
-                return Carcasses(box.fault)
+                return box.fault, [], []
             parts += box.parts()
             there += box.bays
-            openings += [(number, one) for mine in box.openings for one in mine]
+            openings += [(number, one) for each in box.openings for one in each]
             x, first, number = box.end, first + many, number + 1
-        parts += sliding_fronts(openings, stuff, habits, depth)
-    return msgspec.structs.replace(made, parts=tuple(parts), bays=tuple(there))
+        parts += sliding_fronts(openings, stuff, habits, row.depth)
+    return "", parts, there
+
+
+def _steps(
+    space: Space,
+    stuff: Stuff,
+    habits: Habits,
+    groups: Sequence[int],
+    widths: Sequence[float],
+    begin: float,
+    *,
+    follows: bool,
+) -> tuple[Step, ...]:
+    """Return the run as stretches whose carcasses are of one height: all of it, or each carcass by itself where it
+    ``follows`` a slope."""
+
+    def top(clear: float) -> float:
+        most = min(clear - habits.top_gap, stuff.floor + space.stands)
+        if stuff.tall is None:
+            return most
+        can_be = min(clear, stuff.floor + space.stands + stuff.worktop)
+        return stuff.tall - stuff.worktop if stuff.tall <= can_be + 1e-6 else can_be - stuff.worktop
+
+    edges, at = [begin], 0
+    for many in groups:
+        count = abs(many)
+        boards = stuff.board * (many + 1) if many > 0 else 0.0
+        edges.append(edges[-1] + sum(widths[at : at + count]) + boards)
+        at += count
+    if not follows:
+        return (Step(0, len(groups), begin, edges[-1], top(space.height), space.height),)
+    made = []
+    for number, (left, right) in enumerate(pairwise(edges)):
+        clear = space.clear(left, right)
+        made.append(Step(number, 1, left, right, top(clear), clear))
+    return tuple(made)
+
+
+def _of_step(step: Step, tallest: float, floor: float, groups: Sequence[int], bays: Sequence[Bay]) -> list[Bay]:
+    """Return the bays of a step; under a slope with so many shelves fewer that they are as far apart as elsewhere."""
+    first = sum(abs(many) for many in groups[: step.first])
+    count = sum(abs(many) for many in groups[step.first : step.first + step.many])
+    share = (step.top - floor) / tallest if tallest > 0 else 1.0
+    mine = []
+    for bay in bays[first : first + count]:
+        inside = [
+            msgspec.structs.replace(one, count=round((one.count + 1) * share) - 1 if share < 0.99 else one.count)
+            if one.holds == "shelves" and one.height is None and not one.heights and one.count
+            else one
+            for one in bay.compartments
+        ]
+        inside = [one if one.count >= 0 else msgspec.structs.replace(one, count=0) for one in inside]
+        mine.append(msgspec.structs.replace(bay, compartments=tuple(inside)))
+    return mine
 
 
 # Many parameters: each is one of the things that can be wrong with a run before any part of it is made.
@@ -139,15 +236,21 @@ def _round_it(space: Space, stuff: Stuff, habits: Habits, made: Carcasses, fille
     for at, long in _pieces(wide, stuff.longest) if stuff.plinth > 0 and not stuff.hung else ():
         box = (made.begin + at, behind, 0.0, long, stuff.board, stuff.plinth)
         yield Part("plinth", -1, "", box, long, stuff.plinth, stuff.board)
-    for there, x in ((space.left, 0.0), (space.right, space.width - filler)):
-        for at, long in _pieces(made.top - stuff.hung, stuff.longest) if there else ():
+    ends = ((space.left, 0.0, made.steps[0].top), (space.right, space.width - filler, made.steps[-1].top))
+    for there, x, beside in ends:
+        top = min(beside, space.clear(x, x + filler)) if space.along else beside
+        for at, long in _pieces(top - stuff.hung, stuff.longest) if there else ():
             box = (x, face, stuff.hung + at, filler, stuff.board, long)
             yield Part("filler", -1, "", box, long, filler + space.scribe, stuff.board, long)
-    over = space.height - made.top
-    as_tall_as_can_be = stuff.tall is None and over > habits.top_gap + 1e-6
-    for at, long in _pieces(space.width, stuff.longest) if as_tall_as_can_be else ():
-        box = (at, face, made.top, long, stuff.board, over)
-        yield Part("top filler", -1, "", box, long, over + space.scribe, stuff.board, long)
+    for number, step in enumerate(made.steps):
+        left = 0.0 if number == 0 else step.begin
+        right = space.width if number == len(made.steps) - 1 else step.end
+        over = space.clear(left, right) - step.top
+        if stuff.tall is not None or over <= habits.top_gap + 1e-6:
+            continue
+        for at, long in _pieces(right - left, stuff.longest):
+            box = (left + at, face, step.top, long, stuff.board, over)
+            yield Part("top filler", -1, "", box, long, over + space.scribe, stuff.board, long)
     for at, long in _pieces(space.width, stuff.longest) if stuff.worktop else ():
         box = (at, 0.0, made.top, long, space.depth, stuff.worktop)
         yield Part("worktop", -1, "", box, long, space.depth, stuff.worktop, long)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
 from typing import Literal
 
 import msgspec
@@ -95,7 +96,9 @@ class Bay(msgspec.Struct, frozen=True):
 
 class Space(msgspec.Struct, frozen=True):
     """What is clear: width, height and depth in mm, the tallest that can be stood up, whether a wall stands at each
-    end, and the scribe that a filler is wider by before it is cut to its wall."""
+    end, and the scribe that a filler is wider by before it is cut to its wall; ``along`` is how high it is clear from
+    place to place (x from the left, height, straight between them) where that is not the same all along: ``height`` is
+    then what is clear everywhere."""
 
     width: float
     height: float
@@ -104,6 +107,19 @@ class Space(msgspec.Struct, frozen=True):
     left: bool
     right: bool
     scribe: float
+    along: tuple[tuple[float, float], ...] = ()
+
+    def clear(self, begin: float, end: float) -> float:
+        """Return how high it is clear between two places."""
+        if not self.along:
+            return self.height
+        return min(self._at(begin), self._at(end), *(z for x, z in self.along if begin < x < end))
+
+    def _at(self, x: float) -> float:
+        for (left, low), (right, high) in pairwise(self.along):
+            if left <= x <= right and right > left:
+                return low + (high - low) * (x - left) / (right - left)
+        return self.along[0][1] if x < self.along[0][0] else self.along[-1][1]
 
 
 class Stuff(msgspec.Struct, frozen=True):

@@ -8,7 +8,7 @@ from narrow_cornice.casework.filling import Reach
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.contents import RoomFilling, filling_of, metres_before, reach_of, things_of
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of
-from narrow_cornice.derived.built.fitted import Built, built_in_of
+from narrow_cornice.derived.built.fitted import Built, asked_of, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
 from narrow_cornice.drawing.built_contents import contents_marks
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
@@ -97,7 +97,7 @@ def _side_by_side(
             continue
         holes = cut_outs_of(room, run, changed_rules)
         said += [_cut_words(hole, settings) for hole in holes]
-        front = _Front(room, built, settings, x, holes)
+        front = _Front(room, built, settings, x, holes, changed_rules)
         kept = []
         if found is not None:
             mine = tuple(number for number, of in enumerate(found.runs) if of == run.id)
@@ -112,6 +112,12 @@ def _side_by_side(
 def _cut_words(hole: CutOut, settings: Settings) -> str:
     x, z, right, top = hole.rect
     return f"cut through for {hole.name[:40]}, {bare_size(right - x, settings)} × {bare_size(top - z, settings)}"
+
+
+def _bend(one: tuple[float, float], two: tuple[float, float], three: tuple[float, float]) -> float:
+    """Return how far the middle one of three points lies off the line through the others, in mm upwards."""
+    (x, z), (u, w), (p, q) = one, two, three
+    return w - (z + (q - z) * (u - x) / (p - x)) if p > x else 0.0
 
 
 def _reach(reach: Reach) -> list[Mark]:
@@ -132,13 +138,26 @@ def _reach(reach: Reach) -> list[Mark]:
 class _Front:
     """One built-in on a drawing of several, its left end at ``x``."""
 
-    def __init__(self, room: Room, built: Built, settings: Settings, x: float, holes: tuple[CutOut, ...]) -> None:
+    def __init__(
+        self,
+        room: Room,
+        built: Built,
+        settings: Settings,
+        x: float,
+        holes: tuple[CutOut, ...],
+        changed_rules: dict[str, float],
+    ) -> None:
         self.holes = holes
         assert built.fit is not None
         assert built.fit.width is not None
         assert built.fit.height is not None
         self.room, self.built, self.settings, self.x = room, built, settings, x
         self.wide, self.tall = built.fit.width.value, built.fit.height.value
+        asked = asked_of(room, built.built_in, changed_rules)
+        assert asked is not None
+        self.space = asked[0]
+        if self.space.along:
+            self.tall = max(z for _, z in self.space.along)
         self.about = BuiltInPath(room.id, built.built_in.id)
 
     def marks(self, shelves: tuple[BayShelves, ...], fronts: bool, kept: list[Mark]) -> list[Mark]:
@@ -183,12 +202,25 @@ class _Front:
         assert fit is not None
         marks: list[Mark] = [
             Stroke((self._at(-REACH, 0.0), self._at(wide + REACH, 0.0)), Pen("ink", 1.6)),
-            Stroke((self._at(-REACH, tall), self._at(wide + REACH, tall)), Pen("ink", 1.2)),
         ]
+        if fit.along:
+            marks.append(Stroke(tuple(self._at(x, z) for x, z in self._sloped()), Pen("ink", 1.2)))
+        else:
+            marks.append(Stroke((self._at(-REACH, tall), self._at(wide + REACH, tall)), Pen("ink", 1.2)))
         for there, x in ((fit.left, 0.0), (fit.right, wide)):
             if there:
-                marks.append(Stroke((self._at(x, 0.0), self._at(x, tall)), Pen("ink", 1.6)))
+                high = self.space.clear(x, x) if fit.along else tall
+                marks.append(Stroke((self._at(x, 0.0), self._at(x, high)), Pen("ink", 1.6)))
         return marks
+
+    def _sloped(self) -> list[tuple[float, float]]:
+        """Return the ceiling over the run where it slopes, corner by corner."""
+        made: list[tuple[float, float]] = []
+        for x, z in self.space.along:  # only where it turns: a straight slope is two points
+            while len(made) > 1 and abs(_bend(made[-2], made[-1], (x, z))) < 1.0:
+                made.pop()
+            made.append((x, z))
+        return made
 
     def _carcasses(self) -> list[Mark]:
         """Return backs first, then what stands before them."""
@@ -320,6 +352,11 @@ class _Front:
                 about = self.about.sized(under) if low == 0.0 else self.about
                 ends = (self._at(0.0, low), self._at(0.0, high))
                 marks.append(Dimension(*ends, REACH * 0.7, shown(high - low), about, beside=high - low < 200.0))
-        up = (self._at(self.wide, 0.0), self._at(self.wide, self.tall))
-        marks.append(Dimension(*up, -REACH * 0.7, shown(self.tall), self.about))
+        if len(run.steps) < 2:
+            up = (self._at(self.wide, 0.0), self._at(self.wide, self.tall))
+            marks.append(Dimension(*up, -REACH * 0.7, shown(self.tall), self.about))
+        else:  # each carcass says its own height, inside, since nothing is as high as the ceiling is clear
+            for step in run.steps:
+                middle = self._at((step.begin + step.end) / 2, step.top + 60.0)
+                marks.append(Label(middle, shown(step.top - run.floor), 8, "soft", patch=True))
         return marks

@@ -153,7 +153,7 @@ def test_renaming_moving_and_undoing_leave_the_figures() -> None:
     less = edits.one_bay_less("r1", "c1", "b3").apply(more)
     assert less == job
     with pytest.raises(edits.EditError, match="one bay at least"):
-        edits.one_bay_less("r4", "c1", "b1").apply(job)
+        edits.one_bay_less("r4", "c2", "b1").apply(job)
 
 
 def test_a_kept_plan_that_cannot_be_cut_is_refused_with_its_place() -> None:
@@ -186,7 +186,8 @@ def test_what_a_built_in_stands_before_is_said_and_what_is_beside_it_is_not() ->
     assert [one.says for one in found] == ["Right bookcase stands before alcove socket"]
     assert found[0].about == BuiltInPath("r1", "c2")
     room = job.room("r4")
-    recess = room.measured.recesses[0]
+    recess = replace(room.measured.recesses[0], end=parse_length("2590"))  # it ends on the wall, and not in the corner
+    room = replace(room, measured=replace(room.measured, recesses=(recess, *room.measured.recesses[1:])))
     assert recess.end is not None
     for beyond, many, kind in ((41.0, 0, "socket"), (39.0, 1, "socket"), (39.0, 1, "grille")):
         middle, size = as_reading(parse_length(f"{recess.end.mm + beyond:g}")), parse_length("80")
@@ -227,7 +228,7 @@ def test_trim_and_paint_stop_at_what_is_built_before_them() -> None:
 
 def test_ends_beside_a_built_in_are_square_to_it() -> None:
     """A half-wide built-in on a long wall: the skirting stops at its side and goes on beyond it."""
-    job = demo_job()
+    job = edits.change_thing("r4", "recesses", "e1", "Wardrobe", end=parse_length("2590")).apply(demo_job())
     room = job.room("r4")
     pieces = cut_list(room, job.house_rules, job.milled, job.joinery)
     ends = [end.words for piece in pieces for end in (piece.left, piece.right) if "Wardrobe" in end.words]

@@ -28,6 +28,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
+from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.lengths import parse_length
 
 RULES: dict[str, float] = {}
@@ -212,6 +213,25 @@ def test_surfaces_of_a_box_by_hand() -> None:
     assert surfaces["casework inside"] == pytest.approx(by_hand / 1e6, rel=1e-6)
 
 
+def test_a_wardrobe_follows_the_slope_it_stands_under() -> None:
+    """The attic falls towards the corner: each bay is a carcass of its own, clear of the ceiling where it is lowest."""
+    job = demo_job()
+    room = job.room("r4")
+    built = built_in_of(room, room.casework.built_ins[0], RULES)
+    assert [one.carcass for one in built.run.bays] == [0, 1]
+    high, low = built.run.steps
+    assert high.top > low.top + 300
+    ceiling = measured_room(room, RULES).ceiling
+    side = measured_room(room, RULES).plan.sides[3]
+    for step in built.run.steps:
+        along = [1990.0 + step.begin + share * (step.end - step.begin) for share in (0.0, 0.5, 1.0)]
+        for place in along:
+            for deep in (0.0, 600.0):
+                assert step.top <= ceiling.at(*on_floor(side, place, deep))
+    assert built.height is not None
+    assert built.height.value == pytest.approx(high.top - 85)
+
+
 def test_free_stretches_keep_off_openings() -> None:
     faces = {face.name: face for face in measured_room(demo_job().room("r1"), RULES).faces}
     assert free_stretch(faces["C–D"], 2500) == (0.0, faces["C–D"].length)
@@ -278,7 +298,8 @@ def test_bands_mirrors_and_rails_are_in_the_list_by_their_measure() -> None:
         if part.kind == "door"
     )
     assert lines["hardware:mirror"].needed.value == pytest.approx(door.length * door.width / 1e6, abs=1e-3)
-    assert lines["hardware:rail"].needed.value == pytest.approx(0.565, abs=1e-3)
+    bay = built_in_of(face.room("r4"), face.room("r4").casework.built_ins[0], RULES).run.bays[0]
+    assert lines["hardware:rail"].needed.value == pytest.approx(bay.width / 1000, abs=1e-3)
     assert lines["hardware:rail"].price == pytest.approx(7.5)  # a whole metre
     assert "glass" in risks_of(face.room("r4"), RULES)
     assert "bed" in risks_of(face.room("r4"), RULES)

@@ -104,7 +104,11 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     path = BuiltInPath(room.id, run.id)
     walls = table("walls at its ends", float(fit.left + fit.right), "", "where a filler is scribed to one")
     width = width_of_run(fit.width, walls, rules.figure("filler_at_doors" if closed else "filler"))
-    height = _height_figure(run, path, fit.height, fit.stands, rules)
+    clear = fit.height
+    if len(made.steps) > 1:
+        tallest = max(made.steps, key=lambda step: step.top)
+        clear = table("clear over the tallest", tallest.clear, "mm", "it follows the slope, each carcass by itself")
+    height = _height_figure(run, path, clear, fit.stands, rules)
     return Built(run, "", fit, made, width, height, _bay_figure(room, run, made, width))
 
 
@@ -131,7 +135,10 @@ def _asked(run: BuiltIn, fit: Fit, rules: HouseRules) -> Asked:
     assert fit.stands is not None
     scribe = fit.scribe.value if fit.scribe is not None else 0.0
     deep = fit.recess.depth.mm
-    space = Space(fit.width.value, fit.height.value, deep, fit.stands.value, fit.left, fit.right, scribe)
+    width, stretch = fit.width.value, max((x for x, _ in fit.along), default=0.0)
+    kept_back = (stretch - width) / 2  # what is surely clear is less than the stretch, by as much at each end
+    along = tuple((x - kept_back, z) for x, z in fit.along)
+    space = Space(width, fit.height.value, deep, fit.stands.value, fit.left, fit.right, scribe, along)
     bays = tuple(_bay(run, bay) for bay in run.bays)
     return space, bays, stuff_of(run, rules.value("sheet_trim")), habits_of(rules)
 

@@ -26,6 +26,7 @@ from narrow_cornice.survey.plan import Plan, Side, on_floor
 from narrow_cornice.survey.readings import SUREST_MM, Reading, counted, sigma_of
 
 LOW_SIGMA = 3.0  # mm: standard uncertainty of a height under a slope or a beam
+ALONG_EVERY = 100.0  # mm from height to height along a place under a slope
 OFF_WALL = 300.0  # mm off its wall that a height is taken
 
 
@@ -33,7 +34,8 @@ class Fit(msgspec.Struct, frozen=True):
     """The envelope of one place for a built-in, or its ``fault`` in words.
 
     ``left`` and ``right`` say whether a wall stands at that end; ``scribe`` is for each such side, None where there is
-    none. ``spot`` says where it is tightest, ``advice`` which reading would make it surer.
+    none. ``spot`` says where it is tightest, ``advice`` which reading would make it surer. ``along`` is how high it is
+    clear from place to place, by mm from its left end, where a slope or something overhead comes lower somewhere.
     """
 
     recess: Recess
@@ -49,6 +51,7 @@ class Fit(msgspec.Struct, frozen=True):
     right: bool = False
     spot: str = ""
     advice: str = ""
+    along: tuple[tuple[float, float], ...] = ()
 
 
 @explained("clear at 95 %", "mm", "at the tightest spot − margin")
@@ -234,9 +237,9 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     upward, height = _upward_of(measured, at, changed_rules)
     deep = choice("depth", at.depth, "mm", path.sized("depth"), f"typed as {recess.depth.text}")
     lowest = table("lowest ceiling", upward.clear, "mm", "clear height at 95 % here; look at the rest of its path")
-    fit = Fit(
-        recess, side.name, "", None, height, None, upward, None, tallest_stood_up(lowest, deep), at.left, at.right
-    )
+    along = _heights_along(measured, at, upward.clear) if height.value < upward.clear - 1.0 else ()
+    stands = tallest_stood_up(lowest, deep)
+    fit = Fit(recess, side.name, "", None, height, None, upward, None, stands, at.left, at.right, along=along)
     if not at.left and not at.right:
         width = choice("width", at.end - at.start, "mm", path, "no wall at either end")
         return replace(fit, width=width, spot=_spot_of_height(upward))
@@ -273,6 +276,31 @@ def _upward_of(measured: MeasuredRoom, at: Stretch, changed_rules: dict[str, flo
         height = on_level_floor(height, falls, called="clear height at 95 %")
     lower = _lower_than(measured, side, at.start, at.end, at.depth, upward.clear)
     return upward, lower if lower is not None else height
+
+
+def _heights_along(measured: MeasuredRoom, at: Stretch, level: float) -> tuple[tuple[float, float], ...]:
+    """Return how high it is clear along a stretch, at the back and at the front, by mm from its left end: ``level``
+    where nothing is lower, and nothing where it is that everywhere."""
+    side, room = measured.plan.sides[at.wall], measured.room
+    long = at.end - at.start
+    many = max(2, math.ceil(long / ALONG_EVERY) + 1)
+    edges = {
+        edge - at.start + aside
+        for bulk in room.measured.bulks
+        if bulk.wall == room.measured.walls[at.wall].id and bulk.out.mm < at.depth
+        for edge in (bulk.place.mm, bulk.place.mm + bulk.width.mm)
+        for aside in (-0.5, 0.5)
+    }
+    places = sorted({*(long * number / (many - 1) for number in range(many)), *(x for x in edges if 0 < x < long)})
+    found = []
+    for x in places:
+        low = min(measured.ceiling.at(*on_floor(side, at.start + x, at.depth * v)) for v in (0.0, 1.0))
+        for bulk in room.measured.bulks:
+            over = bulk.place.mm <= at.start + x <= bulk.place.mm + bulk.width.mm and bulk.out.mm < at.depth
+            if bulk.wall == room.measured.walls[at.wall].id and over:
+                low = min(low, bulk.under.mm)
+        found.append((x, min(level, low - SURE * LOW_SIGMA) if low < level - 1.0 else level))
+    return tuple(found) if any(z < level for _, z in found) else ()
 
 
 def _across_of(
