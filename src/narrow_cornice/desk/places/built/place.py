@@ -223,7 +223,7 @@ PLACE = Place(
     found=_found,
     totals=(Total("sheets", 25, _sheets),),
     pictures=(
-        Picture("built-ins", {"leaf": "strength", "room_id": "r1", "selected": BayPath("r1", "c1", "b1")}),
+        Picture("built-ins", {"leaf": "fill", "room_id": "r1", "selected": KeptPath("r1", "k5")}),
         Picture("cutting", {"leaf": "cutting", "room_id": "r1", "selected": BuiltInPath("r1", "c2")}),
     ),
 )
