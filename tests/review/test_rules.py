@@ -49,6 +49,7 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "built-in fit:r1",
         "built-in fit:r2",
         "no room:r1",
+        "fronts open:r4",
         "tins unmixed:r2",
         "built-in fit:r4",
         "shelf sags:r1",

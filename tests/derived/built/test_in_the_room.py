@@ -10,8 +10,9 @@ from msgspec.structs import replace
 
 from narrow_cornice.casework.kinds import beginnings
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.built.clearances import clashes_of
 from narrow_cornice.derived.built.contents import filling_of, metres_before
-from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.free_wall import free_stretch
 from narrow_cornice.derived.built.hanging import UNKNOWN, hanging_of
 from narrow_cornice.derived.built.meeting import meetings_of, overlap
@@ -303,3 +304,40 @@ def test_bands_mirrors_and_rails_are_in_the_list_by_their_measure() -> None:
     assert lines["hardware:rail"].price == pytest.approx(7.5)  # a whole metre
     assert "glass" in risks_of(face.room("r4"), RULES)
     assert "bed" in risks_of(face.room("r4"), RULES)
+
+
+def test_doors_that_have_no_room_to_open_are_found_and_slide_instead() -> None:
+    """A room 800 deep: storage 450 deep leaves 350, and a leaf of some 450 does not open."""
+    history = History(starting_job())
+    history.do(edits.add_room("Narrow", parse_length("4000"), parse_length("800"), parse_length("2500")))
+    run = build(history, "w1", "storage", start=500.0, end=2300.0)
+    made = built_in_of(history.job.rooms[-1], run, RULES).run
+    leaf = max(part.box[3] for part in made.parts if part.kind == "door")
+    (clash,) = clashes_of(history.job.rooms[-1], RULES)
+    assert clash.what == "wall"
+    assert clash.reaches == pytest.approx(leaf)
+    assert 320 <= clash.there_is <= 350  # in steps of 20
+    (finding,) = found(history.job, "fronts open")
+    assert finding.grade == "will not fit"
+    history.do(finding.fixes[0])
+    assert found(history.job, "fronts open") == []
+    assert any(part.kind == "sliding door" for part in built_in_of_last(history).run.parts)
+
+
+def built_in_of_last(history: History) -> Built:
+    room = history.job.rooms[-1]
+    return built_in_of(room, room.casework.built_ins[-1], RULES)
+
+
+def test_fronts_that_swing_where_a_door_may_or_against_another_built_in() -> None:
+    history = square_room()
+    build(history, "w1", "storage", start=200.0, end=2000.0)
+    room = history.job.rooms[-1]
+    assert clashes_of(room, RULES) == ()
+    # On the wall at its left a door of 800 whose leaf reaches to 800 before that wall, from 400 to 1 200 along it.
+    history.do(edits.add_opening(room.id, "door", "w2", length(1900.0)))
+    assert [one.what for one in clashes_of(history.job.rooms[-1], RULES)] == ["door"]
+    history.undo()
+    build(history, "w2", "chest", start=1000.0, end=2300.0)  # its end stands 700 before the storage, drawers reach too
+    kinds = {(one.run, one.what) for one in clashes_of(history.job.rooms[-1], RULES)}
+    assert all(what == "built-in" for _, what in kinds)

@@ -43,7 +43,7 @@ def meetings_of(room: Room, changed_rules: dict[str, float]) -> tuple[Meeting, .
     measured = measured_room(room, changed_rules)
     if measured.fault:
         return ()
-    there = list(_stands(measured, changed_rules))
+    there = stands_of(measured, changed_rules)
     found = []
     for one, other in combinations(there, 2):
         (low, high), (under, over) = _heights(one), _heights(other)
@@ -56,6 +56,11 @@ def meetings_of(room: Room, changed_rules: dict[str, float]) -> tuple[Meeting, .
 def _heights(one: Stands) -> tuple[float, float]:
     run = one.standing.built.built_in
     return (run.hung.mm if run.hung is not None else 0.0), one.standing.built.run.over
+
+
+def stands_of(measured: MeasuredRoom, changed_rules: dict[str, float]) -> tuple[Stands, ...]:
+    """Return the built-ins of a room on its plan, those that fit their places."""
+    return tuple(_stands(measured, changed_rules))
 
 
 def _stands(measured: MeasuredRoom, changed_rules: dict[str, float]) -> Iterator[Stands]:

@@ -33,6 +33,9 @@ from narrow_cornice.job.edits.bay_edits import (
     one_more_compartment as one_more_compartment,
 )
 from narrow_cornice.job.edits.bay_edits import (
+    slide_doors as slide_doors,
+)
+from narrow_cornice.job.edits.bay_edits import (
     space_shelves as space_shelves,
 )
 from narrow_cornice.job.edits.bay_edits import (

@@ -225,3 +225,24 @@ def space_shelves(room_id: str, spaced: tuple[tuple[str, str, str, tuple[Length,
         return room
 
     return room_edit(words, room_id, change)
+
+
+def slide_doors(room_id: str, run_id: str) -> Edit:
+    """Make all hinged doors of a run sliding ones."""
+
+    def change(room: Room) -> Room:
+        run = run_in(room, run_id)
+        if run is None:
+            return room
+        bays = tuple(
+            replace(
+                bay,
+                compartments=tuple(
+                    replace(one, front="sliding") if one.front == "doors" else one for one in bay.compartments
+                ),
+            )
+            for bay in run.bays
+        )
+        return changed_run(room, run_id, bays=bays)
+
+    return room_edit("Sliding doors", room_id, change)

@@ -1,0 +1,119 @@
+"""What doors, flaps, drawers and beds of built-ins open against: walls, one another, and doors of the room."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+import msgspec
+
+from narrow_cornice.casework.carcass import Carcasses
+from narrow_cornice.derived.built.meeting import TOUCH, Stands, overlap, stands_of
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.job.model import Room
+from narrow_cornice.memo import by_identity
+from narrow_cornice.survey.network import Point
+from narrow_cornice.survey.plan import on_floor
+
+STEP = 20.0  # mm from trial to trial
+OFF_FRONT = 5.0
+DRAWER = 1.0  # of its box that a drawer is pulled out
+
+
+class Clash(msgspec.Struct, frozen=True):
+    """A built-in whose fronts open against something: its identity, what that is (``wall``, ``built-in`` or ``door``)
+    with its name and identity, how far the fronts reach and how far there is, and how far they would still reach if its
+    hinged doors slid."""
+
+    run: str
+    what: str
+    other: str
+    name: str
+    reaches: float
+    there_is: float
+    sliding: float
+
+
+def reach_of_fronts(made: Carcasses, *, sliding: bool = False) -> float:
+    """Return how far the fronts of a run reach into the room as they open: a leaf by its width, a flap by its height, a
+    drawer by its box, sliding doors not at all; as if hinged doors were ``sliding`` where that is asked."""
+    reaches = [0.0]
+    for part in made.parts:
+        if part.kind == "bifold leaf" or (part.kind == "door" and not sliding):
+            reaches.append(part.box[3])
+        elif part.kind == "flap":
+            reaches.append(part.box[5])
+        elif part.kind == "drawer side":
+            reaches.append(part.box[4] * DRAWER)
+    return max(reaches)
+
+
+@by_identity(times=1, each="room")
+def clashes_of(room: Room, changed_rules: dict[str, float]) -> tuple[Clash, ...]:
+    """Return what the fronts of a room's built-ins open against."""
+    if not room.casework.built_ins:
+        return ()
+    measured = measured_room(room, changed_rules)
+    if measured.fault:
+        return ()
+    there = stands_of(measured, changed_rules)
+    return tuple(clash for one in there for clash in _clashes(measured, one, there))
+
+
+def _clashes(measured: MeasuredRoom, one: Stands, there: Sequence[Stands]) -> Iterator[Clash]:
+    made, run = one.standing.built.run, one.standing.built.built_in
+    reaches = reach_of_fronts(made)
+    fit = one.standing.built.fit
+    if reaches <= 0 or fit is None:
+        return
+    deep, slid = fit.recess.depth.mm, reach_of_fronts(made, sliding=True)
+    has = _room_before(measured, one, deep, reaches)
+    if has < reaches - TOUCH:
+        yield Clash(run.id, "wall", "", "the wall opposite", reaches, has, slid)
+    zone = _zone(measured, one.wall, one.standing.left + made.begin, one.standing.left + made.end, deep, reaches)
+    low = run.hung.mm if run.hung is not None else 0.0
+    for other in there:
+        its = other.standing.built.built_in
+        under = its.hung.mm if its.hung is not None else 0.0
+        at_height = min(made.over, other.standing.built.run.over) - max(low, under) > TOUCH
+        if other is not one and at_height and overlap(zone, other.corners) > TOUCH:
+            yield Clash(run.id, "built-in", its.id, its.name, reaches, reaches - overlap(zone, other.corners), slid)
+    for number, face in enumerate(measured.faces):
+        for seen in face.openings:
+            if seen.opening.kind != "door" or seen.rect.v1 <= low:
+                continue
+            wide = seen.rect.u1 - seen.rect.u0
+            swings = _zone(measured, number, seen.rect.u0, seen.rect.u1, 0.0, wide)
+            if overlap(zone, swings) > TOUCH:
+                has = reaches - overlap(zone, swings)
+                yield Clash(run.id, "door", seen.opening.id, seen.opening.name, reaches, max(0.0, has), slid)
+
+
+# Many parameters: a rectangle before a wall.
+def _zone(measured: MeasuredRoom, wall: int, left: float, right: float, out: float, deep: float) -> tuple[Point, ...]:
+    side = measured.plan.sides[wall]
+    places = ((left, out), (right, out), (right, out + deep), (left, out + deep))
+    return tuple(on_floor(side, along, off) for along, off in places)
+
+
+def _room_before(measured: MeasuredRoom, one: Stands, deep: float, wanted: float) -> float:
+    """Return how far it is free before the front of a built-in, as far as is wanted at most."""
+    side, corners = measured.plan.sides[one.wall], measured.plan.corners
+    made = one.standing.built.run
+    left, right = one.standing.left + made.begin, one.standing.left + made.end
+    places = [left + (right - left) * share for share in (0.05, 0.25, 0.5, 0.75, 0.95)]
+    out = OFF_FRONT
+    while out < wanted:
+        if not all(_inside(corners, on_floor(side, along, deep + out)) for along in places):
+            return max(0.0, out - STEP)
+        out += STEP
+    return wanted
+
+
+def _inside(corners: Sequence[Point], point: Point) -> bool:
+    """Return whether a point lies in an outline (crossings of a ray)."""
+    x, y = point
+    inside = False
+    for (ax, ay), (bx, by) in zip(corners, (*corners[1:], corners[0]), strict=True):
+        if (ay > y) != (by > y) and x < ax + (bx - ax) * (y - ay) / (by - ay):
+            inside = not inside
+    return inside
