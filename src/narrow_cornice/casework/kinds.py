@@ -12,7 +12,7 @@ import msgspec
 
 from narrow_cornice.casework.boards import materials, sheet_goods
 from narrow_cornice.casework.contents import kept_things
-from narrow_cornice.casework.wishes import Compartment
+from narrow_cornice.casework.wishes import Boxes, Compartment
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.shipped import shipped_table
 from narrow_cornice.units.words import Id, Words
@@ -25,7 +25,7 @@ class Beginning(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A kind: its name, how wide a bay is at most, what it keeps, how deep it is usually; the compartments of its bays,
     repeated from the left; how tall it is and how far it hangs above the floor where it is not from floor to ceiling;
     its boards, its plinth (None: as usual), and whether its fronts are inset; the lipping of its shelves as material,
-    thickness and height where they have one."""
+    thickness and height where they have one; whether its boxes are there already."""
 
     name: Words
     widest_bay: float
@@ -42,6 +42,7 @@ class Beginning(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     plinth: float | None = None
     inset: bool = False
     lipping: tuple[Id, float, float] | None = None
+    boxes: Boxes = "new"
 
     def many_bays(self, width: float) -> int:
         """Return into how many bays a run so wide is divided at first: no fewer than it has different ones, if they

@@ -15,6 +15,7 @@ Front = Literal["open", "doors", "sliding", "bifold", "flap", "as below"]
 FRONTS: tuple[Front, ...] = ("open", "doors", "sliding", "bifold", "flap", "as below")
 Face = Literal["plain", "mirror", "glass", "slatted"]
 FACES: tuple[Face, ...] = ("plain", "mirror", "glass", "slatted")
+Boxes = Literal["new", "there"]  # whether carcasses are made, or there already
 Grading = Literal["equal", "steps", "ratio"]
 GRADINGS: tuple[Grading, ...] = ("equal", "steps", "ratio")
 

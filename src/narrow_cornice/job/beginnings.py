@@ -36,6 +36,7 @@ def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
         inset=kind.inset,
         lipping=LippingWish(lip[0], length(lip[1]), length(lip[2])) if lip is not None else None,
         keeps=kind.keeps,
+        boxes=kind.boxes,
     )
 
 
@@ -59,6 +60,7 @@ def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginnin
         plinth=run.plinth.mm,
         inset=run.inset,
         lipping=(lip.material, lip.thick.mm, lip.tall.mm) if lip is not None else None,
+        boxes=run.boxes,
     )
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.casework.contents import Use
-from narrow_cornice.casework.wishes import Face, Front, Grading, Holds
+from narrow_cornice.casework.wishes import Boxes, Face, Front, Grading, Holds
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Words
 
@@ -53,7 +53,8 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``, ``worktop`` or none), its plinth, how ``tall`` it
     is over all (None: up to the ceiling), how far above the floor it is ``hung`` (None: it stands), whether its
     fronts are ``inset``, what on its wall is ``cut_through`` to (by identity), the lipping of its shelves, what is
-    kept on them, and whether trim stops at it (units first) or runs behind it (trim first)."""
+    kept on them, whether trim stops at it (units first) or runs behind it (trim first), and whether its ``boxes`` are
+    made new, or are there already and get new fronts."""
 
     id: Id
     name: Words
@@ -72,6 +73,7 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     lipping: LippingWish | None = None
     keeps: Id = "hardbacks"
     sequence: Sequence = "units first"
+    boxes: Boxes = "new"
 
     def bay(self, bay_id: str) -> BayWish | None:
         """Return the bay of that identity, None where there is none."""

@@ -341,3 +341,17 @@ def test_fronts_that_swing_where_a_door_may_or_against_another_built_in() -> Non
     build(history, "w2", "chest", start=1000.0, end=2300.0)  # its end stands 700 before the storage, drawers reach too
     kinds = {(one.run, one.what) for one in clashes_of(history.job.rooms[-1], RULES)}
     assert all(what == "built-in" for _, what in kinds)
+
+
+def test_old_boxes_get_fronts_hinges_and_handles_and_nothing_else() -> None:
+    job = demo_job()
+    room = job.room("r1")
+    old = edits.change_built_in("r1", "c2", boxes="there").apply(job)
+    run = old.room("r1").casework.built_ins[1]
+    lines = parts_of(old.room("r1"), run, RULES)
+    assert {line.kind for line in lines} == {"drawer front"}
+    assert sum(line.count for line in lines) == 6
+    assert set(hardware_of(old.room("r1"), run, RULES)) == {"handle"}
+    groups = {one.group for one in room_surfaces(old.room("r1"), RULES) if one.key.endswith("@c2")}
+    assert groups == {"casework face"}
+    assert parts_of(room, room.casework.built_ins[1], RULES)[0].kind == "plinth"

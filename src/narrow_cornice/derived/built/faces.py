@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
-from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.fitted import built_in_of, new_parts
 from narrow_cornice.derived.built.parts import LEFT_OF_BOARD
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.job.casework import BuiltIn
@@ -37,22 +37,22 @@ def painted_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
     built = built_in_of(room, run, changed_rules)
     if built.fault or built.fit is None:
         return ()
-    return _painted(built.run, run.name, built.fit.left, built.fit.right)
+    return _painted(run, built.run, built.fit.left, built.fit.right)
 
 
 @by_identity(times=1, each="wall")
-def _painted(made: Carcasses, name: str, left: bool, right: bool) -> tuple[Painted, ...]:
+def _painted(run: BuiltIn, made: Carcasses, left: bool, right: bool) -> tuple[Painted, ...]:
     found = []
     for group, words in ((FACE, "faces"), (INSIDE, "inside"), (DRAWERS, "drawers")):
         areas: dict[str, tuple[int, float]] = {}
-        for part in made.parts:
+        for part in new_parts(run, made):
             area = _area(group, part, made, left, right)
             if area > 0:
                 many, before = areas.get(part.kind, (0, 0.0))
                 areas[part.kind] = (many + 1, before + area)
         if areas:
             each = [table(kind, area, "m²", f"{many} of them, as seen") for kind, (many, area) in areas.items()]
-            found.append(Painted(group, f"{name}, {words}", total(f"{name[:60]}, {words}", "m²", each)))
+            found.append(Painted(group, f"{run.name}, {words}", total(f"{run.name[:60]}, {words}", "m²", each)))
     return tuple(found)
 
 

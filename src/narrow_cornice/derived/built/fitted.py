@@ -192,3 +192,10 @@ def board_of(run: BuiltIn, part: Part) -> str:
     if part.kind == "worktop":
         return run.worktop
     return run.drawers if part.kind in ("drawer side", "drawer end") else run.board
+
+
+def new_parts(run: BuiltIn, made: Carcasses) -> tuple[Part, ...]:
+    """Return the parts of a run that are made: all of them, or the fronts alone where its boxes are there already."""
+    if run.boxes == "new":
+        return made.parts
+    return tuple(part for part in made.parts if part.kind in FRONT_KINDS)

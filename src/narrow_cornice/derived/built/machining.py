@@ -9,7 +9,7 @@ import msgspec
 from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import NO_BOARD, Part
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of, holes_in
-from narrow_cornice.derived.built.fitted import board_of, built_in_of
+from narrow_cornice.derived.built.fitted import board_of, built_in_of, new_parts
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 
@@ -43,7 +43,7 @@ def on_the_bench(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> t
     made = built_in_of(room, run, changed_rules).run
     holes = cut_outs_of(room, run, changed_rules)
     alike: dict[Bench, int] = {}
-    for part in made.parts:
+    for part in new_parts(run, made):
         if part.kind not in NO_BOARD:
             one = _bench(part, board_of(run, part), made, holes)
             alike[one] = alike.get(one, 0) + 1

@@ -22,7 +22,7 @@ from narrow_cornice.casework.hardware import (
 )
 from narrow_cornice.casework.parts import Part
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of, holes_in
-from narrow_cornice.derived.built.fitted import board_of, built_in_of
+from narrow_cornice.derived.built.fitted import board_of, built_in_of, new_parts
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -76,7 +76,7 @@ def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple
 @by_identity(times=1, each="wall")
 def _listed(run: BuiltIn, made: Carcasses, holes: tuple[CutOut, ...]) -> tuple[PartLine, ...]:
     alike: dict[tuple[object, ...], list[Part]] = {}
-    for part in made.parts:
+    for part in new_parts(run, made):
         mine = holes_in(part, holes) if holes else ()
         # A part that is cut out is none of those that are not, however alike: it is a line of its own.
         own = part.box if mine else None
@@ -118,6 +118,8 @@ def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -
 
 @by_identity(times=1, each="wall")
 def _weights(run: BuiltIn, made: Carcasses) -> tuple[float, ...]:
+    if run.boxes != "new":
+        return ()  # nobody carries in what is there
     carried = ("side", "divider", "bottom", "top", "fixed shelf", "partition", "back")
     numbers = sorted({part.carcass for part in made.parts if part.carcass >= 0})
     return tuple(
@@ -135,7 +137,7 @@ def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Ma
 def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
     if made.fault or not made.parts:
         return MappingProxyType({})
-    parts = made.parts
+    parts = new_parts(run, made)
     by_kind: dict[str, list[Part]] = {}
     for part in parts:
         by_kind.setdefault(part.kind, []).append(part)
@@ -166,15 +168,19 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
         "bracket": sum(brackets_for(part.length) for part in rails),
         "mirror": _glazed(parts, "mirror"),
         "pane": _glazed(parts, "glass"),
-        "bed": len(of_beds),
-        "strap": 0 if run.hung is not None and run.hung.mm > 0 else straps_for(made.end - made.begin),
-        "wall": wall_fixings_for(made.end - made.begin) if run.hung is not None and run.hung.mm > 0 else 0,
+        "bed": len(of_beds) if run.boxes == "new" else 0,
+        "strap": 0 if run.boxes != "new" or _hangs(run) else straps_for(made.end - made.begin),
+        "wall": wall_fixings_for(made.end - made.begin) if run.boxes == "new" and _hangs(run) else 0,
         "screw": 2 * SCREWS_A_JOINT * len(joints) + SCREWS_A_JOINT * (many("plinth") + many("worktop")),
         "plug": PLUGS_A_FILLER * fillers,
         "glue": sum(2 * part.width for part in joints) / GLUE_A_BOTTLE,
         "band": BAND_MORE * sum(part.edges for part in parts if is_banded(run, part)) / 1000.0,
     }
     return MappingProxyType({key: round(amount, 3) for key, amount in counted.items() if amount > 0})
+
+
+def _hangs(run: BuiltIn) -> bool:
+    return run.hung is not None and run.hung.mm > 0
 
 
 def _glazed(parts: tuple[Part, ...], face: str) -> float:

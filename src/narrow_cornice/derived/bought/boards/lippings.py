@@ -5,7 +5,7 @@ from __future__ import annotations
 from narrow_cornice.casework.timber import timbers
 from narrow_cornice.cutting.lengths import lengths_to_buy
 from narrow_cornice.derived.bought.lines import InPacks, LineToBuy, by_line, in_turn, room_by_room
-from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.fitted import built_in_of, new_parts
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.casework import LippingWish
@@ -45,7 +45,7 @@ def _room_strips(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[str
         lip = run.lipping
         if lip is None or lip.material not in timbers():
             continue
-        for part in built_in_of(room, run, changed_rules).run.parts:
+        for part in new_parts(run, built_in_of(room, run, changed_rules).run):
             if part.kind == "lipping":
                 cut = table(run.name[:60], part.length, "run", "a lipping as it is cut")
                 pieces.setdefault(_key(lip), []).append(cut)

@@ -123,6 +123,8 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     yield ChoiceRow("Stands in", places, run.place, lambda value: change(place=value))
     boards = tuple((key, goods.name) for key, goods in sheet_goods().items())
     thick = tuple((key, words) for key, words in boards if sheet_goods()[key].thickness >= THICK)
+    boxes = (("new", "made new"), ("there", "there already: new fronts"))
+    yield ChoiceRow("Boxes", boxes, run.boxes, lambda value: change(boxes=value))
     yield ChoiceRow("Carcasses", thick, run.board, lambda value: change(board=value))
     yield ChoiceRow("Fronts", thick, run.fronts, lambda value: change(fronts=value))
     yield ChoiceRow("Backs", boards, run.back, lambda value: change(back=value))
