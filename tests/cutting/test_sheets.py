@@ -209,7 +209,15 @@ def built_in(seed: int, count: int) -> list[Part]:
 
 @pytest.mark.parametrize(("seed", "count"), [(1, 60), (2, 90), (3, 120)])
 def test_a_built_in_is_at_most_one_sheet_over_its_bound(seed: int, count: int) -> None:
-    plan = checked_plan(built_in(seed, count), [PLY], seconds=4)
+    """As soon as it is: the search has ten seconds on a machine with nothing else to do."""
+    best: list[SheetPlan] = []
+
+    def near() -> bool:
+        return bool(best) and best[-1].price <= best[-1].bound + PLY.price
+
+    parts = built_in(seed, count)
+    plan = sheet_plan(parts, [PLY], SAW, 40, best.append, near)
+    assert broken_sheet_rule(plan.sheets, parts, [PLY], SAW) == ""
     assert plan.price <= plan.bound + PLY.price
 
 

@@ -17,6 +17,9 @@ from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.show import bare_size, show_area
 
+TALLER = 1.35  # than the tallest group that a column of them may be
+NARROW = 1900.0  # mm inside a room, under which its name stands smaller
+USUAL_WIDE = 16_000.0  # mm of a house whose names have their lines at the usual distance
 BESIDE = 1500.0  # mm between groups of rooms that no door joins
 CLEAR = 120.0  # mm that words keep off the walls
 CLEAR_SHARE = 0.8  # of the width between them that words take at most
@@ -36,6 +39,8 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
     walls: list[Mark] = []
     floors: list[Mark] = []
     letters: list[Mark] = []
+    across = [on_sheet(corner)[0] for measured, on_sheet in placed for corner in measured.plan.corners]
+    apart = max(1.0, (max(across) - min(across)) / USUAL_WIDE)
     for measured, on_sheet in placed:
         plan, room = measured.plan, measured.room
         corners = tuple(on_sheet(corner) for corner in plan.corners)
@@ -45,7 +50,7 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
             about = WallPath(room.id, room.measured.walls[index].id)
             floors.append(Stroke((on_sheet(side.start), on_sheet(side.end)), Pen("ink", 1.4), about=about))
         floors += opening_marks(measured, on_sheet, seen_twice)
-        letters += _name(measured, corners, settings)
+        letters += _name(measured, corners, settings, apart)
     letters += [_miss(placed, *joined.first, joined.miss) for joined in house.doors if joined.miss > TOLD]
     marks = (*walls, *floors, *letters)
     return Drawing("The house", _words(house), marks, bounds_of(marks, 300))
@@ -62,16 +67,23 @@ def _words(house: House) -> str:
 
 
 def _beside(house: House, turned: Turned) -> list[tuple[MeasuredRoom, Turned]]:
-    """Return each room with its map onto the sheet: groups of rooms stand in a row from the left."""
+    """Return each room with its map onto the sheet: groups of rooms stand in columns from the left, one over the other
+    where a column does not grow much taller than the tallest group."""
     made: list[tuple[MeasuredRoom, Turned]] = []
-    right = 0.0
+    placed = []
     for number in range(house.groups):
         group = house.group(number)
         places = [turned(standing(corner)) for measured, standing in group for corner in measured.plan.corners]
-        left, bottom = min(x for x, _ in places), max(y for _, y in places)
-        shift = (right - left, -bottom)
+        xs, ys = [x for x, _ in places], [y for _, y in places]
+        placed.append((group, min(xs), max(xs), min(ys), max(ys)))
+    tallest = TALLER * max((high - low for *_, low, high in placed), default=0.0)
+    right, wide, up = 0.0, 0.0, 0.0
+    for group, left, far, low, high in placed:
+        if up > 0 and up + high - low > tallest:
+            right, wide, up = right + wide + BESIDE, 0.0, 0.0
+        shift = (right - left, -high - up)
         made += [(measured, _on_sheet(standing, turned, shift)) for measured, standing in group]
-        right += max(x for x, _ in places) - left + BESIDE
+        wide, up = max(wide, far - left), up + high - low + BESIDE
     return made
 
 
@@ -83,8 +95,8 @@ def _on_sheet(standing: Standing, turned: Turned, shift: Point) -> Turned:
     return on_sheet
 
 
-def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings) -> list[Mark]:
-    """Return a room's name with its size below, inside its outline."""
+def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings, apart: float) -> list[Mark]:
+    """Return a room's name with its size below, inside its outline; lines stand further ``apart`` in a larger house."""
     import shapely
 
     at = shapely.Polygon(corners).representative_point()
@@ -101,7 +113,9 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings) 
         mine = next((part for part in parts if part[0] <= at.x <= part[2]), None)
         return 0.0 if mine is None else CLEAR_SHARE * 2.0 * min(at.x - mine[0], mine[2] - at.x)
 
-    lines = ((0.0, room.name[:60], 13.0), (330.0, f"{long} × {wide}", 8.0), (560.0, area, 8.0))
+    size = f"{long} × {wide}"
+    large = 13.0 if inside(at.y) > NARROW * apart else 10.0
+    lines = ((0.0, room.name[:60], large), (330.0 * apart, size, 8.0), (560.0 * apart, area, 8.0))
     return [
         Label(
             (at.x, at.y + down),

@@ -69,21 +69,21 @@ def test_another_source_is_on_every_list(job: Job) -> None:
     assert everything.price == pytest.approx(sum(line.price for line in everything.lines))
     assert [shop for shop, _ in everything.shops()][-1] == "the ironmonger"
     mine = next(row for row in rows(to_buy_by_shop(job)) if row["kind"] == "nails")
-    assert (mine["needed"], mine["unit"], mine["count"], mine["price"]) == ("200", "pieces", "2", "8.0")
+    assert (mine["needed"], mine["unit"], mine["count"], mine["price"]) == ("250", "pieces", "3", "12.0")
     shares = [row for row in rows(to_buy_by_room(job)) if row["name"] == "Nails, 40 mm"]
-    assert [row["share"] for row in shares] == ["50"] * 4
-    assert sum(float(row["share of price"]) for row in shares) == pytest.approx(8.0)
+    assert [row["share"] for row in shares] == ["50"] * 5
+    assert sum(float(row["share of price"]) for row in shares) == pytest.approx(12.0)
     answer = takeoff_answer(job)
     assert answer["order"][-1]["kind"] == "nails"
-    assert answer["order"][-1]["buy"] == [{"size": 120.0, "count": 2, "price": 8.0}]
+    assert answer["order"][-1]["buy"] == [{"size": 120.0, "count": 3, "price": 12.0}]
     assert answer["total"] == everything.price
 
 
 def test_its_cost_is_in_the_tally_and_its_picture_and_paper_are_made(job: Job) -> None:
     cost = tally(job)["cost"]
-    assert cost.inputs[-1][1].value == pytest.approx(8.0)
+    assert cost.inputs[-1][1].value == pytest.approx(12.0)
     before = [line.price for line in to_buy(job).lines[:-1]]
-    assert cost.value == pytest.approx(sum(before) + 8.0)
+    assert cost.value == pytest.approx(sum(before) + 12.0)
     line = to_buy(job).lines[-1]
     assert len(line_picture(line).marks) > 6
     assert line.name in said(to_buy_pdf(job))

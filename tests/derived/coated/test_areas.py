@@ -243,7 +243,7 @@ def test_a_tick_knows_when_its_line_has_changed() -> None:
 
 def test_without_stock_the_order_says_so() -> None:
     order = to_buy(replace(demo_job(), milled=()))
-    assert len(order.unsold) == 14
+    assert len(order.unsold) == 17
     assert all(line.kind != "trim" for line in order.lines)
 
 

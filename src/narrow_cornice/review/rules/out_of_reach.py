@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.review.finding import Finding, RoomSeen
@@ -16,11 +17,16 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     unsteady = next((one for one in seen.house.people if one.steps == "unsteady"), None)
     for recess in seen.room.measured.recesses:
         fit = fit_of(seen.room, recess, seen.changed_rules)
-        if fit.height is None or lowest is None or lowest.reach is None or fit.height.value <= lowest.reach.mm:
+        if fit.height is None or lowest is None or lowest.reach is None:
             continue
-        over = fit.height.value - lowest.reach.mm
+        runs = (built_in_of(seen.room, run, seen.changed_rules) for run in seen.room.casework.built_ins)
+        built = [one.run.over for one in runs if one.built_in.place == recess.id and not one.fault]
+        tall = max(built, default=fit.height.value)  # what is built there counts, not what could be
+        over = tall - lowest.reach.mm
+        if over <= 0.0:
+            continue
         steps = f", and {unsteady.name[:40] or 'somebody'} is unsteady on steps" if unsteady is not None else ""
-        name = recess.name[:60]
+        name, what = recess.name[:60], "built-in" if built else "place"
         yield Finding(
             key=f"out of reach:{seen.room.id}:{recess.id}",
             grade="worth a thought",
@@ -29,7 +35,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             where=name,
             says=f"The upper {seen.size(over)} of {name} is out of reach for {lowest.name[:40] or 'somebody'}",
             many="The upper part of what is built in is out of reach: {n} places",
-            measured=f"reach {seen.size(lowest.reach.mm)}, place {seen.size(fit.height.value)} high{steps}",
+            measured=f"reach {seen.size(lowest.reach.mm)}, {what} {seen.size(tall)} high{steps}",
             rule="Daily things lie between knee and eye, light and rare things above (brief, built-ins).",
             risk="What cannot be reached is not used, or is climbed for.",
             by_brief=True,
