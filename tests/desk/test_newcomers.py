@@ -343,7 +343,7 @@ assert "lamps" in window.spine.buttons
 window.spine.buttons["lamps"].click()
 assert window.session.view.place == "lamps"
 assert [row.cells[0].text for row in window.page("lamps").sheet_of("lamps").sheet.rows][0] == "lamp of the Chart Room"
-assert window.tally._values["lamps"].text() == "48 W"
+assert window.tally._values["lamps"].text() == "60 W"
 window.go("trim")
 window.bench.field.setText("reading lamp")
 window.bench.field.returnPressed.emit()
@@ -394,10 +394,10 @@ from narrow_cornice.exchange.csv_lists import to_buy_by_room, to_buy_by_shop
 
 job = demo_job()
 line = to_buy(job).lines[0]
-assert (line.name, line.price) == ("Nails, 40 mm", 8.0)
+assert (line.name, line.price) == ("Nails, 40 mm", 12.0)
 assert "Nails, 40 mm" in to_buy_by_shop(job) and "Nails, 40 mm" in to_buy_by_room(job)
 assert takeoff_answer(job)["order"][0]["kind"] == "nails"
-assert tally(job)["cost"].inputs[0][1].value == 8.0
+assert tally(job)["cost"].inputs[0][1].value == 12.0
 window = shown(job)
 window.go("bought")
 slips = window.page("bought").slips
