@@ -256,7 +256,13 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     assert window.session.job.ticks == {"paint:wall-matt:sedge": "2 × 5 L + 2 × 1 L"}
     window.session.look(leaf="room")
     settle()
-    assert [slip.name.text() for slip in slips] == ["Chart Room", "Tea Parlour", "Stair Hall", "Attic Berth", "Wash Room"]
+    assert [slip.name.text() for slip in slips] == [
+        "Chart Room",
+        "Tea Parlour",
+        "Stair Hall",
+        "Attic Berth",
+        "Wash Room",
+    ]
     QTest.keyClick(slips[0].rows[1], Qt.Key.Key_Space)
     settle()
     assert window.session.job.ticks == {}

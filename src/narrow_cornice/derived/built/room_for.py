@@ -84,7 +84,7 @@ def _tried(room: Room, made: dict[str, Built]) -> Iterator[tuple[BuiltIn, Edit, 
                 gap = there[other.id].x - there[one.id].x - there[one.id].width
                 wide = there[one.id].width + gap + there[other.id].width
                 merge = merge_bays(room.id, run.id, one.id, other.id, length(round(wide, 1)))
-                yield run, merge, f"Make bays {number} and {number + 1} of {run.name[:30]} one"
+                yield run, merge, f"Join bays {number}, {number + 1} of {run.name[:30]}"
         for number, bay in enumerate(run.bays, 1):
             if bay.like:
                 continue
