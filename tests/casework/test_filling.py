@@ -12,7 +12,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.casework.carcass import carcasses
 from narrow_cornice.casework.contents import kinds_kept
-from narrow_cornice.casework.filling import Filling, Reach, Spot, Things, filled, spots_of, unwelcome
+from narrow_cornice.casework.filling import Filling, Left, Reach, Spot, Things, filled, spots_of, unwelcome
 from narrow_cornice.casework.spacing import FINGERS, Column, spacing
 from narrow_cornice.casework.wishes import Bay, Compartment, Habits, Space, Stuff
 
@@ -44,14 +44,14 @@ def test_the_tallest_go_where_only_they_go_and_the_rest_where_least_is_wasted() 
 
 def test_what_has_no_room_says_by_how_much() -> None:
     low = (shelf(100, 230),)
-    assert filled(low, (BOOKS,), REACH).left == (("books", 40, "240 is taller than 230"),)
+    assert filled(low, (BOOKS,), REACH).left == (Left("books", 40, "tall", "shelf", 240, 230),)
     shallow = (shelf(100, 300, deep=150),)
-    assert filled(shallow, (BOOKS,), REACH).left == (("books", 40, "170 is deeper than 150"),)
+    assert filled(shallow, (BOOKS,), REACH).left == (Left("books", 40, "deep", "shelf", 170, 150),)
     narrow = (shelf(100, 300, wide=200),)
-    assert filled(narrow, (CUPS,), REACH).left == (("cups", 3, "280 is wider than a bay"),)
+    assert filled(narrow, (CUPS,), REACH).left == (Left("cups", 3, "wide", "shelf", 280, 200),)
     full = (shelf(100, 300),)
-    assert filled(full, (BOOKS,), REACH).left == (("books", 20, "shelves that take it are full"),)
-    assert filled(full, (replace(BOOKS, how="rail"),), REACH).left == (("books", 40, "there is no rail"),)
+    assert filled(full, (BOOKS,), REACH).left == (Left("books", 20, "full", "shelf"),)
+    assert filled(full, (replace(BOOKS, how="rail"),), REACH).left == (Left("books", 40, "none", "rail"),)
 
 
 def test_daily_things_stand_between_knee_and_eye_and_heavy_ones_low() -> None:
@@ -136,7 +136,7 @@ def test_a_spacing_fits_its_column_and_nothing_stands_in_two_places(
         for one in mine:
             assert next(kind for kind in things if kind.id == one.things).tall <= spot.tall
     kept = {one.id: sum(each.count for each in put.put if each.things == one.id) for one in things}
-    left = {key: many for key, many, _ in put.left}
+    left = {one.things: one.count for one in put.left}
     assert all(kept[one.id] + left.get(one.id, 0) == one.count for one in things)
 
 

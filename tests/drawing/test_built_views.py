@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import pytest
 from msgspec.structs import replace
 
 from narrow_cornice.derived.built.fitted import built_in_of
@@ -88,6 +87,10 @@ def test_things_are_drawn_on_their_shelves_and_can_be_pointed_at() -> None:
             assert left < x < right
             assert top < y < bottom
     assert "382 of 394 things" in drawing.subtitle
-    assert "9.2 before" in drawing.subtitle
+    assert "9.2 m before" in drawing.subtitle
     assert drawing.subtitle.count("litres") == 1
-    assert pytest.approx(16.7, abs=0.1) == float(drawing.subtitle.split(" shelf metres")[0].split("· ")[-1])
+    assert "16.7 m of shelf" in drawing.subtitle
+    feet = replace(JOB.settings, unit="in")
+    imperial = filled_drawing(ROOM, JOB.brief.people, JOB.house_rules, feet)
+    assert "ft of shelf" in imperial.subtitle
+    assert any(isinstance(mark, Label) and mark.text == "5' 6 15/16\"" for mark in imperial.marks)  # a reach of 1 700

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
+from typing import Literal
 
 import msgspec
 
@@ -72,12 +73,27 @@ class Put(msgspec.Struct, frozen=True):
     pile: int = 1
 
 
+Lack = Literal["none", "full", "wide", "deep", "tall"]
+
+
+class Left(msgspec.Struct, frozen=True):
+    """Things that have no room: whose, how many, and what is lacking: there is ``none`` that keeps things so, those
+    there are ``full``, or too narrow, shallow or low, and then what they need and what the best of them has, in mm."""
+
+    things: str
+    count: int
+    lack: Lack
+    how: How
+    needs: float = 0.0
+    has: float = 0.0
+
+
 class Filling(msgspec.Struct, frozen=True):
     """Where things go: what is put where, how many of which have no room, and of those why the nearest spot is none."""
 
     spots: tuple[Spot, ...] = ()
     put: tuple[Put, ...] = ()
-    left: tuple[tuple[str, int, str], ...] = ()
+    left: tuple[Left, ...] = ()
 
     @property
     def shelf_metres(self) -> float:
@@ -171,7 +187,7 @@ def filled(spots: Sequence[Spot], things: Sequence[Things], reach: Reach) -> Fil
     wastes least height and suits best, and stays together where it can."""
     free = [spot.wide for spot in spots]
     put: list[Put] = []
-    left: list[tuple[str, int, str]] = []
+    left: list[Left] = []
     for one in sorted(things, key=lambda one: (-one.tall, -one.deep, -one.wide)):
         takes = [
             number
@@ -197,21 +213,21 @@ def filled(spots: Sequence[Spot], things: Sequence[Things], reach: Reach) -> Fil
             if not rest:
                 break
         if rest:
-            left.append((one.id, rest, _why(one, spots, bool(takes))))
+            left.append(_left(one, rest, spots, some=bool(takes)))
     return Filling(tuple(spots), tuple(put), tuple(left))
 
 
-def _why(one: Things, spots: Sequence[Spot], some: bool) -> str:
-    """Return why nothing takes what is left, by the spot that comes nearest."""
-    words = {"shelf": "shelf", "rail": "rail", "tray": "drawer or tray"}[one.how]
+def _left(one: Things, rest: int, spots: Sequence[Spot], *, some: bool) -> Left:
+    """Return what is left of some things and why nothing takes it, by the spot that comes nearest."""
     mine = [spot for spot in spots if spot.how == one.how]
     if not mine:
-        return f"there is no {words}"
+        return Left(one.id, rest, "none", one.how)
     if some:
-        if max(spot.wide for spot in mine if spot.tall >= one.tall and spot.deep >= one.deep) < one.wide:
-            return f"{one.wide:.0f} is wider than a bay"
-        plural = {"shelf": "shelves", "rail": "rails", "tray": "drawers and trays"}[one.how]
-        return f"{plural} that take it are full"
-    if max(spot.deep for spot in mine) < one.deep:
-        return f"{one.deep:.0f} is deeper than {max(spot.deep for spot in mine):.0f}"
-    return f"{one.tall:.0f} is taller than {max(spot.tall for spot in mine):.0f}"
+        widest = max(spot.wide for spot in mine if spot.tall >= one.tall - 1e-6 and spot.deep >= one.deep - 1e-6)
+        if widest < one.wide:
+            return Left(one.id, rest, "wide", one.how, one.wide, widest)
+        return Left(one.id, rest, "full", one.how)
+    deepest = max(spot.deep for spot in mine)
+    if deepest < one.deep:
+        return Left(one.id, rest, "deep", one.how, one.deep, deepest)
+    return Left(one.id, rest, "tall", one.how, one.tall, max(spot.tall for spot in mine))

@@ -102,14 +102,15 @@ class TallyBar(QWidget):
                 text += f" {job.settings.money[:12]}"
             self._values[name].setText(text)
             metrics = QFontMetrics(self._theme.font(11, "bold"))
-            wide = metrics.horizontalAdvance(text) + int(84 * self._theme.letters)  # and room for a change
-            self.buttons[name].setMinimumWidth(max(int(112 * self._theme.letters), wide))
             change = ""
             if before is not None and moved:
                 by = figure.rounded(settings) - total.figure(before).rounded(settings)
                 shown = type(figure)("", abs(by), figure.unit).shown(settings)
                 if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(settings):
                     change = f"{'+' if by > 0 else '−'}{shown}"
+            beside = QFontMetrics(self._theme.font(9)).horizontalAdvance(change) + int(40 * self._theme.letters)
+            wide = metrics.horizontalAdvance(text) + max(int(84 * self._theme.letters), beside)  # and room for a change
+            self.buttons[name].setMinimumWidth(max(int(112 * self._theme.letters), wide))
             if moved:
                 self._changes[name].setText(change)
             self.buttons[name].setAccessibleName(f"{name} {text}")

@@ -16,7 +16,7 @@ from narrow_cornice.job.brief import Person
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import bare_size, show_number
+from narrow_cornice.units.show import bare_size, show_quantity
 
 CHAIN = 170.0
 REACH = 260.0  # mm of wall and floor drawn beyond the place
@@ -61,17 +61,17 @@ def filled_drawing(
     marks, said = _side_by_side(room, changed_rules, settings, False, found)
     wanted = sum(one.count for one in room.casework.contents)
     kept = sum(put.count for put in found.filling.put)
-    metres = [f"{show_number(found.filling.shelf_metres, 1)} shelf metres"]
+    metres = [f"{_run(found.filling.shelf_metres, settings)} of shelf"]
     before, rail_before = metres_before(room.casework)
     if before is not None:
-        metres.append(f"{show_number(before, 1)} before")
+        metres.append(f"{_run(before, settings)} before")
     if found.filling.rail_metres:
-        metres.append(f"{show_number(found.filling.rail_metres, 1)} m of rail")
+        metres.append(f"{_run(found.filling.rail_metres, settings)} of rail")
     if rail_before is not None:
-        metres.append(f"{show_number(rail_before, 1)} m before")
+        metres.append(f"{_run(rail_before, settings)} before")
     said = [f"{kept} of {wanted} things", ", ".join(metres), f"{found.filling.litres:.0f} litres", *said]
     if marks:
-        marks = [*marks, *_reach(reach_of(people))]
+        marks = [*marks, *_reach(reach_of(people), settings)]
     return _sheet(f"{room.name[:60]}: what goes where", said, marks)
 
 
@@ -109,6 +109,10 @@ def _side_by_side(
     return marks, said
 
 
+def _run(metres: float, settings: Settings) -> str:
+    return show_quantity(metres * 1000.0, "run", settings)
+
+
 def _cut_words(hole: CutOut, settings: Settings) -> str:
     x, z, right, top = hole.rect
     return f"cut through for {hole.name[:40]}, {bare_size(right - x, settings)} × {bare_size(top - z, settings)}"
@@ -120,7 +124,7 @@ def _bend(one: tuple[float, float], two: tuple[float, float], three: tuple[float
     return w - (z + (q - z) * (u - x) / (p - x)) if p > x else 0.0
 
 
-def _reach(reach: Reach) -> list[Mark]:
+def _reach(reach: Reach, settings: Settings) -> list[Mark]:
     """Return how high people reach, beside the first built-in: the daily zone between knee and eye, and the highest."""
     x = -REACH - 240.0
     band = ((x, -reach.knee), (x + 70.0, -reach.knee), (x + 70.0, -reach.eye), (x, -reach.eye))
@@ -131,7 +135,7 @@ def _reach(reach: Reach) -> list[Mark]:
     ]
     for z in (reach.knee, reach.eye, reach.most):
         marks.append(Stroke(((x + 45.0, -z), (x + 95.0, -z)), Pen("soft", 0.8)))
-        marks.append(Label((x - 10.0, -z - 30.0), f"{z:.0f}", 7, "soft", "right"))
+        marks.append(Label((x - 10.0, -z - 30.0), bare_size(z, settings), 7, "soft", "right"))
     return marks
 
 

@@ -247,7 +247,7 @@ def test_things_go_where_they_fit_and_the_gain_is_told() -> None:
     job = demo_job()
     room = job.room("r1")
     filling = filling_of(room, job.brief.people, RULES).filling
-    left = {key: many for key, many, _ in filling.left}
+    left = {one.things: one.count for one in filling.left}
     assert left == {"k5": 12}  # chart rolls are wider than a bay
     assert metres_before(room.casework) == (9.2, None)
     (finding,) = found(job, "no room")

@@ -8,14 +8,15 @@ import msgspec
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.contents import KindKept, kinds_kept
-from narrow_cornice.casework.filling import Filling, Reach, Spot, Things, filled, spots_of
+from narrow_cornice.casework.filling import Filling, Left, Reach, Spot, Things, filled, spots_of
 from narrow_cornice.casework.parts import BayThere, Clear
 from narrow_cornice.casework.spacing import Column
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.casework import Casework, Kept
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.memo import by_identity, by_value
+from narrow_cornice.units.show import bare_size
 
 REACH = 1900.0  # mm, of somebody whose reach nobody said
 
@@ -110,3 +111,19 @@ def columns_of(room: Room, changed_rules: dict[str, float]) -> tuple[Spaced, ...
             column = Column(widths, clear.high - clear.low, clear.depth, clear.low, board)
             made.append(Spaced(run.id, bay_id, compartment, column))
     return tuple(made)
+
+
+HOW_WORDS = {"shelf": "shelf", "rail": "rail", "tray": "drawer or tray"}
+SEVERAL = {"shelf": "shelves", "rail": "rails", "tray": "drawers and trays"}
+
+
+def why_words(left: Left, settings: Settings) -> str:
+    """Return why things have no room, in the job's unit."""
+    needs, has = bare_size(left.needs, settings), bare_size(left.has, settings)
+    return {
+        "none": f"there is no {HOW_WORDS[left.how]}",
+        "full": f"{SEVERAL[left.how]} that take it are full",
+        "wide": f"{needs} is wider than a bay, {has}",
+        "deep": f"{needs} is deeper than {has}",
+        "tall": f"{needs} is taller than {has}",
+    }[left.lack]

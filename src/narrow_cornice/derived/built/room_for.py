@@ -42,7 +42,7 @@ def changes_that_help(
 
     def without_room(of_runs: dict[str, tuple[Spot, ...]]) -> dict[str, int]:
         found = filled([spot for run in room.casework.built_ins for spot in of_runs[run.id]], things, reach)
-        return {key: many for key, many, _ in found.left}
+        return {one.things: one.count for one in found.left}
 
     before = without_room(spots)
     helps = []

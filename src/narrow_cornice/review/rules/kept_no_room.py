@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.built.contents import filling_of
+from narrow_cornice.derived.built.contents import filling_of, why_words
 from narrow_cornice.derived.built.room_for import changes_that_help
 from narrow_cornice.job.paths import KeptPath
 from narrow_cornice.review.finding import Finding, RoomSeen
@@ -18,7 +18,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         return
     names = {one.id: one for one in seen.room.casework.contents}
     people = seen.house.people
-    for kept, many, why in filling_of(seen.room, people, seen.changed_rules).filling.left:
+    for left in filling_of(seen.room, people, seen.changed_rules).filling.left:
+        kept, many, why = left.things, left.count, why_words(left, seen.settings)
         one = names[kept]
         helps = changes_that_help(seen.room, people, seen.changed_rules, kept)[:MOST_FIXES]
         yield Finding(

@@ -45,7 +45,7 @@ from narrow_cornice.job.paths import (
     ThingPath,
 )
 from narrow_cornice.review.rules.shelf_sags import LIPPING
-from narrow_cornice.units.show import bare_size, show_measure, show_money, show_number, show_size
+from narrow_cornice.units.show import bare_size, show_measure, show_money, show_size
 
 MANY = {"hardbacks": 100, "paperbacks": 100, "shirts and jackets": 20}  # that a line of what is kept begins with
 
@@ -81,7 +81,7 @@ class BuiltPage(DrawingPage):
         yield Ruled(
             ("fill",),
             "What is kept",
-            ("What is kept", "How many", "One is", "Used", "Where it goes", "No room for", "Metres"),
+            ("What is kept", "How many", "One is", "Used", "Where it goes", "No room for", "Length"),
             self._kept,
             "What is to be kept here, and where it goes. The line below adds to it.",
             4,
@@ -314,7 +314,7 @@ class BuiltPage(DrawingPage):
         for one in room.casework.contents:
             things = things_of(one)
             size = " × ".join(bare_size(mm, job.settings) for mm in (things.tall, things.wide, things.deep))
-            left = next((count for kept, count, _ in found.filling.left if kept == one.id), 0)
+            left = next((each.count for each in found.filling.left if each.things == one.id), 0)
             where = where_words(job, room, found, one.id, bays=False) or "nowhere yet"
             rows.append(
                 row(
@@ -325,7 +325,7 @@ class BuiltPage(DrawingPage):
                     things.use,
                     where,
                     Cell(f"{left}" if left else "", number=True, warm=True),
-                    Cell(show_number(one.count * things.wide / 1000.0, 2), number=True),
+                    Cell(show_quantity(one.count * things.wide, "run", job.settings), number=True),
                 )
             )
         return rows

@@ -19,7 +19,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
 from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.show import show_number
+from narrow_cornice.units.show import show_quantity
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
 THICK = 15.0  # mm, from which a board makes a carcass or a door
@@ -89,8 +89,10 @@ def _gain_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
         before = getattr(room.casework, key)
         if key == "rail_before" and not now and before is None:
             continue
-        gained = f", {show_number(now - before.mm / 1000.0, 1)} m more" if before is not None else ""
-        yield NoteRow(f"{words}: {show_number(now, 1)} m now{gained}.")
+        there = show_quantity(now * 1000.0, "run", job.settings)
+        gain = now * 1000.0 - before.mm if before is not None else 0.0
+        more = f", {show_quantity(abs(gain), 'run', job.settings)} {'more' if gain >= 0 else 'less'} than before"
+        yield NoteRow(f"{words}: {there} now{more if before is not None else ''}.")
         yield TextRow(f"{words} before", before.text if before is not None else "", _before(bench, job, room, key))
     yield NoteRow(f"{found.litres:.0f} litres of shelves, rails and drawers.")
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from narrow_cornice.casework.filling import Things
-from narrow_cornice.derived.built.contents import RoomFilling
+from narrow_cornice.derived.built.contents import RoomFilling, why_words
 from narrow_cornice.job.model import Job, Room
 
 WORDS = {"shelf": ("shelf", "shelves"), "rail": ("rail", "rails"), "tray": ("drawer", "drawers")}
@@ -53,7 +53,7 @@ def _ranges(numbers: list[int]) -> str:
 
 def left_words(job: Job, room: Room, found: RoomFilling, things: Things) -> str:
     """Return how many of some things have no room, and why; empty where all have some."""
-    for kept, count, why in found.filling.left:
-        if kept == things.id:
-            return f"{count} of {things.count} have no room: {why}."
+    for left in found.filling.left:
+        if left.things == things.id:
+            return f"{left.count} of {things.count} have no room: {why_words(left, job.settings)}."
     return ""
