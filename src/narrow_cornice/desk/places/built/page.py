@@ -45,7 +45,7 @@ from narrow_cornice.job.paths import (
     ThingPath,
 )
 from narrow_cornice.review.rules.shelf_sags import LIPPING
-from narrow_cornice.units.show import bare_size, show_measure, show_money, show_size
+from narrow_cornice.units.show import bare_size, show_measure, show_money, show_quantity, show_size
 
 MANY = {"hardbacks": 100, "paperbacks": 100, "shirts and jackets": 20}  # that a line of what is kept begins with
 
