@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import click, field, page, save, settle, total_of, type_into
+from driving import click, field, page, press, save, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
@@ -15,13 +15,15 @@ from narrow_cornice.derived.built.parts import parts_of
 from narrow_cornice.derived.built.sheets import cut_boards
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.places.bought.rows import sheets_of
+from narrow_cornice.desk.places.built.spacing_work import spacing_of
+from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Area
 from narrow_cornice.exchange.csv_lists import parts_list
 from narrow_cornice.exchange.sheets_pdf import sheets_pdf
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job
-from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, LinePath
+from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath, LinePath
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import parse_length
 
@@ -162,3 +164,86 @@ def test_parts_go_out_as_a_table_and_on_paper_with_the_same_numbers(window: Main
     content = sheets_pdf(job)
     assert content.startswith(b"%PDF")
     assert content.count(b"/Type /Page\n") >= 6
+
+
+def offered(found: DrawingPage, words: str) -> Invitation:
+    return next(one for one in found.invitations() if one.words == words)
+
+
+def test_what_is_kept_is_typed_fitted_and_undone(window: MainWindow) -> None:
+    session = window.session
+    found = built(window, "fill", KeptPath("r1", "k1"))
+    sheet = found.sheet_of("fill").sheet
+    assert sheet.rows[0].cells[0].text == "hardbacks"
+    assert sheet.setData(sheet.index(0, 1), "240")
+    assert session.job.room("r1").casework.contents[0].count == 240
+    assert not sheet.setData(sheet.index(0, 1), "a few")
+    dict(offered(found, "Keep something here").of)["shoes"]()
+    settle()
+    assert session.view.selected == KeptPath("r1", "k6")
+    type_into(field(window, "How many"), "4")
+    assert session.job.room("r1").casework.contents[-1].count == 4
+    before = session.job.room("r1").casework
+    offered(found, "Fit the shelves to what is kept").done()  # type: ignore[misc]
+    work = spacing_of(window.bench)
+    assert offered(found, "Stop fitting the shelves").done is not None
+    work._runner.wait()
+    settle()
+    after = session.job.room("r1").casework
+    assert after != before
+    assert any(one.heights for run in after.built_ins for bay in run.bays for one in bay.compartments)
+    assert session.history.undo_title == "shelves fitted to what is kept"
+    session.undo()
+    assert session.job.room("r1").casework == before
+
+
+def test_a_change_that_makes_room_is_one_press(window: MainWindow) -> None:
+    built(window, "fill", KeptPath("r1", "k5"))
+    finding = next(one for one in second_look(window.session.job) if one.kind == "no room" and one.room_id == "r1")
+    window.session.do(finding.fixes[0])
+    assert len(window.session.job.room("r1").casework.built_ins[0].bays) == 1
+    assert not any(one.key == finding.key for one in second_look(window.session.job))
+
+
+def test_built_along_a_wall_with_keys_and_kept_as_a_kind_of_ones_own(window: MainWindow) -> None:
+    session = window.session
+    found = built(window, "place")
+    dict(offered(found, "Build along wall A–B").of)["Window seat"]()
+    settle()
+    room = session.job.room("r1")
+    run = room.casework.built_ins[-1]
+    place = room.measured.recesses[-1]
+    assert run.place == place.id
+    assert place.wall == "w1"
+    assert place.end is not None or place.start is not None  # it keeps off the garden door
+    press(window, "Keep it as a kind of my own")
+    assert [one.kind.name for one in session.job.built_in_kinds] == [run.name]
+    along = next(one for one in found.invitations() if one.words.startswith("Build along wall"))
+    kinds = [name for name, _ in along.of]
+    assert kinds[0] == run.name
+    session.undo()
+    session.undo()
+    assert session.job.room("r1").measured.recesses == room.measured.recesses[:-1]  # the place went with it
+
+
+def test_views_of_one_built_in_follow_what_is_selected(window: MainWindow) -> None:
+    session = window.session
+    built(window, "parts", BayPath("r1", "c2", "b1"))
+    drawing = window.drawn()
+    assert drawing is not None
+    assert drawing.title == "Right bookcase, taken apart"
+    session.look(seen_as="run section")
+    settle()
+    assert window.drawn().subtitle.startswith("cut through bay 1")  # type: ignore[union-attr]
+    session.select(CompartmentPath("r1", "c1", "b2", "s2"))
+    settle()
+    assert window.drawn().subtitle.startswith("cut through bay 2")  # type: ignore[union-attr]
+
+
+def test_cautions_are_those_of_what_is_planned(window: MainWindow) -> None:
+    found = built(window, "place")
+    assert "Sockets" in found.cautions.text()
+    assert "fold-down bed" not in found.cautions.text()
+    window.session.look(room_id="r4")
+    settle()
+    assert "A fold-down bed is fixed to structure" in found.cautions.text()
