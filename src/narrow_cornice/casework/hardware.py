@@ -25,12 +25,14 @@ WALL_EVERY = 400.0  # mm: a hung unit is fixed to every stud or as often in maso
 
 
 class Hardware(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A piece of hardware: its name for several, its price each, where it is bought and what it is counted in."""
+    """A piece of hardware: its name for several, the price of a pack, where it is bought, what it is counted in and how
+    much of that is in a pack."""
 
     name: str
     price: float
     shop: str
     unit: str = "pieces"
+    pack: float = 1.0
 
 
 @cache

@@ -106,7 +106,8 @@ def test_the_list_buys_whole_sheets_and_every_piece_of_hardware() -> None:
         hardware_of(room, run, job.house_rules).get("pin", 0) for room in job.rooms for run in room.casework.built_ins
     )
     assert lines["hardware:pin"].needed.value == pins
-    assert lines["hardware:pin"].price == pytest.approx(0.15 * pins)
+    assert lines["hardware:pin"].buy == ((20.0, -(-pins // 20), pytest.approx(-(-pins // 20) * 2.4)),)  # packs of 20
+    assert lines["hardware:pin"].left == -pins % 20
     room, run = first(job)
     # Two bays of two leaves each, 700 tall and under 6 kg: two hinges a leaf, one handle; two straps at least.
     assert dict(hardware_of(room, run, job.house_rules))["hinge"] == 8

@@ -33,10 +33,10 @@ def price_of_sheets(sheets: float, price_of_one: float) -> float:
     return round(sheets * price_of_one, 2)
 
 
-@explained("price of hardware", "money", "number bought × price of one, to 0.01")
-def price_of_pieces(number_bought: float, price_of_one: float) -> float:
-    """Return the price of so many pieces, metres or bottles of something."""
-    return round(number_bought * price_of_one, 2)
+@explained("price of hardware", "money", "packs × price of one, to 0.01")
+def price_of_packs(packs: float, price_of_one: float) -> float:
+    """Return the price of so many packs of something: pieces, metres, bottles."""
+    return round(packs * price_of_one, 2)
 
 
 def boards_to_buy(job: Job) -> Bought:
@@ -123,10 +123,11 @@ def _hardware_line(key: str, *wanted: str | Figure) -> LineToBuy:
     one = hardware()[key]
     shares = tuple(room_by_room(wanted))
     needed = total(one.name, one.unit, [amount for _, _, amount in shares])
-    whole = math.ceil(needed.value - 1e-6)
-    said = f"{whole} {one.unit}" if one.unit != "pieces" else f"{whole}"
-    price = price_of_pieces(
-        table("number bought", float(whole), one.unit, "whole ones"),
+    packs = math.ceil(needed.value / one.pack - 1e-6)
+    unit = "piece" if one.unit == "pieces" and packs == one.pack == 1 else one.unit
+    said = f"{packs} × {one.pack:g} {unit}" if one.pack != 1 else f"{packs} {unit}"
+    price = price_of_packs(
+        table("packs", float(packs), "", f"of {one.pack:g} {one.unit}" if one.pack != 1 else "each by itself"),
         table("price of one", one.price, "money", one.name),
         called=f"{said} {one.name}",
     )
@@ -136,11 +137,11 @@ def _hardware_line(key: str, *wanted: str | Figure) -> LineToBuy:
         one.name,
         one.shop,
         needed,
-        ((1.0, whole, price.value),),
+        ((one.pack, packs, price.value),),
         total("price", "money", [price], listed=True),
-        whole - needed.value,
+        packs * one.pack - needed.value,
         f"built-ins in {', '.join(name[:40] for _, name, _ in shares)}",
         shares,
-        f"{whole} {one.unit}",
+        said,
         InPacks(),
     )
