@@ -247,3 +247,19 @@ def test_cautions_are_those_of_what_is_planned(window: MainWindow) -> None:
     window.session.look(room_id="r4")
     settle()
     assert "A fold-down bed is fixed to structure" in found.cautions.text()
+
+
+def test_a_bay_is_made_two_and_joined_again_from_the_menu_on_the_drawing(window: MainWindow) -> None:
+    found = built(window, "bays")
+    click(window, CompartmentPath("r1", "c1", "b1", "s2"))
+    menu = found.menu_of(CompartmentPath("r1", "c1", "b1", "s2"), None)
+    actions = {action.text(): action for action in menu.actions()}
+    actions["Make two of bay 1"].trigger()
+    settle()
+    bays = window.session.job.room("r1").casework.built_ins[0].bays
+    assert [bay.like for bay in bays] == ["", "b1", "b1"]
+    assert bays[0].width is not None
+    offered(found, "Join bays 1, 2").done()  # type: ignore[misc]
+    joined = window.session.job.room("r1").casework.built_ins[0]
+    assert len(joined.bays) == 2
+    assert not built_in_of(window.session.job.room("r1"), joined, {}).fault

@@ -60,7 +60,8 @@ def bay_rows(bench: Bench, job: Job, path: BayPath) -> Iterator[Row]:
     elif built.bay is not None and bay.width is None:
         yield bench.figure_row(built.bay, not shelves)
     yield from bench.findings(bench.about(room, path.thing))
-    yield from _parting(bench, room, run, bay, built)
+    ways = parting(room, run, bay, built)
+    yield ButtonsRow(tuple(words for words, _ in ways), lambda pressed: bench.session.do_made(ways[pressed][1]))
     yield ButtonsRow(
         ("One more compartment", "One more bay beside it", "Take this bay away"),
         lambda pressed: bench.session.do_made(
@@ -73,28 +74,25 @@ def bay_rows(bench: Bench, job: Job, path: BayPath) -> Iterator[Row]:
     )
 
 
-def _parting(bench: Bench, room: Room, run: BuiltIn, bay: BayWish, built: Built) -> Iterator[Row]:
-    """Yield how a bay is made two, or one with the next."""
+def parting(room: Room, run: BuiltIn, bay: BayWish, built: Built) -> list[tuple[str, Callable[[], edits.Edit]]]:
+    """Return how a bay is made two, or one with the next: in words, and as the edit."""
     there = {one.bay.id: one for one in reversed(built.run.bays)}
     mine = there.get(bay.id)
     if mine is None:
-        return
-    board = sheet_goods()[run.board].thickness
-    half = length(round((mine.width - board) / 2, 1))
-    yield ButtonsRow(
-        ("Make two bays of it",),
-        lambda _: bench.session.do_made(lambda: edits.split_bay(room.id, run.id, bay.id, half)),
-    )
+        return []
     number = bay_number(run, bay.id)
-    beside = there.get(run.bays[number].id) if number < len(run.bays) else None
+    half = length(round((mine.width - sheet_goods()[run.board].thickness) / 2, 1))
+    ways: list[tuple[str, Callable[[], edits.Edit]]] = [
+        (f"Make two of bay {number}", lambda: edits.split_bay(room.id, run.id, bay.id, half))
+    ]
+    following = run.bays[number].id if number < len(run.bays) else ""
+    beside = there.get(following)
     if beside is not None:
         both = length(round(beside.x + beside.width - mine.x, 1))
-        yield ButtonsRow(
-            (f"Make one bay of {number} and {number + 1}",),
-            lambda _: bench.session.do_made(
-                lambda: edits.merge_bays(room.id, run.id, bay.id, run.bays[number].id, both)
-            ),
+        ways.append(
+            (f"Join bays {number}, {number + 1}", lambda: edits.merge_bays(room.id, run.id, bay.id, following, both))
         )
+    return ways
 
 
 def _like_rows(bench: Bench, room: Room, run: BuiltIn, bay: BayWish) -> Iterator[Row]:

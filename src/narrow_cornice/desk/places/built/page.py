@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kinds_kept
@@ -19,7 +20,7 @@ from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.built.bay_rows import COUNTED, counted
+from narrow_cornice.desk.places.built.bay_rows import COUNTED, counted, parting
 from narrow_cornice.desk.places.built.chosen import run_of
 from narrow_cornice.desk.places.built.handing_out import labels, parts_dxf, sheets
 from narrow_cornice.desk.places.built.spacing_work import spacing_of
@@ -30,7 +31,7 @@ from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import begun, length
-from narrow_cornice.job.casework import Kept
+from narrow_cornice.job.casework import BuiltIn, Kept
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Recess
 from narrow_cornice.job.model import Room
@@ -136,6 +137,7 @@ class BuiltPage(DrawingPage):
         run = run_of(room, self.session.view.selected)
         if self._sheet_of == "bays" and run is not None:
             yield Invitation("One more bay", lambda: self.session.do_made(lambda: edits.one_more_bay(room.id, run.id)))
+            yield from self._of_bay(room, run)
             return
         if self._sheet_of == "fill":
             yield from self._fill_invitations(room)
@@ -206,6 +208,25 @@ class BuiltPage(DrawingPage):
         home = self.places.home_of(recess)
         leaf = next((one.key for one in self.places[home].leaves if isinstance(recess, one.lists)), "")
         self.session.look(**{**self.places.going_to(home, self.session.remembered), "leaf": leaf, "seen_as": ""})
+
+    def _of_bay(self, room: Room, run: BuiltIn) -> Iterator[Invitation]:
+        """Yield what can be done with the bay that is chosen, on the drawing too."""
+        about = self.session.view.selected
+        path = about.of_bay if isinstance(about, CompartmentPath) else about
+        found = path.found(room) if isinstance(path, BayPath) else None
+        if found is None:
+            return
+        bay, session = found[1], self.session
+        yield Invitation(
+            "One more compartment",
+            lambda: session.do_made(
+                lambda: edits.one_more_compartment(
+                    room.id, run.id, bay.id, about.id if isinstance(about, CompartmentPath) else ""
+                )
+            ),
+        )
+        for words, make in parting(room, run, bay, built_in_of(room, run, session.job.house_rules)):
+            yield Invitation(words, partial(session.do_made, make))
 
     def _fill_invitations(self, room: Room) -> Iterator[Invitation]:
         kinds = tuple((kind, self._keeps(room, kind)) for kind in kinds_kept())
