@@ -25,7 +25,7 @@ from narrow_cornice.cutting.sheet_plans import (
     broken_sheet_rule,
     price_of_sheets,
 )
-from narrow_cornice.cutting.sheets import sheet_plan
+from narrow_cornice.cutting.sheets import on_left_overs, sheet_plan
 
 PLY = SheetKind("ply 18", 2440, 1220, 80)
 SAW = Saw(4, 10)
@@ -219,6 +219,23 @@ def test_a_built_in_is_at_most_one_sheet_over_its_bound(seed: int, count: int) -
     plan = sheet_plan(parts, [PLY], SAW, 40, best.append, near)
     assert broken_sheet_rule(plan.sheets, parts, [PLY], SAW) == ""
     assert plan.price <= plan.bound + PLY.price
+
+
+def test_left_overs_are_used_the_smallest_first_and_cut_from_edge_to_edge() -> None:
+    """A part of 500 × 300 goes on the small one, 1 000 × 500 on the large one, and 2 000 on neither."""
+    parts = [Part(1000, 500, True), Part(500, 300, False), Part(2000, 400, True)]
+    small, large = SheetKind("small", 560, 360, 0, 1), SheetKind("large", 1400, 620, 0, 1)
+    found = on_left_overs(parts, [large, small], SAW)
+    assert [[one.part for one in sheet.placed] if sheet else [] for sheet in found] == [[0], [1]]
+    for sheet, kind in zip(found, (large, small), strict=True):
+        assert sheet is not None
+        assert parted(boxes_of(sheet, parts), SAW.kerf)
+        for x, y, long, wide in boxes_of(sheet, parts):
+            assert SAW.edge_trim <= x
+            assert SAW.edge_trim <= y
+            assert x + long <= kind.length - SAW.edge_trim + 1e-6
+            assert y + wide <= kind.width - SAW.edge_trim + 1e-6
+    assert on_left_overs([Part(2000, 400, True)], [small], SAW) == (None,)
 
 
 def test_stopping_keeps_the_best_so_far() -> None:

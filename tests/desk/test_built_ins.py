@@ -263,3 +263,15 @@ def test_a_bay_is_made_two_and_joined_again_from_the_menu_on_the_drawing(window:
     joined = window.session.job.room("r1").casework.built_ins[0]
     assert len(joined.bays) == 2
     assert not built_in_of(window.session.job.room("r1"), joined, {}).fault
+
+
+def test_left_over_sheets_are_typed_beside_their_line(window: MainWindow) -> None:
+    session = window.session
+    found = built(window, "cutting", LinePath("board:mdf-18"))
+    type_into(field(window, "Left-over sheets"), "1 200 × 600; 4' x 2'")
+    assert session.job.left_sheets == {"board:mdf-18": ((1200.0, 600.0), (1219.2, 609.6))}
+    rows = found.sheet_of("cutting").sheet.rows
+    assert any("left-over" in row.cells[0].text for row in rows)
+    before = session.job
+    type_into(field(window, "Left-over sheets"), "a big one")
+    assert session.job is before

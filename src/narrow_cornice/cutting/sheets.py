@@ -14,7 +14,9 @@ import time
 from collections.abc import Callable, Sequence
 from functools import cached_property
 
-from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Problem, Room, Size, one_by_one, place_all
+from msgspec.structs import replace
+
+from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Problem, Room, Size, fill, one_by_one, place_all
 from narrow_cornice.cutting.plans import CuttingError
 from narrow_cornice.cutting.sheet_bounds import SheetBound
 from narrow_cornice.cutting.sheet_plans import (
@@ -28,6 +30,7 @@ from narrow_cornice.cutting.sheet_plans import (
     checked_sheets,
     price_of_sheets,
     usable,
+    ways,
 )
 from narrow_cornice.cutting.sheet_pool import SheetPool
 
@@ -98,6 +101,28 @@ def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
     assert search.best is not None
     made = search.made(search.best)
     return SheetPlan(made, price_of_sheets(made, [kind]), search.bound, 0.0)
+
+
+def on_left_overs(parts: Sequence[Part], kinds: Sequence[SheetKind], saw: Saw) -> tuple[CutSheet | None, ...]:
+    """Return what is cut from sheets that are there already, one of each kind, None for one that nothing is cut
+    from: the smallest sheets first, each filled with the largest parts that find a place on it."""
+    fits = [index for index, part in enumerate(parts) if any(ways(part, kind, saw) for kind in kinds)]
+    if not fits:
+        return (None,) * len(kinds)
+    mine = [parts[index] for index in fits]
+    search = _Search(mine, kinds, saw, 1.0, None, lambda: False)
+    waiting: dict[Size, list[int]] = {}
+    for part in sorted(range(len(mine)), key=lambda part: -search.sizes[part].length * search.sizes[part].width):
+        waiting.setdefault(search.sizes[part], []).append(part)
+    made: list[CutSheet | None] = [None] * len(kinds)
+    for kind in sorted(range(len(kinds)), key=lambda kind: kinds[kind].length * kinds[kind].width):
+        sheet = search.problem.fresh(kind)
+        fill(waiting.items(), sheet, FIRST_MANNERS[0])
+        waiting = {size: left for size, left in waiting.items() if left}
+        (cut,) = search.made([sheet])
+        if cut.placed:
+            made[kind] = CutSheet(0, tuple(replace(one, part=fits[one.part]) for one in cut.placed))
+    return tuple(made)
 
 
 class _Search:

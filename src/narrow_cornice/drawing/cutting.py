@@ -75,6 +75,7 @@ def _largeness(cuts: tuple[CutBoard, ...], across: int) -> float:
 def _said(cut: CutBoard) -> str:
     sheets = len(cut.plan.sheets)
     proven = "no fewer will do" if sheets <= cut.least else f"{cut.least} at least"
+    proven = "there already" if cut.owned else proven
     return f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts, {proven}"
 
 

@@ -46,6 +46,11 @@ def checked_job(job: Job) -> Job:
         allowed(checked_profile, one, f"catalogue[{index}]")
     check_pictures(job.pictures)
     _check_left_over(job.left_over)
+    for key, sheets in job.left_sheets.items():
+        number(len(sheets), f"left_sheets[{key[:60]}]", 1, MOST_LEFT)
+        for size in sheets:
+            number(min(size), f"left_sheets[{key[:60]}]", 1, 20_000)
+            number(max(size), f"left_sheets[{key[:60]}]", 1, 20_000)
     for key, kept in job.sheets.items():
         _check_sheets(kept, f"sheets[{key[:60]}]")
     for key, plan in job.cutting.items():

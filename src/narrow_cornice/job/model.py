@@ -50,10 +50,11 @@ class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A whole job. ``ticks`` are lines bought, by line with what was bought; ``kept`` are findings kept, with the
-    reason; ``cutting`` are cutting plans kept (``sheets`` those of sheet goods) and ``left_over`` bars there are
-    already (mm), by line; ``mixing`` are paint lines whose tins are marked to be mixed; ``catalogue`` are stock
-    profiles, ``orders`` orders, ``shops`` shops and ``built_in_kinds`` kinds of built-ins beside those that ship;
-    ``pictures`` stand beside ``job.json`` in the file, by their names."""
+    reason; ``cutting`` are cutting plans kept (``sheets`` those of sheet goods) and ``left_over`` bars and
+    ``left_sheets`` sheets (length along the grain and width) there are already (mm), by line; ``mixing`` are paint
+    lines whose tins are marked to be mixed; ``catalogue`` are stock profiles, ``orders`` orders, ``shops`` shops and
+    ``built_in_kinds`` kinds of built-ins beside those that ship; ``pictures`` stand beside ``job.json`` in the file,
+    by their names."""
 
     name: Words
     place: Words = ""
@@ -73,6 +74,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     cutting: dict[Id, CuttingPlan] = {}
     sheets: dict[Id, SheetCutting] = {}
     left_over: dict[Id, tuple[float, ...]] = {}
+    left_sheets: dict[Id, tuple[tuple[float, float], ...]] = {}
     catalogue: tuple[StockProfile, ...] = ()
     orders: tuple[Order, ...] = ()
     shops: tuple[Shop, ...] = ()

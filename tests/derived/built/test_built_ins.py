@@ -254,3 +254,26 @@ def test_the_carcass_that_is_planned_is_what_is_carried_in() -> None:
     assert refused(high) == set()
     bare = replace(high, rooms=tuple(replace(room, casework=Casework()) for room in high.rooms))
     assert refused(bare) == {"A side of Left alcove in one piece does not come in by turn"}
+
+
+def test_left_over_sheets_are_cut_before_new_ones_are_bought() -> None:
+    job = demo_job()
+    line = "board:ply-18"
+    before = next(cut for cut in cut_boards(job) if cut.board == "ply-18")
+    own = edits.set_left_sheets(line, [(2440, 1220), (2440, 1220), (300, 40)], "ply").apply(job)
+    main, *owned = [cut for cut in cut_boards(own) if cut.board == "ply-18"]
+    assert len(owned) == 2  # nothing is cut from one of 300 × 40
+    assert all(cut.owned and cut.plan.price == 0 for cut in owned)
+    numbers = sorted(name.number for cut in (main, *owned) for name in cut.names)
+    assert numbers == [name.number for name in before.names]  # every part once
+    assert len(main.plan.sheets) < len(before.plan.sheets)
+    bought, former = (next(one for one in to_buy(each).lines if one.key == line) for each in (own, job))
+    assert bought.price == pytest.approx(len(main.plan.sheets) * 92.0)
+    assert bought.price < former.price
+    assert decode_job(encode_job(own), "a.cornice") == own
+    room = own.room("r1")
+    for words in numbers_of(cut_boards(own), "r1", room.casework.built_ins[1].id).values():
+        assert words
+    assert edits.set_left_sheets(line, [], "ply").apply(own).left_sheets == {}
+    with pytest.raises(edits.EditError, match="left-over sheet"):
+        edits.set_left_sheets(line, [(0.0, 5.0)], "ply")

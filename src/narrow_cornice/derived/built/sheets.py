@@ -10,7 +10,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import materials, sheet_goods
 from narrow_cornice.cutting.sheet_plans import CutSheet, Part, Placed, Saw, SheetKind, SheetPlan, ways
-from narrow_cornice.cutting.sheets import first_plan
+from narrow_cornice.cutting.sheets import first_plan, on_left_overs
 from narrow_cornice.derived.built.parts import PartLine, parts_of
 from narrow_cornice.job.bought import SheetCutting
 from narrow_cornice.job.model import Job, Room
@@ -36,7 +36,8 @@ def least_of(plan: SheetPlan, kind: SheetKind) -> int:
 
 class CutBoard(msgspec.Struct, frozen=True):
     """All that is cut from one kind of sheet goods: the parts with whose they are, the sheet, the saw, the plan that is
-    counted with (``found`` where somebody had it searched for), and what is larger than a sheet."""
+    counted with (``found`` where somebody had it searched for), and what is larger than a sheet. What is cut from one
+    that is there already is such a value of its own, ``owned``."""
 
     board: str
     names: tuple[Named, ...]
@@ -46,6 +47,7 @@ class CutBoard(msgspec.Struct, frozen=True):
     plan: SheetPlan
     too_large: tuple[Named, ...]
     found: bool = False
+    owned: bool = False
 
     @property
     def least(self) -> int:
@@ -106,13 +108,23 @@ def cut_boards(job: Job) -> tuple[CutBoard, ...]:
         board: [one for room_id, parts in rooms if board in parts for one in (room_id, parts[board])]
         for board in boards
     }
-    return tuple(_cut(board, job.house_rules, job.sheets.get(line_of(board)), *each) for board, each in flat.items())
+    made = [
+        _cut(board, job.house_rules, job.sheets.get(line_of(board)), job.left_sheets.get(line_of(board), ()), *each)
+        for board, each in flat.items()
+    ]
+    return tuple(cut for cuts in made for cut in cuts)
 
 
 @by_identity(times=8, each="job")
-def _cut(board: str, changed_rules: dict[str, float], kept: SheetCutting | None, *rooms: object) -> CutBoard:
-    """Return what is cut from one kind of sheet goods, by the plan that was found and kept where it is for these parts;
-    worked out again when a part of it changes."""
+def _cut(
+    board: str,
+    changed_rules: dict[str, float],
+    kept: SheetCutting | None,
+    left_sheets: tuple[tuple[float, float], ...],
+    *rooms: object,
+) -> tuple[CutBoard, ...]:
+    """Return what is cut from one kind of sheet goods, by the plan that was found and kept where it is for these parts,
+    and then what is cut from each sheet that is there already; worked out again when a part of it changes."""
     rules, goods = house_rules_of(changed_rules), sheet_goods()[board]
     kind = SheetKind(goods.name, goods.length, goods.width, goods.price)
     saw = Saw(rules.value("kerf"), rules.value("sheet_trim"))
@@ -131,9 +143,41 @@ def _cut(board: str, changed_rules: dict[str, float], kept: SheetCutting | None,
                     parts.append(part)
                 else:
                     too_large.append(name)
-    cut = CutBoard(board, tuple(names), tuple(parts), kind, saw, SheetPlan((), 0.0, 0.0, 0.0), tuple(too_large))
+    owned, rest = _from_left_sheets(board, names, parts, kind, saw, left_sheets)
+    nothing = SheetPlan((), 0.0, 0.0, 0.0)
+    names, parts = [names[at] for at in rest], [parts[at] for at in rest]
+    cut = CutBoard(board, tuple(names), tuple(parts), kind, saw, nothing, tuple(too_large))
     plan = _kept_plan(cut, kept) if kept is not None else None
-    return replace(cut, plan=plan if plan is not None else first_plan(parts, kind, saw), found=plan is not None)
+    plan, found = plan or first_plan(parts, kind, saw), plan is not None
+    return (replace(cut, plan=plan, found=found), *owned)
+
+
+# Many parameters: what is cut, and from what.
+def _from_left_sheets(
+    board: str,
+    names: list[Named],
+    parts: list[Part],
+    kind: SheetKind,
+    saw: Saw,
+    left_sheets: tuple[tuple[float, float], ...],
+) -> tuple[list[CutBoard], list[int]]:
+    """Return what is cut from the sheets that are there already, and which parts are left for new ones."""
+    if not left_sheets:
+        return [], list(range(len(parts)))
+    kinds = [SheetKind(f"{kind.name}, left-over", long, wide, 0.0, 1) for long, wide in left_sheets]
+    owned, taken = [], set[int]()
+    for own, sheet in zip(kinds, on_left_overs(parts, kinds, saw), strict=True):
+        if sheet is None:
+            continue
+        mine = [one.part for one in sheet.placed]
+        taken |= set(mine)
+        placed = tuple(replace(one, part=at) for at, one in enumerate(sheet.placed))
+        plan = SheetPlan((CutSheet(0, placed),), 0.0, 0.0, 0.0)
+        cut = CutBoard(
+            board, tuple(names[at] for at in mine), tuple(parts[at] for at in mine), own, saw, plan, (), owned=True
+        )
+        owned.append(cut)
+    return owned, [at for at in range(len(parts)) if at not in taken]
 
 
 def numbers_of(cuts: tuple[CutBoard, ...], room_id: str, run_id: str) -> Mapping[int, str]:
@@ -143,5 +187,15 @@ def numbers_of(cuts: tuple[CutBoard, ...], room_id: str, run_id: str) -> Mapping
         for one in cut.names:
             if (one.room, one.built_in) == (room_id, run_id):
                 found.setdefault(one.line, []).append(one.number)
-    words = {line: f"{each[0]}" if len(each) == 1 else f"{each[0]}–{each[-1]}" for line, each in found.items()}
-    return MappingProxyType(words)
+    return MappingProxyType({line: ranges(sorted(each)) for line, each in found.items()})
+
+
+def ranges(numbers: list[int]) -> str:
+    """Return numbers with those that follow one another as from–to."""
+    parts: list[list[int]] = []
+    for number in numbers:
+        if parts and number == parts[-1][-1] + 1:
+            parts[-1].append(number)
+        else:
+            parts.append([number])
+    return ", ".join(f"{part[0]}" if len(part) == 1 else f"{part[0]}–{part[-1]}" for part in parts)

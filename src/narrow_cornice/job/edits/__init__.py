@@ -57,6 +57,9 @@ from narrow_cornice.job.edits.bought_edits import (
     set_left_over as set_left_over,
 )
 from narrow_cornice.job.edits.bought_edits import (
+    set_left_sheets as set_left_sheets,
+)
+from narrow_cornice.job.edits.bought_edits import (
     tick as tick,
 )
 from narrow_cornice.job.edits.brief_edits import (

@@ -11,6 +11,7 @@ from narrow_cornice.job.edits.making import EditError
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job
 
+MOST_LEFT = 500  # left-over sheets of a line
 LONGEST_BAR = 20_000.0  # mm
 
 
@@ -57,6 +58,19 @@ def set_left_over(line: str, lengths: Sequence[float], name: str) -> Edit:
         return replace(job, left_over={**rest, line: bars} if bars else rest)
 
     return Edit(f"{len(bars)} left-overs of {name[:40]}", apply)
+
+
+def set_left_sheets(line: str, sizes: Sequence[tuple[float, float]], name: str) -> Edit:
+    """Say which sheets of a line are there already, by their length along the grain and their width in mm."""
+    sheets = tuple(sorted((float(long), float(wide)) for long, wide in sizes))
+    if len(sheets) > MOST_LEFT or any(not 1.0 <= one <= LONGEST_BAR for size in sheets for one in size):
+        raise EditError(f"A left-over sheet is up to {LONGEST_BAR / 1000:g} m long and wide.", where=name[:40])
+
+    def apply(job: Job) -> Job:
+        rest = {key: one for key, one in job.left_sheets.items() if key != line}
+        return replace(job, left_sheets={**rest, line: sheets} if sheets else rest)
+
+    return Edit(f"{len(sheets)} left-over sheets of {name[:40]}", apply)
 
 
 def keep_finding(finding: str, reason: str | None, says: str) -> Edit:

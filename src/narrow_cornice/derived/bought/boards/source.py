@@ -45,7 +45,7 @@ def boards_to_buy(job: Job) -> Bought:
     if not any(room.casework.built_ins for room in job.rooms):
         return Bought(())
     names = {room.id: room.name for room in job.rooms}
-    lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if cut.parts]
+    lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if cut.parts and not cut.owned]
     held = by_line(job, lambda room: dict(_room_hardware(room, job.house_rules)))
     lines += [_hardware_line(key, *in_turn(needs)) for key, needs in held.items()]
     lines += lippings_to_buy(job)

@@ -7,7 +7,7 @@ from typing import Any, TypeVar
 
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins, LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
-from narrow_cornice.derived.built.sheets import CutBoard
+from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
 from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
@@ -21,12 +21,13 @@ from narrow_cornice.desk.bench_rows import (
 )
 from narrow_cornice.desk.places.bought.cutting_work import CuttingWork, SheetWork
 from narrow_cornice.desk.searching import Searching
+from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.show import show_money, show_size
+from narrow_cornice.units.show import bare_size, show_money, show_size
 
 AnySearch = TypeVar("AnySearch", bound=Searching)
 
@@ -117,6 +118,31 @@ def _sheet_rows(bench: Bench, job: Job, line: LineToBuy, cut: CutBoard) -> Itera
     if line.key in job.sheets:
         forget = edits.keep_sheet_plan(line.key, None, line.name)
         yield ButtonsRow(("Back to the quick count",), lambda _: bench.do(forget))
+    yield from _left_sheet_rows(bench, job, line)
+
+
+def _left_sheet_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
+    """Yield the sheets of a line that are there already, to be typed as length × width, and used before new ones."""
+    settings = job.settings
+
+    def sizes(text: str) -> edits.Edit:
+        made = []
+        for part in text.split(";"):
+            if part.strip():
+                long, times, wide = part.replace("x", "×").replace("X", "×").partition("×")
+                if not times:
+                    raise CorniceError(
+                        f"“{part[:40]}” is no size of a sheet.", remedy="Write 1200 × 600; 800 × 400, say."
+                    )
+                made.append((parse_length(long, settings.unit).mm, parse_length(wide, settings.unit).mm))
+        return edits.set_left_sheets(line.key, made, line.name)
+
+    there = job.left_sheets.get(line.key, ())
+    shown = "; ".join(f"{bare_size(long, settings)} × {bare_size(wide, settings)}" for long, wide in there)
+    yield TextRow("Left-over sheets", shown, lambda text: bench.session.do_made(lambda: sizes(text)))
+    used = sum(cut.owned and line_of(cut.board) == line.key for cut in cut_boards(job))
+    if there:
+        yield NoteRow(f"{used} of {len(there)} left-over sheets are used before new ones.")
 
 
 def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> Iterator[Row]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from narrow_cornice.casework.filling import Things
 from narrow_cornice.derived.built.contents import RoomFilling, why_words
+from narrow_cornice.derived.built.sheets import ranges
 from narrow_cornice.job.model import Job, Room
 
 WORDS = {"shelf": ("shelf", "shelves"), "rail": ("rail", "rails"), "tray": ("drawer", "drawers")}
@@ -23,7 +24,7 @@ def where_words(job: Job, room: Room, found: RoomFilling, kept_id: str, *, bays:
         name, numbers = names[run]
         one, several = WORDS[how]
         of_bay = f", bay {numbers.index(bay) + 1}" if bay else ""
-        said.append(f"{name[:40]}{of_bay}, {one if len(levels) == 1 else several} {_ranges(sorted(levels))}")
+        said.append(f"{name[:40]}{of_bay}, {one if len(levels) == 1 else several} {ranges(sorted(levels))}")
     return "; ".join(said)
 
 
@@ -38,17 +39,6 @@ def _level(found: RoomFilling, run: str, bay: str, spot: int) -> int:
         }
     )
     return same.index(round(mine.z, 1)) + 1
-
-
-def _ranges(numbers: list[int]) -> str:
-    """Return numbers with those that follow one another as from–to."""
-    parts: list[list[int]] = []
-    for number in numbers:
-        if parts and number == parts[-1][-1] + 1:
-            parts[-1].append(number)
-        else:
-            parts.append([number])
-    return ", ".join(f"{part[0]}" if len(part) == 1 else f"{part[0]}–{part[-1]}" for part in parts)
 
 
 def left_words(job: Job, room: Room, found: RoomFilling, things: Things) -> str:
