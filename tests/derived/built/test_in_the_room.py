@@ -18,6 +18,7 @@ from narrow_cornice.derived.built.hanging import UNKNOWN, hanging_of
 from narrow_cornice.derived.built.meeting import meetings_of, overlap
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.risks import risks_of
+from narrow_cornice.derived.built.shelves import shelves_of
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.job import edits
@@ -355,3 +356,21 @@ def test_old_boxes_get_fronts_hinges_and_handles_and_nothing_else() -> None:
     groups = {one.group for one in room_surfaces(old.room("r1"), RULES) if one.key.endswith("@c2")}
     assert groups == {"casework face"}
     assert parts_of(room, room.casework.built_ins[1], RULES)[0].kind == "plinth"
+
+
+def test_a_worktop_over_room_for_knees_is_a_beam() -> None:
+    history = square_room()
+    run = build(history, "w1", "desk", start=500.0, end=3300.0)
+    history.do(edits.change_built_in(history.job.rooms[-1].id, run.id, worktop="mdf-18"))
+    history.do(edits.change_bay(history.job.rooms[-1].id, run.id, "b2", length(1200.0)))
+    room = history.job.rooms[-1]
+    (top,) = [one for one in shelves_of(room, room.casework.built_ins[-1], RULES) if one.worktop and not one.sag.holds][
+        :1
+    ]
+    stiff = 3.0e9 * (top.shelf.depth / 1000) * 0.018**3 / 12
+    by_hand = 5 * 50 * 9.81 * 1.2**4 / (384 * stiff) * 1000
+    assert top.sag.at_once.value == pytest.approx(by_hand, rel=1e-6)
+    finding = next(one for one in found(history.job, "shelf sags") if "worktop" in one.says)
+    assert [fix.title for fix in finding.fixes] == ["A worktop of birch plywood 27"]
+    history.do(finding.fixes[0])
+    assert not any("worktop over bay 2" in one.says for one in found(history.job, "shelf sags"))

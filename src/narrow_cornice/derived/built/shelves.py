@@ -20,12 +20,14 @@ HANGS = "shirts and jackets"  # what is reckoned on a rail
 
 
 class BayShelves(msgspec.Struct, frozen=True):
-    """The shelves of a bay: how many, one of them as a beam, and what it does."""
+    """The shelves of a bay: how many, one of them as a beam, and what it does; or the ``worktop`` over a bay that is
+    open for knees."""
 
     there: BayThere
     count: int
     shelf: Shelf
     sag: Sag
+    worktop: bool = False
 
 
 class BayRails(msgspec.Struct, frozen=True):
@@ -50,6 +52,11 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
     for bay in run.bays:
         there = next(one for one in built.run.bays if one.bay.id == bay.id)
         mine = [part for part in built.run.parts if part.bay == bay.id and part.kind in ("shelf", "fixed shelf")]
+        if there.bay.for_knees and run.worktop:
+            top = sheet_goods()[run.worktop]
+            load = rules.value("worktop_load")
+            shelf = Shelf(there.width, there.depth, top.thickness, top.material, load)
+            made.append(BayShelves(there, 1, shelf, sag_of(shelf, rules), worktop=True))
         if mine:
             longest = max(part.box[3] for part in mine)
             many = sum(longest - part.box[3] < 5.0 for part in mine)

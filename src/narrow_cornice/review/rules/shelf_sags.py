@@ -36,7 +36,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 room_id=seen.room.id,
                 room=seen.room.name,
                 where=run.name[:60],
-                says=f"The shelves of bay {number} of {run.name[:40]} sag {sag} over {span}",
+                says=_says(run, number, bay, sag, span),
                 many="Shelves that sag more than they may: {n} bays",
                 measured=f"{sag} after years, {allowed} allowed; it may span {most}",
                 rule="A shelf sags a 400th of its span at most, and never more than 3 mm (strength; house rules).",
@@ -68,8 +68,17 @@ def _rails(seen: RoomSeen, run: BuiltIn, numbers: dict[str, int]) -> Iterator[Fi
         )
 
 
+def _says(run: BuiltIn, number: int, bay: BayShelves, sag: str, span: str) -> str:
+    if bay.worktop:
+        return f"The worktop over bay {number} of {run.name[:40]} sags {sag} over {span}"
+    return f"The shelves of bay {number} of {run.name[:40]} sag {sag} over {span}"
+
+
 def _fixes(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
     """Yield what makes it hold: a lipping, a thicker board of the same material, one more bay."""
+    if bay.worktop:
+        yield from _thicker_worktop(seen, run, bay)
+        return
     lip = Lipping(LIPPING.material, LIPPING.thick.mm, LIPPING.tall.mm)
     if run.lipping is None and sag_of(replace(bay.shelf, lipping=lip), seen.rules).holds:
         yield replace(change_built_in(seen.room.id, run.id, lipping=LIPPING), title="Lip the shelves 20 × 40")
@@ -80,3 +89,11 @@ def _fixes(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
             yield replace(change_built_in(seen.room.id, run.id, board=key), title=f"Build it of {goods.name}")
             break
     yield replace(one_more_bay(seen.room.id, run.id, bay.there.bay.id), title="One more bay")
+
+
+def _thicker_worktop(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
+    for key, goods in sheet_goods().items():
+        holds = sag_of(replace(bay.shelf, thickness=goods.thickness, material=goods.material), seen.rules).holds
+        if goods.thickness > bay.shelf.thickness and holds:
+            yield replace(change_built_in(seen.room.id, run.id, worktop=key), title=f"A worktop of {goods.name}")
+            return

@@ -204,7 +204,7 @@ def counted(bench: Bench, change: Callable[[int], bool]) -> Callable[[str], bool
 def _strength_rows(bench: Bench, job: Job, mine: BayShelves) -> Iterator[Row]:
     """Yield how far a shelf of a bay sags."""
     shelf, sag = mine.shelf, mine.sag
-    yield Caption("A shelf of it")
+    yield Caption("The worktop over it" if mine.worktop else "A shelf of it")
     span, deep = (show_size(one, job.settings) for one in (shelf.span, shelf.depth))
     lipped = "" if shelf.lipping is None else ", lipped"
     yield NoteRow(

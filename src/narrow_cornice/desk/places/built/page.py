@@ -395,10 +395,10 @@ class BuiltPage(DrawingPage):
                 rows.append(
                     row(
                         BayPath(room.id, run.id, bay.there.bay.id),
-                        f"{run.name[:60]}, bay {numbers[bay.there.bay.id]}",
+                        f"{run.name[:60]}, bay {numbers[bay.there.bay.id]}{', worktop' if bay.worktop else ''}",
                         Cell(f"{bay.count}", number=True),
                         self._size(bay.shelf.span),
-                        f"{run.keeps}, {bay.shelf.load:g} kg/m",
+                        f"{'things' if bay.worktop else run.keeps}, {bay.shelf.load:g} kg/m",
                         Cell(sag.at_once.shown(job.settings), number=True),
                         Cell(sag.after_years.shown(job.settings), number=True, warm=not sag.holds),
                         Cell(sag.allowed.shown(job.settings), number=True),
