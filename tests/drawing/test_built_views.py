@@ -89,7 +89,7 @@ def test_things_are_drawn_on_their_shelves_and_can_be_pointed_at() -> None:
     assert "382 of 394 things" in drawing.subtitle
     assert "9.2 m before" in drawing.subtitle
     assert drawing.subtitle.count("litres") == 1
-    assert "16.7 m of shelf" in drawing.subtitle
+    assert "16.8 m of shelf" in drawing.subtitle
     feet = replace(JOB.settings, unit="in")
     imperial = filled_drawing(ROOM, JOB.brief.people, JOB.house_rules, feet)
     assert "ft of shelf" in imperial.subtitle
