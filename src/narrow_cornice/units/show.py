@@ -92,6 +92,9 @@ def show_measure(value: float) -> str:
     return f"{int(whole):,}".replace(",", " ") + point + part if abs(value) >= 1000 else whole + point + part
 
 
+ONE_OF = {"pieces": "piece", "bottles": "bottle"}  # words for several, and for one
+
+
 def show_quantity(value: float, kind: str, how: ShownIn) -> str:
     """Return ``value`` of unit ``kind`` as the job shows it: mm, run, m², L, money, °, share, sag, a word, none."""
     if kind == "mm":
@@ -111,5 +114,6 @@ def show_quantity(value: float, kind: str, how: ShownIn) -> str:
     if kind == "sag":
         return f"{value:.2f} mm"  # finer than any step of a job, and in mm as beams are reckoned
     if kind:
-        return f"{show_measure(value)} {kind}"
+        amount = show_measure(value)
+        return f"{amount} {ONE_OF.get(kind, kind) if amount == '1' else kind}"
     return show_number(value)
