@@ -107,7 +107,7 @@ def test_no_stack_of_blocks_is_nearer_than_the_one_found(data: st.DataObject) ->
             taller = abs(height - wanted.height) / wanted.height
             further = abs(max(one.depth for one in placed) - wanted.projection) / wanted.projection
             tried.append(differs + 0.5 * taller + 0.5 * further)
-    assert best <= min(tried, default=99.0) + 0.05  # the search goes by steps
+    assert best <= min(tried, default=99.0) + 0.02
 
 
 def test_profiles_that_cannot_be_are_refused() -> None:

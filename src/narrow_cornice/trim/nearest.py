@@ -9,7 +9,7 @@ dynamic programming over the number of pieces and the height that is filled.
 from __future__ import annotations
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from typing import Any, NamedTuple
 
 import msgspec
@@ -24,6 +24,7 @@ SINGLES = 3  # pieces by themselves that are told, the nearest first
 OVER = 0.15  # of the wanted height that an assembly may be higher or lower
 RIP = 5.0  # mm between the widths a board is ripped to
 HANGS = 3.0  # mm that a piece may stand out beyond what carries it
+FEW = 6  # pieces of a stock whose stacks are all tried
 SIZE_WEIGHT = 0.5  # of a difference in height or projection, against one in area
 
 FOR_PART: dict[str, frozenset[Use]] = {
@@ -106,6 +107,8 @@ def nearest(
         if alone and np.isfinite(foot[n][0][0]) and len(made) < SINGLES:
             made.append([_Placed(candidates[n], float(foot[n][1][0]))])
     made += _stacks(np, padded, candidates, table, foot, on_top, cell, count, down, most)
+    if len(candidates) <= FEW:  # the search adds up rows; what it is judged by is more than their sum
+        made += _every_plain_stack(candidates, on_top, len(padded), most)
     matches: dict[str, Match] = {}
     for one in made:
         match = _match(wanted, kind, one, down)
@@ -116,6 +119,17 @@ def nearest(
 class _Placed(NamedTuple):
     candidate: _Candidate
     out: float
+
+
+def _every_plain_stack(
+    candidates: Sequence[_Candidate], on_top: Sequence[bool], rows: int, most: int
+) -> Iterator[list[_Placed]]:
+    """Yield every stack of up to three pieces against the wall that is no higher than it may be: of a small stock."""
+    mine = [one for one, top in zip(candidates, on_top, strict=True) if not top]
+    for many in range(1, min(3, most) + 1):
+        for pieces in itertools.product(mine, repeat=many):
+            if sum(len(one.face) for one in pieces) <= rows:
+                yield [_Placed(one, 0.0) for one in pieces]
 
 
 def _sampled(np: Any, outline: Outline, height: float, count: int) -> Any:
