@@ -24,7 +24,7 @@ STUFF = Stuff(board=18, back=6, front=18, drawer=12, plinth=85)
 
 
 def shelf(z: float, tall: float, wide: float = 600, deep: float = 320) -> Spot:
-    return Spot("b1", "s1", "shelf", 0, z, wide, tall, deep, 0)
+    return Spot("b1", "s1", "shelf", 0, z, wide, tall, deep)
 
 
 def count_of(found: Filling, things: str) -> dict[int, int]:

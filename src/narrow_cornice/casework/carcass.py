@@ -21,11 +21,12 @@ from narrow_cornice.casework.fronts import Opening, sliding_fronts
 from narrow_cornice.casework.one_carcass import OneCarcass, room_of_fronts
 from narrow_cornice.casework.parts import BayThere, Box, Clear, Part
 from narrow_cornice.casework.rows import groups_of, levels_of, on_level
-from narrow_cornice.casework.wishes import Bay, Habits, Space, Stuff
+from narrow_cornice.casework.wishes import Bay, Compartment, Habits, Space, Stuff
 
 LEAST_BAY = 120.0
 LEAST_TALL = 150.0
 LEAST_DEPTH = 60.0
+AS_TALL = 0.99  # of the tallest, from which a carcass has as many shelves
 
 
 class Step(NamedTuple):
@@ -42,8 +43,9 @@ class Step(NamedTuple):
 
 class Carcasses(msgspec.Struct, frozen=True):
     """A run as it comes out, or its ``fault`` in words: its parts, its bays (from the floor up where carcasses stand on
-    one another), where its carcasses stand, between which heights each row of them, how many uprights a row has, and
-    how high it is over all (``over``: with its worktop)."""
+    one another), where its carcasses stand, between which heights each row of the tallest of them, how many uprights a
+    row has, how high it is over all (``over``: with its worktop), and the stretches whose carcasses are of one height
+    (``steps``: one, but under a slope)."""
 
     fault: str = ""
     parts: tuple[Part, ...] = ()
@@ -57,6 +59,16 @@ class Carcasses(msgspec.Struct, frozen=True):
     uprights: int = 0
     over: float = 0.0
     steps: tuple[Step, ...] = ()
+
+    @property
+    def beds(self) -> tuple[tuple[str, str], ...]:
+        """Return the compartments that hold a fold-down bed, each by its bay and itself."""
+        return tuple(
+            (bay.bay.id, clear.compartment.id)
+            for bay in self.bays
+            for clear in bay.compartments
+            if clear.compartment.holds == "bed"
+        )
 
 
 def bay_widths(inner: float, bays: Sequence[Bay]) -> list[float]:
@@ -184,17 +196,15 @@ def _of_step(step: Step, tallest: float, floor: float, groups: Sequence[int], ba
     first = sum(abs(many) for many in groups[: step.first])
     count = sum(abs(many) for many in groups[step.first : step.first + step.many])
     share = (step.top - floor) / tallest if tallest > 0 else 1.0
-    mine = []
-    for bay in bays[first : first + count]:
-        inside = [
-            msgspec.structs.replace(one, count=round((one.count + 1) * share) - 1 if share < 0.99 else one.count)
-            if one.holds == "shelves" and one.height is None and not one.heights and one.count
-            else one
-            for one in bay.compartments
-        ]
-        inside = [one if one.count >= 0 else msgspec.structs.replace(one, count=0) for one in inside]
-        mine.append(msgspec.structs.replace(bay, compartments=tuple(inside)))
-    return mine
+
+    def fewer(one: Compartment) -> Compartment:
+        alike = one.holds == "shelves" and one.count and one.height is None and not one.heights
+        return msgspec.structs.replace(one, count=max(0, round((one.count + 1) * share) - 1)) if alike else one
+
+    mine = list(bays[first : first + count])
+    if share >= AS_TALL:
+        return mine
+    return [msgspec.structs.replace(bay, compartments=tuple(fewer(one) for one in bay.compartments)) for bay in mine]
 
 
 # Many parameters: each is one of the things that can be wrong with a run before any part of it is made.

@@ -50,7 +50,7 @@ class Things(msgspec.Struct, frozen=True):
 
 class Spot(msgspec.Struct, frozen=True):
     """A space that keeps things in one way: its bay and compartment, its place in the run (from x, over the floor at
-    z), how wide, tall and deep it is clear, and the number of its shelf from below in its compartment."""
+    z), and how wide, tall and deep it is clear."""
 
     bay: str
     compartment: str
@@ -60,7 +60,6 @@ class Spot(msgspec.Struct, frozen=True):
     wide: float
     tall: float
     deep: float
-    number: int
 
 
 class Put(msgspec.Struct, frozen=True):
@@ -129,8 +128,8 @@ def _in_compartment(run: Carcasses, there: BayThere, clear: Clear) -> Iterator[S
         and clear.low - 1e-6 <= part.box[2] < clear.high
     ]
 
-    def spot(how: How, x: float, z: float, wide: float, tall: float, number: int, deep: float = clear.depth) -> Spot:
-        return Spot(there.bay.id, one.id, how, x, z, wide, tall, deep, number)
+    def spot(how: How, x: float, z: float, wide: float, tall: float, deep: float = clear.depth) -> Spot:
+        return Spot(there.bay.id, one.id, how, x, z, wide, tall, deep)
 
     if one.holds == "shelves" or one.holds == "cubbies":
         walls = sorted(part.box[0] for part in parts if part.kind == "partition")
@@ -143,22 +142,22 @@ def _in_compartment(run: Carcasses, there: BayThere, clear: Clear) -> Iterator[S
                 if part.kind in ("shelf", "fixed shelf") and left - 1 < part.box[0] < right
             )
             z = clear.low
-            for number, (up, thick) in enumerate([*boards, (clear.high, 0.0)]):
+            for up, thick in (*boards, (clear.high, 0.0)):
                 if up - z >= AT_LEAST_CLEAR:
-                    yield spot("shelf", left, z, right - left, up - z, number)
+                    yield spot("shelf", left, z, right - left, up - z)
                 z = up + thick
     elif one.holds == "rail":
         rails = sorted(part.box[2] for part in parts if part.kind == "rail")
         under = clear.low
-        for number, z in enumerate(rails):
-            yield spot("rail", there.x, under, there.width, z - under, number)
+        for z in rails:
+            yield spot("rail", there.x, under, there.width, z - under)
             under = z + _thick(parts, "rail")
     elif one.holds in ("drawers", "trays"):
         bottoms = sorted((part.box for part in parts if part.kind == "drawer bottom"), key=lambda box: box[2])
         tops = [box[2] for box in bottoms[1:]] + [clear.high]
-        for number, (box, top) in enumerate(zip(bottoms, tops, strict=True)):
+        for box, top in zip(bottoms, tops, strict=True):
             x, _, z, wide, deep, thick = box
-            yield spot("tray", x, z + thick, wide, max(0.0, top - z - thick - 10.0), number, deep)
+            yield spot("tray", x, z + thick, wide, max(0.0, top - z - thick - 10.0), deep)
 
 
 def _thick(parts: Sequence[Part], kind: str) -> float:

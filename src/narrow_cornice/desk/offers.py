@@ -13,7 +13,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.hanging import Putting, kept_in, put_up_on_walls
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import path_to
-from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.units.lengths import Length, parse_length, plain_length
 
 Doable = tuple[str, Callable[[], object]]  # its words, and the doing of it
 
@@ -78,7 +78,7 @@ def invitations(bench: Bench, room: Room, wall_id: str, wanted: Callable[[str], 
     def doing(offer: Offer) -> Callable[[], object]:
         def do() -> None:
             asked = offer.putting.asked(offer.kind)
-            usual = [Length(one.mm, f"{one.mm:g} mm") if metric else parse_length(one.inches, "in") for one in asked]
+            usual = [plain_length(one.mm) if metric else parse_length(one.inches, "in") for one in asked]
             try:
                 put(bench, room.id, wall_id, offer, usual)
             except CorniceError as error:

@@ -8,7 +8,7 @@ from narrow_cornice.casework.filling import Reach
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.contents import RoomFilling, filling_of, metres_before, reach_of, things_of
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of
-from narrow_cornice.derived.built.fitted import Built, asked_of, built_in_of
+from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
 from narrow_cornice.drawing.built_contents import contents_marks
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
@@ -97,7 +97,7 @@ def _side_by_side(
             continue
         holes = cut_outs_of(room, run, changed_rules)
         said += [_cut_words(hole, settings) for hole in holes]
-        front = _Front(room, built, settings, x, holes, changed_rules)
+        front = _Front(room, built, settings, x, holes)
         kept = []
         if found is not None:
             mine = tuple(number for number, of in enumerate(found.runs) if of == run.id)
@@ -149,7 +149,6 @@ class _Front:
         settings: Settings,
         x: float,
         holes: tuple[CutOut, ...],
-        changed_rules: dict[str, float],
     ) -> None:
         self.holes = holes
         assert built.fit is not None
@@ -157,9 +156,8 @@ class _Front:
         assert built.fit.height is not None
         self.room, self.built, self.settings, self.x = room, built, settings, x
         self.wide, self.tall = built.fit.width.value, built.fit.height.value
-        asked = asked_of(room, built.built_in, changed_rules)
-        assert asked is not None
-        self.space = asked[0]
+        assert built.space is not None
+        self.space = built.space
         if self.space.along:
             self.tall = max(z for _, z in self.space.along)
         self.about = BuiltInPath(room.id, built.built_in.id)
@@ -273,7 +271,7 @@ class _Front:
                 up = z + tall - FROM_EDGE
             ends = (self._at(middle - HANDLE / 2, up), self._at(middle + HANDLE / 2, up))
             return [*marks, Stroke(ends, Pen("ink", 1.6))]
-        if part.kind == "bifold leaf" and self._leaf(part) % 2 == 0:
+        if part.kind == "bifold leaf" and self._leaves(part).index(part.box[0]) % 2 == 0:
             return marks  # one handle a pair
         usual = z + tall - FROM_EDGE - HANDLE  # of low doors near the top, of tall ones at one line in reach
         at = usual if z + tall < TALL_DOOR else max(z + FROM_EDGE, min(HANDLE_LINE, usual))
@@ -305,24 +303,15 @@ class _Front:
             return marks
         return []
 
-    def _leaf(self, part: Part) -> int:
-        """Return which leaf of its opening a front is, from the left."""
-        mine = sorted(
-            one.box[0]
-            for one in self.built.run.parts
-            if (one.kind, one.bay, one.carcass, one.compartment)
-            == (part.kind, part.bay, part.carcass, part.compartment)
-        )
-        return mine.index(part.box[0])
+    def _leaves(self, part: Part) -> list[float]:
+        """Return where the leaves of the opening that a front closes begin, from the left."""
+        of = (part.kind, part.bay, part.carcass, part.compartment)
+        parts = self.built.run.parts
+        return sorted(one.box[0] for one in parts if (one.kind, one.bay, one.carcass, one.compartment) == of)
 
     def _opens_left(self, part: Part) -> bool:
         """Return whether a door has its handle at its left: the right one of two."""
-        leaves = sorted(
-            one.box[0]
-            for one in self.built.run.parts
-            if one.kind == part.kind
-            and (one.bay, one.carcass, one.compartment) == (part.bay, part.carcass, part.compartment)
-        )
+        leaves = self._leaves(part)
         return len(leaves) > 1 and part.box[0] == leaves[-1]
 
     def _as_if_open(self, part: Part, *, crossed: bool) -> list[Mark]:

@@ -3,10 +3,12 @@ made of one."""
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from narrow_cornice.casework.kinds import Beginning
 from narrow_cornice.casework.wishes import Compartment
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish, LippingWish
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, plain_length
 
 
 def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
@@ -30,11 +32,11 @@ def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
         back=kind.back,
         drawers=kind.drawers,
         worktop=kind.worktop,
-        plinth=length(kind.plinth) if kind.plinth is not None else Length(85.0, "85 mm"),
-        tall=length(kind.tall) if kind.tall is not None else None,
-        hung=length(kind.hung) if kind.hung is not None else None,
+        plinth=plain_length(kind.plinth) if kind.plinth is not None else Length(85.0, "85 mm"),
+        tall=plain_length(kind.tall) if kind.tall is not None else None,
+        hung=plain_length(kind.hung) if kind.hung is not None else None,
         inset=kind.inset,
-        lipping=LippingWish(lip[0], length(lip[1]), length(lip[2])) if lip is not None else None,
+        lipping=LippingWish(lip[0], plain_length(lip[1]), plain_length(lip[2])) if lip is not None else None,
         keeps=kind.keeps,
         boxes=kind.boxes,
     )
@@ -49,7 +51,7 @@ def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginnin
         widest_bay,
         run.keeps,
         deep,
-        tuple(tuple(_plain(one) for one in bay.compartments) for bay in different),
+        tuple(tuple(replace(one.plain, id="") for one in bay.compartments) for bay in different),
         tall=run.tall.mm if run.tall is not None else None,
         hung=run.hung.mm if run.hung is not None else None,
         worktop=run.worktop,
@@ -64,20 +66,9 @@ def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginnin
     )
 
 
-def length(mm: float) -> Length:
-    """Return a size as if somebody had typed it."""
-    return Length(mm, f"{mm:g} mm")
-
-
 def _wished(identity: str, one: Compartment) -> CompartmentWish:
-    height = length(one.height) if one.height is not None else None
-    heights = tuple(length(mm) for mm in one.heights)
+    height = plain_length(one.height) if one.height is not None else None
+    heights = tuple(plain_length(mm) for mm in one.heights)
     return CompartmentWish(
         identity, one.holds, one.count, one.across, one.front, one.face, height, one.grading, heights
     )
-
-
-def _plain(one: CompartmentWish) -> Compartment:
-    height = one.height.mm if one.height is not None else None
-    heights = tuple(size.mm for size in one.heights)
-    return Compartment("", one.holds, one.count, one.across, one.front, one.face, height, one.grading, heights)

@@ -7,7 +7,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.casework.contents import Use
-from narrow_cornice.casework.wishes import Boxes, Face, Front, Grading, Holds
+from narrow_cornice.casework.wishes import Boxes, Compartment, Face, Front, Grading, Holds
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Words
 
@@ -28,6 +28,15 @@ class CompartmentWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     height: Length | None = None
     grading: Grading = "equal"
     heights: tuple[Length, ...] = ()
+
+    @property
+    def plain(self) -> Compartment:
+        """Return it in plain millimetres, as it is made."""
+        height = self.height.mm if self.height is not None else None
+        heights = tuple(size.mm for size in self.heights)
+        return Compartment(
+            self.id, self.holds, self.count, self.across, self.front, self.face, height, self.grading, heights
+        )
 
 
 class BayWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -74,6 +83,11 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     keeps: Id = "hardbacks"
     sequence: Sequence = "units first"
     boxes: Boxes = "new"
+
+    @property
+    def hangs_at(self) -> float:
+        """Return how many mm above the floor it hangs, nought where it stands."""
+        return self.hung.mm if self.hung is not None else 0.0
 
     def bay(self, bay_id: str) -> BayWish | None:
         """Return the bay of that identity, None where there is none."""

@@ -20,7 +20,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Framed, FramedKind
 from narrow_cornice.survey.readings import Reading, as_reading
 from narrow_cornice.trim.kinds import KINDS, WITH_FACE
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, plain_length
 
 Part = Literal["measured", "trim"]
 Follows = Literal["where it lies", "on every part", "the wall", "the corner"]
@@ -124,10 +124,6 @@ class OnWall(msgspec.Struct, frozen=True):
         return tuple(wall for wall in walls if wall)
 
 
-def _size(mm: float) -> Length:
-    return Length(mm, f"{mm:g} mm")
-
-
 FROM_LEFT = SizeAsked("from the left", 600.0, "24", zero=True)
 AGAINST_WALL = {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"}
 READ = ("place", "height", "thickness", "out")  # sizes that are read off the building, with an instrument
@@ -162,8 +158,10 @@ USUAL_BULKS: dict[BulkKind, tuple[float, float, float]] = {
 def _fixture(new: New) -> Fixture:
     kind = next(kind for kind in USUAL_FIXTURES if kind == new.kind)
     wide, tall, usual = USUAL_FIXTURES[kind]
-    place, height = (*new.sizes, _size(usual))[:2]
-    return Fixture(new.id, kind, new.wall, new.name, as_reading(place), as_reading(height), _size(wide), _size(tall))
+    place, height = (*new.sizes, plain_length(usual))[:2]
+    return Fixture(
+        new.id, kind, new.wall, new.name, as_reading(place), as_reading(height), plain_length(wide), plain_length(tall)
+    )
 
 
 def _mark(new: New) -> ConditionMark:
@@ -173,7 +171,7 @@ def _mark(new: New) -> ConditionMark:
 
 def _bulk(new: New) -> Bulk:
     kind = next(kind for kind in USUAL_BULKS if kind == new.kind)
-    wide, deep, under = map(_size, USUAL_BULKS[kind])
+    wide, deep, under = map(plain_length, USUAL_BULKS[kind])
     place = as_reading(new.sizes[0])
     return Bulk(new.id, kind, new.wall, new.name, place, Reading(0.0, "0"), wide, deep, under)
 
@@ -181,7 +179,7 @@ def _bulk(new: New) -> Bulk:
 def _frame(new: New) -> Framed:
     """Return what is framed, its middle at the place; a screen goes by its diagonal."""
     kind = next(kind for kind in USUAL_FRAMES if kind == new.kind)
-    wide, tall, middle = map(_size, USUAL_FRAMES[kind])
+    wide, tall, middle = map(plain_length, USUAL_FRAMES[kind])
     place, diagonal = (*new.sizes, None)[:2]
     if diagonal is not None:
         wide, tall = screen_opening(diagonal, new.rules.value("screen_air"))

@@ -251,6 +251,11 @@ class _Reader:
         return _UNITS[name]
 
 
+def plain_length(mm: float) -> Length:
+    """Return a length as if somebody had typed it in millimetres."""
+    return Length(mm, f"{mm:g} mm")
+
+
 def parse_length(text: str, unit: Unit = "mm") -> Length:
     """Read ``text`` as a length; a bare number takes ``unit``.
 

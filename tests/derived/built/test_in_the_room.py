@@ -22,7 +22,7 @@ from narrow_cornice.derived.built.shelves import shelves_of
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.job import edits
-from narrow_cornice.job.beginnings import begun, length
+from narrow_cornice.job.beginnings import begun
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
 from narrow_cornice.job.history import History
 from narrow_cornice.job.measured import Backing, Fixture
@@ -32,6 +32,7 @@ from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.lengths import plain_length as length
 
 RULES: dict[str, float] = {}
 

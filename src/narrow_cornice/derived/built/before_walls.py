@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import NamedTuple
 
 from narrow_cornice.derived.built.fitted import Built, built_in_of
-from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.explained.figures import table
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_value
@@ -37,6 +37,13 @@ def standing_before(room: Room, face: WallFace, changed_rules: dict[str, float])
         wide = built.fit.width.value
         left = start + (end - start - wide) / 2
         yield Standing(built, start, end, left, left + wide)
+
+
+def standing_in(room: Room, changed_rules: dict[str, float]) -> Iterator[tuple[WallFace, Standing]]:
+    """Yield all built-ins that stand before the walls of a room, each with its wall."""
+    for face in measured_room(room, changed_rules).faces:
+        for one in standing_before(room, face, changed_rules):
+            yield face, one
 
 
 def before_wall(room: Room, face: WallFace, changed_rules: dict[str, float]) -> tuple[Blocked, ...]:

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 import msgspec
 
 from narrow_cornice.casework.carcass import Carcasses
-from narrow_cornice.derived.built.meeting import TOUCH, Stands, overlap, stands_of
+from narrow_cornice.derived.built.meeting import TOUCH, Stands, footprint, overlap, share_heights, stands_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -16,7 +16,6 @@ from narrow_cornice.survey.plan import on_floor
 
 STEP = 20.0  # mm from trial to trial
 OFF_FRONT = 5.0
-DRAWER = 1.0  # of its box that a drawer is pulled out
 
 
 class Clash(msgspec.Struct, frozen=True):
@@ -43,7 +42,7 @@ def reach_of_fronts(made: Carcasses, *, sliding: bool = False) -> float:
         elif part.kind == "flap":
             reaches.append(part.box[5])
         elif part.kind == "drawer side":
-            reaches.append(part.box[4] * DRAWER)
+            reaches.append(part.box[4])
     return max(reaches)
 
 
@@ -69,30 +68,20 @@ def _clashes(measured: MeasuredRoom, one: Stands, there: Sequence[Stands]) -> It
     has = _room_before(measured, one, deep, reaches)
     if has < reaches - TOUCH:
         yield Clash(run.id, "wall", "", "the wall opposite", reaches, has, slid)
-    zone = _zone(measured, one.wall, one.standing.left + made.begin, one.standing.left + made.end, deep, reaches)
-    low = run.hung.mm if run.hung is not None else 0.0
+    zone = footprint(measured, one.wall, one.standing.left + made.begin, one.standing.left + made.end, deep, reaches)
     for other in there:
         its = other.standing.built.built_in
-        under = its.hung.mm if its.hung is not None else 0.0
-        at_height = min(made.over, other.standing.built.run.over) - max(low, under) > TOUCH
-        if other is not one and at_height and overlap(zone, other.corners) > TOUCH:
+        if other is not one and share_heights(one, other) and overlap(zone, other.corners) > TOUCH:
             yield Clash(run.id, "built-in", its.id, its.name, reaches, reaches - overlap(zone, other.corners), slid)
     for number, face in enumerate(measured.faces):
         for seen in face.openings:
-            if seen.opening.kind != "door" or seen.rect.v1 <= low:
+            if seen.opening.kind != "door" or seen.rect.v1 <= run.hangs_at:
                 continue
             wide = seen.rect.u1 - seen.rect.u0
-            swings = _zone(measured, number, seen.rect.u0, seen.rect.u1, 0.0, wide)
+            swings = footprint(measured, number, seen.rect.u0, seen.rect.u1, 0.0, wide)
             if overlap(zone, swings) > TOUCH:
                 has = reaches - overlap(zone, swings)
                 yield Clash(run.id, "door", seen.opening.id, seen.opening.name, reaches, max(0.0, has), slid)
-
-
-# Many parameters: a rectangle before a wall.
-def _zone(measured: MeasuredRoom, wall: int, left: float, right: float, out: float, deep: float) -> tuple[Point, ...]:
-    side = measured.plan.sides[wall]
-    places = ((left, out), (right, out), (right, out + deep), (left, out + deep))
-    return tuple(on_floor(side, along, off) for along, off in places)
 
 
 def _room_before(measured: MeasuredRoom, one: Stands, deep: float, wanted: float) -> float:

@@ -6,8 +6,7 @@ from typing import NamedTuple
 
 from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import Kind, Part
-from narrow_cornice.derived.built.before_walls import Standing, standing_before
-from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.built.before_walls import Standing, standing_in
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -34,13 +33,12 @@ def cut_outs_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tu
         return ()
     margin = house_rules_of(changed_rules).value("cut_out_margin")
     holes = []
-    for face in measured_room(room, changed_rules).faces:
-        for one in standing_before(room, face, changed_rules):
-            if one.built.built_in.id != run.id:
-                continue
-            for thing, rect in face.hung:
-                if thing.id in run.cut_through and behind(one, rect):
-                    holes.append(CutOut(thing.id, getattr(thing, "name", thing.kind), _widened(rect, one.left, margin)))
+    for face, one in standing_in(room, changed_rules):
+        if one.built.built_in.id != run.id:
+            continue
+        for thing, rect in face.hung:
+            if thing.id in run.cut_through and behind(one, rect):
+                holes.append(CutOut(thing.id, getattr(thing, "name", thing.kind), _widened(rect, one.left, margin)))
     return _kept(tuple(holes))
 
 
@@ -53,8 +51,8 @@ def _kept(holes: tuple[CutOut, ...]) -> tuple[CutOut, ...]:
 def behind(one: Standing, rect: Rect) -> bool:
     """Return whether something on the wall is behind a built-in."""
     run = one.built.run
-    low = one.built.built_in.hung.mm if one.built.built_in.hung is not None else 0.0
-    return rect.within(Rect(one.left, low, one.right, run.over)).area > 1.0
+    stands = Rect(one.left, one.built.built_in.hangs_at, one.right, run.over)
+    return rect.within(stands).area > 1.0
 
 
 def _widened(rect: Rect, left: float, margin: float) -> Rect:

@@ -7,21 +7,20 @@ from typing import NamedTuple
 from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.fitted import built_in_of, new_parts
-from narrow_cornice.derived.built.parts import LEFT_OF_BOARD
+from narrow_cornice.derived.built.parts import LEFT_OF_BOARD, M2
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.finishes import DRAWERS, FACE, INSIDE
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 
-M2 = 1e-6  # square metres of a mm²
-# How many broad faces of a part are seen inside, and how many of a drawer; of the rest none but what is said below.
+# How many broad faces of a part are seen inside.
 SEEN_INSIDE = {
     **dict.fromkeys(("side", "bottom", "top", "back"), 1),
     **dict.fromkeys(("divider", "partition", "shelf", "fixed shelf"), 2),
 }
-SEEN_OF_DRAWERS = dict.fromkeys(("drawer side", "drawer end", "drawer bottom"), 2)
-SEEN_BEFORE = dict.fromkeys(("plinth", "filler", "top filler", "worktop"), 1)
+OF_DRAWERS = frozenset({"drawer side", "drawer end", "drawer bottom"})  # both faces of each
+BEFORE = frozenset({"plinth", "filler", "top filler", "worktop"})  # one face of each
 
 
 class Painted(NamedTuple):
@@ -67,13 +66,12 @@ def _area(group: str, part: Part, made: Carcasses, left: bool, right: bool) -> f
         if part.kind == "side":
             ends = (not left and part.box[0] - made.begin < 1.0, not right and made.end - part.box[0] < 60.0)
             return broad * sum(ends)
-        if part.kind in SEEN_BEFORE:
-            return SEEN_BEFORE[part.kind] * broad + (edges if part.kind == "worktop" else 0.0)
+        if part.kind in BEFORE:
+            return broad + (edges if part.kind == "worktop" else 0.0)
         return 0.0
     if group == INSIDE:
         if part.kind == "lipping":
             return part.box[3] * part.box[5] * M2
         faces = SEEN_INSIDE.get(part.kind, 0)
         return faces * broad + (edges if faces else 0.0)
-    faces = SEEN_OF_DRAWERS.get(part.kind, 0)
-    return faces * broad + (edges if faces else 0.0)
+    return 2 * broad + edges if part.kind in OF_DRAWERS else 0.0

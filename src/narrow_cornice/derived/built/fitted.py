@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.carcass import Carcasses, carcasses
@@ -22,7 +23,7 @@ GONE = "Its place is no longer there: choose another in Measure, Recesses."
 
 class Built(msgspec.Struct, frozen=True):
     """A built-in as it comes out, or its ``fault`` in words: the place it stands in, its parts and bays, and what its
-    width, height and bays come of as figures."""
+    width, height and bays come of as figures; and the ``space`` that is clear for it."""
 
     built_in: BuiltIn
     fault: str = ""
@@ -31,6 +32,7 @@ class Built(msgspec.Struct, frozen=True):
     width: Figure | None = None
     height: Figure | None = None
     bay: Figure | None = None
+    space: Space | None = None
 
 
 @explained("width of the carcasses", "mm", "clear width − walls at its ends × filler")
@@ -68,10 +70,7 @@ def _bay(run: BuiltIn, bay: BayWish) -> Bay:
 
 
 def _compartment(one: CompartmentWish) -> Compartment:
-    height = one.height.mm if one.height is not None else None
-    heights = tuple(size.mm for size in one.heights)
-    many = max(one.count, 0 if one.holds == "shelves" else 1)
-    return Compartment(one.id, one.holds, many, one.across, one.front, one.face, height, one.grading, heights)
+    return replace(one.plain, count=max(one.count, 0 if one.holds == "shelves" else 1))
 
 
 def stuff_of(run: BuiltIn, trim: float) -> Stuff:
@@ -81,7 +80,7 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     lipping = (run.lipping.thick.mm, run.lipping.tall.mm) if run.lipping is not None else (0.0, 0.0)
     longest = min(goods[key].length for key in (run.board, run.back, run.fronts)) - 2 * trim
     worktop = goods[run.worktop].thickness if run.worktop else 0.0
-    tall, hung = (run.tall.mm if run.tall is not None else None), (run.hung.mm if run.hung is not None else 0.0)
+    tall, hung = (run.tall.mm if run.tall is not None else None), run.hangs_at
     plinth = run.plinth.mm if not hung else 0.0
     widest = goods[run.back].width - 2 * trim
     return Stuff(board, back, fronts, drawers, plinth, lipping, longest, worktop, tall, hung, run.inset, widest)
@@ -97,10 +96,12 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     if fit.fault or fit.width is None or fit.height is None or fit.stands is None:
         return Built(run, fit.fault or "Its place is not read yet.", fit)
     rules = house_rules_of(changed_rules)
-    made = _made(*_asked(run, fit, rules))
+    asked = _asked(run, fit, rules)
+    made = _made(*asked)
     if made.fault:
         return Built(run, made.fault, fit, made)
-    closed = any(_bay(run, bay).closed for bay in run.bays)
+    space, bays, _, _ = asked
+    closed = any(bay.closed for bay in bays)
     path = BuiltInPath(room.id, run.id)
     walls = table("walls at its ends", float(fit.left + fit.right), "", "where a filler is scribed to one")
     width = width_of_run(fit.width, walls, rules.figure("filler_at_doors" if closed else "filler"))
@@ -109,13 +110,13 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
         tallest = max(made.steps, key=lambda step: step.top)
         clear = table("clear over the tallest", tallest.clear, "mm", "it follows the slope, each carcass by itself")
     height = _height_figure(run, path, clear, fit.stands, rules)
-    return Built(run, "", fit, made, width, height, _bay_figure(room, run, made, width))
+    return Built(run, "", fit, made, width, height, _bay_figure(room, run, made, width), space)
 
 
 def _height_figure(run: BuiltIn, path: BuiltInPath, clear: Figure, stands: Figure, rules: HouseRules) -> Figure:
     """Return how tall the carcasses of a run are: as tall as they can be, or as was said."""
-    if run.hung is not None and run.hung.mm > 0:
-        lower = choice("plinth", run.hung.mm, "mm", path.sized("hung"), "hangs above the floor")
+    if run.hangs_at > 0:
+        lower = choice("plinth", run.hangs_at, "mm", path.sized("hung"), "hangs above the floor")
     else:
         lower = choice("plinth", run.plinth.mm, "mm", path.sized("plinth"))
     if run.tall is None:

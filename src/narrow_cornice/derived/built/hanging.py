@@ -8,11 +8,11 @@ from narrow_cornice.casework.contents import kinds_kept
 from narrow_cornice.casework.filling import spots_of
 from narrow_cornice.casework.hardware import WALL_EVERY
 from narrow_cornice.casework.hung import pull_at_each, weight_on_each, weight_when_full
-from narrow_cornice.derived.built.before_walls import standing_before
+from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.derived.built.fitted import Built
 from narrow_cornice.derived.built.parts import weight_of
 from narrow_cornice.derived.measured.backing import stud_places
-from narrow_cornice.derived.measured.rooms import WallFace, measured_room
+from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure, table
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
@@ -40,22 +40,15 @@ class Hanging(msgspec.Struct, frozen=True):
 
 def hanging_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Hanging | None:
     """Return how a unit of a room hangs, None for one that stands on the floor or does not fit its place."""
-    if run.hung is None or run.hung.mm <= 0:
+    if run.hangs_at <= 0:
         return None
-    for face in measured_room(room, changed_rules).faces:
-        for one in standing_before(room, face, changed_rules):
-            if one.built.built_in.id == run.id:
-                return _hanging(room, face, one.built, one.left, changed_rules)
-    return None
+    there = ((face, one) for face, one in standing_in(room, changed_rules) if one.built.built_in.id == run.id)
+    return next((_hanging(room, face, one.built, one.left, changed_rules) for face, one in there), None)
 
 
 def _hanging(room: Room, face: WallFace, built: Built, left: float, changed_rules: dict[str, float]) -> Hanging:
-    backing, rules, made, run = (
-        room.measured.backing.get(face.id),
-        house_rules_of(changed_rules),
-        built.run,
-        built.built_in,
-    )
+    backing, rules = room.measured.backing.get(face.id), house_rules_of(changed_rules)
+    made, run = built.run, built.built_in
     if backing is None or backing.kind == "unknown":
         return Hanging(UNKNOWN)
     wide = made.end - made.begin

@@ -17,9 +17,8 @@ PIN = 5.0  # mm across
 PIN_STEP = 32.0
 PIN_EDGE = 37.0  # of both rows from the front and from the back edge
 PIN_FREE = 96.0  # of a row from the boards below and above it
-LYING = {"shelf": (0, 1), "fixed shelf": (0, 1), "bottom": (0, 1), "top": (0, 1), "worktop": (0, 1)}
-ALONG = {"plinth": (0, 2), "top filler": (0, 2), "drawer front": (0, 2), "flap": (0, 2), "rail": (0, 2)}
-UPRIGHT = {"side": (2, 1), "divider": (2, 1), "partition": (2, 1)}
+LYING = frozenset({"shelf", "fixed shelf", "bottom", "top", "worktop"})
+ALONG = frozenset({"plinth", "top filler", "drawer front", "flap", "rail"})  # upright, with their grain level
 
 
 class Bench(msgspec.Struct, frozen=True):

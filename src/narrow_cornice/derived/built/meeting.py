@@ -46,16 +46,32 @@ def meetings_of(room: Room, changed_rules: dict[str, float]) -> tuple[Meeting, .
     there = stands_of(measured, changed_rules)
     found = []
     for one, other in combinations(there, 2):
-        (low, high), (under, over) = _heights(one), _heights(other)
         deep = overlap(one.corners, other.corners)
-        if min(high, over) - max(low, under) > TOUCH and deep > TOUCH:
+        if share_heights(one, other) and deep > TOUCH:
             found.append(Meeting(one, other, deep))
     return tuple(found)
 
 
 def _heights(one: Stands) -> tuple[float, float]:
     run = one.standing.built.built_in
-    return (run.hung.mm if run.hung is not None else 0.0), one.standing.built.run.over
+    return run.hangs_at, one.standing.built.run.over
+
+
+def share_heights(one: Stands, other: Stands) -> bool:
+    """Return whether two built-ins are anywhere at the same height."""
+    (low, high), (under, over) = _heights(one), _heights(other)
+    return min(high, over) - max(low, under) > TOUCH
+
+
+# Many parameters: a rectangle before a wall.
+def footprint(
+    measured: MeasuredRoom, wall: int, left: float, right: float, out: float, deep: float
+) -> tuple[Point, ...]:
+    """Return a rectangle before a wall on the plan, corner by corner: from ``left`` to ``right`` along it, from ``out``
+    of it and so much further into the room."""
+    side = measured.plan.sides[wall]
+    places = ((left, out), (right, out), (right, out + deep), (left, out + deep))
+    return tuple(on_floor(side, along, off) for along, off in places)
 
 
 def stands_of(measured: MeasuredRoom, changed_rules: dict[str, float]) -> tuple[Stands, ...]:
@@ -64,14 +80,11 @@ def stands_of(measured: MeasuredRoom, changed_rules: dict[str, float]) -> tuple[
 
 
 def _stands(measured: MeasuredRoom, changed_rules: dict[str, float]) -> Iterator[Stands]:
-    for number, (face, side) in enumerate(zip(measured.faces, measured.plan.sides, strict=True)):
+    for number, face in enumerate(measured.faces):
         for one in standing_before(measured.room, face, changed_rules):
             fit = one.built.fit
             deep = fit.recess.depth.mm if fit is not None else one.built.run.depth
-            places = ((one.left, 0.0), (one.right, 0.0), (one.right, deep), (one.left, deep))
-            # A face has its length from its left end as seen from inside, a side from its beginning.
-            corners = tuple(on_floor(side, place, off) for place, off in places)
-            yield Stands(one, face, number, corners)
+            yield Stands(one, face, number, footprint(measured, number, one.left, one.right, 0.0, deep))
 
 
 def overlap(one: Sequence[Point], other: Sequence[Point]) -> float:

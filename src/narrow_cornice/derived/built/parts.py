@@ -149,13 +149,9 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
     rails = by_kind.get("rail", [])
     joints = [part for part in parts if part.kind in JOINED]
     fillers = many("filler", "top filler")
-    of_beds = [
-        (bay.bay.id, clear.compartment.id)
-        for bay in made.bays
-        for clear in bay.compartments
-        if clear.compartment.holds == "bed"
-    ]
-    flaps = sum((part.bay, part.compartment) not in of_beds for part in by_kind.get("flap", ()))  # beds have their own
+    flaps = sum(
+        (part.bay, part.compartment) not in made.beds for part in by_kind.get("flap", ())
+    )  # beds have their own
     counted: dict[str, float] = {
         "pin": PINS_A_SHELF * many("shelf"),
         "hinge": sum(hinges_for(part.length, weight_of(run, part)) or 0 for part in hinged) + 2 * flaps,
@@ -168,19 +164,15 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
         "bracket": sum(brackets_for(part.length) for part in rails),
         "mirror": _glazed(parts, "mirror"),
         "pane": _glazed(parts, "glass"),
-        "bed": len(of_beds) if run.boxes == "new" else 0,
-        "strap": 0 if run.boxes != "new" or _hangs(run) else straps_for(made.end - made.begin),
-        "wall": wall_fixings_for(made.end - made.begin) if run.boxes == "new" and _hangs(run) else 0,
+        "bed": len(made.beds) if run.boxes == "new" else 0,
+        "strap": 0 if run.boxes != "new" or run.hangs_at > 0 else straps_for(made.end - made.begin),
+        "wall": wall_fixings_for(made.end - made.begin) if run.boxes == "new" and run.hangs_at > 0 else 0,
         "screw": 2 * SCREWS_A_JOINT * len(joints) + SCREWS_A_JOINT * (many("plinth") + many("worktop")),
         "plug": PLUGS_A_FILLER * fillers,
         "glue": sum(2 * part.width for part in joints) / GLUE_A_BOTTLE,
         "band": BAND_MORE * sum(part.edges for part in parts if is_banded(run, part)) / 1000.0,
     }
     return MappingProxyType({key: round(amount, 3) for key, amount in counted.items() if amount > 0})
-
-
-def _hangs(run: BuiltIn) -> bool:
-    return run.hung is not None and run.hung.mm > 0
 
 
 def _glazed(parts: tuple[Part, ...], face: str) -> float:

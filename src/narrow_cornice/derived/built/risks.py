@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.built.before_walls import standing_before
+from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, weight_of
-from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect
@@ -26,8 +25,7 @@ def risks_of(room: Room, changed_rules: dict[str, float]) -> tuple[str, ...]:
         heavy = max((*carcass_weights(room, run, changed_rules), *_fronts(built)), default=0.0)
         found["heavy"] = found.get("heavy", False) or heavy > HEAVY
         found["glass"] = found.get("glass", False) or any(part.face in ("glass", "mirror") for part in made.parts)
-        beds = (clear.compartment.holds == "bed" for bay in made.bays for clear in bay.compartments)
-        found["bed"] = found.get("bed", False) or any(beds)
+        found["bed"] = found.get("bed", False) or bool(made.beds)
     found["behind_units"] = _behind(room, changed_rules)
     return tuple(name for name in ("bed", "tipping", "behind_units", "glass", "heavy") if found.get(name))
 
@@ -38,9 +36,8 @@ def _fronts(built: Built) -> tuple[float, ...]:
 
 def _behind(room: Room, changed_rules: dict[str, float]) -> bool:
     """Return whether something that must stay in reach, open or cool is behind or in a built-in."""
-    for face in measured_room(room, changed_rules).faces:
-        for one in standing_before(room, face, changed_rules):
-            stands = Rect(one.left, 0.0, one.right, one.built.run.top)
-            if any(rect.within(stands).area > 1.0 for _, rect in face.hung):
-                return True
+    for face, one in standing_in(room, changed_rules):
+        stands = Rect(one.left, 0.0, one.right, one.built.run.top)
+        if any(rect.within(stands).area > 1.0 for _, rect in face.hung):
+            return True
     return False

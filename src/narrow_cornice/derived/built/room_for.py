@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import pairwise
 
 import msgspec
 from msgspec.structs import replace
@@ -11,13 +12,13 @@ from narrow_cornice.casework.carcass import carcasses
 from narrow_cornice.casework.filling import Spot, filled, spots_of
 from narrow_cornice.derived.built.contents import reach_of, things_of
 from narrow_cornice.derived.built.fitted import Built, asked_of, built_in_of
-from narrow_cornice.job.beginnings import length
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.edits.bay_edits import change_compartment, merge_bays
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.lengths import plain_length
 
 MOST_TRIED = 60
 
@@ -65,25 +66,21 @@ def changes_that_help(
 
 def _run_of(edit: Edit, room: Room, run_id: str) -> BuiltIn | None:
     """Return a run as an edit of its room makes it."""
-    from narrow_cornice.job.model import Job
-
     changed = edit.apply(Job(name="", rooms=(room,))).rooms[0]
     return next((one for one in changed.casework.built_ins if one.id == run_id), None)
 
 
 def _tried(room: Room, made: dict[str, Built]) -> Iterator[tuple[BuiltIn, Edit, str]]:
-    """Yield what is tried: two neighbours made one bay, a shelf more or less in a compartment, a rail in place of
-    shelves."""
+    """Yield what is tried: two neighbours made one bay, a shelf more or less in a compartment."""
     for run in room.casework.built_ins:
         built = made[run.id]
         if built.fault:
             continue
         there = {one.bay.id: one for one in built.run.bays}
-        for number, (one, other) in enumerate(zip(run.bays, run.bays[1:], strict=False), 1):
-            if built.bay is not None and run.board:
-                gap = there[other.id].x - there[one.id].x - there[one.id].width
-                wide = there[one.id].width + gap + there[other.id].width
-                merge = merge_bays(room.id, run.id, one.id, other.id, length(round(wide, 1)))
+        for number, (one, other) in enumerate(pairwise(run.bays), 1):
+            if built.bay is not None:
+                wide = there[other.id].x + there[other.id].width - there[one.id].x
+                merge = merge_bays(room.id, run.id, one.id, other.id, plain_length(round(wide, 1)))
                 yield run, merge, f"Join bays {number}, {number + 1} of {run.name[:30]}"
         for number, bay in enumerate(run.bays, 1):
             if bay.like:

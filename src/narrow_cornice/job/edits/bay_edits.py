@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from msgspec.structs import replace
@@ -19,17 +20,48 @@ MOST = {"shelves": 40, "rail": 4, "drawers": 12, "trays": 30, "cubbies": 20}
 MOST_ACROSS = 20
 
 
+Bays = tuple[BayWish, ...]
+Inside = tuple[CompartmentWish, ...]
+
+
+def _of_run(words: str, room_id: str, run_id: str, change: Callable[[BuiltIn], Bays]) -> Edit:
+    """Return the edit that gives a run other bays; one that is no longer there stays away."""
+
+    def apply(room: Room) -> Room:
+        run = run_in(room, run_id)
+        bays = change(run) if run is not None else None
+        return room if run is None or bays is None or bays is run.bays else changed_run(room, run_id, bays=bays)
+
+    return room_edit(words, room_id, apply)
+
+
+def _of_bay(words: str, room_id: str, run_id: str, bay_id: str, change: Callable[[BuiltIn, BayWish], Bays]) -> Edit:
+    """Return the edit that gives a run other bays, by what is done to one of them."""
+
+    def apply(run: BuiltIn) -> Bays:
+        bay = run.bay(bay_id)
+        return run.bays if bay is None else change(run, bay)
+
+    return _of_run(words, room_id, run_id, apply)
+
+
+def _of_inside(words: str, room_id: str, run_id: str, bay_id: str, change: Callable[[Inside], Inside]) -> Edit:
+    """Return the edit that gives a bay other compartments, and all that are like it."""
+    return _of_bay(
+        words, room_id, run_id, bay_id, lambda run, bay: _with_inside(run, bay, change(run.compartments_of(bay)))
+    )
+
+
+def _with_inside(run: BuiltIn, bay: BayWish, inside: Inside) -> Bays:
+    return changed_one(run.bays, run.master(bay).id, compartments=inside)
+
+
 def change_bay(room_id: str, run_id: str, bay_id: str, width: Length | None) -> Edit:
     """Give a bay its clear width, None for a share of what the others leave. Raises EditError for none a bay can
     have."""
     checked_size(width, "The width of a bay")
     shown = width.text if width is not None else "as the others leave"
-
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        return room if run is None else changed_run(room, run_id, bays=changed_one(run.bays, bay_id, width=width))
-
-    return room_edit(f"bay: width {shown}", room_id, change)
+    return _of_run(f"bay: width {shown}", room_id, run_id, lambda run: changed_one(run.bays, bay_id, width=width))
 
 
 def change_compartment(room_id: str, run_id: str, bay_id: str, compartment_id: str, **fields: Any) -> Edit:
@@ -44,17 +76,14 @@ def change_compartment(room_id: str, run_id: str, bay_id: str, compartment_id: s
     if key == "heights":
         shown = "as said" if value else "equal"
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        bay = run.bay(bay_id) if run is not None else None
-        if run is None or bay is None:
-            return room
-        mine = changed_one(run.compartments_of(bay), compartment_id, **fields)
+    def change(inside: Inside) -> Inside:
+        mine = changed_one(inside, compartment_id, **fields)
         for one in mine:
             _checked_compartment(one)
-        return changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=mine))
+        return mine
 
-    return room_edit(f"compartment: {key.replace('heights', 'distances')} {shown}", room_id, change)
+    words = f"compartment: {key.replace('heights', 'distances')} {shown}"
+    return _of_inside(words, room_id, run_id, bay_id, change)
 
 
 def _checked_compartment(one: CompartmentWish) -> None:
@@ -71,58 +100,41 @@ def _checked_compartment(one: CompartmentWish) -> None:
 def one_more_compartment(room_id: str, run_id: str, bay_id: str, over: str = "") -> Edit:
     """Put one more compartment into a bay, over the one that is named, over the highest where none is."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        bay = run.bay(bay_id) if run is not None else None
-        if run is None or bay is None:
-            return room
-        mine = run.compartments_of(bay)
-        if len(mine) >= MOST_COMPARTMENTS:
+    def change(inside: Inside) -> Inside:
+        if len(inside) >= MOST_COMPARTMENTS:
             raise EditError(f"More than {MOST_COMPARTMENTS} compartments cannot be.", where="compartments")
-        at = next((number for number, one in enumerate(mine) if one.id == over), len(mine) - 1)
-        fresh = CompartmentWish(fresh_id("s", (one.id for one in mine)), count=1)
-        whole = (*mine[: at + 1], fresh, *mine[at + 1 :])
-        return changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=whole))
+        at = next((number for number, one in enumerate(inside) if one.id == over), len(inside) - 1)
+        fresh = CompartmentWish(fresh_id("s", (one.id for one in inside)), count=1)
+        return (*inside[: at + 1], fresh, *inside[at + 1 :])
 
-    return room_edit("one more compartment", room_id, change)
+    return _of_inside("one more compartment", room_id, run_id, bay_id, change)
 
 
 def one_compartment_less(room_id: str, run_id: str, bay_id: str, compartment_id: str) -> Edit:
     """Take a compartment away; the others share its room. Raises EditError for the only one."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        bay = run.bay(bay_id) if run is not None else None
-        if run is None or bay is None:
-            return room
-        rest = without_one(run.compartments_of(bay), compartment_id)
+    def change(inside: Inside) -> Inside:
+        rest = without_one(inside, compartment_id)
         if not rest:
             raise EditError("A bay has one compartment at least.", where="compartments", remedy="Or take the bay away.")
-        return changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=rest))
+        return rest
 
-    return room_edit("one compartment less", room_id, change)
+    return _of_inside("one compartment less", room_id, run_id, bay_id, change)
 
 
 def make_bay_like(room_id: str, run_id: str, bay_id: str, other: str) -> Edit:
     """Make a bay repeat another of its run, so that it follows it; or, for none, release it with what it has."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        bay = run.bay(bay_id) if run is not None else None
-        if run is None or bay is None:
-            return room
+    def change(run: BuiltIn, bay: BayWish) -> Bays:
         if not other:
-            return changed_run(
-                room, run_id, bays=changed_one(run.bays, bay_id, like="", compartments=run.compartments_of(bay))
-            )
+            return changed_one(run.bays, bay_id, like="", compartments=run.compartments_of(bay))
         model = run.bay(other)
         if model is None or run.master(model).id == bay_id:
             raise EditError("A bay cannot be like itself.", where="like", remedy="Choose another bay.")
         # Those that followed it go on with what it had: the first of them leads the others.
-        bays = _without_leader(run, bay_id)
-        return changed_run(room, run_id, bays=changed_one(bays, bay_id, like=run.master(model).id, compartments=()))
+        return changed_one(_without_leader(run, bay_id), bay_id, like=run.master(model).id, compartments=())
 
-    return room_edit("bay: like another" if other else "bay: released", room_id, change)
+    return _of_bay("bay: like another" if other else "bay: released", room_id, run_id, bay_id, change)
 
 
 def _without_leader(run: BuiltIn, bay_id: str) -> tuple[BayWish, ...]:
@@ -139,75 +151,61 @@ def _without_leader(run: BuiltIn, bay_id: str) -> tuple[BayWish, ...]:
 def merge_bays(room_id: str, run_id: str, first: str, second: str, width: Length) -> Edit:
     """Make one bay of two that are neighbours, so wide as both with what was between them, with what the first has."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        if run is None or run.bay(first) is None or run.bay(second) is None:
-            return room
-        bays = without_one(_without_leader(run, second), second)
-        return changed_run(room, run_id, bays=changed_one(bays, first, width=width))
+    def change(run: BuiltIn, _: BayWish) -> Bays:
+        if run.bay(second) is None:
+            return run.bays
+        return changed_one(without_one(_without_leader(run, second), second), first, width=width)
 
-    return room_edit("two bays made one", room_id, change)
+    return _of_bay("two bays made one", room_id, run_id, first, change)
 
 
 def split_bay(room_id: str, run_id: str, bay_id: str, width: Length) -> Edit:
     """Make two bays of one, each so wide, the second like the first."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        bay = run.bay(bay_id) if run is not None else None
-        if run is None or bay is None:
-            return room
-        if len(run.bays) >= MOST_BAYS:
-            raise EditError(f"More than {MOST_BAYS} bays cannot be.", where="bays")
-        fresh = BayWish(fresh_id("b", (one.id for one in run.bays)), width, (), run.master(bay).id)
-        at = run.bays.index(bay)
-        return changed_run(room, run_id, bays=(*run.bays[:at], replace(bay, width=width), fresh, *run.bays[at + 1 :]))
+    def change(run: BuiltIn, bay: BayWish) -> Bays:
+        return _with_one_more(run, run.bays.index(bay), replace(bay, width=width), width)
 
-    return room_edit("one bay made two", room_id, change)
+    return _of_bay("one bay made two", room_id, run_id, bay_id, change)
+
+
+def _with_one_more(run: BuiltIn, at: int, bay: BayWish, width: Length | None) -> Bays:
+    """Return the bays of a run with ``bay`` at a place, and after it one more like it, so wide."""
+    if len(run.bays) >= MOST_BAYS:
+        raise EditError(f"More than {MOST_BAYS} bays cannot be.", where="bays")
+    fresh = BayWish(fresh_id("b", (one.id for one in run.bays)), width, (), run.master(bay).id)
+    return (*run.bays[:at], bay, fresh, *run.bays[at + 1 :])
 
 
 def arrange_bays(room_id: str, run_id: str, widths: tuple[Length | None, ...], words: str) -> Edit:
     """Give every bay of a run its width at once, as a rule has found them."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        if run is None or len(run.bays) != len(widths):
-            return room
-        bays = tuple(replace(bay, width=width) for bay, width in zip(run.bays, widths, strict=True))
-        return changed_run(room, run_id, bays=bays)
+    def change(run: BuiltIn) -> Bays:
+        if len(run.bays) != len(widths):
+            return run.bays
+        return tuple(replace(bay, width=width) for bay, width in zip(run.bays, widths, strict=True))
 
-    return room_edit(f"bays: {words}", room_id, change)
+    return _of_run(f"bays: {words}", room_id, run_id, change)
 
 
 def one_more_bay(room_id: str, run_id: str, beside: str = "") -> Edit:
     """Put one more bay into a run, like the one it stands beside, the last where none is named."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        if run is None:
-            return room
-        if len(run.bays) >= MOST_BAYS:
-            raise EditError(f"More than {MOST_BAYS} bays cannot be.", where="bays")
+    def change(run: BuiltIn) -> Bays:
         at = next((number for number, bay in enumerate(run.bays) if bay.id == beside), len(run.bays) - 1)
-        like = run.master(run.bays[at]).id
-        fresh = BayWish(fresh_id("b", (bay.id for bay in run.bays)), None, (), like)
-        return changed_run(room, run_id, bays=(*run.bays[: at + 1], fresh, *run.bays[at + 1 :]))
+        return _with_one_more(run, at, run.bays[at], None)
 
-    return room_edit("one more bay", room_id, change)
+    return _of_run("one more bay", room_id, run_id, change)
 
 
 def one_bay_less(room_id: str, run_id: str, bay_id: str) -> Edit:
     """Take a bay away; the others share its room. Raises EditError for the only one."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        if run is None or run.bay(bay_id) is None:
-            return room
+    def change(run: BuiltIn, _: BayWish) -> Bays:
         if len(run.bays) == 1:
             raise EditError("A built-in has one bay at least.", where="bays", remedy="Or take it away altogether.")
-        return changed_run(room, run_id, bays=without_one(_without_leader(run, bay_id), bay_id))
+        return without_one(_without_leader(run, bay_id), bay_id)
 
-    return room_edit("one bay less", room_id, change)
+    return _of_bay("one bay less", room_id, run_id, bay_id, change)
 
 
 def space_shelves(room_id: str, spaced: tuple[tuple[str, str, str, tuple[Length, ...]], ...], words: str) -> Edit:
@@ -221,7 +219,7 @@ def space_shelves(room_id: str, spaced: tuple[tuple[str, str, str, tuple[Length,
             if run is None or bay is None:
                 continue
             mine = changed_one(run.compartments_of(bay), compartment_id, count=len(heights), heights=heights)
-            room = changed_run(room, run_id, bays=changed_one(run.bays, run.master(bay).id, compartments=mine))
+            room = changed_run(room, run_id, bays=_with_inside(run, bay, mine))
         return room
 
     return room_edit(words, room_id, change)
@@ -230,19 +228,12 @@ def space_shelves(room_id: str, spaced: tuple[tuple[str, str, str, tuple[Length,
 def slide_doors(room_id: str, run_id: str) -> Edit:
     """Make all hinged doors of a run sliding ones."""
 
-    def change(room: Room) -> Room:
-        run = run_in(room, run_id)
-        if run is None:
-            return room
-        bays = tuple(
-            replace(
-                bay,
-                compartments=tuple(
-                    replace(one, front="sliding") if one.front == "doors" else one for one in bay.compartments
-                ),
-            )
-            for bay in run.bays
-        )
-        return changed_run(room, run_id, bays=bays)
+    def slid(inside: Inside) -> Inside:
+        return tuple(replace(one, front="sliding") if one.front == "doors" else one for one in inside)
 
-    return room_edit("Sliding doors", room_id, change)
+    return _of_run(
+        "Sliding doors",
+        room_id,
+        run_id,
+        lambda run: tuple(replace(bay, compartments=slid(bay.compartments)) for bay in run.bays),
+    )

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from narrow_cornice.derived.built.before_walls import Standing, standing_before
+from narrow_cornice.derived.built.before_walls import Standing, standing_in
 from narrow_cornice.derived.built.cut_outs import behind, cut_outs_of, in_the_way
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.job.edits.casework_edits import cut_through
@@ -22,9 +22,8 @@ NEVER_CUT = ("radiator",)  # what nothing stands before, cut out or not
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at everything on the wall behind each built-in."""
-    for face in seen.measured.faces:
-        for one in standing_before(seen.room, face, seen.changed_rules):
-            yield from _behind(seen, one, face)
+    for face, one in standing_in(seen.room, seen.changed_rules):
+        yield from _behind(seen, one, face)
 
 
 def _behind(seen: RoomSeen, one: Standing, face: WallFace) -> Iterator[Finding]:

@@ -8,11 +8,11 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from narrow_cornice.derived.built.meeting import Meeting, Stands, meetings_of
-from narrow_cornice.job.beginnings import length
 from narrow_cornice.job.edits.thing_edits import change_thing
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.units.lengths import plain_length
 
 LEAST = 300.0  # mm of a built-in that ends at another's front
 
@@ -63,6 +63,10 @@ def _ends_at(seen: RoomSeen, ends: Stands, through: Stands, angle: float, *, at_
     if end - begin < LEAST:  # too little is left of it
         return
     name, other = (each.standing.built.built_in.name[:30] for each in (ends, through))
-    size = {"start": length(round(keeps, 1))} if at_left else {"end": length(round(ends.face.length - keeps, 1))}
+    size = (
+        {"start": plain_length(round(keeps, 1))}
+        if at_left
+        else {"end": plain_length(round(ends.face.length - keeps, 1))}
+    )
     edit = change_thing(seen.room.id, "recesses", recess.id, recess.name, **size)
     yield replace(edit, title=f"{name} ends at the front of {other}")

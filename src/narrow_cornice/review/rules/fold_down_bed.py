@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.built.before_walls import standing_before
+from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
@@ -14,19 +14,18 @@ FREE = 600.0
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every built-in that holds a bed."""
-    for face in seen.measured.faces:
-        for one in standing_before(seen.room, face, seen.changed_rules):
-            made, run = one.built.run, one.built.built_in
-            if not any(clear.compartment.holds == "bed" for bay in made.bays for clear in bay.compartments):
-                continue
-            about = BuiltInPath(seen.room.id, run.id)
-            if made.depth < LEAST_CASE:
-                measured = f"{seen.size(made.depth)} deep, {seen.size(LEAST_CASE)} at least"
-                yield _finding(seen, about, run.name, "case", "will not fit", "has no room for a mattress", measured)
-            least = min(one.left, face.length - one.right)
-            if least < FREE:
-                measured = f"{seen.size(max(0.0, least))} beside it on wall {face.name}"
-                yield _finding(seen, about, run.name, "swing", "worth a thought", "opens close to a wall", measured)
+    for face, one in standing_in(seen.room, seen.changed_rules):
+        made, run = one.built.run, one.built.built_in
+        if not made.beds:
+            continue
+        about = BuiltInPath(seen.room.id, run.id)
+        if made.depth < LEAST_CASE:
+            measured = f"{seen.size(made.depth)} deep, {seen.size(LEAST_CASE)} at least"
+            yield _finding(seen, about, run.name, "case", "will not fit", "has no room for a mattress", measured)
+        least = min(one.left, face.length - one.right)
+        if least < FREE:
+            measured = f"{seen.size(max(0.0, least))} beside it on wall {face.name}"
+            yield _finding(seen, about, run.name, "swing", "worth a thought", "opens close to a wall", measured)
 
 
 # Many parameters: the words of a finding, each said where it is found.

@@ -13,10 +13,10 @@ from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteR
 from narrow_cornice.desk.places.built.words import FRONT_WORDS, GRADING_WORDS, HOLDS_WORDS, bay_number, holds_words
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.beginnings import length
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BayPath, CompartmentPath
+from narrow_cornice.units.lengths import plain_length
 from narrow_cornice.units.show import show_number, show_size
 
 COUNTED = {
@@ -81,14 +81,14 @@ def parting(room: Room, run: BuiltIn, bay: BayWish, built: Built) -> list[tuple[
     if mine is None:
         return []
     number = bay_number(run, bay.id)
-    half = length(round((mine.width - sheet_goods()[run.board].thickness) / 2, 1))
+    half = plain_length(round((mine.width - sheet_goods()[run.board].thickness) / 2, 1))
     ways: list[tuple[str, Callable[[], edits.Edit]]] = [
         (f"Make two of bay {number}", lambda: edits.split_bay(room.id, run.id, bay.id, half))
     ]
     following = run.bays[number].id if number < len(run.bays) else ""
     beside = there.get(following)
     if beside is not None:
-        both = length(round(beside.x + beside.width - mine.x, 1))
+        both = plain_length(round(beside.x + beside.width - mine.x, 1))
         ways.append(
             (f"Join bays {number}, {number + 1}", lambda: edits.merge_bays(room.id, run.id, bay.id, following, both))
         )

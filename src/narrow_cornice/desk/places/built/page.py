@@ -30,7 +30,7 @@ from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.beginnings import begun, length
+from narrow_cornice.job.beginnings import begun
 from narrow_cornice.job.casework import BuiltIn, Kept
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Recess
@@ -46,6 +46,7 @@ from narrow_cornice.job.paths import (
     ThingPath,
 )
 from narrow_cornice.review.rules.shelf_sags import LIPPING
+from narrow_cornice.units.lengths import plain_length
 from narrow_cornice.units.show import bare_size, show_measure, show_money, show_quantity, show_size
 
 MANY = {"hardbacks": 100, "paperbacks": 100, "shirts and jackets": 20}  # that a line of what is kept begins with
@@ -188,11 +189,13 @@ class BuiltPage(DrawingPage):
                 )
                 return
             left, right = stretch
-            start = length(round(left, 1)) if left > 1.0 else None
-            end = length(round(right, 1)) if right < wall.length - 1.0 else None
+            start = plain_length(round(left, 1)) if left > 1.0 else None
+            end = plain_length(round(right, 1)) if right < wall.length - 1.0 else None
             run = begun(kind, f"{kind.name}, wall {wall.name}", "", right - left)
             place = f"along wall {wall.name}"
-            self._begun(room, lambda: edits.build_along(room.id, wall.id, run, place, length(kind.deep), start, end))
+            self._begun(
+                room, lambda: edits.build_along(room.id, wall.id, run, place, plain_length(kind.deep), start, end)
+            )
 
         return begin
 

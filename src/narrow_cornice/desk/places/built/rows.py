@@ -13,12 +13,12 @@ from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title, ToggleRow
 from narrow_cornice.job import edits
-from narrow_cornice.job.beginnings import kind_of, length
+from narrow_cornice.job.beginnings import kind_of
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
-from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.lengths import parse_length, plain_length
 from narrow_cornice.units.show import show_quantity
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
@@ -69,7 +69,7 @@ def _arranging(bench: Bench, job: Job, room: Room, run: BuiltIn) -> Iterator[Row
 
     def arrange(pressed: int) -> object:
         words, widths = found[pressed]
-        said = tuple(None if wide is None else length(wide) for wide in widths)
+        said = tuple(None if wide is None else plain_length(wide) for wide in widths)
         return bench.session.do_made(lambda: edits.arrange_bays(room.id, run.id, said, words))
 
     yield Caption("Bays by rule")
@@ -141,7 +141,7 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     )
     yield from bench.size_rows(path.sized("tall"), "Over all")
     yield from bench.size_rows(path.sized("hung"), "Hangs above the floor")
-    if run.hung is None or run.hung.mm == 0:
+    if run.hangs_at == 0:
         yield from bench.size_rows(path.sized("plinth"), "Plinth")
     if built.fault:
         yield NoteRow(built.fault, "rust")

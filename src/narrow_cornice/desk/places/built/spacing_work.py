@@ -7,8 +7,8 @@ from narrow_cornice.derived.built.contents import Spaced, columns_of, reach_of, 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.searching import Searching
 from narrow_cornice.job import edits
-from narrow_cornice.job.beginnings import length
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.units.lengths import plain_length
 
 
 class SpacingWork(Searching):
@@ -23,10 +23,7 @@ class SpacingWork(Searching):
         things = [things_of(one) for one in room.casework.contents]
         reach = reach_of(job.brief.people)
 
-        def found(told: object, stopped: object) -> Spacing:
-            return spacing(columns, things, reach, stopped=stopped)  # type: ignore[arg-type]
-
-        self.search(room.id, found, lambda plan: plan)
+        self.search(room.id, lambda _, stopped: spacing(columns, things, reach, stopped=stopped), lambda plan: plan)
 
 
 def spacing_of(bench: Bench) -> SpacingWork:
@@ -36,7 +33,7 @@ def spacing_of(bench: Bench) -> SpacingWork:
         assert isinstance(found, Spacing)
         work = spacing_of(bench)
         spaced = tuple(
-            (one.run, one.bay, one.compartment, tuple(length(mm) for mm in heights))
+            (one.run, one.bay, one.compartment, tuple(plain_length(mm) for mm in heights))
             for one, heights in zip(work.columns, found.heights, strict=True)
             if heights
         )

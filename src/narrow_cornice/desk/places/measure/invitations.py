@@ -23,7 +23,7 @@ from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import AskedDiagonalPath, HeightPath, NextWallPath, WayInPath, wall_of
 from narrow_cornice.survey.plan import corner_name
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import plain_length
 
 MOST_PAIRS = 24
 WAYS = (
@@ -108,7 +108,7 @@ def _adds(bench: Bench, kind: str, wide: float, tall: float) -> Callable[[], obj
     """Return the adding of a way in of a usual size."""
 
     def add() -> None:
-        sizes = (Length(mm, f"{mm:g} mm") for mm in (wide, tall))
+        sizes = (plain_length(mm) for mm in (wide, tall))
         number = len(bench.session.job.ways_in) + 1
         if bench.do(edits.put_way_in(WayIn("", f"way in {number}", kind, *sizes))):  # type: ignore[arg-type]
             bench.session.select(WayInPath(bench.session.job.ways_in[-1].id))

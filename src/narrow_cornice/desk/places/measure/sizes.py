@@ -39,7 +39,7 @@ from narrow_cornice.job.paths import (
     wall_of,
 )
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, plain_length
 
 OPENING_WORDS = {
     "place": "from the left",
@@ -165,7 +165,7 @@ def width_of(room: Room, path: WidthPath | AskedWidthPath) -> WallWidth | None:
         return there
     if not path.held(room):
         return None
-    place = Length(path.place, f"{path.place:g} mm")
+    place = plain_length(path.place)
     there = edits.width_there(room, path.wall, path.other, path.level, place)
     return there or WallWidth("", path.wall, path.other, path.level, place)
 

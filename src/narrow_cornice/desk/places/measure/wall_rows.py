@@ -49,7 +49,7 @@ from narrow_cornice.job.paths import (
     WidthPath,
     wall_of,
 )
-from narrow_cornice.units.lengths import Length, parse_length
+from narrow_cornice.units.lengths import Length, parse_length, plain_length
 
 LEADING = ("door", "doorway", "arch")  # openings that lead to another room
 MEASURED_HERE = (
@@ -119,7 +119,7 @@ def opening_actions(bench: Bench, room: Room, wall_id: str) -> dict[str, Callabl
         measured = measured_room(room, bench.session.job.house_rules)
         taken = [] if measured.fault else [one.rect.u1 for one in measured.face(wall_id).openings]
         free = max(taken, default=0.0) + 300
-        if bench.do(edits.add_opening(room.id, kind, wall_id, Length(free, f"{free:g} mm"))):
+        if bench.do(edits.add_opening(room.id, kind, wall_id, plain_length(free))):
             added = bench.session.job.room(room.id).measured.openings[-1]
             bench.session.select(OpeningPath(room.id, added.id))
 

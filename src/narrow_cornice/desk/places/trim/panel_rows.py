@@ -17,7 +17,7 @@ from narrow_cornice.job.paths import PanelsPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Panelling
 from narrow_cornice.trim.panels import ZONES, Manner, Zone
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import plain_length
 from narrow_cornice.units.show import show_size
 
 MANNERS = (("picture-frame", "moulded frames"), ("wainscot", "stiles and rails"))
@@ -110,7 +110,7 @@ def add_panel_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 def panel_offers(bench: Bench, job: Job, room: Room) -> list[Doable]:
     """Return the fields of panels that can be added, by their words."""
     mm = house_rules_of(job.house_rules).value("panel_margin")
-    margin = Length(mm, f"{mm:g} mm")
+    margin = plain_length(mm)
 
     def adds(zone: Zone, manner: Manner) -> Callable[[], object]:
         def add() -> None:
