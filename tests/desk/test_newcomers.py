@@ -135,7 +135,8 @@ class ConditionMark(msgspec.Struct''',
             "ON_WALLS: tuple[OnWall, ...] = (\n",
             """def _niche(new: New) -> Niche:
     place = as_reading(new.sizes[0])
-    return Niche(new.id, new.kind, new.wall, new.name, place, as_reading(plain_length(1400)), plain_length(200), plain_length(300))
+    wide, tall = plain_length(200), plain_length(300)
+    return Niche(new.id, new.kind, new.wall, new.name, place, as_reading(plain_length(1400)), wide, tall)
 
 
 NICHES = Putting(

@@ -11,7 +11,7 @@ from msgspec.structs import replace
 from narrow_cornice.casework.kinds import beginnings
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.built.clearances import clashes_of
-from narrow_cornice.derived.built.contents import filling_of, metres_before
+from narrow_cornice.derived.built.contents import columns_of, filling_of, metres_before
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.free_wall import free_stretch
 from narrow_cornice.derived.built.hanging import UNKNOWN, hanging_of
@@ -375,3 +375,15 @@ def test_a_worktop_over_room_for_knees_is_a_beam() -> None:
     assert [fix.title for fix in finding.fixes] == ["A worktop of birch plywood 27"]
     history.do(finding.fixes[0])
     assert not any("worktop over bay 2" in one.says for one in found(history.job, "shelf sags"))
+
+
+def test_shelves_under_a_slope_are_fitted_to_the_lowest_of_bays_that_are_alike() -> None:
+    """The attic's two bays made alike: the column to be spaced is as tall as the lower, so that it fits in both."""
+    job = edits.make_bay_like("r4", "c1", "b1", "b2").apply(demo_job())
+    room = job.room("r4")
+    built = built_in_of(room, room.casework.built_ins[0], RULES)
+    tall = sorted(clear.high - clear.low for bay in built.run.bays for clear in bay.compartments)
+    assert tall[1] > tall[0] + 300
+    (column,) = [one.column for one in columns_of(room, RULES) if one.run == "c1"]
+    assert column.tall == pytest.approx(tall[0])
+    assert len(column.widths) == 2

@@ -106,7 +106,9 @@ def columns_of(room: Room, changed_rules: dict[str, float]) -> tuple[Spaced, ...
         for (bay_id, compartment), mine in together.items():
             if len({there.bay.id for there, _ in mine}) < len(mine):
                 continue  # parted by a row: what stands on another is a shelf already
-            clear = mine[0][1]
+            clear = min(
+                (clear for _, clear in mine), key=lambda clear: clear.high - clear.low
+            )  # under a slope the lowest
             widths = tuple(there.width for there, _ in mine)
             column = Column(widths, clear.high - clear.low, clear.depth, clear.low, board)
             made.append(Spaced(run.id, bay_id, compartment, column))
