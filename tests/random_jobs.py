@@ -9,11 +9,12 @@ from typing import get_args
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kept_things, kinds_kept
 from narrow_cornice.casework.kinds import beginnings
-from narrow_cornice.casework.wishes import FACES, FRONTS, GRADINGS, HOLDS
+from narrow_cornice.casework.wishes import FACES, FREE_ENDS, FRONTS, GRADINGS, HEADS, HINGES, HOLDS
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import begun
+from narrow_cornice.job.casework import FrameWish
 from narrow_cornice.job.hanging import put_up_on_walls
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import OpeningKind, Twin
@@ -163,6 +164,9 @@ def casework_edit(pick: random.Random, job: Job, room: Room) -> Edit:
             {"height": pick.choice([None, mm(pick.uniform(100, 900))])},
             {"grading": pick.choice(GRADINGS)},
             {"heights": tuple(mm(pick.uniform(100, 500)) for _ in range(pick.randint(0, 3)))},
+            {"head": pick.choice(HEADS)},
+            {"hinge": pick.choice(HINGES)},
+            {pick.choice(["panel_left", "panel_right"]): pick.choice([None, mm(pick.uniform(50, 700))])},
         ]
     )
     of_run: dict[str, object] = pick.choice(
@@ -174,6 +178,10 @@ def casework_edit(pick: random.Random, job: Job, room: Room) -> Edit:
             {"inset": pick.choice([True, False])},
             {"sequence": pick.choice(["units first", "trim first"])},
             {"keeps": pick.choice(list(kept_things()))},
+            {"frame": pick.choice([None, FrameWish("oak", mm(pick.uniform(20, 90)), mm(20))])},
+            {"free_ends": pick.choice(FREE_ENDS)},
+            {"end_shelves": pick.randint(0, 9)},
+            {"in_pieces": pick.choice([None, mm(pick.uniform(400, 2000))])},
         ]
     )
     contents = room.casework.contents

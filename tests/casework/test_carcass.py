@@ -11,7 +11,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.casework.carcass import Carcasses, bay_widths, carcasses
 from narrow_cornice.casework.hardware import brackets_for, hinges_for, straps_for, wall_fixings_for
-from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
 from narrow_cornice.casework.rows import parted
 from narrow_cornice.casework.wishes import FRONTS, GRADINGS, Bay, Compartment, Habits, Space, Stuff
 
@@ -133,6 +133,82 @@ def test_what_does_not_fit_says_why(space: Space, bays: tuple[Bay, ...], says: s
     assert says in carcasses(space, bays, STUFF, HABITS).fault
 
 
+FRAMED = replace(STUFF, frame=(45.0, 20.0))
+
+
+def test_a_face_frame_by_hand() -> None:
+    """1 200 clear, fillers of 40: 1 120 for one carcass; stiles of 45 at its ends and in the middle, before uprights
+    of 18: 45 + 45 + 45 leave 985 for two openings of 492.5, between x 40 and 1 160."""
+    run = carcasses(SPACE, (bay("a", doors()), bay("b", shelves())), replace(FRAMED, inset=True), HABITS)
+    assert run.fault == ""
+    assert run.depth == 330  # 350 less the frame: inset doors are in it
+    assert [(part.box[0], part.width) for part in of(run, "stile")] == [(40, 45), (577.5, 45), (1115, 45)]
+    assert {part.length for part in of(run, "stile")} == {2400 - 58}  # 27 lower than the bottom board, to 103 − 45
+    assert {(part.length, part.width) for part in of(run, "frame rail")} == {(492.5, 45)}
+    assert len(of(run, "frame rail")) == 4
+    (door,) = of(run, "door")
+    assert (door.width, door.length) == (492.5 - 4, 2400 - 45 - 103 - 4)  # 2 mm round it
+    assert door.box[1] + door.box[4] == 350  # flush with the frame
+    over = carcasses(SPACE, (bay("a", doors()), bay("b", shelves())), FRAMED, HABITS)
+    assert over.depth == 312
+    assert of(over, "door")[0].width == 557  # laid over it as over a carcass
+
+
+def test_an_arched_head_is_cut_from_a_frame() -> None:
+    """An opening of 492.5 × 2 252: an arch of half a circle rises 246.25 over it."""
+    arched = replace(shelves(), head="arched")
+    assert "face frame" in carcasses(SPACE, (bay("a", arched),), STUFF, HABITS).fault
+    run = carcasses(SPACE, (bay("a", doors()), bay("b", arched)), replace(FRAMED, inset=True), HABITS)
+    (rail,) = of(run, "arched rail")
+    assert rail.curve == 246.25
+    assert rail.width == 45 + 246.25
+    assert rail.bay == "b"
+
+
+def test_drawers_pass_through_their_frame() -> None:
+    """A bay of 1 084 between sides; stiles of 45 hide 27 of it at each: 1 030 less two runners of 12.7."""
+    run = carcasses(SPACE, (bay("a", drawers(3, 700), shelves()),), FRAMED, HABITS)
+    assert run.bays[0].width == 1084
+    ends = of(run, "drawer end")
+    assert ends[0].length == pytest.approx(1030 - 2 * 12.7 - 2 * 12)
+
+
+def test_a_pull_out_is_one_front_with_its_levels() -> None:
+    deep = replace(SPACE, depth=600)
+    run = carcasses(deep, (bay("a", Compartment("s1", "pull-out", 3, height=800), shelves()),), STUFF, HABITS)
+    assert run.fault == ""
+    assert len(of(run, "drawer front")) == 1
+    assert len(of(run, "drawer bottom")) == 3
+    assert {part.box[5] for part in of(run, "drawer end")} == {800 - 15}
+    assert "too little" in carcasses(deep, (bay("a", Compartment("s1", "pull-out", 30)),), STUFF, HABITS).fault
+
+
+def test_a_panel_closes_what_no_door_reaches() -> None:
+    """Doors of a bay in a corner begin after 400 that a panel closes: 1 117 − 400 in two leaves of 358.5 less a gap."""
+    run = carcasses(SPACE, (bay("a", replace(doors(), panel=(400.0, 0.0))),), STUFF, HABITS)
+    (panel,) = of(run, "panel")
+    assert (panel.box[0], panel.width) == (41.5, 397)
+    assert {part.width for part in of(run, "door")} == {(1120 - 400) / 2 - 3}
+    whole = carcasses(SPACE, (bay("a", replace(doors(), panel=(1000.0, 0.0))),), STUFF, HABITS)
+    assert of(whole, "door") == []
+    assert len(of(whole, "panel")) == 1
+
+
+def test_a_free_end_can_be_rounded() -> None:
+    """350 deep, a board of 18 against the wall: shelves of a radius of 332, the lowest on the height of the bottom."""
+    stuff = replace(STUFF, free_ends="rounded", end_shelves=3)
+    run = carcasses(replace(SPACE, right=False), (bay("a"), bay("b")), stuff, HABITS)
+    assert (run.begin, run.end) == (20, 1200 - 332)
+    (back,) = of(run, "end back")
+    assert (back.length, back.width) == (2400, 332)
+    ends = of(run, "end shelf")
+    assert [round(part.box[2], 3) for part in ends] == [85, *(85 + 2297 / 4 * n for n in (1, 2, 3)), 2382]
+    assert {(part.length, part.width, part.curve) for part in ends} == {(332, 332, 332)}
+    assert of(run, "top filler")[0].box[3] == 1200 - 332  # nothing closes what is over the rounded end
+    both = carcasses(SPACE, (bay("a"), bay("b")), stuff, HABITS)
+    assert of(both, "end shelf") == []  # walls at both ends
+
+
 def test_hinges_and_straps() -> None:
     """By the table: to 900 or 6 kg two, to 1 600 or 12 three, to 2 000 or 17 four, to 2 400 or 22 five."""
     assert [hinges_for(900, 6), hinges_for(900, 6.1), hinges_for(1601, 5), hinges_for(2400, 22)] == [2, 3, 4, 5]
@@ -155,13 +231,15 @@ spaces = st.builds(
 )
 compartments = st.builds(
     Compartment,
-    holds=st.sampled_from(["shelves", "shelves", "rail", "drawers", "trays", "cubbies", "nothing"]),
+    holds=st.sampled_from(["shelves", "shelves", "rail", "drawers", "trays", "pull-out", "cubbies", "nothing"]),
     count=st.integers(0, 6),
     across=st.integers(1, 3),
     front=st.sampled_from(FRONTS),
     height=st.one_of(st.none(), st.none(), st.floats(200, 900)),
     grading=st.sampled_from(GRADINGS),
     heights=st.lists(st.floats(150, 400), max_size=3).map(tuple),
+    head=st.sampled_from(["square", "square", "arched"]),
+    panel=st.tuples(st.sampled_from([0.0, 0.0, 150.0]), st.sampled_from([0.0, 0.0, 0.0, 400.0])),
 )
 
 
@@ -192,6 +270,9 @@ stuffs = st.builds(
     tall=st.sampled_from([None, None, 850.0, 2000.0]),
     hung=st.sampled_from([0.0, 0.0, 300.0]),
     inset=st.booleans(),
+    frame=st.sampled_from([(0.0, 0.0), (0.0, 0.0), (45.0, 20.0), (70.0, 25.0)]),
+    free_ends=st.sampled_from(["square", "square", "rounded"]),
+    end_shelves=st.integers(0, 6),
 )
 
 
@@ -238,7 +319,9 @@ def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, w
     if fillers:
         fillers /= len(of(run, "filler")) / (space.left + space.right)  # each may be of several pieces
     below = [there for there in run.bays if there.low < run.levels[0][1]]
-    assert fillers + uprights + sum(there.width for there in below) == pytest.approx(space.width)
+    backs = [part for part in of(run, "end back") if part.box[2] <= stuff.hung + 1e-6]
+    rounded = sum(part.box[3] for part in backs)
+    assert rounded + fillers + uprights + sum(there.width for there in below) == pytest.approx(space.width)
     assert len(run.bays) == len(wished) * len(run.levels)
     over = max((part.box[5] for part in of(run, "top filler")), default=space.height - run.top)
     assert stuff.floor + (run.top - run.floor) + over == pytest.approx(space.height)
@@ -255,7 +338,7 @@ def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, w
             clear, at = clear + z - at, z + thick
         assert clear + there.high - at + stuff.board * len(levels) == pytest.approx(there.high - there.low)
     for part in run.parts:
-        if part.kind in ("side", "shelf", "rail", "drawer side", "lipping", "worktop", *FRONT_KINDS):
+        if part.kind in ("side", "shelf", "rail", "drawer side", "lipping", "worktop", *FRAME, *FRONT_KINDS):
             assert part.length * part.width * part.thickness == pytest.approx(part.volume)
         else:
             assert part.length * part.width * part.thickness >= part.volume - 1e-6  # and what goes into grooves

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import io
+import math
 import zipfile
 from itertools import pairwise
 
 import ezdxf
 import pytest
+from ezdxf import path
 
-from narrow_cornice.derived.built.machining import PIN_EDGE, PIN_STEP, on_the_bench
+from narrow_cornice.derived.built.machining import PIN_EDGE, PIN_STEP, Bench, on_the_bench
 from narrow_cornice.derived.built.sheets import cut_boards
 from narrow_cornice.exchange.parts_out import labels_pdf, part_dxf, parts_zip
 from narrow_cornice.job import edits
@@ -72,3 +74,17 @@ def test_there_is_a_label_for_each_part() -> None:
     many = sum(len(cut.parts) for cut in cut_boards(job))
     assert content.startswith(b"%PDF")
     assert content.count(b"/Type /Page\n") == -(-many // 24)
+
+
+def test_what_is_curved_is_drawn_with_its_arc() -> None:
+    """A shelf of a rounded end is a quarter of a circle, an arched rail is cut out by a segment that rises half of what
+    it is wide: the area under the arcs, from points on them, is that of the circles."""
+    for part, area in (
+        (Bench("end shelf", 4, "ply-18", 282.0, 282.0, 18.0, curve=282.0), math.pi * 282.0**2 / 4),
+        (Bench("arched rail", 1, "", 500.0, 295.0, 21.0, curve=250.0), 500 * 295 - math.pi * 250.0**2 / 2),
+    ):
+        document = ezdxf.read(io.StringIO(part_dxf(part, "Bookcase").decode()))
+        (outline,) = document.modelspace().query("LWPOLYLINE[layer=='outline']")
+        points = [(p.x, p.y) for p in path.make_path(outline).flattening(0.01)]
+        doubled = sum(x * v - u * y for (x, y), (u, v) in pairwise([*points, points[0]]))
+        assert abs(doubled) / 2 == pytest.approx(area, rel=5e-4)

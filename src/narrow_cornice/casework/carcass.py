@@ -10,7 +10,6 @@ the middle of a divider.
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from typing import NamedTuple
@@ -18,9 +17,10 @@ from typing import NamedTuple
 import msgspec
 
 from narrow_cornice.casework.fronts import Opening, sliding_fronts
-from narrow_cornice.casework.one_carcass import OneCarcass, room_of_fronts
+from narrow_cornice.casework.one_carcass import OneCarcass, RoomForOne, room_of_fronts
 from narrow_cornice.casework.parts import BayThere, Box, Clear, Part
-from narrow_cornice.casework.rows import groups_of, levels_of, on_level
+from narrow_cornice.casework.rounded import rounded_ends
+from narrow_cornice.casework.rows import groups_of, levels_of, on_level, pieces
 from narrow_cornice.casework.wishes import Bay, Compartment, Habits, Space, Stuff
 
 LEAST_BAY = 120.0
@@ -85,9 +85,10 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
         return Carcasses("A run needs a bay, and a bay a compartment.")
     closed = any(bay.closed for bay in bays)
     filler = habits.filler_at_doors if closed else habits.filler
-    begin, end = (filler if space.left else 0.0), space.width - (filler if space.right else 0.0)
     floor = stuff.floor
     depth = space.depth - room_of_fronts(bays, stuff) - (habits.worktop_over if stuff.worktop else 0.0)
+    free = max(0.0, depth - stuff.board) if stuff.free_ends == "rounded" else 0.0
+    begin, end = (filler if space.left else free), space.width - (filler if space.right else free)
     follows = bool(space.along) and not stuff.worktop and not any(bay.for_knees for bay in bays)
     groups = groups_of(end - begin, bays, 0.0 if follows else habits.widest_carcass)  # each bay by itself
     uprights = sum(many + 1 for many in groups if many > 0)
@@ -103,12 +104,15 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     levels = levels_of(floor, top, bays, stuff)
     made = Carcasses("", (), (), begin, end, floor, top, depth, levels, uprights, top + stuff.worktop, steps)
     parts: list[Part] = [*_round_it(space, stuff, habits, made, filler)]
+    if free:
+        parts += rounded_ends(space, stuff, habits, made)
     there: list[BayThere] = []
     number = 0
     for step in steps:
         mine = _of_step(step, top - floor, floor, groups, bays)
         first = sum(abs(many) for many in groups[: step.first])
-        row = _Row(step, groups[step.first : step.first + step.many], mine, widths[first:], depth)
+        ends = (step.first == 0, step.first + step.many == len(groups))
+        row = _Row(step, groups[step.first : step.first + step.many], mine, widths[first:], depth, ends)
         fault, more, over = _rows(row, number, stuff, habits)
         if fault:
             return Carcasses(fault)
@@ -119,13 +123,22 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
 
 
 class _Row(NamedTuple):
-    """What stands on one step: its groups with their bays and widths, and how deep they are."""
+    """What stands on one step: its groups with their bays and widths, how deep they are, and whether it is the first
+    and the last of the run."""
 
     step: Step
     groups: list[int]
     bays: list[Bay]
     widths: list[float]
     depth: float
+    ends: tuple[bool, bool]
+
+    def outer(self, group: int) -> tuple[bool, bool]:
+        """Return whether nothing stands beside a carcass at its left and at its right."""
+        last = group == len(self.groups) - 1
+        left = self.ends[0] if group == 0 else self.groups[group - 1] < 0
+        right = self.ends[1] if last else self.groups[group + 1] < 0
+        return left, right
 
 
 def _rows(row: _Row, number: int, stuff: Stuff, habits: Habits) -> tuple[str, list[Part], list[BayThere]]:
@@ -138,21 +151,22 @@ def _rows(row: _Row, number: int, stuff: Stuff, habits: Habits) -> tuple[str, li
         mine = [(on_level(bay, level, len(levels)), width) for bay, width in zip(row.bays, row.widths, strict=False)]
         x, first = step.begin, 0
         openings: list[tuple[int, Opening]] = []
-        for many in row.groups:
+        for group, many in enumerate(row.groups):
             if many < 0:  # open to the floor
                 bay, width = mine[first]
                 clear = Clear(bay.compartments[0], 0.0, step.top, row.depth)
                 there.append(BayThere(bay, -1, x, width, 0.0, step.top, row.depth, (clear,)))
                 x, first = x + width, first + 1
                 continue
-            box = OneCarcass(number, x, mine[first : first + many], stuff, habits, (row.depth, *between))
+            room = RoomForOne(row.depth, *between, under=level == 0, outer=row.outer(group))
+            box = OneCarcass(number, x, mine[first : first + many], stuff, habits, room)
             if box.fault:
                 return box.fault, [], []
             parts += box.parts()
             there += box.bays
             openings += [(number, one) for each in box.openings for one in each]
             x, first, number = box.end, first + many, number + 1
-        parts += sliding_fronts(openings, stuff, habits, row.depth)
+        parts += sliding_fronts(openings, stuff, habits, row.depth + stuff.frame[1])
     return "", parts, there
 
 
@@ -227,6 +241,8 @@ def _fault(
         return f"{short:.0f} mm are left for the bays whose width nobody said: too little."
     if depth - habits.back_inset - stuff.back < LEAST_DEPTH:
         return "It is not deep enough for a shelf."
+    if any(one.head == "arched" for bay in bays for one in bay.compartments) and not stuff.framed:
+        return "An arched head is cut from a face frame: give the run one, or make the head square."
     if stuff.worktop and stuff.tall is None:
         return "Under a worktop it cannot go up to the ceiling: say how high it is over all."
     if any(bay.for_knees for bay in bays):
@@ -239,34 +255,31 @@ def _fault(
 
 def _round_it(space: Space, stuff: Stuff, habits: Habits, made: Carcasses, filler: float) -> Iterator[Part]:
     """Yield the plinth, the fillers at walls, the one that closes the top, and the worktop."""
-    face = made.depth - stuff.board
+    face = made.depth + stuff.frame[1] - stuff.board
+    rounded = stuff.free_ends == "rounded"
+    first = 0.0 if space.left or not rounded else made.begin
+    final = space.width if space.right or not rounded else made.end
     behind = made.depth - habits.plinth_setback - stuff.board
     wide = made.end - made.begin
     box: Box
-    for at, long in _pieces(wide, stuff.longest) if stuff.plinth > 0 and not stuff.hung else ():
+    for at, long in pieces(wide, stuff.longest) if stuff.plinth > 0 and not stuff.hung else ():
         box = (made.begin + at, behind, 0.0, long, stuff.board, stuff.plinth)
         yield Part("plinth", -1, "", box, long, stuff.plinth, stuff.board)
     ends = ((space.left, 0.0, made.steps[0].top), (space.right, space.width - filler, made.steps[-1].top))
     for there, x, beside in ends:
         top = min(beside, space.clear(x, x + filler)) if space.along else beside
-        for at, long in _pieces(top - stuff.hung, stuff.longest) if there else ():
+        for at, long in pieces(top - stuff.hung, stuff.longest) if there else ():
             box = (x, face, stuff.hung + at, filler, stuff.board, long)
             yield Part("filler", -1, "", box, long, filler + space.scribe, stuff.board, long)
     for number, step in enumerate(made.steps):
-        left = 0.0 if number == 0 else step.begin
-        right = space.width if number == len(made.steps) - 1 else step.end
+        left = first if number == 0 else step.begin
+        right = final if number == len(made.steps) - 1 else step.end
         over = space.clear(left, right) - step.top
         if stuff.tall is not None or over <= habits.top_gap + 1e-6:
             continue
-        for at, long in _pieces(right - left, stuff.longest):
+        for at, long in pieces(right - left, stuff.longest):
             box = (left + at, face, step.top, long, stuff.board, over)
             yield Part("top filler", -1, "", box, long, over + space.scribe, stuff.board, long)
-    for at, long in _pieces(space.width, stuff.longest) if stuff.worktop else ():
-        box = (at, 0.0, made.top, long, space.depth, stuff.worktop)
+    for at, long in pieces(final - first, stuff.longest) if stuff.worktop else ():
+        box = (first + at, 0.0, made.top, long, space.depth, stuff.worktop)
         yield Part("worktop", -1, "", box, long, space.depth, stuff.worktop, long)
-
-
-def _pieces(whole: float, longest: float) -> list[tuple[float, float]]:
-    """Return where the pieces of a strip begin and how long they are: as few as can be cut, all alike."""
-    many = math.ceil(whole / longest - 1e-9)
-    return [(whole / many * number, whole / many) for number in range(many)]

@@ -152,7 +152,7 @@ def _in_compartment(run: Carcasses, there: BayThere, clear: Clear) -> Iterator[S
         for z in rails:
             yield spot("rail", there.x, under, there.width, z - under)
             under = z + _thick(parts, "rail")
-    elif one.holds in ("drawers", "trays"):
+    elif one.holds in ("drawers", "trays", "pull-out"):
         bottoms = sorted((part.box for part in parts if part.kind == "drawer bottom"), key=lambda box: box[2])
         tops = [box[2] for box in bottoms[1:]] + [clear.high]
         for box, top in zip(bottoms, tops, strict=True):

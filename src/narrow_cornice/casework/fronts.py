@@ -12,6 +12,7 @@ from narrow_cornice.casework.wishes import Compartment, Front, Habits, Stuff
 
 SLIDE_APART = 6.0  # mm between the two planes of sliding doors
 WIDEST_SLIDING = 1000.0
+LEAST_LEAF = 120.0  # mm of a door beside a panel
 
 
 class Opening(NamedTuple):
@@ -38,6 +39,8 @@ def fronts_of(
         for one in mine:
             if one.compartment.holds == "drawers" and one.front == "open":
                 yield from makers.drawers(one)
+            elif one.compartment.holds == "pull-out" and one.front == "open":
+                yield makers.front("drawer front", one, *makers.edges(one))
             elif one.front == "flap":
                 yield makers.front("flap", one, *makers.edges(one))
             elif one.front in ("doors", "bifold"):
@@ -115,6 +118,15 @@ class _Fronts:
     def leaves(self, one: Opening) -> Iterator[Part]:
         """Yield hinged doors of one leaf or two, or bifold leaves in pairs."""
         (left, right), z = self.edges(one)
+        past_left, past_right = one.compartment.panel
+        if past_left + past_right > 0 and past_left + past_right >= right - left - LEAST_LEAF:
+            yield self.front("panel", one, (left, right), z)  # nothing of it opens
+            return
+        if past_left > 0:
+            yield self.front("panel", one, (left, left + past_left), z)
+        if past_right > 0:
+            yield self.front("panel", one, (right - past_right, right), z)
+        left, right = left + past_left, right - past_right
         if one.front == "bifold":
             leaves = 2 * max(1, math.ceil((right - left) / 2 / self.habits.widest_bifold - 1e-9))
         else:

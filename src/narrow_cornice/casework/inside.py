@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import NamedTuple
 
+import msgspec
+
 from narrow_cornice.casework.parts import RAIL, Box, Clear, Kind, Part
 from narrow_cornice.casework.wishes import Compartment, Habits, Stuff
 
@@ -49,9 +51,7 @@ class Held(NamedTuple):
     def parts(self, carcass: int, bay: str) -> Iterator[Part]:
         """Yield its parts as those of a bay."""
         for one in self.made:
-            yield Part(
-                one.kind, carcass, bay, one.box, one.length, one.width, one.thickness, one.edges, self.compartment
-            )
+            yield msgspec.structs.replace(one, carcass=carcass, bay=bay, compartment=self.compartment)
 
 
 def inside_of(place: Inside, stuff: Stuff, habits: Habits) -> Held:
@@ -82,6 +82,8 @@ def inside_of(place: Inside, stuff: Stuff, habits: Habits) -> Held:
             fault = f"{max(0.0, wide):.0f} mm between runners are too little for {one.holds}."
         else:
             made = tuple(_drawers(place, steps, stuff, habits))
+    elif one.holds == "pull-out":
+        fault, made = _pull_out(place, stuff, habits)
     elif one.holds == "cubbies":
         each = (tall - (one.count - 1) * stuff.board) / max(1, one.count)
         wide = (place.width - (one.across - 1) * stuff.board) / max(1, one.across)
@@ -167,6 +169,36 @@ def _drawers(place: Inside, steps: list[float], stuff: Stuff, habits: Habits) ->
         bottom = min(stuff.back, tall)
         box = (x + thin, y + thin, up, inner, within, bottom)
         yield Part("drawer bottom", 0, "", box, within + thin, inner + thin, stuff.back, 0.0)
+
+
+def _pull_out(place: Inside, stuff: Stuff, habits: Habits) -> tuple[str, tuple[Part, ...]]:
+    """Return a pull-out: two ends as tall as it is, and between them levels with a bottom and two low sides each."""
+    clear, one, thin = place.clear, place.clear.compartment, stuff.drawer
+    low, high = place.edges or (clear.low, clear.high)
+    low, high = max(low, clear.low), min(high, clear.high)
+    tall, wide = high - low - habits.drawer_less, place.width - 2 * habits.runner_room
+    runner = RUNNERS[0] + habits.drawer_behind
+    each = (tall - stuff.back) / max(1, one.count)
+    if clear.depth < runner:
+        return f"A pull-out takes {runner:.0f} mm of depth at least, and {clear.depth:.0f} mm are clear.", ()
+    if wide < LEAST_BOX:
+        return f"{max(0.0, wide):.0f} mm between runners are too little for a pull-out.", ()
+    if each < 2 * TRAY_TALL:
+        return f"{one.count} levels of a pull-out have {max(0.0, each):.0f} mm each: too little.", ()
+    deep = max(length for length in RUNNERS if length <= clear.depth - habits.drawer_behind)
+    x, y, z = place.x + habits.runner_room, place.y + clear.depth - deep, low + habits.drawer_less / 2
+    made = []
+    for at in (y, y + deep - thin):
+        made.append(Part("drawer end", 0, "", (x, at, z, wide, thin, tall), tall, wide, thin, wide))
+    between, inner = deep - 2 * thin, wide - 2 * thin
+    for number in range(max(1, one.count)):
+        up = z + each * number
+        for at in (x, x + wide - thin):
+            box: Box = (at, y + thin, up, thin, between, TRAY_TALL)
+            made.append(Part("drawer side", 0, "", box, between, TRAY_TALL, thin, between))
+        box = (x + thin, y + thin, up, inner, between, stuff.back)
+        made.append(Part("drawer bottom", 0, "", box, between + thin, inner + thin, stuff.back))
+    return "", tuple(made)
 
 
 def _cubbies(place: Inside, each: float, wide: float, stuff: Stuff, habits: Habits) -> Iterator[Part]:

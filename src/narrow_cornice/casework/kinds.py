@@ -12,7 +12,7 @@ import msgspec
 
 from narrow_cornice.casework.boards import materials, sheet_goods
 from narrow_cornice.casework.contents import kept_things
-from narrow_cornice.casework.wishes import Boxes, Compartment
+from narrow_cornice.casework.wishes import Boxes, Compartment, FreeEnds
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.shipped import shipped_table
 from narrow_cornice.units.words import Id, Words
@@ -25,7 +25,8 @@ class Beginning(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A kind: its name, how wide a bay is at most, what it keeps, how deep it is usually; the compartments of its bays,
     repeated from the left; how tall it is and how far it hangs above the floor where it is not from floor to ceiling;
     its boards, its plinth (None: as usual), and whether its fronts are inset; the lipping of its shelves as material,
-    thickness and height where they have one; whether its boxes are there already."""
+    thickness and height where they have one; whether its boxes are there already; its face frame as timber, width and
+    thickness; its ends where no wall stands, with the shelves of a rounded one."""
 
     name: Words
     widest_bay: float
@@ -43,6 +44,9 @@ class Beginning(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     inset: bool = False
     lipping: tuple[Id, float, float] | None = None
     boxes: Boxes = "new"
+    frame: tuple[Id, float, float] | None = None
+    free_ends: FreeEnds = "square"
+    end_shelves: int = 4
 
     def many_bays(self, width: float) -> int:
         """Return into how many bays a run so wide is divided at first: no fewer than it has different ones, if they
@@ -81,9 +85,14 @@ def checked_kind(kind: Beginning, where: str) -> Beginning:
     if kind.lipping is not None:
         within(kind.lipping[1], "lipping", 1, 300)
         within(kind.lipping[2], "lipping", 1, 300)
+    if kind.frame is not None:
+        within(kind.frame[1], "frame", 10, 300)
+        within(kind.frame[2], "frame", 5, 100)
+    within(kind.end_shelves, "end_shelves", 0, 40)
     known = (
         ("keeps", kept_things(), kind.keeps),
         ("lipping", materials(), kind.lipping[0] if kind.lipping is not None else "oak"),
+        ("frame", materials(), kind.frame[0] if kind.frame is not None else "oak"),
         *((key, sheet_goods(), getattr(kind, key)) for key in ("board", "fronts", "back", "drawers")),
         ("worktop", {"": None, **sheet_goods()}, kind.worktop),
     )
@@ -99,6 +108,8 @@ def checked_kind(kind: Beginning, where: str) -> Beginning:
             within(one.height, "height", 1, 10_000)
             within(one.count, "count", 0, 40)
             within(one.across, "across", 1, 20)
+            for panel in one.panel:
+                within(panel, "panel", 0, 5_000)
             for height in one.heights:
                 within(height, "heights", 1, 10_000)
     return kind

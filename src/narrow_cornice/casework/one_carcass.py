@@ -4,20 +4,35 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
+import msgspec
+
+from narrow_cornice.casework.face_frame import Hole, fault_of, frame_of, rise_of, stiles_of
 from narrow_cornice.casework.fronts import SLIDE_APART, Opening, fronts_between, fronts_of
 from narrow_cornice.casework.inside import LEAST_CLEAR, Held, Inside, inside_of
 from narrow_cornice.casework.parts import BayThere, Box, Clear, Kind, Part
-from narrow_cornice.casework.wishes import Bay, Habits, Stuff
+from narrow_cornice.casework.wishes import DRAWN, Bay, Habits, Stuff
 
 MIDDLE = (0.25, 0.75)  # of a tall side, between which something fixed holds it
 
 
 def room_of_fronts(bays: Sequence[Bay], stuff: Stuff) -> float:
-    """Return what the fronts of a run take of its depth before its carcasses."""
+    """Return what the fronts of a run and its face frame take of its depth before its carcasses."""
     if any(one.front == "sliding" for bay in bays for one in bay.compartments):
-        return 2 * stuff.front + SLIDE_APART
-    return stuff.front if any(bay.closed for bay in bays) and not stuff.inset else 0.0
+        return 2 * stuff.front + SLIDE_APART + stuff.frame[1]
+    return stuff.frame[1] + (stuff.front if any(bay.closed for bay in bays) and not stuff.inset else 0.0)
+
+
+class RoomForOne(NamedTuple):
+    """Where one carcass stands: how deep it is, from which height to which, whether it is the lowest of its row, and
+    whether nothing stands beside it at its left and its right."""
+
+    deep: float
+    floor: float
+    top: float
+    under: bool
+    outer: tuple[bool, bool]
 
 
 class OneCarcass:
@@ -30,10 +45,10 @@ class OneCarcass:
         bays: Sequence[tuple[Bay, float]],
         stuff: Stuff,
         habits: Habits,
-        room: tuple[float, float, float],
+        room: RoomForOne,
     ) -> None:
-        self.number, self.x, self.stuff, self.habits = number, x, stuff, habits
-        self.deep, self.floor, self.top = room
+        self.number, self.x, self.stuff, self.habits, self.room = number, x, stuff, habits, room
+        self.deep, self.floor, self.top = room.deep, room.floor, room.top
         self.tall = self.top - self.floor
         self.inside = self.deep - habits.back_inset - stuff.back  # in front of the back
         self.y = habits.back_inset + stuff.back
@@ -48,7 +63,11 @@ class OneCarcass:
             at += width + stuff.board
         self.end = at
         self.inner = self.end - x - 2 * stuff.board
+        uprights = [(x, stuff.board), *((there.x + there.width, stuff.board) for there in self.bays)]
+        self.stiles = stiles_of(uprights, stuff, room.outer) if stuff.framed else []
         self.openings = [] if self.fault else self._openings()
+        self.holes = [*self._holes()] if stuff.framed and not self.fault else []
+        self.fault = self.fault or fault_of(self.holes)
         self.held = [] if self.fault else [list(self._held(index, there)) for index, there in enumerate(self.bays)]
         self.fault = self.fault or next((one.fault for mine in self.held for one in mine if one.fault), "")
 
@@ -68,19 +87,41 @@ class OneCarcass:
             if tall < LEAST_CLEAR:
                 self.fault = self.fault or f"Only {max(0.0, tall):.0f} mm are left for a compartment."
                 return
-            # Fronts that are inset take some of the depth inside.
+            # Fronts that are inset take some of the depth inside, as far as they are thicker than a frame.
             covered = (one.closes and one.front != "sliding") or (one.front == "as below" and covered)
-            yield Clear(one, z, z + tall, self.inside - (self.stuff.front if self.stuff.inset and covered else 0.0))
+            takes = max(0.0, self.stuff.front - self.stuff.frame[1]) if self.stuff.inset and covered else 0.0
+            yield Clear(one, z, z + tall, self.inside - takes)
             z += tall + board
 
     def _held(self, index: int, there: BayThere) -> Iterator[Held]:
         """Yield what the compartments of a bay hold."""
         for clear in there.compartments:
             own = next((one for one in self.openings[index] if one.compartment.id == clear.compartment.id), None)
-            drawn = own if own is not None and own.front == "open" and own.compartment.holds == "drawers" else None
+            drawn = own if own is not None and own.front == "open" and own.compartment.holds in DRAWN else None
             edges = fronts_between(drawn, self.stuff, self.habits) if drawn is not None else None
             place = Inside(clear, there.x, there.width, self.y, edges, self._needs_one_fixed(clear))
+            if self.stuff.framed and clear.compartment.holds in ("drawers", "trays", "pull-out"):
+                place = self._behind_frame(place, index)
             yield inside_of(place, self.stuff, self.habits)
+
+    def _behind_frame(self, place: Inside, index: int) -> Inside:
+        """Return a place narrowed to the opening of the frame before it, since what is in it is drawn out through
+        that."""
+        left, right = self.stiles[index][1], self.stiles[index + 1][0]
+        clear = place.clear
+        hole = next((one for one in reversed(self.openings[index]) if one.clear_low <= clear.low + 0.1), None)
+        high = min(clear.high, hole.clear_high) if hole is not None else clear.high
+        return place._replace(clear=msgspec.structs.replace(clear, high=high), x=left, width=right - left)
+
+    def _holes(self) -> Iterator[Hole]:
+        """Yield the openings of the face frame, bay by bay from the floor up."""
+        for index, mine in enumerate(self.openings):
+            across = (self.stiles[index][1], self.stiles[index + 1][0])
+            for number, one in enumerate(mine):
+                over = self.top if number == len(mine) - 1 else mine[number + 1].clear_low
+                arched = one.front == "open" and one.compartment.head == "arched" and not one.compartment.closes
+                rise = rise_of(across, one.clear_high - one.clear_low) if arched else 0.0
+                yield Hole(one.bay, one.compartment.id, across, one.clear_low, one.clear_high, over, rise)
 
     def _needs_one_fixed(self, clear: Clear) -> bool:
         """Return whether a shelf of a compartment is fixed: nothing else holds a tall side half way up."""
@@ -99,7 +140,16 @@ class OneCarcass:
         for there, held in zip(self.bays, self.held, strict=True):
             for one in held:
                 yield from one.parts(self.number, there.bay.id)
-        yield from fronts_of(self.openings, self.stuff, self.habits, self.number, self.deep)
+        thick = self.stuff.frame[1]
+        if self.stuff.framed:
+            yield from frame_of(self.stiles, self.holes, (self._foot(), self.top), self.deep, self.number, thick)
+        yield from fronts_of(self.openings, self.stuff, self.habits, self.number, self.deep + thick)
+
+    def _foot(self) -> float:
+        """Return how far down its face frame reaches: below its bottom board over a plinth, as far as that is high."""
+        if not self.room.under or self.stuff.hung:
+            return self.floor
+        return max(0.0, min(self.floor, self.low - self.stuff.frame[0]))
 
     def _part(self, kind: Kind, box: Box, size: tuple[float, float], thick: float, edges: float) -> Part:
         return Part(kind, self.number, "", box, *size, thick, edges)
@@ -159,5 +209,12 @@ class OneCarcass:
                         (there.x, there.x + there.width), clear.low, clear.high,
                     )
                 )  # fmt: skip
-            made.append(mine)
+            made.append(self._in_frame(mine, index) if self.stuff.framed else mine)
         return made
+
+    def _in_frame(self, mine: list[Opening], index: int) -> list[Opening]:
+        """Return the openings of a bay as clear as the face frame leaves them."""
+        wide = max(self.stuff.frame[0], self.stuff.board)
+        across = (self.stiles[index][1], self.stiles[index + 1][0])
+        tops = [one.clear_low for one in mine[1:]] + [self.top]
+        return [one._replace(clear_across=across, clear_high=top - wide) for one, top in zip(mine, tops, strict=True)]

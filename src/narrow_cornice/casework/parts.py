@@ -31,18 +31,26 @@ Kind = Literal[
     "drawer side",
     "drawer end",
     "drawer bottom",
+    "stile",
+    "frame rail",
+    "arched rail",
+    "panel",
+    "end shelf",
+    "end back",
 ]
 Box = tuple[float, float, float, float, float, float]  # x, y, z and how far along each
 HINGED: tuple[Kind, ...] = ("door", "bifold leaf", "flap")
-FRONT_KINDS: tuple[Kind, ...] = (*HINGED, "sliding door", "drawer front")
-NO_BOARD: tuple[Kind, ...] = ("lipping", "rail")  # of timber and of tube
+FRONT_KINDS: tuple[Kind, ...] = (*HINGED, "sliding door", "drawer front", "panel")
+FRAME: tuple[Kind, ...] = ("stile", "frame rail", "arched rail")
+NO_BOARD: tuple[Kind, ...] = ("lipping", "rail", *FRAME)  # of timber and of tube
 RAIL = 25.0  # mm across a tube
 
 
 class Part(msgspec.Struct, frozen=True):
     """A part: what it is, the number of its carcass and the identity of its bay (empty for none), its box, the size it
     is cut to (``length`` along its grain) and its thickness, the mm of its edges that are seen, the identity of its
-    compartment (empty for none) and what its face is of."""
+    compartment (empty for none), what its face is of, and its ``curve`` in mm: the radius of an end shelf, the rise of
+    an arch, the radius at the corners of a worktop."""
 
     kind: Kind
     carcass: int
@@ -54,6 +62,7 @@ class Part(msgspec.Struct, frozen=True):
     edges: float = 0.0
     compartment: str = ""
     face: Face = "plain"
+    curve: float = 0.0
 
     @property
     def volume(self) -> float:

@@ -125,7 +125,12 @@ def _begun(compartments: Sequence[Compartment], at: int) -> Compartment:
     if one.front != "as below":
         return one
     under = next((other for other in reversed(compartments[:at]) if other.front != "as below"), None)
-    return replace(one, front=under.front, face=under.face) if under is not None else replace(one, front="open")
+    return _front_of(one, under) if under is not None else replace(one, front="open")
+
+
+def _front_of(one: Compartment, under: Compartment) -> Compartment:
+    """Return a compartment with the front of another."""
+    return replace(one, front=under.front, face=under.face, hinge=under.hinge, panel=under.panel)
 
 
 def _share(one: Compartment, row: int, rows: int) -> Compartment:
@@ -135,10 +140,16 @@ def _share(one: Compartment, row: int, rows: int) -> Compartment:
     if one.holds == "shelves":
         each, more = divmod(max(0, one.count - (rows - 1)), rows)
         return replace(one, count=each + (row < more), height=None, heights=())
-    if one.holds in ("drawers", "trays", "cubbies"):
+    if one.holds in ("drawers", "trays", "pull-out", "cubbies"):
         return replace(one, count=max(1, round(one.count / rows)), height=None)
     if one.holds == "rail":
         each, more = divmod(one.count, rows)  # the highest rows have them
         many = each + (rows - 1 - row < more)
         return replace(one, count=many, height=None) if many else replace(one, holds="nothing", height=None)
     return replace(one, height=None)
+
+
+def pieces(whole: float, longest: float) -> list[tuple[float, float]]:
+    """Return where the pieces of a strip begin and how long they are: as few as can be cut, all alike."""
+    many = math.ceil(whole / longest - 1e-9)
+    return [(whole / many * number, whole / many) for number in range(many)]

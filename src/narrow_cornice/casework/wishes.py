@@ -3,19 +3,26 @@
 from __future__ import annotations
 
 from itertools import pairwise
-from typing import Literal
+from typing import Literal, get_args
 
 import msgspec
 
 from narrow_cornice.units.words import Id
 
-Holds = Literal["shelves", "rail", "drawers", "trays", "cubbies", "nothing", "bed", "knees"]
-HOLDS: tuple[Holds, ...] = ("shelves", "rail", "drawers", "trays", "cubbies", "nothing", "bed", "knees")
+Holds = Literal["shelves", "rail", "drawers", "trays", "pull-out", "cubbies", "nothing", "bed", "knees"]
+HOLDS: tuple[Holds, ...] = get_args(Holds)
+DRAWN: tuple[Holds, ...] = ("drawers", "pull-out")  # their fronts are fixed to what is drawn out
 Front = Literal["open", "doors", "sliding", "bifold", "flap", "as below"]
 FRONTS: tuple[Front, ...] = ("open", "doors", "sliding", "bifold", "flap", "as below")
 Face = Literal["plain", "mirror", "glass", "slatted"]
 FACES: tuple[Face, ...] = ("plain", "mirror", "glass", "slatted")
 Boxes = Literal["new", "there"]  # whether carcasses are made, or there already
+Head = Literal["square", "arched"]  # of an opening in a face frame
+HEADS: tuple[Head, ...] = ("square", "arched")
+Hinge = Literal["usual", "left", "right"]  # the side a single door is hung on; usually at its left
+HINGES: tuple[Hinge, ...] = ("usual", "left", "right")
+FreeEnds = Literal["square", "rounded"]  # of a run, where no wall stands
+FREE_ENDS: tuple[FreeEnds, ...] = ("square", "rounded")
 Grading = Literal["equal", "steps", "ratio"]
 GRADINGS: tuple[Grading, ...] = ("equal", "steps", "ratio")
 
@@ -56,9 +63,11 @@ class Habits(msgspec.Struct, frozen=True):
 
 class Compartment(msgspec.Struct, frozen=True, omit_defaults=True):
     """A part of a bay between two fixed boards: what it holds and how many of them (loose shelves, rails one over the
-    other, drawers, trays, rows of cubbies, ``across`` of which stand side by side), its front (``as below``: the one
-    below goes on over it) and that front's face, its clear height (None: a share of what the others leave), how drawers
-    are graduated, and the clear ``heights`` from below where shelves are not at equal distances."""
+    other, drawers, trays, levels of a pull-out, rows of cubbies, ``across`` of which stand side by side), its front
+    (``as below``: the one below goes on over it) and that front's face, its clear height (None: a share of what the
+    others leave), how drawers are graduated, the clear ``heights`` from below where shelves are not at equal distances,
+    the head of its opening where a face frame stands before it, the side a single door is hung on, and how many mm at
+    its left and right a panel closes that does not open."""
 
     id: Id = ""
     holds: Holds = "shelves"
@@ -69,11 +78,14 @@ class Compartment(msgspec.Struct, frozen=True, omit_defaults=True):
     height: float | None = None
     grading: Grading = "equal"
     heights: tuple[float, ...] = ()
+    head: Head = "square"
+    hinge: Hinge = "usual"
+    panel: tuple[float, float] = (0.0, 0.0)
 
     @property
     def closes(self) -> bool:
         """Whether a front begins with it: a door, or the fronts of drawers."""
-        return self.front not in ("open", "as below") or self.holds == "drawers"
+        return self.front not in ("open", "as below") or self.holds in DRAWN
 
 
 class Bay(msgspec.Struct, frozen=True):
@@ -127,7 +139,9 @@ class Stuff(msgspec.Struct, frozen=True):
     """What a run is made of: the thickness of its boards in mm (carcass, back, fronts, drawers, worktop, nought for
     none), how tall the plinth is, how thick from front to back and how tall the lipping of shelves is, nought for
     none, the longest part and the widest back that can be cut; how tall it is over all (None: as tall as can be),
-    how far above the floor it hangs (nought: it stands), and whether its fronts are inset."""
+    how far above the floor it hangs (nought: it stands), whether its fronts are inset, how wide the stiles and rails
+    of its face frame are and how thick (noughts for none), what its ends are where no wall stands, and how many shelves
+    a rounded one has between its top and its bottom."""
 
     board: float
     back: float
@@ -141,6 +155,14 @@ class Stuff(msgspec.Struct, frozen=True):
     hung: float = 0.0
     inset: bool = False
     widest: float = 1e6
+    frame: tuple[float, float] = (0.0, 0.0)
+    free_ends: FreeEnds = "square"
+    end_shelves: int = 4
+
+    @property
+    def framed(self) -> bool:
+        """Return whether a face frame stands before its carcasses."""
+        return self.frame[0] > 0
 
     @property
     def floor(self) -> float:

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import math
+from functools import cached_property
 from itertools import pairwise
 
 from narrow_cornice.casework.filling import Reach
-from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
 from narrow_cornice.derived.built.contents import RoomFilling, filling_of, metres_before, reach_of, things_of
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
 from narrow_cornice.drawing.built_contents import contents_marks
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.drawing.part_shapes import seen_from_the_front
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
@@ -34,10 +37,12 @@ SHELF = {
     "drawer end": "#e3d2a8",
 }
 AROUND = {
+    **dict.fromkeys(("end back", "end shelf"), "#d9c394"),
     **dict.fromkeys(("plinth", "filler", "top filler"), "#e5d7b8"),
     **dict.fromkeys(("side", "divider", "bottom", "top"), "#dcc9a0"),
     "worktop": "#c9b083",
 }
+FRAMES: dict[str, str] = dict.fromkeys(FRAME, "#dfcda4")
 FACE = {"plain": "#e9e2d0", "mirror": "#d5dfe0", "glass": "#e3ecea", "slatted": "#e4d9bd"}
 THIN = Pen("soft", 0.4)
 SLAT = 45.0  # mm from slat to slat as drawn
@@ -167,6 +172,9 @@ class _Front:
         weak = {bay.there.bay.id for bay in shelves if not bay.sag.holds}
         marks = [*self._place(), *self._carcasses(), *self._shelves(weak), *kept, *([] if fronts else self._holes())]
         for part in self.built.run.parts:
+            if part.kind in FRAMES:
+                marks.append(Area(self._face(part), FRAMES[part.kind], self._of(part), Pen("ink", 0.7)))
+        for part in self.built.run.parts:
             if part.kind in FRONT_KINDS:
                 marks += self._front(part) if fronts else self._as_if_open(part, crossed=not kept)
         return [
@@ -186,8 +194,7 @@ class _Front:
         return (self.x + x, -z)
 
     def _face(self, part: Part) -> tuple[Point, ...]:
-        x, _, z, wide, _, tall = part.box
-        return (self._at(x, z), self._at(x + wide, z), self._at(x + wide, z + tall), self._at(x, z + tall))
+        return tuple(self._at(x, z) for x, z in seen_from_the_front(part))
 
     def _bay(self, bay: str, size: str = "") -> BayPath:
         return BayPath(self.room.id, self.built.built_in.id, bay, size=size)
@@ -265,6 +272,8 @@ class _Front:
         about = self._of(part)
         marks: list[Mark] = [Area(self._face(part), FACE[part.face], about, Pen("ink", 0.9))]
         marks += self._on_the_face(part)
+        if part.kind == "panel":  # it does not open
+            return marks
         middle, up = x + wide / 2, z + tall / 2
         if part.kind in ("drawer front", "flap"):
             if part.kind == "flap":  # near the edge that opens
@@ -283,11 +292,11 @@ class _Front:
         """Return what is on the face of a front: slats, or the light on a mirror or a pane."""
         x, _, z, wide, _, tall = part.box
         if part.face == "slatted":
-            many = int((wide - 60.0) / SLAT)
-            return [
-                Stroke((self._at(x + 30.0 + n * SLAT, z + 30.0), self._at(x + 30.0 + n * SLAT, z + tall - 30.0)), THIN)
-                for n in range(many + 1)
-            ]
+            # Counted from the begin of the run, so that they go on from one front to the next.
+            begin = self.built.run.begin
+            first, last = math.ceil((x + 30.0 - begin) / SLAT), math.floor((x + wide - 30.0 - begin) / SLAT)
+            places = (begin + number * SLAT for number in range(first, last + 1))
+            return [Stroke((self._at(at, z + 30.0), self._at(at, z + tall - 30.0)), THIN) for at in places]
         if part.face in ("mirror", "glass"):
             reach = min(wide, tall) * 0.45
             shine = ((x + wide * 0.2, z + tall * 0.55), (x + wide * 0.2 + reach, z + tall * 0.55 + reach))
@@ -310,9 +319,24 @@ class _Front:
         return sorted(one.box[0] for one in parts if (one.kind, one.bay, one.carcass, one.compartment) == of)
 
     def _opens_left(self, part: Part) -> bool:
-        """Return whether a door has its handle at its left: the right one of two."""
+        """Return whether a door has its handle at its left: the right one of two, one that is hung
+        on its right."""
         leaves = self._leaves(part)
+        if len(leaves) == 1 and part.kind == "door":
+            return part in self._hung_right
         return len(leaves) > 1 and part.box[0] == leaves[-1]
+
+    @cached_property
+    def _hung_right(self) -> frozenset[Part]:
+        """Return the doors that are hung on their right side."""
+        right = {
+            (bay.carcass, clear.compartment.id)
+            for bay in self.built.run.bays
+            for clear in bay.compartments
+            if clear.compartment.hinge == "right"
+        }
+        doors = (part for part in self.built.run.parts if part.kind == "door")
+        return frozenset(part for part in doors if (part.carcass, part.compartment) in right)
 
     def _as_if_open(self, part: Part, *, crossed: bool) -> list[Mark]:
         """Return where a front would be: its outline and its diagonals, dashed."""

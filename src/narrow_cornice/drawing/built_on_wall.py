@@ -6,10 +6,11 @@ from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import WallFace
-from narrow_cornice.drawing.built import AROUND, FACE, INSIDE, SHELF
+from narrow_cornice.drawing.built import AROUND, FACE, FRAMES, INSIDE, SHELF
 from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
+from narrow_cornice.drawing.part_shapes import seen_from_the_front
 from narrow_cornice.job.finishes import FACE as FACE_GROUP
 from narrow_cornice.job.finishes import INSIDE as INSIDE_GROUP
 from narrow_cornice.job.finishes import surface_key
@@ -19,7 +20,8 @@ from narrow_cornice.memo import by_identity
 
 BEFORE = (
     *("back", "fixed shelf", "shelf", "partition", "rail", "plinth", "filler", "top filler"),
-    *("side", "divider", "bottom", "top", "worktop"),
+    *("side", "divider", "bottom", "top", "worktop", "end back", "end shelf"),
+    *FRAMES,
 )
 
 
@@ -53,18 +55,16 @@ def _run_marks(
     about = BuiltInPath(room_id, run_id)
 
     def outline(part: Part) -> tuple[Point, ...]:
-        at, _, z, wide, _, tall = part.box
-        corners = ((at, z), (at + wide, z), (at + wide, z + tall), (at, z + tall))
-        return tuple(frame.at(left + u, v) for u, v in corners)
+        return tuple(frame.at(left + u, v) for u, v in seen_from_the_front(part))
 
     inside, face = (colours.of(surface_key(group, run_id), "") for group in (INSIDE_GROUP, FACE_GROUP))
-    fills = {"back": INSIDE, **SHELF, **AROUND}
+    fills = {"back": INSIDE, **SHELF, **AROUND, **FRAMES}
     if inside:
         fills |= dict.fromkeys(
             ("back", "fixed shelf", "shelf", "partition", "side", "divider", "bottom", "top"), inside
         )
     if face:
-        fills |= dict.fromkeys(("plinth", "filler", "top filler", "worktop"), face)
+        fills |= dict.fromkeys(("plinth", "filler", "top filler", "worktop", "end back", "end shelf", *FRAMES), face)
     marks = [
         Area(outline(part), fills[part.kind], about, None if part.kind == "back" else Pen("line", 0.5))
         for kind in BEFORE

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from itertools import pairwise
 
-from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
 from narrow_cornice.derived.built.fitted import Built, built_in_of
-from narrow_cornice.drawing.built import AROUND, FACE, SHELF, built_in_drawing, filled_drawing
+from narrow_cornice.drawing.built import AROUND, FACE, FRAMES, SHELF, built_in_drawing, filled_drawing
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.drawing.part_shapes import seen_from_above
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room, Settings
@@ -27,7 +28,7 @@ CHAIN = 110.0
 def _fill(part: Part) -> str:
     if part.kind in FRONT_KINDS:
         return FACE[part.face]
-    return {**SHELF, **AROUND, "back": BACK_FILL, "drawer front": FACE["plain"]}.get(part.kind, BACK_FILL)
+    return {**SHELF, **AROUND, **FRAMES, "back": BACK_FILL, "drawer front": FACE["plain"]}.get(part.kind, BACK_FILL)
 
 
 def _about(room: Room, run: BuiltIn, part: Part) -> About:
@@ -52,10 +53,10 @@ def plan_of_run(room: Room, run: BuiltIn, changed_rules: dict[str, float], setti
     wide, deep = built.fit.width.value, built.fit.recess.depth.mm
 
     def outline(part: Part) -> tuple[Point, ...]:
-        x, y, _, width, depth, _ = part.box
-        return ((x, y), (x + width, y), (x + width, y + depth), (x, y + depth))
+        return seen_from_above(part, made.begin)
 
-    below = [part for part in made.parts if part.kind in ("bottom", "shelf", "fixed shelf") and part.box[2] < at]
+    lying = ("bottom", "shelf", "fixed shelf", "end shelf")
+    below = [part for part in made.parts if part.kind in lying and part.box[2] < at]
     through = [part for part in made.parts if part.box[2] <= at <= part.box[2] + part.box[5]]
     marks: list[Mark] = [Stroke(((-200.0, 0.0), (wide + 200.0, 0.0)), Pen("ink", 1.6))]
     for there, x in ((built.fit.left, 0.0), (built.fit.right, wide)):
@@ -189,6 +190,8 @@ def _moved(part: Part, left: float, right: float) -> tuple[float, float, float, 
         y -= APART["back"]
     elif part.kind in FRONT_KINDS:
         y += 2.6 * FRONT_APART
+    elif part.kind in FRAME:
+        y += 1.7 * FRONT_APART
     elif part.kind in ("drawer side", "drawer end", "drawer bottom"):
         y += 1.2 * FRONT_APART
     elif part.kind in ("shelf", "fixed shelf", "lipping", "rail", "partition"):

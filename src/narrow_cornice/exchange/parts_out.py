@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import math
 import zipfile
 
 from narrow_cornice.casework.boards import materials, sheet_goods
@@ -28,7 +29,7 @@ def parts_zip(job: Job) -> bytes:
         for room in one_by_one(job.rooms, "room"):
             for run in room.casework.built_ins:
                 for number, part in enumerate(on_the_bench(room, run, job.house_rules), 1):
-                    goods = sheet_goods()[part.board].name if part.board else ""
+                    goods = sheet_goods()[part.board].name if part.board else "timber"
                     size = f"{part.length:.0f} x {part.width:.0f}"
                     called = f"{file_name(run.name[:40])} {number:02d} {part.kind} {size}"
                     name = f"{called} {file_name(goods)} {part.count} off"
@@ -50,21 +51,32 @@ def part_dxf(part: Bench, run: str) -> bytes:
         corners = [(x, y), (x + long, y), (x + long, y + wide), (x, y + wide)]
         space.add_lwpolyline(corners, close=True, dxfattribs={"layer": layer})
 
-    box(0.0, 0.0, part.length, part.width, "outline")
+    if part.curve:
+        space.add_lwpolyline(_curved(part), format="xyb", close=True, dxfattribs={"layer": "outline"})
+    else:
+        box(0.0, 0.0, part.length, part.width, "outline")
     for hole in part.cut_outs:
         box(*hole, "cut out")
     for along, across in part.pins:
         space.add_circle((along, across), PIN / 2, dxfattribs={"layer": "pins"})
-    goods = sheet_goods()[part.board]
-    grain = ", grain along" if materials()[goods.material].grain else ""
-    words = (
-        f"{part.count} x {part.kind}, {run[:60]}: {part.length:g} x {part.width:g} x {part.thickness:g}, {goods.name}"
-    )
+    goods = sheet_goods()[part.board] if part.board else None
+    grain = ", grain along" if goods is None or materials()[goods.material].grain else ""
+    of = goods.name if goods is not None else "timber"
+    words = f"{part.count} x {part.kind}, {run[:60]}: {part.length:g} x {part.width:g} x {part.thickness:g}, {of}"
     note = space.add_text(printable(words + grain), height=12.0, dxfattribs={"layer": "note"})
     note.set_placement((0.0, -24.0))
     text = io.StringIO()
     document.write(text)
     return text.getvalue().encode("utf-8")
+
+
+def _curved(part: Bench) -> list[tuple[float, float, float]]:
+    """Return the outline of a part with an arc, as x, y and bulge (the tangent of a quarter of the arc's angle): a
+    quarter of a circle about the lower left corner, or an arch cut into the lower edge."""
+    if part.kind == "end shelf":
+        return [(0.0, 0.0, 0.0), (part.length, 0.0, math.tan(math.pi / 8)), (0.0, part.width, 0.0)]
+    bulge = -2 * part.curve / part.length
+    return [(0.0, 0.0, bulge), (part.length, 0.0, 0.0), (part.length, part.width, 0.0), (0.0, part.width, 0.0)]
 
 
 def labels_pdf(job: Job, paper: Paper | None = None) -> bytes:

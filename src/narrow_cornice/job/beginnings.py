@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.casework.kinds import Beginning
 from narrow_cornice.casework.wishes import Compartment
-from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish, LippingWish
+from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish, FrameWish, LippingWish
 from narrow_cornice.units.lengths import Length, plain_length
 
 
@@ -21,7 +21,7 @@ def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
             continue
         inside = tuple(_wished(f"s{at}", one) for at, one in enumerate(kind.bays[first], 1))
         bays.append(BayWish(f"b{number + 1}", None, inside))
-    lip = kind.lipping
+    lip, frame = kind.lipping, kind.frame
     return BuiltIn(
         "",
         name[:200],
@@ -39,12 +39,15 @@ def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
         lipping=LippingWish(lip[0], plain_length(lip[1]), plain_length(lip[2])) if lip is not None else None,
         keeps=kind.keeps,
         boxes=kind.boxes,
+        frame=FrameWish(frame[0], plain_length(frame[1]), plain_length(frame[2])) if frame is not None else None,
+        free_ends=kind.free_ends,
+        end_shelves=kind.end_shelves,
     )
 
 
 def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginning:
     """Return a run as a kind to begin others with: each of its different bays once, in their order."""
-    lip = run.lipping
+    lip, frame = run.lipping, run.frame
     different = [bay for bay in run.bays if not bay.like]
     return Beginning(
         name[:200],
@@ -63,12 +66,17 @@ def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginnin
         inset=run.inset,
         lipping=(lip.material, lip.thick.mm, lip.tall.mm) if lip is not None else None,
         boxes=run.boxes,
+        frame=(frame.material, frame.wide.mm, frame.thick.mm) if frame is not None else None,
+        free_ends=run.free_ends,
+        end_shelves=run.end_shelves,
     )
 
 
 def _wished(identity: str, one: Compartment) -> CompartmentWish:
     height = plain_length(one.height) if one.height is not None else None
     heights = tuple(plain_length(mm) for mm in one.heights)
+    left, right = (plain_length(mm) if mm > 0 else None for mm in one.panel)
     return CompartmentWish(
-        identity, one.holds, one.count, one.across, one.front, one.face, height, one.grading, heights
-    )
+        identity, one.holds, one.count, one.across, one.front, one.face, height, one.grading, heights,
+        one.head, one.hinge, left, right,
+    )  # fmt: skip

@@ -7,7 +7,7 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.casework.contents import Use
-from narrow_cornice.casework.wishes import Boxes, Compartment, Face, Front, Grading, Holds
+from narrow_cornice.casework.wishes import Boxes, Compartment, Face, FreeEnds, Front, Grading, Head, Hinge, Holds
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Words
 
@@ -16,8 +16,10 @@ Sequence = Literal["units first", "trim first"]
 
 class CompartmentWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A part of a bay between two fixed boards: what it holds and how many (``across`` of a row of cubbies), its front
-    and that front's face, its clear height (None: a share of what the others leave), how its drawers are graduated, and
-    the clear ``heights`` from below between its shelves where they are not at equal distances."""
+    and that front's face, its clear height (None: a share of what the others leave), how its drawers are graduated, the
+    clear ``heights`` from below between its shelves where they are not at equal distances, the head of its opening in a
+    face frame, the side a single door is hung on, and how much at its left and right a panel closes that does not
+    open."""
 
     id: Id
     holds: Holds = "shelves"
@@ -28,15 +30,21 @@ class CompartmentWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     height: Length | None = None
     grading: Grading = "equal"
     heights: tuple[Length, ...] = ()
+    head: Head = "square"
+    hinge: Hinge = "usual"
+    panel_left: Length | None = None
+    panel_right: Length | None = None
 
     @property
     def plain(self) -> Compartment:
         """Return it in plain millimetres, as it is made."""
         height = self.height.mm if self.height is not None else None
         heights = tuple(size.mm for size in self.heights)
+        left, right = (one.mm if one is not None else 0.0 for one in (self.panel_left, self.panel_right))
         return Compartment(
-            self.id, self.holds, self.count, self.across, self.front, self.face, height, self.grading, heights
-        )
+            self.id, self.holds, self.count, self.across, self.front, self.face, height, self.grading, heights,
+            self.head, self.hinge, (left, right),
+        )  # fmt: skip
 
 
 class BayWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -57,13 +65,23 @@ class LippingWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     tall: Length
 
 
+class FrameWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A face frame before the carcasses, by its timber, how wide its stiles and rails are, and how thick."""
+
+    material: Id
+    wide: Length
+    thick: Length
+
+
 class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A run of casework in a ``place`` for one (a recess of what is measured): its bays, its sheet goods by identity
     (``board`` of the carcasses, ``fronts``, ``back``, ``drawers``, ``worktop`` or none), its plinth, how ``tall`` it
     is over all (None: up to the ceiling), how far above the floor it is ``hung`` (None: it stands), whether its
     fronts are ``inset``, what on its wall is ``cut_through`` to (by identity), the lipping of its shelves, what is
-    kept on them, whether trim stops at it (units first) or runs behind it (trim first), and whether its ``boxes`` are
-    made new, or are there already and get new fronts."""
+    kept on them, whether trim stops at it (units first) or runs behind it (trim first), whether its ``boxes`` are
+    made new, or are there already and get new fronts, its face ``frame``, what its ends are where no wall stands,
+    and how many shelves a rounded one has between its bottom and its top, and how long a part is at most where it is
+    to come in ``in_pieces`` (None: as long as a sheet allows)."""
 
     id: Id
     name: Words
@@ -83,6 +101,10 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     keeps: Id = "hardbacks"
     sequence: Sequence = "units first"
     boxes: Boxes = "new"
+    frame: FrameWish | None = None
+    free_ends: FreeEnds = "square"
+    end_shelves: int = 4
+    in_pieces: Length | None = None
 
     @property
     def hangs_at(self) -> float:

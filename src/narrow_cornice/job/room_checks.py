@@ -129,14 +129,17 @@ def _check_casework(casework: Casework, where: str) -> None:
             raise JobError(f"Nothing known is called “{run.keeps[:40]}”.", where=f"{at}.keeps")
         length_within(run.plinth, f"{at}.plinth", zero=True)
         length_within(run.tall, f"{at}.tall")
+        length_within(run.in_pieces, f"{at}.in_pieces")
         length_within(run.hung, f"{at}.hung", zero=True)
         if run.lipping is not None:
-            if run.lipping.material not in materials():
-                raise JobError(
-                    f"There is no wood called “{run.lipping.material[:40]}”.", where=f"{at}.lipping.material"
-                )
+            _check_wood(run.lipping.material, f"{at}.lipping.material")
             length_within(run.lipping.thick, f"{at}.lipping.thick")
             length_within(run.lipping.tall, f"{at}.lipping.tall")
+        if run.frame is not None:
+            _check_wood(run.frame.material, f"{at}.frame.material")
+            length_within(run.frame.wide, f"{at}.frame.wide")
+            length_within(run.frame.thick, f"{at}.frame.thick")
+        number(run.end_shelves, f"{at}.end_shelves", 0, 40)
         _check_bays(run, at)
     unique((one.id for one in casework.contents), f"{where}.contents")
     number(len(casework.contents), f"{where}.contents", 0, MOST_PER_ROOM)
@@ -153,6 +156,11 @@ def _check_casework(casework: Casework, where: str) -> None:
             number(size.mm, f"{where}.{key}", 0, 1e7)
 
 
+def _check_wood(material: str, where: str) -> None:
+    if material not in materials():
+        raise JobError(f"There is no wood called “{material[:40]}”.", where=where)
+
+
 def _check_bays(run: BuiltIn, at: str) -> None:
     """Check the bays of a run, and that each that is like another is like one with compartments of its own."""
     unique((bay.id for bay in run.bays), f"{at}.bays")
@@ -167,7 +175,8 @@ def _check_bays(run: BuiltIn, at: str) -> None:
         unique((one.id for one in bay.compartments), f"{here}.compartments")
         for level, one in enumerate(bay.compartments):
             inside = f"{here}.compartments[{level}]"
-            length_within(one.height, f"{inside}.height")
+            for size in ("height", "panel_left", "panel_right"):
+                length_within(getattr(one, size), f"{inside}.{size}")
             number(one.count, f"{inside}.count", 0, 40)
             number(one.across, f"{inside}.across", 1, 20)
             number(len(one.heights), f"{inside}.heights", 0, 40)

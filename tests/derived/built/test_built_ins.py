@@ -249,7 +249,15 @@ def test_the_carcass_that_is_planned_is_what_is_carried_in() -> None:
     def refused(one: Job) -> set[str]:
         return {f.says for f in second_look(one) if f.key.startswith("recess unsure:r1:e2:way")}
 
-    assert refused(turn("1500")) == {"A carcass of Left alcove in one piece does not come in by turn"}
+    low = turn("1500")
+    assert refused(low) == {"A carcass of Left alcove in one piece does not come in by turn"}
+    finding = next(f for f in second_look(low) if f.key.startswith("recess unsure:r1:e2:way"))
+    parted = finding.fixes[0].apply(low)
+    assert refused(parted) == set()
+    room = parted.room("r1")
+    made = built_in_of(room, room.casework.built_ins[0], {}).run
+    assert made.fault == ""
+    assert max(part.length for part in made.parts) < 2062
     high = turn("2200")
     assert refused(high) == set()
     bare = replace(high, rooms=tuple(replace(room, casework=Casework()) for room in high.rooms))

@@ -3,6 +3,7 @@ painted."""
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
 import pytest
@@ -12,6 +13,7 @@ from narrow_cornice.casework.kinds import beginnings
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.built.clearances import clashes_of
 from narrow_cornice.derived.built.contents import columns_of, filling_of, metres_before
+from narrow_cornice.derived.built.faces import painted_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.free_wall import free_stretch
 from narrow_cornice.derived.built.hanging import UNKNOWN, hanging_of
@@ -23,7 +25,7 @@ from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import begun
-from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
+from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish, FrameWish
 from narrow_cornice.job.history import History
 from narrow_cornice.job.measured import Backing, Fixture
 from narrow_cornice.job.model import Job
@@ -79,9 +81,35 @@ def test_two_in_a_corner_are_found_and_either_gives_way() -> None:
     (meeting,) = meetings_of(room, RULES)
     assert meeting.deep == pytest.approx(300.0, abs=20.0)
     (finding,) = found(history.job, "built-ins meet")
-    assert len(finding.fixes) == 2
+    assert len(finding.fixes) == 3
     for fix in finding.fixes:
         history.do(fix)
+        assert found(history.job, "built-ins meet") == []
+        history.undo()
+
+
+def test_what_is_behind_another_in_a_corner_is_reached_past_a_panel() -> None:
+    """Storage with doors, 450 deep, along two walls: one ends 490 from the corner, and of the other, whose carcasses
+    begin a filler of 40 from it, 450 more or less are closed by a panel; its doors open beside it."""
+    history = square_room()
+    build(history, "w1", "storage")
+    build(history, "w2", "storage")
+    (finding,) = found(history.job, "built-ins meet")
+    for fix, dead in zip(finding.fixes, (False, False, True), strict=True):
+        history.do(fix)
+        room = history.job.rooms[-1]
+        panels = [
+            part
+            for run in room.casework.built_ins
+            for part in built_in_of(room, run, RULES).run.parts
+            if part.kind == "panel"
+        ]
+        assert len(panels) == (0 if dead else 1)
+        if panels:
+            assert panels[0].width == pytest.approx(490 - 40 - 3, abs=20)  # walls nobody read keep some back
+            others = [one for run in room.casework.built_ins for bay in run.bays for one in bay.compartments]
+            assert sum(one.panel_left is not None or one.panel_right is not None for one in others) == 1
+        assert [clash for clash in clashes_of(room, RULES) if clash.what == "built-in"] == []
         assert found(history.job, "built-ins meet") == []
         history.undo()
 
@@ -387,3 +415,44 @@ def test_shelves_under_a_slope_are_fitted_to_the_lowest_of_bays_that_are_alike()
     (column,) = [one.column for one in columns_of(room, RULES) if one.run == "c1"]
     assert column.tall == pytest.approx(tall[0])
     assert len(column.widths) == 2
+
+
+def test_a_face_frame_is_bought_as_strips_by_hand() -> None:
+    """One carcass of three bays: four stiles of its height and, over and under each bay, rails that with the four
+    stiles of 45 come to its width."""
+    history = square_room()
+    run = build(history, "w1", "bookcase", start=1000.0, end=1800.0)
+    room = history.job.rooms[-1]
+    before = {line.key for line in to_buy(history.job).lines}
+    frame = FrameWish("oak", length(45.0), length(21.0))
+    history.do(edits.change_built_in(room.id, run.id, frame=frame))
+    room = history.job.rooms[-1]
+    built = built_in_of(room, room.casework.built_ins[-1], RULES)
+    (added,) = [line for line in to_buy(history.job).lines if line.key not in before]
+    made = built.run
+    wide, tall = made.end - made.begin, made.top - (103 - 45)
+    assert added.kind == "frame"
+    assert added.needed.value == pytest.approx(4 * tall + 2 * (wide - 4 * 45))
+    pieces = sum(part.kind in ("stile", "frame rail") for part in made.parts)
+    assert f"{pieces} pieces of face frames" in added.why
+    history.do(edits.change_built_in(room.id, run.id, frame=replace(frame, material="birch plywood")))
+    assert any("sold in no strips" in said for said in to_buy(history.job).left_out)
+
+
+def test_a_rounded_end_says_how_wide_the_carcasses_are_and_is_painted() -> None:
+    """Between 1 000 and 2 400 nothing stands at either end: 1 400 less what is kept back and two ends of 300 − 18."""
+    history = square_room()
+    run = build(history, "w1", "bookcase", start=1000.0, end=2400.0)
+    room = history.job.rooms[-1]
+    history.do(edits.change_built_in(room.id, run.id, free_ends="rounded"))
+    room = history.job.rooms[-1]
+    built = built_in_of(room, room.casework.built_ins[-1], RULES)
+    assert built.width is not None
+    assert built.fit is not None
+    assert built.fit.width is not None
+    assert built.width.value == pytest.approx(built.run.end - built.run.begin)
+    assert built.width.value == pytest.approx(built.fit.width.value - 2 * (300 - 18))
+    (faces,) = [one for one in painted_of(room, room.casework.built_ins[-1], RULES) if one.group == "casework face"]
+    ends = next(part for part in faces.area.inputs if part.name == "end shelf")
+    radius = 0.282  # both faces of a quarter of a circle and the arc of its edge, of six shelves at two ends
+    assert ends.value == pytest.approx(12 * (2 * math.pi / 4 * radius**2 + math.pi / 2 * radius * 0.018), rel=1e-4)

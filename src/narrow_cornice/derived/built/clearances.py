@@ -16,6 +16,7 @@ from narrow_cornice.survey.plan import on_floor
 
 STEP = 20.0  # mm from trial to trial
 OFF_FRONT = 5.0
+OPENING = frozenset({"door", "bifold leaf", "flap", "drawer front", "drawer side"})
 
 
 class Clash(msgspec.Struct, frozen=True):
@@ -65,10 +66,11 @@ def _clashes(measured: MeasuredRoom, one: Stands, there: Sequence[Stands]) -> It
     if reaches <= 0 or fit is None:
         return
     deep, slid = fit.recess.depth.mm, reach_of_fronts(made, sliding=True)
-    has = _room_before(measured, one, deep, reaches)
+    left, right = (one.standing.left + edge for edge in _opens_between(made))
+    has = _room_before(measured, one.wall, (left, right), deep, reaches)
     if has < reaches - TOUCH:
         yield Clash(run.id, "wall", "", "the wall opposite", reaches, has, slid)
-    zone = footprint(measured, one.wall, one.standing.left + made.begin, one.standing.left + made.end, deep, reaches)
+    zone = footprint(measured, one.wall, left, right, deep, reaches)
     for other in there:
         its = other.standing.built.built_in
         if other is not one and share_heights(one, other) and overlap(zone, other.corners) > TOUCH:
@@ -84,11 +86,18 @@ def _clashes(measured: MeasuredRoom, one: Stands, there: Sequence[Stands]) -> It
                 yield Clash(run.id, "door", seen.opening.id, seen.opening.name, reaches, max(0.0, has), slid)
 
 
-def _room_before(measured: MeasuredRoom, one: Stands, deep: float, wanted: float) -> float:
-    """Return how far it is free before the front of a built-in, as far as is wanted at most."""
-    side, corners = measured.plan.sides[one.wall], measured.plan.corners
-    made = one.standing.built.run
-    left, right = one.standing.left + made.begin, one.standing.left + made.end
+def _opens_between(made: Carcasses) -> tuple[float, float]:
+    """Return from where to where along a run its fronts open: panels beside them do not."""
+    opening = [part.box for part in made.parts if part.kind in OPENING]
+    if not opening:
+        return made.begin, made.end
+    return min(box[0] for box in opening), max(box[0] + box[3] for box in opening)
+
+
+def _room_before(measured: MeasuredRoom, wall: int, between: tuple[float, float], deep: float, wanted: float) -> float:
+    """Return how far it is free before a front on a wall, as far as is wanted at most."""
+    side, corners = measured.plan.sides[wall], measured.plan.corners
+    left, right = between
     places = [left + (right - left) * share for share in (0.05, 0.25, 0.5, 0.75, 0.95)]
     out = OFF_FRONT
     while out < wanted:

@@ -14,7 +14,7 @@ from narrow_cornice.memo import by_value
 from narrow_cornice.survey.faces import Rect
 
 # What lies before a wall and can be cut through; sides and dividers carry and are not.
-CUT: tuple[Kind, ...] = ("back", "plinth", "filler", "top filler", "shelf", "fixed shelf", "drawer bottom")
+CUT: tuple[Kind, ...] = ("back", "plinth", "filler", "top filler", "shelf", "fixed shelf", "drawer bottom", "end back")
 UPRIGHT: tuple[Kind, ...] = ("side", "divider", "partition")
 
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 from narrow_cornice.casework.carcass import Carcasses
-from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
 from narrow_cornice.derived.built.fitted import built_in_of, new_parts
 from narrow_cornice.derived.built.parts import LEFT_OF_BOARD, M2
 from narrow_cornice.explained.figures import Figure, table, total
@@ -20,7 +21,8 @@ SEEN_INSIDE = {
     **dict.fromkeys(("divider", "partition", "shelf", "fixed shelf"), 2),
 }
 OF_DRAWERS = frozenset({"drawer side", "drawer end", "drawer bottom"})  # both faces of each
-BEFORE = frozenset({"plinth", "filler", "top filler", "worktop"})  # one face of each
+BEFORE = frozenset({"plinth", "filler", "top filler", "worktop", "end back", *FRAME})  # one face of each
+QUARTER = math.pi / 4  # of the square that an end shelf is cut from
 
 
 class Painted(NamedTuple):
@@ -66,6 +68,8 @@ def _area(group: str, part: Part, made: Carcasses, left: bool, right: bool) -> f
         if part.kind == "side":
             ends = (not left and part.box[0] - made.begin < 1.0, not right and made.end - part.box[0] < 60.0)
             return broad * sum(ends)
+        if part.kind == "end shelf":
+            return 2 * QUARTER * broad + edges
         if part.kind in BEFORE:
             return broad + (edges if part.kind == "worktop" else 0.0)
         return 0.0

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.carcass import Carcasses, carcasses
-from narrow_cornice.casework.parts import FRONT_KINDS, NO_BOARD, Part
+from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, NO_BOARD, Part
 from narrow_cornice.casework.wishes import Bay, Compartment, Habits, Space, Stuff
 from narrow_cornice.derived.measured.envelopes import Fit, fit_of
 from narrow_cornice.explained.figures import Figure, choice, explained, table, total
@@ -39,6 +39,15 @@ class Built(msgspec.Struct, frozen=True):
 def width_of_run(clear_width: float, walls_at_its_ends: float, filler: float) -> float:
     """Return how wide the carcasses of a run are together."""
     return clear_width - walls_at_its_ends * filler
+
+
+@explained("width of the carcasses", "mm", "clear width − walls at its ends × filler − rounded ends × (depth − board)")
+def width_between_ends(
+    clear_width: float, walls_at_its_ends: float, filler: float, rounded_ends: float, depth: float, board: float
+) -> float:
+    """Return how wide the carcasses of a run are together whose free ends are rounded: a quarter of a circle, as deep
+    as they are less the board against the wall."""
+    return clear_width - walls_at_its_ends * filler - rounded_ends * (depth - board)
 
 
 @explained("height of the carcasses", "mm", "min(clear height − gap − plinth, tallest stood up)")
@@ -79,11 +88,16 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     board, back, fronts, drawers = (goods[key].thickness for key in (run.board, run.back, run.fronts, run.drawers))
     lipping = (run.lipping.thick.mm, run.lipping.tall.mm) if run.lipping is not None else (0.0, 0.0)
     longest = min(goods[key].length for key in (run.board, run.back, run.fronts)) - 2 * trim
+    longest = min(longest, run.in_pieces.mm) if run.in_pieces is not None else longest
     worktop = goods[run.worktop].thickness if run.worktop else 0.0
     tall, hung = (run.tall.mm if run.tall is not None else None), run.hangs_at
     plinth = run.plinth.mm if not hung else 0.0
     widest = goods[run.back].width - 2 * trim
-    return Stuff(board, back, fronts, drawers, plinth, lipping, longest, worktop, tall, hung, run.inset, widest)
+    frame = (run.frame.wide.mm, run.frame.thick.mm) if run.frame is not None else (0.0, 0.0)
+    return Stuff(
+        board, back, fronts, drawers, plinth, lipping, longest, worktop, tall, hung, run.inset, widest,
+        frame, run.free_ends, run.end_shelves,
+    )  # fmt: skip
 
 
 @by_identity(times=1, each="wall")
@@ -104,7 +118,19 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     closed = any(bay.closed for bay in bays)
     path = BuiltInPath(room.id, run.id)
     walls = table("walls at its ends", float(fit.left + fit.right), "", "where a filler is scribed to one")
-    width = width_of_run(fit.width, walls, rules.figure("filler_at_doors" if closed else "filler"))
+    filler, free = rules.figure("filler_at_doors" if closed else "filler"), 2.0 - fit.left - fit.right
+    if run.free_ends == "rounded" and free:
+        goods = sheet_goods()[run.board]
+        width = width_between_ends(
+            fit.width,
+            walls,
+            filler,
+            table("rounded ends", free, "", "where no wall stands"),
+            table("depth", made.depth, "mm", "of the carcasses, behind their fronts"),
+            table("board", goods.thickness, "mm", f"{goods.name}, as measured"),
+        )
+    else:
+        width = width_of_run(fit.width, walls, filler)
     clear = fit.height
     if len(made.steps) > 1:
         tallest = max(made.steps, key=lambda step: step.top)
@@ -182,8 +208,7 @@ def _bay_figure(room: Room, run: BuiltIn, made: Carcasses, width: Figure) -> Fig
 
 
 def board_of(run: BuiltIn, part: Part) -> str:
-    """Return the identity of the sheet goods a part is cut from, empty for a lipping and a rail, which are from
-    none."""
+    """Return the identity of the sheet goods a part is cut from, empty for what is of timber or a tube."""
     if part.kind in NO_BOARD:
         return ""
     if part.kind in ("back", "drawer bottom"):
@@ -193,6 +218,13 @@ def board_of(run: BuiltIn, part: Part) -> str:
     if part.kind == "worktop":
         return run.worktop
     return run.drawers if part.kind in ("drawer side", "drawer end") else run.board
+
+
+def timber_of(run: BuiltIn, part: Part) -> str:
+    """Return what wood a part is of that is cut from no sheet."""
+    if part.kind in FRAME:
+        return run.frame.material if run.frame is not None else "oak"
+    return run.lipping.material if run.lipping is not None else "oak"
 
 
 def new_parts(run: BuiltIn, made: Carcasses) -> tuple[Part, ...]:

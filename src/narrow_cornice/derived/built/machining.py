@@ -24,7 +24,8 @@ ALONG = frozenset({"plinth", "top filler", "drawer front", "flap", "rail"})  # u
 class Bench(msgspec.Struct, frozen=True):
     """A part on the bench: what it is, how many are alike, what it is cut from (its identity), its length along the
     grain, width and thickness, pins as (along, across) and rectangles cut out as (along, across, long, wide), in mm
-    from its lower left corner."""
+    from its lower left corner; its ``curve``: the radius of an end shelf, the rise of an arch. What is of timber has
+    no board."""
 
     kind: str
     count: int
@@ -34,16 +35,17 @@ class Bench(msgspec.Struct, frozen=True):
     thickness: float
     pins: tuple[tuple[float, float], ...] = ()
     cut_outs: tuple[tuple[float, float, float, float], ...] = ()
+    curve: float = 0.0
 
 
 def on_the_bench(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[Bench, ...]:
-    """Return the parts of a run as they lie on the bench, those that are alike once; none of what is not cut from
-    sheets."""
+    """Return the parts of a run as they lie on the bench, those that are alike once; of what is not cut from sheets
+    only what is curved."""
     made = built_in_of(room, run, changed_rules).run
     holes = cut_outs_of(room, run, changed_rules)
     alike: dict[Bench, int] = {}
     for part in new_parts(run, made):
-        if part.kind not in NO_BOARD:
+        if part.kind not in NO_BOARD or part.curve:
             one = _bench(part, board_of(run, part), made, holes)
             alike[one] = alike.get(one, 0) + 1
     return tuple(msgspec.structs.replace(one, count=many) for one, many in alike.items())
@@ -60,6 +62,7 @@ def _bench(part: Part, board: str, made: Carcasses, holes: tuple[CutOut, ...]) -
         part.thickness,
         tuple((round(x, 2), round(y, 2)) for x, y in _pins(part, made)),
         tuple(_cut_outs(part, holes)),
+        round(part.curve, 2),
     )
 
 

@@ -20,9 +20,9 @@ from narrow_cornice.casework.hardware import (
     straps_for,
     wall_fixings_for,
 )
-from narrow_cornice.casework.parts import Part
+from narrow_cornice.casework.parts import FRAME, Part
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of, holes_in
-from narrow_cornice.derived.built.fitted import board_of, built_in_of, new_parts
+from narrow_cornice.derived.built.fitted import board_of, built_in_of, new_parts, timber_of
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -62,7 +62,7 @@ def weight_of(run: BuiltIn, part: Part) -> float:
     if part.kind == "rail":
         return part.length * 1e-3 * TUBE
     board = board_of(run, part)
-    material = sheet_goods()[board].material if board else run.lipping.material if run.lipping is not None else "oak"
+    material = sheet_goods()[board].material if board else timber_of(run, part)
     solid = part.length * part.width * part.thickness * MM3 * materials()[material].density
     glazed = part.length * part.width * M2 * GLASS * GLAZED.get(part.face, 0.0)
     return solid * LEFT_OF_BOARD[part.face] + glazed
@@ -120,7 +120,7 @@ def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -
 def _weights(run: BuiltIn, made: Carcasses) -> tuple[float, ...]:
     if run.boxes != "new":
         return ()  # nobody carries in what is there
-    carried = ("side", "divider", "bottom", "top", "fixed shelf", "partition", "back")
+    carried = ("side", "divider", "bottom", "top", "fixed shelf", "partition", "back", *FRAME)
     numbers = sorted({part.carcass for part in made.parts if part.carcass >= 0})
     return tuple(
         sum(weight_of(run, part) for part in made.parts if part.carcass == number and part.kind in carried)
@@ -149,6 +149,13 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
     rails = by_kind.get("rail", [])
     joints = [part for part in parts if part.kind in JOINED]
     fillers = many("filler", "top filler")
+    pulled = {
+        (bay.bay.id, clear.compartment.id, bay.carcass)
+        for bay in made.bays
+        for clear in bay.compartments
+        if clear.compartment.holds == "pull-out"
+    }
+    framed = many(*FRAME)
     flaps = sum(
         (part.bay, part.compartment) not in made.beds for part in by_kind.get("flap", ())
     )  # beds have their own
@@ -156,7 +163,7 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
         "pin": PINS_A_SHELF * many("shelf"),
         "hinge": sum(hinges_for(part.length, weight_of(run, part)) or 0 for part in hinged) + 2 * flaps,
         "stay": 2 * flaps,
-        "runner": many("drawer bottom"),
+        "runner": many("drawer end") / 2 + len(pulled),  # a pull-out has one below and one above
         "slide": many("sliding door"),
         "fold": many("bifold leaf") / 2,
         "handle": many("door", "flap", "drawer front", "sliding door") + many("bifold leaf") / 2,
@@ -167,9 +174,12 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
         "bed": len(made.beds) if run.boxes == "new" else 0,
         "strap": 0 if run.boxes != "new" or run.hangs_at > 0 else straps_for(made.end - made.begin),
         "wall": wall_fixings_for(made.end - made.begin) if run.boxes == "new" and run.hangs_at > 0 else 0,
-        "screw": 2 * SCREWS_A_JOINT * len(joints) + SCREWS_A_JOINT * (many("plinth") + many("worktop")),
+        "screw": 2 * SCREWS_A_JOINT * len(joints)
+        + SCREWS_A_JOINT * (many("plinth") + many("worktop") + framed)
+        + SCREWS_A_JOINT * (many("panel") + 2 * many("end shelf") + many("end back")),
         "plug": PLUGS_A_FILLER * fillers,
-        "glue": sum(2 * part.width for part in joints) / GLUE_A_BOTTLE,
+        "glue": (sum(2 * part.width for part in joints) + sum(part.length for part in parts if part.kind in FRAME))
+        / GLUE_A_BOTTLE,
         "band": BAND_MORE * sum(part.edges for part in parts if is_banded(run, part)) / 1000.0,
     }
     return MappingProxyType({key: round(amount, 3) for key, amount in counted.items() if amount > 0})

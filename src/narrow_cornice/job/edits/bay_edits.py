@@ -16,8 +16,13 @@ from narrow_cornice.units.lengths import Length
 
 MOST_BAYS = 60
 MOST_COMPARTMENTS = 12
-MOST = {"shelves": 40, "rail": 4, "drawers": 12, "trays": 30, "cubbies": 20}
+MOST = {"shelves": 40, "rail": 4, "drawers": 12, "trays": 30, "pull-out": 12, "cubbies": 20}
 MOST_ACROSS = 20
+SIZES = {
+    "height": "The height of a compartment",
+    "panel_left": "A panel beside a door",
+    "panel_right": "A panel beside a door",
+}
 
 
 Bays = tuple[BayWish, ...]
@@ -65,14 +70,16 @@ def change_bay(room_id: str, run_id: str, bay_id: str, width: Length | None) -> 
 
 
 def change_compartment(room_id: str, run_id: str, bay_id: str, compartment_id: str, **fields: Any) -> Edit:
-    """Change a compartment: holds, count, across, front, face, height, grading, heights. Bays that are like its bay
-    follow. Raises EditError for what none can have."""
-    if "height" in fields:
-        checked_size(fields["height"], "The height of a compartment")
+    """Change a compartment: holds, count, across, front, face, height, grading, heights, head, hinge,
+    panel_left, panel_right. Bays that are like its bay follow. Raises EditError for what none can have."""
+    for key, what in SIZES.items():
+        if key in fields:
+            checked_size(fields[key], what)
     for size in fields.get("heights", ()):
         checked_size(size, "The distance between shelves")
     key, value = next(iter(fields.items()))
-    shown = value.text if isinstance(value, Length) else "as the others leave" if value is None else value
+    none = "as the others leave" if key == "height" else "none"
+    shown = value.text if isinstance(value, Length) else none if value is None else value
     if key == "heights":
         shown = "as said" if value else "equal"
 
@@ -82,7 +89,7 @@ def change_compartment(room_id: str, run_id: str, bay_id: str, compartment_id: s
             _checked_compartment(one)
         return mine
 
-    words = f"compartment: {key.replace('heights', 'distances')} {shown}"
+    words = f"compartment: {key.replace('heights', 'distances').replace('_', ' at its ')} {shown}"
     return _of_inside(words, room_id, run_id, bay_id, change)
 
 
@@ -135,6 +142,16 @@ def make_bay_like(room_id: str, run_id: str, bay_id: str, other: str) -> Edit:
         return changed_one(_without_leader(run, bay_id), bay_id, like=run.master(model).id, compartments=())
 
     return _of_bay("bay: like another" if other else "bay: released", room_id, run_id, bay_id, change)
+
+
+def release_bay(room_id: str, run_id: str, bay_id: str) -> Edit:
+    """Make a bay follow no other and be followed by none: those that were like it follow the first of them."""
+
+    def change(run: BuiltIn, bay: BayWish) -> Bays:
+        mine = run.compartments_of(bay)
+        return changed_one(_without_leader(run, bay_id), bay_id, like="", compartments=mine)
+
+    return _of_bay("bay: released", room_id, run_id, bay_id, change)
 
 
 def _without_leader(run: BuiltIn, bay_id: str) -> tuple[BayWish, ...]:

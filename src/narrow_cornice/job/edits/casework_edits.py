@@ -7,8 +7,9 @@ from typing import Any
 from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import sheet_goods
-from narrow_cornice.job.casework import BuiltIn, LippingWish
+from narrow_cornice.job.casework import BuiltIn, FrameWish, LippingWish
 from narrow_cornice.job.edits.making import (
+    EditError,
     changed_one,
     checked_name,
     checked_size,
@@ -24,7 +25,14 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.units.lengths import Length
 
 BOARDS = ("board", "fronts", "back", "drawers", "worktop")
-SIZES = {"plinth": "A plinth", "tall": "The height of a built-in", "hung": "How far a built-in hangs above the floor"}
+MOST_END_SHELVES = 40
+LEAST_PIECE = 400.0  # mm, of the longest part that a run is built of
+SIZES = {
+    "plinth": "A plinth",
+    "in_pieces": "The longest part of a built-in",
+    "tall": "The height of a built-in",
+    "hung": "How far a built-in hangs above the floor",
+}
 
 
 def add_built_in(room_id: str, run: BuiltIn) -> Edit:
@@ -60,21 +68,39 @@ def build_along(
 
 
 def change_built_in(room_id: str, run_id: str, **fields: Any) -> Edit:
-    """Change a run: name, board, fronts, back, drawers, worktop, plinth, tall, hung, inset, lipping, keeps, place."""
+    """Change a run: name, board, fronts, back, drawers, worktop, plinth, tall, hung, inset, lipping, keeps, place,
+    in_pieces, sequence, boxes, frame, free_ends, end_shelves. Raises EditError for what none can have."""
     if "name" in fields:
         fields = {**fields, "name": checked_name(fields["name"], "A built-in")}
     for key, what in SIZES.items():
         if key in fields:
-            checked_size(fields[key], what, zero=key != "tall")
+            checked_size(fields[key], what, zero=key in ("plinth", "hung"))
+    if fields.get("in_pieces") is not None and fields["in_pieces"].mm < LEAST_PIECE:
+        raise EditError(
+            f"Parts of {fields['in_pieces'].text} at most cannot be.",
+            where="in_pieces",
+            remedy=f"{LEAST_PIECE:g} mm or more.",
+        )
     key, value = next(iter(fields.items()))
     shown = value.text if isinstance(value, Length) else value
     if key in BOARDS:
         shown = sheet_goods()[value].name if value else "none"
+    elif isinstance(value, FrameWish):
+        checked_size(value.wide, "The width of a face frame")
+        checked_size(value.thick, "The thickness of a face frame")
+        shown = f"{value.material} {value.wide.text} × {value.thick.text}"
+    elif key == "end_shelves":
+        if not 0 <= value <= MOST_END_SHELVES:
+            raise EditError(
+                f"{value} shelves in a rounded end cannot be.", where=key, remedy=f"0 to {MOST_END_SHELVES}."
+            )
     elif key == "lipping":
         shown = f"{value.material} {value.thick.mm:g} × {value.tall.mm:g}" if isinstance(value, LippingWish) else "none"
     elif value is None:
-        shown = "as usual"
-    return room_edit(f"built-in: {key} {shown}", room_id, lambda room: changed_run(room, run_id, **fields))
+        shown = "none" if key == "frame" else "as usual"
+    return room_edit(
+        f"built-in: {key.replace('_', ' ')} {shown}", room_id, lambda room: changed_run(room, run_id, **fields)
+    )
 
 
 def cut_through(room_id: str, run_id: str, thing_id: str, name: str, *, cut: bool = True) -> Edit:

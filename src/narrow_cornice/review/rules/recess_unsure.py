@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
+from msgspec.structs import replace
+
 from narrow_cornice.derived.built.fitted import built_in_of
-from narrow_cornice.derived.measured.carrying import passage
+from narrow_cornice.derived.measured.carrying import Passage, passage
 from narrow_cornice.derived.measured.envelopes import Fit, fit_of
+from narrow_cornice.job.edits.casework_edits import LEAST_PIECE, change_built_in
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Backing, Recess
 from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+from narrow_cornice.units.lengths import plain_length
 
 WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
 
@@ -44,9 +50,23 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 says = f"A {what} of {name} in one piece does not come in by {way.name[:40]}"
                 measured = f"{seen.size(tall)} × {seen.size(recess.depth.mm)}; {seen.size(through.most.value)} passes"
                 risk = "Build it in two parts, or find another way in."
+                fixes = tuple(_in_pieces(seen, recess, through))
                 yield _finding(
-                    seen, recess.id, f"way {way.id}", "will not fit", name, says, measured=measured, risk=risk
-                )
+                    seen, recess.id, f"way {way.id}", "will not fit", name, says,
+                    measured=measured, risk=risk, fixes=fixes,
+                )  # fmt: skip
+
+
+def _in_pieces(seen: RoomSeen, recess: Recess, through: Passage) -> Iterator[Edit]:
+    """Yield the edits that build what stands in a place of parts no longer than come in: two or more carcasses, one
+    on the other. A door limits how wide a part is, which that does not change."""
+    most = math.floor(through.most.value)
+    if through.way.kind == "door" or most < LEAST_PIECE:
+        return
+    for run in seen.room.casework.built_ins:
+        if run.place == recess.id and run.boxes == "new":
+            edit = change_built_in(seen.room.id, run.id, in_pieces=plain_length(most))
+            yield replace(edit, title=f"{run.name[:30]} of parts no longer than {seen.size(most)}")
 
 
 def _tallest(seen: RoomSeen, recess: Recess, fit: Fit) -> tuple[float, str]:
@@ -60,7 +80,16 @@ def _tallest(seen: RoomSeen, recess: Recess, fit: Fit) -> tuple[float, str]:
 
 
 def _finding(
-    seen: RoomSeen, recess_id: str, what: str, grade: Grade, where: str, says: str, *, measured: str, risk: str = ""
+    seen: RoomSeen,
+    recess_id: str,
+    what: str,
+    grade: Grade,
+    where: str,
+    says: str,
+    *,
+    measured: str,
+    risk: str = "",
+    fixes: tuple[Edit, ...] = (),
 ) -> Finding:
     return Finding(
         key=f"recess unsure:{seen.room.id}:{recess_id}:{what}",
@@ -74,4 +103,5 @@ def _finding(
         rule="A carcass is never drawn wider than the recess at 95 %, stands on structure, and comes in (measure).",
         risk=risk or "What is not read is given away as filler, or does not go in.",
         about=RecessPath(seen.room.id, recess_id),
+        fixes=fixes,
     )

@@ -6,8 +6,7 @@ import math
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.hardware import hardware
-from narrow_cornice.casework.timber import timbers
-from narrow_cornice.derived.bought.boards.lippings import lippings_to_buy
+from narrow_cornice.derived.bought.boards.strips import strips_to_buy, unsold_strips
 from narrow_cornice.derived.bought.lines import (
     Bought,
     InPacks,
@@ -48,7 +47,7 @@ def boards_to_buy(job: Job) -> Bought:
     lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if cut.parts and not cut.owned]
     held = by_line(job, lambda room: dict(_room_hardware(room, job.house_rules)))
     lines += [_hardware_line(key, *in_turn(needs)) for key, needs in held.items()]
-    lines += lippings_to_buy(job)
+    lines += strips_to_buy(job)
     return Bought(tuple(lines), (), tuple(dict.fromkeys(_left_out(job))))
 
 
@@ -62,8 +61,7 @@ def _left_out(job: Job) -> list[str]:
             left.append(f"A {one.kind} of {run.name[:60]} is larger than a sheet of {cut.kind.name}.")
     for room in job.rooms:
         for run in room.casework.built_ins:
-            if run.lipping is not None and run.lipping.material not in timbers():
-                left.append(f"Lippings of {run.name[:60]} are of {run.lipping.material}, which is sold in no strips.")
+            left += unsold_strips(run)
             if built_in_of(room, run, job.house_rules).fault:
                 left.append(f"{run.name[:60]} does not fit its place yet.")
     return left

@@ -5,12 +5,20 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from narrow_cornice.casework.boards import sheet_goods
-from narrow_cornice.casework.wishes import FACES, FRONTS, GRADINGS, HOLDS
+from narrow_cornice.casework.wishes import DRAWN, FACES, FRONTS, GRADINGS, HEADS, HINGES, HOLDS
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, rails_of, shelves_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title
-from narrow_cornice.desk.places.built.words import FRONT_WORDS, GRADING_WORDS, HOLDS_WORDS, bay_number, holds_words
+from narrow_cornice.desk.places.built.words import (
+    FRONT_WORDS,
+    GRADING_WORDS,
+    HEAD_WORDS,
+    HINGE_WORDS,
+    HOLDS_WORDS,
+    bay_number,
+    holds_words,
+)
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
@@ -24,8 +32,10 @@ COUNTED = {
     "rail": "Rails, one over the other",
     "drawers": "Drawers",
     "trays": "Trays",
+    "pull-out": "Levels of the pull-out",
     "cubbies": "Cubbies, one over the other",
 }
+OWN_FRONTS = {"drawers": "fronts of their own", "pull-out": "a front of its own"}
 
 
 def bay_rows(bench: Bench, job: Job, path: BayPath) -> Iterator[Row]:
@@ -139,6 +149,9 @@ def compartment_rows(bench: Bench, job: Job, path: CompartmentPath) -> Iterator[
         yield ChoiceRow("Heights of drawers", grades, one.grading, lambda value: change(grading=value))
     yield from bench.size_rows(path.thing.sized("height"), "Clear height")
     yield from _front_rows(run, bay, one, change)
+    if one.front in ("doors", "bifold"):
+        yield from bench.size_rows(path.thing.sized("panel_left"), "Fixed panel at its left")
+        yield from bench.size_rows(path.thing.sized("panel_right"), "Fixed panel at its right")
     yield from _distances(bench, job, room, path, run, one, change)
     built = built_in_of(room, run, job.house_rules)
     if built.fault:
@@ -159,14 +172,20 @@ def compartment_rows(bench: Bench, job: Job, path: CompartmentPath) -> Iterator[
 def _front_rows(run: BuiltIn, bay: BayWish, one: CompartmentWish, change: Callable[..., bool]) -> Iterator[Row]:
     lowest = run.compartments_of(bay)[0].id == one.id
     fronts = tuple((key, FRONT_WORDS[key]) for key in FRONTS if key != "as below" or not lowest)
-    if one.holds == "drawers":
-        fronts = tuple((key, "fronts of their own" if key == "open" else words) for key, words in fronts)
+    if one.holds in DRAWN:
+        fronts = tuple((key, OWN_FRONTS[one.holds] if key == "open" else words) for key, words in fronts)
     if one.holds == "knees":
         return
     yield ChoiceRow("Front", fronts, one.front, lambda value: change(front=value))
     if one.front not in ("open", "as below"):
         faces = tuple((key, key) for key in FACES)
         yield ChoiceRow("Face", faces, one.face, lambda value: change(face=value))
+    if one.front == "doors":
+        sides = tuple((key, HINGE_WORDS[key]) for key in HINGES)
+        yield ChoiceRow("A single door hangs", sides, one.hinge, lambda value: change(hinge=value))
+    if run.frame is not None and one.front == "open" and one.holds not in DRAWN:
+        heads = tuple((key, HEAD_WORDS[key]) for key in HEADS)
+        yield ChoiceRow("Head", heads, one.head, lambda value: change(head=value))
 
 
 # Many parameters: the rows of one compartment, said where they are needed.

@@ -10,6 +10,7 @@ from narrow_cornice.casework.contents import kinds_kept
 from narrow_cornice.casework.hardware import hardware, hinges_for
 from narrow_cornice.casework.kinds import Beginning
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
+from narrow_cornice.casework.wishes import DRAWN
 from narrow_cornice.derived.built.contents import columns_of, filling_of, things_of
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.free_wall import free_stretch
@@ -309,7 +310,7 @@ class BuiltPage(DrawingPage):
                 path = CompartmentPath(room.id, run.id, bay.id, one.id)
                 leads = level == 0
                 like = f", as bay {bay_number(run, run.master(bay).id)}" if bay.like else ""
-                front = FRONT_WORDS[one.front] if one.holds != "drawers" or one.front != "open" else "drawer fronts"
+                front = FRONT_WORDS[one.front] if one.holds not in DRAWN or one.front != "open" else "drawer fronts"
                 rows.append(
                     row(
                         path,

@@ -4,24 +4,31 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
+from msgspec.structs import replace
+
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kept_things
+from narrow_cornice.casework.timber import timbers
+from narrow_cornice.casework.wishes import FREE_ENDS
 from narrow_cornice.derived.built.arranging import arrangements_of
 from narrow_cornice.derived.built.contents import filling_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title, ToggleRow
+from narrow_cornice.desk.places.built.bay_rows import counted
+from narrow_cornice.desk.places.built.words import FREE_END_WORDS
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import kind_of
-from narrow_cornice.job.casework import BuiltIn
+from narrow_cornice.job.casework import BuiltIn, FrameWish
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
-from narrow_cornice.units.lengths import parse_length, plain_length
+from narrow_cornice.units.lengths import Length, parse_length, plain_length
 from narrow_cornice.units.show import show_quantity
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
+FRAME = FrameWish("softwood", Length(45.0, "45 mm"), Length(21.0, "21 mm"))
 THICK = 15.0  # mm, from which a board makes a carcass or a door
 
 
@@ -139,10 +146,12 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     yield ToggleRow(
         "Shelves lipped, 20 × 40 hardwood", run.lipping is not None, lambda on: change(lipping=LIPPING if on else None)
     )
+    yield from _frame_and_ends(bench, path, run, built, change)
     yield from bench.size_rows(path.sized("tall"), "Over all")
     yield from bench.size_rows(path.sized("hung"), "Hangs above the floor")
     if run.hangs_at == 0:
         yield from bench.size_rows(path.sized("plinth"), "Plinth")
+    yield from bench.size_rows(path.sized("in_pieces"), "Longest part")
     if built.fault:
         yield NoteRow(built.fault, "rust")
     elif built.width is not None and built.height is not None:
@@ -158,3 +167,28 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
             ("Keep it as a kind of my own",), lambda _: bench.session.do_made(lambda: _own_kind(run, built))
         )
     yield ButtonsRow((f"Take {run.name[:40]} away",), lambda _: bench.do(edits.remove_built_in(room.id, run.id)))
+
+
+def _frame_and_ends(
+    bench: Bench, path: BuiltInPath, run: BuiltIn, built: Built, change: Callable[..., bool]
+) -> Iterator[Row]:
+    """Yield its face frame, and what its ends are where no wall stands."""
+    if run.boxes == "new":
+        woods = (("", "none"), *((wood, wood) for wood in timbers()))
+        of = run.frame.material if run.frame is not None else ""
+        mine = run.frame or FRAME
+        yield ChoiceRow(
+            "Face frame", woods, of, lambda value: change(frame=replace(mine, material=value) if value else None)
+        )
+    if run.frame is not None:
+        yield from bench.size_rows(path.sized("frame wide"), "Stiles, rails")
+        yield from bench.size_rows(path.sized("frame thick"), "Frame, thick")
+    if built.fit is not None and built.fit.left and built.fit.right:
+        if run.free_ends != "square":
+            yield NoteRow("Walls stand at both its ends: none of them is rounded.")
+        else:
+            return
+    ends = tuple((key, FREE_END_WORDS[key]) for key in FREE_ENDS)
+    yield ChoiceRow("Free ends", ends, run.free_ends, lambda value: change(free_ends=value))
+    if run.free_ends == "rounded":
+        yield TextRow("Shelves in an end", f"{run.end_shelves}", counted(bench, lambda many: change(end_shelves=many)))

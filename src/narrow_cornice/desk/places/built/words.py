@@ -12,6 +12,7 @@ HOLDS_WORDS = {
     "rail": "hanging rails",
     "drawers": "drawers",
     "trays": "pull-out trays",
+    "pull-out": "a tall pull-out",
     "cubbies": "cubbies",
     "nothing": "nothing, left clear",
     "bed": "a fold-down bed",
@@ -25,6 +26,9 @@ FRONT_WORDS = {
     "flap": "a flap",
     "as below": "the front below goes on",
 }
+HEAD_WORDS = {"square": "square", "arched": "arched"}
+HINGE_WORDS = {"usual": "at its left, as usual", "left": "at its left", "right": "at its right"}
+FREE_END_WORDS = {"square": "end square", "rounded": "end in rounded shelves"}
 GRADING_WORDS = {"equal": "all equal", "steps": "by equal steps", "ratio": "each in one ratio"}
 
 
@@ -41,6 +45,8 @@ def holds_words(one: CompartmentWish) -> str:
             return "one space"
         plural = {"shelves": "shelves"}.get(one.holds, f"{many[one.holds]}s")
         return f"{one.count} {many[one.holds] if one.count == 1 else plural}"
+    if one.holds == "pull-out":
+        return f"a pull-out of {one.count} {'level' if one.count == 1 else 'levels'}"
     if one.holds == "cubbies":
         return f"{one.across} × {one.count} cubbies"
     return {"nothing": "a clear space", "bed": "fold-down bed", "knees": "room for knees"}[one.holds]

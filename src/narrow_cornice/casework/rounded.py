@@ -1,0 +1,42 @@
+"""Ends of a run that stand free and are rounded: shelves of a quarter of a circle outside its last side."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import TYPE_CHECKING
+
+from narrow_cornice.casework.parts import Part
+from narrow_cornice.casework.rows import pieces
+from narrow_cornice.casework.wishes import Habits, Space, Stuff
+
+if TYPE_CHECKING:
+    from narrow_cornice.casework.carcass import Carcasses
+
+LEAST_APART = 50.0  # clear between two shelves of an end
+
+
+def rounded_ends(space: Space, stuff: Stuff, habits: Habits, made: Carcasses) -> Iterator[Part]:
+    """Yield the parts of each free end: a board against the wall, down to the floor where the run stands, and before it
+    shelves whose two straight edges are fixed to it and to the side of the run."""
+    board = stuff.board
+    ends = ((space.left, 0.0, made.begin, made.steps[0].top), (space.right, made.end, space.width, made.steps[-1].top))
+    for wall, begin, end, beside in ends:
+        if wall:
+            continue
+        top = min(beside, space.clear(begin, end) - habits.top_gap) if space.along else beside
+        radius = end - begin
+        for at, long in pieces(top - stuff.hung, stuff.longest):
+            box = (begin, 0.0, stuff.hung + at, radius, board, long)
+            yield Part("end back", -1, "", box, long, radius, board, long)
+        for z in shelf_heights(stuff, top):
+            box = (begin, board, z, radius, radius, board)
+            yield Part("end shelf", -1, "", box, radius, radius, board, radius * 1.5707963, curve=radius)
+
+
+def shelf_heights(stuff: Stuff, top: float) -> list[float]:
+    """Return at which heights the shelves of a rounded end lie: one at the bottom, one at the top, and as many as were
+    said between them, fewer where they would come too close."""
+    floor, board = stuff.floor, stuff.board
+    most = int((top - floor - board) / (LEAST_APART + board))
+    many = max(1, min(stuff.end_shelves + 1, most))  # spaces between them
+    return [floor + (top - board - floor) / many * number for number in range(many + 1)]
