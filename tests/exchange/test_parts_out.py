@@ -85,6 +85,6 @@ def test_what_is_curved_is_drawn_with_its_arc() -> None:
     ):
         document = ezdxf.read(io.StringIO(part_dxf(part, "Bookcase").decode()))
         (outline,) = document.modelspace().query("LWPOLYLINE[layer=='outline']")
-        points = [(p.x, p.y) for p in path.make_path(outline).flattening(0.01)]
+        points = [(p.x, p.y) for p in path.make_path(outline).flattening(0.001)]
         doubled = sum(x * v - u * y for (x, y), (u, v) in pairwise([*points, points[0]]))
         assert abs(doubled) / 2 == pytest.approx(area, rel=5e-4)

@@ -105,7 +105,7 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     made = Carcasses("", (), (), begin, end, floor, top, depth, levels, uprights, top + stuff.worktop, steps)
     parts: list[Part] = [*_round_it(space, stuff, habits, made, filler)]
     if free:
-        parts += rounded_ends(space, stuff, habits, made)
+        parts += rounded_ends(space, stuff, habits, (begin, end), (steps[0].top, steps[-1].top))
     there: list[BayThere] = []
     number = 0
     for step in steps:

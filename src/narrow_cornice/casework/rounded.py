@@ -3,23 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import TYPE_CHECKING
 
 from narrow_cornice.casework.parts import Part
 from narrow_cornice.casework.rows import pieces
 from narrow_cornice.casework.wishes import Habits, Space, Stuff
 
-if TYPE_CHECKING:
-    from narrow_cornice.casework.carcass import Carcasses
-
 LEAST_APART = 50.0  # clear between two shelves of an end
 
 
-def rounded_ends(space: Space, stuff: Stuff, habits: Habits, made: Carcasses) -> Iterator[Part]:
+def rounded_ends(
+    space: Space, stuff: Stuff, habits: Habits, between: tuple[float, float], tops: tuple[float, float]
+) -> Iterator[Part]:
     """Yield the parts of each free end: a board against the wall, down to the floor where the run stands, and before it
-    shelves whose two straight edges are fixed to it and to the side of the run."""
+    shelves whose two straight edges are fixed to it and to the side of the run; carcasses stand ``between`` two places,
+    and the first and the last of them have their ``tops``."""
     board = stuff.board
-    ends = ((space.left, 0.0, made.begin, made.steps[0].top), (space.right, made.end, space.width, made.steps[-1].top))
+    ends = ((space.left, 0.0, between[0], tops[0]), (space.right, between[1], space.width, tops[1]))
     for wall, begin, end, beside in ends:
         if wall:
             continue

@@ -430,7 +430,7 @@ def test_a_face_frame_is_bought_as_strips_by_hand() -> None:
     built = built_in_of(room, room.casework.built_ins[-1], RULES)
     (added,) = [line for line in to_buy(history.job).lines if line.key not in before]
     made = built.run
-    wide, tall = made.end - made.begin, made.top - (103 - 45)
+    wide, tall = made.end - made.begin, made.top - (85 + 17.5 - 45)  # birch plywood 18 is 17.5
     assert added.kind == "frame"
     assert added.needed.value == pytest.approx(4 * tall + 2 * (wide - 4 * 45))
     pieces = sum(part.kind in ("stile", "frame rail") for part in made.parts)
@@ -440,7 +440,7 @@ def test_a_face_frame_is_bought_as_strips_by_hand() -> None:
 
 
 def test_a_rounded_end_says_how_wide_the_carcasses_are_and_is_painted() -> None:
-    """Between 1 000 and 2 400 nothing stands at either end: 1 400 less what is kept back and two ends of 300 − 18."""
+    """Between 1 000 and 2 400 nothing stands at either end: 1 400 less what is kept back and two ends of 300 − 17.5."""
     history = square_room()
     run = build(history, "w1", "bookcase", start=1000.0, end=2400.0)
     room = history.job.rooms[-1]
@@ -451,8 +451,8 @@ def test_a_rounded_end_says_how_wide_the_carcasses_are_and_is_painted() -> None:
     assert built.fit is not None
     assert built.fit.width is not None
     assert built.width.value == pytest.approx(built.run.end - built.run.begin)
-    assert built.width.value == pytest.approx(built.fit.width.value - 2 * (300 - 18))
+    assert built.width.value == pytest.approx(built.fit.width.value - 2 * (300 - 17.5))
     (faces,) = [one for one in painted_of(room, room.casework.built_ins[-1], RULES) if one.group == "casework face"]
     ends = next(part for part in faces.area.inputs if part.name == "end shelf")
-    radius = 0.282  # both faces of a quarter of a circle and the arc of its edge, of six shelves at two ends
-    assert ends.value == pytest.approx(12 * (2 * math.pi / 4 * radius**2 + math.pi / 2 * radius * 0.018), rel=1e-4)
+    radius = 0.2825  # both faces of a quarter of a circle and the arc of its edge, of six shelves at two ends
+    assert ends.value == pytest.approx(12 * (2 * math.pi / 4 * radius**2 + math.pi / 2 * radius * 0.0175), rel=1e-4)
