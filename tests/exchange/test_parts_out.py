@@ -87,4 +87,4 @@ def test_what_is_curved_is_drawn_with_its_arc() -> None:
         (outline,) = document.modelspace().query("LWPOLYLINE[layer=='outline']")
         points = [(p.x, p.y) for p in path.make_path(outline).flattening(0.001)]
         doubled = sum(x * v - u * y for (x, y), (u, v) in pairwise([*points, points[0]]))
-        assert abs(doubled) / 2 == pytest.approx(area, rel=5e-4)
+        assert abs(doubled) / 2 == pytest.approx(area, rel=1e-3)  # it flattens by Bézier curves
