@@ -138,3 +138,12 @@ def write_printed(window: MainWindow) -> None:
     dialog.go.click()
     settle()
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+def pick(window: MainWindow, label: str, words: str) -> None:
+    """Choose one of a row of choices on the bench by its word."""
+    box = row_widget(window, label)
+    assert isinstance(box, QComboBox)
+    box.setCurrentIndex(box.findText(words))
+    box.activated.emit(box.currentIndex())
+    settle()

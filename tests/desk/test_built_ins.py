@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import click, field, page, press, save, settle, total_of, type_into
+from driving import click, field, page, pick, press, row_widget, save, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
@@ -275,3 +275,33 @@ def test_left_over_sheets_are_typed_beside_their_line(window: MainWindow) -> Non
     before = session.job
     type_into(field(window, "Left-over sheets"), "a big one")
     assert session.job is before
+
+
+def test_a_face_frame_and_an_arch_are_chosen_on_the_bench(window: MainWindow) -> None:
+    built(window, "place", BuiltInPath("r1", "c1"))
+    pick(window, "Face frame", "oak")
+    run = window.session.job.room("r1").casework.built_ins[0]
+    assert run.frame is not None
+    assert (run.frame.material, run.frame.wide.mm) == ("oak", 45)
+    type_into(field(window, "Stiles, rails"), "60")
+    assert field(window, "Stiles, rails").text() == "60 mm"
+    assert row_widget(window, "Free ends") is None  # it stands between two walls
+    shelves = CompartmentPath("r1", "c1", "b1", "s2")
+    window.session.select(shelves)
+    settle()
+    pick(window, "Head", "arched")
+    room = window.session.job.room("r1")
+    made = built_in_of(room, room.casework.built_ins[0], {}).run
+    rails = [part for part in made.parts if part.kind == "arched rail"]
+    assert len(rails) == 2  # the second bay repeats the first
+    drawing = window.drawn()
+    assert drawing is not None
+    outline = next(mark for mark in drawing.marks if isinstance(mark, Area) and len(mark.points) > 20)
+    assert outline.about in (shelves, CompartmentPath("r1", "c1", "b2", "s2"))
+    window.session.select(BuiltInPath("r1", "c1"))
+    settle()
+    pick(window, "Face frame", "none")
+    built_in = built_in_of(window.session.job.room("r1"), window.session.job.room("r1").casework.built_ins[0], {})
+    assert "face frame" in built_in.fault  # an arch is cut from one, and says so
+    window.session.undo()
+    assert window.session.job.room("r1").casework.built_ins[0].frame is not None

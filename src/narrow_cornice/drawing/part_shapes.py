@@ -6,7 +6,7 @@ import math
 
 from narrow_cornice.casework.parts import Part
 
-CORNERS = 12  # of a quarter of a circle as drawn
+CORNERS = 24  # of a quarter of a circle as drawn
 SHARES = [(1 - math.cos(math.pi * step / (2 * CORNERS))) / 2 for step in range(2 * CORNERS + 1)]  # close at its feet
 
 Flat = tuple[tuple[float, float], ...]
