@@ -97,7 +97,7 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     steps = _steps(space, stuff, habits, groups, widths, begin, follows=follows)
     if stuff.tall is not None and not steps[1:] and steps[0].top < stuff.tall - stuff.worktop - 1e-6:
         most = steps[0].top + stuff.worktop
-        return Carcasses(f"It is to be {stuff.tall:.0f} mm high, and {most:.0f} mm can be.")
+        return Carcasses(f"It is to be {stuff.tall:.0f} mm high, and {max(0.0, most):.0f} mm can be.")
     if fault := _fault(stuff, habits, bays, widths, inner, min(step.top for step in steps) - floor, depth):
         return Carcasses(fault)
     top = max(step.top for step in steps)
@@ -238,7 +238,7 @@ def _fault(
         short = inner - sum(width for bay, width in zip(bays, widths, strict=True) if bay.width is not None)
         if all(bay.width is not None for bay in bays):
             return f"Its bays come to {sum(widths):.1f} mm, and {inner:.1f} mm are clear between its sides."
-        return f"{short:.0f} mm are left for the bays whose width nobody said: too little."
+        return f"{max(0.0, short):.0f} mm are left for the bays whose width nobody said: too little."
     if depth - habits.back_inset - stuff.back < LEAST_DEPTH:
         return "It is not deep enough for a shelf."
     if any(one.head == "arched" for bay in bays for one in bay.compartments) and not stuff.framed:

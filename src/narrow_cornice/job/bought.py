@@ -35,7 +35,9 @@ class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 class SheetCutting(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A cutting plan of sheets that was found and kept: for which ``parts`` (length along the grain and width in mm),
     whether they have ``grain``, which ``sheet``, what the saw took and what was trimmed; on each sheet the parts by
-    their index with their corner and whether they are turned; and how many sheets were proven to be the least."""
+    their index with their corner and whether they are turned; how many new sheets were proven to be the least; which
+    ``left_sheets`` were there, and what each sheet is cut ``of``: nought a new one, else which of those, from one
+    (none said: all of new ones)."""
 
     parts: tuple[tuple[float, float], ...]
     grain: bool
@@ -44,6 +46,8 @@ class SheetCutting(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     trim: float
     sheets: tuple[tuple[tuple[int, float, float, bool], ...], ...]
     least: int
+    left_sheets: tuple[tuple[float, float], ...] = ()
+    of: tuple[int, ...] = ()
 
 
 class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

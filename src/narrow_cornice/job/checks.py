@@ -126,7 +126,8 @@ def _check_cutting(plan: CuttingPlan, where: str) -> None:
 
 def _check_sheets(kept: SheetCutting, where: str) -> None:
     """Check that a kept plan of sheets cuts every part once, inside its sheet, in a way a panel saw can."""
-    for length in (*kept.sheet, *(size for part in kept.parts for size in part)):
+    number(len(kept.left_sheets), where, 0, MOST_PER_ROOM)
+    for length in (*kept.sheet, *(size for part in (*kept.parts, *kept.left_sheets) for size in part)):
         number(length, where, 1, 1e5)
     number(kept.kerf, f"{where}.kerf", 0, 100)
     number(kept.trim, f"{where}.trim", 0, 500)

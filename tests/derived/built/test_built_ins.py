@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.cutting.sheets import sheet_plan
 from narrow_cornice.derived.bought.lines import InSheets
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
@@ -160,7 +161,8 @@ def test_renaming_moving_and_undoing_leave_the_figures() -> None:
 def test_a_kept_plan_that_cannot_be_cut_is_refused_with_its_place() -> None:
     job = demo_job()
     cut = next(one for one in cut_boards(job) if one.board == "ply-12")
-    kept = to_keep(cut, cut.plan)
+    assert cut.wanted is not None
+    kept = to_keep(cut.wanted, cut.plan)
     job = edits.keep_sheet_plan("board:ply-12", kept, "ply").apply(job)
     assert next(one for one in cut_boards(job) if one.board == "ply-12").found
     assert decode_job(encode_job(job), "a.cornice").sheets["board:ply-12"] == kept
@@ -285,3 +287,32 @@ def test_left_over_sheets_are_cut_before_new_ones_are_bought() -> None:
     assert edits.set_left_sheets(line, [], "ply").apply(own).left_sheets == {}
     with pytest.raises(edits.EditError, match="left-over sheet"):
         edits.set_left_sheets(line, [(0.0, 5.0)], "ply")
+
+
+def test_the_search_cuts_from_left_over_sheets_too_and_what_it_finds_is_kept() -> None:
+    """With as many left-over sheets as are needed nothing is bought, which no plan betters: proven."""
+    job, line = demo_job(), "board:ply-18"
+    before = next(cut for cut in cut_boards(job) if cut.board == "ply-18")
+    many = len(before.plan.sheets)
+    own = edits.set_left_sheets(line, [(before.kind.length, before.kind.width)] * many, "ply").apply(job)
+    for left in (own, edits.set_left_sheets(line, [(2440, 1220), (1000, 600)], "ply").apply(job)):
+        main = next(cut for cut in cut_boards(left) if cut.board == "ply-18")
+        assert main.wanted is not None
+        plan = sheet_plan(main.wanted.parts, main.wanted.kinds, main.wanted.saw, 2.0)
+        assert plan.price == 0 or left is not own
+        kept = edits.keep_sheet_plan(line, to_keep(main.wanted, plan), "ply").apply(left)
+        assert decode_job(encode_job(kept), "a.cornice") == kept
+        found, *owned = [cut for cut in cut_boards(kept) if cut.board == "ply-18"]
+        assert found.found
+        assert len(found.plan.sheets) <= len(main.plan.sheets)
+        assert found.least <= len(found.plan.sheets)
+        numbers = sorted(name.number for cut in (found, *owned) for name in cut.names)
+        assert numbers == [name.number for name in before.names]
+        changed = edits.set_left_sheets(line, [(2440, 1220)], "ply").apply(kept)
+        assert not next(cut for cut in cut_boards(changed) if cut.board == "ply-18").found  # it is for others
+    broken = replace(kept, sheets={line: replace(kept.sheets[line], of=(7,))})
+    with pytest.raises(JobFileError, match="what each of its sheets is"):
+        decode_job(encode_job(broken), "a.cornice")
+    plenty = edits.set_left_sheets(line, [(before.kind.length, before.kind.width)] * 2 * many, "ply").apply(job)
+    (bought,) = [one for one in to_buy(plenty).lines if one.key == line]  # the line stays, where left-overs are typed
+    assert bought.price == 0

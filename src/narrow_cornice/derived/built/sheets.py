@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from types import MappingProxyType
 
@@ -9,7 +10,7 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import materials, sheet_goods
-from narrow_cornice.cutting.sheet_plans import CutSheet, Part, Placed, Saw, SheetKind, SheetPlan, ways
+from narrow_cornice.cutting.sheet_plans import CutSheet, Part, Placed, Saw, SheetKind, SheetPlan, usable, ways
 from narrow_cornice.cutting.sheets import first_plan, on_left_overs
 from narrow_cornice.derived.built.parts import PartLine, parts_of
 from narrow_cornice.job.bought import SheetCutting
@@ -34,10 +35,19 @@ def least_of(plan: SheetPlan, kind: SheetKind) -> int:
     return round(plan.bound / kind.price) if kind.price else 0
 
 
+class Wanted(msgspec.Struct, frozen=True):
+    """What is to be cut from one kind of sheet goods: the parts, the sheets it can be cut from (new ones first, then
+    each that is there already), and the saw."""
+
+    parts: tuple[Part, ...]
+    kinds: tuple[SheetKind, ...]
+    saw: Saw
+
+
 class CutBoard(msgspec.Struct, frozen=True):
     """All that is cut from one kind of sheet goods: the parts with whose they are, the sheet, the saw, the plan that is
     counted with (``found`` where somebody had it searched for), and what is larger than a sheet. What is cut from one
-    that is there already is such a value of its own, ``owned``."""
+    that is there already is such a value of its own, ``owned``; the first says what is ``wanted`` of all together."""
 
     board: str
     names: tuple[Named, ...]
@@ -48,6 +58,7 @@ class CutBoard(msgspec.Struct, frozen=True):
     too_large: tuple[Named, ...]
     found: bool = False
     owned: bool = False
+    wanted: Wanted | None = None
 
     @property
     def least(self) -> int:
@@ -79,25 +90,32 @@ def line_of(board: str) -> str:
     return f"board:{board}"
 
 
-def to_keep(cut: CutBoard, plan: SheetPlan) -> SheetCutting:
+def to_keep(wanted: Wanted, plan: SheetPlan) -> SheetCutting:
     """Return a plan as a job keeps it."""
+    kind, *left = wanted.kinds
+    new = sum(sheet.kind == 0 for sheet in plan.sheets)
     return SheetCutting(
-        tuple((part.length, part.width) for part in cut.parts),
-        all(part.grain for part in cut.parts),
-        (cut.kind.length, cut.kind.width),
-        cut.saw.kerf,
-        cut.saw.edge_trim,
+        tuple((part.length, part.width) for part in wanted.parts),
+        all(part.grain for part in wanted.parts),
+        (kind.length, kind.width),
+        wanted.saw.kerf,
+        wanted.saw.edge_trim,
         tuple(tuple((one.part, one.x, one.y, one.turned) for one in sheet.placed) for sheet in plan.sheets),
-        min(len(plan.sheets), least_of(plan, cut.kind)),
+        min(new, least_of(plan, kind)),
+        tuple((one.length, one.width) for one in left),
+        tuple(sheet.kind for sheet in plan.sheets) if left else (),
     )
 
 
-def _kept_plan(cut: CutBoard, kept: SheetCutting) -> SheetPlan | None:
-    """Return the plan that was kept, None where it is for other parts, another sheet or another saw."""
-    sheets = tuple(CutSheet(0, tuple(Placed(*one) for one in sheet)) for sheet in kept.sheets)
-    price = len(sheets) * cut.kind.price
-    plan = SheetPlan(sheets, price, kept.least * cut.kind.price, 0.0)
-    return plan if to_keep(cut, plan) == kept else None
+def _kept_plan(wanted: Wanted, kept: SheetCutting) -> SheetPlan | None:
+    """Return the plan that was kept, None where it is for other parts, other sheets or another saw."""
+    of = kept.of or (0,) * len(kept.sheets)
+    sheets = tuple(
+        CutSheet(kind, tuple(Placed(*one) for one in sheet)) for kind, sheet in zip(of, kept.sheets, strict=True)
+    )
+    price = sum(kind == 0 for kind in of) * wanted.kinds[0].price
+    plan = SheetPlan(sheets, price, kept.least * wanted.kinds[0].price, 0.0)
+    return plan if to_keep(wanted, plan) == kept else None
 
 
 def cut_boards(job: Job) -> tuple[CutBoard, ...]:
@@ -143,41 +161,49 @@ def _cut(
                     parts.append(part)
                 else:
                     too_large.append(name)
-    owned, rest = _from_left_sheets(board, names, parts, kind, saw, left_sheets)
-    nothing = SheetPlan((), 0.0, 0.0, 0.0)
-    names, parts = [names[at] for at in rest], [parts[at] for at in rest]
-    cut = CutBoard(board, tuple(names), tuple(parts), kind, saw, nothing, tuple(too_large))
-    plan = _kept_plan(cut, kept) if kept is not None else None
-    plan, found = plan or first_plan(parts, kind, saw), plan is not None
-    return (replace(cut, plan=plan, found=found), *owned)
+    left = tuple(SheetKind(f"{kind.name}, left-over", long, wide, 0.0, 1) for long, wide in left_sheets)
+    wanted = Wanted(tuple(parts), (kind, *left), saw)
+    found = _kept_plan(wanted, kept) if kept is not None else None
+    main, *owned = _by_sheet(board, names, wanted, found or _at_once(wanted))
+    return (replace(main, too_large=tuple(too_large), found=found is not None, wanted=wanted), *owned)
 
 
-# Many parameters: what is cut, and from what.
-def _from_left_sheets(
-    board: str,
-    names: list[Named],
-    parts: list[Part],
-    kind: SheetKind,
-    saw: Saw,
-    left_sheets: tuple[tuple[float, float], ...],
-) -> tuple[list[CutBoard], list[int]]:
-    """Return what is cut from the sheets that are there already, and which parts are left for new ones."""
-    if not left_sheets:
-        return [], list(range(len(parts)))
-    kinds = [SheetKind(f"{kind.name}, left-over", long, wide, 0.0, 1) for long, wide in left_sheets]
-    owned, taken = [], set[int]()
-    for own, sheet in zip(kinds, on_left_overs(parts, kinds, saw), strict=True):
-        if sheet is None:
+def _at_once(wanted: Wanted) -> SheetPlan:
+    """Return a good plan: sheets that are there are filled first, the smallest first, and what is left is cut from new
+    ones."""
+    kind, *left = wanted.kinds
+    if not left:
+        return first_plan(wanted.parts, kind, wanted.saw)
+    own = [
+        CutSheet(number, sheet.placed)
+        for number, sheet in enumerate(on_left_overs(wanted.parts, left, wanted.saw), 1)
+        if sheet is not None
+    ]
+    taken = {one.part for sheet in own for one in sheet.placed}
+    rest = [at for at in range(len(wanted.parts)) if at not in taken]
+    new = first_plan([wanted.parts[at] for at in rest], kind, wanted.saw)
+    sheets = [CutSheet(0, tuple(replace(one, part=rest[one.part]) for one in sheet.placed)) for sheet in new.sheets]
+    # What is proven of the rest is not of the whole: other parts might be on the left-overs. Only areas are sure.
+    area = sum(part.length * part.width for part in wanted.parts) - sum(one.length * one.width for one in left)
+    least = max(0, math.ceil(area / math.prod(usable(kind, wanted.saw)) - 1e-9))
+    return SheetPlan((*sheets, *own), new.price, least * kind.price, 0.0)
+
+
+def _by_sheet(board: str, names: list[Named], wanted: Wanted, plan: SheetPlan) -> list[CutBoard]:
+    """Return what is cut from new sheets, and then what from each that is there already, by a plan for all."""
+    made = []
+    for number, kind in enumerate(wanted.kinds):
+        sheets = [sheet for sheet in plan.sheets if sheet.kind == number]
+        if number and not sheets:
             continue
-        mine = [one.part for one in sheet.placed]
-        taken |= set(mine)
-        placed = tuple(replace(one, part=at) for at, one in enumerate(sheet.placed))
-        plan = SheetPlan((CutSheet(0, placed),), 0.0, 0.0, 0.0)
-        cut = CutBoard(
-            board, tuple(names[at] for at in mine), tuple(parts[at] for at in mine), own, saw, plan, (), owned=True
-        )
-        owned.append(cut)
-    return owned, [at for at in range(len(parts)) if at not in taken]
+        mine = sorted(one.part for sheet in sheets for one in sheet.placed)
+        at = {part: place for place, part in enumerate(mine)}
+        placed = tuple(CutSheet(0, tuple(replace(one, part=at[one.part]) for one in sheet.placed)) for sheet in sheets)
+        own = SheetPlan(placed, 0.0 if number else plan.price, 0.0 if number else plan.bound, 0.0)
+        parts = tuple(wanted.parts[part] for part in mine)
+        cut = CutBoard(board, tuple(names[part] for part in mine), parts, kind, wanted.saw, own, (), owned=number > 0)
+        made.append(cut)
+    return made
 
 
 def numbers_of(cuts: tuple[CutBoard, ...], room_id: str, run_id: str) -> Mapping[int, str]:

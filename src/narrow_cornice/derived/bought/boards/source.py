@@ -44,11 +44,17 @@ def boards_to_buy(job: Job) -> Bought:
     if not any(room.casework.built_ins for room in job.rooms):
         return Bought(())
     names = {room.id: room.name for room in job.rooms}
-    lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if cut.parts and not cut.owned]
+    lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if _is_listed(cut)]
     held = by_line(job, lambda room: dict(_room_hardware(room, job.house_rules)))
     lines += [_hardware_line(key, *in_turn(needs)) for key, needs in held.items()]
     lines += strips_to_buy(job)
     return Bought(tuple(lines), (), tuple(dict.fromkeys(_left_out(job))))
+
+
+def _is_listed(cut: CutBoard) -> bool:
+    """Return whether sheets have a line: new ones that something is cut from, and those of which some are there, which
+    is where that is said."""
+    return cut.wanted is not None and bool(cut.parts or len(cut.wanted.kinds) > 1)
 
 
 def _left_out(job: Job) -> list[str]:

@@ -42,11 +42,14 @@ class SheetWork(Searching):
     """The search for the fewest sheets."""
 
     def start(self, line: str, cut: CutBoard, seconds: float = SECONDS) -> None:
-        """Search for the fewest sheets of one kind."""
+        """Search for the fewest new sheets of one kind, beside those that are there already."""
+        wanted = cut.wanted
+        if wanted is None:
+            return
 
         def kept(plan: SheetPlan) -> SheetCutting:
-            return to_keep(cut, plan)
+            return to_keep(wanted, plan)
 
         self.search(
-            line, lambda told, stopped: sheet_plan(cut.parts, [cut.kind], cut.saw, seconds, told, stopped), kept
+            line, lambda told, stopped: sheet_plan(wanted.parts, wanted.kinds, wanted.saw, seconds, told, stopped), kept
         )
