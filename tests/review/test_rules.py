@@ -44,7 +44,6 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "mood against colours:r4",
         "fixture covered:r1",
         "old trim meets:r1",
-        "damage unprimed:r1",
         "built-in covers:r1",
         "built-in fit:r1",
         "built-in fit:r2",
@@ -171,8 +170,9 @@ def test_openings_that_do_not_fit(edit: Edit, says: str) -> None:
 
 
 def test_a_colour_that_will_not_be_hidden_asks_for_a_primer() -> None:
-    job = after(edits.add_colour("Night", "#101418"), edits.change_finish(["r1"], ["ceiling"], "over night", over="c1"))
-    thin = replace(job, paints=tuple(replace(paint, hiding=0.4) for paint in job.paints))
+    over = edits.change_finish(["r1"], ["ceiling"], "over night", over="c1", primer="")
+    job = after(edits.add_colour("Night", "#101418"), over)
+    thin = replace(job, paints=tuple(replace(paint, hiding=3.0 if paint.primer else 1.6) for paint in job.paints))
     finding = next(one for one in second_look(thin) if one.key == "strong change:r1")
     assert "will not hide" in finding.says
     history = History(thin)

@@ -122,6 +122,7 @@ def test_colours_paints_and_stock_are_removed_only_when_free() -> None:
             history.do(edit)
     history.do(edits.remove_colour("plaster", "Raw plaster"))
     history.do(edits.remove_built_in("r1", "c1"))
+    history.do(edits.change_finish(["r1"], ["skirting"], "primed", primer="wood-primer"))
     with pytest.raises(CorniceError, match="still on a surface"):
         history.do(edits.remove_paint("wood-primer", "Primer"))
     history.do(edits.remove_milled("pine-cornice", "pine"))

@@ -104,10 +104,29 @@ def surfaces_list(job: Job) -> str:
                     one.colour.name if one.colour else "",
                     one.coats.value if one.coats else "",
                     round(one.litres.value, 4) if one.litres else "",
+                    one.state,
+                    one.primer.name if one.primer else "",
+                    round(one.primer_litres.value, 4) if one.primer_litres else "",
                 ]
             )
     return _written(
-        ["room", "surface", "kind", "gross", "openings", "covered", "net", "paint", "colour", "coats", "litres"], rows
+        [
+            "room",
+            "surface",
+            "kind",
+            "gross",
+            "openings",
+            "covered",
+            "net",
+            "paint",
+            "colour",
+            "coats",
+            "litres",
+            "state",
+            "primer",
+            "primer litres",
+        ],
+        rows,
     )
 
 

@@ -19,6 +19,8 @@ from narrow_cornice.shipped import shipped_table
 from narrow_cornice.units.lengths import Unit, parse_length, show_length
 from narrow_cornice.units.show import METRIC, InUnits, ShownIn, show_number, show_size
 
+YES_OR_NO = "yes or no"  # the unit of a rule that is kept or not: 1 or 0
+ANSWERS = {"yes": 1.0, "y": 1.0, "no": 0.0, "n": 0.0}
 MOST_SHARE = 3.0  # a plain number typed for a share is taken as per cent beyond this
 
 
@@ -39,6 +41,8 @@ class HouseRule(msgspec.Struct, frozen=True):
             return f"{show_number(100 * value, 1)} %"
         if self.unit == "mm":
             return show_length(value, "mm", step=0.01) if how.unit == "mm" else show_size(value, how)
+        if self.unit == YES_OR_NO:
+            return "yes" if value else "no"
         gap = "" if self.unit == "°" else " "
         return f"{show_number(value)}{gap}{self.unit}".strip()
 
@@ -46,6 +50,8 @@ class HouseRule(msgspec.Struct, frozen=True):
         """Return the value that was typed for it, as it is shown or as a plain number. Raises CorniceError."""
         if self.unit == "mm":
             return parse_length(text, unit).mm
+        if self.unit == YES_OR_NO and text.strip().lower() in ANSWERS:
+            return ANSWERS[text.strip().lower()]
         plain = text.strip().removesuffix(self.unit).strip()
         per_cent = plain.endswith("%")
         try:
@@ -55,6 +61,8 @@ class HouseRule(msgspec.Struct, frozen=True):
             raise CorniceError(
                 f"“{text[:40]}” is no value of this rule.", where=self.name, remedy=f"Write for example {usual}."
             ) from None
+        if self.unit == YES_OR_NO and value not in (0.0, 1.0):
+            raise CorniceError(f"“{text[:40]}” is neither yes nor no.", where=self.name, remedy="Write yes or no.")
         return value / 100 if self.unit == "share" and (per_cent or value > MOST_SHARE) else value
 
 

@@ -22,6 +22,13 @@ class Hiding(NamedTuple):
     hides: bool
 
 
+def mixed(one: float, other: float, share: float) -> float:
+    """Return R∞ of a mixture of two endless layers with a share of the other: their K/S add up by shares."""
+    one, other = (min(max(each, 1e-4), 1 - 1e-6) for each in (one, other))
+    ratio = (1 - share) * (1 - one) ** 2 / (2 * one) + share * (1 - other) ** 2 / (2 * other)
+    return 1 + ratio - math.sqrt(ratio * ratio + 2 * ratio)
+
+
 def layer_over(ground: float, endless: float, scattering: float) -> float:
     """Return the reflectance of a layer with R∞ ``endless`` and power ``scattering`` over ``ground``, all 0 … 1."""
     endless = min(max(endless, 1e-4), 1 - 1e-6)
@@ -31,15 +38,34 @@ def layer_over(ground: float, endless: float, scattering: float) -> float:
     return (1 - ground * (a - b * coth)) / (a - ground + b * coth)
 
 
+class Primed(NamedTuple):
+    """A coat of primer that is put on first: its SX, and the share of the colour that it is tinted by."""
+
+    scattering: float
+    tint: float
+
+
+BASE = 0.88  # reflectance of a primer's white base
+
+
+# Many parameters: what lies over what.
 @by_value(times=1, each="thing")
-def coats_to_hide(old: str, new: str, scattering: float, most: int, unseen: float) -> Hiding:
-    """Return how many coats of ``new`` hide ``old`` (both #rrggbb).
+def coats_to_hide(
+    old: str, new: str, scattering: float, most: int, unseen: float, primed: Primed | None = None
+) -> Hiding:
+    """Return how many coats of ``new`` hide ``old`` (both #rrggbb), over a tinted primer where there is one.
 
     ``scattering`` is the paint's SX per coat; coats are added until ΔE00 to the endless layer is under ``unseen``,
-    at most ``most``.
+    at most ``most``. A tinted base has the K/S of base and colour in their shares (Duncan 1940).
     """
     wished = linear_light(new)
     seen = linear_light(old)
+    if primed is not None:
+        red, green, blue = (
+            layer_over(ground, mixed(BASE, endless, primed.tint), primed.scattering)
+            for ground, endless in zip(seen, wished, strict=True)
+        )
+        seen = (red, green, blue)
     left = difference(seen, wished)
     for coats in range(1, most + 1):
         red, green, blue = (layer_over(g, e, scattering) for g, e in zip(seen, wished, strict=True))

@@ -12,18 +12,21 @@ from narrow_cornice.units.words import Id, Tone, Words
 
 FACE, INSIDE, DRAWERS = "casework face", "casework inside", "drawer box"
 CASEWORK_GROUPS = (FACE, INSIDE, DRAWERS)  # the surfaces of built-ins, each by its run
+Substrate = Literal["anything", "plaster", "wood"]
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 
 class Finish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
     """What goes on a surface. ``coats`` None takes the coats that hide ``over`` (the colour there now), or the
-    house rule where that is not said; ``primer`` is a paint put on first, in one coat."""
+    house rule where that is not said; ``state`` None is as it comes: new timber and boards bare, a wall with repairs
+    patched, all else sound; ``primer`` is a paint put on first, in one coat: None as the school has it, empty for
+    none."""
 
     paint: Id | None = None
     colour: Id | None = None
     coats: int | None = None
     primer: Id | None = None
-    state: State = "sound"
+    state: State | None = None
     texture: Texture = "smooth"
     method: Method = "roller"
     over: Id | None = None
@@ -55,7 +58,8 @@ class Tin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A paint: volume solids in per cent, dry film in µm, SX per coat (``hiding``), sizes and shop."""
+    """A paint: volume solids in per cent, dry film in µm, SX per coat (``hiding``), sizes and shop; whether it is a
+    primer, and ``on`` what."""
 
     id: Id
     name: Words
@@ -66,6 +70,7 @@ class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     shop: Id
     hiding: float = 1.0
     primer: bool = False
+    on: Substrate = "anything"
 
 
 def surface_key(group: str, thing: str = "") -> str:

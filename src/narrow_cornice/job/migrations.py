@@ -93,10 +93,22 @@ def _bays_of_compartments(raw: Raw) -> Raw:
     return job
 
 
+def _primers_on_something(raw: Raw) -> Raw:
+    """Schema 5: a primer says what it is for. Those that ship are known by their identity."""
+
+    def paint(one: Raw) -> Raw:
+        on = PRIMERS_ON.get(str(one.get("id")))
+        return {**one, "on": on} if on is not None and one.get("primer") is True else one
+
+    return {**raw, "schema": 5, **({"paints": _each(raw["paints"], paint)} if "paints" in raw else {})}
+
+
+PRIMERS_ON = {"plaster-primer": "plaster", "wood-primer": "wood"}
 STEPS: dict[int, Callable[[Raw], Raw]] = {
     1: lambda raw: {**raw, "schema": 2},
     2: _in_parts,
     3: _bays_of_compartments,
+    4: _primers_on_something,
 }
 
 

@@ -233,6 +233,8 @@ def _check_finishes(finishes: RoomFinishes, where: str, colours: tuple[Colour, .
 def _check_finish(finish: Finish, where: str, known: dict[str, set[str]]) -> None:
     for field, table in (("colour", "colour"), ("over", "colour"), ("paint", "paint"), ("primer", "paint")):
         identity = getattr(finish, field)
+        if field == "primer" and identity == "":
+            continue  # none, whatever is usual
         if identity is not None and identity not in known[table]:
             raise JobError(f"There is no {table} “{identity[:40]}”.", where=f"{where}.{field}")
     if finish.coats is not None:

@@ -19,7 +19,7 @@ import msgspec
 
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.trim.fitted import Fitted, FittedTrim
-from narrow_cornice.trim.kinds import FRAMING, WALL_KINDS, TrimKind
+from narrow_cornice.trim.kinds import FRAMING, OF_TRIM, WALL_KINDS, TrimKind
 
 End = Literal["inside", "outside", "stop", "knee"]
 CasingHead = Literal["mitred", "butted", "corner blocks"]
@@ -60,6 +60,21 @@ class Blocked(msgspec.Struct, frozen=True):
     top: float
 
 
+class Staying(msgspec.Struct, frozen=True):
+    """Trim that is on a wall already and stays: its kind, its height and how thick it is, in mm; its ``girth`` is that
+    of a plain board, since nobody read its moulding."""
+
+    kind: TrimKind
+    height: float
+    thickness: float
+
+    @property
+    def girth(self) -> Figure:
+        """Return the length of its face across, in mm."""
+        note = "height and thickness of the old trim; its moulding was not read"
+        return table("girth", self.height + self.thickness, "mm", note)
+
+
 class CasingWay(msgspec.Struct, frozen=True):
     """How openings are cased: the setback from the edge of the jamb, how head and legs meet, and the plinth blocks'
     height (nought for none)."""
@@ -76,7 +91,8 @@ class Wall(msgspec.Struct, frozen=True):
     """A wall for runs: its adjusted length and the angles of its corners inside the room, left and right as seen
     from inside, in degrees; ``upper_edge`` is the ceiling's line along it, (u, z) in mm, empty for a level one.
 
-    ``blocked`` is what stands against it; ``there`` the kinds of trim that are on it already and stay.
+    ``blocked`` is what stands against it; ``there`` the trim that is on it already and stays; ``ceiling`` how high the
+    room is.
     """
 
     id: str
@@ -87,8 +103,9 @@ class Wall(msgspec.Struct, frozen=True):
     holes: tuple[Hole, ...]
     upper_edge: tuple[tuple[float, float], ...] = ()
     blocked: tuple[Blocked, ...] = ()
-    there: tuple[TrimKind, ...] = ()
+    there: tuple[Staying, ...] = ()
     casing: CasingWay = NO_WAY
+    ceiling: float = 0.0
 
 
 def corner_kind(corner: Figure) -> Literal["inside", "outside"]:
@@ -103,7 +120,8 @@ class Run(msgspec.Struct, frozen=True, gc=False):
     ``part`` is what it is a part of: it runs along the wall, is a leg or the head of the casing of the opening
     ``around`` (its identity), an upright or level side of the frame of a panel or a framed thing, a stile or a rail;
     ``words`` name what it goes round. ``low`` is how much lower than usual its two ends hang, under a sloped ceiling;
-    ``there`` says that old trim stays in its place: it is painted and not bought.
+    ``old`` is the old trim that stays in its place: it is painted and not bought,
+    and ``lies`` between two heights of its own.
     """
 
     wall: str
@@ -119,7 +137,13 @@ class Run(msgspec.Struct, frozen=True, gc=False):
     around: str = ""
     words: str = ""
     low: tuple[float, float] = (0.0, 0.0)
-    there: bool = False
+    old: Staying | None = None
+    lies: tuple[float, float] | None = None
+
+    @property
+    def there(self) -> bool:
+        """Return whether it is old trim that stays."""
+        return self.old is not None
 
     @property
     def slope(self) -> float:
@@ -255,8 +279,9 @@ def _stops(wall: Wall, trim: FittedTrim, piece: Fitted) -> list[tuple[Figure, Fi
 
 def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
     """Return the runs of one kind along one wall, from left to right."""
-    piece = trim.of(kind)
-    if not piece.built or piece.profile is None or piece.projection is None:
+    old = next((one for one in wall.there if one.kind == kind), None)
+    piece = as_it_stays(trim.of(kind), old, wall.ceiling) if old is not None else trim.of(kind)
+    if not piece.built or piece.projection is None or (piece.profile is None and old is None):
         return ()
     stops = _stops(wall, trim, piece)
     rakes = kind == "cornice" and bool(too_low(wall.upper_edge, piece.top))
@@ -267,7 +292,6 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
                 (Figure("ceiling", begin, "mm", "table", note=note), Figure("ceiling", end, "mm", "table", note=note))
             )
     stops.sort(key=lambda stop: stop[0].value)
-    there = kind in wall.there
     runs: list[Run] = []
     at, left = _CORNER, "corner"
 
@@ -277,7 +301,7 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
         left_end: End = corner_kind(wall.left) if left == "corner" else "stop"
         right_end: End = corner_kind(wall.right) if right == "corner" else "stop"
         if rakes:
-            runs.extend(_under_slopes(wall, piece, at.value, to.value, (left_end, right_end), there))
+            runs.extend(_under_slopes(wall, piece, at.value, to.value, (left_end, right_end), old))
             return
         whole = at is _CORNER and to is wall.length
         length = (
@@ -285,7 +309,7 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
         )
         to_buy = _to_buy(wall, piece, length, left_end, right_end)
         ends = (at.value, to.value, length, to_buy, left_end, right_end)
-        runs.append(Run(wall.id, wall.name, kind, *ends, there=there))
+        runs.append(Run(wall.id, wall.name, kind, *ends, old=old, lies=(piece.bottom, piece.top) if old else None))
 
     for stop, again in stops:
         if stop.value < wall.length.value:
@@ -295,6 +319,18 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
     if at.value < wall.length.value:
         close(wall.length, "corner")
     return tuple(runs)
+
+
+def as_it_stays(piece: Fitted, old: Staying, ceiling: float) -> Fitted:
+    """Return a kind of trim at the size of the old one that stays, where it stands on the floor, under the ceiling, or
+    on the line of the new one; a rail whose line nobody knows is not fitted."""
+    stands = OF_TRIM[old.kind].stands
+    tops = {"on the floor": old.height, "under the ceiling": ceiling}
+    top = tops.get(stands, piece.top if piece.built else 0.0)
+    size = table(old.kind, old.height, "mm", "the old trim that stays")
+    out = table("projection", old.thickness, "mm", "the old trim that stays")
+    bottom = top - old.height
+    return msgspec.structs.replace(piece, fitted=top > 0, height=size, projection=out, bottom=bottom, top=top)
 
 
 def _to_buy(wall: Wall, piece: Fitted, length: Figure, left: End, right: End) -> Figure:
@@ -308,7 +344,7 @@ def _to_buy(wall: Wall, piece: Fitted, length: Figure, left: End, right: End) ->
 
 
 def _under_slopes(
-    wall: Wall, piece: Fitted, start: float, end: float, ends: tuple[End, End], there: bool
+    wall: Wall, piece: Fitted, start: float, end: float, ends: tuple[End, End], old: Staying | None
 ) -> Iterator[Run]:
     """Yield the stretches of a cornice that follows the ceiling's line along a wall, straight one by straight one."""
     line = [(u, z) for u, z in wall.upper_edge if start < u < end]
@@ -324,7 +360,20 @@ def _under_slopes(
             length = rake(along, Figure("rise", abs(z1 - z0), "mm", "table", note=note), called="cornice, raking")
         low = (max(0.0, piece.top - z0), max(0.0, piece.top - z1))
         to_buy = _to_buy(wall, piece, length, left, right)
-        yield Run(wall.id, wall.name, piece.kind, u0, u1, length, to_buy, left, right, low=low, there=there)
+        yield Run(
+            wall.id,
+            wall.name,
+            piece.kind,
+            u0,
+            u1,
+            length,
+            to_buy,
+            left,
+            right,
+            low=low,
+            old=old,
+            lies=(piece.bottom, piece.top) if old else None,
+        )
 
 
 def height_on(upper_edge: Sequence[tuple[float, float]], u: float) -> float:

@@ -16,14 +16,17 @@ from narrow_cornice.derived.coated.ceiling_surfaces import plan_area_figure
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.finishes.coats import mixed
+from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Finish
+from narrow_cornice.job.history import History
 from narrow_cornice.job.measured import Bulk, Opening, Slope, WallAsRead
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.choices import TrimChoice
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, plain_length
 from rooms import changed, trimmed_of
 
 L = Length
@@ -184,9 +187,9 @@ def test_bare_stuff_drinks_unless_primed() -> None:
     def litres(finish: Finish) -> float:
         return sum(line.needed.value for line in to_buy(painted(finish)).lines if "Washable" in line.name)
 
-    sound, bare = litres(Finish("wall-matt", "c3")), litres(Finish("wall-matt", "c3", state="bare"))
+    sound, bare = litres(Finish("wall-matt", "c3")), litres(Finish("wall-matt", "c3", state="bare", primer=""))
     assert bare / sound == pytest.approx(2.3 / 2)
-    primed = painted(Finish("wall-matt", "c3", state="bare", primer="plaster-primer"))
+    primed = painted(Finish("wall-matt", "c3", state="bare"))  # the school: what is bare is primed
     assert litres(primed.rooms[0].finishes.surfaces["upper wall"]) == pytest.approx(sound)
     primer = next(line for line in to_buy(primed).lines if "Primer" in line.name)
     need = 35 * 1.3 / (10 * 26 / 24 * 0.9)
@@ -195,6 +198,7 @@ def test_bare_stuff_drinks_unless_primed() -> None:
 
 def test_coats_follow_the_colour_that_is_there() -> None:
     job = painted(Finish("wall-matt", "c1", over="c2"))
+    job = replace(job, paints=tuple(replace(paint, hiding=1.2) for paint in job.paints))
     (first, *_) = coated_surfaces(job.rooms[0], job.house_rules, job.paints, job.colours)
     assert first.hiding is not None
     assert first.coats is not None
@@ -316,3 +320,86 @@ def test_a_window_that_pokes_through_the_slope_is_told_and_counted_only_below_it
     assert wall.openings.value == pytest.approx(0.8 * (lowest - 900) / 1000)
     job = replace(starting_job(), rooms=(attic,))
     assert any("higher than the ceiling" in finding.says for finding in second_look(job))
+
+
+def walked(group: str, **finish: object) -> History:
+    """A room of 4 000 × 3 000 × 2 500 as somebody walks it, with one finish."""
+    history = History(starting_job())
+    history.do(edits.add_room("Room", plain_length(4000.0), plain_length(3000.0), plain_length(2500.0)))
+    history.do(edits.change_finish(["r1"], [group], "painted", **finish))
+    return history
+
+
+def test_new_timber_is_primed_and_old_trim_is_as_it_was_found() -> None:
+    """New skirting comes bare and is primed; the old one that stays, 150 × 18 along 3 000 mm, is painted over."""
+    history = walked("skirting", paint="trim-satin", colour="c3")
+    history.do(edits.put_up("r1", "there", "skirting", "w2", plain_length(150.0), plain_length(18.0)))
+    job = history.job
+    mine = {one.surface.key: one for one in coated_surfaces(job.rooms[0], {}, job.paints, job.colours)}
+    new, old = mine["skirting@room"], mine["skirting@there"]
+    assert (new.state, old.state) == ("bare", "sound")
+    assert new.primer is not None
+    assert new.primer.id == "wood-primer"
+    assert old.primer is None
+    wall = next(run for run in trimmed_of(job.rooms[0], {}).runs if run.there)
+    assert old.surface.net.value == pytest.approx(wall.length.value * (150 + 18) / 1e6)
+    spread = 10 * 40 / 35 * 0.9  # the primer's solids and film, by roller
+    assert new.primer_litres is not None
+    assert new.primer_litres.value == pytest.approx(new.surface.net.value * 1.3 / spread)
+    history.do(edits.change_house_rule("prime_everywhere", 1.0, "prime everywhere"))
+    job = history.job
+    everywhere = {
+        one.surface.key: one for one in coated_surfaces(job.rooms[0], job.house_rules, job.paints, job.colours)
+    }
+    assert everywhere["skirting@there"].primer is not None
+
+
+def test_one_hole_takes_one_patch_of_primer() -> None:
+    """A mark of 30 × 30 with 100 round it: 230 × 230 of primer, not the wall; the other walls none."""
+    history = walked("upper wall", paint="wall-matt", colour="c3")
+    history.do(
+        edits.put_up(
+            "r1",
+            "marks",
+            "old anchor",
+            "w1",
+            plain_length(900.0),
+            plain_length(1500.0),
+            plain_length(30.0),
+            plain_length(30.0),
+        )
+    )
+    job = history.job
+    coated = {one.surface.key: one for one in coated_surfaces(job.rooms[0], {}, job.paints, job.colours)}
+    patched = coated["upper wall@w1"]
+    assert patched.state == "patched"
+    assert patched.primer_litres is not None
+    assert patched.primer_litres.value == pytest.approx(0.23 * 0.23 / (10 * 26 / 24 * 0.9))
+    assert coated["upper wall@w2"].primer is None
+
+
+def test_a_tinted_primer_saves_coats_and_is_bought_tinted() -> None:
+    """Over a black that four coats do not hide, a primer tinted to the new colour leaves two."""
+    plain = painted(Finish("wall-matt", "c1", over="c2"))
+    black = tuple(replace(one, hex="#101418") if one.id == "c2" else one for one in plain.colours)
+    thin = tuple(replace(one, hiding=2.0 if one.id == "wall-matt" else 3.0) for one in plain.paints)
+    job = replace(plain, colours=black, paints=thin)
+    (first, *_) = coated_surfaces(job.rooms[0], {}, job.paints, job.colours)
+    assert first.tint is not None
+    assert first.hiding is not None
+    assert first.hiding.hides
+    without = painted(Finish("wall-matt", "c1", over="c2", primer=""))
+    bare = replace(without, colours=black, paints=thin)
+    (other, *_) = coated_surfaces(bare.rooms[0], {}, bare.paints, bare.colours)
+    assert other.hiding is not None
+    assert not other.hiding.hides
+    assert first.hiding.coats < other.hiding.coats == 4
+    names = [line.name for line in to_buy(job).lines if "Primer" in line.name]
+    assert names == [f"Primer for bare plaster, tinted 75 % to {first.tint.name}"]
+
+
+def test_a_mixture_has_the_ratios_of_its_parts_by_hand() -> None:
+    """R∞ 0.5 has K/S 0.25, 0.8 has 0.025: half of each 0.1375, R∞ = 1.1375 − √(0.1375² + 0.275) = 0.5955."""
+    assert mixed(0.8, 0.5, 0.5) == pytest.approx(1.1375 - (0.1375**2 + 0.275) ** 0.5)
+    assert mixed(0.8, 0.5, 0.0) == pytest.approx(0.8)
+    assert mixed(0.8, 0.5, 1.0) == pytest.approx(0.5)

@@ -49,6 +49,9 @@ def _surfaces(job: Job, room: Room) -> Iterator[dict[str, Any]]:
             "colour": one.colour.name if one.colour else None,
             "coats": int(one.coats.value) if one.coats else None,
             "litres": one.litres.value if one.litres else None,
+            "state": one.state,
+            "primer": one.primer.name if one.primer else None,
+            "primer_litres": one.primer_litres.value if one.primer_litres else None,
         }
 
 
@@ -63,7 +66,8 @@ def _runs(job: Job, room: Room) -> Iterator[dict[str, Any]]:
             "wall": run.wall_name,
             "member": run.kind,
             "length": run.length.value,
-            "girth": profile.girth if profile else None,
+            "girth": run.old.girth.value if run.old else profile.girth if profile else None,
+            "old": run.there,
         }
 
 

@@ -12,8 +12,8 @@ from narrow_cornice.derived.coated.surface import Surface
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.explained.figures import Figure, choice, table, total
 from narrow_cornice.explained.house_rules import HouseRules
-from narrow_cornice.finishes.coats import Hiding, coats_to_hide
-from narrow_cornice.finishes.spread import Method, litres, loss_of, practical_spread, theoretical_spread
+from narrow_cornice.finishes.coats import Hiding, Primed, coats_to_hide
+from narrow_cornice.finishes.spread import Method, State, litres, loss_of, practical_spread, theoretical_spread
 from narrow_cornice.job.finishes import Colour, Finish, Paint
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -23,7 +23,8 @@ NO_FINISH = Finish()  # what is on a surface nobody gave anything
 
 
 class Coated(msgspec.Struct, frozen=True, gc=False):
-    """A surface with its finish: coats and litres as figures, None where no paint is chosen yet."""
+    """A surface with its finish: coats and litres as figures, None where no paint is chosen yet; the ``state`` it is
+    painted in, and the colour its primer is tinted to where it is."""
 
     surface: Surface
     finish: Finish
@@ -35,11 +36,22 @@ class Coated(msgspec.Struct, frozen=True, gc=False):
     primer: Paint | None = None
     primer_litres: Figure | None = None
     hiding: Hiding | None = None
+    state: State = "sound"
+    tint: Colour | None = None
 
 
 def paint_line(paint: str, colour: str | None) -> str:
     """Return the key of the line to buy for a paint in a colour."""
     return f"paint:{paint}:{colour or ''}"
+
+
+def primer_of(finish: Finish, surface: Surface, paints: tuple[Paint, ...], needed: bool) -> Paint | None:
+    """Return the primer of a surface: the one that was chosen, or where none was the first of the job that is for such
+    a surface, if one is ``needed``."""
+    if finish.primer is not None:
+        return next((paint for paint in paints if paint.id == finish.primer), None)
+    fit = (paint for paint in paints if paint.primer and paint.on in ("anything", surface.substrate))
+    return next(fit, None) if needed else None
 
 
 def _coats(finish: Finish, hiding: Hiding | None, rules: HouseRules) -> Figure:
@@ -92,28 +104,47 @@ def _coated(
     own: bool,
     colour: Colour | None,
     paint: Paint | None,
-    primer: Paint | None,
+    paints: tuple[Paint, ...],
     over: Colour | None,
     rules: HouseRules,
 ) -> Coated:
     """Return one surface with what goes on it; one that an edit left as it was is not worked out again."""
+    state: State = finish.state or surface.found
     if paint is None:
-        return Coated(surface, finish, own, colour, None)
-    hiding = None
-    if over is not None and colour is not None:
-        hiding = coats_to_hide(
-            over.hex, colour.hex, paint.hiding, int(rules.value("most_coats")), rules.value("hidden_difference")
-        )
+        return Coated(surface, finish, own, colour, None, state=state)
+    hiding, strong = _hiding(colour, paint, over, rules), False
+    if hiding is not None and not hiding.hides:
+        strong = True
+    everywhere = rules.value("prime_everywhere") > 0
+    needed = (state != "sound" or strong or everywhere) and not paint.primer
+    primer = primer_of(finish, surface, paints, needed)
+    tint = None
+    if primer is not None and strong:
+        tint, hiding = colour, _hiding(colour, paint, over, rules, primer)
     coats = _coats(finish, hiding, rules)
     primer_litres = None
-    state = finish.state
+    drinks = state
     if primer is not None:
         once = choice("coats", 1, "", note="primer goes on once")
         spread = _spread_of(primer, finish.method)
-        primer_litres = litres(surface.net, once, state, finish.texture, spread, rules)
-        state = "sound"  # primed stuff no longer drinks
-    amount = litres(surface.net, coats, state, finish.texture, _spread_of(paint, finish.method), rules)
-    return Coated(surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding)
+        patches = surface.patches if state == "patched" and not strong and not everywhere else None
+        on = patches if patches is not None and patches.value < surface.net.value else surface.net
+        primer_litres = litres(on, once, state, finish.texture, spread, rules)
+        drinks = "sound"  # primed stuff no longer drinks
+    amount = litres(surface.net, coats, drinks, finish.texture, _spread_of(paint, finish.method), rules)
+    return Coated(surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding, state, tint)
+
+
+def _hiding(
+    colour: Colour | None, paint: Paint, over: Colour | None, rules: HouseRules, primer: Paint | None = None
+) -> Hiding | None:
+    """Return how many coats hide the colour there now, over a primer tinted to the new one where it is given; None
+    where one of the two is not said."""
+    if over is None or colour is None:
+        return None
+    primed = Primed(primer.hiding, rules.value("tint_share")) if primer is not None else None
+    most, unseen = int(rules.value("most_coats")), rules.value("hidden_difference")
+    return coats_to_hide(over.hex, colour.hex, paint.hiding, most, unseen, primed)
 
 
 @by_identity(times=1, each="room")
@@ -122,7 +153,6 @@ def coated_surfaces(
 ) -> tuple[Coated, ...]:
     """Return the room's surfaces with what goes on them, in coats and litres."""
     rules = house_rules_of(changed_rules)
-    by_paint = {paint.id: paint for paint in paints}
     by_colour = {colour.id: colour for colour in colours}
     return tuple(
         _coated(
@@ -131,7 +161,7 @@ def coated_surfaces(
             one.own,
             one.colour,
             one.paint,
-            by_paint.get(one.finish.primer or ""),
+            paints,
             by_colour.get(one.finish.over or ""),
             rules,
         )
@@ -175,9 +205,9 @@ def paint_needs(
             parts.setdefault(key, []).append((one.surface.name, _of_surface(one.litres, one.surface)))
             what[key] = (one.paint, one.colour)
         if one.primer is not None and one.primer_litres is not None and one.primer_litres.value > 0:
-            key = paint_line(one.primer.id, None)
+            key = paint_line(one.primer.id, one.tint.id if one.tint else None)
             parts.setdefault(key, []).append((one.surface.name, _of_surface(one.primer_litres, one.surface)))
-            what[key] = (one.primer, None)
+            what[key] = (one.primer, one.tint)
     needs = {key: _need(*what[key], *(one for part in figures for one in part)) for key, figures in parts.items()}
     return MappingProxyType(needs)
 

@@ -12,12 +12,15 @@ import msgspec
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.explained.figures import Figure
+from narrow_cornice.finishes.spread import State
+from narrow_cornice.job.finishes import Substrate
 
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal", "casework"]
 
 
 class Surface(msgspec.Struct, frozen=True, gc=False):
-    """One surface: areas in m² as figures, and where it is (``wall`` is the wall's name, empty for the room's)."""
+    """One surface: areas in m² as figures, and where it is (``wall`` is the wall's name, empty for the room's); the
+    state in which paint finds it where nobody says another, and how much of it are patches to be primed."""
 
     key: str
     group: str
@@ -29,6 +32,13 @@ class Surface(msgspec.Struct, frozen=True, gc=False):
     openings: Figure
     covered: Figure
     net: Figure
+    found: State = "sound"
+    patches: Figure | None = None
+
+    @property
+    def substrate(self) -> Substrate:
+        """Return what it is of, as far as a primer asks."""
+        return "plaster" if self.kind in ("wall", "ceiling", "reveal") else "wood"
 
 
 def none_here(name: str) -> Figure:
@@ -37,7 +47,13 @@ def none_here(name: str) -> Figure:
 
 
 def plain_surface(
-    key: str, group: str, kind: SurfaceKind, name: str, area: Figure, face: WallFace | None = None
+    key: str,
+    group: str,
+    kind: SurfaceKind,
+    name: str,
+    area: Figure,
+    face: WallFace | None = None,
+    found: State = "sound",
 ) -> Surface:
     """Return a surface from which nothing is taken away."""
     openings, covered = none_here("openings"), none_here("covered")
@@ -52,4 +68,5 @@ def plain_surface(
         openings,
         covered,
         net_area(area, openings, covered, called=name),
+        found,
     )

@@ -9,7 +9,7 @@ from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceilin
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, slope_surfaces
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.two_tones import split_of
-from narrow_cornice.derived.coated.wall_surfaces import wall_surfaces
+from narrow_cornice.derived.coated.wall_surfaces import patches_on, wall_surfaces
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, reading, total
@@ -26,16 +26,27 @@ from narrow_cornice.trim.profiles import Profile
 @by_identity(times=1, each="wall")
 def _trim_surface(kind: TrimKind, profile: Profile, *lengths: Figure) -> Surface:
     area = painted_trim(total("length", "run", lengths), girth_of(profile), called=kind)
-    return plain_surface(f"{kind}@room", kind, "trim", kind.capitalize(), area)
+    return plain_surface(f"{kind}@room", kind, "trim", kind.capitalize(), area, found="bare")
+
+
+@by_identity(times=1, each="wall")
+def _old_surface(kind: TrimKind, words: str, *sizes: Figure) -> Surface:
+    """Return the face of old trim that stays, of lengths and girths in turn."""
+    pieces = [painted_trim(*pair, called=f"old {kind}") for pair in zip(sizes[::2], sizes[1::2], strict=True)]
+    return plain_surface(f"{kind}@there", kind, "trim", words, total(f"old {kind}", "m²", pieces))
 
 
 def _trim_surfaces(trimmed: TrimmedRoom) -> list[Surface]:
+    """Return new trim, which comes bare, and old trim that stays, as it was found."""
     surfaces = []
     for kind in WITH_FACE:
         profile = trimmed.trim.of(kind).profile
-        mine = [run.length for run in trimmed.runs if run.kind == kind]
+        mine = [run.length for run in trimmed.runs if run.kind == kind and not run.there]
         if profile is not None and mine:
             surfaces.append(_trim_surface(kind, profile, *mine))
+        old = [one for run in trimmed.runs if run.kind == kind and run.old for one in (run.length, run.old.girth)]
+        if old:
+            surfaces.append(_old_surface(kind, f"{kind.capitalize()} that stays", *old))
     return surfaces
 
 
@@ -80,11 +91,12 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         return ()
     measured, trim, split = trimmed.measured, trimmed.trim, split_of(trimmed)
     leaf = house_rules_of(changed_rules).figure("door_leaf_thickness")
+    margin = house_rules_of(changed_rules).value("patch_margin")
     surfaces: list[Surface] = []
     for face, wall in zip(measured.faces, trimmed.walls, strict=True):
         on_it = (trimmed.runs_of(face.id), trim, trimmed.panels_of(face.id), wall.casing.setback.value)
         before = before_wall(room, face, changed_rules)
-        surfaces += wall_surfaces(face, *on_it, trimmed.height, split, *before)
+        surfaces += wall_surfaces(face, *on_it, trimmed.height, split, patches_on(room, face, margin), *before)
     hanging = reach_the_ceiling(trimmed)
     sloped = not measured.ceiling.flat
     cornices = tuple(run for run in trimmed.runs if run.kind == "cornice") if sloped else ()
@@ -106,4 +118,4 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
 
 @by_identity(times=1, each="wall")
 def _casework_surface(run_id: str, group: str, words: str, area: Figure) -> Surface:
-    return plain_surface(f"{group}@{run_id}", group, "casework", words, area)
+    return plain_surface(f"{group}@{run_id}", group, "casework", words, area, found="bare")

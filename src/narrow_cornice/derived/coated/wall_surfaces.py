@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from narrow_cornice.derived.coated.areas import (
     less_spandrels,
@@ -14,12 +15,15 @@ from narrow_cornice.derived.coated.areas import (
     wall_part,
 )
 from narrow_cornice.derived.coated.bulks import on_wall
+from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.coated.surface import Surface, none_here
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.lying import casing_rects, trim_rects
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.explained.figures import Figure, total
-from narrow_cornice.memo import by_identity
+from narrow_cornice.finishes.spread import State
+from narrow_cornice.job.model import Room
+from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Blocked, Run, height_on
@@ -99,6 +103,48 @@ def _lying_on(
     return parts + [(name, "framed and panelled", rect) for name, rect in panels.covered(height)]
 
 
+class Patch(NamedTuple):
+    """What a repair leaves on a wall: how high its middle is, its size with what is primed round it, and its state."""
+
+    height: float
+    width: float
+    tall: float
+    state: State
+
+
+def patches_on(room: Room, face: WallFace, margin: float) -> tuple[Patch, ...]:
+    """Return what the repairs of a wall leave to be primed, with a margin round each."""
+    marks = (one for one in room_repairs(room) if one.mark.wall == face.id and one.kind.state != "sound")
+    return _kept_patches(
+        tuple(
+            Patch(one.mark.height.mm, one.mark.width.mm + 2 * margin, one.mark.tall.mm + 2 * margin, one.kind.state)
+            for one in marks
+        )
+    )
+
+
+# By value: an edit elsewhere leaves the patches of a wall the same object, and with them its surfaces.
+@by_value(times=1, each="wall")
+def _kept_patches(patches: tuple[Patch, ...]) -> tuple[Patch, ...]:
+    return patches
+
+
+def _patched(patches: Sequence[Patch]) -> tuple[State, Figure | None]:
+    """Return the state that repairs leave a part of a wall in, and the area of all of them."""
+    if not patches:
+        return "sound", None
+    areas = [
+        rectangle(
+            Figure("width", one.width, "mm", "reading", note="of a patch, with what is primed round it"),
+            Figure("height", one.tall, "mm", "reading", note="of a patch, with what is primed round it"),
+            called=f"patch {number}",
+            like="patches",
+        )
+        for number, one in enumerate(patches, 1)
+    ]
+    return "patched", total("patches", "m²", areas)
+
+
 @by_identity(times=1, each="room")
 def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tuple[str, str, Figure, Figure], ...]:
     """Return the parts of the walls from the floor up: (group, word for the name, lower edge, upper edge)."""
@@ -118,6 +164,7 @@ def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tup
     return tuple(bands)
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=1, each="wall")
 def wall_surfaces(
     face: WallFace,
@@ -127,12 +174,13 @@ def wall_surfaces(
     setback: float,
     height: Figure,
     split: Figure | None,
+    patches: tuple[Patch, ...],
     *before: Blocked,
 ) -> tuple[Surface, ...]:
     """Return the parts of one wall; a wall that an edit left as it was is not counted again.
 
     Its casings begin ``setback`` mm off the edge of the jambs. What stands against it covers it, and
-    built-ins ``before`` it do.
+    built-ins ``before`` it do. ``patches`` are left by its repairs.
     """
     surfaces: list[Surface] = []
     parts = _lying_on(face, runs, trim, panels, setback)
@@ -168,6 +216,7 @@ def wall_surfaces(
                 openings,
                 covered,
                 net_area(gross, openings, covered, called=name),
+                *_patched([one for one in patches if low.value <= one.height < high.value]),
             )
         )
     return tuple(surfaces)

@@ -12,14 +12,15 @@ SLICES = 24  # a raking run covers a wall as so many upright slices, each as hig
 def trim_rects(run: Run, trim: FittedTrim) -> list[Rect]:
     """Return where a run lies on its wall: one rectangle, or of a raking run upright slices."""
     piece = trim.of(run.kind)
+    bottom, top = run.lies or (piece.bottom, piece.top)
     (low, other), count = run.low, SLICES
     if low == other:
-        return [Rect(run.start, piece.bottom - low, run.end, piece.top - low)]
+        return [Rect(run.start, bottom - low, run.end, top - low)]
     made = []
     for index in range(count):
         down = low + (other - low) * (index + 0.5) / count
         u0, u1 = (run.start + (run.end - run.start) * place / count for place in (index, index + 1))
-        made.append(Rect(u0, piece.bottom - down, u1, piece.top - down))
+        made.append(Rect(u0, bottom - down, u1, top - down))
     return made
 
 

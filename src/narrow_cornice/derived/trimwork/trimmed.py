@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from types import MappingProxyType
 
 import msgspec
@@ -15,14 +15,14 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import PanelsPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Panelling
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.fitted import FittedTrim, fitted_trim, fitting
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.members import Curves
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.proportion import School
-from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, Wall, in_order, runs_of_wall
+from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, Staying, Wall, in_order, runs_of_wall
 
 
 class TrimmedRoom(msgspec.Struct, frozen=True):
@@ -107,9 +107,9 @@ def _casing_way(head: CasingHead, plinths: bool, trim: FittedTrim, changed_rules
 
 
 @by_identity(times=1, each="wall")
-def _wall(face: WallFace, way: CasingWay, *beside: Blocked | TrimKind) -> Wall:
-    """Return a wall as runs see it, with the built-ins before it and the kinds of trim that are there; one that an
-    edit left as it was stays the same object."""
+def _wall(face: WallFace, way: CasingWay, ceiling: float, *beside: Blocked | Staying) -> Wall:
+    """Return a wall as runs see it, with the built-ins before it and the trim that is there; one that an edit left as
+    it was stays the same object."""
     holes = tuple(
         Hole(
             one.opening.id,
@@ -128,7 +128,21 @@ def _wall(face: WallFace, way: CasingWay, *beside: Blocked | TrimKind) -> Wall:
         *(one for one in beside if isinstance(one, Blocked)),
     )
     there = tuple(one for one in beside if not isinstance(one, Blocked))
-    return Wall(face.id, face.name, face.extent, face.left, face.right, holes, face.upper_edge, blocked, there, way)
+    ends = (face.extent, face.left, face.right)
+    return Wall(face.id, face.name, *ends, holes, face.upper_edge, blocked, there, way, ceiling)
+
+
+def staying_on(room: Room, wall_id: str) -> Iterator[Staying]:
+    """Yield the trim that is on a wall already and stays."""
+    for one in room.measured.there:
+        if one.wall == wall_id and one.decision == "keep":
+            yield _staying(one.kind, one.height.mm, one.thickness.mm)
+
+
+# By value, so that a wall whose old trim stayed as it was is the same wall, whatever else was edited.
+@by_value(times=1, each="wall")
+def _staying(kind: TrimKind, height: float, thickness: float) -> Staying:
+    return Staying(kind, height, thickness)
 
 
 @by_identity(times=1, each="wall")
@@ -152,8 +166,9 @@ def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | N
         _wall(
             face,
             way,
+            height.value,
             *before_wall(room, face, changed_rules),
-            *(one.kind for one in room.measured.there if one.wall == face.id and one.decision == "keep"),
+            *staying_on(room, face.id),
         )
         for face in measured.faces
     )

@@ -14,13 +14,14 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     bare = [
         one
         for one in seen.coated
-        if one.paint is not None and one.finish.state != "sound" and one.primer is None and not one.paint.primer
+        if one.paint is not None and one.state != "sound" and one.primer is None and not one.paint.primer
     ]
     if not bare:
         return
     area = sum(one.surface.net.value for one in bare)
     keys = [one.surface.key for one in bare]
-    primers = [paint for paint in seen.paints if paint.primer]
+    primers = [paint for paint in seen.paints if paint.primer and paint.on in ("anything", bare[0].surface.substrate)]
+    usual = [one.surface.key for one in bare if one.finish.primer == ""]
     names = ", ".join(one.surface.name[:40] for one in bare[:3]) + (" and more" if len(bare) > 3 else "")
     yield Finding(
         key=f"bare unprimed:{seen.room.id}",
@@ -34,8 +35,11 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         rule="Raw plaster, raw wood and patches are primed; sound old paint is its own primer (schools: primer).",
         risk="Patchy sheen, poor hold, a thirsty first coat. Old coatings: test for lead and asbestos before sanding.",
         about=SurfacePath.by_key(seen.room.id, keys[0]),
-        fixes=tuple(
-            together(f"Prime with {paint.name[:40]}", [change_finish([seen.room.id], keys, "", primer=paint.id)])
-            for paint in primers
+        fixes=(
+            *([together("Prime as usual", [change_finish([seen.room.id], usual, "", primer=None)])] if usual else ()),
+            *(
+                together(f"Prime with {paint.name[:40]}", [change_finish([seen.room.id], keys, "", primer=paint.id)])
+                for paint in primers
+            ),
         ),
     )

@@ -22,12 +22,12 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             if one.surface.wall_id == wall
             and one.surface.group in WALLS
             and one.paint is not None
-            and one.finish.state == "sound"
+            and one.surface.found != "sound"
+            and one.state == "sound"
             and one.primer is None
         ]
         if not repairs or not sound:
             continue
-        state = "bare" if any(one.kind.state == "bare" for one in repairs) else "patched"
         keys = [one.surface.key for one in sound]
         name = repairs[0].wall
         yield Finding(
@@ -36,11 +36,11 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             room_id=seen.room.id,
             room=seen.room.name,
             where=f"wall {name}",
-            says=f"Wall {name} will be {state} after its repair, and its finish takes it for sound",
+            says=f"Wall {name} will be patched after its repair, and its finish takes it for sound",
             many="Walls patched after their repair, and finished as if sound: {n} places",
             measured=f"{len(repairs)} to repair: " + ", ".join(one.mark.kind for one in repairs),
             rule="Patches and bare stuff are primed before they are painted (finishes).",
             risk="A patch drinks the first coat and shows through the last.",
             about=SurfacePath.by_key(seen.room.id, keys[0]),
-            fixes=(change_finish([seen.room.id], keys, f"Call it {state}", state=state),),
+            fixes=(change_finish([seen.room.id], keys, "Take it as it comes", state=None, primer=None),),
         )

@@ -52,7 +52,8 @@ def _paint_line(key: str, needs: list[tuple[str, str, PaintNeed]], rules: HouseR
     surfaces = sum(len(need.parts) for _, _, need in needs)
     where = ", ".join(name[:40] for _, name, _ in needs)
     words = tins_in_words(tins)
-    name = f"{paint.name}, {colour.name}" if colour else paint.name
+    tinted = f"tinted {100 * rules.value('tint_share'):g} % to " if paint.primer else ""
+    name = f"{paint.name}, {tinted}{colour.name}" if colour else paint.name
     why = f"{surfaces} {'surface' if surfaces == 1 else 'surfaces'} in {where}"
     return LineToBuy(
         key,

@@ -19,7 +19,7 @@ from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.fitted import Fitted
-from narrow_cornice.trim.kinds import KINDS, TrimKind
+from narrow_cornice.trim.kinds import KINDS, OF_TRIM, TrimKind
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.units.show import ShownIn, bare_size, show_size
 
@@ -40,6 +40,11 @@ class TrimNeed(msgspec.Struct, frozen=True):
     cuts: tuple[Cut, ...] = ()
     girth: float = 0.0
     profile: StockProfile | None = None
+
+    @property
+    def moulded(self) -> bool:
+        """Return whether a knife cuts it: stiles and rails are plain boards."""
+        return self.girth > 0 and OF_TRIM[self.kind].uses != {"board"}
 
     def total(self, name: str) -> Figure:
         """Return the length of all pieces under the room's name."""

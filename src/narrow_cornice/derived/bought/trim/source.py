@@ -39,7 +39,8 @@ def trim_to_buy(job: Job) -> Bought:
         kept, left_over = job.cutting.get(key), job.left_over.get(key, ())
         lines.append(_trim_line_of(key, milled, kept, left_over, rules, *flat))
         made = first.profile is None or first.profile.price_per_metre is None
-        if made and milled.knife_per_mm > 0:
+        bought = bool(lines[-1].buy)  # nothing is moulded where left-overs serve
+        if made and bought and first.moulded and milled.knife_per_mm > 0:
             knives.append(_knife_line_of(key, milled, *flat))
     return Bought((*lines, *knives), tuple(unsold))
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.desk.bench import Bench
@@ -22,6 +22,7 @@ from narrow_cornice.job.paths import SurfacePath
 
 STATES = (("sound", "sound old paint"), ("patched", "patched"), ("bare", "bare"))
 TEXTURES = ("smooth", "light texture", "heavy", "brick", "rough-sawn")
+USUAL, NONE = "as usual", "no primer"
 METHODS = ("brush", "roller", "spray")
 
 
@@ -61,7 +62,8 @@ def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
             yield bench.figure_row(one.primer_litres, False)
         if one.hiding is not None and one.colour is not None:
             seen = "nothing is seen of it" if one.hiding.hides else f"ΔE00 {one.hiding.left:.1f} is still seen"
-            yield NoteRow(f"Over the colour there now: after {one.hiding.coats} coats {seen}.")
+            over = f"the primer tinted to {one.tint.name[:40]}" if one.tint else "the colour there now"
+            yield NoteRow(f"Over {over}: after {one.hiding.coats} coats {seen}.")
     yield from bench.findings(lambda finding: finding.room_id == room.id and isinstance(finding.about, SurfacePath))
 
 
@@ -94,14 +96,12 @@ def _finish_fields(
     shown = str(finish.coats) if finish.coats is not None else ""
     hint = f"{one.coats.value:g} by rule" if one.coats is not None else "by rule"
     yield SizeRow("Coats", shown, hint, lambda text: _coats(bench, room, keys, where, text))
-    yield ChoiceRow("State", STATES, finish.state, lambda value: change(value, state=value))
-    primers = tuple((paint.id, paint.name) for paint in job.paints if paint.primer)
+    found = dict(STATES)[one.surface.found]
+    states = (("", f"as it comes: {found}"), *STATES)
     yield ChoiceRow(
-        "Primer",
-        (("", "none"), *primers),
-        finish.primer or "",
-        lambda value: change(paints.get(value, "no primer")[:40], primer=value or None),
+        "State", states, finish.state or "", lambda value: change(value or "as it comes", state=value or None)
     )
+    yield _primer_row(job, finish, one, change)
     yield ChoiceRow(
         "Texture",
         tuple((value, value) for value in TEXTURES),
@@ -121,6 +121,20 @@ def _finish_fields(
         lambda value: change(f"over {names.get(value, 'nothing known')[:40]}", over=value or None),
         swatches,
     )
+
+
+def _primer_row(job: Job, finish: Finish, one: Coated, change: Callable[..., None]) -> ChoiceRow:
+    """Return the choice of a primer: as the school has it, none, or one of the job's."""
+    primers = {paint.id: paint.name for paint in job.paints if paint.primer}
+    own = one.primer.name if one.primer is not None else "none"
+    usual = f"as usual: {own}" if finish.primer is None else "as usual"
+    current = USUAL if finish.primer is None else finish.primer or NONE
+
+    def chosen(value: str) -> None:
+        primer = {USUAL: None, NONE: ""}.get(value, value)
+        change(primers.get(value, "primer as usual" if value == USUAL else "no primer")[:40], primer=primer)
+
+    return ChoiceRow("Primer", ((USUAL, usual), (NONE, "none"), *primers.items()), current, chosen)
 
 
 def _coats(bench: Bench, room: Room, keys: tuple[str, ...], where: str, text: str) -> bool:

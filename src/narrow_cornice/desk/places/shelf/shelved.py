@@ -122,18 +122,30 @@ def _paint_card(session: Session, paint: Paint) -> Card:
                 put("sizes", tin_sizes),
             ),
             ("Shop", shops.get(paint.shop, paint.shop), _typed(session, lambda text: edits.put_paint(paint, text))),
-            ("Primer", "yes" if paint.primer else "no", put("primer", _is_yes)),
+            ("Primer", _primer_for(paint), _typed(session, lambda text: _put_primer(paint, text))),
         ),
         f"goes {show_number(spread.value, 1)} m² a litre before anything is lost",
         doing=(("Remove it", lambda: session.do(edits.remove_paint(paint.id, paint.name))),),
     )
 
 
-def _is_yes(text: str) -> bool:
-    word = text.strip().lower()
-    if word in ("yes", "y", "no", "n", ""):
-        return word.startswith("y")
-    raise CorniceError(f"“{text[:40]}” is neither yes nor no.", remedy="Write yes for a primer, else no.")
+PRIMERS = {"no": None, "n": None, "": None, "yes": "anything", "y": "anything", "wood": "wood", "plaster": "plaster"}
+
+
+def _primer_for(paint: Paint) -> str:
+    if not paint.primer:
+        return "no"
+    return "yes" if paint.on == "anything" else f"for {paint.on}"
+
+
+def _put_primer(paint: Paint, text: str) -> edits.Edit:
+    word = text.strip().lower().removeprefix("for ")
+    if word not in PRIMERS:
+        raise CorniceError(
+            f"“{text[:40]}” says nothing of a primer.", remedy="Write for wood, for plaster, yes (for anything) or no."
+        )
+    on = PRIMERS[word]
+    return edits.put_paint(replace(paint, primer=on is not None, on=on or "anything"))
 
 
 def stock_cards(session: Session) -> list[Card]:
