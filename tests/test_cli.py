@@ -75,7 +75,7 @@ def test_demo_check_and_takeoff(tmp_path: Path, capsys: pytest.CaptureFixture[st
         "coats",
         "litres",
     } <= set(answer["surfaces"][0])
-    assert set(answer["runs"][0]) == {"room", "wall", "member", "length", "girth"}
+    assert set(answer["runs"][0]) == {"room", "wall", "member", "length", "girth", "old"}
     assert answer["total"] == pytest.approx(sum(line["price"] for line in answer["order"]))
     for line in answer["order"]:
         assert set(line) == {"kind", "name", "needed", "unit", "buy", "left", "price", "why"}

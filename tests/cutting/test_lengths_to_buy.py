@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from narrow_cornice.cutting.allowances import BarSaw
 from narrow_cornice.cutting.lengths import lengths_to_buy
 
 
@@ -46,3 +47,21 @@ def test_the_kerf_counts_between_pieces_only() -> None:
     assert len(lengths_to_buy((1200.0, 1200.0), (2400.0,), 1.0, 3).bars) == 2
     assert len(lengths_to_buy((1200.0, 1197.0), (2400.0,), 1.0, 3).bars) == 1
     assert len(lengths_to_buy((2400.0,), (2400.0,), 1.0, 3).bars) == 1
+
+
+def test_ends_are_squared_and_pieces_cut_a_little_long_by_hand() -> None:
+    """Two of 1 180 from 2 400: 2 × 1 180 + 2 × 5 + 3 are 2 373, the ends leave 2 380; two of 1 184 do not go."""
+    saw = BarSaw(3.0, 10.0, 5.0)
+    assert (saw.between, saw.lost([2400.0])) == (8.0, 25.0)
+
+    def bars(*pieces: float) -> int:
+        return len(lengths_to_buy(pieces, (2400.0,), 1.0, saw.between, (), saw.lost((2400.0,))).bars)
+
+    assert bars(1180.0, 1180.0) == 1
+    assert bars(1184.0, 1184.0) == 2
+    assert lengths_to_buy((1180.0, 1180.0), (2400.0,), 10.0, 8.0, (), 25.0).price == pytest.approx(24.0)
+    assert bars(2375.0) == 1
+    assert saw.longest((2400.0,)) == 2375.0
+    assert BarSaw(3.0).longest((2400.0,)) == 2400.0  # a wall of exactly a bar's length, where nothing is allowed
+    left = lengths_to_buy((1000.0, 1180.0), (2400.0,), 10.0, 8.0, (1025.0,), 25.0)
+    assert [(bar.stock, bar.owned) for bar in left.bars] == [(1025.0, True), (2400.0, False)]

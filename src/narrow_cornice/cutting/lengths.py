@@ -95,19 +95,21 @@ def lengths_to_buy(
     price_per_metre: float,
     kerf: float,
     left_over: tuple[float, ...] = (),
+    lost: float = 0.0,
 ) -> Lengths:
     """Return the cheapest of several quick answers.
 
     ``pieces`` and ``stocks`` are in mm and above nought; with equal prices the fewest bars win. ``left_over`` bars are
-    used first, the shortest first, each filled with the longest pieces that fit.
+    used first, the shortest first, each filled with the longest pieces that fit. ``lost`` is what of every bar cannot
+    be used, which is paid for all the same.
     """
-    plain = _bought(pieces, stocks, price_per_metre, kerf)
+    plain = _bought(pieces, stocks, price_per_metre, kerf, lost)
     if not left_over or not pieces:
         return plain
-    owned, rest = _from_left_over(pieces, left_over, kerf)
+    owned, rest = _from_left_over(pieces, left_over, kerf, lost)
     if not owned:
         return plain
-    bought = _bought(tuple(pieces[index] for index in rest), stocks, price_per_metre, kerf)
+    bought = _bought(tuple(pieces[index] for index in rest), stocks, price_per_metre, kerf, lost)
     if bought.price > plain.price + 1e-9:
         return plain
     bars = (Bar(bar.stock, tuple((rest[n], mm) for n, mm in bar.pieces), bar.offcut) for bar in bought.bars)
@@ -115,13 +117,13 @@ def lengths_to_buy(
 
 
 def _from_left_over(
-    pieces: Sequence[float], left_over: Sequence[float], kerf: float
+    pieces: Sequence[float], left_over: Sequence[float], kerf: float, lost: float
 ) -> tuple[tuple[Bar, ...], list[int]]:
     """Return the left-overs that are used, and the pieces that still have to be cut from what is bought."""
     waiting = sorted(range(len(pieces)), key=lambda index: (-pieces[index], index))
     bars: list[Bar] = []
     for length in sorted(left_over):
-        free, held = length, list[tuple[int, float]]()
+        free, held = length - lost, list[tuple[int, float]]()
         for index in waiting:
             need = pieces[index] + (kerf if held else 0.0)
             if need <= free + 1e-9:
@@ -134,8 +136,11 @@ def _from_left_over(
     return tuple(bars), sorted(waiting)
 
 
-def _bought(pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metre: float, kerf: float) -> Lengths:
-    """Return the cheapest of several quick answers in bars that are bought."""
+def _bought(
+    pieces: tuple[float, ...], whole_stocks: tuple[float, ...], price_per_metre: float, kerf: float, lost: float
+) -> Lengths:
+    """Return the cheapest of several quick answers in bars that are bought, of which so much each is lost."""
+    stocks = tuple(one - lost for one in whole_stocks)
     whole = sum(pieces)
     ordered = sorted(((length, index) for index, length in enumerate(pieces)), key=_longest_first)
 
@@ -144,7 +149,7 @@ def _bought(pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metr
     def least(stock: float) -> float:
         """Return what this stock costs at least: by the pieces' length together, and by those no two of which share."""
         alone = len(rising) - bisect.bisect_right(rising, (stock - kerf) / 2 + 1e-9)
-        return max(math.ceil(whole / stock - 1e-9), alone) * stock / 1000 * price_per_metre
+        return max(math.ceil(whole / stock - 1e-9), alone) * (stock + lost) / 1000 * price_per_metre
 
     best: tuple[float, int] | None = None
     bars: list[tuple[float, Held, float]] = []  # the length of each bar, what it holds and how much of it is used
@@ -157,12 +162,12 @@ def _bought(pieces: tuple[float, ...], stocks: tuple[float, ...], price_per_metr
             break
         holds, left = _packed(ordered, stock, kerf)
         lengths = [_shortest(stock - room, stock, sold) for room in left]
-        worth = (sum(lengths) / 1000 * price_per_metre, len(lengths))
+        worth = ((sum(lengths) + lost * len(lengths)) / 1000 * price_per_metre, len(lengths))
         if best is None or (round(worth[0], 6), worth[1]) < (round(best[0], 6), best[1]):
             best = worth
             bars = [(length, hold, stock - room) for length, hold, room in zip(lengths, holds, left, strict=True)]
     if best is None:
         raise CorniceError("This trim is sold in no length.", where="stock", remedy="Give it at least one.")
     # The cut that frees an off-cut takes a kerf from it.
-    made = (Bar(length, tuple(hold), max(0.0, length - used - kerf)) for length, hold, used in bars)
+    made = (Bar(length + lost, tuple(hold), max(0.0, length - used - kerf)) for length, hold, used in bars)
     return Lengths(tuple(made), best[0])

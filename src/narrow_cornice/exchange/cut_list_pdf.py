@@ -8,7 +8,7 @@ from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.courses import courses_of, words_of
 from narrow_cornice.derived.trimwork.cut_list import EndCut, cut_list
-from narrow_cornice.derived.trimwork.prices import marked_off
+from narrow_cornice.derived.trimwork.prices import marked_off, read_first
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Pen
 from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
@@ -17,7 +17,7 @@ from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.show import show_money, show_size
 
 LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
 BAR, METRE = 6.0, 30.0  # mm of paper: how high a bar is drawn, and a metre of it
@@ -49,9 +49,12 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
             y = _room_for(sheet, job, y, ROW, room.name)
             sheet.line(((LEFT, y), (RIGHT, y)), Pen("rule", 0.3))
             sheet.text(20.0, y + 5.5, str(one.number), 8, colour="soft", anchor="right")
-            sheet.text(22.0, y + 5.5, one.name, 9, room=46)
+            sheet.text(22.0, y + (4.0 if one.unsure else 5.5), one.name, 9, room=46)
             length = marked_off(one.length, job.settings)
             sheet.text(84.0, y + 5.5, length, 9, face="bold", anchor="right")
+            if one.unsure:
+                words = f"± {show_size(one.unsure, job.settings)}: {read_first(one.wall)}"
+                sheet.text(22.0, y + 7.4, words, 7, colour="rust", room=60)
             for x, end, left in ((92.0, one.left, True), (145.0, one.right, False)):
                 _picture(sheet, x, y + 1.8, end, left)
                 sheet.wrapped(x + BOARD[0] + 3.0, y + 3.4, end.words, 7, 33.0, most=3)

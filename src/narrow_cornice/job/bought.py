@@ -21,7 +21,7 @@ class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A cutting plan that was worked out and kept: for which ``pieces`` and which ``stocks`` (lengths in mm), what the
     saw took, the bars as (stock length, pieces by their index), and the price that was proven to be the least there
     can be, for each metre costing one. ``left_over`` are the bars there were already; ``owned`` says by their places
-    which bars are those."""
+    which bars are those; ``kerf`` is with the allowance of a piece, and ``lost`` what of every bar none can have."""
 
     pieces: tuple[float, ...]
     stocks: tuple[float, ...]
@@ -30,6 +30,7 @@ class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     bound: float
     left_over: tuple[float, ...] = ()
     owned: tuple[int, ...] = ()
+    lost: float = 0.0
 
 
 class SheetCutting(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

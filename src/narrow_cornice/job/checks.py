@@ -110,7 +110,8 @@ def _check_cutting(plan: CuttingPlan, where: str) -> None:
     """Check that a kept cutting plan cuts every piece once from bars that hold it."""
     for length in (*plan.pieces, *plan.stocks, *plan.left_over):
         number(length, where, 1, 1e6)
-    number(plan.kerf, f"{where}.kerf", 0, 100)
+    number(plan.kerf, f"{where}.kerf", 0, 1000)
+    number(plan.lost, f"{where}.lost", 0, 1e5)
     number(plan.bound, f"{where}.bound", 0, 1e9)
     held = sorted(index for _, pieces in plan.bars for index in pieces)
     if held != list(range(len(plan.pieces))):

@@ -8,11 +8,13 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from goods import sawn
+from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.plans import BarKind as Bars
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.reductions import reductions
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
 from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.errors import CorniceError
@@ -123,17 +125,18 @@ def test_a_scarf_by_hand() -> None:
     assert parts_of(5000, (2400,), 20) == (2420, 2600)
 
 
-def planned(line: LineToBuy, kerf: float) -> CuttingPlan:
-    pieces = cut_lengths([length for _, length, _ in sawn(line).cuts])
-    found = cut_plan(pieces, [Bars(f"{one:g}", one, one / 1000) for one in sawn(line).milled.lengths], kerf, 2.0)
-    bars = tuple((sawn(line).milled.lengths[bar.stock], bar.pieces) for bar in found.bars)
-    return CuttingPlan(pieces, sawn(line).milled.lengths, kerf, bars, found.bound)
+def planned(line: LineToBuy, saw: BarSaw) -> CuttingPlan:
+    pieces, sold = cut_lengths([length for _, length, _ in sawn(line).cuts]), sawn(line).milled.lengths
+    stock = [Bars(f"{one:g}", one - saw.lost(sold), one / 1000) for one in sold]
+    found = cut_plan(pieces, stock, saw.between, 2.0)
+    bars = tuple((sold[bar.stock], bar.pieces) for bar in found.bars)
+    return CuttingPlan(pieces, sold, saw.between, bars, found.bound, lost=saw.lost(sold))
 
 
 def test_a_kept_plan_is_what_is_ordered_until_the_pieces_are_others() -> None:
     history = History(demo_job())
     line = next(one for one in to_buy(history.job).lines if one.key.startswith("trim:casing"))
-    plan = planned(line, house_rules_of({}).value("kerf"))
+    plan = planned(line, bar_saw(house_rules_of({})))
     history.do(edits.keep_cutting_plan(line.key, plan, line.name))
     kept = to_buy(history.job).line(line.key)
     assert kept is not None
@@ -201,3 +204,44 @@ def test_one_order_for_the_whole_house() -> None:
     history.undo()
     history.undo()
     assert history.job == demo_job()
+
+
+def test_what_is_not_sure_is_bought_longer_and_read_again_before_it_is_cut() -> None:
+    """Wall H–A of the Tea Parlour follows from corners taken for granted: its pieces are marked and bought with more;
+    read, they are not. A piece from its left end to an opening is as sure as its readings."""
+    job = demo_job()
+
+    def loose(one: Job) -> dict[str, float]:
+        pieces = cut_list(one.room("r2"), one.house_rules, one.milled, one.joinery)
+        return {piece.wall: piece.unsure for piece in pieces if piece.unsure}
+
+    found = loose(job)
+    assert list(found) == ["H–A"]
+    sigma = next(face.extent.sigma for face in measured_room(job.room("r2"), {}).faces if face.name == "H–A")
+    assert sigma is not None
+    assert found["H–A"] == pytest.approx(1.96 * sigma)
+    line = next(one for one in to_buy(job).lines if one.key.startswith("trim:cornice") and "r2" in one.shares[0])
+    assert "read H–A in Tea Parlour first" in line.why
+    wall = job.room("r2").measured.walls[-1]
+    read = edits.set_readings("r2", wall.id, (mm(4020),), "H–A").apply(job)
+    assert loose(read) == {}
+    now = to_buy(read).line(line.key)
+    assert now is None or "first" not in now.why
+
+
+def test_a_casing_head_longer_than_any_bar_is_scarfed_in_the_list_too() -> None:
+    """An opening of 5 000: its head is over 5 m, and bars give 4 775 at the most: two parts, each half and a joint."""
+    job = starting_job()
+    history = History(job)
+    history.do(edits.add_room("Hall", mm(7000), mm(4000), mm(2600)))
+    history.do(edits.add_opening("r1", "doorway", "w1", mm(1000)))
+    history.do(edits.change_opening("r1", "o1", "doorway 1", width=mm(5000)))
+    room = history.job.room("r1")
+    heads = [one for one in cut_list(room, {}, job.milled, job.joinery) if one.name.startswith("head")]
+    assert [one.name.rsplit(", ", 1)[1] for one in heads] == ["part 1 of 2", "part 2 of 2"]
+    assert heads[0].right.cut == heads[1].left.cut == "scarfed"
+    whole = next(run.to_buy.value for run in trimmed_of(room, {}).runs if run.part == "head")  # type: ignore[union-attr]
+    assert sum(one.length for one in heads) == pytest.approx(whole + 28.0)  # the joint is as long as it is thick
+    assert [one.number for one in cut_list(room, {}, job.milled, job.joinery)] == list(
+        range(1, len(cut_list(room, {}, job.milled, job.joinery)) + 1)
+    )

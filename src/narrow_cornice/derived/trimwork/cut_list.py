@@ -8,11 +8,12 @@ already. At a casing a piece is cut square; where a run ends free it is returned
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from typing import Literal
+from collections.abc import Iterator, Sequence
+from typing import Literal, NamedTuple
 
 import msgspec
 
+from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.blocks import blocks_of
@@ -20,6 +21,7 @@ from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath, ThingPath, TrimPath
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import StockPiece
@@ -33,6 +35,8 @@ Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
 Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
 INSTALLED = sorted(WITH_FACE, key=lambda kind: OF_TRIM[kind].put_up)
 BOARD_MISSING = "no board"
+AT_95 = 1.96  # standard deviations
+SURE_ANGLE = 1.0  # degrees at 95 %, from which a corner is read before trim is cut for it
 LEVEL = 0.05  # degrees: what rises less is level
 
 
@@ -69,7 +73,8 @@ class EndCut(msgspec.Struct, frozen=True, gc=False):
 class CutPiece(msgspec.Struct, frozen=True, gc=False):
     """One piece: its number in the order it is put up, its length over its longest points in mm; ``stock`` is the
     identity of the stock profile it is cut from, empty where it is made; ``block`` says that it is a plinth or corner
-    block."""
+    block; ``unsure`` is by how many mm at 95 % its length may be off, where that is too much to cut it before its wall
+    is read again."""
 
     number: int
     kind: TrimKind
@@ -81,6 +86,12 @@ class CutPiece(msgspec.Struct, frozen=True, gc=False):
     about: ThingPath
     stock: str = ""
     block: bool = False
+    unsure: float = 0.0
+
+    @property
+    def to_saw(self) -> float:
+        """Return the length it is bought with: with as much more as is not sure until its wall is read again."""
+        return self.length + self.unsure
 
 
 def spring_of(piece: Fitted) -> Figure | None:
@@ -126,9 +137,10 @@ def parts_of_piece(piece: Fitted) -> tuple[Part, ...]:
     return tuple(made)
 
 
-def longest_stock(kind: TrimKind, stock: Sequence[MilledTrim]) -> float:
-    """Return the longest bar this kind of trim is sold in, endless where it is not sold."""
-    return max((length for one in stock if kind in one.kinds for length in one.lengths), default=math.inf)
+def longest_stock(kind: TrimKind, stock: Sequence[MilledTrim], saw: BarSaw) -> float:
+    """Return the longest piece of this kind that a bar gives, endless where it is not sold."""
+    lengths = [length for one in stock if kind in one.kinds for length in one.lengths]
+    return saw.longest(lengths) if lengths else math.inf
 
 
 @by_identity(times=1, each="room")
@@ -140,22 +152,52 @@ def cut_list(
     if trimmed is None:
         return ()
     made: list[CutPiece] = []
+    rules = house_rules_of(changed_rules)
+    bars = Sold(stock, bar_saw(rules), rules.value("sure_within"))
     for kind in INSTALLED:
         runs = [run for run in trimmed.runs if run.kind == kind and not run.there]
         framed = [run for run in runs if run.part in ("upright", "level")]
         around = OF_TRIM[kind].around
         if around == "openings":
-            made += _casings(trimmed, [run for run in runs if run not in framed], len(made))
-            made += _frames(trimmed, framed, len(made))
+            made += _casings(trimmed, [run for run in runs if run not in framed], bars, len(made))
+            made += _frames(trimmed, framed, bars, len(made))
             made += _blocks(trimmed, changed_rules, len(made))
         elif around == "panels":
-            made += _frames(trimmed, runs, len(made))
+            made += _frames(trimmed, runs, bars, len(made))
         elif runs:
-            made += _round_the_room(trimmed, kind, runs, stock, joinery, len(made))
+            made += _round_the_room(trimmed, kind, runs, bars, joinery, len(made))
     return tuple(made)
 
 
-def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
+class Sold(NamedTuple):
+    """What trim is cut from: what is milled, how bars are sawn, and how many mm off a length may be at 95 % to be
+    cut."""
+
+    stock: Sequence[MilledTrim]
+    saw: BarSaw
+    sure: float
+
+    def longest(self, kind: TrimKind, part: Part) -> float:
+        """Return the longest piece that can be cut of a part of a kind."""
+        if part.stock is not None:
+            return self.saw.longest(part.stock.profile.lengths)
+        return longest_stock(kind, self.stock, self.saw)
+
+
+def _joined(piece: CutPiece, longest: float, depth: float) -> Iterator[CutPiece]:
+    """Yield a piece of a frame or a casing, or where no bar is so long its parts, scarfed where they are equal."""
+    overlap = min(depth, longest / 3)
+    lengths = parts_of(piece.length, scarf_places(piece.length, longest, overlap), overlap)
+    scarf = EndCut("scarfed", "glued", standing(table("corner", 90.0, "°", "a scarf of 45°")), "back")
+    for place, length in enumerate(lengths):
+        last = place == len(lengths) - 1
+        name = piece.name + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
+        ends = (piece.left if place == 0 else scarf, piece.right if last else scarf)
+        number = piece.number + place
+        yield msgspec.structs.replace(piece, number=number, name=name, length=length, left=ends[0], right=ends[1])
+
+
+def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], bars: Sold, before: int) -> list[CutPiece]:
     """Return the pieces round the openings, square on the floor or on a plinth block: mitred in the plane of the wall,
     the head lying over the legs, or all of them between corner blocks."""
     corner = standing(choice("corner", 90.0, "°", note="of a casing, in the plane of the wall"))
@@ -181,11 +223,12 @@ def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[Cut
             name = f"{run.part}, {run.words[:40]}{words}"
             number = before + len(made) + 1
             length = run.to_buy.value
-            made.append(CutPiece(number, "casing", run.wall_name, name, length, lower, upper, about, part.key))
+            piece = CutPiece(number, "casing", run.wall_name, name, length, lower, upper, about, part.key)
+            made += _joined(piece, bars.longest("casing", part), part.depth)
     return made
 
 
-def _frames(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[CutPiece]:
+def _frames(trimmed: TrimmedRoom, runs: Sequence[Run], bars: Sold, before: int) -> list[CutPiece]:
     """Return the pieces of panels, mirrors and screens, mitred in the wall's plane; stiles and rails are square."""
     corner = standing(choice("corner", 90.0, "°", note="of a frame, in the plane of the wall"))
     made: list[CutPiece] = []
@@ -199,7 +242,8 @@ def _frames(trimmed: TrimmedRoom, runs: Sequence[Run], before: int) -> list[CutP
             words = f" of {part.stock.words}" if part.stock is not None else ""
             number = before + len(made) + 1
             length = run.to_buy.value
-            made.append(CutPiece(number, run.kind, run.wall_name, name + words, length, end, end, about, part.key))
+            piece = CutPiece(number, run.kind, run.wall_name, name + words, length, end, end, about, part.key)
+            made += _joined(piece, bars.longest(run.kind, part), part.depth)
     return made
 
 
@@ -221,7 +265,7 @@ def _round_the_room(
     trimmed: TrimmedRoom,
     kind: TrimKind,
     runs: Sequence[Run],
-    stock: Sequence[MilledTrim],
+    bars: Sold,
     joinery: Joinery,
     before: int,
 ) -> list[CutPiece]:
@@ -240,7 +284,7 @@ def _round_the_room(
             face = trimmed.measured.face(run.wall)
             ends = [_end(trimmed, face, run, part, side, put_up, joinery) for side in ("left", "right")]
             put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
-            made += _parts(trimmed, face, run, part, ends[0], ends[1], stock=stock, before=before + len(made))
+            made += _parts(trimmed, face, run, part, ends[0], ends[1], bars=bars, before=before + len(made))
     return made
 
 
@@ -273,6 +317,8 @@ def _end(
         return EndCut("square", f"{corner.name} of {corner.value:.1f}°, which no saw cuts")
     setting = lying_flat(spring, corner) if spring is not None else standing(corner)
     meets = f"{corner.name} of {corner.value:.1f}°"
+    if (off := AT_95 * (corner.sigma or 0.0)) > SURE_ANGLE:
+        meets += f" ± {off:.1f}°: read it first"
     if kind == "outside" or joinery.inside_corners == "mitred":
         return EndCut("mitred", meets, setting, _longer(spring is not None, kind == "outside"))
     if (beyond.id, "right" if side == "left" else "left") in put_up:
@@ -334,19 +380,22 @@ def _parts(
     left: EndCut,
     right: EndCut,
     *,
-    stock: Sequence[MilledTrim],
+    bars: Sold,
     before: int,
 ) -> list[CutPiece]:
-    """Return a run as one piece, or as several that are scarfed."""
+    """Return a run as one piece, or as several that are scarfed. Places along a wall are read from its left end: what
+    reaches its right one is no surer than the wall."""
     overlap = 20.0 if part.spring is not None else part.depth
     studs = [place - run.start for place in stud_places(trimmed.room.measured.backing.get(face.id), face.length)]
-    longest = max(part.stock.profile.lengths) if part.stock is not None else longest_stock(run.kind, stock)
+    longest = bars.longest(run.kind, part)
+    off = AT_95 * (face.extent.sigma or 0.0)
+    unsure = off if run.right != "stop" and off > bars.sure else 0.0
     whole = run.to_buy.value
     for end, corner in ((run.left, face.left), (run.right, face.right)):
         if end == "outside":
             whole -= part.short * math.tan(math.radians((corner.value - 180.0) / 2.0))
     overlap = min(overlap, longest / 3)  # of trim that is thicker than a third of its length nobody makes a joint
-    joints = scarf_places(whole, longest, overlap, studs)
+    joints = scarf_places(whole + unsure, longest, overlap, studs)
     lengths = parts_of(whole, joints, overlap)
     where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
     scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")), "back")
@@ -355,5 +404,7 @@ def _parts(
     for place, length in enumerate(lengths):
         name = f"{part.name} {run.wall_name}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
         ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
-        made.append(CutPiece(before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key))
+        last = place == len(lengths) - 1
+        piece = CutPiece(before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key)
+        made.append(msgspec.structs.replace(piece, unsure=unsure) if last and unsure else piece)
     return made

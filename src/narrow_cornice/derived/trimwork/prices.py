@@ -9,7 +9,7 @@ from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.lengths import show_length
-from narrow_cornice.units.show import ShownIn
+from narrow_cornice.units.show import ShownIn, show_size
 
 
 def milled_for(kind: TrimKind, stock: tuple[MilledTrim, ...]) -> MilledTrim | None:
@@ -44,6 +44,17 @@ def knife_price(girth: float, grinding_per_mm: float) -> float:
 def marked_off(mm: float, how: ShownIn) -> str:
     """Return the length of a piece as it is marked off, in the job's unit: never short of what it has to be."""
     return show_length(mm if how.unit == "in" else cut_lengths((mm,))[0], how.unit, denominator=how.denominator)
+
+
+def marked_with_doubt(mm: float, unsure: float, how: ShownIn) -> str:
+    """Return the length of a piece as it is marked off; of one that is not sure yet with how far it may be off."""
+    length = marked_off(mm, how)
+    return f"{length} ± {show_size(unsure, how)}" if unsure else length
+
+
+def read_first(wall: str) -> str:
+    """Return what is to be done before a piece that is not sure is cut."""
+    return f"read wall {wall} first"
 
 
 def cut_lengths(pieces: Sequence[float]) -> tuple[float, ...]:

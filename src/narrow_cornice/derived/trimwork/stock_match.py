@@ -9,6 +9,7 @@ from __future__ import annotations
 import msgspec
 from msgspec.structs import replace
 
+from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.cutting.lengths import lengths_to_buy
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
@@ -98,7 +99,7 @@ def offers_of(
     if wanted is None or not OF_TRIM[kind].uses:
         return Offers(None)
     rules = house_rules_of(changed_rules)
-    least, kerf = rules.value("least_thickness"), rules.value("kerf")
+    least, saw = rules.value("least_thickness"), bar_saw(rules)
     plain = as_made(room, kind)
     cuts = [one.length for one in cut_list(plain, changed_rules, stock, joinery) if one.kind == kind]
     chosen = room.trim.choices.get(kind, TrimChoice()).stock
@@ -110,15 +111,16 @@ def offers_of(
         for piece in match.pieces:
             one = piece.profile
             if one.price_per_metre is None:
-                made = _made(one.profile, kind, cuts, stock, kerf, one.lengths)
+                made = _made(one.profile, kind, cuts, stock, saw, one.lengths)
                 prices.append(made if made is not None else table(piece.words, 0.0, "money", "nobody makes it here"))
                 continue
-            bars = lengths_to_buy(_within(cut_lengths(cuts), max(one.lengths)), one.lengths, one.price_per_metre, kerf)
+            pieces = _within(cut_lengths(cuts), saw.longest(one.lengths))
+            bars = lengths_to_buy(pieces, one.lengths, one.price_per_metre, saw.between, (), saw.lost(one.lengths))
             prices.append(table(piece.words, bars.price, "money", bars.words or "none"))
         offers.append(StockOffer(match, total("price of the stock", "money", prices), chosen == match.pieces))
     uses = frozenset[Use]() if member else OF_TRIM[kind].uses
     thin = sum(one.depth < least for one in known if uses & set(one.uses))
-    return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, kerf), thin)
+    return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, saw), thin)
 
 
 def _within(cuts: tuple[float, ...], longest: float) -> tuple[float, ...]:
@@ -135,7 +137,7 @@ def _made(
     kind: TrimKind,
     cuts: list[float],
     stock: tuple[MilledTrim, ...],
-    kerf: float,
+    saw: BarSaw,
     own: tuple[float, ...] = (),
 ) -> Figure | None:
     """Return what a profile costs made to measure: whole lengths (its ``own``, or as they are made), and the knife."""
@@ -144,7 +146,8 @@ def _made(
         return None
     per_metre = price_per_metre(one, wanted.height)
     lengths = own or one.lengths
-    bars = lengths_to_buy(_within(cut_lengths(cuts), max(lengths)), lengths, per_metre.value, kerf)
+    pieces = _within(cut_lengths(cuts), saw.longest(lengths))
+    bars = lengths_to_buy(pieces, lengths, per_metre.value, saw.between, (), saw.lost(lengths))
     parts = [table("lengths", bars.price, "money", f"{bars.words}, {one.name}")]
     if one.knife_per_mm > 0:
         grinding = table("grinding per mm", one.knife_per_mm, "money", one.name)

@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from narrow_cornice.casework.parts import FRAME
 from narrow_cornice.casework.timber import timbers
+from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.cutting.lengths import lengths_to_buy
 from narrow_cornice.derived.bought.lines import InPacks, LineToBuy, by_line, in_turn, room_by_room
 from narrow_cornice.derived.built.fitted import built_in_of, new_parts, timber_of
@@ -101,7 +102,8 @@ def _line(section: Section, rules: HouseRules, *wanted: str | Figure) -> LineToB
     needed = total("length", "run", [amount for _, _, amount in shares])
     lengths = tuple(sorted(piece.value for _, _, amount in shares for _, piece in amount.inputs))
     metre = thick * tall / 1e6 * timber.price
-    bars = lengths_to_buy(lengths, timber.lengths, metre, rules.value("kerf"))
+    saw = bar_saw(rules)
+    bars = lengths_to_buy(lengths, timber.lengths, metre, saw.between, (), saw.lost(timber.lengths))
     name = f"{material} {thick:g} × {tall:g}, {WORDS[sort]}"
     prices = [
         price_of_strips(

@@ -29,7 +29,8 @@ Cut = tuple[str, float, int]  # a piece by its name, its length in mm, its numbe
 class TrimNeed(msgspec.Struct, frozen=True):
     """What one room needs of one profile: the runs with the wall they are for, and the pieces they are cut as.
 
-    ``girth`` is that of a profile that is made, for its knife; ``profile`` the stock profile it is otherwise.
+    ``girth`` is that of a profile that is made, for its knife; ``profile`` the stock profile it is otherwise;
+    ``unsure`` names the walls to read again before their pieces are cut.
     """
 
     kind: TrimKind
@@ -40,6 +41,7 @@ class TrimNeed(msgspec.Struct, frozen=True):
     cuts: tuple[Cut, ...] = ()
     girth: float = 0.0
     profile: StockProfile | None = None
+    unsure: tuple[str, ...] = ()
 
     @property
     def moulded(self) -> bool:
@@ -56,6 +58,7 @@ def _pieces_total(need: TrimNeed, name: str) -> Figure:
     return total(name, "run", [figure for _, figure in need.pieces])
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=1, each="wall")
 def _trim_need(
     kind: TrimKind,
@@ -64,6 +67,7 @@ def _trim_need(
     name: str,
     girth: float,
     profile: StockProfile | None,
+    unsure: tuple[str, ...],
     cuts: int,
     *flat: str | float | Figure,
 ) -> TrimNeed:
@@ -72,7 +76,7 @@ def _trim_need(
     end = 3 * cuts
     made = tuple(zip(flat[:end:3], flat[1:end:3], flat[2:end:3], strict=True))
     runs = tuple(zip(flat[end::2], flat[end + 1 :: 2], strict=True))
-    return TrimNeed(kind, height, projection, name, runs, made, girth, profile)  # type: ignore[arg-type]
+    return TrimNeed(kind, height, projection, name, runs, made, girth, profile, unsure)  # type: ignore[arg-type]
 
 
 @by_identity(times=1, each="room")
@@ -107,15 +111,25 @@ def trim_needs(
         key = f"trim:{kind}:{size}{members}{drawn}"
         shown = f"{bare_size(piece.height.value, how)} × {show_size(piece.projection.value, how)}"
         name = f"{kind.capitalize()} {shown}{members}{', as drawn' if drawn else ''}"
-        cuts = [(f"{room.name[:40]} {one.name}", one.length, one.number) for one in mine if not one.stock]
+        cuts = [(f"{room.name[:40]} {one.name}", one.to_saw, one.number) for one in mine if not one.stock]
         flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
         girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0
         height, out = piece.height.value, piece.projection.value
-        needs[key] = _trim_need(kind, height, out, name, girth, None, len(cuts), *flat)
+        needs[key] = _trim_need(kind, height, out, name, girth, None, _unsure(mine), len(cuts), *flat)
     for board in {one.board.id: one.board for one in blocks_of(trimmed, changed_rules) if one.board}.values():
         cuts_of = [one for one in listed if one.stock == board.id and one.block]
         _stock_need(needs, room, board, cuts_of, "casing")
     return MappingProxyType(needs)
+
+
+def _unsure(cuts: Sequence[CutPiece]) -> tuple[str, ...]:
+    """Return the walls that hold a piece too loosely for it to be cut."""
+    return _kept_names(tuple(dict.fromkeys(cut.wall for cut in cuts if cut.unsure)))
+
+
+@by_value(times=1, each="wall")
+def _kept_names(names: tuple[str, ...]) -> tuple[str, ...]:
+    return names
 
 
 def _drawn_key(profile: Profile) -> str:
@@ -135,7 +149,7 @@ def _stock_need(
     needs: dict[str, TrimNeed], room: Room, one: StockProfile, cuts: Sequence[CutPiece], kind: TrimKind
 ) -> None:
     """Add what is cut from a stock profile, to what the room needs of it for something else."""
-    named: list[Cut] = [(f"{room.name[:40]} {cut.name}", cut.length, cut.number) for cut in cuts]
+    named: list[Cut] = [(f"{room.name[:40]} {cut.name}", cut.to_saw, cut.number) for cut in cuts]
     lengths = [(name, _cut_length(length)) for name, length, _ in named]
     flat: list[Any] = [each for part in (*named, *lengths) for each in part]
     key = f"stock:{one.id}"
@@ -144,7 +158,9 @@ def _stock_need(
         flat = [each for part in (*there.cuts, *named, *there.pieces, *lengths) for each in part]
         named = [*there.cuts, *named]
     girth = round(one.profile.girth, 1) if one.price_per_metre is None else 0.0
-    needs[key] = _trim_need(kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, len(named), *flat)
+    needs[key] = _trim_need(
+        kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, _unsure(cuts), len(named), *flat
+    )
 
 
 @by_value(times=1, each="wall")

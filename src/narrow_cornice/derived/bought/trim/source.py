@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
+from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
 from narrow_cornice.cutting.plans import offcut_of
 from narrow_cornice.derived.bought.lines import Bought, InLengths, Knife, LineToBuy, by_line, in_turn, room_by_room
@@ -76,12 +77,14 @@ def kept_lengths(
     plan: CuttingPlan | None,
     pieces: tuple[float, ...],
     milled: MilledTrim,
-    kerf: float,
+    saw: BarSaw,
     left_over: tuple[float, ...] = (),
 ) -> Lengths | None:
     """Return the bars of a plan that was kept, priced at one a metre, if it is for these pieces, this trim and these
     left-overs."""
-    if plan is None or plan.stocks != milled.lengths or plan.kerf != kerf or plan.left_over != left_over:
+    if plan is None or plan.stocks != milled.lengths or plan.left_over != left_over:
+        return None
+    if (plan.kerf, plan.lost) != (saw.between, saw.lost(milled.lengths)):
         return None
     if sorted(plan.pieces) != sorted(pieces):
         return None
@@ -93,7 +96,7 @@ def kept_lengths(
         Bar(
             length,
             tuple((place[index], plan.pieces[index]) for index in held),
-            offcut_of(length, [plan.pieces[index] for index in held], kerf),
+            offcut_of(length - plan.lost, [plan.pieces[index] for index in held], saw.between),
             number in plan.owned,
         )
         for number, (length, held) in enumerate(plan.bars)
@@ -114,19 +117,24 @@ def _trim_line(
     needed = total("length", "run", [amount for _, _, amount in shares])
     per_metre = price_per_metre(milled, first.height)
     pieces = cut_lengths([length for _, _, need in needs for _, length, _ in need.cuts])
-    kerf = rules.value("kerf")
-    planned = kept_lengths(kept, pieces, milled, kerf, left_over)
+    saw = bar_saw(rules)
+    planned = kept_lengths(kept, pieces, milled, saw, left_over)
     if planned is not None:
         bars = Lengths(planned.bars, planned.price * per_metre.value, (planned.bound or 0.0) * per_metre.value)
         how = "by the cutting plan kept"
     else:
-        bars = lengths_to_buy(pieces, milled.lengths, per_metre.value, kerf, left_over)
-        how = "longest first, saw kerf between"
+        bars = lengths_to_buy(pieces, milled.lengths, per_metre.value, saw.between, left_over, saw.lost(milled.lengths))
+        how = "longest first; ends squared, an allowance and a kerf for each"
     left = sum(bar.offcut for bar in bars.bars)
     runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
     why = f"{runs} in {', '.join(name[:40] for _, name, _ in needs)}"
     if kept is not None and planned is None:
         why += "; the cutting plan kept was for other pieces"
+    loose = [f"{wall} in {name[:40]}" for _, name, need in needs for wall in need.unsure]
+    if loose:
+        why += (
+            f"; with more for what is not sure: read {', '.join(loose[:3])}{' and others' if loose[3:] else ''} first"
+        )
     owned = sum(bar.owned for bar in bars.bars)
     if owned:
         why += f"; {owned} {'left-over' if owned == 1 else 'left-overs'} used first"

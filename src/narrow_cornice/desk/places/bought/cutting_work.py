@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 
+from narrow_cornice.cutting.allowances import BarSaw
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.plans import BarKind, CutPlan
 from narrow_cornice.cutting.sheet_plans import SheetPlan
@@ -21,19 +22,20 @@ class CuttingWork(Searching):
         line: str,
         pieces: tuple[float, ...],
         stocks: tuple[float, ...],
-        kerf: float,
+        saw: BarSaw,
         left_over: tuple[float, ...] = (),
         seconds: float = SECONDS,
     ) -> None:
         """Search for the bars that are cheapest at one price for every metre; left-overs cost nothing."""
-        stock = [BarKind(f"{length:g}", length, length / 1000.0) for length in stocks]
-        there = sorted(Counter(left_over).items())
-        stock += [BarKind(f"left-over {length:g}", length, 0.0, count) for length, count in there]
+        lost, kerf = saw.lost(stocks), saw.between
+        stock = [BarKind(f"{length:g}", length - lost, length / 1000.0) for length in stocks]
+        there = [(length, count) for length, count in sorted(Counter(left_over).items()) if length > lost]
+        stock += [BarKind(f"left-over {length:g}", length - lost, 0.0, count) for length, count in there]
 
         def kept(plan: CutPlan) -> CuttingPlan:
-            bars = tuple((stock[bar.stock].length, bar.pieces) for bar in plan.bars)
+            bars = tuple((stock[bar.stock].length + lost, bar.pieces) for bar in plan.bars)
             owned = tuple(place for place, bar in enumerate(plan.bars) if bar.stock >= len(stocks))
-            return CuttingPlan(pieces, stocks, kerf, bars, plan.bound, left_over, owned)
+            return CuttingPlan(pieces, stocks, kerf, bars, plan.bound, left_over, owned, lost)
 
         self.search(line, lambda told, stopped: cut_plan(pieces, stock, kerf, seconds, told, stopped), kept)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any, TypeVar
 
+from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins, LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
@@ -176,7 +177,7 @@ def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> 
 
     def find(_: int, sold: tuple[float, ...] = goods.milled.lengths) -> None:
         pieces = cut_lengths([length for _, length, _ in goods.cuts])
-        work.start(line.key, pieces, sold, rules.value("kerf"), left_over)
+        work.start(line.key, pieces, sold, bar_saw(rules), left_over)
         bench.refresh()
 
     if goods.bars.bound is None:

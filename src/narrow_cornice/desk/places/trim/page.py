@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.trimwork.cut_list import cut_list
-from narrow_cornice.derived.trimwork.prices import marked_off
+from narrow_cornice.derived.trimwork.prices import marked_with_doubt, read_first
 from narrow_cornice.derived.trimwork.sections import move_joint, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.drawing_page import DrawingPage
@@ -182,9 +182,10 @@ class TrimPage(DrawingPage):
         job = self.session.job
         rows = []
         for one in cut_list(room, job.house_rules, job.milled, job.joinery):
-            length = marked_off(one.length, job.settings)
-            cells = (Cell(length, number=True), one.left.words, one.right.words)
-            rows.append(row(one.about, Cell(str(one.number), number=True), one.name, one.wall, *cells))
+            length = Cell(marked_with_doubt(one.length, one.unsure, job.settings), number=True, warm=one.unsure > 0)
+            name = f"{one.name}: {read_first(one.wall)}" if one.unsure else one.name
+            cells = (length, one.left.words, one.right.words)
+            rows.append(row(one.about, Cell(str(one.number), number=True), name, one.wall, *cells))
         return rows
 
     def _members(self, room: Room) -> list[SheetRow]:
