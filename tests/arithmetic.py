@@ -39,7 +39,7 @@ def evaluate(sentence: str, values: Mapping[str, float], near: Callable[[float],
     if step:
         exact = evaluate(sentence, values, near)
         near(abs(exact / float(step) % 1.0 - 0.5))  # what lies half way between may be rounded either way
-        return round(exact / float(step)) * float(step)
+        return math.floor(exact / float(step) + 0.5 + 1e-7) * float(step)
     code = spell(sentence, {name: f"({value!r})" for name, value in values.items()})
     code = re.sub(r"(?<!\w)π(?!\w)", repr(math.pi), code)
     return _value(ast.parse(code.translate(SIGNS).strip(), mode="eval").body, sentence, near)

@@ -310,7 +310,7 @@ def test_tins_and_bars_are_drawn_to_their_true_relative_size() -> None:
         if isinstance(mark, Area)
     ][::1]
     assert max(tall) / 62.0 == pytest.approx(10 ** (1 / 3))
-    skirting = lines["trim:skirting:148.7×35"]
+    skirting = lines["trim:skirting:147.5×35"]
     bars = line_picture(skirting)
     widths = [max(x for x, _ in mark.points) for mark in bars.marks if isinstance(mark, Area)]
     assert max(widths) == pytest.approx(4.8 * 62)

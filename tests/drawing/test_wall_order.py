@@ -53,7 +53,7 @@ def test_its_names_have_the_sizes_and_lead_to_the_trim() -> None:
 def test_the_section_of_a_cornice_has_one_crown_beside_it_for_comparison() -> None:
     job = demo_job()
     drawing = trim_section(job.rooms[0], {}, job.settings, "cornice", False)
-    assert any(isinstance(mark, Label) and mark.text == "one crown of 223, for comparison" for mark in drawing.marks)
+    assert any(isinstance(mark, Label) and mark.text == "one crown of 222.5, for comparison" for mark in drawing.marks)
     assert sum(isinstance(mark, Strip) for mark in drawing.marks) == 3  # as lit, as seen, and the great crown
     plain = trim_section(job.rooms[0], {}, job.settings, "cornice", True)
     assert not any(isinstance(mark, Strip) for mark in plain.marks)

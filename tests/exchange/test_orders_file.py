@@ -86,9 +86,10 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
     # Five parts: the entablature is a fifth of 2 974, the cornice 6 of its 15 parts, the dentil band 1 of 8.
     height = chosen.rooms[0].measured.heights
     tall = sum(one.mm for one in height) / len(height)
-    assert trim.of("cornice").height.value == pytest.approx(tall / 5 * 6 / 15)  # type: ignore[union-attr]
+    assert trim.proportion.cornice.value == pytest.approx(tall / 5 * 6 / 15)
     band = next(one for one in trim.members if one.name == "dentil band")
-    assert band.height.value == pytest.approx(tall / 5 * 6 / 15 / 8)
+    assert band.wants.value == pytest.approx(tall / 5 * 6 / 15 / 8)
+    assert band.height.value == 30.0  # 29.74, made to the step of 2.5
     assert any("dentil band" in line.name for line in to_buy(chosen).lines)
     gone = edits.remove_order("marsh ionic", "Marsh Ionic").apply(chosen)
     assert gone.rooms[0].trim.order_in_force == marsh  # a room keeps what it was built by

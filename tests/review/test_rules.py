@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
@@ -18,6 +20,7 @@ from narrow_cornice.review.finding import GRADES
 from narrow_cornice.review.second_look import second_look, to_settle
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.units.lengths import Length, parse_length
+from rooms import trimmed_of
 
 
 def keys(job: Job) -> set[str]:
@@ -77,6 +80,8 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "bare unprimed:r2",
         "many colours:r2",
         "accent once:r2",
+        "one size:r2",
+        "one size:r3",
     }
 
 
@@ -238,7 +243,7 @@ def test_trim_of_two_heights_is_found_through_an_open_doorway() -> None:
     job = edits.join_openings("r2", "o3", Twin("r3", "o2"), "arch to the pantry").apply(job)
     found = {one.key: one for one in second_look(job) if one.key.startswith("trim across")}
     skirting = found["trim across:r2:o3:skirting"]
-    assert "127 mm here, 157 mm in the Stair Hall" in skirting.says
+    assert "127.5 mm here, 157.5 mm in the Stair Hall" in skirting.says
     for fix in skirting.fixes:
         mended = fix.apply(job)
         assert "trim across:r2:o3:skirting" not in [one.key for one in second_look(mended)]
@@ -263,3 +268,43 @@ def test_a_casing_as_thin_as_the_top_of_the_skirting_is_told_unless_a_block_stan
     assert "19 mm thick, the top of the skirting 32 mm" in found.says
     for fix in found.fixes:
         assert "casing thin:r1" not in keys(fix.apply(job))
+
+
+def test_rooms_that_want_nearly_the_same_share_one_size_and_one_knife() -> None:
+    """Skirtings of 147.5 and 157.5 are 6.8 % apart: one knife less. Of 8 % and more they are two; a typed one stays."""
+    job = demo_job()
+
+    def shared(one: Job, kind: str) -> list[str]:
+        return [finding.key for finding in second_look(one) if finding.key.startswith(f"one size:{kind}:")]
+
+    (finding,) = [one for one in second_look(job) if one.key.startswith("one size:skirting")]
+    assert finding.key == "one size:skirting:r1+r3"
+    assert "Chart Room 147.5 mm (+6.8 %)" in finding.measured
+    saved = finding.fixes[0].apply(job)
+    assert shared(saved, "skirting") == []
+    knives = [line for line in to_buy(saved).lines if line.key.startswith("knife:trim:skirting:157.5")]
+    assert [{room for room, _, _ in line.shares} for line in knives] == [{"r1", "r3"}]
+    said = re.search(r": ([\d.]+) crowns less in knives", finding.says)
+    assert said is not None
+    gone = [line for line in to_buy(job).lines if line.key.startswith("knife:trim:skirting:147.5")]
+    assert float(said.group(1)) == gone[0].price
+    assert to_buy(saved).price <= to_buy(job).price - gone[0].price
+    strict = edits.change_house_rule("same_size", 0.06, "sizes that can be one").apply(job)
+    assert shared(strict, "skirting") == []
+    own = edits.change_trim("r3", "skirting", height=mm("157.5")).apply(job)
+    assert shared(own, "skirting") == []
+    history = History(saved)
+    history.do(edits.change_trim("r1", "skirting", height=None))  # each room is free to break away
+    assert "trim:skirting:147.5×35" in {line.key for line in to_buy(history.job).lines}
+
+
+def test_made_sizes_go_to_the_step_of_the_unit() -> None:
+    job = demo_job()
+    inches = edits.change_settings(unit="in").apply(job)
+    assert inches.house_rules["made_step"] == 3.175
+    skirting = trimmed_of(inches.rooms[0], inches.house_rules).trim.of("skirting").height
+    assert skirting is not None
+    assert skirting.value == pytest.approx(47 * 3.175)  # 148.7 are 46.83 eighths
+    assert "made_step" not in edits.change_settings(unit="mm").apply(inches).house_rules
+    own = edits.change_house_rule("made_step", 5.0, "step").apply(job)
+    assert edits.change_settings(unit="in").apply(own).house_rules["made_step"] == 5.0

@@ -37,6 +37,7 @@ from narrow_cornice.review.rules import (
     many_colours,
     mood_against_colours,
     old_trim_meets,
+    one_size,
     opening_fit,
     out_of_reach,
     permission_missing,
@@ -84,6 +85,7 @@ ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
 )
 JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
     tins_unmixed.look,
+    one_size.look,
     accent_once.look,
     agreed_open.look,
     pieces_moved.look,

@@ -6,6 +6,7 @@ picture rail, architrave → casing, pedestal cap → dado rail, pedestal or col
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Mapping, Sequence
 from types import MappingProxyType
 from typing import Any
@@ -99,6 +100,13 @@ class FittedTrim(msgspec.Struct, frozen=True):
         return alone and self.kinds["cornice"].built and not self.kinds["picture rail"].built
 
 
+@explained("made size", "mm", "ceil(what the order wants ÷ step of made sizes − 0.5) × step of made sizes")
+def to_the_step(what_the_order_wants: float, step_of_made_sizes: float) -> float:
+    """Return the size that is made: to the nearest step, so that one knife serves what is nearly alike."""
+    step = step_of_made_sizes
+    return math.ceil(what_the_order_wants / step - 0.5) * step if step > 0 else what_the_order_wants
+
+
 @explained("bottom of the cornice", "mm", "ceiling height − cornice")
 def bottom_of_cornice(ceiling_height: float, cornice: float) -> float:
     """Return where the cornice begins above the floor."""
@@ -160,7 +168,14 @@ class Fitting(msgspec.Struct, frozen=True):
     def height(self, kind: TrimKind) -> Figure | None:
         """Return the size of a kind: what was typed, else what the order asks."""
         wants = self.wanted(kind)
-        return self.typed(kind, "height", kind, wants) or wants
+        return self.typed(kind, "height", kind, wants) or (self.made(wants) if kind != "frieze" else wants)
+
+    def made(self, wants: Figure | None) -> Figure | None:
+        """Return a size that the order wants as it is made: to the step of the house rules, but never to nothing."""
+        step = self.rules.figure("made_step")
+        if wants is None or wants.value < 2 * step.value or step.value <= 0:
+            return wants
+        return to_the_step(wants, step, called=wants.name)
 
     def out(self, kind: TrimKind) -> Figure:
         """Return how far a kind comes off the wall: what was typed, else its house rule."""
@@ -198,7 +213,9 @@ class Fitting(msgspec.Struct, frozen=True):
         line = self.typed("picture rail", "top", "top of picture rail", self.wall.picture_rail_top)
         frieze = self.height("frieze")
         if line is None and frieze is not None:
-            return top_of_picture_rail(self.wall.height, self.wall.cornice, frieze)
+            typed = self.chosen("frieze").height is not None  # under what is built, then, and not what is wanted
+            cornice = _cornice_height(self, cornice_members(self)) if typed else self.wall.cornice
+            return top_of_picture_rail(self.wall.height, cornice, frieze)
         return line
 
 
@@ -259,7 +276,7 @@ def cornice_members(room: Fitting) -> tuple[Member, ...]:
             name,
             room.chosen(choice_key(MEMBERED, name)).fitted is not False,
             wants,
-            room.typed(choice_key(MEMBERED, name), "height", name, wants) or wants,
+            room.typed(choice_key(MEMBERED, name), "height", name, wants) or room.made(wants) or wants,
         )
         for name, wants in room.wall.members.items()
     )
@@ -270,8 +287,6 @@ def _cornice_height(room: Fitting, members: Sequence[Member]) -> Figure:
     typed = room.typed(MEMBERED, "height", MEMBERED, room.wall.cornice)
     if typed is not None:
         return typed
-    if all(member.fitted and member.height is member.wants for member in members):
-        return room.wall.cornice
     return total("cornice", "mm", [one.height for one in members if one.fitted], "the members that are fitted")
 
 

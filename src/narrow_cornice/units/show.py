@@ -5,6 +5,7 @@ A figure is rounded here and nowhere else, so that it is the same wherever it is
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple, Protocol
 
 from narrow_cornice.units.lengths import Unit, show_length
@@ -12,6 +13,7 @@ from narrow_cornice.units.lengths import Unit, show_length
 SQUARE_FOOT_M2 = 0.09290304  # exactly (0.3048 m)²
 FOOT_MM = 304.8
 SMALL_MM = 100.0  # below this a size is shown to the half millimetre: mouldings, gaps, thicknesses
+MADE_MM = 1000.0  # below this a size that is a half to the last digit was meant so
 HALF = 0.5
 METRE_MM = 1000.0
 
@@ -45,8 +47,10 @@ IMPERIAL = InUnits("in")
 
 
 def size_step(mm: float, how: ShownIn) -> float:
-    """Return the step in mm that a size is shown to: the job's, and half a millimetre for what is small."""
-    return min(how.step, HALF) if abs(mm) < SMALL_MM else how.step
+    """Return the step in mm that a size is shown to: the job's, and half a millimetre for what is small or was made to
+    a half."""
+    made = abs(mm) < MADE_MM and abs(2 * mm - round(2 * mm)) < 1e-6
+    return min(how.step, HALF) if abs(mm) < SMALL_MM or made else how.step
 
 
 def show_size(mm: float, how: ShownIn) -> str:
@@ -72,6 +76,12 @@ def show_run(mm: float, unit: Unit) -> str:
 def show_litres(litres: float) -> str:
     """Return litres to two decimals, to one from a hundred on."""
     return f"{litres:.2f} L" if litres < 100 else f"{litres:.1f} L"
+
+
+def cents(amount: float) -> float:
+    """Return an amount of money to the cent, half a cent up: a price that is a half to the last digit is rounded the
+    same wherever it is worked out."""
+    return math.floor(amount * 100.0 + 0.5 + 1e-7) / 100.0
 
 
 def show_money(amount: float) -> str:

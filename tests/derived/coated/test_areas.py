@@ -260,7 +260,9 @@ def test_the_demo_rooms_are_what_they_are_said_to_be() -> None:
     assert chart.plan.closure == pytest.approx(17.9, abs=0.1)  # of the plain walk, mm
     assert chart.plan.inside_corners() == 6
     trim = trimmed_of(job.rooms[0], job.house_rules).trim
-    assert trim.of("cornice").height.value == pytest.approx(223.05)  # type: ignore[union-attr]
+    assert trim.proportion.cornice.value == pytest.approx(223.05)
+    made = 55.0 + 55.0 + 112.5  # 55.76, 55.76 and 111.53 to the step of 2.5
+    assert trim.of("cornice").height.value == pytest.approx(made)  # type: ignore[union-attr]
     parlour = measured_room(job.rooms[1], job.house_rules)
     assert parlour.plan.sides[7].follows
 

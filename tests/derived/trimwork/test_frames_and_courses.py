@@ -228,7 +228,7 @@ def test_dentils_fill_every_wall_and_meet_alike_in_the_corners() -> None:
     measured = seen(dentilled)
     courses = courses_of(measured, dentilled.house_rules)
     assert [course.wall for _, course in courses] == ["A–B", "B–C", "C–D", "D–A"]
-    bed = 187.5 / 2
+    bed = 92.5  # half of 187.5 is 93.75, made to the step of 2.5
     for _, course in courses:
         assert course.width == pytest.approx(0.32 * bed * 2 / 3)
         places = course.places()

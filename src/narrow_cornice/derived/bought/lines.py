@@ -15,7 +15,7 @@ from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import TrimKind
-from narrow_cornice.units.show import ShownIn, show_quantity
+from narrow_cornice.units.show import ShownIn, cents, show_quantity
 
 Buy = tuple[tuple[float, int, float], ...]
 Share = tuple[str, str, Figure]
@@ -108,13 +108,13 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
             up_to = round(self.price * so_far / whole, 2)
             share += up_to - before if room == room_id else 0.0
             before = up_to
-        return round(share, 2)
+        return cents(share)
 
 
 @explained("price of tins", "money", "tins × price of one, to 0.01")
 def price_of_tins(tins: float, price_of_one: float) -> float:
     """Return the price of several tins of one size."""
-    return round(tins * price_of_one, 2)
+    return cents(tins * price_of_one)
 
 
 class Bought(NamedTuple):

@@ -9,7 +9,7 @@ from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.lengths import show_length
-from narrow_cornice.units.show import ShownIn, show_size
+from narrow_cornice.units.show import ShownIn, cents, show_size
 
 
 def milled_for(kind: TrimKind, stock: tuple[MilledTrim, ...]) -> MilledTrim | None:
@@ -23,7 +23,7 @@ def milled_for(kind: TrimKind, stock: tuple[MilledTrim, ...]) -> MilledTrim | No
 @explained("price per metre", "money", "basic price + height × price per mm, to 0.01")
 def metre_price(basic_price: float, height: float, price_per_mm: float) -> float:
     """Return the price of a metre of trim, which grows with its height."""
-    return round(basic_price + height * price_per_mm, 2)
+    return cents(basic_price + height * price_per_mm)
 
 
 def price_per_metre(stock: MilledTrim, height: float) -> Figure:
@@ -38,7 +38,7 @@ def price_per_metre(stock: MilledTrim, height: float) -> Figure:
 @explained("knife, ground once", "money", "girth × grinding per mm, to 0.01")
 def knife_price(girth: float, grinding_per_mm: float) -> float:
     """Return what a knife for a made profile costs, by the length of its edge."""
-    return round(girth * grinding_per_mm, 2)
+    return cents(girth * grinding_per_mm)
 
 
 def marked_off(mm: float, how: ShownIn) -> str:

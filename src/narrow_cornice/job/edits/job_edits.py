@@ -14,6 +14,9 @@ from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job, Settings
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import KINDS
+from narrow_cornice.units.lengths import Unit
+
+EIGHTH = 3.175  # mm: an eighth of an inch
 
 
 def rename_job(name: str, place: str | None = None) -> Edit:
@@ -26,15 +29,24 @@ def rename_job(name: str, place: str | None = None) -> Edit:
 
 
 def change_settings(**fields: Any) -> Edit:
-    """Change how figures are shown: unit, step, denominator, money."""
+    """Change how figures are shown: unit, step, denominator, money; made sizes go to the step of the unit."""
     titles = {"unit": "units", "step": "finest millimetre", "denominator": "finest fraction", "money": "money"}
     title = ", ".join(titles[field] for field in fields)
 
     def apply(job: Job) -> Job:
         settings: Settings = replace(job.settings, **fields)
-        return replace(job, settings=settings)
+        return replace(job, settings=settings, house_rules=_made_to(job.house_rules, settings.unit))
 
     return Edit(f"{title} to {', '.join(str(value) for value in fields.values())}", apply)
+
+
+def _made_to(changed: dict[str, float], unit: Unit) -> dict[str, float]:
+    """Return the house rules with made sizes to the step of a unit, unless somebody has said another."""
+    if unit == "in" and "made_step" not in changed:
+        return {**changed, "made_step": EIGHTH}
+    if unit == "mm" and changed.get("made_step") == EIGHTH:
+        return {key: value for key, value in changed.items() if key != "made_step"}
+    return changed
 
 
 def change_house_rule(key: str, value: float, name: str) -> Edit:

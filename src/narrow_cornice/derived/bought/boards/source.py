@@ -22,6 +22,7 @@ from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import cents
 
 M2 = 1e-6  # of a mm²
 
@@ -29,13 +30,13 @@ M2 = 1e-6  # of a mm²
 @explained("price of sheets", "money", "sheets × price of one, to 0.01")
 def price_of_sheets(sheets: float, price_of_one: float) -> float:
     """Return the price of several sheets."""
-    return round(sheets * price_of_one, 2)
+    return cents(sheets * price_of_one)
 
 
 @explained("price of hardware", "money", "packs × price of one, to 0.01")
 def price_of_packs(packs: float, price_of_one: float) -> float:
     """Return the price of so many packs of something: pieces, metres, bottles."""
-    return round(packs * price_of_one, 2)
+    return cents(packs * price_of_one)
 
 
 def boards_to_buy(job: Job) -> Bought:

@@ -17,6 +17,7 @@ from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import cents
 
 WORDS = {"lipping": "lippings", "frame": "pieces of face frames"}
 
@@ -26,7 +27,7 @@ WORDS = {"lipping": "lippings", "frame": "pieces of face frames"}
 )
 def price_of_strips(lengths: float, length_of_one: float, thick: float, tall: float, price_of_volume: float) -> float:
     """Return the price of so many strips of one length: timber is priced by its volume."""
-    return round(lengths * length_of_one / 1000 * thick * tall / 1_000_000 * price_of_volume, 2)
+    return cents(lengths * length_of_one / 1000 * thick * tall / 1_000_000 * price_of_volume)
 
 
 class Section(NamedTuple):

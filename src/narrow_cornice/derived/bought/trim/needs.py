@@ -26,6 +26,11 @@ from narrow_cornice.units.show import ShownIn, bare_size, show_size
 Cut = tuple[str, float, int]  # a piece by its name, its length in mm, its number in the cut list of its room
 
 
+def moulded(kind: TrimKind) -> bool:
+    """Return whether a kind has a profile that a knife cuts: stiles and rails are plain boards."""
+    return OF_TRIM[kind].uses != {"board"}
+
+
 class TrimNeed(msgspec.Struct, frozen=True):
     """What one room needs of one profile: the runs with the wall they are for, and the pieces they are cut as.
 
@@ -46,7 +51,7 @@ class TrimNeed(msgspec.Struct, frozen=True):
     @property
     def moulded(self) -> bool:
         """Return whether a knife cuts it: stiles and rails are plain boards."""
-        return self.girth > 0 and OF_TRIM[self.kind].uses != {"board"}
+        return self.girth > 0 and moulded(self.kind)
 
     def total(self, name: str) -> Figure:
         """Return the length of all pieces under the room's name."""
@@ -108,9 +113,10 @@ def trim_needs(
         drawn = (
             f"~{_drawn_key(piece.profile)}" if piece.profile is not None and is_drawn(room.trim.choices, kind) else ""
         )
-        key = f"trim:{kind}:{size}{members}{drawn}"
+        curves = "" if room.trim.curves == "roman" or drawn or not moulded(kind) else ", Greek curves"
+        key = f"trim:{kind}:{size}{members}{drawn}{curves}"
         shown = f"{bare_size(piece.height.value, how)} × {show_size(piece.projection.value, how)}"
-        name = f"{kind.capitalize()} {shown}{members}{', as drawn' if drawn else ''}"
+        name = f"{kind.capitalize()} {shown}{members}{', as drawn' if drawn else ''}{curves}"
         cuts = [(f"{room.name[:40]} {one.name}", one.to_saw, one.number) for one in mine if not one.stock]
         flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
         girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0

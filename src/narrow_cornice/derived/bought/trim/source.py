@@ -19,6 +19,7 @@ from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
+from narrow_cornice.units.show import cents
 
 
 def trim_to_buy(job: Job) -> Bought:
@@ -49,7 +50,7 @@ def trim_to_buy(job: Job) -> Bought:
 @explained("price of lengths", "money", "lengths × length of one ÷ 1000 × price per metre, to 0.01")
 def price_of_lengths(lengths: float, length_of_one: float, price_per_metre: float) -> float:
     """Return the price of several whole lengths of trim, sold by the metre; lengths in mm."""
-    return round(lengths * length_of_one / 1000 * price_per_metre, 2)
+    return cents(lengths * length_of_one / 1000 * price_per_metre)
 
 
 @by_value(times=1, each="wall")
