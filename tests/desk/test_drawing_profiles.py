@@ -62,7 +62,7 @@ def test_members_are_typed_changed_added_and_taken_away(window: MainWindow) -> N
     before = built(window)
     type_into(field(window, "Height"), "80")
     assert next(one for one in built(window).members if (one.stack, one.index) == ("bed mould", 1)).member.height == 80
-    assert built(window).height == pytest.approx(before.height + 80 - 0.6 * 111.525, abs=1e-6)
+    assert built(window).height == pytest.approx(before.height + 80 - 0.6 * 112.5, abs=1e-6)
     for words in ("Add one above", "Add one below"):
         assert press(window, words)
         settle()

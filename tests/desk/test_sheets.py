@@ -150,6 +150,6 @@ def test_bars_carry_the_numbers_of_the_cut_list() -> None:
             room = next(room for room in numbers if name.startswith(room))
             piece = numbers[room][number]
             assert name == f"{room} {piece.name}"
-            assert length == piece.length
+            assert length == piece.to_saw
             seen += 1
     assert seen > 100

@@ -98,7 +98,7 @@ def test_paints_colours_and_stock_are_cards_that_are_typed_into(
     assert "not between" in window.notice()
     QTest.keyClick(field_of(card, "Solids"), Qt.Key.Key_Escape)
     type_into(field_of(card, "Primer"), "perhaps")
-    assert "neither yes nor no" in window.notice()
+    assert "says nothing of a primer" in window.notice()
     press_on(page, "Another paint")
     assert len(page.cards["paints"].views) == len(session.job.paints) == len(demo_job().paints) + 1
 

@@ -43,7 +43,7 @@ if TYPE_CHECKING:
     from narrow_cornice.review.bundles import Bundle
     from narrow_cornice.review.finding import Finding
 
-MOST_STEPS = 9
+MOST_STEPS = 12
 
 
 class Work(QObject):
@@ -169,7 +169,7 @@ class Bench(QWidget):
         if field is None:
             return
         wish, use = "", None
-        if field.wants is not None and field.mm is not None and abs(field.wants - field.mm) > 0.05:
+        if field.wants is not None and field.mm is not None and abs(field.wants - field.mm) > field.near:
             shown = show_size(field.wants, job.settings)
             wish = f"The order wants {shown}: use it"
             edit = field.edit

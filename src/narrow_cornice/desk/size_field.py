@@ -19,7 +19,7 @@ class SizeField(msgspec.Struct, frozen=True):
 
     ``kind`` is "reading" for a length read off the building, which takes the instrument in hand, and "angle" for a
     corner, whose ``mm`` are degrees and whose edit takes an angle reading, and "walk" for walls that are walked, whose
-    edit takes them. ``wants`` is what the order wants of it.
+    edit takes them. ``wants`` is what the order wants of it, and ``near`` how near that is as good.
     """
 
     path: ThingPath
@@ -30,6 +30,7 @@ class SizeField(msgspec.Struct, frozen=True):
     may_be_empty: bool = False
     kind: Literal["length", "reading", "angle", "walk"] = "length"
     wants: float | None = None
+    near: float = 0.05
 
     @property
     def label(self) -> str:

@@ -100,11 +100,11 @@ class FittedTrim(msgspec.Struct, frozen=True):
         return alone and self.kinds["cornice"].built and not self.kinds["picture rail"].built
 
 
-@explained("made size", "mm", "ceil(what the order wants ÷ step of made sizes − 0.5) × step of made sizes")
-def to_the_step(what_the_order_wants: float, step_of_made_sizes: float) -> float:
-    """Return the size that is made: to the nearest step, so that one knife serves what is nearly alike."""
-    step = step_of_made_sizes
-    return math.ceil(what_the_order_wants / step - 0.5) * step if step > 0 else what_the_order_wants
+@explained("made size", "mm", "ceil(wanted ÷ step − 0.5) × step")
+def to_the_step(wanted: float, step: float) -> float:
+    """Return the size that is made of the one that is wanted: to the nearest step (half a step down), so that one knife
+    serves what is nearly alike."""
+    return math.ceil(wanted / step - 0.5) * step
 
 
 @explained("bottom of the cornice", "mm", "ceiling height − cornice")

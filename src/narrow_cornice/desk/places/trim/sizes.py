@@ -9,6 +9,7 @@ from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import MemberPath, PanelsPath, TrimPath
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.kinds import OF_TRIM
 from narrow_cornice.units.lengths import Length
@@ -35,6 +36,7 @@ def _trim(job: Job, path: TrimPath) -> SizeField | None:
         lambda length: edits.change_trim(room.id, path.key, **{size: length}),
         may_be_empty=True,
         wants=wants,
+        near=0.05 + house_rules_of(job.house_rules).value("made_step"),  # what is made to the step is what it wants
     )
 
 
