@@ -90,7 +90,8 @@ def test_an_order_of_ones_own_is_built_kept_and_bought() -> None:
     band = next(one for one in trim.members if one.name == "dentil band")
     assert band.wants.value == pytest.approx(tall / 5 * 6 / 15 / 8)
     assert band.height.value == 30.0  # 29.74, made to the step of 2.5
-    assert any("dentil band" in line.name for line in to_buy(chosen).lines)
+    whole = edits.change_house_rule("one_piece_cornice", 500.0, "cornice in one piece").apply(chosen)
+    assert any("dentil band" in line.name for line in to_buy(whole).lines)
     gone = edits.remove_order("marsh ionic", "Marsh Ionic").apply(chosen)
     assert gone.rooms[0].trim.order_in_force == marsh  # a room keeps what it was built by
     changed = edits.put_orders([replace(marsh, cornice=7.0)], "orders").apply(chosen)

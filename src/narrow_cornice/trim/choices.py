@@ -19,7 +19,7 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     ``height`` is the size across (the width of a casing); ``projection`` how far it comes off the wall;
     ``top`` the height of its upper edge above the floor, for a dado or picture rail; ``drawn`` the stack of members
     somebody drew, from the bottom up (a skirting's from the top down), empty for the order's own; ``stock`` the stock
-    profiles it is put together from instead, whose sizes then hold.
+    profiles it is put together from instead, whose sizes then hold; ``solid`` whether a large cornice is one piece.
     """
 
     fitted: bool | None = None
@@ -28,6 +28,7 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     top: Length | None = None
     drawn: Stack = ()
     stock: tuple[StockPiece, ...] = ()
+    solid: bool = False
 
 
 def with_choice(choices: Mapping[str, TrimChoice], key: str, **fields: Any) -> dict[str, TrimChoice]:

@@ -246,7 +246,8 @@ def test_a_tick_knows_when_its_line_has_changed() -> None:
 
 
 def test_without_stock_the_order_says_so() -> None:
-    order = to_buy(replace(demo_job(), milled=()))
+    job = edits.change_house_rule("one_piece_cornice", 500.0, "cornice in one piece").apply(demo_job())
+    order = to_buy(replace(job, milled=()))
     assert len(order.unsold) == 17
     assert all(line.kind != "trim" for line in order.lines)
 

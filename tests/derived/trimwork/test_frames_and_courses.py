@@ -31,7 +31,7 @@ def mm(value: float) -> Length:
 
 def made(*changes: Edit, setback: float = 0.0) -> Job:
     """A room of 4 200 × 3 000 × 2 500, Doric in five parts: skirting 125, casing 125 wide, cornice 187.5."""
-    history = History(replace(starting_job(), house_rules={"casing_setback": setback}))
+    history = History(replace(starting_job(), house_rules={"casing_setback": setback, "one_piece_cornice": 500.0}))
     history.do(edits.add_room("Room", mm(4200), mm(3000), mm(2500)))
     for edit in changes:
         assert history.do(edit)

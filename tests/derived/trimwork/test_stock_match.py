@@ -17,8 +17,13 @@ from narrow_cornice.units.lengths import Length
 from rooms import trimmed_of
 
 
+def one_piece() -> Job:
+    """The demo with its cornices in one piece, as stock is compared with."""
+    return edits.change_house_rule("one_piece_cornice", 500.0, "cornice in one piece").apply(demo_job())
+
+
 def chosen(kind: str = "cornice", place: int = 0) -> tuple[Job, Job]:
-    job = demo_job()
+    job = one_piece()
     offer = job_offers(job, job.rooms[0], kind).offers[place]  # type: ignore[arg-type]
     made = edits.use_stock("r1", kind, offer.match.pieces, offer.match.words).apply(job)
     assert decode_job(encode_job(made), "a job") == made
@@ -81,11 +86,11 @@ def test_a_typed_size_or_a_drawn_section_is_made_again() -> None:
     reduced = edits.reduce_cornice("r1", "single crown").apply(made)
     assert "cornice" not in reduced.rooms[0].trim.choices
     back = edits.use_stock("r1", "cornice", (), "made").apply(made)
-    assert back == demo_job()
+    assert back == one_piece()
 
 
 def test_a_profile_of_ones_own_is_among_the_offers_and_without_a_price_it_is_made() -> None:
-    job = demo_job()
+    job = one_piece()
     wanted = job_offers(job, job.rooms[0], "cornice").wanted
     assert wanted is not None
     points = tuple((round(z, 3), round(y, 3)) for z, y in wanted.outline.polyline(0.05))

@@ -17,6 +17,7 @@ from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.blocks import blocks_of
+from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
 from narrow_cornice.job.model import Room
@@ -36,7 +37,7 @@ Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
 INSTALLED = sorted(WITH_FACE, key=lambda kind: OF_TRIM[kind].put_up)
 BOARD_MISSING = "no board"
 AT_95 = 1.96  # standard deviations
-SURE_ANGLE = 1.0  # degrees at 95 %, from which a corner is read before trim is cut for it
+SURE_ANGLE = 2.0  # degrees at 95 %, from which a corner is read before trim is cut for it: more than assumed ones
 LEVEL = 0.05  # degrees: what rises less is level
 
 
@@ -74,7 +75,7 @@ class CutPiece(msgspec.Struct, frozen=True, gc=False):
     """One piece: its number in the order it is put up, its length over its longest points in mm; ``stock`` is the
     identity of the stock profile it is cut from, empty where it is made; ``block`` says that it is a plinth or corner
     block; ``unsure`` is by how many mm at 95 % its length may be off, where that is too much to cut it before its wall
-    is read again."""
+    is read again; ``member`` is the member of a cornice it is a moulding of."""
 
     number: int
     kind: TrimKind
@@ -87,6 +88,7 @@ class CutPiece(msgspec.Struct, frozen=True, gc=False):
     stock: str = ""
     block: bool = False
     unsure: float = 0.0
+    member: str = ""
 
     @property
     def to_saw(self) -> float:
@@ -114,16 +116,22 @@ class Part(msgspec.Struct, frozen=True):
     depth: float
     short: float = 0.0
     stock: StockPiece | None = None
+    built: MemberPiece | None = None
 
     @property
     def key(self) -> str:
-        """Return the identity of its stock profile, empty where it is made."""
+        """Return the identity of its stock profile or its board, empty where it is made."""
+        if self.built is not None:
+            board = self.built.board
+            return board.id if board is not None else "" if self.built.profile is not None else BOARD_MISSING
         return self.stock.profile.id if self.stock is not None else ""
 
 
-def parts_of_piece(piece: Fitted) -> tuple[Part, ...]:
-    """Return what a piece of trim is cut as."""
+def parts_of_piece(piece: Fitted, built: Sequence[MemberPiece] = ()) -> tuple[Part, ...]:
+    """Return what a piece of trim is cut as: of a cornice that is ``built`` of members each of them."""
     out = piece.projection.value if piece.projection is not None else 0.0
+    if built:
+        return tuple(Part(f"{one.name}, cornice", one.spring, one.out, one.short, built=one) for one in built)
     if not piece.stock:
         return (Part(piece.kind, spring_of(piece), out),)
     made = []
@@ -165,7 +173,11 @@ def cut_list(
         elif around == "panels":
             made += _frames(trimmed, runs, bars, len(made))
         elif runs:
-            made += _round_the_room(trimmed, kind, runs, bars, joinery, len(made))
+            room_trim = trimmed.room.trim
+            built = built_of(trimmed.trim.of(kind), room_trim.choices, room_trim.curves, rules)
+            made += _round_the_room(
+                trimmed, parts_of_piece(trimmed.trim.of(kind), built), runs, bars, joinery, len(made)
+            )
     return tuple(made)
 
 
@@ -181,6 +193,8 @@ class Sold(NamedTuple):
         """Return the longest piece that can be cut of a part of a kind."""
         if part.stock is not None:
             return self.saw.longest(part.stock.profile.lengths)
+        if part.built is not None and part.built.board is not None:
+            return self.saw.longest(part.built.board.lengths)
         return longest_stock(kind, self.stock, self.saw)
 
 
@@ -263,7 +277,7 @@ def _blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float], before: int) 
 
 def _round_the_room(
     trimmed: TrimmedRoom,
-    kind: TrimKind,
+    parts: Sequence[Part],
     runs: Sequence[Run],
     bars: Sold,
     joinery: Joinery,
@@ -271,18 +285,19 @@ def _round_the_room(
 ) -> list[CutPiece]:
     """Return the pieces of one kind, going round the room from its longest run to the left; of a kind put together from
     stock, one stock profile after another, from the wall outwards and up."""
-    piece = trimmed.trim.of(kind)
     walls = [face.id for face in trimmed.faces]
     first = max(runs, key=lambda run: run.end - run.start)
     start = walls.index(first.wall)
     # The left end of a wall is at the corner where the anticlockwise walk leaves it: so left means on along the walk.
     ordered = sorted(runs, key=lambda run: ((walls.index(run.wall) - start) % len(walls), -run.start))
     made: list[CutPiece] = []
-    for part in parts_of_piece(piece):
+    for part in parts:
         put_up: set[tuple[str, str]] = set()
         for run in ordered:
             face = trimmed.measured.face(run.wall)
             ends = [_end(trimmed, face, run, part, side, put_up, joinery) for side in ("left", "right")]
+            if part.built is not None and not part.built.member:  # nobody sees a batten
+                ends = [EndCut("square", "the next batten")] * 2
             put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
             made += _parts(trimmed, face, run, part, ends[0], ends[1], bars=bars, before=before + len(made))
     return made
@@ -406,5 +421,7 @@ def _parts(
         ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
         last = place == len(lengths) - 1
         piece = CutPiece(before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key)
-        made.append(msgspec.structs.replace(piece, unsure=unsure) if last and unsure else piece)
+        member = part.built.member if part.built is not None and part.built.profile is not None else ""
+        loose = unsure if last else 0.0
+        made.append(msgspec.structs.replace(piece, unsure=loose, member=member) if loose or member else piece)
     return made

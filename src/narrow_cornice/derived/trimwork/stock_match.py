@@ -11,7 +11,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.cutting.lengths import lengths_to_buy
-from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of
 from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, table, total
@@ -101,7 +101,11 @@ def offers_of(
     rules = house_rules_of(changed_rules)
     least, saw = rules.value("least_thickness"), bar_saw(rules)
     plain = as_made(room, kind)
-    cuts = [one.length for one in cut_list(plain, changed_rules, stock, joinery) if one.kind == kind]
+    trimmed = trimmed_room(plain, changed_rules)
+    cuts = [run.to_buy.value for run in trimmed.runs if run.kind == kind and not run.there] if trimmed else []
+    built: tuple[MemberPiece, ...] = ()
+    if trimmed is not None and not member:
+        built = built_of(trimmed.trim.of(kind), plain.trim.choices, plain.trim.curves, rules)
     chosen = room.trim.choices.get(kind, TrimChoice()).stock
     offers = []
     known = catalogue_of(own)
@@ -120,7 +124,8 @@ def offers_of(
         offers.append(StockOffer(match, total("price of the stock", "money", prices), chosen == match.pieces))
     uses = frozenset[Use]() if member else OF_TRIM[kind].uses
     thin = sum(one.depth < least for one in known if uses & set(one.uses))
-    return Offers(wanted, tuple(offers), _made(wanted, kind, cuts, stock, saw), thin)
+    made = _built(built, kind, cuts, stock, saw) if built else _made(wanted, kind, cuts, stock, saw)
+    return Offers(wanted, tuple(offers), made, thin)
 
 
 def _within(cuts: tuple[float, ...], longest: float) -> tuple[float, ...]:
@@ -130,6 +135,25 @@ def _within(cuts: tuple[float, ...], longest: float) -> tuple[float, ...]:
         parts = max(1, -(-int(one) // int(longest)))
         made += [one / parts] * parts
     return cut_lengths(made)
+
+
+def _built(
+    built: tuple[MemberPiece, ...], kind: TrimKind, cuts: list[float], stock: tuple[MilledTrim, ...], saw: BarSaw
+) -> Figure | None:
+    """Return what a cornice costs that is built of its members: its mouldings with their knives, and its boards."""
+    parts: list[Figure] = []
+    for one in built:
+        if one.profile is not None:
+            made = _made(one.profile, kind, cuts, stock, saw)
+            if made is None:
+                return None
+            parts += [made]
+        elif one.board is not None and one.board.price_per_metre is not None:
+            pieces = _within(cut_lengths(cuts), saw.longest(one.board.lengths))
+            metre = one.board.price_per_metre
+            bars = lengths_to_buy(pieces, one.board.lengths, metre, saw.between, (), saw.lost(one.board.lengths))
+            parts.append(table(one.name, bars.price, "money", bars.words or "none"))
+    return total("made to measure", "money", parts)
 
 
 def _made(

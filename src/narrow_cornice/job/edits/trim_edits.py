@@ -50,12 +50,15 @@ def change_room(room_id: str, what: str, **fields: Any) -> Edit:
 
 
 def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
-    """Change a choice about one kind of trim or one member of the cornice: fitted, height, projection, top."""
+    """Change a choice about one kind of trim or one member of the cornice: fitted, height, projection, top,
+    or whether a large cornice is ``solid``."""
     for field, value in fields.items():
-        if field != "fitted":
+        if field not in ("fitted", "solid"):
             checked_size(value, f"{field} of {kind}")
     field, value = next(iter(fields.items()))
-    if field == "fitted":
+    if field == "solid":
+        title = f"{kind} {'in one piece' if value else 'built of its members'}"
+    elif field == "fitted":
         title = f"{kind} {'fitted' if value else 'left out' if value is not None else 'as the order has it'}"
     else:
         shown = value.text or f"{value.mm:g}" if isinstance(value, Length) else "as the order wants"

@@ -20,13 +20,18 @@ from narrow_cornice.units.show import show_money, show_size
 
 class _Made(NamedTuple):
     """What a room has made of a kind of trim: its size, what must be alike for one knife, the sizes of what it is put
-    together from by their keys, and the line of its knife."""
+    together from by their keys, and the lines of its knives."""
 
     room: Room
     size: float
     alike: tuple[object, ...]
     parts: tuple[tuple[str, float], ...]
-    knife: LineToBuy
+    knives: tuple[LineToBuy, ...]
+
+    @property
+    def keys(self) -> frozenset[str]:
+        """Return the keys of its knives."""
+        return frozenset(line.key for line in self.knives)
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
@@ -38,18 +43,17 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             first = made[0]
             near = [one for one in made if one.alike == first.alike and one.size <= first.size * most + 1e-6]
             made = [one for one in made if one not in near]
-            if len({one.knife.key for one in near}) > 1:
+            if len({one.keys for one in near}) > 1:
                 yield _finding(seen, kind, near)
 
 
 def _made(seen: JobSeen, kind: TrimKind) -> Iterator[_Made]:
     """Yield what rooms have made of a kind, at the size that their order wants."""
-    knives = {
-        room: line
-        for line in seen.bought.lines
-        if isinstance(line.goods, Knife) and line.goods.trim == kind
-        for room, _, _ in line.shares
-    }
+    knives: dict[str, list[LineToBuy]] = {}
+    for line in seen.bought.lines:
+        if isinstance(line.goods, Knife) and line.goods.trim == kind:
+            for room_id, _, _ in line.shares:
+                knives.setdefault(room_id, []).append(line)
     for room in seen.job.rooms:
         trimmed = trimmed_room(room, seen.job.house_rules) if room.id in knives else None
         if trimmed is None:
@@ -64,15 +68,15 @@ def _made(seen: JobSeen, kind: TrimKind) -> Iterator[_Made]:
         out = "as it is high" if kind == MEMBERED else round(piece.projection.value, 1)
         alike = (out, room.trim.curves, tuple(key for key, _ in fitted))
         parts = fitted or ((kind, piece.height.value),)
-        yield _Made(room, piece.height.value, alike, parts, knives[room.id])
+        yield _Made(room, piece.height.value, alike, parts, tuple(knives[room.id]))
 
 
 def _finding(seen: JobSeen, kind: TrimKind, near: Sequence[_Made]) -> Finding:
     middle = near[len(near) // 2]
     settings = seen.job.settings
     size = show_size(middle.size, settings)
-    knives = {one.knife.key: one.knife.price for one in near}
-    saved = sum(knives.values()) - knives[middle.knife.key]
+    knives = {line.key: line.price for one in near for line in one.knives}
+    saved = sum(price for key, price in knives.items() if key not in middle.keys)
     money = f" {settings.money}" if settings.money else ""
     ratios = ", ".join(
         f"{one.room.name[:30]} {show_size(one.size, settings)} ({100 * (middle.size / one.size - 1):+.1f} %)"

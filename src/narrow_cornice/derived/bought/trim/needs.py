@@ -10,16 +10,18 @@ from typing import Any
 import msgspec
 
 from narrow_cornice.derived.trimwork.blocks import blocks_of
+from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of
 from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
 from narrow_cornice.derived.trimwork.sections import is_drawn
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
-from narrow_cornice.trim.fitted import Fitted
-from narrow_cornice.trim.kinds import KINDS, OF_TRIM, TrimKind
+from narrow_cornice.trim.fitted import NOTHING, Fitted
+from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX, OF_TRIM, TrimKind
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.units.show import ShownIn, bare_size, show_size
 
@@ -106,6 +108,10 @@ def trim_needs(
         if piece.stock:
             _stock_needs(needs, room, piece, mine)
             continue
+        built = built_of(piece, room.trim.choices, room.trim.curves, house_rules_of(changed_rules))
+        if built:
+            _member_needs(needs, room, built, mine, how)
+            continue
         size = f"{round(piece.height.value, 1):g}×{round(piece.projection.value, 1):g}"
         members = ""
         if kind == "cornice":
@@ -142,6 +148,32 @@ def _drawn_key(profile: Profile) -> str:
     """Return a short key of a profile that somebody drew: the same for the same members."""
     members = [(one.member.kind, round(one.member.height, 1), round(one.member.out, 1)) for one in profile.members]
     return f"{zlib.crc32(repr(members).encode()):08x}"
+
+
+def _member_needs(
+    needs: dict[str, TrimNeed], room: Room, built: Sequence[MemberPiece], cuts: Sequence[CutPiece], how: ShownIn
+) -> None:
+    """Add what a cornice that is built of its members needs: its mouldings, and the boards of the others."""
+    for one in built:
+        if one.profile is None:
+            continue
+        mine = [cut for cut in cuts if cut.member == one.member]
+        greek = ", Greek curves" if room.trim.curves == "greek" else ""
+        drawn = (
+            f"~{_drawn_key(one.profile)}"
+            if room.trim.choices.get(f"{MEMBER_PREFIX}{one.member}", NOTHING).drawn
+            else ""
+        )
+        key = f"trim:cornice:{one.member}:{round(one.height, 1):g}×{round(one.out, 1):g}{drawn}{greek}"
+        size = f"{bare_size(one.height, how)} × {show_size(one.out, how)}"
+        name = f"{one.member.capitalize()} {size} of a cornice{', as drawn' if drawn else ''}{greek}"
+        named: list[Cut] = [(f"{room.name[:40]} {cut.name}", cut.to_saw, cut.number) for cut in mine]
+        lengths = [(each, _cut_length(length)) for each, length, _ in named]
+        flat: list[Any] = [each for part in (*named, *lengths) for each in part]
+        girth = round(one.profile.girth, 1)
+        needs[key] = _trim_need("cornice", one.across, one.out, name, girth, None, _unsure(mine), len(named), *flat)
+    for board in {one.board.id: one.board for one in built if one.board is not None}.values():
+        _stock_need(needs, room, board, [cut for cut in cuts if cut.stock == board.id], "cornice")
 
 
 def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Fitted, cuts: Sequence[CutPiece]) -> None:

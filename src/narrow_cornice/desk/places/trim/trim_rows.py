@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterator
 from narrow_cornice.derived.bought.reductions import Reduced, reductions
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.trimwork.built_up import built_of
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench import Bench
@@ -29,6 +30,8 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.edits.trim_edits import REDUCTIONS
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import TrimPath
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.kinds import FRAMING, MEMBERED, OF_TRIM, TrimKind
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
@@ -73,6 +76,7 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
                 member.fitted,
                 _member_toggle(bench, TrimPath(room.id, kind, member.name)),
             )
+        yield from _how_built(bench, job, room, trimmed)
         if len(trimmed.trim.members) > 1:
             yield from _reductions(bench, job, room)
     if piece.built and piece.height is not None:
@@ -85,6 +89,27 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
     if declared.around == "panels" or declared.stands == "as the dado":
         yield from add_panel_rows(bench, job, room)
     yield from bench.findings(bench.about(room, TrimPath(room.id, kind)))
+
+
+def _how_built(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom) -> Iterator[Row]:
+    """Yield whether a large cornice is built of its members or made as one piece."""
+    piece, rules = trimmed.trim.of(MEMBERED), house_rules_of(job.house_rules)
+    chosen = room.trim.choices.get(MEMBERED, TrimChoice())
+    if piece.height is None or piece.projection is None or not piece.built:
+        return
+    largest = max(piece.height.value, piece.projection.value)
+    if largest <= rules.value("one_piece_cornice"):
+        return
+    built = built_of(piece, room.trim.choices, room.trim.curves, rules)
+    if largest <= rules.value("solid_cornice"):
+        yield ToggleRow(
+            "In one piece", chosen.solid, lambda on: bench.do(edits.change_trim(room.id, MEMBERED, solid=on))
+        )
+    elif chosen.solid:
+        yield NoteRow("It is too large to be one piece: no timber is so wide.", "rust")
+    if built:
+        names = ", ".join(one.name for one in built)
+        yield NoteRow(f"Built of {names}: each is cut, and bought, by itself.")
 
 
 def _reductions(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
