@@ -26,6 +26,8 @@ def job(height: float = 2500.0) -> Job:
     """A room of 4 200 × 3 000, Doric in five parts; 2 500 high its cornice is made 45 + 47.5 + 92.5."""
     history = History(starting_job())
     history.do(edits.add_room("Room", mm(4200.0), mm(3000.0), mm(height)))
+    for wall, length in (("w3", 4200.0), ("w4", 3000.0)):
+        history.do(edits.set_readings("r1", wall, (mm(length),), wall))
     return history.job
 
 

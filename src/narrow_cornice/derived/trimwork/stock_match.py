@@ -144,7 +144,7 @@ def _built(
     parts: list[Figure] = []
     for one in built:
         if one.profile is not None:
-            made = _made(one.profile, kind, cuts, stock, saw)
+            made = _made(one.profile, kind, cuts, stock, saw, across=one.across)
             if made is None:
                 return None
             parts += [made]
@@ -163,12 +163,14 @@ def _made(
     stock: tuple[MilledTrim, ...],
     saw: BarSaw,
     own: tuple[float, ...] = (),
+    across: float = 0.0,
 ) -> Figure | None:
-    """Return what a profile costs made to measure: whole lengths (its ``own``, or as they are made), and the knife."""
+    """Return what a profile costs made to measure: whole lengths (its ``own``, or as they are made), and the knife; of
+    timber so wide ``across``, as wide as it is high where that is not said."""
     one = milled_for(kind, stock)
     if one is None:
         return None
-    per_metre = price_per_metre(one, wanted.height)
+    per_metre = price_per_metre(one, across or wanted.height)
     lengths = own or one.lengths
     pieces = _within(cut_lengths(cuts), saw.longest(lengths))
     bars = lengths_to_buy(pieces, lengths, per_metre.value, saw.between, (), saw.lost(lengths))
