@@ -16,7 +16,7 @@ from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.review.finding import GRADES
+from narrow_cornice.review.finding import GRADES, Finding
 from narrow_cornice.review.second_look import second_look, to_settle
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.units.lengths import Length, parse_length
@@ -82,6 +82,9 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "accent once:r2",
         "one size:r2",
         "one size:r3",
+        "near heat:r2",
+        "trim overlaps:r3",
+        "left unpainted:r5",
     }
 
 
@@ -308,3 +311,110 @@ def test_made_sizes_go_to_the_step_of_the_unit() -> None:
     assert "made_step" not in edits.change_settings(unit="mm").apply(inches).house_rules
     own = edits.change_house_rule("made_step", 5.0, "step").apply(job)
     assert edits.change_settings(unit="in").apply(own).house_rules["made_step"] == 5.0
+
+
+def plain_room(*made: Edit) -> History:
+    """A room of 4 200 × 3 000 × 2 500, Doric in five parts: casing made 125 wide with a setback of 5 mm."""
+    history = History(starting_job())
+    history.do(edits.add_room("Room", mm("4200"), mm("3000"), mm("2500")))
+    for edit in made:
+        assert history.do(edit)
+    return history
+
+
+def found_in(history: History, kind: str) -> list[Finding]:
+    return [one for one in second_look(history.job) if one.kind == kind]
+
+
+def settles(history: History, kind: str) -> None:
+    (finding,) = found_in(history, kind)
+    before = history.job
+    history.do(finding.fixes[0])
+    assert found_in(history, kind) == []
+    history.undo()
+    assert history.job == before
+
+
+@pytest.mark.parametrize(("apart", "clash"), [("150", True), ("255", True), ("262", False)])
+def test_casings_of_two_windows_run_into_one_another(apart: str, clash: bool) -> None:
+    """Two casings of 125 and their setbacks of 5 need 260 between two openings."""
+    second = mm(f"{500 + 900 + int(apart)}")
+    history = plain_room(
+        edits.add_opening("r1", "window", "w1", mm("500")),
+        edits.add_opening("r1", "window", "w1", second),
+        edits.change_opening("r1", "o1", "left", width=mm("900"), height=mm("1200"), sill=mm("900")),
+        edits.change_opening("r1", "o2", "right", width=mm("900"), height=mm("1200"), sill=mm("900")),
+    )
+    assert bool(found_in(history, "trim overlaps")) is clash
+    if apart == "150":
+        settles(history, "trim overlaps")
+        (finding,) = found_in(history, "trim overlaps")
+        assert finding.measured == "by 110 mm"
+        assert [fix.title for fix in finding.fixes] == ["Casing 70 mm wide"]  # half of 150 less 5
+    if apart == "255":
+        assert found_in(history, "trim overlaps")[0].measured == "by 5 mm"
+
+
+@pytest.mark.parametrize(("tall", "clash"), [("1290", True), ("1275", False)])
+def test_a_casing_that_reaches_into_the_cornice(tall: str, clash: bool) -> None:
+    """2 500 less a cornice of 187.5 is 2 312.5; a window from 900 with a casing of 125 and 5 ends at 2 320 or 2 305."""
+    history = plain_room(
+        edits.add_opening("r1", "window", "w1", mm("1500")),
+        edits.change_opening("r1", "o1", "window", width=mm("900"), height=mm(tall), sill=mm("900")),
+    )
+    assert bool(found_in(history, "trim overlaps")) is clash
+    if clash:
+        settles(history, "trim overlaps")
+
+
+def test_a_dado_rail_in_the_skirting() -> None:
+    low = plain_room(
+        edits.change_trim("r1", "dado rail", fitted=True),
+        edits.change_trim("r1", "dado rail", height=mm("60"), top=mm("170")),
+    )
+    (finding,) = found_in(low, "trim overlaps")
+    assert finding.says == "The dado rail lies in the skirting"
+    assert finding.measured == "by 15 mm"  # 170 less 60 is 110, and the skirting is 125
+    high = plain_room(
+        edits.change_trim("r1", "dado rail", fitted=True),
+        edits.change_trim("r1", "dado rail", height=mm("60"), top=mm("186")),
+    )
+    assert found_in(high, "trim overlaps") == []
+
+
+def test_wood_round_a_fire_and_a_mirror_over_a_radiator() -> None:
+    history = plain_room(edits.add_opening("r1", "fireplace", "w1", mm("1500")))
+    (finding,) = found_in(history, "near heat")
+    assert finding.grade == "unsafe"
+    assert "safe" not in finding.rule
+    settles(history, "near heat")
+    warm = plain_room(
+        edits.put_up("r1", "fixtures", "radiator", "w2", mm("1500"), mm("400")),
+        edits.put_up("r1", "frames", "mirror", "w2", mm("1500")),
+    )
+    assert [one.grade for one in found_in(warm, "near heat")] == ["worth a thought"]
+    aside = plain_room(
+        edits.put_up("r1", "fixtures", "radiator", "w2", mm("1500"), mm("400")),
+        edits.put_up("r1", "frames", "mirror", "w3", mm("1500")),
+    )
+    assert found_in(aside, "near heat") == []
+
+
+def test_trim_against_the_rank_of_its_room() -> None:
+    history = plain_room(edits.change_room("r1", "rank", rank="plain"))
+    settles(history, "rank of trim")
+    assert found_in(plain_room(edits.change_room("r1", "rank", rank="secondary")), "rank of trim") == []
+    panels = edits.add_panels("r1", "below the dado rail", "wainscot", mm("90"))
+    bare = plain_room(panels, edits.change_trim("r1", "dado rail", fitted=False))
+    assert "cap" in found_in(bare, "rank of trim")[0].says
+    settles(bare, "rank of trim")
+
+
+def test_a_surface_is_left_unpainted_once_most_have_a_paint() -> None:
+    history = plain_room(edits.change_finish(["r1"], ["upper wall"], "walls", paint="wall-matt", colour="c1"))
+    (finding,) = found_in(history, "left unpainted")  # four walls have one; ceiling, skirting and cornice have none
+    assert finding.says.startswith("3 surfaces have no paint")
+    history.do(edits.change_finish(["r1"], ["ceiling", "skirting", "cornice"], "rest", paint="trim-satin", colour="c1"))
+    assert found_in(history, "left unpainted") == []
+    begun = plain_room(edits.change_finish(["r1"], ["ceiling"], "ceiling", paint="ceiling-flat", colour="c1"))
+    assert found_in(begun, "left unpainted") == []

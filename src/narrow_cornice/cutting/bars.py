@@ -19,14 +19,25 @@ from narrow_cornice.cutting.every_filling import every_filling
 from narrow_cornice.cutting.first_fit import as_bar, first_fit, in_cheapest
 from narrow_cornice.cutting.patterns import best_pattern, in_steps
 from narrow_cornice.cutting.plans import BarKind, CutBar, CutPlan, CuttingError, broken_rule, checked, price_of
-from narrow_cornice.cutting.relaxation import Counts, Pool, Problem, Relaxed, bars_used, relaxed, sizes_of, whole_bars
+from narrow_cornice.cutting.relaxation import (
+    Counts,
+    Pool,
+    Problem,
+    Relaxed,
+    bars_used,
+    relaxed,
+    sizes_of,
+    solver_ready,
+    whole_bars,
+)
 
 SAME = 1e-6  # of the price: what is cheaper by less is not cheaper
 DIVES = 400
 LEANS = (1.0, 1.03, 1.1)  # how much more a long piece counts than its length when bars are filled one by one
 BARS_AT_A_TIME = 14  # one bar in so many of what is left is taken before the rest is relaxed again
 ROOT_SHARE = 0.5  # of the time that the first relaxation may take
-EVERYDAY, SOON = 40, 0.7  # so many pieces are an everyday job, whose good plan is not waited for longer than this
+EVERYDAY, SOON = 40, 0.7  # so many pieces are an everyday job, whose good plan is not waited for longer than this, …
+SOON_SHARE = 0.1  # … or than this share of the time there is
 Told = Callable[[CutPlan], None]
 
 
@@ -43,6 +54,7 @@ def cut_plan(
     Lengths are in mm and read to a hundredth. Raises CuttingError for pieces that cannot be cut from this stock.
     """
     checked(pieces, stock, kerf)
+    solver_ready()
     return _Search(pieces, stock, kerf, seconds, told, stopped).run()
 
 
@@ -60,7 +72,7 @@ class _Search:
     ) -> None:
         self.begin = time.monotonic()
         self.deadline = self.begin + seconds
-        self.soon = self.begin + SOON if len(pieces) <= EVERYDAY else self.deadline
+        self.soon = self.begin + max(SOON, SOON_SHARE * seconds) if len(pieces) <= EVERYDAY else self.deadline
         self.pieces, self.kerf, self.told, self.stopped = list(pieces), kerf, told, stopped
         self.kinds = [number for number, one in enumerate(stock) if one.count != 0]
         self.stock = [stock[number] for number in self.kinds]

@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable, Sequence
+from functools import cache
 from typing import Any
 
 import msgspec
@@ -24,6 +25,15 @@ ROUNDS = 400
 FURTHER = 3  # fillings taken up beside the best, from what the best leaves; more of them for more sizes
 STEADY = 0.75  # how near to the best prices so far the next ones are tried
 CLOSE = 2e-4  # bound and price nearer together than this share leave nothing worth waiting for
+
+
+@cache
+def solver_ready() -> None:
+    """Load the solver, so that no search pays for it with its time: as much as all an everyday job takes."""
+    from scipy.optimize import Bounds, linprog, milp
+
+    linprog([1.0], A_ub=[[-1.0]], b_ub=[-1.0], method="highs")
+    milp([1.0], bounds=Bounds(1.0, 2.0), integrality=[1])
 
 
 class Problem(msgspec.Struct, frozen=True, eq=False):

@@ -18,6 +18,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Problem, Room, Size, fill, one_by_one, place_all
 from narrow_cornice.cutting.plans import CuttingError
+from narrow_cornice.cutting.relaxation import solver_ready
 from narrow_cornice.cutting.sheet_bounds import SheetBound
 from narrow_cornice.cutting.sheet_plans import (
     CutSheet,
@@ -66,6 +67,7 @@ def sheet_plan(
     Sizes are in mm. Raises CuttingError for parts that cannot be cut from these sheets.
     """
     checked_sheets(parts, kinds, saw)
+    solver_ready()
     return _Search(parts, kinds, saw, seconds, told, stopped).run()
 
 
