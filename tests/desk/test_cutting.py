@@ -6,7 +6,7 @@ import threading
 import time
 
 import pytest
-from driving import press, settle
+from driving import field, press, settle, type_into
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.cutting.bars import cut_plan
@@ -102,3 +102,23 @@ def test_the_cut_list_stands_under_the_drawing(window: MainWindow) -> None:
     session.do(edits.change_joinery(inside_corners="mitred"))
     settle()
     assert not any("coped" in cell.text for row in page.sheet_of("cuts").sheet.rows for cell in row.cells)
+
+
+def test_a_line_of_ones_own_is_added_and_written_on_the_bench(window: MainWindow) -> None:
+    window.go("bought")
+    settle()
+    page = window.page("bought")
+    page.add_own()  # type: ignore[attr-defined]
+    settle()
+    type_into(field(window, "What"), "Masking tape")
+    type_into(field(window, "One costs"), "4,50")
+    type_into(field(window, "How many"), "six")
+    assert "no number" in window.notice()
+    type_into(field(window, "How many"), "6")
+    type_into(field(window, "Where"), "Paint shop")
+    (line,) = window.session.job.own_lines
+    assert (line.name, line.count, line.price, line.shop) == ("Masking tape", 6.0, 4.5, "paint-shop")
+    names = [row.accessibleName() for slip in page.slips for row in slip.rows]  # type: ignore[attr-defined]
+    assert any(name.startswith("Masking tape: ") for name in names)
+    press(window, "Take Masking tape off the list")
+    assert window.session.job.own_lines == ()

@@ -17,6 +17,20 @@ class Shop(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     name: Words
 
 
+class OwnLine(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A line to buy of somebody's own: what, where, how many of what, what one costs, for which room (empty for the
+    house), and whether it is ``optional``: told, and not counted."""
+
+    id: Id
+    name: Words
+    shop: Id = ""
+    count: float = 1.0
+    unit: Words = "pieces"
+    price: float = 0.0
+    room: Id = ""
+    optional: bool = False
+
+
 class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A cutting plan that was worked out and kept: for which ``pieces`` and which ``stocks`` (lengths in mm), what the
     saw took, the bars as (stock length, pieces by their index), and the price that was proven to be the least there

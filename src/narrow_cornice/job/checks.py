@@ -38,6 +38,11 @@ def checked_job(job: Job) -> Job:
     unique((one.key for one in job.orders), "orders")
     for index, order in enumerate(job.orders):
         allowed(checked_order, order, f"orders[{index}]")
+    unique((one.id for one in job.own_lines), "own_lines")
+    number(len(job.own_lines), "own_lines", 0, MOST_PER_ROOM)
+    for index, line in enumerate(job.own_lines):
+        number(line.count, f"own_lines[{index}].count", 0, 1e6)
+        number(line.price, f"own_lines[{index}].price", 0, 1e7)
     unique((one.id for one in job.built_in_kinds), "built_in_kinds")
     for index, kind in enumerate(job.built_in_kinds):
         allowed(checked_kind, kind.kind, f"built_in_kinds[{index}]")

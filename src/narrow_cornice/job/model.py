@@ -11,7 +11,7 @@ import msgspec
 
 from narrow_cornice.casework.kinds import Beginning, OwnKind
 from narrow_cornice.casework.kinds import beginnings as shipped_beginnings
-from narrow_cornice.job.bought import CuttingPlan, SheetCutting, Shop, shipped_shops
+from narrow_cornice.job.bought import CuttingPlan, OwnLine, SheetCutting, Shop, shipped_shops
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import Casework
 from narrow_cornice.job.finishes import Colour, Paint, RoomFinishes
@@ -54,7 +54,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     ``left_sheets`` sheets (length along the grain and width) there are already (mm), by line; ``mixing`` are paint
     lines whose tins are marked to be mixed; ``catalogue`` are stock profiles, ``orders`` orders, ``shops`` shops and
     ``built_in_kinds`` kinds of built-ins beside those that ship; ``pictures`` stand beside ``job.json`` in the file,
-    by their names."""
+    by their names; ``own_lines`` are lines to buy that somebody wrote."""
 
     name: Words
     place: Words = ""
@@ -79,6 +79,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     orders: tuple[Order, ...] = ()
     shops: tuple[Shop, ...] = ()
     built_in_kinds: tuple[OwnKind, ...] = ()
+    own_lines: tuple[OwnLine, ...] = ()
     pictures: dict[Id, bytes] = {}
 
     def order_keys(self) -> dict[str, Order]:

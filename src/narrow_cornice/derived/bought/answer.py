@@ -31,7 +31,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         "waiting": list(everything.waiting),
         "unsold": list(everything.unsold),
         "unpainted": [{"room": room, "surfaces": count} for room, count in everything.unpainted],
-        "missing": list(everything.missing),
+        "missing": [*everything.missing, *everything.no_longer],
     }
 
 

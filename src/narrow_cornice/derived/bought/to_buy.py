@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from types import MappingProxyType
 from typing import Literal
 
@@ -18,13 +18,15 @@ from narrow_cornice.memo import by_identity
 
 class ToBuy(msgspec.Struct, frozen=True):
     """All that is to be bought, and what stands beside it: what nobody sells here, rooms that wait to be measured, how
-    many surfaces of which room have no paint, and what else is left out, in a sentence each."""
+    many surfaces of which room have no paint, what else is left out, and what was bought and is ``no_longer`` wanted,
+    in a sentence each."""
 
     lines: tuple[LineToBuy, ...]
     unsold: tuple[str, ...]
     waiting: tuple[str, ...]
     unpainted: tuple[tuple[str, int], ...] = ()
     missing: tuple[str, ...] = ()
+    no_longer: tuple[str, ...] = ()
     shop_names: Mapping[str, str] = {}
 
     @property
@@ -38,6 +40,7 @@ class ToBuy(msgspec.Struct, frozen=True):
                 for room, count in self.unpainted
             ),
             *self.missing,
+            *self.no_longer,
         )
 
     @property
@@ -78,7 +81,20 @@ def to_buy(job: Job) -> ToBuy:
         if bare := sum(one.paint is None for one in every_surface):
             unpainted.append((room.name, bare))
     missing = tuple(words for one in every for words in one.missing)
-    return ToBuy(lines, unsold, waiting, tuple(unpainted), missing, MappingProxyType(job.shop_names()))
+    stale = tuple(_no_longer(job, lines))
+    return ToBuy(lines, unsold, waiting, tuple(unpainted), missing, stale, MappingProxyType(job.shop_names()))
+
+
+def _no_longer(job: Job, lines: tuple[LineToBuy, ...]) -> Iterator[str]:
+    """Yield what was ticked off and is in no line any more, with the lines of its sort that there are now."""
+    there = {line.key for line in lines}
+    for key, bought in job.ticks.items():
+        if key in there:
+            continue
+        *sort, what = key.split(":")
+        alike = [line.name[:60] for line in lines if line.key.split(":")[:-1] == sort and line.key not in job.ticks]
+        now = f"; there is now {', '.join(alike[:3])}" if alike else ""
+        yield f"Bought and no longer wanted: {bought} of {' '.join([*sort, what])[:80]}{now}."
 
 
 def tick_state(job: Job, line: LineToBuy) -> Literal["", "bought", "changed"]:

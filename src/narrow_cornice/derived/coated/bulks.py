@@ -51,6 +51,10 @@ def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
         width = reading("width", bulk.width.mm, "mm", path.sized("width"))
         depth = reading("depth", bulk.depth.mm, "mm", path.sized("depth"))
         top = bulk.top.mm if bulk.top is not None else trimmed.height.value
+        under = _under_slope(trimmed, bulk, top)
+        if under:
+            made.append((bulk, total(bulk.name[:60], "m²", under)))
+            continue
         tall = Figure("tall", max(0.0, top - bulk.under.mm), "mm", "table", note="from its underside to its top")
         faces = free_faces if bulk.out.mm > AGAINST else standing_faces
         parts = [faces(depth, width, tall)]
@@ -58,3 +62,42 @@ def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
             parts.append(underside(width, depth))
         made.append((bulk, total(bulk.name[:60], "m²", parts)))
     return made
+
+
+SLICES = 200  # of a face under a slope, whose height is averaged over them
+
+
+def _under_slope(trimmed: TrimmedRoom, bulk: Bulk, top: float) -> list[Figure]:
+    """Return the faces of something under a sloped ceiling, each up to the ceiling over it; none where it is level."""
+    side = trimmed.measured.plan.sides[[one.id for one in trimmed.room.measured.walls].index(bulk.wall)]
+    near, far = bulk.place.mm, bulk.place.mm + bulk.width.mm
+    back, front, low = bulk.out.mm, bulk.out.mm + bulk.depth.mm, bulk.under.mm
+
+    def seen(along: float, off: float) -> float:
+        return min(top, trimmed.measured.ceiling.at(*on_floor(side, along, off))) - low
+
+    if min(seen(along, off) for along in (near, far) for off in (back, front)) >= top - low - AGAINST:
+        return []
+
+    def heights(one: tuple[float, float], other: tuple[float, float]) -> list[float]:
+        shares = [(number + 0.5) / SLICES for number in range(SLICES)]
+        return [max(0.0, seen(*(a + (b - a) * share for a, b in zip(one, other, strict=True)))) for share in shares]
+
+    faces = {
+        "near side": (heights((near, back), (near, front)), bulk.depth.mm),
+        "front": (heights((near, front), (far, front)), bulk.width.mm),
+        "far side": (heights((far, back), (far, front)), bulk.depth.mm),
+    }
+    if back > AGAINST:
+        faces["back"] = (heights((near, back), (far, back)), bulk.width.mm)
+    parts = []
+    for name, (tall, wide) in faces.items():
+        called = f"{name} of {bulk.name[:40]}"
+        height = Figure("height", sum(tall) / SLICES, "mm", "table", note="on the average, up to the ceiling over it")
+        parts.append(rectangle(Figure("width", wide, "mm", "reading", note=called), height, called=called))
+    if low > 1.0:  # where the ceiling is lower than it is, nothing of it shows
+        shows = [sum(one > 0 for one in faces[name][0]) / SLICES for name in ("near side", "far side")]
+        width = Figure("width", bulk.width.mm, "mm", "reading", note=bulk.name[:60])
+        depth = Figure("depth", bulk.depth.mm * sum(shows) / 2, "mm", "table", note=f"of {bulk.name[:40]} that shows")
+        parts.append(underside(width, depth))
+    return parts

@@ -184,7 +184,10 @@ def wall_surfaces(
     """
     surfaces: list[Surface] = []
     parts = _lying_on(face, runs, trim, panels, setback)
-    parts += [(one.bulk.name[:60], "standing before it", on_wall(one.bulk, height.value)) for one in face.standing]
+    parts += [
+        (one.bulk.name[:60], "standing before it", _under(face, on_wall(one.bulk, height.value)))
+        for one in face.standing
+    ]
     parts += [(one.name[:60], "built in", Rect(one.start.value, 0.0, one.end.value, one.top)) for one in before]
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)

@@ -42,6 +42,12 @@ from narrow_cornice.job.edits.bay_edits import (
     split_bay as split_bay,
 )
 from narrow_cornice.job.edits.bought_edits import (
+    add_own_line as add_own_line,
+)
+from narrow_cornice.job.edits.bought_edits import (
+    change_own_line as change_own_line,
+)
+from narrow_cornice.job.edits.bought_edits import (
     keep_cutting_plan as keep_cutting_plan,
 )
 from narrow_cornice.job.edits.bought_edits import (
@@ -52,6 +58,9 @@ from narrow_cornice.job.edits.bought_edits import (
 )
 from narrow_cornice.job.edits.bought_edits import (
     mark_for_mixing as mark_for_mixing,
+)
+from narrow_cornice.job.edits.bought_edits import (
+    remove_own_line as remove_own_line,
 )
 from narrow_cornice.job.edits.bought_edits import (
     set_left_over as set_left_over,

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Any
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.bought import CuttingPlan, SheetCutting
-from narrow_cornice.job.edits.making import EditError
+from narrow_cornice.job.bought import CuttingPlan, OwnLine, SheetCutting
+from narrow_cornice.job.edits.making import EditError, changed_one, checked_name, fresh_id, without_one
+from narrow_cornice.job.edits.shop_edits import with_shop
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job
 
@@ -93,3 +95,44 @@ def mark_for_mixing(line: str, marked: bool, name: str) -> Edit:
         f"{'mix' if marked else 'do not mix'} {name[:40]}",
         lambda job: replace(job, mixing=tuple(sorted({*job.mixing, line} if marked else {*job.mixing} - {line}))),
     )
+
+
+def add_own_line(name: str = "") -> Edit:
+    """Write a line to buy of one's own; what it is and costs is said then. Its identity is given here."""
+
+    def apply(job: Job) -> Job:
+        fresh = fresh_id("l", (one.id for one in job.own_lines))
+        called = checked_name(name or f"Line {len(job.own_lines) + 1}", "A line to buy")
+        return replace(job, own_lines=(*job.own_lines, OwnLine(fresh, called)))
+
+    return Edit("a line of one's own", apply)
+
+
+def change_own_line(line_id: str, **fields: Any) -> Edit:
+    """Change a line of one's own: name, shop (a name), count, unit, price, room, optional. Raises EditError for what
+    none can have."""
+    if "name" in fields:
+        fields = {**fields, "name": checked_name(fields["name"], "A line to buy")}
+    for key, most in (("count", 1e6), ("price", 1e7)):
+        if key in fields and not 0 <= fields[key] <= most:
+            raise EditError(f"A {key} of {fields[key]:g} cannot be.", where=key, remedy=f"0 to {most:g}.")
+
+    def apply(job: Job) -> Job:
+        changed = fields
+        if "shop" in fields:
+            job, shop = with_shop(job, fields["shop"])
+            changed = {**fields, "shop": shop}
+        return replace(job, own_lines=changed_one(job.own_lines, line_id, **changed))
+
+    key, value = next(iter(fields.items()))
+    return Edit(f"own line: {key} {value}"[:80], apply)
+
+
+def remove_own_line(line_id: str, name: str) -> Edit:
+    """Take a line of one's own off the list, with its tick."""
+
+    def apply(job: Job) -> Job:
+        ticks = {key: value for key, value in job.ticks.items() if key != f"own:{line_id}"}
+        return replace(job, own_lines=without_one(job.own_lines, line_id), ticks=ticks)
+
+    return Edit(f"off the list: {name[:40]}", apply)

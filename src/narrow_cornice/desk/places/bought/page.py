@@ -6,6 +6,7 @@ from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.own.source import own_line_key
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.leaf_page import LeafPage
@@ -33,6 +34,10 @@ class BoughtPage(LeafPage):
             button.clicked.connect(lambda _=False, one=kind: list_to_buy(self.out, one, self.by_room))
             self.row.tools.addWidget(button)
             self.row.tools.addSpacing(10)
+        own = QPushButton("Add a line of your own")
+        own.setProperty("link", True)
+        own.clicked.connect(lambda _=False: self.add_own())
+        self.row.tools.addWidget(own)
         self._note = plain_label()
         self._note.setWordWrap(True)
         self._note.setContentsMargins(4, 8, 4, 4)
@@ -54,6 +59,11 @@ class BoughtPage(LeafPage):
         self._going.setSingleShot(True)
         self._going.setInterval(30)
         self._going.timeout.connect(self.go_to_selected)
+
+    def add_own(self) -> None:
+        """Put a line of one's own on the list, and select it to be written."""
+        if self.session.do(edits.add_own_line()):
+            self.session.select(LinePath(own_line_key(self.session.job.own_lines[-1].id)))
 
     @property
     def by_room(self) -> bool:

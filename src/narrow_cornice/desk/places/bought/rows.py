@@ -7,6 +7,7 @@ from typing import Any, TypeVar
 
 from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins, LineToBuy
+from narrow_cornice.derived.bought.own.source import own_line_key
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
 from narrow_cornice.derived.trimwork.prices import cut_lengths
@@ -14,6 +15,7 @@ from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
     Caption,
+    ChoiceRow,
     NoteRow,
     Row,
     TextRow,
@@ -24,11 +26,12 @@ from narrow_cornice.desk.places.bought.cutting_work import CuttingWork, SheetWor
 from narrow_cornice.desk.searching import Searching
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
+from narrow_cornice.job.bought import OwnLine
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.show import bare_size, show_money, show_size
+from narrow_cornice.units.show import bare_size, show_money, show_number, show_size
 
 AnySearch = TypeVar("AnySearch", bound=Searching)
 
@@ -50,6 +53,9 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
     )
     if state == "changed":
         yield NoteRow(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_as}.", "rust")
+    own = next((one for one in job.own_lines if own_line_key(one.id) == line.key), None)
+    if own is not None:
+        yield from _own_rows(bench, job, own)
     if isinstance(line.goods, InTins) and sum(count for _, count, _ in line.buy) > 1:
         yield ToggleRow(
             "Mix the tins before starting",
@@ -66,6 +72,37 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
     yield Caption("Price")
     yield bench.figure_row(line.cost, True)
     yield from bench.findings(lambda finding: finding.about == path)
+
+
+def _own_rows(bench: Bench, job: Job, own: OwnLine) -> Iterator[Row]:
+    """Yield what a line of one's own says, to be written."""
+
+    def change(**fields: object) -> bool:
+        return bench.session.do_made(lambda: edits.change_own_line(own.id, **fields))
+
+    def number(key: str) -> Callable[[str], bool]:
+        def typed(text: str) -> bool:
+            try:
+                value = float(text.strip().replace(" ", "").replace(",", "."))
+            except ValueError:
+                bench.session.refused.emit(CorniceError(f"“{text[:40]}” is no number.", remedy="Write 2.5, say."))
+                return False
+            return change(**{key: value})
+
+        return typed
+
+    shops = job.shop_names()
+    yield TextRow("What", own.name, lambda text: change(name=text))
+    yield TextRow("How many", show_number(own.count, 2), number("count"))
+    yield TextRow("Of what", own.unit, lambda text: change(unit=text.strip()[:40]))
+    yield TextRow("One costs", show_money(own.price), number("price"))
+    yield TextRow("Where", shops.get(own.shop, own.shop), lambda text: change(shop=text))
+    rooms = (("", "the whole house"), *((room.id, room.name) for room in job.rooms))
+    yield ChoiceRow("For", rooms, own.room, lambda value: change(room=value))
+    yield ToggleRow("Optional: told, and not counted", own.optional, lambda on: change(optional=on))
+    yield ButtonsRow(
+        (f"Take {own.name[:40]} off the list",), lambda _: bench.do(edits.remove_own_line(own.id, own.name))
+    )
 
 
 def cutting_of(bench: Bench) -> CuttingWork:
