@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import threading
 import time
+from pathlib import Path
 
 import pytest
-from driving import field, press, settle, type_into
+from driving import field, press, save, settle, type_into
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.plans import CutPlan
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.bought.trim import plans
 from narrow_cornice.desk.bench_rows import NoteRow
-from narrow_cornice.desk.places.bought import cutting_work
+from narrow_cornice.desk.places.bought.found_aside import FoundAside
 from narrow_cornice.desk.places.bought.rows import cutting_of
 from narrow_cornice.desk.places.trim.page import TrimPage
 from narrow_cornice.desk.window import MainWindow
@@ -71,7 +73,7 @@ def test_a_search_is_stopped_and_keeps_the_best_so_far(window: MainWindow, monke
             time.sleep(0.005)
         return plan
 
-    monkeypatch.setattr(cutting_work, "cut_plan", endless)
+    monkeypatch.setattr(plans, "cut_plan", endless)
     session = window.session
     line = next(one for one in to_buy(session.job).lines if one.key.startswith("trim:casing"))
     session.look(place="bought", selected=LinePath(line.key))
@@ -95,7 +97,7 @@ def test_the_cut_list_stands_under_the_drawing(window: MainWindow) -> None:
     page = window.page("trim")
     assert isinstance(page, TrimPage)
     rows = [[cell.text for cell in row.cells] for row in page.sheet_of("cuts").sheet.rows]
-    mitred = [row for row in rows if row[1].startswith("cornice") and "mitred" in row[5]]
+    mitred = [row for row in rows if ", cornice " in row[1] and "mitred" in row[5]]
     assert mitred
     assert "blade" in mitred[0][5]
     assert any(row.text.startswith("Mitred, corner") for row in window.bench.view.rows() if isinstance(row, NoteRow))
@@ -122,3 +124,27 @@ def test_a_line_of_ones_own_is_added_and_written_on_the_bench(window: MainWindow
     assert any(name.startswith("Masking tape: ") for name in names)
     press(window, "Take Masking tape off the list")
     assert window.session.job.own_lines == ()
+
+
+def test_lengths_are_found_aside_without_being_asked_for_and_are_no_step_to_undo(
+    window: MainWindow, tmp_path: Path
+) -> None:
+    session = window.session
+    for room in ("r2", "r3", "r4", "r5"):
+        session.do(edits.remove_room(room, room))
+    before, title = to_buy(session.job).price, session.history.undo_title
+    save(session, tmp_path / "a job.cornice")
+    assert not session.unsaved
+    aside = FoundAside(session, idle=0)
+    end = time.monotonic() + 20
+    while any(True for _ in plans.not_searched(session.job)) and time.monotonic() < end:
+        QApplication.processEvents()
+        time.sleep(0.005)
+    aside.wait()
+    assert list(plans.not_searched(session.job)) == []
+    assert to_buy(session.job).price < before
+    assert session.history.undo_title == title
+    assert not session.unsaved  # a saved job stays saved
+    session.undo()
+    settle()
+    assert len(session.job.rooms) == 2

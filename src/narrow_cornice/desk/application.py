@@ -11,8 +11,10 @@ from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QMessageBox
 
+from narrow_cornice.desk.bench import Work
 from narrow_cornice.desk.calm import started
 from narrow_cornice.desk.ending import Ending
+from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.making_window import application, make_window, screen_there, settings_file
 from narrow_cornice.desk.one_window import raise_other
 from narrow_cornice.desk.runner import Runner
@@ -25,6 +27,7 @@ from narrow_cornice.job.samples import demo_job
 from narrow_cornice.shipped import SHIPPED
 
 STANDS_MS = 1000  # after which a window has been painted and counted, most often
+ASIDE_MS = 1500  # after the window is shown
 
 
 def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
@@ -68,11 +71,13 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     if problem is not None:
         window.tell(problem)
     window.show()
+    aside = _Aside(session)
     QTimer.singleShot(STANDS_MS, started)
     if not demo:
         _offer_recovery(session, window)
     while True:
         status = program.exec()
+        aside.end()
         if not window.again:
             ending.stop()
             return status
@@ -80,6 +85,32 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
         _forget_window(session)
         window = make_window(session)
         window.show()
+        aside = _Aside(session)
+
+
+class _Aside:
+    """What is worked out without being asked for, begun once the window has stood for a moment."""
+
+    def __init__(self, session: Session) -> None:
+        self._session, self._found = session, list[Work]()
+        self._ended = False
+        QTimer.singleShot(ASIDE_MS, self._begin)
+
+    def _begin(self) -> None:
+        if self._ended:
+            return
+        for place in PLACES:
+            if place.aside is not None:
+                found = place.aside(self._session)
+                assert isinstance(found, Work)
+                self._found.append(found)
+
+    def end(self) -> None:
+        """Stop it and wait for what is under way."""
+        self._ended = True
+        for one in self._found:
+            one.wait()
+            one.deleteLater()
 
 
 def _told_in_the_window(session: Session, window: Callable[[], MainWindow]) -> Callable[..., None]:

@@ -139,7 +139,8 @@ class Place(msgspec.Struct, frozen=True):
     leaves, the first the one it opens with. ``stands`` says whether what belongs there is there, so that nothing left
     to settle earns it a tick. ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job.
     ``of_all`` says that its page takes the whole job counted, ``opens`` that the window opens there, ``begins`` that a
-    new job begins there and ``begin_room`` how a room is begun there.
+    new job begins there and ``begin_room`` how a room is begun there. ``aside`` makes of a session what is worked out
+    beside the window without being asked for.
     """
 
     key: str
@@ -169,6 +170,7 @@ class Place(msgspec.Struct, frozen=True):
     begin_room: Callable[[PlacePage], object] = lambda page: None
     totals: tuple[Total, ...] = ()
     pictures: tuple[Picture, ...] = ()
+    aside: Late | None = None
 
     def leaf(self, key: str) -> Leaf | None:
         """Return its leaf of that key, its first for one that it has not, None where it has none at all."""

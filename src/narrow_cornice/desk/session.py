@@ -109,6 +109,17 @@ class Session(QObject):
             return False
         return self.do(edit)
 
+    def keep_found(self, edit: Edit) -> None:
+        """Take up what was worked out aside, as no step to be undone; a job that was saved stays saved."""
+        saved = not self.unsaved
+        if self.history.amend(edit):
+            if saved:
+                self._saved_job = self.job
+            else:
+                self._keep_soon()
+            size_memos(self.job)
+            self.changed.emit(self.last_change)
+
     def undo(self) -> None:
         """Take the last change back."""
         before = self.job

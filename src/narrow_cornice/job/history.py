@@ -43,6 +43,15 @@ class History:
         self.job = changed
         return True
 
+    def amend(self, edit: Edit) -> bool:
+        """Put into the present job what was worked out of it, as no step of its own; return whether it changed."""
+        changed: Job = cleaned(edit.apply(self.job), self.job)
+        if changed is self.job or changed == self.job:
+            return False
+        checked_job(changed)
+        self.job = changed
+        return True
+
     def undo(self) -> str:
         """Go back one change and return its title, empty where there is none."""
         if not self._before:

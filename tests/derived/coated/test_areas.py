@@ -310,7 +310,7 @@ def test_an_attic_by_hand() -> None:
     beam = Bulk("z2", "beam", "w3", "beam", Reading(900, ""), Reading(400, ""), L(160), L(2000), L(2200))
     more = net(changed(attic, bulks=(boxed, beam)))
     assert more["boxing@z1"] == pytest.approx((2 * 0.15 + 0.2) * 2.4)
-    # The beam runs from 400 to 2 400 off the high wall; over 1 500 the ceiling falls 0.8 for 1, to its underside at 1 750.
+    # The beam runs from 400 to 2 400 off the high wall; beyond 1 500 the ceiling falls 0.8 for 1, under it at 1 750.
     sides, end, below = 2 * (1.1 * 0.2 + 0.25 * 0.2 / 2), 0.16 * 0.2, 0.16 * 1.35
     assert more["boxing@z2"] == pytest.approx(sides + end + below, rel=0.005)
 

@@ -34,7 +34,7 @@ class BoughtPage(LeafPage):
             button.clicked.connect(lambda _=False, one=kind: list_to_buy(self.out, one, self.by_room))
             self.row.tools.addWidget(button)
             self.row.tools.addSpacing(10)
-        own = QPushButton("Add a line of your own")
+        own = QPushButton("Add a line")
         own.setProperty("link", True)
         own.clicked.connect(lambda _=False: self.add_own())
         self.row.tools.addWidget(own)

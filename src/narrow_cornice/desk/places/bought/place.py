@@ -73,5 +73,6 @@ PLACE = Place(
     stands=_stands,
     of_all=True,
     totals=(Total("cost", 40, _cost),),
+    aside=Late("narrow_cornice.desk.places.bought.found_aside", "FoundAside"),
     pictures=(Picture("to-buy", {"selected": LinePath("paint:wall-matt:sedge")}),),
 )

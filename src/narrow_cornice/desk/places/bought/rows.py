@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any, TypeVar
 
-from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins, LineToBuy
 from narrow_cornice.derived.bought.own.source import own_line_key
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.bought.trim.plans import lengths_wanted
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
-from narrow_cornice.derived.trimwork.prices import cut_lengths
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -190,7 +189,6 @@ def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> 
     kept = job.cutting.get(line.key)
     bought = sum(bar.stock for bar in goods.bars.bars if not bar.owned)
     metre = line.price / bought * 1000 if bought else 0.0
-    left_over = job.left_over.get(line.key, ())
     if work.line == line.key:
         best = work.best
         if best is not None:
@@ -212,10 +210,11 @@ def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> 
 
     rules = house_rules_of(job.house_rules)
 
-    def find(_: int, sold: tuple[float, ...] = goods.milled.lengths) -> None:
-        pieces = cut_lengths([length for _, length, _ in goods.cuts])
-        work.start(line.key, pieces, sold, bar_saw(rules), left_over)
-        bench.refresh()
+    def find(_: int) -> None:
+        wanted = lengths_wanted(job, line)
+        if wanted is not None:
+            work.start(line.key, wanted)
+            bench.refresh()
 
     if goods.bars.bound is None:
         yield ButtonsRow(("Find the cheapest lengths",), find)
