@@ -9,6 +9,7 @@ from narrow_cornice.derived.bought.lines import InLengths, InPacks, InSheets, In
 from narrow_cornice.drawing.cutting import rectangle, sheet_marks
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.job.paths import LinePath
+from narrow_cornice.units.show import METRIC, show_quantity
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 LETTER = 12.5  # of the drawing for each letter of a tin's size, as small as the list shows it
@@ -18,6 +19,9 @@ CUT = 0.2  # a saw cut of about 3 mm, to the same scale
 ROOMY = 5.2  # of the drawing for each letter of a number with its length
 BAR = 13.0
 UNCOLOURED = "#e8e3d6"
+
+
+PIECE = 26.0  # mm of the box that stands for one piece
 
 
 def line_picture(line: LineToBuy) -> Drawing:
@@ -32,7 +36,7 @@ def line_picture(line: LineToBuy) -> Drawing:
         case InTins(colour=colour):
             marks = _tins(line, colour.hex if colour is not None else UNCOLOURED)
         case InPacks():
-            marks = _tins(line, UNCOLOURED)
+            marks = _one_by_one(line) if all(size == 1 for size, _, _ in line.buy) else _tins(line, UNCOLOURED)
     return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 8))
 
 
@@ -44,7 +48,10 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
     begin, left = 0.0, line.left
     for index, litres in enumerate(sizes[:24]):
         tall = TIN_MM * litres ** (1 / 3)
-        wide, words = tall * 0.82, f"{litres:g} {line.measure}"
+        wide, words = (
+            tall * 0.82,
+            show_quantity(litres, line.measure, METRIC) if line.measure != "L" else f"{litres:g} L",
+        )
         # A small tin takes the room that its size is written in.
         room = max(wide, LETTER * len(words))
         x = begin + (room - wide) / 2
@@ -67,6 +74,18 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
     if len(sizes) > 24:
         marks.append(Label((begin + 14, -TIN_MM / 2), f"and {len(sizes) - 24} more", 9, "soft", "left"))
     return marks
+
+
+def _one_by_one(line: LineToBuy) -> list[Mark]:
+    """Return one box for what is bought piece by piece, and how many of it."""
+    many = sum(count for _, count, _ in line.buy)
+    box = rectangle(0.0, -PIECE, PIECE, PIECE)
+    about = LinePath(line.key)
+    words = f"× {many}"
+    return [
+        Area(box, UNCOLOURED, about, Pen("ink", 0.9)),
+        Label((PIECE + 8.0, -PIECE / 2 + 6.0), words, 9, "soft", "left", about=about),
+    ]
 
 
 def _knife(line: LineToBuy) -> list[Mark]:

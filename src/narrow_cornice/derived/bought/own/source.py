@@ -8,7 +8,7 @@ from narrow_cornice.job.bought import OwnLine
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import cents, show_money, show_number
+from narrow_cornice.units.show import METRIC, cents, show_money, show_quantity
 
 ANYWHERE = "Anywhere"  # where it is bought, while nobody said
 
@@ -43,14 +43,14 @@ def _line(one: OwnLine, *rooms: str) -> LineToBuy:
     )
     price_of_one = choice("price of one", one.price, "money", path, "written by hand")
     price = price_of_own(choice("count", one.count, "", path, "written by hand"), price_of_one)
-    count = show_number(one.count, 2)
-    words = f"{count} {one.unit}".strip()
+    words = show_quantity(one.count, one.unit, METRIC)
     cost = total("price", "money", [price], listed=True)
     if one.optional:
         cost = table("price", 0.0, "money", f"optional: {show_money(price.value)} if it is wanted")
         words = f"{words}, optional"
     where = ", ".join(name[:40] for _, name in mine) if one.room else "the whole house"
     why = f"a line of your own, {where}" + (f"; {show_money(price.value)} if it is wanted" if one.optional else "")
-    buy = ((one.count, 1, cost.value),)
+    whole = one.count == int(one.count)
+    buy = ((1.0, int(one.count), cost.value),) if whole else ((one.count, 1, cost.value),)
     shop = one.shop or ANYWHERE
     return LineToBuy(path.key, "own", one.name, shop, needed, buy, cost, 0.0, why, shares, words, InPacks())

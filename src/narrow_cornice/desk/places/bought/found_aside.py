@@ -39,14 +39,14 @@ class FoundAside(Work):
         self._timer.start(idle)
 
     def _changed(self, _: str) -> None:
-        if not self._busy:
+        if not self._busy and not self._stop.is_set():
             self._timer.start(self._idle)
 
     def _next(self) -> None:
         """Begin with the next line that was only counted quickly."""
         job = self.session.job
         found = next(((line, one) for line, one in not_searched(job) if one not in self._tried), None)
-        if found is None or self._busy:
+        if found is None or self._busy or self._stop.is_set():
             return
         line, wanted = found
         self._busy = True
@@ -60,7 +60,8 @@ class FoundAside(Work):
 
     def _over(self, _: CorniceError | None = None) -> None:
         self._busy = False
-        self._timer.start(BETWEEN_MS)
+        if not self._stop.is_set():
+            self._timer.start(BETWEEN_MS)
 
     def _take(self, line: LineToBuy, wanted: LengthsWanted, plan: CutPlan) -> None:
         """Keep a plan with the job, if its line still asks for the same."""

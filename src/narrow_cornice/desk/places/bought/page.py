@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QTimer
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from narrow_cornice.derived.bought.lines import LineToBuy
@@ -34,10 +34,6 @@ class BoughtPage(LeafPage):
             button.clicked.connect(lambda _=False, one=kind: list_to_buy(self.out, one, self.by_room))
             self.row.tools.addWidget(button)
             self.row.tools.addSpacing(10)
-        own = QPushButton("Add a line")
-        own.setProperty("link", True)
-        own.clicked.connect(lambda _=False: self.add_own())
-        self.row.tools.addWidget(own)
         self._note = plain_label()
         self._note.setWordWrap(True)
         self._note.setContentsMargins(4, 8, 4, 4)
@@ -50,6 +46,10 @@ class BoughtPage(LeafPage):
         self._slips_lay = QVBoxLayout(body)
         self._slips_lay.setContentsMargins(2, 2, 8, 2)
         self._slips_lay.setSpacing(12)
+        own = QPushButton("Add a line of your own")
+        own.setProperty("link", True)
+        own.clicked.connect(lambda _=False: self.add_own())
+        self._slips_lay.addWidget(own, 0, Qt.AlignmentFlag.AlignLeft)
         self._slips_lay.addStretch(1)
         area.setWidget(body)
         lay.addWidget(area, 1)
@@ -152,6 +152,8 @@ class BoughtPage(LeafPage):
             share = next(amount for one, _, amount in line.shares if one == room_id)
             return f"{share.shown(how)} of {line.bought_as}", show_money(line.share_of_price(room_id))
         needed, left = line.words(how)
+        if abs(line.left) < 1e-9 and needed == line.bought_as:
+            return needed, show_money(line.price)
         return f"{line.bought_as} for {needed}, {left} left over", show_money(line.price)
 
     def _connect(self, row: LineRow) -> None:
