@@ -16,7 +16,7 @@ from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, parse_length
 
 TODAY = date(2026, 11, 25)
 
@@ -124,3 +124,20 @@ def test_the_street_is_asked_only_where_it_has_a_say() -> None:
     (finding,) = found(history.job, "permission missing")
     assert finding.grade == "will not fit"
     assert "reveals of windows" in finding.measured
+
+
+@pytest.mark.parametrize(("wide", "passes"), [("500", False), ("600", True)])
+def test_a_trunk_goes_through_a_door_of_both_its_rooms_or_is_told(wide: str, passes: bool) -> None:
+    """A trunk of 1 100 × 560 × 700 goes endways through a door of 600, and through none of 500."""
+    history = History(starting_job())
+    for name in ("Here", "There"):
+        history.do(edits.add_room(name, parse_length("4000"), parse_length("3000"), parse_length("2500")))
+        history.do(edits.add_opening(history.job.rooms[-1].id, "door", "w1", parse_length("1000")))
+    history.do(edits.change_opening("r2", "o1", "door", width=parse_length(wide), height=parse_length("2000")))
+    history.do(edits.add_brief_item(BriefPath("r1", "furnishings")))
+    piece = history.job.rooms[0].brief.furnishings[0].id
+    sizes = {"name": "sea chest", "decision": "move", "to": "r2", "width": "1100", "depth": "560", "height": "700"}
+    for field, words in sizes.items():
+        history.do(set_brief(BriefPath("r1", "furnishings", piece, field), words, "mm"))
+    says = [one.says for one in found(history.job, "pieces moved")]
+    assert says == ([] if passes else ["sea chest goes through no door of the There: the widest is 500 mm"])

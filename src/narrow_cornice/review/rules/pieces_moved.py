@@ -26,6 +26,15 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             sizes = sorted(one.mm for one in (piece.width, piece.depth, piece.height) if one is not None)
             if len(sizes) < 3:
                 continue
+            for at in (room, rooms[piece.to]):
+                doors = [one for one in at.measured.openings if one.kind in ("door", "doorway")]
+                if doors and not any(sizes[1] <= one.height.mm and sizes[0] <= one.width.mm for one in doors):
+                    measured = " × ".join(show_size(mm, seen.job.settings) for mm in reversed(sizes))
+                    widest = max(doors, key=lambda one: one.width.mm)
+                    wide = show_size(widest.width.mm, seen.job.settings)
+                    says = f"{name} goes through no door of the {at.name[:40]}: the widest is {wide}"
+                    key = f"{room.id}:{piece.id}:door:{at.id}"
+                    yield _finding(key, room.id, room.name, says, measured, "will not fit")
             for way in seen.job.ways_in:
                 through = passage(way)
                 fits = (

@@ -19,7 +19,7 @@ from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
-from narrow_cornice.units.show import cents
+from narrow_cornice.units.show import cents, show_money
 
 
 def trim_to_buy(job: Job) -> Bought:
@@ -129,6 +129,10 @@ def _trim_line(
     left = sum(bar.offcut for bar in bars.bars)
     runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
     why = f"{runs} in {', '.join(name[:40] for _, name, _ in needs)}"
+    if planned is not None and planned.bound is not None:
+        least = bars.bound or 0.0
+        dear = bars.price - least > 0.005 * max(1.0, bars.price / 1000)
+        why += f"; no plan costs less than {show_money(least)}" if dear else "; no plan is cheaper, which is proven"
     if kept is not None and planned is None:
         why += "; the cutting plan kept was for other pieces"
     loose = [f"{wall} in {name[:40]}" for _, name, need in needs for wall in need.unsure]
