@@ -147,3 +147,12 @@ def pick(window: MainWindow, label: str, words: str) -> None:
     box.setCurrentIndex(box.findText(words))
     box.activated.emit(box.currentIndex())
     settle()
+
+
+def gone(window: MainWindow) -> None:
+    """Close a window that a test made and have it go at once: one that stays is styled again with every later one."""
+    window.again = True
+    window.close()
+    window.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+    QApplication.processEvents()

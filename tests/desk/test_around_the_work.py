@@ -7,7 +7,7 @@ from pathlib import Path
 from threading import Event
 
 import pytest
-from driving import change_of, choose, errands_over, field, save, settle, total_of, type_into, write_printed
+from driving import change_of, choose, errands_over, field, gone, save, settle, total_of, type_into, write_printed
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
@@ -332,9 +332,7 @@ def test_other_looks_and_larger_letters_show_everything(session, qapp, letters: 
         one.go(place)
         settle()
         assert one.minimumSizeHint().width() <= 1280, place
-    one.again = True
-    one.close()
-    one.deleteLater()
+    gone(one)
     qapp.setStyleSheet("")
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from driving import canvas, page, settle
+from driving import canvas, gone, page, settle
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QWidget
@@ -125,8 +125,7 @@ def test_nothing_of_the_frame_is_cut_off(session: Session, size: tuple[int, int]
                 assert one.width() >= one.sizeHint().width() - 1
         assert window.bench.field.isVisible()
     assert window.width() <= size[0]
-    window.again = True
-    window.close()
+    gone(window)
 
 
 def test_tab_goes_from_a_sheet_to_its_last_line_from_left_to_right(window: MainWindow) -> None:

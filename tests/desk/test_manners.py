@@ -10,7 +10,7 @@ import time
 from pathlib import Path
 
 import pytest
-from driving import choose, page, save, settle
+from driving import choose, gone, page, save, settle
 from PyQt6.QtCore import QMimeData, QPointF, Qt, QUrl
 from PyQt6.QtGui import QDropEvent
 from PyQt6.QtTest import QTest
@@ -260,3 +260,5 @@ def test_the_job_room_and_place_are_found_as_they_were_left(session: Session, tm
     again.start_new()
     again.close(discard=True)
     assert again.last() is None
+    for window in (first, second):
+        gone(window)

@@ -8,10 +8,10 @@ from pathlib import Path
 from typing import ClassVar
 
 import pytest
-from driving import choose, field, settle, total_of, type_into
+from driving import choose, field, gone, settle, total_of, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLabel, QPushButton, QToolButton
+from PyQt6.QtWidgets import QLabel, QPushButton, QToolButton
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import FigureRow, Row, Title
@@ -137,10 +137,7 @@ def lit(session: Session) -> Iterator[MainWindow]:
     window.make_complete()
     settle()
     yield window
-    window.again = True
-    window.close()
-    window.deleteLater()
-    QApplication.processEvents()
+    gone(window)
 
 
 def _page(window: MainWindow) -> LampPage:

@@ -84,16 +84,22 @@ class ThingsShown(Protocol):
 def chain_of(figure: Figure) -> list[Figure]:
     """Return what a figure rests on in the order it is worked out, itself last; tables are left to one's own step."""
     found: list[Figure] = []
+    seen: set[int] = set()
+
+    def take(one: Figure) -> None:
+        if id(one) not in seen:
+            seen.add(id(one))
+            found.append(one)
 
     def walk(one: Figure) -> None:
+        if id(one) in seen:
+            return
         for _, part in one.inputs:
             if part.source and part.inputs:  # a mean of readings stands for them until it is pressed
-                if all(part is not other for other in found):
-                    found.append(part)
+                take(part)
             elif part.inputs or part.origin in ("reading", "choice"):
                 walk(part)
-        if all(one is not other for other in found):
-            found.append(one)
+        take(one)
 
     walk(figure)
     return found

@@ -20,14 +20,23 @@ from narrow_cornice.job.file import write_whole
 class HandingOut:
     """Asks where something goes and writes it aside; the window is told how far it is and how it went.
 
-    ``parent`` is what its dialogs belong to; ``drawn`` returns the drawing that is looked at, None where there is none.
+    ``parent`` is what its dialogs belong to; ``drawn`` returns the drawing that is looked at, None where there is none,
+    and ``cautions`` what the work that is looked at calls for.
     """
 
-    def __init__(self, session: Session, theme: Theme, parent: QWidget, drawn: Callable[[], Drawing | None]) -> None:
+    def __init__(
+        self,
+        session: Session,
+        theme: Theme,
+        parent: QWidget,
+        drawn: Callable[[], Drawing | None],
+        cautions: Callable[[], tuple[str, ...]] = lambda: (),
+    ) -> None:
         self.session = session
         self.theme = theme
         self.parent = parent
         self._drawn = drawn
+        self.cautions = cautions
 
     def write(self, path: Path, content: Callable[[], bytes]) -> None:
         """Make the content and write it whole, aside."""
@@ -111,7 +120,8 @@ class HandingOut:
         if drawing is not None:
             from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 
-            self.print_sheets("This drawing", drawing.title, lambda paper: drawings_pdf([drawing], job, paper))
+            said = self.cautions()
+            self.print_sheets("This drawing", drawing.title, lambda paper: drawings_pdf([drawing], job, paper, said))
 
     def drawing_svg(self) -> None:
         """Hand out the drawing that is looked at as SVG, to a scale that fits A4 lying."""

@@ -61,7 +61,7 @@ class MainWindow(QMainWindow):
         self.theme = theme
         self.places = Places(places)
         self.filing = Filing(session, self, lambda: self.go(self.places.beginning.key), self.hide_notice)
-        self.out = HandingOut(session, theme, self, self.drawn)
+        self.out = HandingOut(session, theme, self, self.drawn, self._cautions)
         self.into = BringingIn(session, theme, self, self.go)
         self.again = False  # whether the window is to be made again in another theme
         self._before_shown = self._alone = False
@@ -159,6 +159,10 @@ class MainWindow(QMainWindow):
             self.pages[place] = page
             self._stack.addWidget(page)
         return self.pages[place]
+
+    def _cautions(self) -> tuple[str, ...]:
+        """Return the cautions of the place that is looked at, in the room that is."""
+        return self.places[self.session.view.place].cautions(self.session.job, self.session.room())
 
     def drawn(self) -> Drawing | None:
         """Return the drawing that is looked at, None where there is no room yet."""

@@ -32,7 +32,7 @@ from narrow_cornice.drawing.marks import (
     reading_turn,
 )
 from narrow_cornice.drawing.slips import line_picture
-from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
+from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.going import tell
 from narrow_cornice.exchange.paper import Paper, usual_paper
 from narrow_cornice.exchange.plain_text import printable
@@ -307,10 +307,24 @@ def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:
     return next((scale for scale in SCALES if scale >= needed), needed)
 
 
-def drawings_pdf(
-    drawings: Sequence[Drawing], job: Job, paper: Paper | None = None, risks: Sequence[str] = TRIM_WORK
-) -> bytes:
-    """Return drawings on sheets, one each, to a usual scale that is stated, with the cautions of what they show."""
+def _list_cautions(job: Job) -> tuple[str, ...]:
+    """Return the cautions of all that is bought: of the trim, the paint and the built-ins of every room."""
+    from narrow_cornice.derived.built.risks import risks_of
+    from narrow_cornice.derived.risks import paint_risks, trim_risks
+
+    names = dict.fromkeys(
+        name
+        for room in job.rooms
+        for name in (
+            *paint_risks(job, room), *trim_risks(room, job.house_rules), *risks_of(room, job.house_rules)
+        )
+    )  # fmt: skip
+    return cautions(*names) if names else ()
+
+
+def drawings_pdf(drawings: Sequence[Drawing], job: Job, paper: Paper | None = None, said: Sequence[str] = ()) -> bytes:
+    """Return drawings on sheets, one each, to a usual scale that is stated, with the cautions of what they show as they
+    are ``said``."""
     sheet = Sheet(job, job.name, paper, landscape=True)
     for drawing in drawings:
         sheet.page()
@@ -330,7 +344,7 @@ def drawings_pdf(
             return (x0 + (point[0] - left) / scale, y0 + (point[1] - top) / scale)
 
         sheet.drawing(drawing, at, scale)
-        risky = " ".join(cautions(*risks))
+        risky = " ".join(said)
         sheet.wrapped(14, sheet.tall - 19.5, risky, 7, sheet.wide - 28, colour="soft", most=2)
         foot(sheet, job)
     return sheet.content()
@@ -396,7 +410,7 @@ def to_buy_pdf(job: Job, paper: Paper | None = None, *, by_room: bool = False) -
             words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
             y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
     y += 3
-    for caution in cautions("old_coatings", "dust", "solvents", "ladders"):
+    for caution in _list_cautions(job):
         if y > sheet.tall - 22:
             foot(sheet, job)
             y = _list_head(sheet, job, "continued")

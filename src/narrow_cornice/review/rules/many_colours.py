@@ -31,9 +31,13 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     count, wished = len(areas) + 1 + len(fixed), int(seen.rules.value("colours_wished"))
     if not areas or count <= wished:
         return
-    least, most = min(areas, key=areas.__getitem__), max(areas, key=areas.__getitem__)
-    listed = ", ".join(names[one] for one in sorted(areas, key=lambda one: -areas[one]))
-    change = change_finish([seen.room.id], keys[least], "", colour=most)
+    by_area = sorted(areas, key=lambda one: -areas[one])
+    listed = ", ".join(names[one] for one in by_area)
+    # As many of the smallest as it takes become the largest; the floor and what is fixed stay.
+    most, gone = by_area[0], by_area[max(1, len(by_area) - (count - wished)) :]
+    least = by_area[-1]
+    changes = [change_finish([seen.room.id], keys[one], "", colour=most) for one in gone]
+    painted = ", ".join(names[one][:30] for one in gone)
     yield Finding(
         key=f"many colours:{seen.room.id}",
         grade="worth a thought",
@@ -46,5 +50,5 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         rule="Three to four colours in all, wood counted (house rule: colours wished in a room).",
         risk="The room reads as a collection; another tin of each.",
         about=SurfacePath.by_key(seen.room.id, keys[least][0]),
-        fixes=(together(f"Paint {names[least][:30]} as {names[most][:30]}", [change]),),
+        fixes=(together(f"Paint {painted} as {names[most][:30]}", changes),) if gone else (),
     )

@@ -105,6 +105,22 @@ def kept_lengths(
     return Lengths(bars, sum(bar.stock for bar in bars if not bar.owned) / 1000.0, plan.bound)
 
 
+def _why(needs: list[tuple[str, str, TrimNeed]], bars: Lengths, *, planned: bool, stale: bool) -> str:
+    """Return what else is to be said of the lengths of a line: their rooms, what is proven, what is not sure yet."""
+    why = f" in {', '.join(name[:40] for _, name, _ in needs)}"
+    if planned and bars.bound is not None:
+        dear = bars.price - bars.bound > 0.005 * max(1.0, bars.price / 1000)
+        why += f"; no plan costs less than {show_money(bars.bound)}" if dear else "; no plan is cheaper: that is proven"
+    if stale:
+        why += "; the cutting plan kept was for other pieces"
+    loose = [f"{wall} in {name[:40]}" for _, name, need in needs for wall in need.unsure]
+    if loose:
+        more = " and others" if loose[3:] else ""
+        why += f"; with more for what is not sure: read {', '.join(loose[:3])}{more} first"
+    owned = sum(bar.owned for bar in bars.bars)
+    return why + (f"; {owned} {'left-over' if owned == 1 else 'left-overs'} used first" if owned else "")
+
+
 def _trim_line(
     key: str,
     needs: list[tuple[str, str, TrimNeed]],
@@ -128,21 +144,7 @@ def _trim_line(
         how = "longest first; ends squared, an allowance and a kerf for each"
     left = sum(bar.offcut for bar in bars.bars)
     runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
-    why = f"{runs} in {', '.join(name[:40] for _, name, _ in needs)}"
-    if planned is not None and planned.bound is not None:
-        least = bars.bound or 0.0
-        dear = bars.price - least > 0.005 * max(1.0, bars.price / 1000)
-        why += f"; no plan costs less than {show_money(least)}" if dear else "; no plan is cheaper, which is proven"
-    if kept is not None and planned is None:
-        why += "; the cutting plan kept was for other pieces"
-    loose = [f"{wall} in {name[:40]}" for _, name, need in needs for wall in need.unsure]
-    if loose:
-        why += (
-            f"; with more for what is not sure: read {', '.join(loose[:3])}{' and others' if loose[3:] else ''} first"
-        )
-    owned = sum(bar.owned for bar in bars.bars)
-    if owned:
-        why += f"; {owned} {'left-over' if owned == 1 else 'left-overs'} used first"
+    why = runs + _why(needs, bars, planned=planned is not None, stale=kept is not None and planned is None)
     words = bars.words or "nothing"
     prices = [
         price_of_lengths(

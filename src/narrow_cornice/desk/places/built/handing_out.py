@@ -53,11 +53,12 @@ def drawings(out: HandingOut) -> None:
         return
     from narrow_cornice.derived.built.risks import risks_of
     from narrow_cornice.drawing.built_views import drawings_of_run
+    from narrow_cornice.exchange.cautions import cautions
     from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 
     sheets = drawings_of_run(room, run, job.brief.people, job.house_rules, job.settings)
-    risks = ("dust", *risks_of(room, job.house_rules))
-    out.print_sheets(f"Drawings of {run.name[:40]}", run.name, lambda paper: drawings_pdf(sheets, job, paper, risks))
+    said = cautions("dust", *risks_of(room, job.house_rules))
+    out.print_sheets(f"Drawings of {run.name[:40]}", run.name, lambda paper: drawings_pdf(sheets, job, paper, said))
 
 
 def kinds(out: HandingOut) -> None:

@@ -101,6 +101,14 @@ def _stands(job: Job) -> bool:
     return there and not to_buy(job).unpainted
 
 
+def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
+    """Return the cautions that the paint of a room calls for."""
+    from narrow_cornice.derived.risks import paint_risks
+
+    names = paint_risks(job, room) if room is not None else ()
+    return cautions(*names) if names else ()
+
+
 PLACE = Place(
     key="finishes",
     name="Finishes",
@@ -113,7 +121,7 @@ PLACE = Place(
     sizes=_sizes,
     words=_words,
     names=_names,
-    cautions=lambda job, room: cautions("old_coatings"),
+    cautions=_cautions,
     leaves=(
         Leaf("schedule", "Schedule", (UNFOLDED, WALL, STRIP, PLAN), (SurfacePath, SplitPath)),
         Leaf("repairs", "Repairs", (STRIP, WALL, UNFOLDED), (MarkPath,)),

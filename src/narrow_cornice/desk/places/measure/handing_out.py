@@ -26,12 +26,16 @@ def room_pdf(out: HandingOut) -> None:
         return
     turn = out.session.view.turn
     kind = kind_selected(out.session.view.selected)
+    from narrow_cornice.derived.risks import survey_risks, trim_risks
+    from narrow_cornice.exchange.cautions import cautions
     from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 
+    names = dict.fromkeys((*survey_risks(room), *trim_risks(room, job.house_rules)))
+    said = cautions(*names) if names else ()
     out.print_sheets(
         "The room's drawings",
         f"{room.name} drawings",
-        lambda paper: drawings_pdf(every_drawing(job, room, turn, kind), job, paper),
+        lambda paper: drawings_pdf(every_drawing(job, room, turn, kind), job, paper, said),
     )
 
 

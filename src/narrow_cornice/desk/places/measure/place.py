@@ -202,6 +202,14 @@ def _ask_meter(page: PlacePage) -> None:
         page.ask_meter()
 
 
+def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
+    """Return the cautions that the walls of a room call for."""
+    from narrow_cornice.derived.risks import survey_risks
+
+    names = survey_risks(room) if room is not None else ()
+    return cautions(*names) if names else ()
+
+
 PLACE = Place(
     key="measure",
     name="Measure",
@@ -215,7 +223,7 @@ PLACE = Place(
     words=_words,
     names=_names,
     leads_here=READ_HERE,
-    cautions=lambda job, room: cautions("openings"),
+    cautions=_cautions,
     leaves=LEAVES,
     stands=_stands,
     begins=True,

@@ -12,7 +12,7 @@ from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import SECTION, STRIP, UNFOLDED, WALL, kind_selected, member_selected
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
-from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
+from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
@@ -90,6 +90,15 @@ LEAVES = (
     Leaf("cuts", "Cut list", (STRIP, WALL, UNFOLDED), (TrimPath, PanelsPath, FramePath)),
 )
 
+
+def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
+    """Return the cautions that the trim of a room calls for."""
+    from narrow_cornice.derived.risks import trim_risks
+
+    names = trim_risks(room, job.house_rules) if room is not None else ()
+    return cautions(*names) if names else ()
+
+
 PLACE = Place(
     key="trim",
     name="Trim",
@@ -100,7 +109,7 @@ PLACE = Place(
     shows=(TrimPath, MemberPath, StockOfferPath, PanelsPath),
     rows=_rows,
     sizes=_sizes,
-    cautions=lambda job, room: cautions(*TRIM_WORK),
+    cautions=_cautions,
     leaves=LEAVES,
     stands=_stands,
     opens=True,

@@ -1,0 +1,58 @@
+"""Which cautions the work in a room calls for, by their names in the table of cautions: each hangs on the thing that
+carries the risk, and on nothing else."""
+
+from __future__ import annotations
+
+from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.repairs import room_repairs
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.memo import by_identity
+
+FROM_THE_FLOOR = 2000.0  # mm, over which work is done off a ladder
+HEAT = ("radiator",)
+LIVE = ("socket", "switch", "wall lamp")
+
+
+@by_identity(times=1, each="room")
+def trim_risks(room: Room, changed_rules: dict[str, float]) -> tuple[str, ...]:
+    """Return what cutting and putting up the trim of a room asks for: nothing where none is."""
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
+        return ()
+    runs = [run for run in trimmed.runs if not run.there]
+    fires = {opening.id for opening in room.measured.openings if opening.kind == "fireplace" and opening.cased}
+    framed = [one for face in trimmed.faces for one, _ in trimmed.panels_of(face.id).framed]
+    called = {
+        "dust": bool(runs),
+        "ladders": any(trimmed.trim.of(run.kind).top > FROM_THE_FLOOR or run.kind == "casing" for run in runs),
+        "fire": any(run.around in fires for run in runs),
+        "glass": any(one.kind == "mirror" for one in framed),
+        "live": bool(room.trim.panels) and any(one.kind in LIVE for one in room.measured.fixtures),
+    }
+    return tuple(name for name, so in called.items() if so)
+
+
+def paint_risks(job: Job, room: Room) -> tuple[str, ...]:
+    """Return what preparing and painting a room asks for: old coatings only where something old is painted."""
+    coated = [one for one in coated_surfaces(room, job.house_rules, job.paints, job.colours) if one.paint is not None]
+    repairs = room_repairs(room)
+    called = {
+        "old_coatings": bool(repairs) or any(one.surface.found != "bare" for one in coated),
+        "insects": any(one.mark.kind == "pest damage" for one in repairs),
+        "dust": bool(repairs) or any(one.state != "sound" for one in coated),
+        "solvents": bool(coated),
+        "ladders": any(one.surface.kind in ("wall", "ceiling") for one in coated),
+    }
+    return tuple(name for name, so in called.items() if so)
+
+
+def survey_risks(room: Room) -> tuple[str, ...]:
+    """Return what measuring and changing the walls of a room asks for."""
+    called = {
+        "openings": bool(room.measured.openings or room.measured.recesses),
+        "escape": any(one.kind in ("door", "window") for one in room.measured.openings),
+        "live": any(one.kind in LIVE for one in room.measured.fixtures),
+        "heat": any(one.kind in HEAT for one in room.measured.fixtures),
+    }
+    return tuple(name for name, so in called.items() if so)

@@ -1,0 +1,80 @@
+"""Cautions hang on the thing that carries the risk, and show nowhere else."""
+
+from __future__ import annotations
+
+from narrow_cornice.derived.risks import paint_risks, survey_risks, trim_risks
+from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.job import edits
+from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.samples import starting_job
+from narrow_cornice.units.lengths import plain_length as mm
+
+
+def room(*made: Edit) -> History:
+    history = History(starting_job())
+    history.do(edits.add_room("Room", mm(4000.0), mm(3000.0), mm(2500.0)))
+    for edit in made:
+        assert history.do(edit)
+    return history
+
+
+def trim(*made: Edit) -> tuple[str, ...]:
+    job = room(*made).job
+    return trim_risks(job.rooms[0], job.house_rules)
+
+
+def paint(*made: Edit) -> tuple[str, ...]:
+    job = room(*made).job
+    return paint_risks(job, job.rooms[0])
+
+
+def survey(*made: Edit) -> tuple[str, ...]:
+    return survey_risks(room(*made).job.rooms[0])
+
+
+def test_trim() -> None:
+    assert trim() == ("dust", "ladders")
+    low = [edits.change_trim("r1", kind, fitted=False) for kind in ("cornice", "casing")]
+    assert trim(*low) == ("dust",)  # the skirting is put up from the floor
+    assert trim(*low, edits.change_trim("r1", "skirting", fitted=False)) == ()
+    assert "fire" in trim(edits.add_opening("r1", "fireplace", "w1", mm(1500.0)))
+    assert "glass" in trim(edits.put_up("r1", "frames", "mirror", "w2", mm(1500.0)))
+    socket = edits.put_up("r1", "fixtures", "socket", "w1", mm(900.0), mm(300.0))
+    assert "live" not in trim(socket)
+    assert "live" in trim(socket, edits.add_panels("r1", "whole wall", "picture-frame", mm(90.0)))
+
+
+def test_paint() -> None:
+    assert paint() == ()
+    new = edits.change_finish(["r1"], ["skirting"], "new", paint="trim-satin", colour="c1")
+    assert "old_coatings" not in paint(new)  # new timber has no lead
+    assert paint(edits.change_finish(["r1"], ["upper wall"], "walls", paint="wall-matt", colour="c1")) == (
+        "old_coatings",
+        "solvents",
+        "ladders",
+    )
+    pest = edits.put_up("r1", "marks", "pest damage", "w1", mm(900.0), mm(500.0), mm(100.0), mm(100.0))
+    assert "insects" in paint(pest)
+
+
+def test_survey() -> None:
+    assert survey() == ()
+    assert survey(edits.add_opening("r1", "door", "w1", mm(500.0))) == ("openings", "escape")
+    assert "heat" in survey(edits.put_up("r1", "fixtures", "radiator", "w1", mm(900.0), mm(300.0)))
+
+
+def test_every_name_is_in_the_table() -> None:
+    names = (
+        "dust",
+        "ladders",
+        "fire",
+        "glass",
+        "live",
+        "old_coatings",
+        "insects",
+        "solvents",
+        "openings",
+        "escape",
+        "heat",
+    )
+    assert len(cautions(*names)) == len(names)
