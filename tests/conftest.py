@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, settings
 
-settings.register_profile("usual", deadline=None, max_examples=60, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile("usual", deadline=None, max_examples=40, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("usual")
 
 if os.environ.get("NARROW_CORNICE_NO_QT"):

@@ -268,9 +268,10 @@ def _opened(path: Path) -> Job:
 
 
 def _check(job: Job, as_json: bool) -> None:
+    from narrow_cornice.derived.bought.to_buy import to_buy
     from narrow_cornice.review.second_look import second_look
 
-    findings = second_look(job)
+    findings, left_out = second_look(job), to_buy(job).left_out
     if as_json:
         _answer(
             {
@@ -286,7 +287,8 @@ def _check(job: Job, as_json: bool) -> None:
                         "kept": one.kept,
                     }
                     for one in findings
-                ]
+                ],
+                "left_out": list(left_out),
             }
         )
         return
@@ -295,6 +297,8 @@ def _check(job: Job, as_json: bool) -> None:
         print(f"{one.grade}: {one.room}, {one.where}: {one.says}{kept}")
     if not findings:
         print("Nothing to settle.")
+    for words in left_out:
+        print(f"Not in the list to buy: {words}")
 
 
 def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:

@@ -285,7 +285,7 @@ def overlap(one: Part, other: Part) -> float:
     )
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=150, deadline=None)
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_every_run_fits_its_space_and_no_part_another(space: Space, wished: list[Bay], stuff: Stuff) -> None:
     run = carcasses(space, tuple(replace(one, id=f"b{number}") for number, one in enumerate(wished)), stuff, HABITS)
@@ -306,7 +306,7 @@ def test_every_run_fits_its_space_and_no_part_another(space: Space, wished: list
         assert overlap(one, other) < 1e-6, (one, other)
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=150, deadline=None)
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, wished: list[Bay], stuff: Stuff) -> None:
     run = carcasses(space, tuple(wished), stuff, HABITS)
@@ -344,7 +344,7 @@ def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, w
             assert part.length * part.width * part.thickness >= part.volume - 1e-6  # and what goes into grooves
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=150, deadline=None)
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_all_gaps_between_fronts_are_equal(space: Space, wished: list[Bay], stuff: Stuff) -> None:
     run = carcasses(space, tuple(wished), stuff, HABITS)

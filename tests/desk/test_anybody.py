@@ -100,7 +100,7 @@ def act(window: MainWindow, pick: random.Random) -> None:
             pick.choice(slips[0].rows).ticked.emit()
 
 
-@pytest.mark.parametrize("seed", range(4))
+@pytest.mark.parametrize("seed", range(3))
 def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pytest.MonkeyPatch) -> None:
     pick = random.Random(seed)
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: (pick.choice(TEXTS), pick.random() < 0.8))

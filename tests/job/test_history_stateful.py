@@ -466,5 +466,5 @@ class Editing(RuleBasedStateMachine):
 
 TestEditing = Editing.TestCase
 TestEditing.settings = settings(
-    max_examples=8, stateful_step_count=110, deadline=None, suppress_health_check=list(HealthCheck)
+    max_examples=6, stateful_step_count=110, deadline=None, suppress_health_check=list(HealthCheck)
 )
