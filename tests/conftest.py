@@ -10,7 +10,11 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, settings
 
-settings.register_profile("usual", deadline=None, max_examples=40, suppress_health_check=[HealthCheck.too_slow])
+from thorough import many
+
+settings.register_profile(
+    "usual", deadline=None, max_examples=many(25, 100), suppress_health_check=[HealthCheck.too_slow]
+)
 settings.load_profile("usual")
 
 if os.environ.get("NARROW_CORNICE_NO_QT"):

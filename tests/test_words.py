@@ -31,6 +31,7 @@ from narrow_cornice.trim.catalogue import shipped_profiles
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Tone, Words
 from random_jobs import random_job
+from thorough import many
 
 # words that mean something to the program where it should not read any
 AWKWARD = (
@@ -151,13 +152,13 @@ def test_all_words_are_renamed_and_nothing_else() -> None:
     assert [room.id for room in other.rooms] == [room.id for room in job.rooms]
 
 
-@pytest.mark.parametrize("seed", range(3))
+@pytest.mark.parametrize("seed", range(many(2, 4)))
 def test_renaming_everything_in_the_demo_changes_no_figure(seed: int) -> None:
     job = demo_job()
     assert everything(all_renamed(job, seed)) == everything(job)
 
 
-@pytest.mark.parametrize("seed", range(8))
+@pytest.mark.parametrize("seed", range(many(4, 24)))
 def test_renaming_everything_in_a_random_job_changes_no_figure(seed: int) -> None:
     job = random_job(seed)
     assert everything(all_renamed(job, seed + 100)) == everything(job)

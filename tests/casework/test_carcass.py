@@ -14,6 +14,7 @@ from narrow_cornice.casework.hardware import brackets_for, hinges_for, straps_fo
 from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
 from narrow_cornice.casework.rows import parted
 from narrow_cornice.casework.wishes import FRONTS, GRADINGS, Bay, Compartment, Habits, Space, Stuff
+from thorough import many
 
 HABITS = Habits()
 STUFF = Stuff(board=18, back=6, front=18, drawer=12, plinth=85)
@@ -285,7 +286,7 @@ def overlap(one: Part, other: Part) -> float:
     )
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=many(80, 1000), deadline=None)
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_every_run_fits_its_space_and_no_part_another(space: Space, wished: list[Bay], stuff: Stuff) -> None:
     run = carcasses(space, tuple(replace(one, id=f"b{number}") for number, one in enumerate(wished)), stuff, HABITS)
@@ -306,7 +307,7 @@ def test_every_run_fits_its_space_and_no_part_another(space: Space, wished: list
         assert overlap(one, other) < 1e-6, (one, other)
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=many(80, 1000), deadline=None)
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, wished: list[Bay], stuff: Stuff) -> None:
     run = carcasses(space, tuple(wished), stuff, HABITS)
@@ -344,7 +345,7 @@ def test_the_sums_match_the_space_and_the_parts_make_the_carcass(space: Space, w
             assert part.length * part.width * part.thickness >= part.volume - 1e-6  # and what goes into grooves
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=many(80, 1000), deadline=None)
 @given(spaces, st.lists(bays, min_size=1, max_size=6), stuffs)
 def test_all_gaps_between_fronts_are_equal(space: Space, wished: list[Bay], stuff: Stuff) -> None:
     run = carcasses(space, tuple(wished), stuff, HABITS)
@@ -377,7 +378,7 @@ def test_under_a_slope_every_carcass_is_as_tall_as_it_can_be_by_hand() -> None:
     assert len(flat.steps) == 1
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=many(80, 1000), deadline=None)
 @given(
     spaces,
     st.lists(st.tuples(st.floats(0, 1), st.floats(0, 1200)), min_size=2, max_size=5),

@@ -18,6 +18,7 @@ from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.bundles import to_decide
+from thorough import many
 
 pytestmark = pytest.mark.desk
 
@@ -100,7 +101,7 @@ def act(window: MainWindow, pick: random.Random) -> None:
             pick.choice(slips[0].rows).ticked.emit()
 
 
-@pytest.mark.parametrize("seed", range(3))
+@pytest.mark.parametrize("seed", range(many(2, 12)))
 def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pytest.MonkeyPatch) -> None:
     pick = random.Random(seed)
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: (pick.choice(TEXTS), pick.random() < 0.8))

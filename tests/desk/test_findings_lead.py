@@ -15,11 +15,12 @@ from narrow_cornice.job.paths import FloorPath, JobPath
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from random_jobs import mm, random_job
+from thorough import many
 
 pytestmark = pytest.mark.desk
 
 
-@pytest.mark.parametrize("seed", range(8))
+@pytest.mark.parametrize("seed", range(many(3, 24)))
 def test_every_finding_is_about_something_that_is_there_and_has_a_home(seed: int) -> None:
     job = random_job(seed)
     for finding in second_look(job):

@@ -39,6 +39,7 @@ from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.lengths import parse_length
 from rooms import changed
 from simulated import true_angle, true_room
+from thorough import many
 
 
 def overlap(one: Sequence[Point], other: Sequence[Point]) -> float:
@@ -258,7 +259,7 @@ def test_the_plan_shows_its_doubts_and_what_to_read_next() -> None:
 
 
 @given(st.integers(0, 10_000), st.integers(4, 14), st.floats(1800, 3500))
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=many(25, 200), deadline=None)
 def test_walls_of_crooked_rooms_never_overlap(seed: int, count: int, height: float) -> None:
     points = true_room(random.Random(seed), count)
     walls = tuple(

@@ -41,6 +41,7 @@ from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length, parse_length
 from random_jobs import GROUPS, casework_edit
+from thorough import many
 
 lengths = st.one_of(
     st.integers(1, 6000).map(lambda mm: parse_length(str(mm))),
@@ -466,5 +467,5 @@ class Editing(RuleBasedStateMachine):
 
 TestEditing = Editing.TestCase
 TestEditing.settings = settings(
-    max_examples=6, stateful_step_count=110, deadline=None, suppress_health_check=list(HealthCheck)
+    max_examples=many(4, 40), stateful_step_count=110, deadline=None, suppress_health_check=list(HealthCheck)
 )

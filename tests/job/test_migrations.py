@@ -20,6 +20,7 @@ from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import SCHEMA, Job
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.review.second_look import second_look
+from thorough import many
 
 SCHEMAS = Path(__file__).parent / "schemas"
 
@@ -83,7 +84,7 @@ def test_the_second_schemas_words_stand_apart_from_what_was_chosen() -> None:
     assert kept["reading doubtful:r1:diagonal:d3:0"] == "read twice"
 
 
-@settings(max_examples=400)
+@settings(max_examples=many(150, 2000))
 @given(st.data())
 def test_a_damaged_file_of_an_earlier_schema_is_refused_in_words(data: st.DataObject) -> None:
     """Something anywhere in it is replaced by something else: it opens or says what is wrong, and nothing else."""

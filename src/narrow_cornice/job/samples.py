@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from narrow_cornice.job.file import decode_json
 from narrow_cornice.job.model import Job
 from narrow_cornice.shipped import SHIPPED
@@ -17,5 +19,7 @@ def starting_job() -> Job:
     return _shipped("starting_job.json")
 
 
+# Once: a job is a value, and what was worked out of it is found again by whoever opens it anew.
+@cache
 def _shipped(name: str) -> Job:
     return decode_json((SHIPPED / name).read_bytes(), name)

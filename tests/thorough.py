@@ -1,0 +1,12 @@
+"""How much is tried: a good deal at every run, and all of it with ``make thorough``."""
+
+from __future__ import annotations
+
+import os
+
+THOROUGH = bool(os.environ.get("NARROW_CORNICE_THOROUGH"))
+
+
+def many(usual: int, thorough: int) -> int:
+    """Return how many examples or seeds to try: so many at every run, or as many as a thorough one takes."""
+    return thorough if THOROUGH else usual
