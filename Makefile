@@ -1,5 +1,5 @@
 # The two commands of the README are `make demo` and `make test`; both set everything up themselves.
-.PHONY: demo test lint bench pictures schema setup install
+.PHONY: thorough demo test lint bench pictures schema setup install
 
 VENV := .venv
 
@@ -11,6 +11,9 @@ demo: setup
 
 test: setup
 	@scripts/test.sh
+
+thorough: setup
+	@NARROW_CORNICE_THOROUGH=1 scripts/test.sh
 
 lint: setup
 	@$(VENV)/bin/ruff check src tests benchmarks
