@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from functools import cache
 
 import msgspec
@@ -23,5 +23,10 @@ def _known() -> Mapping[str, str]:
 
 def cautions(*names: str) -> tuple[str, ...]:
     """Return cautions by their names in the table, all of them where none is named, in full sentences."""
+    return cautions_of(names or _known())
+
+
+def cautions_of(names: Iterable[str]) -> tuple[str, ...]:
+    """Return the cautions of these names, each once and in their order; none where there are none."""
     known = _known()
-    return tuple(known[name] for name in names or known)
+    return tuple(known[name] for name in dict.fromkeys(names))

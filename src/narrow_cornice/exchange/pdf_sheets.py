@@ -32,7 +32,7 @@ from narrow_cornice.drawing.marks import (
     reading_turn,
 )
 from narrow_cornice.drawing.slips import line_picture
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.exchange.going import tell
 from narrow_cornice.exchange.paper import Paper, usual_paper
 from narrow_cornice.exchange.plain_text import printable
@@ -312,14 +312,13 @@ def _list_cautions(job: Job) -> tuple[str, ...]:
     from narrow_cornice.derived.built.risks import risks_of
     from narrow_cornice.derived.risks import paint_risks, trim_risks
 
-    names = dict.fromkeys(
+    return cautions_of(
         name
         for room in job.rooms
         for name in (
             *paint_risks(job, room), *trim_risks(room, job.house_rules), *risks_of(room, job.house_rules)
         )
     )  # fmt: skip
-    return cautions(*names) if names else ()
 
 
 def drawings_pdf(drawings: Sequence[Drawing], job: Job, paper: Paper | None = None, said: Sequence[str] = ()) -> bytes:

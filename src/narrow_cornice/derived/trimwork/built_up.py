@@ -54,11 +54,19 @@ def spring_from_sizes(out: float, high: float) -> float:
     return math.degrees(math.atan2(out, high))
 
 
+def largest_size(piece: Fitted) -> float | None:
+    """Return the larger of how high a piece is and how far it comes out, in mm: what decides whether it is one piece.
+    None where it has no sizes."""
+    if piece.height is None or piece.projection is None:
+        return None
+    return max(piece.height.value, piece.projection.value)
+
+
 def in_one_piece(piece: Fitted, chosen: TrimChoice, rules: HouseRules) -> bool:
     """Return whether a cornice is made as one piece: a small one, or one that somebody chose so and a board can be."""
-    if piece.height is None or piece.projection is None:
+    largest = largest_size(piece)
+    if largest is None:
         return True
-    largest = max(piece.height.value, piece.projection.value)
     return largest <= rules.value("solid_cornice" if chosen.solid else "one_piece_cornice")
 
 

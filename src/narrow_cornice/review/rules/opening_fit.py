@@ -4,13 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.job.edits.trim_edits import change_trim
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import OpeningPath
-from narrow_cornice.review.finding import Finding, RoomSeen, together
+from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.narrower import narrower_casing
 from narrow_cornice.trim.runs import height_on
-
-LEAST_CASING = 30.0  # mm: narrower is no casing
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -19,13 +17,6 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     casing_piece = seen.trim.of("casing")
     setback = seen.rules.value("casing_setback")
     casing = casing_piece.height.value + setback if casing_piece.built and casing_piece.height else 0.0
-
-    def narrower(by: float) -> tuple[Edit, ...]:
-        """Return the edit that makes the casing as wide as there is room for, if that is a casing still."""
-        wish = seen.wish(casing - setback - by - 0.5)
-        if wish.mm < LEAST_CASING:
-            return ()
-        return (together(f"Casing {seen.size(wish.mm)} wide", [change_trim(seen.room.id, "casing", height=wish)]),)
 
     def finding(opening_id: str, name: str, wall: str, says: str, measured: str, fixes: tuple[Edit, ...]) -> Finding:
         return Finding(
@@ -59,10 +50,10 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             elif edge and (rect.u0 - edge < -0.5 or rect.u1 + edge > face.length + 0.5):
                 says = f"The casing of {name} does not fit beside the corner"
                 by = max(edge - rect.u0, rect.u1 + edge - face.length)
-                fixes = narrower(by)
+                fixes = narrower_casing(seen, edge - by)
             elif edge and rect.v1 + edge > ceiling + 0.5:
                 says, by = f"The casing of {name} meets the ceiling", rect.v1 + edge - ceiling
-                fixes = narrower(by)
+                fixes = narrower_casing(seen, edge - by)
             else:
                 before = (name, rect.u1)
                 continue

@@ -7,15 +7,14 @@ from itertools import combinations, pairwise
 
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.explained.paths import ThingPath
-from narrow_cornice.job.edits.trim_edits import change_trim
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import OpeningPath, TrimPath
-from narrow_cornice.review.finding import Finding, RoomSeen, together
+from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.narrower import narrower_casing
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.runs import casing_outer, height_on
 
 TOUCH = 1.0  # mm that two may reach into one another and only touch
-LEAST_CASING = 30.0
 STACKED: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "cornice")  # from the floor up
 
 
@@ -54,7 +53,7 @@ def _side_by_side(
         return
     names = f"{left.opening.name[:30]} and {right.opening.name[:30]}"
     about = OpeningPath(seen.room.id, right.opening.id)
-    fixes = tuple(_narrower(seen, gap / 2))
+    fixes = narrower_casing(seen, gap / 2)
     says = f"The casings of {names} run into one another"
     yield _finding(seen, f"{left.opening.id}:{right.opening.id}", says, over, f"wall {face.name}", about, fixes)
 
@@ -69,17 +68,9 @@ def _under_the_cornice(seen: RoomSeen, face: WallFace, one: OpeningFace, outer: 
     if over <= TOUCH or one.rect.v1 >= bottom:  # an opening in the cornice is told as one that does not fit
         return
     about = OpeningPath(seen.room.id, one.opening.id)
-    fixes = tuple(_narrower(seen, bottom - one.rect.v1))
+    fixes = narrower_casing(seen, bottom - one.rect.v1)
     says = f"The casing of {one.opening.name[:40]} reaches into the cornice"
     yield _finding(seen, f"cornice:{one.opening.id}", says, over, f"wall {face.name}", about, fixes)
-
-
-def _narrower(seen: RoomSeen, room: float) -> Iterator[Edit]:
-    """Yield the edit that makes the casing as wide as there is room for, if that is a casing still."""
-    setback = seen.rules.value("casing_setback")
-    wish = seen.wish(room - setback - 0.5)
-    if wish.mm >= LEAST_CASING and wish.mm + setback <= room + TOUCH:
-        yield together(f"Casing {seen.size(wish.mm)} wide", [change_trim(seen.room.id, "casing", height=wish)])
 
 
 # Many parameters: the words of a finding, each said where it is found.

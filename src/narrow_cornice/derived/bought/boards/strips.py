@@ -48,27 +48,22 @@ class Section(NamedTuple):
 def strips_to_buy(job: Job) -> list[LineToBuy]:
     """Return a line for each section of lipping and of face frame that the built-ins of a job have."""
     rules = house_rules_of(job.house_rules)
-    held = by_line(job, lambda room: dict(_room_strips(room, job.house_rules)))
-    sections = {key: section for room in job.rooms for key, section in _sections(room, job.house_rules).items()}
+    held = by_line(job, lambda room: {one.key: amount for one, amount in _room_strips(room, job.house_rules)})
+    sections = {one.key: one for room in job.rooms for one, _ in _room_strips(room, job.house_rules)}
     return [_line(sections[key], rules, *in_turn(needs)) for key, needs in held.items()]
 
 
 def unsold_strips(run: BuiltIn) -> list[str]:
     """Return what strips of a run are of a wood that is sold in none, in a sentence each."""
     asked = (
-        ("Lippings", run.lipping.material if run.lipping is not None else ""),
-        ("The face frame", run.frame.material if run.frame is not None else ""),
+        ("Lippings", "are", run.lipping.material if run.lipping is not None else ""),
+        ("The face frame", "is", run.frame.material if run.frame is not None else ""),
     )
     return [
-        f"{what} of {run.name[:60]} {'is' if what.startswith('The') else 'are'} of {wood}, which is sold in no strips."
-        for what, wood in asked
+        f"{what} of {run.name[:60]} {verb} of {wood}, which is sold in no strips."
+        for what, verb, wood in asked
         if wood and wood not in timbers()
     ]
-
-
-def _sections(room: Room, changed_rules: dict[str, float]) -> dict[str, Section]:
-    """Return the sections of the strips of a room, by what finds their lines."""
-    return {section.key: section for section, _, _ in _strips(room, changed_rules)}
 
 
 def _strips(room: Room, changed_rules: dict[str, float]) -> Iterator[tuple[Section, str, float]]:
@@ -84,13 +79,15 @@ def _strips(room: Room, changed_rules: dict[str, float]) -> Iterator[tuple[Secti
 
 
 @by_identity(times=1, each="room")
-def _room_strips(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[str, Figure], ...]:
+def _room_strips(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[Section, Figure], ...]:
     """Return by section what the built-ins of a room have of strips, each piece as a part of a total."""
+    sections: dict[str, Section] = {}
     pieces: dict[str, list[Figure]] = {}
     for section, name, length in _strips(room, changed_rules):
         cut = table(name[:60], length, "run", "a strip as it is cut")
+        sections[section.key] = section
         pieces.setdefault(section.key, []).append(cut)
-    return tuple((key, total(room.name[:60], "run", each)) for key, each in pieces.items())
+    return tuple((sections[key], total(room.name[:60], "run", each)) for key, each in pieces.items())
 
 
 # Many parameters: kept by the value and identity of each, so that an edit elsewhere works nothing out again.

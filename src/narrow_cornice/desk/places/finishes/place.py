@@ -10,7 +10,7 @@ from narrow_cornice.desk.bench_rows import Row
 from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SizesOf, Total, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import PLAN, STRIP, UNFOLDED, WALL
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
@@ -106,7 +106,7 @@ def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
     from narrow_cornice.derived.risks import paint_risks
 
     names = paint_risks(job, room) if room is not None else ()
-    return cautions(*names) if names else ()
+    return cautions_of(names)
 
 
 PLACE = Place(

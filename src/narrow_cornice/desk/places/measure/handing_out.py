@@ -27,11 +27,10 @@ def room_pdf(out: HandingOut) -> None:
     turn = out.session.view.turn
     kind = kind_selected(out.session.view.selected)
     from narrow_cornice.derived.risks import survey_risks, trim_risks
-    from narrow_cornice.exchange.cautions import cautions
+    from narrow_cornice.exchange.cautions import cautions_of
     from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 
-    names = dict.fromkeys((*survey_risks(room), *trim_risks(room, job.house_rules)))
-    said = cautions(*names) if names else ()
+    said = cautions_of((*survey_risks(room), *trim_risks(room, job.house_rules)))
     out.print_sheets(
         "The room's drawings",
         f"{room.name} drawings",

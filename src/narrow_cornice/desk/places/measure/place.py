@@ -26,7 +26,7 @@ from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import PLAN, RECESS, STRIP, UNFOLDED, WALL
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
@@ -207,7 +207,7 @@ def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
     from narrow_cornice.derived.risks import survey_risks
 
     names = survey_risks(room) if room is not None else ()
-    return cautions(*names) if names else ()
+    return cautions_of(names)
 
 
 PLACE = Place(

@@ -12,7 +12,7 @@ from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import SECTION, STRIP, UNFOLDED, WALL, kind_selected, member_selected
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
@@ -96,7 +96,7 @@ def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
     from narrow_cornice.derived.risks import trim_risks
 
     names = trim_risks(room, job.house_rules) if room is not None else ()
-    return cautions(*names) if names else ()
+    return cautions_of(names)
 
 
 PLACE = Place(

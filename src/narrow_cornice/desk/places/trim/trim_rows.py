@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from narrow_cornice.derived.bought.reductions import Reduced, reductions
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.derived.trimwork.built_up import built_of
+from narrow_cornice.derived.trimwork.built_up import built_of, largest_size
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench import Bench
@@ -95,10 +95,8 @@ def _how_built(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom) -> Iter
     """Yield whether a large cornice is built of its members or made as one piece."""
     piece, rules = trimmed.trim.of(MEMBERED), house_rules_of(job.house_rules)
     chosen = room.trim.choices.get(MEMBERED, TrimChoice())
-    if piece.height is None or piece.projection is None or not piece.built:
-        return
-    largest = max(piece.height.value, piece.projection.value)
-    if largest <= rules.value("one_piece_cornice"):
+    largest = largest_size(piece)
+    if largest is None or not piece.built or largest <= rules.value("one_piece_cornice"):
         return
     built = built_of(piece, room.trim.choices, room.trim.curves, rules)
     if largest <= rules.value("solid_cornice"):
