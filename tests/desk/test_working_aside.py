@@ -34,6 +34,9 @@ def test_a_row_that_is_shown_no_more_is_let_go(window: MainWindow) -> None:
     QApplication.processEvents()
 
     def rows() -> int:
+        # while a thread builds a tuple nobody else may hold it, and ``get_objects`` would
+        for at_work in (window.aside._runner, session.runner, session._keeper):
+            at_work.wait()
         gc.collect()
         return sum(isinstance(one, ChoiceRow | ButtonsRow | SizeRow) for one in gc.get_objects())
 
