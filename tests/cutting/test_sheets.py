@@ -216,7 +216,7 @@ def test_a_built_in_is_at_most_one_sheet_over_its_bound(seed: int, count: int) -
         return bool(best) and best[-1].price <= best[-1].bound + PLY.price
 
     parts = built_in(seed, count)
-    plan = sheet_plan(parts, [PLY], SAW, 40, best.append, near)
+    plan = sheet_plan(parts, [PLY], SAW, 120, best.append, near)
     assert broken_sheet_rule(plan.sheets, parts, [PLY], SAW) == ""
     assert plan.price <= plan.bound + PLY.price
 

@@ -23,7 +23,7 @@ def wait_until(shown: threading.Event) -> None:
     timer = QTimer()
     timer.timeout.connect(lambda: loop.quit() if shown.is_set() else None)
     timer.start(5)
-    QTimer.singleShot(10_000, loop.quit)
+    QTimer.singleShot(60_000, loop.quit)  # nothing waits so long but on a machine that stands still
     loop.exec()
     QApplication.processEvents()
 
