@@ -20,7 +20,7 @@ def room(*made: Edit) -> History:
 
 def trim(*made: Edit) -> tuple[str, ...]:
     job = room(*made).job
-    return trim_risks(job.rooms[0], job.house_rules)
+    return trim_risks(job, job.rooms[0])
 
 
 def paint(*made: Edit) -> tuple[str, ...]:
@@ -42,6 +42,18 @@ def test_trim() -> None:
     socket = edits.put_up("r1", "fixtures", "socket", "w1", mm(900.0), mm(300.0))
     assert "live" not in trim(socket)
     assert "live" in trim(socket, edits.add_panels("r1", "whole wall", "picture-frame", mm(90.0)))
+
+
+def test_long_heavy_pieces_of_trim_are_for_two() -> None:
+    """A skirting of 300 × 60 and 4 m long is about 0.072 m³ × 480: 34 kg; of 120 × 15 it is 3."""
+    big = (
+        edits.change_trim("r1", "skirting", height=mm(300.0)),
+        edits.change_trim("r1", "skirting", projection=mm(60.0)),
+    )
+    assert "heavy" in trim(*big)
+    assert "heavy" not in trim()
+    light = edits.change_house_rule("trim_density", 200.0, "density of trim")
+    assert "heavy" not in trim(*big, light)
 
 
 def test_paint() -> None:

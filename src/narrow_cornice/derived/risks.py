@@ -3,10 +3,13 @@ carries the risk, and on nothing else."""
 
 from __future__ import annotations
 
+from narrow_cornice.derived.built.parts import HEAVY
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.repairs import room_repairs
+from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 
 FROM_THE_FLOOR = 2000.0  # mm, over which work is done off a ladder
@@ -14,9 +17,16 @@ HEAT = ("radiator",)
 LIVE = ("socket", "switch", "wall lamp")
 
 
-@by_identity(times=1, each="room")
-def trim_risks(room: Room, changed_rules: dict[str, float]) -> tuple[str, ...]:
+def trim_risks(job: Job, room: Room) -> tuple[str, ...]:
     """Return what cutting and putting up the trim of a room asks for: nothing where none is."""
+    density = house_rules_of(job.house_rules).value("trim_density")
+    cuts = cut_list(room, job.house_rules, job.milled, job.joinery)
+    heavy = ("heavy",) if any(one.weight(density) > HEAVY for one in cuts) else ()
+    return (*_trim_risks(room, job.house_rules), *heavy)
+
+
+@by_identity(times=1, each="room")
+def _trim_risks(room: Room, changed_rules: dict[str, float]) -> tuple[str, ...]:
     trimmed = trimmed_room(room, changed_rules)
     if trimmed is None:
         return ()

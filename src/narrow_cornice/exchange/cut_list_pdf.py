@@ -6,12 +6,15 @@ import math
 
 from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.built.parts import HEAVY
+from narrow_cornice.derived.risks import trim_risks
 from narrow_cornice.derived.trimwork.courses import courses_of, words_of
-from narrow_cornice.derived.trimwork.cut_list import EndCut, cut_list
+from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.end_cuts import EndCut
 from narrow_cornice.derived.trimwork.prices import marked_off, read_first
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Pen
-from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
+from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
@@ -34,6 +37,7 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
     sheet = Sheet(job, f"{job.name}: cut list", paper)
     y = _begin(sheet, job, "Cut list", HOW)
     none = True
+    density = house_rules_of(job.house_rules).value("trim_density")
     for room in one_by_one(job.rooms, "room"):
         pieces = cut_list(room, job.house_rules, job.milled, job.joinery)
         if not pieces:
@@ -52,6 +56,8 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
             sheet.text(22.0, y + (4.0 if one.unsure else 5.5), one.name, 9, room=46)
             length = marked_off(one.length, job.settings)
             sheet.text(84.0, y + 5.5, length, 9, face="bold", anchor="right")
+            if (weight := one.weight(density)) > HEAVY:
+                sheet.text(84.0, y + 9.2, f"{weight:.0f} kg: two people", 6.5, colour="rust", anchor="right")
             if one.unsure:
                 words = f"± {show_size(one.unsure, job.settings)}: {read_first(one.wall)}"
                 sheet.text(22.0, y + 7.4, words, 7, colour="rust", room=60)
@@ -92,7 +98,8 @@ def _begin(sheet: Sheet, job: Job, title: str, words: str) -> float:
     sheet.page()
     sheet.text(LEFT, 18, f"{job.name}: {title}", 16, face="name", room=RIGHT - LEFT)
     y = sheet.wrapped(LEFT, 24, words, 8, RIGHT - LEFT, colour="soft")
-    sheet.wrapped(LEFT, sheet.tall - 17, " ".join(cautions(*TRIM_WORK)), 7, RIGHT - LEFT, colour="soft", most=2)
+    said = cautions_of(name for room in job.rooms for name in trim_risks(job, room))
+    sheet.wrapped(LEFT, sheet.tall - 17, " ".join(said), 7, RIGHT - LEFT, colour="soft", most=2)
     foot(sheet, job)
     return y + 6.0
 

@@ -316,7 +316,7 @@ def _list_cautions(job: Job) -> tuple[str, ...]:
         name
         for room in job.rooms
         for name in (
-            *paint_risks(job, room), *trim_risks(room, job.house_rules), *risks_of(room, job.house_rules)
+            *paint_risks(job, room), *trim_risks(job, room), *risks_of(room, job.house_rules)
         )
     )  # fmt: skip
 

@@ -20,7 +20,7 @@ from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.catalogue import checked_profile
-from narrow_cornice.trim.choices import TrimChoice
+from narrow_cornice.trim.choices import SPRINGS, TrimChoice
 from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX
 from narrow_cornice.trim.orders import checked_order, orders
 from narrow_cornice.trim.stacks import checked_stack
@@ -195,6 +195,8 @@ def _check_trim(trim: Trimwork, where: str) -> None:
             raise JobError(f"There is no trim called “{kind[:40]}”.", where=f"{where}.choices")
         for name in ("height", "projection", "top"):
             length_within(getattr(choice, name), f"{at}.{name}", zero=name == "projection")
+        if choice.spring is not None:
+            number(choice.spring, f"{at}.spring", *SPRINGS)
         if choice.drawn or choice.stock:
             _check_drawn(choice, at)
 

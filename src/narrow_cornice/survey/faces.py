@@ -19,6 +19,16 @@ class Rect(NamedTuple):
     v1: float
 
     @property
+    def wide(self) -> float:
+        """Return how wide it is in mm."""
+        return self.u1 - self.u0
+
+    @property
+    def tall(self) -> float:
+        """Return how high it is in mm."""
+        return self.v1 - self.v0
+
+    @property
     def area(self) -> float:
         """Return the area in mm², nought for an empty rectangle."""
         return max(0.0, self.u1 - self.u0) * max(0.0, self.v1 - self.v0)

@@ -12,6 +12,8 @@ from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.stacks import Stack
 from narrow_cornice.units.lengths import Length
 
+SPRINGS = (5.0, 85.0)  # degrees: no moulding springs from a wall less or more
+
 
 class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
     """What differs from the order's own wish: fitted or not (None: as the school has it), and sizes.
@@ -19,7 +21,8 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     ``height`` is the size across (the width of a casing); ``projection`` how far it comes off the wall;
     ``top`` the height of its upper edge above the floor, for a dado or picture rail; ``drawn`` the stack of members
     somebody drew, from the bottom up (a skirting's from the top down), empty for the order's own; ``stock`` the stock
-    profiles it is put together from instead, whose sizes then hold; ``solid`` whether a large cornice is one piece.
+    profiles it is put together from instead, whose sizes then hold; ``solid`` whether a large cornice is one piece;
+    ``spring`` the angle between the wall and its back in degrees, as it was measured of the moulding that is bought.
     """
 
     fitted: bool | None = None
@@ -29,6 +32,7 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     drawn: Stack = ()
     stock: tuple[StockPiece, ...] = ()
     solid: bool = False
+    spring: float | None = None
 
 
 def with_choice(choices: Mapping[str, TrimChoice], key: str, **fields: Any) -> dict[str, TrimChoice]:

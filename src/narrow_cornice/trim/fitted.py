@@ -51,7 +51,7 @@ class Fitted(msgspec.Struct, frozen=True):
     ``wants`` is what the order asks (None where the school has no such member), ``height`` and ``projection``
     what is built, ``bottom`` and ``top`` where it lies on the wall in mm above the floor (a casing: nought).
     ``missing`` says why a piece that was asked for cannot be built yet; ``stock`` are the stock profiles it is put
-    together from, none where it is made.
+    together from, none where it is made; ``spring`` the angle between the wall and its back, where it was measured.
     """
 
     kind: TrimKind
@@ -64,6 +64,7 @@ class Fitted(msgspec.Struct, frozen=True):
     profile: Profile | None = None
     missing: str = ""
     stock: tuple[StockPiece, ...] = ()
+    spring: float | None = None
 
     @property
     def built(self) -> bool:
@@ -205,8 +206,9 @@ class Fitting(msgspec.Struct, frozen=True):
             missing = "this school has none: type its height and its top" if fitted else ""
             return Fitted(kind, fitted, wants, missing=missing)
         profile = _profile(kind, size, out, members, self.curves, self.choices) if fitted else None
-        stock = self.chosen(kind).stock if fitted else ()
-        return Fitted(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock)
+        chosen = self.chosen(kind)
+        stock = chosen.stock if fitted else ()
+        return Fitted(kind, fitted, wants, size, out, top - size.value, top, profile, stock=stock, spring=chosen.spring)
 
     def line(self) -> Figure | None:
         """Return the line of the picture rail, under the frieze: its height above the floor."""

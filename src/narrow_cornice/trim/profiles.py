@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+import math
 from collections.abc import Mapping
 
 import msgspec
@@ -44,6 +46,14 @@ class Profile(msgspec.Struct, frozen=True):
     def reach(self) -> float:
         """Return how far the profile comes out at most in mm, beads included."""
         return max(z for z, _ in self.outline.polyline())
+
+    @property
+    def mean_out(self) -> float:
+        """Return how far its face is off the wall on the average, in mm, by its girth: what a return is painted by."""
+        line = self.outline.polyline(math.radians(1))
+        steps = [(math.dist(a, b), (a[0] + b[0]) / 2) for a, b in itertools.pairwise(line)]
+        girth = sum(length for length, _ in steps)
+        return sum(length * out for length, out in steps) / girth if girth > 0 else 0.0
 
     @property
     def area(self) -> float:

@@ -20,12 +20,13 @@ EndOf = Literal["inside", "outside", "stop", "knee"]
 SCAN = 61  # gaps tried round the wished one
 REACH = 0.25  # of the wished gap: how far from it the common one may lie
 
+APPLIED = frozenset({"dentil course", "modillion band"})  # members that are blocks set on a band
 SHARE = {"inside": 0.5, "outside": 0.0, "stop": 0.0, "knee": 0.5}  # of a gap at an end
 
 
 class Course(msgspec.Struct, frozen=True):
-    """The dentils or modillions of one run: how many, their width and the gap in mm, and where the first one begins on
-    the wall, from its left end."""
+    """The dentils or modillions of one run: how many, their width and the gap in mm, where the first one begins on the
+    wall, from its left end, and how far each comes off what it stands on."""
 
     wall: str
     what: str
@@ -36,6 +37,12 @@ class Course(msgspec.Struct, frozen=True):
     face: float
     low: float
     high: float
+    deep: float = 0.0
+
+    @property
+    def tall(self) -> float:
+        """Return how high each is, in mm."""
+        return self.high - self.low
 
     def places(self) -> tuple[tuple[float, float], ...]:
         """Return from where to where each one stands along the wall."""

@@ -84,7 +84,8 @@ def test_ends_at_openings_and_outside_corners() -> None:
     bare = room(
         edits.add_opening("r1", "doorway", "w1", mm(1500)), edits.change_opening("r1", "o1", "doorway", cased=False)
     )
-    cuts = [end.cut for one in listed(bare.job, "skirting") if one.wall == "A–B" for end in (one.left, one.right)]
+    along = [one for one in listed(bare.job, "skirting") if one.wall == "A–B" and not one.returns]
+    cuts = [end.cut for one in along for end in (one.left, one.right)]
     assert cuts.count("returned") == 2
     breast = room(edits.break_wall("r1", "w1", "A–B", "projection", mm(1300), mm(1500), mm(400)))
     outside = [end for one in listed(breast.job, "cornice") for end in (one.left, one.right) if end.cut == "mitred"]

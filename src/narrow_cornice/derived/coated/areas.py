@@ -55,6 +55,45 @@ def painted_trim(length: float, girth: float) -> float:
     return length * girth / 1_000_000
 
 
+@explained("sides of blocks", "m²", "2 × number × depth × tall ÷ 1000000")
+def sides_of_blocks(number: float, depth: float, tall: float) -> float:
+    """Return the two sides of so many dentils or modillions, in m² from mm."""
+    return 2 * number * depth * tall / 1_000_000
+
+
+@explained(
+    "block",
+    "m²",
+    "(wide × tall + (upright edges × tall + level edges × wide) × thick − ends × casing × casing projection) ÷ 1000000",
+)
+# Many parameters: a block has so many faces.
+def block_faces(
+    wide: float,
+    tall: float,
+    thick: float,
+    upright_edges: float,
+    level_edges: float,
+    ends: float,
+    casing: float,
+    casing_projection: float,
+) -> float:
+    """Return the face and edges of a plinth or corner block, less the ends of casings against it, in m² from mm."""
+    edges = upright_edges * tall + level_edges * wide
+    return (wide * tall + edges * thick - ends * casing * casing_projection) / 1_000_000
+
+
+@explained("return", "m²", "girth × out on the average ÷ 1000000")
+def return_face(girth: float, out_on_the_average: float) -> float:
+    """Return the face of a mitred return: each strip of a moulding goes back to the wall by as far as it is off it."""
+    return girth * out_on_the_average / 1_000_000
+
+
+@explained("edges", "m²", "length × (thick − covered) ÷ 1000000")
+def edges_that_show(length: float, thick: float, covered: float) -> float:
+    """Return what shows of edges that something lower lies before, in m² from mm."""
+    return length * (thick - covered) / 1_000_000
+
+
 @explained("triangle", "m²", "base × height ÷ 2 ÷ 1000000")
 def triangle_area(base: float, height: float) -> float:
     """Return the area of a triangle in m² from mm."""

@@ -4,50 +4,21 @@ from __future__ import annotations
 
 from narrow_cornice.derived.built.before_walls import before_wall
 from narrow_cornice.derived.built.faces import painted_of
-from narrow_cornice.derived.coated.areas import leaf_edges, painted_trim, rectangle, reveal_area
+from narrow_cornice.derived.coated.areas import leaf_edges, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, slope_surfaces
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
+from narrow_cornice.derived.coated.trim_surfaces import trim_surfaces
 from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.coated.wall_surfaces import patches_on, wall_surfaces
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
-from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
-from narrow_cornice.explained.figures import Figure, reading, total
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.explained.figures import Figure, reading
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
-from narrow_cornice.trim.girth import girth_of
-from narrow_cornice.trim.kinds import WITH_FACE, TrimKind
-from narrow_cornice.trim.profiles import Profile
-
-
-@by_identity(times=1, each="wall")
-def _trim_surface(kind: TrimKind, profile: Profile, *lengths: Figure) -> Surface:
-    area = painted_trim(total("length", "run", lengths), girth_of(profile), called=kind)
-    return plain_surface(f"{kind}@room", kind, "trim", kind.capitalize(), area, found="bare")
-
-
-@by_identity(times=1, each="wall")
-def _old_surface(kind: TrimKind, words: str, *sizes: Figure) -> Surface:
-    """Return the face of old trim that stays, of lengths and girths in turn."""
-    pieces = [painted_trim(*pair, called=f"old {kind}") for pair in zip(sizes[::2], sizes[1::2], strict=True)]
-    return plain_surface(f"{kind}@there", kind, "trim", words, total(f"old {kind}", "m²", pieces))
-
-
-def _trim_surfaces(trimmed: TrimmedRoom) -> list[Surface]:
-    """Return new trim, which comes bare, and old trim that stays, as it was found."""
-    surfaces = []
-    for kind in WITH_FACE:
-        profile = trimmed.trim.of(kind).profile
-        mine = [run.length for run in trimmed.runs if run.kind == kind and not run.there]
-        if profile is not None and mine:
-            surfaces.append(_trim_surface(kind, profile, *mine))
-        old = [one for run in trimmed.runs if run.kind == kind and run.old for one in (run.length, run.old.girth)]
-        if old:
-            surfaces.append(_old_surface(kind, f"{kind.capitalize()} that stays", *old))
-    return surfaces
 
 
 @by_identity(times=1, each="wall")
@@ -106,7 +77,7 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     surfaces += [
         plain_surface(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(trimmed)
     ]
-    surfaces += _trim_surfaces(trimmed)
+    surfaces += trim_surfaces(trimmed, changed_rules)
     for face in measured.faces:
         for seen in face.openings:
             surfaces += _opening_surfaces(room.id, face, seen, leaf)

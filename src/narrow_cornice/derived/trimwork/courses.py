@@ -50,7 +50,8 @@ def courses_of(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tuple[t
             first = run.start + begins + SHARE[run.left] * gap
             low = piece.bottom + placed.start[1]
             if count:
-                made.append((run, Course(run.wall_name, what, count, width, gap, first, face, low, low + tall)))
+                sizes = (count, width, gap, first, face, low, low + tall, placed.member.projection)
+                made.append((run, Course(run.wall_name, what, *sizes)))
     return tuple(made)
 
 

@@ -9,15 +9,17 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
-from typing import Literal, NamedTuple
+from typing import NamedTuple
 
 import msgspec
 
 from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.derived.measured.rooms import WallFace
-from narrow_cornice.derived.trimwork.blocks import blocks_of
-from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of
+from narrow_cornice.derived.trimwork.blocks import blocks_of, board_for
+from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of, measured_spring
+from narrow_cornice.derived.trimwork.courses import courses_of
+from narrow_cornice.derived.trimwork.end_cuts import AT_95, EndCut, end_of
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
 from narrow_cornice.job.model import Room
@@ -27,55 +29,25 @@ from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import StockPiece
 from narrow_cornice.trim.fitted import Fitted
-from narrow_cornice.trim.kinds import OF_TRIM, WITH_FACE, TrimKind
-from narrow_cornice.trim.runs import Run, casing_outer
-from narrow_cornice.trim.saw_settings import SHARPEST, SawSetting, lying_flat, standing
+from narrow_cornice.trim.kinds import MEMBERED, OF_TRIM, WITH_FACE, TrimKind
+from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.trim.runs import Run
+from narrow_cornice.trim.saw_settings import standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
 
-Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
-Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
 INSTALLED = sorted(WITH_FACE, key=lambda kind: OF_TRIM[kind].put_up)
 BOARD_MISSING = "no board"
-AT_95 = 1.96  # standard deviations
-SURE_ANGLE = 2.0  # degrees at 95 %, from which a corner is read before trim is cut for it: more than assumed ones
-LEVEL = 0.05  # degrees: what rises less is level
-
-
-class EndCut(msgspec.Struct, frozen=True, gc=False):
-    """How one end is cut: the setting of the saw where it is not cut square, and what it meets, in words.
-
-    ``longer`` is the edge that is longer, of a piece that lies face up: a cornice flat on its back with its wall edge
-    towards you, other trim with its face towards you, a casing with its inner edge towards you.
-    """
-
-    cut: Cut
-    meets: str
-    setting: SawSetting | None = None
-    longer: Edge = ""
-
-    @property
-    def far_edge_longer(self) -> bool:
-        """Return whether the edge away from you is the longer one."""
-        return self.longer in ("ceiling edge", "back", "outer edge")
-
-    @property
-    def words(self) -> str:
-        """Return the cut in words, with its setting: "mitred 44.1°, blade 33.9°"."""
-        if self.setting is None:
-            return f"{self.cut} to {self.meets}"
-        mitre, bevel = self.setting.mitre.value, self.setting.bevel.value
-        words = f"{'mitred' if self.cut == 'frame' else self.cut} {abs(mitre):.1f}°"
-        if abs(bevel) > 0.05:
-            words += f", blade {abs(bevel):.1f}°"
-        longer = f", {self.longer} longer" if self.longer else ""
-        return f"{words}{longer}, {self.meets}"
 
 
 class CutPiece(msgspec.Struct, frozen=True, gc=False):
-    """One piece: its number in the order it is put up, its length over its longest points in mm; ``stock`` is the
-    identity of the stock profile it is cut from, empty where it is made; ``block`` says that it is a plinth or corner
-    block; ``unsure`` is by how many mm at 95 % its length may be off, where that is too much to cut it before its wall
-    is read again; ``member`` is the member of a cornice it is a moulding of."""
+    """One piece: its number in the order it is put up, its length over its longest points in mm.
+
+    ``stock`` is the identity of the stock profile it is cut from, empty where it is made; ``block`` says that it is a
+    plinth or corner block, or a strip that dentils or modillions are cut from; ``returns`` that it is the return of a
+    run that ends free. ``unsure`` is by how many mm at 95 % its length may be off, where that is too much to cut it
+    before its wall is read again; ``member`` is the piece of a member of a cornice it is a moulding of
+    (``MemberPiece.key``), ``section`` the area of what is cut, in mm².
+    """
 
     number: int
     kind: TrimKind
@@ -89,19 +61,29 @@ class CutPiece(msgspec.Struct, frozen=True, gc=False):
     block: bool = False
     unsure: float = 0.0
     member: str = ""
+    returns: bool = False
+    section: float = 0.0
 
     @property
     def to_saw(self) -> float:
         """Return the length it is bought with: with as much more as is not sure until its wall is read again."""
         return self.length + self.unsure
 
+    def weight(self, density: float) -> float:
+        """Return what it weighs in kg, of timber of a density in kg/m³."""
+        return self.section * self.length * density / 1e9
+
 
 def spring_of(piece: Fitted) -> Figure | None:
-    """Return the angle between the wall and the back of a cornice, in degrees; None of what stands against the wall."""
+    """Return the angle between the wall and the back of a cornice, in degrees: as it was measured, else by its sizes.
+    None of what stands against the wall."""
     if piece.kind != "cornice" or piece.height is None or piece.projection is None:
         return None
+    if piece.spring is not None:
+        return measured_spring(piece.spring)
     angle = math.degrees(math.atan2(piece.projection.value, piece.height.value))
-    return Figure("spring", angle, "°", "table", note="from its height and how far it comes out")
+    note = "from its height and how far it comes out: measure the moulding you buy"
+    return Figure("spring", angle, "°", "table", note=note)
 
 
 class Part(msgspec.Struct, frozen=True):
@@ -117,6 +99,7 @@ class Part(msgspec.Struct, frozen=True):
     short: float = 0.0
     stock: StockPiece | None = None
     built: MemberPiece | None = None
+    profile: Profile | None = None
 
     @property
     def key(self) -> str:
@@ -126,6 +109,23 @@ class Part(msgspec.Struct, frozen=True):
             return board.id if board is not None else "" if self.built.profile is not None else BOARD_MISSING
         return self.stock.profile.id if self.stock is not None else ""
 
+    @property
+    def section(self) -> float:
+        """Return the area of what is cut, in mm²: of a moulding by its profile, of a board by its sizes."""
+        if self.built is not None and self.built.profile is not None:
+            return self.built.profile.area
+        if self.built is not None:
+            return self.built.height * self.built.out
+        if self.stock is not None:
+            one = self.stock.profile
+            return one.profile.area * (self.stock.width or one.height) / one.height
+        return self.profile.area if self.profile is not None else 0.0
+
+    @property
+    def member(self) -> str:
+        """Return the piece of a member of a cornice it is a moulding of, empty where it is none."""
+        return self.built.key if self.built is not None and self.built.profile is not None else ""
+
 
 def parts_of_piece(piece: Fitted, built: Sequence[MemberPiece] = ()) -> tuple[Part, ...]:
     """Return what a piece of trim is cut as: of a cornice that is ``built`` of members each of them."""
@@ -133,13 +133,16 @@ def parts_of_piece(piece: Fitted, built: Sequence[MemberPiece] = ()) -> tuple[Pa
     if built:
         return tuple(Part(f"{one.name}, cornice", one.spring, one.out, one.short, built=one) for one in built)
     if not piece.stock:
-        return (Part(piece.kind, spring_of(piece), out),)
+        return (Part(piece.kind, spring_of(piece), out, profile=piece.profile),)
     made = []
     for one in sorted(piece.stock, key=lambda each: (each.out, each.at)):
         spring = None
-        if "crown" in one.profile.uses:
+        if "crown" in one.profile.uses and piece.spring is not None:
+            spring = measured_spring(piece.spring)
+        elif "crown" in one.profile.uses:
             angle = math.degrees(math.atan2(one.profile.depth, one.profile.height))
-            spring = Figure("spring", angle, "°", "table", note=f"from the sizes of {one.profile.name}")
+            note = f"from the sizes of {one.profile.name}: measure the moulding you buy"
+            spring = Figure("spring", angle, "°", "table", note=note)
         short = max(0.0, out - one.out - one.depth)
         made.append(Part(f"{piece.kind}, {one.words},", spring, one.depth, short, one))
     return tuple(made)
@@ -178,6 +181,8 @@ def cut_list(
             made += _round_the_room(
                 trimmed, parts_of_piece(trimmed.trim.of(kind), built), runs, bars, joinery, len(made)
             )
+            if kind == MEMBERED:
+                made += _courses(trimmed, changed_rules, bars.saw, len(made))
     return tuple(made)
 
 
@@ -237,7 +242,9 @@ def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], bars: Sold, before: int)
             name = f"{run.part}, {run.words[:40]}{words}"
             number = before + len(made) + 1
             length = run.to_buy.value
-            piece = CutPiece(number, "casing", run.wall_name, name, length, lower, upper, about, part.key)
+            piece = CutPiece(
+                number, "casing", run.wall_name, name, length, lower, upper, about, part.key, section=part.section
+            )
             made += _joined(piece, bars.longest("casing", part), part.depth)
     return made
 
@@ -256,7 +263,9 @@ def _frames(trimmed: TrimmedRoom, runs: Sequence[Run], bars: Sold, before: int) 
             words = f" of {part.stock.words}" if part.stock is not None else ""
             number = before + len(made) + 1
             length = run.to_buy.value
-            piece = CutPiece(number, run.kind, run.wall_name, name + words, length, end, end, about, part.key)
+            piece = CutPiece(
+                number, run.kind, run.wall_name, name + words, length, end, end, about, part.key, section=part.section
+            )
             made += _joined(piece, bars.longest(run.kind, part), part.depth)
     return made
 
@@ -271,7 +280,37 @@ def _blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float], before: int) 
         name = f"{block.kind}, {block.opening[:40]}, {size}"
         board = block.board.id if block.board is not None else BOARD_MISSING
         number = before + len(made) + 1
-        made.append(CutPiece(number, "casing", block.wall, name, block.height, square, square, about, board, True))
+        section = block.width * block.thickness
+        made.append(
+            CutPiece(
+                number, "casing", block.wall, name, block.height, square, square, about, board, True, section=section
+            )
+        )
+    return made
+
+
+def _courses(trimmed: TrimmedRoom, changed_rules: dict[str, float], saw: BarSaw, before: int) -> list[CutPiece]:
+    """Return the strips that dentils and modillions are cut from, each to be crosscut to so many of them: a strip is as
+    high and as deep as they are, and as long as their widths and the kerfs between come to."""
+    cross = EndCut("square", "crosscut to blocks")
+    about = TrimPath(trimmed.room.id, MEMBERED)
+    made: list[CutPiece] = []
+    for run, course in courses_of(trimmed, changed_rules):
+        board = board_for(max(course.tall, course.deep), min(course.tall, course.deep))
+        each = course.width + saw.kerf
+        most = course.count if board is None else max(1, int(saw.longest(board.lengths) // each))
+        strips = -(-course.count // most)
+        for strip in range(strips):
+            count = course.count // strips + (1 if strip < course.count % strips else 0)
+            name = f"{count} {course.what} {run.wall_name}"
+            key = board.id if board is not None else BOARD_MISSING
+            number = before + len(made) + 1
+            section = course.tall * course.deep
+            made.append(
+                CutPiece(
+                    number, MEMBERED, run.wall_name, name, count * each, cross, cross, about, key, True, section=section
+                )
+            )
     return made
 
 
@@ -295,96 +334,25 @@ def _round_the_room(
         put_up: set[tuple[str, str]] = set()
         for run in ordered:
             face = trimmed.measured.face(run.wall)
-            ends = [_end(trimmed, face, run, part, side, put_up, joinery) for side in ("left", "right")]
+            ends = [end_of(trimmed, face, run, part.spring, side, put_up, joinery) for side in ("left", "right")]
             if part.built is not None and not part.built.member:  # nobody sees a batten
                 ends = [EndCut("square", "the next batten")] * 2
             put_up |= {(run.wall, side) for side, end in (("left", run.left), ("right", run.right)) if end != "stop"}
             made += _parts(trimmed, face, run, part, ends[0], ends[1], bars=bars, before=before + len(made))
+            out = trimmed.trim.of(run.kind).projection
+            for end in ends:
+                if end.cut == "returned" and out is not None:
+                    made.append(_return(trimmed, run, part, end, out.value - part.short, before + len(made) + 1))
     return made
 
 
-def _end(
-    trimmed: TrimmedRoom,
-    face: WallFace,
-    run: Run,
-    part: Part,
-    side: Literal["left", "right"],
-    put_up: set[tuple[str, str]],
-    joinery: Joinery,
-) -> EndCut:
-    """Return how one end of a run is cut."""
-    kind = run.left if side == "left" else run.right
-    if kind == "stop":
-        return _stop(trimmed, face, run.start if side == "left" else run.end)
-    if kind == "knee":
-        return _knee(trimmed, run, side)
-    corner = face.left if side == "left" else face.right
-    index = trimmed.faces.index(face)
-    beyond = trimmed.faces[(index + 1) % len(trimmed.faces)] if side == "left" else trimmed.faces[index - 1]
-    old = next((one for one in trimmed.room.measured.there if one.wall == beyond.id and one.kind == run.kind), None)
-    if old is not None and old.decision == "keep":
-        how = "" if old.meets == "not said" else f", {old.meets}"
-        return EndCut("square", f"the old {run.kind} of {old.height.mm:g}{how}")
-    spring = part.spring
-    if any(abs(one.slope) > LEVEL for one in (run, *_round_the_corner(trimmed, run, beyond, side))):
-        return EndCut("square", f"a block at {corner.name}: a raking run does not mitre round a corner")
-    if not SHARPEST <= corner.value <= 360.0 - SHARPEST:
-        return EndCut("square", f"{corner.name} of {corner.value:.1f}°, which no saw cuts")
-    setting = lying_flat(spring, corner) if spring is not None else standing(corner)
-    meets = f"{corner.name} of {corner.value:.1f}°"
-    if (off := AT_95 * (corner.sigma or 0.0)) > SURE_ANGLE:
-        meets += f" ± {off:.1f}°: read it first"
-    if kind == "outside" or joinery.inside_corners == "mitred":
-        return EndCut("mitred", meets, setting, _longer(spring is not None, kind == "outside"))
-    if (beyond.id, "right" if side == "left" else "left") in put_up:
-        return EndCut("coped", meets, setting, _longer(spring is not None, False))
-    return EndCut("square", f"wall {beyond.name}")
-
-
-def _round_the_corner(trimmed: TrimmedRoom, run: Run, face: WallFace, side: Literal["left", "right"]) -> list[Run]:
-    """Return the run of the same kind that comes to the same corner along the next wall, if one does."""
-    mine = [one for one in trimmed.runs_of(face.id) if one.kind == run.kind]
-    if side == "left":
-        return [one for one in mine if one.end > face.length - 1.0]
-    return [one for one in mine if one.start < 1.0]
-
-
-def _knee(trimmed: TrimmedRoom, run: Run, side: Literal["left", "right"]) -> EndCut:
-    """Return the cut of a run where the ceiling's line bends: half the bend, in the plane of the wall."""
-    at = run.start if side == "left" else run.end
-    other = next(
-        one
-        for one in trimmed.runs
-        if one.kind == run.kind and one.wall == run.wall and abs((one.end if side == "left" else one.start) - at) < 1e-6
-    )
-    bend = 180.0 - abs(run.slope - other.slope)
-    corner = choice("corner", bend, "°", note="between the two stretches, in the plane of the wall")
-    return EndCut("frame", f"the knee, {bend:.1f}° in the plane of the wall", standing(corner))
-
-
-def _longer(lying: bool, outside: bool) -> Edge:
-    """Return which edge of a mitred end is longer: into an inside corner the one at the wall, round an outside one the
-    one off it."""
-    if lying:
-        return "ceiling edge" if outside else "wall edge"
-    return "face" if outside else "back"
-
-
-def _stop(trimmed: TrimmedRoom, face: WallFace, at: float) -> EndCut:
-    """Return the end of a run that stops before a corner: at a casing, free beside an opening, under a slope."""
-    outer = casing_outer(trimmed.wall(face.id), trimmed.trim.of("casing"))
-    wide = outer.value if outer is not None else 0.0
-    for one in face.openings:
-        out, rect = wide if one.opening.cased else 0.0, one.rect
-        if abs(at - (rect.u0 - out)) < 0.5 or abs(at - (rect.u1 + out)) < 0.5:
-            if out:
-                return EndCut("square", f"the casing of {one.opening.name[:40]}")
-            corner = choice("corner", 270.0, "°", note="a return to the wall")
-            return EndCut("returned", f"beside {one.opening.name[:40]}", standing(corner), "face")
-    for before in trimmed.wall(face.id).blocked:
-        if min(abs(at - before.start.value), abs(at - before.end.value)) < 0.5:
-            return EndCut("square", f"the {before.name[:40]}")
-    return EndCut("square", "the slope of the ceiling")
+# Many parameters: all that a piece is.
+def _return(trimmed: TrimmedRoom, run: Run, part: Part, end: EndCut, long: float, number: int) -> CutPiece:
+    """Return the short piece that closes the end of a run that ends free: from its face back to the wall."""
+    name, about = f"return of {part.name} {run.wall_name}", TrimPath(trimmed.room.id, run.kind)
+    back = EndCut("square", "the wall")
+    piece = CutPiece(number, run.kind, run.wall_name, name, long, end, back, about, part.key, returns=True)
+    return msgspec.structs.replace(piece, member=part.member, section=part.section)
 
 
 def _parts(
@@ -420,8 +388,10 @@ def _parts(
         name = f"{part.name} {run.wall_name}" + (f", part {place + 1} of {len(lengths)}" if len(lengths) > 1 else "")
         ends = (left if place == 0 else scarf, right if place == len(lengths) - 1 else scarf)
         last = place == len(lengths) - 1
-        piece = CutPiece(before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key)
-        member = part.built.member if part.built is not None and part.built.profile is not None else ""
-        loose = unsure if last else 0.0
-        made.append(msgspec.structs.replace(piece, unsure=loose, member=member) if loose or member else piece)
+        made.append(
+            CutPiece(
+                before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key,
+                unsure=unsure if last else 0.0, member=part.member, section=part.section,
+            )
+        )  # fmt: skip
     return made

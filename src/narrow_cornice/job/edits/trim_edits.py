@@ -21,7 +21,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.trim.catalogue import StockPiece, StockProfile, checked_profile
-from narrow_cornice.trim.choices import TrimChoice, with_choice
+from narrow_cornice.trim.choices import SPRINGS, TrimChoice, with_choice
 from narrow_cornice.trim.kinds import MEMBER_PREFIX
 from narrow_cornice.trim.orders import Order, checked_order
 from narrow_cornice.trim.stacks import checked_stack
@@ -49,15 +49,30 @@ def change_room(room_id: str, what: str, **fields: Any) -> Edit:
     return room_edit(f"{what} to {shown}", room_id, change)
 
 
+def checked_spring(degrees: float | None, of: str) -> None:
+    """Check the angle between the wall and the back of a moulding. Raises EditError."""
+    least, most = SPRINGS
+    if degrees is not None and not least <= degrees <= most:
+        raise EditError(
+            f"A spring of {degrees:g}° is none that a moulding has.",
+            where=f"spring of {of}",
+            remedy=f"It is the angle between the wall and its back, {least:g}° to {most:g}°: most are 38° or 45°.",
+        )
+
+
 def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
-    """Change a choice about one kind of trim or one member of the cornice: fitted, height, projection, top,
-    or whether a large cornice is ``solid``."""
+    """Change a choice about one kind of trim or one member of the cornice: fitted, height, projection, top, its
+    ``spring`` in degrees, or whether a large cornice is ``solid``."""
     for field, value in fields.items():
-        if field not in ("fitted", "solid"):
+        if field == "spring":
+            checked_spring(value, kind)
+        elif field not in ("fitted", "solid"):
             checked_size(value, f"{field} of {kind}")
     field, value = next(iter(fields.items()))
     if field == "solid":
         title = f"{kind} {'in one piece' if value else 'built of its members'}"
+    elif field == "spring":
+        title = f"spring of {kind} {f'{value:g}°' if value is not None else 'by its sizes'}"
     elif field == "fitted":
         title = f"{kind} {'fitted' if value else 'left out' if value is not None else 'as the order has it'}"
     else:

@@ -9,9 +9,8 @@ from typing import Any
 
 import msgspec
 
-from narrow_cornice.derived.trimwork.blocks import blocks_of
 from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of
-from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
+from narrow_cornice.derived.trimwork.cut_list import BOARD_MISSING, CutPiece, cut_list
 from narrow_cornice.derived.trimwork.sections import is_drawn
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, total
@@ -19,7 +18,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity, by_value
-from narrow_cornice.trim.catalogue import StockProfile
+from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 from narrow_cornice.trim.fitted import NOTHING, Fitted
 from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX, OF_TRIM, TrimKind
 from narrow_cornice.trim.profiles import Profile
@@ -105,6 +104,9 @@ def trim_needs(
             (f"{room.name[:40]} {run.wall_name}{' ' + run.words[:40] if run.words else ''}", run.to_buy) for run in runs
         )
         mine = [one for one in listed if one.kind == kind]
+        pieces += tuple(
+            (f"{room.name[:40]} {one.name}", _cut_length(one.length)) for one in mine if one.returns and not one.stock
+        )
         if piece.stock:
             _stock_needs(needs, room, piece, mine)
             continue
@@ -128,10 +130,31 @@ def trim_needs(
         girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0
         height, out = piece.height.value, piece.projection.value
         needs[key] = _trim_need(kind, height, out, name, girth, None, _unsure(mine), len(cuts), *flat)
-    for board in {one.board.id: one.board for one in blocks_of(trimmed, changed_rules) if one.board}.values():
-        cuts_of = [one for one in listed if one.stock == board.id and one.block]
-        _stock_need(needs, room, board, cuts_of, "casing")
+    blocks = [one for one in listed if one.block]
+    for board in shipped_profiles():
+        cuts_of = [one for one in blocks if one.stock == board.id]
+        if cuts_of:
+            _stock_need(needs, room, board, cuts_of, cuts_of[0].kind)
     return MappingProxyType(needs)
+
+
+@by_identity(times=1, each="room")
+def without_board(
+    room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
+) -> tuple[str, ...]:
+    """Return what of the trim of a room is wider or thicker than any board that there is, in a sentence a kind."""
+    said = []
+    listed = cut_list(room, changed_rules, stock, joinery)
+    for kind in KINDS:
+        mine = [one for one in listed if one.kind == kind and one.stock == BOARD_MISSING]
+        if mine:
+            first, more = mine[0], f" and {len(mine) - 1} more" if len(mine) > 1 else ""
+            metres = sum(one.to_saw for one in mine) / 1000
+            said.append(
+                f"No board is large enough for {first.name}{more} of the {kind}, {metres:.1f} m, in {room.name[:60]}: "
+                "they are in no line."
+            )
+    return tuple(said)
 
 
 def _unsure(cuts: Sequence[CutPiece]) -> tuple[str, ...]:
@@ -157,16 +180,16 @@ def _member_needs(
     for one in built:
         if one.profile is None:
             continue
-        mine = [cut for cut in cuts if cut.member == one.member]
+        mine = [cut for cut in cuts if cut.member == one.key]
         greek = ", Greek curves" if room.trim.curves == "greek" else ""
         drawn = (
             f"~{_drawn_key(one.profile)}"
             if room.trim.choices.get(f"{MEMBER_PREFIX}{one.member}", NOTHING).drawn
             else ""
         )
-        key = f"trim:cornice:{one.member}:{round(one.height, 1):g}×{round(one.out, 1):g}{drawn}{greek}"
+        key = f"trim:cornice:{one.key}:{round(one.height, 1):g}×{round(one.out, 1):g}{drawn}{greek}"
         size = f"{bare_size(one.height, how)} × {show_size(one.out, how)}"
-        name = f"{one.member.capitalize()} {size} of a cornice{', as drawn' if drawn else ''}{greek}"
+        name = f"{one.name.capitalize()} {size} of a cornice{', as drawn' if drawn else ''}{greek}"
         named: list[Cut] = [(f"{room.name[:40]} {cut.name}", cut.to_saw, cut.number) for cut in mine]
         lengths = [(each, _cut_length(length)) for each, length, _ in named]
         flat: list[Any] = [each for part in (*named, *lengths) for each in part]
@@ -191,13 +214,14 @@ def _stock_need(
     lengths = [(name, _cut_length(length)) for name, length, _ in named]
     flat: list[Any] = [each for part in (*named, *lengths) for each in part]
     key = f"stock:{one.id}"
-    there = needs.get(key)
+    there, unsure = needs.get(key), _unsure(cuts)
     if there is not None:
+        unsure = _kept_names(tuple(dict.fromkeys((*there.unsure, *unsure))))
         flat = [each for part in (*there.cuts, *named, *there.pieces, *lengths) for each in part]
         named = [*there.cuts, *named]
     girth = round(one.profile.girth, 1) if one.price_per_metre is None else 0.0
     needs[key] = _trim_need(
-        kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, _unsure(cuts), len(named), *flat
+        kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, unsure, len(named), *flat
     )
 
 

@@ -30,7 +30,7 @@ def room_pdf(out: HandingOut) -> None:
     from narrow_cornice.exchange.cautions import cautions_of
     from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 
-    said = cautions_of((*survey_risks(room), *trim_risks(room, job.house_rules)))
+    said = cautions_of((*survey_risks(room), *trim_risks(job, room)))
     out.print_sheets(
         "The room's drawings",
         f"{room.name} drawings",

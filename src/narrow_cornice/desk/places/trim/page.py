@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.built.parts import HEAVY
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.prices import marked_with_doubt, read_first
 from narrow_cornice.derived.trimwork.sections import move_joint, profile_of
@@ -29,6 +30,7 @@ from narrow_cornice.job.paths import (
     ThingPath,
     TrimPath,
 )
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money, show_size
@@ -78,10 +80,10 @@ class TrimPage(DrawingPage):
         yield Ruled(
             ("cuts",),
             "Cut list, in the order it is put up",
-            ("No.", "Piece", "Wall", "Length", "Left end", "Right end"),
+            ("No.", "Piece", "Wall", "Length", "Weight", "Left end", "Right end"),
             self._cuts,
             "Pieces as they are cut and put up, once trim is fitted.",
-            4,
+            5,
         )
 
     def invitations(self) -> Iterator[Invitation]:
@@ -181,10 +183,13 @@ class TrimPage(DrawingPage):
         """Return the room's pieces in the order they are put up, with how each end is cut."""
         job = self.session.job
         rows = []
+        density = house_rules_of(job.house_rules).value("trim_density")
         for one in cut_list(room, job.house_rules, job.milled, job.joinery):
             length = Cell(marked_with_doubt(one.length, one.unsure, job.settings), number=True, warm=one.unsure > 0)
             name = f"{one.name}: {read_first(one.wall)}" if one.unsure else one.name
-            cells = (length, one.left.words, one.right.words)
+            weight = one.weight(density)
+            kilos = Cell(f"{weight:.1f} kg", number=True, warm=weight > HEAVY)
+            cells = (length, kilos, one.left.words, one.right.words)
             rows.append(row(one.about, Cell(str(one.number), number=True), name, one.wall, *cells))
         return rows
 

@@ -95,7 +95,7 @@ def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
     """Return the cautions that the trim of a room calls for."""
     from narrow_cornice.derived.risks import trim_risks
 
-    names = trim_risks(room, job.house_rules) if room is not None else ()
+    names = trim_risks(job, room) if room is not None else ()
     return cautions_of(names)
 
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from narrow_cornice.derived.bought.reductions import Reduced, reductions
+from narrow_cornice.derived.built.parts import HEAVY
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.built_up import built_of, largest_size
-from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.cut_list import cut_list, parts_of_piece
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
@@ -17,6 +18,7 @@ from narrow_cornice.desk.bench_rows import (
     ChoiceRow,
     NoteRow,
     Row,
+    TextRow,
     Title,
     ToggleRow,
 )
@@ -25,12 +27,14 @@ from narrow_cornice.desk.places.trim.panel_rows import add_panel_rows
 from narrow_cornice.desk.places.trim.section_rows import whole_section
 from narrow_cornice.desk.places.trim.stock_rows import stock_choice
 from narrow_cornice.desk.rows.room_rows import order_choices
+from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits.trim_edits import REDUCTIONS
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.survey.readings import parse_angle
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.kinds import FRAMING, MEMBERED, OF_TRIM, TrimKind
 from narrow_cornice.trim.runs import corner_counts, run_total
@@ -46,7 +50,7 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
         yield NoteRow(measured_room(room, job.house_rules).fault, "ochre")
         return
     if path.member:
-        yield from _member_rows(bench, room, trimmed, path)
+        yield from _member_rows(bench, room, trimmed, path, job.house_rules)
         return
     piece, declared = trimmed.trim.of(kind), OF_TRIM[kind]
     walls = sorted({run.wall_name for run in trimmed.runs if run.kind == kind})
@@ -77,6 +81,12 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
                 _member_toggle(bench, TrimPath(room.id, kind, member.name)),
             )
         yield from _how_built(bench, job, room, trimmed)
+    if kind == MEMBERED and piece.built:
+        sprung = next((one for one in parts_of_piece(piece) if one.spring is not None), None)
+        if sprung is not None and not built_of(
+            piece, room.trim.choices, room.trim.curves, house_rules_of(job.house_rules)
+        ):
+            yield spring_row(bench, room, MEMBERED, sprung.spring)
         if len(trimmed.trim.members) > 1:
             yield from _reductions(bench, job, room)
     if piece.built and piece.height is not None:
@@ -143,6 +153,14 @@ def _lengths(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: Tri
     yield bench.figure_row(to_buy, True)
     corners = f"{inside} inside corners, {outside} outside" if kind not in FRAMING else "around openings and panels"
     yield NoteRow(f"{len(mine)} pieces · {corners}")
+    density = house_rules_of(job.house_rules).value("trim_density")
+    cuts = cut_list(room, job.house_rules, job.milled, job.joinery)
+    weights = [one.weight(density) for one in cuts if one.kind == kind]
+    if weights:
+        heaviest = max(weights)
+        two = ": two people" if heaviest > HEAVY else ""
+        words = f"{sum(weights):.1f} kg in all, the heaviest piece {heaviest:.1f} kg{two}"
+        yield NoteRow(f"{words}, of timber of {density:g} kg/m³", "rust" if two else "soft")
     profile = trimmed.trim.of(kind).profile
     if profile is not None:
         surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)
@@ -173,7 +191,31 @@ def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row
                 yield bench.figure_row(end.setting.bevel, False)
 
 
-def _member_rows(bench: Bench, room: Room, trimmed: TrimmedRoom, path: TrimPath) -> Iterator[Row]:
+def spring_row(bench: Bench, room: Room, key: str, spring: Figure | None) -> Row:
+    """Return the row in which the spring of a moulding is typed, as it was measured of what is bought."""
+    measured = room.trim.choices.get(key, TrimChoice()).spring
+    by_sizes = f"{spring.value:.1f}° by its sizes" if spring is not None else ""
+    return TextRow(
+        "Spring",
+        f"{measured:g}°" if measured is not None else by_sizes,
+        lambda text: _spring_typed(bench, room, key, text),
+    )
+
+
+def _spring_typed(bench: Bench, room: Room, key: str, text: str) -> bool:
+    """Take the spring that was typed, none for an empty field or one that is left as its sizes give it."""
+    try:
+        bare = text.strip()
+        degrees = None if not bare or "sizes" in bare else parse_angle(bare).degrees
+        return bench.do(edits.change_trim(room.id, key, spring=degrees))
+    except CorniceError as error:
+        bench.session.refused.emit(error)
+        return False
+
+
+def _member_rows(
+    bench: Bench, room: Room, trimmed: TrimmedRoom, path: TrimPath, changed_rules: dict[str, float]
+) -> Iterator[Row]:
     """Yield the rows of one member of the cornice."""
     member = next((one for one in trimmed.trim.members if one.name == path.member), None)
     if member is None:
@@ -184,3 +226,8 @@ def _member_rows(bench: Bench, room: Room, trimmed: TrimmedRoom, path: TrimPath)
     yield ToggleRow(f"{member.name.capitalize()} fitted", member.fitted, _member_toggle(bench, path))
     yield from bench.size_rows(path.thing, "Height")
     yield from bench.working(member.height)
+    rules = house_rules_of(changed_rules)
+    built = built_of(trimmed.trim.of(MEMBERED), room.trim.choices, room.trim.curves, rules)
+    mine = next((one for one in built if one.member == path.member and one.spring is not None), None)
+    if mine is not None:
+        yield spring_row(bench, room, path.key, mine.spring)
