@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace
+from narrow_cornice.derived.measured.touching import LyingBefore, lying_before
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
 from narrow_cornice.job.measured import Bulk
@@ -56,9 +57,16 @@ def bulks_on_plan(measured: MeasuredRoom, turned: Turned, bulks: Iterable[Bulk])
     return marks
 
 
-def bulk_on_wall(room: Room, face: WallFace, frame: Frame, bulk: Bulk) -> Area:
-    """Return the outline of a thing before the wall it goes by, dashed where it stands off it."""
-    u0, u1 = bulk.place.mm, bulk.place.mm + bulk.width.mm
+def before_face(measured: MeasuredRoom, face: WallFace) -> list[LyingBefore]:
+    """Return what lies before a wall: what goes by it, and what comes up to it from another."""
+    walls, bulks = measured.room.measured.walls, measured.room.measured.bulks
+    index = next(index for index, wall in enumerate(walls) if wall.id == face.id)
+    return list(lying_before(measured.plan, walls, bulks, index)) if bulks else []
+
+
+def bulk_on_wall(room: Room, face: WallFace, frame: Frame, lying: LyingBefore) -> Area:
+    """Return the outline of a thing before a wall, dashed where it stands off it."""
+    bulk, u0, u1, out = lying
     top = bulk.top.mm if bulk.top is not None else float("inf")
     uppers = [min(height_on(face.upper_edge, min(max(u, 0.0), face.length)), top) for u in (u0, u1)]
     under = bulk.under.mm
@@ -68,11 +76,10 @@ def bulk_on_wall(room: Room, face: WallFace, frame: Frame, bulk: Bulk) -> Area:
         frame.at(u1, max(under, uppers[1])),
         frame.at(u0, max(under, uppers[0])),
     )
-    pen = Pen("line", 0.7, dashed=bulk.out.mm > TOUCHES)
+    pen = Pen("line", 0.7, dashed=out > TOUCHES)
     return Area(outline, "#2a272414", BulkPath(room.id, bulk.id), pen)
 
 
-def bulks_against(room: Room, face: WallFace, frame: Frame) -> list[Mark]:
+def bulks_against(measured: MeasuredRoom, face: WallFace, frame: Frame) -> list[Mark]:
     """Return the things that stand against a wall."""
-    mine = (bulk for bulk in room.measured.bulks if bulk.wall == face.id and bulk.out.mm <= TOUCHES)
-    return [bulk_on_wall(room, face, frame, bulk) for bulk in mine]
+    return [bulk_on_wall(measured.room, face, frame, one) for one in before_face(measured, face) if one.out <= TOUCHES]

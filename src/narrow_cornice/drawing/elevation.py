@@ -5,9 +5,9 @@ from __future__ import annotations
 import itertools
 
 from narrow_cornice.derived.measured.backing import stud_places
-from narrow_cornice.derived.measured.rooms import WallFace, measured_room
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
-from narrow_cornice.drawing.bulks import bulk_on_wall
+from narrow_cornice.drawing.bulks import before_face, bulk_on_wall
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import (
@@ -65,7 +65,7 @@ def wall_elevation(
     left = face.upper_edge[0][1]
     upright = SlopePath(room.id, face.id, size="low") if left < ceiling - 1 else HeightPath(room.id)
     marks.append(Dimension(frame.at(0, 0), frame.at(0, left), CHAIN, _shown(left, settings), upright))
-    marks += _bulks(room, face, frame)
+    marks += _bulks(measured, face, frame)
     marks += _old_trim(room, face, frame, settings, ceiling)
     for u, z in face.upper_edge[1:-1]:
         marks.append(Label(frame.at(u, z + 90), _shown(z, settings), 8.5, "soft", about=WallPath(room.id, face.id)))
@@ -144,15 +144,13 @@ def _chain_of_trim(room: Room, face: WallFace, frame: Frame, settings: Settings,
     return marks
 
 
-def _bulks(room: Room, face: WallFace, frame: Frame) -> list[Mark]:
-    """Return beams, boxed pipes and the like that go by this wall, as they stand before it, with their names."""
+def _bulks(measured: MeasuredRoom, face: WallFace, frame: Frame) -> list[Mark]:
+    """Return beams, boxed pipes and the like as they stand before this wall, with their names."""
     marks: list[Mark] = []
-    for bulk in room.measured.bulks:
-        if bulk.wall != face.id:
-            continue
-        outline = bulk_on_wall(room, face, frame, bulk)
+    for one in before_face(measured, face):
+        bulk, outline = one.bulk, bulk_on_wall(measured.room, face, frame, one)
         low, high = bulk.under.mm, max(-y for _, y in outline.points)
-        middle = frame.at(bulk.place.mm + bulk.width.mm / 2, low - 70 if low > 100 else high / 2)
+        middle = frame.at((one.start + one.end) / 2, low - 70 if low > 100 else high / 2)
         marks.append(outline)
         marks.append(Label(middle, bulk.name, 8, "line", face="slanted", about=outline.about))
     return marks

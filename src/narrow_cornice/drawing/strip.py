@@ -39,7 +39,7 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
             x, floor = 0.0, floor + max(one.tallest for one in measured.faces) + BETWEEN
         frame = Frame((x, floor), (1.0, 0.0), (0.0, -1.0))
         marks += face_marks(frame, face, trimmed, known, changed_rules)
-        marks += bulks_against(room, face, frame)
+        marks += bulks_against(measured, face, frame)
         about = WallPath(room.id, face.id)
         text = bare_size(face.length, settings)
         marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text, about))

@@ -87,7 +87,7 @@ def unfolded_room(
     for place in placed:
         face = measured.faces[place.index]
         marks += face_marks(turned_frame(place.frame, turned), face, trimmed, known, changed_rules)
-        marks += bulks_against(room, face, turned_frame(place.frame, turned))
+        marks += bulks_against(measured, face, turned_frame(place.frame, turned))
         if place.index in slopes:
             frame = turned_frame(place.frame, turned)
             key = surface_key("ceiling", slope_thing(room.measured.walls[place.index].id))

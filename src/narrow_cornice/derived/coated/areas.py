@@ -119,16 +119,10 @@ def reveal_area(height: float, level_sides: float, width: float, depth: float) -
     return (2 * height + level_sides * width) * depth / 1_000_000
 
 
-@explained("faces of it", "m²", "(2 × depth + width) × tall ÷ 1000000")
-def standing_faces(depth: float, width: float, tall: float) -> float:
-    """Return the three faces of something that stands against a wall."""
-    return (2 * depth + width) * tall / 1_000_000
-
-
-@explained("faces of it", "m²", "(2 × depth + 2 × width) × tall ÷ 1000000")
-def free_faces(depth: float, width: float, tall: float) -> float:
-    """Return the four faces of something that stands free."""
-    return (2 * depth + 2 * width) * tall / 1_000_000
+@explained("faces of it", "m²", "(sides × depth + fronts × width) × tall ÷ 1000000")
+def upright_faces(sides: float, depth: float, fronts: float, width: float, tall: float) -> float:
+    """Return the upright faces that show of something that stands: ``sides`` across, ``fronts`` along its wall."""
+    return (sides * depth + fronts * width) * tall / 1_000_000
 
 
 @explained("underside", "m²", "width × depth ÷ 1000000")
@@ -137,8 +131,8 @@ def underside(width: float, depth: float) -> float:
     return width * depth / 1_000_000
 
 
-@explained("under the cornice", "m²", "run × projection ÷ 1000000")
-def covered_by_cornice(run: float, projection: float) -> float:
-    """Return what a run of cornice covers of the ceiling it lies against; mm to m². Where runs meet in a corner the
-    corner is counted with both."""
-    return run * projection / 1000000
+@explained("under the cornice", "m²", "(run × projection − corners × projection × projection ÷ 2) ÷ 1000000")
+def covered_by_cornice(run: float, projection: float, corners: float) -> float:
+    """Return what a run of cornice covers of the ceiling it lies against; mm to m². ``corners`` are the cotangents of
+    half the angles of those it reaches: each of two runs has half of what lies in their corner."""
+    return (run * projection - corners * projection * projection / 2) / 1000000

@@ -2,30 +2,21 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.coated.areas import free_faces, rectangle, standing_faces, underside
+from narrow_cornice.derived.coated.areas import rectangle, underside, upright_faces
 from narrow_cornice.derived.measured.rooms import AGAINST
+from narrow_cornice.derived.measured.touching import BulkSide, touches
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, reading, total
 from narrow_cornice.job.measured import Bulk
 from narrow_cornice.job.paths import BulkPath
-from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import on_floor
 
 
-def on_wall(bulk: Bulk, height: float) -> Rect:
-    """Return the part of its wall that something standing against it covers."""
-    top = height if bulk.top is None else bulk.top.mm
-    return Rect(bulk.place.mm, bulk.under.mm, bulk.place.mm + bulk.width.mm, max(top, bulk.under.mm))
-
-
-def overhead(bulk: Bulk, under_cornice: float) -> Figure:
-    """Return the ceiling that something reaching up to it covers, beyond what the cornice along its wall covers."""
-    against = bulk.out.mm <= AGAINST
-    depth = max(0.0, bulk.depth.mm - (under_cornice if against else 0.0))
-    note = f"{bulk.name[:40]}, beyond the cornice" if against and under_cornice else bulk.name[:60]
+def overhead(bulk: Bulk) -> Figure:
+    """Return the ceiling that something reaching up to it covers; a cornice stops at it."""
     return rectangle(
         Figure("width", bulk.width.mm, "mm", "reading", note=bulk.name[:60]),
-        Figure("height", depth, "mm", "table", note=f"depth of {note}"),
+        Figure("height", bulk.depth.mm, "mm", "table", note=f"depth of {bulk.name[:40]}"),
         called=bulk.name[:60],
     )
 
@@ -43,6 +34,13 @@ def reach_the_ceiling(trimmed: TrimmedRoom) -> list[Bulk]:
     return found
 
 
+def hidden_faces(trimmed: TrimmedRoom, bulk: Bulk) -> set[BulkSide]:
+    """Return the faces of something that are against walls and do not show."""
+    index = [side.id for side in trimmed.room.measured.walls].index(bulk.wall)
+    hidden = {touch.face for touch in touches(trimmed.measured.plan, index, bulk)}
+    return {*hidden, "back"} if bulk.out.mm <= AGAINST else hidden
+
+
 def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
     """Return what beams, boxed pipes, columns and lowered pieces of ceiling have to be painted."""
     made, room = [], trimmed.room
@@ -51,13 +49,18 @@ def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
         width = reading("width", bulk.width.mm, "mm", path.sized("width"))
         depth = reading("depth", bulk.depth.mm, "mm", path.sized("depth"))
         top = bulk.top.mm if bulk.top is not None else trimmed.height.value
-        under = _under_slope(trimmed, bulk, top)
+        hidden = hidden_faces(trimmed, bulk)
+        under = _under_slope(trimmed, bulk, top, hidden)
         if under:
             made.append((bulk, total(bulk.name[:60], "m²", under)))
             continue
         tall = Figure("tall", max(0.0, top - bulk.under.mm), "mm", "table", note="from its underside to its top")
-        faces = free_faces if bulk.out.mm > AGAINST else standing_faces
-        parts = [faces(depth, width, tall)]
+        sides, fronts = (
+            Figure("sides" if across else "fronts", float(sum(one not in hidden for one in pair)), "", "table",
+                   note="that show: what is against a wall does not")
+            for across, pair in ((True, ("near side", "far side")), (False, ("front", "back")))
+        )  # fmt: skip
+        parts = [upright_faces(sides, depth, fronts, width, tall)]
         if bulk.under.mm > 1.0:
             parts.append(underside(width, depth))
         made.append((bulk, total(bulk.name[:60], "m²", parts)))
@@ -67,7 +70,7 @@ def faces_of_bulks(trimmed: TrimmedRoom) -> list[tuple[Bulk, Figure]]:
 SLICES = 200  # of a face under a slope, whose height is averaged over them
 
 
-def _under_slope(trimmed: TrimmedRoom, bulk: Bulk, top: float) -> list[Figure]:
+def _under_slope(trimmed: TrimmedRoom, bulk: Bulk, top: float, hidden: set[BulkSide]) -> list[Figure]:
     """Return the faces of something under a sloped ceiling, each up to the ceiling over it; none where it is level."""
     side = trimmed.measured.plan.sides[[one.id for one in trimmed.room.measured.walls].index(bulk.wall)]
     near, far = bulk.place.mm, bulk.place.mm + bulk.width.mm
@@ -83,20 +86,22 @@ def _under_slope(trimmed: TrimmedRoom, bulk: Bulk, top: float) -> list[Figure]:
         shares = [(number + 0.5) / SLICES for number in range(SLICES)]
         return [max(0.0, seen(*(a + (b - a) * share for a, b in zip(one, other, strict=True)))) for share in shares]
 
-    faces = {
+    faces: dict[BulkSide, tuple[list[float], float]] = {
         "near side": (heights((near, back), (near, front)), bulk.depth.mm),
         "front": (heights((near, front), (far, front)), bulk.width.mm),
         "far side": (heights((far, back), (far, front)), bulk.depth.mm),
+        "back": (heights((near, back), (far, back)), bulk.width.mm),
     }
-    if back > AGAINST:
-        faces["back"] = (heights((near, back), (far, back)), bulk.width.mm)
     parts = []
     for name, (tall, wide) in faces.items():
+        if name in hidden:
+            continue
         called = f"{name} of {bulk.name[:40]}"
         height = Figure("height", sum(tall) / SLICES, "mm", "table", note="on the average, up to the ceiling over it")
         parts.append(rectangle(Figure("width", wide, "mm", "reading", note=called), height, called=called))
     if low > 1.0:  # where the ceiling is lower than it is, nothing of it shows
-        shows = [sum(one > 0 for one in faces[name][0]) / SLICES for name in ("near side", "far side")]
+        ends: tuple[BulkSide, BulkSide] = ("near side", "far side")
+        shows = [sum(one > 0 for one in faces[name][0]) / SLICES for name in ends]
         width = Figure("width", bulk.width.mm, "mm", "reading", note=bulk.name[:60])
         depth = Figure("depth", bulk.depth.mm * sum(shows) / 2, "mm", "table", note=f"of {bulk.name[:40]} that shows")
         parts.append(underside(width, depth))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from msgspec.structs import replace
 
@@ -53,7 +54,6 @@ def slope_surfaces(
 ) -> tuple[Surface, ...]:
     """Return the sloped parts of a ceiling, each over its wall, less what the cornice along them covers."""
     made = []
-    out = trim.of("cornice").projection
     for plane, outlines in ceiling.parts(plan.corners):
         if plane.over < 0:
             continue
@@ -66,12 +66,8 @@ def slope_surfaces(
         surface = plain_surface(
             surface_key("ceiling", slope_thing(walls[plane.over].id)), "ceiling", "ceiling", name, area
         )
-        if mine and out is not None:
-            covered = total(
-                "covered", "m²", [covered_by_cornice(run.length, out, called=run.wall_name) for run in mine]
-            )
-            if covered.value > area.value:
-                covered = Figure("covered", area.value, "m²", "table", note="all of it")
+        if mine:
+            covered = _under_runs(plan, walls, trim, mine, area)
             surface = replace(surface, covered=covered, net=net_area(area, surface.openings, covered, called=name))
         made.append(surface)
     return tuple(made)
@@ -90,9 +86,49 @@ def _along(run: Run, over: int, walls: tuple[WallAsRead, ...]) -> bool:
     return lower % count == over
 
 
+def _under_runs(
+    plan: Plan, walls: tuple[WallAsRead, ...], trim: FittedTrim, runs: Sequence[Run], most: Figure
+) -> Figure:
+    """Return what runs of cornice cover of the ceiling they lie against, new ones and old ones each by its own size, at
+    most all of it."""
+    order = [wall.id for wall in walls]
+    parts = []
+    for run in runs:
+        out = trim.of("cornice").projection
+        if run.old is not None:
+            out = Figure("projection", run.old.thickness, "mm", "table", note="of the old cornice that stays")
+        if out is None:
+            continue
+        at = order.index(run.wall)  # seen from inside its right end is where the walk comes to it
+        corners = [(run.left, plan.angles[(at + 1) % len(order)]), (run.right, plan.angles[at])]
+        cot = sum(1.0 / math.tan(math.radians(angle) / 2.0) for end, angle in corners if end in ("inside", "outside"))
+        reached = Figure("corners", cot, "", "table", note="cotangents of half the angles of those it reaches")
+        parts.append(covered_by_cornice(run.length, out, reached, called=run.wall_name, like="runs"))
+    covered = total("covered", "m²", parts) if parts else none_here("covered")
+    if not 0.0 <= covered.value <= most.value:  # a cornice that meets itself
+        covered = Figure("covered", max(0.0, min(covered.value, most.value)), "m²", "table", note="all of it")
+    return covered
+
+
+def _whole_ring(plan: Plan, cornices: Sequence[Run]) -> bool:
+    """Return whether a new cornice goes all round, stopped by nothing."""
+    ends = [end for run in cornices for end in (run.left, run.right)]
+    new = not any(run.there for run in cornices)
+    return new and len(cornices) == len(plan.sides) and not {"stop", "knee"} & set(ends)
+
+
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=1, each="wall")
-def ceiling_surface(plan: Plan, ceiling: Ceiling, trim: FittedTrim, level: tuple[Run, ...], *hanging: Bulk) -> Surface:
-    """Return the level ceiling, less what its cornice and what reaches up to it (``hanging``) cover."""
+def ceiling_surface(
+    walls: tuple[WallAsRead, ...],
+    plan: Plan,
+    ceiling: Ceiling,
+    trim: FittedTrim,
+    level: tuple[Run, ...],
+    *hanging: Bulk,
+) -> Surface:
+    """Return the level ceiling, less what its cornice (the runs that are ``level``) and what reaches up to it
+    (``hanging``) cover."""
     gross = plan_area_figure(plan, "ceiling")
     if not ceiling.flat:
         level_parts = [outline for plane, own in ceiling.parts(plan.corners) if plane.over < 0 for outline in own]
@@ -102,23 +138,18 @@ def ceiling_surface(plan: Plan, ceiling: Ceiling, trim: FittedTrim, level: tuple
         )
     openings, covered = none_here("openings"), none_here("covered")
     cornice = trim.of("cornice")
-    if ceiling.flat and cornice.built and cornice.projection is not None:
+    if ceiling.flat and cornice.projection is not None and _whole_ring(plan, level):
         perimeter = total("perimeter", "run", [side.length for side in plan.sides])
         turned = sum(1.0 / math.tan(math.radians(angle) / 2.0) for angle in plan.angles)
         corners = Figure("corners", turned, "", "table", note="cotangents of half of every corner's angle, together")
         ring = ceiling_under_cornice(perimeter, cornice.projection, corners)
         # A cornice that comes out further than half the room would meet itself: it covers the whole ceiling at most.
         covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
-    elif level and cornice.built and cornice.projection is not None:
-        covered = total(
-            "covered", "m²", [covered_by_cornice(run.length, cornice.projection, called=run.wall_name) for run in level]
-        )
-        if covered.value > gross.value:
-            covered = Figure("covered", gross.value, "m²", "table", note="all of it")
+    elif level:
+        covered = _under_runs(plan, walls, trim, level, gross)
     if hanging:
-        under_cornice = cornice.projection.value if covered.value and cornice.projection is not None else 0.0
         parts = [covered] if covered.value else []
-        parts += [overhead(bulk, under_cornice) for bulk in hanging]
+        parts += [overhead(bulk) for bulk in hanging]
         whole = total("covered", "m²", parts)
         covered = whole if whole.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all")
     return Surface(

@@ -19,6 +19,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
+from narrow_cornice.trim.runs import Run
 
 
 @by_identity(times=1, each="wall")
@@ -69,11 +70,11 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         before = before_wall(room, face, changed_rules)
         surfaces += wall_surfaces(face, *on_it, trimmed.height, split, patches_on(room, face, margin), *before)
     hanging = reach_the_ceiling(trimmed)
-    sloped = not measured.ceiling.flat
-    cornices = tuple(run for run in trimmed.runs if run.kind == "cornice") if sloped else ()
-    level = tuple(run for run in cornices if run.low == (0.0, 0.0))
-    surfaces.append(ceiling_surface(measured.plan, measured.ceiling, trim, level, *hanging))
-    surfaces += slope_surfaces(room.measured.walls, measured.plan, measured.ceiling, trim, *cornices)
+    cornices = tuple(run for run in trimmed.runs if run.kind == "cornice")
+    level = _kept(*(run for run in cornices if run.low == (0.0, 0.0)))
+    surfaces.append(ceiling_surface(room.measured.walls, measured.plan, measured.ceiling, trim, level, *hanging))
+    if not measured.ceiling.flat:
+        surfaces += slope_surfaces(room.measured.walls, measured.plan, measured.ceiling, trim, *cornices)
     surfaces += [
         plain_surface(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(trimmed)
     ]
@@ -85,6 +86,12 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         for painted in painted_of(room, run, changed_rules):
             surfaces.append(_casework_surface(run.id, *painted))
     return tuple(surfaces)
+
+
+# By identity, so that a ceiling whose cornice stayed as it was is not counted again.
+@by_identity(times=1, each="room")
+def _kept(*runs: Run) -> tuple[Run, ...]:
+    return runs
 
 
 @by_identity(times=1, each="wall")

@@ -3,6 +3,7 @@ blocks, returns, and of stiles and rails only the edges that show."""
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator, Mapping
 from types import MappingProxyType
 
@@ -18,6 +19,7 @@ from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.trimwork.blocks import blocks_of
 from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.end_cuts import stop_of
+from narrow_cornice.derived.trimwork.lying import lying_over
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.memo import by_identity
@@ -67,7 +69,8 @@ def trim_surfaces(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> list
 def _beside(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> Mapping[TrimKind, tuple[Figure, ...]]:
     """Return the areas of trim that its runs by their girth do not have, by kind."""
     made: dict[TrimKind, list[Figure]] = {}
-    for kind, area in (*_courses(trimmed, changed_rules), *_blocks(trimmed, changed_rules), *_returns(trimmed)):
+    others = (_courses(trimmed, changed_rules), _blocks(trimmed, changed_rules), _returns(trimmed), _cut_away(trimmed))
+    for kind, area in itertools.chain(*others):
         made.setdefault(kind, []).append(area)
     return MappingProxyType({kind: tuple(areas) for kind, areas in made.items()})
 
@@ -126,6 +129,15 @@ def _returns(trimmed: TrimmedRoom) -> Iterator[tuple[TrimKind, Figure]]:
                 out = table("out on the average", profile.mean_out, "mm", f"of the face of the {run.kind}")
                 name = f"return on {run.wall_name}"
                 yield run.kind, return_face(girth_of(profile), out, called=name, like="returns")
+
+
+def _cut_away(trimmed: TrimmedRoom) -> Iterator[tuple[TrimKind, Figure]]:
+    """Yield what is taken off for trim that runs into other trim or into an opening: it is cut away there."""
+    for kind, area in lying_over(trimmed).items():
+        piece = trimmed.trim.of(kind)
+        if piece.profile is not None and piece.height is not None:
+            face = area * girth_of(piece.profile).value / piece.height.value / 1e6
+            yield kind, Figure("cut away", -face, "m²", "table", note="where it runs into other trim, by its girth")
 
 
 @by_identity(times=1, each="room")

@@ -14,7 +14,6 @@ from narrow_cornice.derived.coated.areas import (
     under_slope,
     wall_part,
 )
-from narrow_cornice.derived.coated.bulks import on_wall
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.coated.surface import Surface, none_here
 from narrow_cornice.derived.measured.rooms import WallFace
@@ -185,7 +184,11 @@ def wall_surfaces(
     surfaces: list[Surface] = []
     parts = _lying_on(face, runs, trim, panels, setback)
     parts += [
-        (one.bulk.name[:60], "standing before it", _under(face, on_wall(one.bulk, height.value)))
+        (
+            one.bulk.name[:60],
+            "standing before it",
+            _under(face, Rect(one.start.value, one.bottom, one.end.value, max(one.top, one.bottom))),
+        )
         for one in face.standing
     ]
     parts += [(one.name[:60], "built in", Rect(one.start.value, 0.0, one.end.value, one.top)) for one in before]

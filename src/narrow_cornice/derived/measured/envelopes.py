@@ -12,6 +12,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.measured.surveys import plan_of
+from narrow_cornice.derived.measured.touching import lying_before
 from narrow_cornice.derived.measured.widths import SHARES, height_of_level
 from narrow_cornice.explained.figures import Figure, choice, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
@@ -174,9 +175,9 @@ def _lower_than(
         z = measured.ceiling.at(*place)
         if z < lowest - 1.0:
             lowest, what = z, "under the sloped ceiling"
-    for bulk in room.measured.bulks:
-        over = bulk.place.mm < end and bulk.place.mm + bulk.width.mm > start and bulk.out.mm < depth
-        if bulk.wall == room.measured.walls[measured.plan.sides.index(side)].id and over and bulk.under.mm < lowest:
+    index = measured.plan.sides.index(side)
+    for bulk, begins, ends, out in lying_before(measured.plan, room.measured.walls, room.measured.bulks, index):
+        if begins < end and ends > start and out < depth and bulk.under.mm < lowest:
             lowest, what = bulk.under.mm, f"under {bulk.name[:40]}"
     if not what:
         return None
@@ -284,21 +285,17 @@ def _heights_along(measured: MeasuredRoom, at: Stretch, level: float) -> tuple[t
     side, room = measured.plan.sides[at.wall], measured.room
     long = at.end - at.start
     many = max(2, math.ceil(long / ALONG_EVERY) + 1)
-    edges = {
-        edge - at.start + aside
-        for bulk in room.measured.bulks
-        if bulk.wall == room.measured.walls[at.wall].id and bulk.out.mm < at.depth
-        for edge in (bulk.place.mm, bulk.place.mm + bulk.width.mm)
-        for aside in (-0.5, 0.5)
-    }
+    before = [
+        one
+        for one in lying_before(measured.plan, room.measured.walls, room.measured.bulks, at.wall)
+        if one.out < at.depth
+    ]
+    edges = {edge - at.start + aside for one in before for edge in (one.start, one.end) for aside in (-0.5, 0.5)}
     places = sorted({*(long * number / (many - 1) for number in range(many)), *(x for x in edges if 0 < x < long)})
     found = []
     for x in places:
         low = min(measured.ceiling.at(*on_floor(side, at.start + x, at.depth * v)) for v in (0.0, 1.0))
-        for bulk in room.measured.bulks:
-            over = bulk.place.mm <= at.start + x <= bulk.place.mm + bulk.width.mm and bulk.out.mm < at.depth
-            if bulk.wall == room.measured.walls[at.wall].id and over:
-                low = min(low, bulk.under.mm)
+        low = min([low, *(one.bulk.under.mm for one in before if one.start <= at.start + x <= one.end)])
         found.append((x, min(level, low - SURE * LOW_SIGMA) if low < level - 1.0 else level))
     return tuple(found) if any(z < level for _, z in found) else ()
 

@@ -5,19 +5,21 @@ Kept by the room's identity: a wall that an edit left as it was stays the same o
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from types import MappingProxyType
 from typing import Any
 
 import msgspec
 
 from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
+from narrow_cornice.derived.measured.touching import touches
 from narrow_cornice.explained.figures import Figure, explained, reading
 from narrow_cornice.job.hanging import HUNG
 from narrow_cornice.job.measured import Bulk, Opening, Slope
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.survey.ceilings import Ceiling, Plane, UpperEdge, slope_over
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import Plan, corner_name
@@ -124,9 +126,36 @@ def far_side(place: float, width: float) -> float:
 
 
 @by_identity(times=1, each="wall")
-def _standing_of(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> tuple[StandingBulk, ...]:
-    """Return what stands against a wall, the same objects as long as nothing of it changes."""
-    return tuple(_standing(bulks, room_id, wall_id, height))
+def _standing_of(
+    bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float, *beside: StandingBulk
+) -> tuple[StandingBulk, ...]:
+    """Return what stands against a wall, the same objects as long as nothing of it changes; ``beside`` is what comes up
+    to it from another wall."""
+    return (*_standing(bulks, room_id, wall_id, height), *beside)
+
+
+@by_identity(times=1, each="room")
+def _beside(plan: Plan, bulks: tuple[Bulk, ...], height: Figure, *walls: str) -> Mapping[int, tuple[StandingBulk, ...]]:
+    """Return by walls what comes up to each from another wall that it goes by."""
+    made: dict[int, tuple[StandingBulk, ...]] = {}
+    for bulk in bulks:
+        top = height.value if bulk.top is None else bulk.top.mm
+        for touch in touches(plan, walls.index(bulk.wall), bulk):
+            ends = (_end_of(bulk.name[:60], touch.start), _end_of(bulk.name[:60], touch.end))
+            one = _standing_beside(bulk, *ends, bulk.under.mm, top)
+            made[touch.wall] = (*made.get(touch.wall, ()), one)
+    return MappingProxyType(made)
+
+
+# By value, so that a wall to which nothing else comes up is the same wall, whatever else was edited.
+@by_value(times=2, each="wall")
+def _end_of(name: str, mm: float) -> Figure:
+    return Figure("end", mm, "mm", "table", note=f"where the {name} comes up to the wall, on the plan")
+
+
+@by_value(times=1, each="wall")
+def _standing_beside(bulk: Bulk, start: Figure, end: Figure, bottom: float, top: float) -> StandingBulk:
+    return StandingBulk(bulk, start, end, bottom, top)
 
 
 def _standing(bulks: tuple[Bulk, ...], room_id: str, wall_id: str, height: float) -> Iterator[StandingBulk]:
@@ -233,6 +262,8 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
         return MeasuredRoom(room, plan, None, fault="The ceiling height has not been read yet.")
     corners = _corners(plan)
     ceiling, upper_edges = _ceiling(plan, height, *(side.slope for side in room.measured.walls))
+    walls = [side.id for side in room.measured.walls]
+    beside = _beside(plan, room.measured.bulks, height, *walls) if room.measured.bulks else {}
     faces = tuple(
         # Seen from inside, the left end of a wall is the end of the anticlockwise walk.
         _face(
@@ -244,7 +275,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             upper_edges[index],
             *(_opening_face(room.id, one) for one in room.measured.openings if one.wall == side.id),
             *(one for kept in HUNG for one in kept.held(room) if one.wall == side.id),
-            *_standing_of(room.measured.bulks, room.id, side.id, height.value),
+            *_standing_of(room.measured.bulks, room.id, side.id, height.value, *beside.get(index, ())),
         )
         for index, side in enumerate(room.measured.walls)
     )

@@ -2,8 +2,14 @@
 
 from __future__ import annotations
 
-from narrow_cornice.survey.faces import Rect
+from collections.abc import Mapping
+from types import MappingProxyType
+
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
+from narrow_cornice.memo import by_identity
+from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.trim.fitted import FittedTrim
+from narrow_cornice.trim.kinds import OF_TRIM, TrimKind
 from narrow_cornice.trim.runs import Run
 
 SLICES = 24  # a raking run covers a wall as so many upright slices, each as high as its middle
@@ -39,3 +45,34 @@ def casing_rects(opening: Rect, to_floor: bool, width: float, setback: float = 0
     if not to_floor:
         rects.append(Rect(opening.u0, low, opening.u1, opening.v0))
     return rects
+
+
+@by_identity(times=1, each="room")
+def lying_over(trimmed: TrimmedRoom) -> Mapping[TrimKind, float]:
+    """Return how many mm² of the faces of new trim lie over an opening or over trim that is put up before: it is cut
+    away there, and neither covers the wall nor is painted."""
+    casing = trimmed.trim.of("casing")
+    over: dict[TrimKind, float] = {}
+    for face in trimmed.faces:
+        runs = [run for run in trimmed.runs_of(face.id) if run.kind != "casing"]
+        rects: list[tuple[TrimKind, bool, Rect]] = [
+            (run.kind, run.there, rect) for run in runs for rect in trim_rects(run, trimmed.trim)
+        ]
+        if casing.built and casing.height is not None:
+            setback = trimmed.wall(face.id).casing.setback.value
+            for one in face.openings:
+                if one.opening.cased:
+                    made = casing_rects(one.rect, one.to_floor, casing.height.value, setback)
+                    rects += [("casing", False, rect) for rect in made]
+        holes = [one.rect for one in face.openings]
+        every = [*holes, *(rect for *_, rect in rects)]
+        if sum(rect.area for *_, rect in rects) - (union_area(every) - union_area(holes)) < 1.0:
+            continue
+        there = list(holes)
+        for kind, old, rect in sorted(rects, key=lambda one: (not one[1], OF_TRIM[one[0]].put_up)):
+            before = union_area(there)
+            there.append(rect)
+            lost = rect.area - (union_area(there) - before)
+            if lost > 1.0 and not old:
+                over[kind] = over.get(kind, 0.0) + lost
+    return MappingProxyType(over)
