@@ -130,7 +130,7 @@ class ConditionMark(msgspec.Struct''',
         ),
     ],
     f"{SRC}job/hanging.py": [
-        ("import Bulk, BulkKind,", "import Niche, Bulk, BulkKind,"),
+        ("    Bulk,\n    BulkKind,", "    Niche,\n    Bulk,\n    BulkKind,"),
         (
             "ON_WALLS: tuple[OnWall, ...] = (\n",
             """def _niche(new: New) -> Niche:

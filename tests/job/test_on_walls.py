@@ -39,6 +39,7 @@ def furnished() -> History:
         edits.put_up("r1", "there", "skirting", "w1", mm(120), mm(18)),
         edits.put_up("r1", "recesses", "built-in", "w1", mm(300), mm(3600), mm(3800), name="shelves"),
         edits.put_up("r1", "bulks", "boxed pipe", "w1", mm(100)),
+        edits.put_up("r1", "roof_windows", "roof window", "w1", mm(300), mm(200), mm(600), mm(800)),
         edits.put_up("r1", "frames", "mirror", "w1", mm(4400)),
         edits.add_panels("r1", "below the dado rail", "wainscot", mm(80)),
         edits.change_panels("r1", "p1", walls=("w1",)),
@@ -79,6 +80,7 @@ def test_a_chimney_breast_takes_everything_along() -> None:
     rest, face = room.measured.walls[4].id, room.measured.walls[2].id
     assert on(room, "fixtures") == [(rest, 300)]
     assert on(room, "bulks") == [(rest, 100)]
+    assert on(room, "roof_windows") == [(rest, 300)]
     assert on(room, "widths") == [(rest, 700)]
     assert on(room, "marks") == [(face, 500)]
     assert on(room, "openings") == [("w1", 400)]

@@ -86,6 +86,11 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "near heat:r2",
         "trim overlaps:r3",
         "left unpainted:r5",
+        "wedge over cornice:r1",  # its heights differ by 11
+        "wedge over cornice:r3",
+        "wedge over cornice:r4",  # under the slope
+        "scarf loose:r2",
+        "fixed beside:r1",
     }
 
 
@@ -229,7 +234,7 @@ def test_new_trim_beside_old_that_stays_says_how_they_meet() -> None:
     found = next(one for one in second_look(job) if one.key.startswith("old trim meets:r3"))
     assert "meets the old of another height" in found.says
     assert "proud: shim the other" in found.measured  # 35 new against 18 old
-    assert [one.title for one in found.fixes] == ["Use 180 mm for the new", "Meet on a block"]
+    assert [one.title for one in found.fixes] == ["Use 180 mm for the new, shimmed to its face", "Meet on a block"]
     for fix in found.fixes:
         assert "old trim meets:r3" not in keys(fix.apply(job))
     stated = found.fixes[1].apply(job)

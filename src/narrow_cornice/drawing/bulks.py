@@ -6,11 +6,13 @@ from collections.abc import Callable, Iterable
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace
 from narrow_cornice.derived.measured.touching import LyingBefore, lying_before
+from narrow_cornice.derived.measured.trays import tray_rings
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
-from narrow_cornice.job.measured import Bulk
+from narrow_cornice.drawing.marks import Area, Label, Mark, Pen, Point, Stroke
+from narrow_cornice.job.measured import Bulk, ConditionMark, RoofWindow
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import BulkPath, SlopePath
+from narrow_cornice.job.paths import BulkPath, MarkPath, RoofWindowPath, SlopePath, TrayPath
+from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.trim.runs import height_on
 
@@ -31,7 +33,50 @@ def overhead_marks(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
                 for outline in outlines:
                     points = tuple(turned(point) for point in outline)
                     marks.append(Area(points, "#7a706714", over, Pen("soft", 0.7, dashed=True)))
+    if room.measured.tray is not None:
+        dashed = Pen("soft", 0.7, dashed=True)
+        for ring in tray_rings(plan, room.measured.tray):
+            marks.append(Area(tuple(turned(one) for one in ring), "#7a706714", TrayPath(room.id), dashed))
+    marks += [mark for window in room.measured.roof_windows for mark in _roof_window(measured, turned, window)]
+    marks += [mark for one in room.measured.marks if one.on != "wall" for mark in _damage(measured, turned, one)]
     return marks + bulks_on_plan(measured, turned, room.measured.bulks)
+
+
+def _on_plan(measured: MeasuredRoom, turned: Turned, wall: str, box: Rect) -> tuple[Point, ...]:
+    """Return a rectangle along a wall and off it, as it lies on the plan."""
+    side = measured.plan.sides[[one.id for one in measured.room.measured.walls].index(wall)]
+    corners = ((box.u0, box.v0), (box.u1, box.v0), (box.u1, box.v1), (box.u0, box.v1))
+    return tuple(turned(on_floor(side, *corner)) for corner in corners)
+
+
+def _roof_window(measured: MeasuredRoom, turned: Turned, window: RoofWindow) -> list[Mark]:
+    """Return a window in a slope as it is seen from above, with a cross."""
+    over = [one.id for one in measured.room.measured.walls].index(window.wall)
+    plane = next((one for one in measured.ceiling.planes if one.over == over), None)
+    level = 1.0 / plane.stretch if plane is not None else 1.0
+    low, high = window.up.mm * level, (window.up.mm + window.height.mm) * level
+    place = window.place.mm
+    ring = _on_plan(measured, turned, window.wall, Rect(place, low, place + window.width.mm, high))
+    about, pen = RoofWindowPath(measured.room.id, window.id), Pen("ink", 0.8)
+    cross = Pen("line", 0.4)
+    return [
+        Area(ring, "#f7f4ea", about, pen),
+        Stroke((ring[0], ring[2]), cross, about=about),
+        Stroke((ring[1], ring[3]), cross, about=about),
+    ]
+
+
+def _damage(measured: MeasuredRoom, turned: Turned, mark: ConditionMark) -> list[Mark]:
+    """Return damage of a ceiling (dashed) or a floor as it is seen from above, with its word."""
+    place, off, wide, tall = mark.place.mm, mark.height.mm, mark.width.mm / 2, mark.tall.mm / 2
+    ring = _on_plan(measured, turned, mark.wall, Rect(place - wide, off - tall, place + wide, off + tall))
+    about = MarkPath(measured.room.id, mark.id)
+    middle = (sum(x for x, _ in ring) / 4, sum(y for _, y in ring) / 4)
+    words = f"{mark.kind}, {mark.on}"
+    return [
+        Area(ring, "#a4492f22", about, Pen("rust", 0.9, dashed=mark.on == "ceiling")),
+        Label(middle, words, 8, "rust", face="slanted", about=about, patch=True),
+    ]
 
 
 def bulks_on_plan(measured: MeasuredRoom, turned: Turned, bulks: Iterable[Bulk]) -> list[Mark]:

@@ -15,11 +15,20 @@ from msgspec.structs import replace
 
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.repairs import repair_kinds
-from narrow_cornice.job.measured import Bulk, BulkKind, ConditionMark, Fixture, FixtureKind, Recess, TrimThere
+from narrow_cornice.job.measured import (
+    Bulk,
+    BulkKind,
+    ConditionMark,
+    Fixture,
+    FixtureKind,
+    Recess,
+    RoofWindow,
+    TrimThere,
+)
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Framed, FramedKind
 from narrow_cornice.survey.readings import Reading, as_reading
-from narrow_cornice.trim.kinds import KINDS, WITH_FACE
+from narrow_cornice.trim.kinds import KINDS, OF_TRIM, WITH_FACE
 from narrow_cornice.units.lengths import Length, plain_length
 
 Part = Literal["measured", "trim"]
@@ -54,7 +63,8 @@ class Putting(msgspec.Struct, frozen=True):
     the change is called, ``named`` how it is; ``fresh`` makes it from the sizes that are asked for (``asks``, of some
     kinds ``asks_of``). ``words`` are those of its sizes, of which ``may_be_empty`` may be; ``sheet`` are the sizes that
     stand in a sheet under from the left, above the floor, width and height, and ``what`` its kind there. ``pointed``
-    says that it can be placed by pointing: its sizes begin with its place and its height.
+    makes sizes of a point of a wall (its place and its height as readings) under a ceiling so high; of old trim the
+    free edge is pointed at, the upper one of what stands on the floor. None for a kind that no point places.
     """
 
     prefix: str
@@ -70,7 +80,11 @@ class Putting(msgspec.Struct, frozen=True):
     one_of_a_kind: bool = False
     sheet: tuple[str, str, str, str] | None = None
     what: str = "{kind}"
-    pointed: bool = False
+    pointed: Callable[[str, Reading, Reading, float], tuple[Length, ...] | None] = lambda kind, u, v, ceiling: None
+
+    def can_point(self, kind: str) -> bool:
+        """Return whether one of a kind can be placed by pointing."""
+        return self.pointed(kind, Reading(1.0), Reading(1.0), 2.0) is not None
 
     def asked(self, kind: str) -> tuple[SizeAsked, ...]:
         """Return the sizes that are asked for when one of a kind is put up."""
@@ -126,9 +140,10 @@ class OnWall(msgspec.Struct, frozen=True):
 
 FROM_LEFT = SizeAsked("from the left", 600.0, "24", zero=True)
 AGAINST_WALL = {"place": "from the left", "height": "above the floor", "width": "width", "tall": "height of it"}
-READ = ("place", "height", "thickness", "out")  # sizes that are read off the building, with an instrument
+READ = ("place", "height", "thickness", "out", "up")  # sizes that are read off the building, with an instrument
 ABOUT_MIDDLE = {"place": True, "height": True, "width": False, "tall": False}
 OPENING = {"place": True, "width": False, "height": False, "sill": True, "reveal": True, "rise": True}
+ROOF_WINDOW = {"place": True, "up": True, "width": False, "height": False, "reveal": True}
 BULK = {"place": True, "out": True, "width": False, "depth": False, "under": True, "top": False}
 
 # width, height and usual middle above the floor, mm
@@ -177,14 +192,24 @@ def _bulk(new: New) -> Bulk:
 
 
 def _frame(new: New) -> Framed:
-    """Return what is framed, its middle at the place; a screen goes by its diagonal."""
+    """Return what is framed, its middle at the place; a screen goes by its diagonal, another by its height where that
+    was read."""
     kind = next(kind for kind in USUAL_FRAMES if kind == new.kind)
     wide, tall, middle = map(plain_length, USUAL_FRAMES[kind])
-    place, diagonal = (*new.sizes, None)[:2]
+    place, second = (*new.sizes, None)[:2]
+    diagonal = second if kind == "screen" else None
+    height = plain_length(0.0) if second is None or diagonal is not None else second
     if diagonal is not None:
         wide, tall = screen_opening(diagonal, new.rules.value("screen_air"))
     at = as_reading(place) if place is not None else Reading(0.0)
-    return Framed(new.id, kind, new.wall, new.name, at, as_reading(middle), wide, tall, diagonal=diagonal)
+    return Framed(
+        new.id, kind, new.wall, new.name, at, as_reading(height if height.mm else middle), wide, tall, diagonal=diagonal
+    )
+
+
+def _roof_window(new: New) -> RoofWindow:
+    place, up, width, height = new.sizes
+    return RoofWindow(new.id, new.wall, new.name, as_reading(place), as_reading(up), width, height, plain_length(250.0))
 
 
 def _recess(new: New) -> Recess:
@@ -197,6 +222,16 @@ def _there(new: New) -> TrimThere:
     height, thickness = new.sizes
     kind = next(kind for kind in KINDS if kind == new.kind)
     return TrimThere(new.id, new.wall, kind, as_reading(height), as_reading(thickness))
+
+
+def _edge_pointed_at(kind: str, _: Reading, v: Reading, ceiling: float) -> tuple[Length, ...] | None:
+    """Return height and usual thickness of old trim whose free edge lies at a height."""
+    stands = next((OF_TRIM[one].stands for one in KINDS if one == kind), "")
+    if stands == "on the floor":
+        return v, plain_length(18.0)
+    if stands == "under the ceiling" and ceiling > v.mm:
+        return replace(v, mm=ceiling - v.mm, text=f"{ceiling - v.mm:g}"), plain_length(18.0)
+    return None
 
 
 SCREEN = math.sqrt(337.0)  # of a diagonal of 16 by 9, in the units of its sides
@@ -216,7 +251,7 @@ FIXTURES = Putting(
     (FROM_LEFT,),
     AGAINST_WALL,
     sheet=("place", "height", "width", "tall"),
-    pointed=True,
+    pointed=lambda kind, u, v, ceiling: (u, v),
 )
 MARKS = Putting(
     "k",
@@ -233,7 +268,7 @@ MARKS = Putting(
     title="mark {kind}",
     sheet=("place", "height", "width", "tall"),
     what="damage",
-    pointed=True,
+    pointed=lambda kind, u, v, ceiling: (u, v),
 )
 BULKS = Putting(
     "z",
@@ -259,6 +294,28 @@ FRAMES = Putting(
     AGAINST_WALL,
     asks_of={"screen": (SizeAsked("from the left", 1500.0, "60", zero=True), SizeAsked("diagonal", 1397.0, "55"))},
     sheet=("place", "height", "width", "tall"),
+    pointed=lambda kind, u, v, ceiling: None if kind == "screen" else (u, v),
+)
+ROOF_WINDOWS = Putting(
+    "o",
+    lambda: ("roof window",),
+    _roof_window,
+    (
+        SizeAsked("from the left", 900.0, "36", zero=True),
+        SizeAsked("up the slope", 600.0, "24", zero=True),
+        SizeAsked("width", 780.0, "30"),
+        SizeAsked("height up the slope", 1180.0, "46"),
+    ),
+    {
+        "place": "from the left",
+        "up": "up the slope",
+        "width": "width",
+        "height": "height up the slope",
+        "reveal": "depth of its lining",
+    },
+    called="a window in the slope",
+    sheet=("place", "up", "width", "height"),
+    what="roof window",
 )
 RECESSES = Putting(
     "e",
@@ -282,6 +339,7 @@ THERE = Putting(
     one_of_a_kind=True,
     sheet=("", "", "thickness", "height"),
     what="old trim",
+    pointed=_edge_pointed_at,
 )
 
 ON_WALLS: tuple[OnWall, ...] = (
@@ -289,6 +347,7 @@ ON_WALLS: tuple[OnWall, ...] = (
     OnWall("measured", "fixtures", "where it lies", sizes=ABOUT_MIDDLE, putting=FIXTURES),
     OnWall("measured", "marks", "where it lies", sizes=ABOUT_MIDDLE, putting=MARKS),
     OnWall("measured", "widths", "where it lies", ("wall", "other"), sizes={"place": True}, readings=("readings",)),
+    OnWall("measured", "roof_windows", "where it lies", wide="width", sizes=ROOF_WINDOW, putting=ROOF_WINDOWS),
     OnWall("measured", "bulks", "where it lies", sizes=BULK, putting=BULKS),
     OnWall("trim", "frames", "where it lies", sizes={**ABOUT_MIDDLE, "diagonal": False}, putting=FRAMES),
     OnWall(
@@ -313,6 +372,11 @@ ON_WALLS: tuple[OnWall, ...] = (
 
 # what hangs on the face of a wall, its place and height those of its middle
 HUNG: tuple[OnWall, ...] = tuple(row for row in ON_WALLS if row.part == "measured" and row.sizes is ABOUT_MIDDLE)
+
+
+def on_face(thing: Any) -> bool:
+    """Return whether a thing that goes by a wall lies on its face, and not on the ceiling or the floor before it."""
+    return getattr(thing, "on", "wall") == "wall"
 
 
 def kept_in(field: str) -> OnWall:

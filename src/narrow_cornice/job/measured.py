@@ -24,6 +24,7 @@ Depth = Literal["back", "front"]
 BulkKind = Literal["beam", "boxed pipe", "column", "lowered ceiling"]
 ThereDecision = Literal["keep", "match", "replace"]
 Meets = Literal["not said", "on a block", "coped to it", "returned before it", "shimmed to its face", "the same height"]
+LiesOn = Literal["wall", "ceiling", "floor"]
 WayKind = Literal["door", "stair turn", "lift"]
 
 
@@ -126,6 +127,28 @@ class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     twin: Twin | None = None
 
 
+class RoofWindow(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A window in the slope over a wall: ``place`` from the wall's left end to its near edge, ``up`` the slope from the
+    wall to its lower edge, ``width`` along the wall and ``height`` up the slope; ``reveal`` how deep its lining is."""
+
+    id: Id
+    wall: Id
+    name: Words
+    place: Reading
+    up: Reading
+    width: Length
+    height: Length
+    reveal: Length = Length(0.0)
+
+
+class Tray(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A tray ceiling: inside a ``border`` all round, as wide everywhere, the ceiling lies higher by its ``rise``. The
+    room's height is that of the border."""
+
+    border: Reading
+    rise: Reading
+
+
 class Fixture(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A socket, switch, grille, radiator, pipe or lamp on a wall."""
 
@@ -140,7 +163,8 @@ class Fixture(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class ConditionMark(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """Damage found on a wall: ``kind`` is a key of the repairs table, ``width`` × ``tall`` its size."""
+    """Damage found on a wall, or (``on``) on the ceiling or the floor before it: ``kind`` is a key of the repairs
+    table, ``width`` × ``tall`` its size; on a ceiling or a floor ``height`` is how far its middle is off the wall."""
 
     id: Id
     kind: Id
@@ -150,6 +174,7 @@ class ConditionMark(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     width: Length
     tall: Length
     note: Words = ""
+    on: LiesOn = "wall"
 
 
 class TrimThere(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -259,6 +284,8 @@ class Measured(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     recesses: tuple[Recess, ...] = ()
     bulks: tuple[Bulk, ...] = ()
     photos: tuple[Photo, ...] = ()
+    roof_windows: tuple[RoofWindow, ...] = ()
+    tray: Tray | None = None
     backing: dict[Id, Backing] = {}
     trueness: dict[Id, Trueness] = {}
     walking: bool = False

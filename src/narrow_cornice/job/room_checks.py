@@ -42,6 +42,9 @@ def check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tupl
     for index, wall in enumerate(room.measured.walls):
         _check_wall(wall, f"{where}.measured.walls[{index}]")
     readings_within(room.measured.heights, f"{where}.measured.heights")
+    if room.measured.tray is not None:
+        length_within(room.measured.tray.border, f"{where}.measured.tray.border")
+        length_within(room.measured.tray.rise, f"{where}.measured.tray.rise")
     for row in ON_WALLS:
         _check_on_walls(row, room, walls, where)
     _check_trim(room.trim, f"{where}.trim")

@@ -16,7 +16,7 @@ from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.brief import HouseBrief
-from narrow_cornice.job.finishes import Paint
+from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job, Room, Settings
@@ -75,6 +75,7 @@ class RoomSeen(msgspec.Struct, frozen=True):
     changed_rules: dict[str, float]
     ways_in: tuple[WayIn, ...] = ()
     house: HouseBrief = HouseBrief()
+    colours: tuple[Colour, ...] = ()
 
     @property
     def measured(self) -> MeasuredRoom:

@@ -24,8 +24,10 @@ from narrow_cornice.review.rules import (
     built_ins_meet,
     casing_narrow,
     casing_thin,
+    cornice_large,
     damage_unprimed,
     date_near,
+    fixed_beside,
     fixture_covered,
     fold_down_bed,
     frame_contrast,
@@ -41,6 +43,7 @@ from narrow_cornice.review.rules import (
     old_trim_meets,
     one_size,
     opening_fit,
+    ornament_scale,
     out_of_reach,
     permission_missing,
     pieces_moved,
@@ -48,6 +51,7 @@ from narrow_cornice.review.rules import (
     reading_doubtful,
     recess_unsure,
     rooms_meet,
+    scarf_loose,
     shelf_sags,
     strong_change,
     style_order,
@@ -55,6 +59,7 @@ from narrow_cornice.review.rules import (
     tins_unmixed,
     trim_across,
     trim_overlaps,
+    wedge_over_cornice,
     who_works,
 )
 
@@ -83,6 +88,9 @@ ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     casing_thin.look,
     lone_crown.look,
     thin_trim.look,
+    cornice_large.look,
+    wedge_over_cornice.look,
+    ornament_scale.look,
     rank_of_trim.look,
     frame_contrast.look,
     bare_unprimed.look,
@@ -90,6 +98,7 @@ ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     left_unpainted.look,
     many_colours.look,
     mood_against_colours.look,
+    fixed_beside.look,
 )
 JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
     tins_unmixed.look,
@@ -101,6 +110,7 @@ JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
     house_rule_open.look,
     rooms_meet.look,
     trim_across.look,
+    scarf_loose.look,
 )
 
 
@@ -119,7 +129,7 @@ def _room_findings(
         return ()
     coated = coated_surfaces(room, changed_rules, paints, colours)
     rules = house_rules_of(changed_rules)
-    seen = RoomSeen(room, trimmed, coated, rules, paints, settings, changed_rules, ways_in, house)
+    seen = RoomSeen(room, trimmed, coated, rules, paints, settings, changed_rules, ways_in, house, colours)
     return tuple(finding for rule in ROOM_RULES for finding in rule(seen))
 
 

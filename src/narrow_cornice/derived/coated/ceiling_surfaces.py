@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 
@@ -11,14 +12,19 @@ from narrow_cornice.derived.coated.areas import (
     ceiling_under_cornice,
     covered_by_cornice,
     net_area,
+    rectangle,
+    reveal_area,
     slope_area,
     triangle_area,
 )
 from narrow_cornice.derived.coated.bulks import overhead
 from narrow_cornice.derived.coated.surface import Surface, none_here, plain_surface
-from narrow_cornice.explained.figures import Figure, total
+from narrow_cornice.derived.coated.wall_surfaces import Patch, patched
+from narrow_cornice.derived.measured.trays import tray_rings
+from narrow_cornice.explained.figures import Figure, reading, table, total
 from narrow_cornice.job.finishes import slope_thing, surface_key
-from narrow_cornice.job.measured import Bulk, WallAsRead
+from narrow_cornice.job.measured import Bulk, RoofWindow, Tray, WallAsRead
+from narrow_cornice.job.paths import RoofWindowPath, TrayPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import Ceiling
 from narrow_cornice.survey.plan import Plan, corner_name, pair_name, plan_area
@@ -49,10 +55,19 @@ def plan_area_figure(plan: Plan, name: str) -> Figure:
 
 
 @by_identity(times=1, each="wall")
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 def slope_surfaces(
-    walls: tuple[WallAsRead, ...], plan: Plan, ceiling: Ceiling, trim: FittedTrim, *cornices: Run
+    room_id: str,
+    walls: tuple[WallAsRead, ...],
+    plan: Plan,
+    ceiling: Ceiling,
+    trim: FittedTrim,
+    windows: tuple[RoofWindow, ...],
+    patches: tuple[Patch, ...],
+    *cornices: Run,
 ) -> tuple[Surface, ...]:
-    """Return the sloped parts of a ceiling, each over its wall, less what the cornice along them covers."""
+    """Return the sloped parts of a ceiling, each over its wall, less their windows and what the cornice along them
+    covers, with the patches on them."""
     made = []
     for plane, outlines in ceiling.parts(plan.corners):
         if plane.over < 0:
@@ -66,6 +81,12 @@ def slope_surfaces(
         surface = plain_surface(
             surface_key("ceiling", slope_thing(walls[plane.over].id)), "ceiling", "ceiling", name, area
         )
+        holes = [_as_figures(room_id, one)[:2] for one in windows if one.wall == walls[plane.over].id]
+        if holes:
+            openings = total("openings", "m²", [rectangle(*sizes, called="window", like="windows") for sizes in holes])
+            surface = replace(surface, openings=openings, net=net_area(area, openings, surface.covered, called=name))
+        mine_patched = patched([one for one in patches if one.wall == walls[plane.over].id])
+        surface = replace(surface, found=mine_patched[0], patches=mine_patched[1])
         if mine:
             covered = _under_runs(plan, walls, trim, mine, area)
             surface = replace(surface, covered=covered, net=net_area(area, surface.openings, covered, called=name))
@@ -125,6 +146,7 @@ def ceiling_surface(
     ceiling: Ceiling,
     trim: FittedTrim,
     level: tuple[Run, ...],
+    patches: tuple[Patch, ...],
     *hanging: Bulk,
 ) -> Surface:
     """Return the level ceiling, less what its cornice (the runs that are ``level``) and what reaches up to it
@@ -163,4 +185,37 @@ def ceiling_surface(
         openings,
         covered,
         net_area(gross, openings, covered, called="ceiling"),
+        *patched(patches),
     )
+
+
+def _as_figures(room_id: str, window: RoofWindow) -> tuple[Figure, Figure, Figure]:
+    """Return the width and the height of a window in a slope and the depth of its lining."""
+    path = RoofWindowPath(room_id, window.id)
+    name = window.name[:60]
+    return (
+        reading(f"width of {name}", window.width.mm, "mm", path.sized("width")),
+        reading(f"height of {name}", window.height.mm, "mm", path.sized("height")),
+        reading(f"lining of {name}", window.reveal.mm, "mm", path.sized("reveal")),
+    )
+
+
+@by_identity(times=1, each="wall")
+def lining_surface(room_id: str, window: RoofWindow) -> tuple[Surface, ...]:
+    """Return the lining of a window in a slope: its four sides; none where it has no depth."""
+    if window.reveal.mm <= 0:
+        return ()
+    width, height, depth = _as_figures(room_id, window)
+    sides = table("level sides", 2.0, "", "a window in a slope is lined all round")
+    area = reveal_area(height, sides, width, depth)
+    return (plain_surface(surface_key("reveal", window.id), "reveal", "reveal", f"{window.name}, lining", area),)
+
+
+@by_identity(times=1, each="room")
+def tray_surface(plan: Plan, tray: Tray, room_id: str) -> Surface:
+    """Return the upright sides of a tray ceiling, round its border; what lies higher inside is as large as before."""
+    around = sum(math.dist(a, b) for ring in tray_rings(plan, tray) for a, b in itertools.pairwise((*ring, ring[0])))
+    inside = table("round the tray", around, "mm", f"the plan less a border of {tray.border.mm:g} all round")
+    rise = reading("rise", tray.rise.mm, "mm", TrayPath(room_id, size="rise"))
+    area = rectangle(inside, rise, called="sides of the tray")
+    return plain_surface(surface_key("ceiling", "tray"), "ceiling", "ceiling", "Ceiling, sides of the tray", area)

@@ -6,15 +6,15 @@ from narrow_cornice.derived.built.before_walls import before_wall
 from narrow_cornice.derived.built.faces import painted_of
 from narrow_cornice.derived.coated.areas import leaf_edges, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
-from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, slope_surfaces
+from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, lining_surface, slope_surfaces, tray_surface
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.trim_surfaces import trim_surfaces
 from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.coated.wall_surfaces import patches_on, wall_surfaces
-from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, reading
-from narrow_cornice.job.measured import Twin
+from narrow_cornice.job.measured import RoofWindow, Twin
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
@@ -68,13 +68,25 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     for face, wall in zip(measured.faces, trimmed.walls, strict=True):
         on_it = (trimmed.runs_of(face.id), trim, trimmed.panels_of(face.id), wall.casing.setback.value)
         before = before_wall(room, face, changed_rules)
-        surfaces += wall_surfaces(face, *on_it, trimmed.height, split, patches_on(room, face, margin), *before)
+        surfaces += wall_surfaces(face, *on_it, trimmed.height, split, patches_on(room, (face.id,), margin), *before)
     hanging = reach_the_ceiling(trimmed)
     cornices = tuple(run for run in trimmed.runs if run.kind == "cornice")
     level = _kept(*(run for run in cornices if run.low == (0.0, 0.0)))
-    surfaces.append(ceiling_surface(room.measured.walls, measured.plan, measured.ceiling, trim, level, *hanging))
+    sloped = [plane.over for plane in measured.ceiling.planes if plane.over >= 0]
+    flat = [side.id for index, side in enumerate(room.measured.walls) if index not in sloped]
+    on_level = patches_on(room, flat, margin, "ceiling")
+    surfaces.append(
+        ceiling_surface(room.measured.walls, measured.plan, measured.ceiling, trim, level, on_level, *hanging)
+    )
+    if room.measured.tray is not None:
+        surfaces.append(tray_surface(measured.plan, room.measured.tray, room.id))
     if not measured.ceiling.flat:
-        surfaces += slope_surfaces(room.measured.walls, measured.plan, measured.ceiling, trim, *cornices)
+        windows = _within_slopes(measured, room)
+        on_slopes = patches_on(room, [room.measured.walls[over].id for over in sloped], margin, "ceiling")
+        by_slope = (room.measured.walls, measured.plan, measured.ceiling, trim, windows, on_slopes)
+        surfaces += slope_surfaces(room.id, *by_slope, *cornices)
+        for window in windows:
+            surfaces += lining_surface(room.id, window)
     surfaces += [
         plain_surface(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(trimmed)
     ]
@@ -86,6 +98,22 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         for painted in painted_of(room, run, changed_rules):
             surfaces.append(_casework_surface(run.id, *painted))
     return tuple(surfaces)
+
+
+@by_identity(times=1, each="room")
+def _within_slopes(measured: MeasuredRoom, room: Room) -> tuple[RoofWindow, ...]:
+    """Return the windows that lie within a slope; what of others is the matter the second look says."""
+    walls = [wall.id for wall in room.measured.walls]
+    planes = {walls[plane.over]: plane for plane in measured.ceiling.planes if plane.over >= 0}
+    made = []
+    for one in room.measured.roof_windows:
+        slope, plane = room.measured.walls[walls.index(one.wall)].slope, planes.get(one.wall)
+        if slope is None or plane is None:
+            continue
+        fits = one.up.mm + one.height.mm <= slope.run.mm * plane.stretch + 0.5
+        if fits and one.place.mm + one.width.mm <= measured.face(one.wall).length + 0.5:
+            made.append(one)
+    return tuple(made)
 
 
 # By identity, so that a ceiling whose cornice stayed as it was is not counted again.

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Container, Sequence
 from typing import NamedTuple
 
 from narrow_cornice.derived.coated.areas import (
@@ -21,6 +21,7 @@ from narrow_cornice.derived.trimwork.lying import casing_rects, trim_rects
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.finishes.spread import State
+from narrow_cornice.job.measured import LiesOn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.survey.faces import Rect, union_area
@@ -103,20 +104,32 @@ def _lying_on(
 
 
 class Patch(NamedTuple):
-    """What a repair leaves on a wall: how high its middle is, its size with what is primed round it, and its state."""
+    """What a repair leaves on a wall or a ceiling: how high its middle is (on a ceiling: how far off the wall), its
+    size with what is primed round it, its state, and the wall it goes by."""
 
     height: float
     width: float
     tall: float
     state: State
+    wall: str
 
 
-def patches_on(room: Room, face: WallFace, margin: float) -> tuple[Patch, ...]:
-    """Return what the repairs of a wall leave to be primed, with a margin round each."""
-    marks = (one for one in room_repairs(room) if one.mark.wall == face.id and one.kind.state != "sound")
+def patches_on(room: Room, wall_ids: Container[str], margin: float, on: LiesOn = "wall") -> tuple[Patch, ...]:
+    """Return what the repairs of walls, or of the ceiling before them, leave to be primed, with a margin round each."""
+    marks = (
+        one
+        for one in room_repairs(room)
+        if one.mark.wall in wall_ids and one.mark.on == on and one.kind.state != "sound"
+    )
     return _kept_patches(
         tuple(
-            Patch(one.mark.height.mm, one.mark.width.mm + 2 * margin, one.mark.tall.mm + 2 * margin, one.kind.state)
+            Patch(
+                one.mark.height.mm,
+                one.mark.width.mm + 2 * margin,
+                one.mark.tall.mm + 2 * margin,
+                one.kind.state,
+                one.mark.wall,
+            )
             for one in marks
         )
     )
@@ -128,7 +141,7 @@ def _kept_patches(patches: tuple[Patch, ...]) -> tuple[Patch, ...]:
     return patches
 
 
-def _patched(patches: Sequence[Patch]) -> tuple[State, Figure | None]:
+def patched(patches: Sequence[Patch]) -> tuple[State, Figure | None]:
     """Return the state that repairs leave a part of a wall in, and the area of all of them."""
     if not patches:
         return "sound", None
@@ -222,7 +235,7 @@ def wall_surfaces(
                 openings,
                 covered,
                 net_area(gross, openings, covered, called=name),
-                *_patched([one for one in patches if low.value <= one.height < high.value]),
+                *patched([one for one in patches if low.value <= one.height < high.value]),
             )
         )
     return tuple(surfaces)

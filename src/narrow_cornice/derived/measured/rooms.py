@@ -14,7 +14,7 @@ import msgspec
 from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
 from narrow_cornice.derived.measured.touching import touches
 from narrow_cornice.explained.figures import Figure, explained, reading
-from narrow_cornice.job.hanging import HUNG
+from narrow_cornice.job.hanging import HUNG, on_face
 from narrow_cornice.job.measured import Bulk, Opening, Slope
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath
@@ -274,7 +274,7 @@ def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
             corners[index],
             upper_edges[index],
             *(_opening_face(room.id, one) for one in room.measured.openings if one.wall == side.id),
-            *(one for kept in HUNG for one in kept.held(room) if one.wall == side.id),
+            *(one for kept in HUNG for one in kept.held(room) if one.wall == side.id and on_face(one)),
             *_standing_of(room.measured.bulks, room.id, side.id, height.value, *beside.get(index, ())),
         )
         for index, side in enumerate(room.measured.walls)

@@ -22,6 +22,7 @@ from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.end_cuts import AT_95, EndCut, end_of
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
+from narrow_cornice.job.measured import Backing
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath, ThingPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
@@ -46,7 +47,9 @@ class CutPiece(msgspec.Struct, frozen=True, gc=False):
     plinth or corner block, or a strip that dentils or modillions are cut from; ``returns`` that it is the return of a
     run that ends free. ``unsure`` is by how many mm at 95 % its length may be off, where that is too much to cut it
     before its wall is read again; ``member`` is the piece of a member of a cornice it is a moulding of
-    (``MemberPiece.key``), ``section`` the area of what is cut, in mm².
+    (``MemberPiece.key``), ``section`` the area of what is cut, in mm²;
+    ``loose_joint`` the wall, by identity, on which the joint at its right end lies on nothing: on no stud, or on what
+    nobody knows.
     """
 
     number: int
@@ -63,6 +66,7 @@ class CutPiece(msgspec.Struct, frozen=True, gc=False):
     member: str = ""
     returns: bool = False
     section: float = 0.0
+    loose_joint: str = ""
 
     @property
     def to_saw(self) -> float:
@@ -381,6 +385,8 @@ def _parts(
     joints = scarf_places(whole + unsure, longest, overlap, studs)
     lengths = parts_of(whole, joints, overlap)
     where = "on a stud" if joints and all(one in studs for one in joints) else "glued"
+    masonry = trimmed.room.measured.backing.get(face.id, Backing()).kind == "masonry"
+    loose = "" if where == "on a stud" or masonry else face.id
     scarf = EndCut("scarfed", where, standing(table("corner", 90.0, "°", "a scarf of 45°")), "back")
     about = TrimPath(trimmed.room.id, run.kind)
     made = []
@@ -392,6 +398,7 @@ def _parts(
             CutPiece(
                 before + place + 1, run.kind, run.wall_name, name, length, *ends, about, part.key,
                 unsure=unsure if last else 0.0, member=part.member, section=part.section,
+                loose_joint="" if last else loose,
             )
         )  # fmt: skip
     return made

@@ -245,6 +245,9 @@ from narrow_cornice.job.edits.survey_edits import (
     set_slope as set_slope,
 )
 from narrow_cornice.job.edits.survey_edits import (
+    set_tray as set_tray,
+)
+from narrow_cornice.job.edits.survey_edits import (
     set_turn as set_turn,
 )
 from narrow_cornice.job.edits.survey_edits import (

@@ -9,7 +9,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.job.edits.making import EditError, checked_size, fresh_id, room_edit
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.measured import CornerOffset, Diagonal, FloorLevel, Level, Slope, WallAsRead, WallWidth
+from narrow_cornice.job.measured import CornerOffset, Diagonal, FloorLevel, Level, Slope, Tray, WallAsRead, WallWidth
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import Read
 from narrow_cornice.job.paths.in_room import with_measured
@@ -55,6 +55,18 @@ def set_slope(room_id: str, wall_id: str, name: str, low: Length | None, run: Le
         f"ceiling over {name} {'flat' if slope is None else 'sloped'}",
         room_id,
         lambda room: changed_wall(room, wall_id, lambda wall: replace(wall, slope=slope)),
+    )
+
+
+def set_tray(room_id: str, border: Length | None, rise: Length | None) -> Edit:
+    """Let the ceiling rise inside a border all round; None for either: no tray."""
+    checked_size(border, "The border of the tray")
+    checked_size(rise, "The rise of the tray")
+    tray = Tray(as_reading(border), as_reading(rise)) if border is not None and rise is not None else None
+    return room_edit(
+        "ceiling without a tray" if tray is None else f"tray in the ceiling: rise {tray.rise.text or tray.rise.mm}",
+        room_id,
+        lambda room: with_measured(room, tray=tray),
     )
 
 

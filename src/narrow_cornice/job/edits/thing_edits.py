@@ -51,7 +51,7 @@ def put_up(room_id: str, field: str, kind: str, wall_id: str, *sizes: Length, na
             held = row.held(room)
             if putting.one_of_a_kind and any(one.wall == wall_id and one.kind == kind for one in held):
                 raise EditError(f"This wall has a {kind} already.", where=kind, remedy="Change that one.")
-            number = sum(getattr(one, "kind", "") == kind for one in held) + 1
+            number = sum(getattr(one, "kind", kind) == kind for one in held) + 1
             called = name or putting.named.format(kind=kind, number=number, wall=wall_name(room, wall_id))
             fresh = fresh_id(putting.prefix, (one.id for one in held))
             made = putting.fresh(New(fresh, kind, wall_id, called, sizes, house_rules_of(job.house_rules)))

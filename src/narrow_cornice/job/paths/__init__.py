@@ -25,6 +25,7 @@ from narrow_cornice.job.paths.hanging import MarkPath as MarkPath
 from narrow_cornice.job.paths.hanging import OpeningPath as OpeningPath
 from narrow_cornice.job.paths.hanging import PanelsPath as PanelsPath
 from narrow_cornice.job.paths.hanging import RecessPath as RecessPath
+from narrow_cornice.job.paths.hanging import RoofWindowPath as RoofWindowPath
 from narrow_cornice.job.paths.hanging import TrimTherePath as TrimTherePath
 from narrow_cornice.job.paths.hanging import path_to as path_to
 from narrow_cornice.job.paths.in_room import InRoom as InRoom
@@ -50,6 +51,7 @@ from narrow_cornice.job.paths.survey import OfWall as OfWall
 from narrow_cornice.job.paths.survey import RoomPath as RoomPath
 from narrow_cornice.job.paths.survey import SlopePath as SlopePath
 from narrow_cornice.job.paths.survey import StudsPath as StudsPath
+from narrow_cornice.job.paths.survey import TrayPath as TrayPath
 from narrow_cornice.job.paths.survey import WallPath as WallPath
 from narrow_cornice.job.paths.survey import WidthPath as WidthPath
 from narrow_cornice.job.paths.trim import MemberPath as MemberPath

@@ -72,6 +72,13 @@ class BulkPath(HangingPath, frozen=True):
     field: ClassVar[str] = "bulks"
 
 
+class RoofWindowPath(HangingPath, frozen=True):
+    """A window in the slope over a wall."""
+
+    word: ClassVar[str] = "roof window"
+    field: ClassVar[str] = "roof_windows"
+
+
 class FramePath(HangingPath, frozen=True):
     """A mirror, a screen or a picture framed with trim."""
 
@@ -111,6 +118,7 @@ HANGING: tuple[type[HangingPath], ...] = (
     TrimTherePath,
     RecessPath,
     BulkPath,
+    RoofWindowPath,
     FramePath,
     PanelsPath,
 )

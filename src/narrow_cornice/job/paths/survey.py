@@ -187,6 +187,12 @@ class SlopePath(OfWall, frozen=True):
     word: ClassVar[str] = "slope"
 
 
+class TrayPath(Sized, frozen=True):
+    """The tray of a ceiling: the width of its border, its rise."""
+
+    word: ClassVar[str] = "tray"
+
+
 class LevelPath(InRoom, frozen=True):
     """How high the floor lies at the corner at the end of a wall."""
 

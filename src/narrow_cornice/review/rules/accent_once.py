@@ -8,7 +8,10 @@ from types import MappingProxyType
 import msgspec
 from msgspec.structs import replace
 
+from narrow_cornice.colour.tones import difference, lab
 from narrow_cornice.derived.coated.coatings import Coated
+from narrow_cornice.job.edits.finish_edits import change_finish
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.memo import by_identity
@@ -73,4 +76,23 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             rule="An accent is repeated at least twice, on purpose (colour).",
             risk="Used once it looks like a left-over tin.",
             about=SurfacePath.by_key(painted.id, use.key),
+            fixes=_nearest_used(seen, painted.id, use, colour, where),
         )
+
+
+def _nearest_used(
+    seen: JobSeen, room_id: str, use: _Use, colour: str, where: Mapping[str, list[tuple[Room, _Use]]]
+) -> tuple[Edit, ...]:
+    """Return the fix that gives the surface the nearest of the colours that the house has more than once."""
+    tones = {one.id: one for one in seen.job.colours}
+    mine = tones.get(colour)
+    others = [
+        tones[one]
+        for one, places in where.items()
+        if one != colour and one in tones and (len(places) > 1 or places[0][1].count > 1)
+    ]
+    if mine is None or not others:
+        return ()
+    nearest = min(others, key=lambda one: difference(lab(mine.hex), lab(one.hex)))
+    edit = change_finish([room_id], [use.key], "", colour=nearest.id)
+    return (replace(edit, title=f"Use {nearest.name[:30]} here"),)

@@ -2,8 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
+from datetime import timedelta
 
+from msgspec.structs import replace
+
+from narrow_cornice.job.edits.brief_edits import set_brief
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 
@@ -19,12 +25,21 @@ def look(seen: JobSeen) -> Iterator[Finding]:
         return
     left = by.ordinal - seen.today.toordinal()
     if left < 0:
-        yield _finding("past", f"The date agreed, {words[:40]}, is past", f"{-left} days ago", "will not fit")
+        later = _at_the_earliest(seen, _drying(seen)[0])
+        yield _finding("past", f"The date agreed, {words[:40]}, is past", f"{-left} days ago", "will not fit", later)
         return
     drying, where = _drying(seen)
     if drying > left:
         measured = f"{drying:g} days of drying for {where}, {left} days left"
-        yield _finding("near", f"By {words[:40]} the paint cannot be dry", measured, "will not fit")
+        later = _at_the_earliest(seen, drying)
+        yield _finding("near", f"By {words[:40]} the paint cannot be dry", measured, "will not fit", later)
+
+
+def _at_the_earliest(seen: JobSeen, drying: float) -> tuple[Edit, ...]:
+    """Return the fix that agrees on the first day on which the paint can be dry."""
+    day = seen.today + timedelta(days=max(1, math.ceil(drying)))
+    edit = set_brief(BriefPath("", "", "", "by"), day.isoformat(), seen.job.settings.unit)
+    return (replace(edit, title=f"By {day.isoformat()} at the earliest"),)
 
 
 def _drying(seen: JobSeen) -> tuple[float, str]:
@@ -41,7 +56,9 @@ def _drying(seen: JobSeen) -> tuple[float, str]:
     return longest, where
 
 
-def _finding(key: str, says: str, measured: str, grade: Grade = "worth a thought") -> Finding:
+def _finding(
+    key: str, says: str, measured: str, grade: Grade = "worth a thought", fixes: tuple[Edit, ...] = ()
+) -> Finding:
     return Finding(
         key=f"date near:{key}",
         grade=grade,
@@ -53,4 +70,5 @@ def _finding(key: str, says: str, measured: str, grade: Grade = "worth a thought
         rule="Coats follow one another as they dry (house rule: coats in a day); the maker's sheet decides.",
         risk="A date that cannot be kept is better talked about now.",
         about=BriefPath(),
+        fixes=fixes,
     )

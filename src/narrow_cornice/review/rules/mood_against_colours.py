@@ -5,8 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator, Sequence
 
-from narrow_cornice.colour.tones import lab, light_reflectance
+from msgspec.structs import replace
+
+from narrow_cornice.colour.tones import difference, lab, light_reflectance
 from narrow_cornice.derived.coated.coatings import Coated
+from narrow_cornice.job.edits.finish_edits import change_finish
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.job.styles import Measure, Mood, moods
 from narrow_cornice.review.finding import Finding, RoomSeen
@@ -42,7 +46,24 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             about=SurfacePath.by_key(
                 seen.room.id, next(one.surface.key for one in coloured if one.surface.group in WALLS[:2])
             ),
+            fixes=tuple(_fixes(seen, mood, coloured)),
         )
+
+
+def _fixes(seen: RoomSeen, mood: Mood, coloured: Sequence[Coated]) -> Iterator[Edit]:
+    """Yield the change of the walls to the colour of the job that gives the room what the mood asks for, the nearest to
+    what they have."""
+    assert mood.measure is not None
+    measure = MEASURES[mood.measure]
+    walls = [one for one in coloured if one.surface.group in WALLS[:2]]
+    there = lab(max(walls, key=lambda one: one.surface.net.value).colour.hex)  # type: ignore[union-attr]
+    for colour in sorted(seen.colours, key=lambda one: difference(lab(one.hex), there)):
+        repainted = [replace(one, colour=colour) if one in walls else one for one in coloured]
+        if not _asks(mood, measure(repainted)):
+            groups = list(dict.fromkeys(one.surface.group for one in walls))
+            edit = change_finish([seen.room.id], groups, "", colour=colour.id)
+            yield replace(edit, title=f"Walls in {colour.name[:30]}")
+            return
 
 
 def _asks(mood: Mood, value: float) -> str:

@@ -11,7 +11,7 @@ from narrow_cornice.job.edits.trim_edits import change_trim
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import TrimThere
 from narrow_cornice.job.paths import TrimTherePath
-from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.trim.kinds import TrimKind
 
 SAID = "not said"
@@ -62,8 +62,15 @@ def _beside_new(seen: RoomSeen, staying: dict[tuple[str, TrimKind], TrimThere]) 
             if one.decision != "keep" or one.meets != SAID or not piece.built or piece.height is None or not new:
                 continue
             if abs(piece.height.value - one.height.mm) <= NOTICED:
+                if proud := _proud(seen, one):
+                    thick = (piece.projection.value if piece.projection is not None else 0.0, one.thickness.mm)
+                    says = f"new {kind} meets the old of the same height and another thickness"
+                    yield _finding(seen, one.id, index, says, thick, _as_thick(seen, one), proud)
                 continue
-            fixes = (*_like_old(seen, one, f"Use {seen.size(one.height.mm)} for the new"), _stated(seen, one))
+            shimmed = (_shimmed(seen, one),) if _proud(seen, one) else ()
+            title = f"Use {seen.size(one.height.mm)} for the new" + (", shimmed to its face" if shimmed else "")
+            like = _like_old(seen, one, title)
+            fixes = (*(together(title, [fix, *shimmed]) for fix in like), _stated(seen, one))
             says = f"new {kind} meets the old of another height"
             heights = (piece.height.value, one.height.mm)
             yield _finding(seen, one.id, index, says, heights, fixes, _proud(seen, one))
@@ -73,6 +80,21 @@ def _like_old(seen: RoomSeen, one: TrimThere, title: str) -> tuple[Edit, ...]:
     """Return the fix that gives new trim the height of the old; none where that is next to nothing."""
     height = seen.wish(one.height.mm)
     return (replace(change_trim(seen.room.id, one.kind, height=height), title=title),) if height.mm > 0 else ()
+
+
+def _as_thick(seen: RoomSeen, one: TrimThere) -> tuple[Edit, ...]:
+    """Return the fixes that make new trim as thick as the old, or say that it is shimmed to its face."""
+    fixes = [_shimmed(seen, one)]
+    thick = seen.wish(one.thickness.mm)
+    if thick.mm >= seen.rules.value("least_thickness"):
+        as_old = change_trim(seen.room.id, one.kind, projection=thick)
+        fixes.insert(0, replace(as_old, title=f"{seen.size(one.thickness.mm)} thick like the old"))
+    return tuple(fixes)
+
+
+def _shimmed(seen: RoomSeen, one: TrimThere) -> Edit:
+    edit = change_thing(seen.room.id, "there", one.id, f"old {one.kind}", meets="shimmed to its face")
+    return replace(edit, title="Shim to its face")
 
 
 def _proud(seen: RoomSeen, one: TrimThere) -> str:

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.measured.envelopes import fit_of
+from narrow_cornice.job.edits.casework_edits import change_built_in
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import RecessPath
-from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.finding import Finding, RoomSeen, together
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -19,8 +21,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         fit = fit_of(seen.room, recess, seen.changed_rules)
         if fit.height is None or lowest is None or lowest.reach is None:
             continue
-        runs = (built_in_of(seen.room, run, seen.changed_rules) for run in seen.room.casework.built_ins)
-        built = [one.run.over for one in runs if one.built_in.place == recess.id and not one.fault]
+        runs = [built_in_of(seen.room, run, seen.changed_rules) for run in seen.room.casework.built_ins]
+        mine = [one for one in runs if one.built_in.place == recess.id and not one.fault]
+        built = [one.run.over for one in mine]
         tall = max(built, default=fit.height.value)  # what is built there counts, not what could be
         over = tall - lowest.reach.mm
         if over <= 0.0:
@@ -40,4 +43,15 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             risk="What cannot be reached is not used, or is climbed for.",
             by_brief=True,
             about=RecessPath(seen.room.id, recess.id),
+            fixes=tuple(_lower(seen, [one for one in mine if one.run.over > lowest.reach.mm], lowest.reach.mm)),
         )
+
+
+def _lower(seen: RoomSeen, built: list[Built], reach: float) -> Iterator[Edit]:
+    """Yield the fix that builds what is out of reach as high as it is reached, and no higher; hung things stay hung."""
+    standing = [one for one in built if one.built_in.hung is None]
+    if not standing or len(standing) < len(built):
+        return
+    size = seen.wish(reach)
+    steps = [change_built_in(seen.room.id, one.built_in.id, tall=size) for one in standing]
+    yield together(f"Build it {size.text} high", steps)

@@ -6,10 +6,12 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.brief import Permit
+from narrow_cornice.job.brief import Permission, Permit
 from narrow_cornice.job.edits.brief_edits import set_brief
+from narrow_cornice.job.edits.making import fresh_id
 from narrow_cornice.job.finishes import group_and_thing
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 
@@ -27,13 +29,34 @@ def planned(seen: RoomSeen) -> dict[Permit, str]:
         plans["paint the walls"] = f"{len(walls)} surfaces of walls and ceiling are given paint"
     if wood:
         plans["paint the woodwork"] = f"{len(wood)} surfaces of wood are given paint"
-    if seen.room.measured.recesses:
-        plans["make holes"] = f"{len(seen.room.measured.recesses)} built-ins are to be fixed to the wall"
+    holes = {
+        "built-ins": len(seen.room.measured.recesses),
+        "framed things": len(seen.room.trim.frames),
+        "fields of panels": len(seen.room.trim.panels),
+    }
+    if any(holes.values()):
+        listed = " and ".join(f"{count} {what}" for what, count in holes.items() if count)
+        plans["make holes"] = f"{listed} are to be fixed to the wall"
+    floors = [one for one in seen.room.measured.marks if one.on == "floor"]
+    if floors:
+        plans["change the floor"] = f"{len(floors)} places of the floor are to be mended"
     windows = {one.id for one in seen.room.measured.openings if one.kind == "window"}
     outside = [one for one in painted if one.group == "reveal" and group_and_thing(one.key)[1] in windows]
     if outside:
         plans["change what the street sees"] = f"{len(outside)} reveals of windows are given paint"
     return plans
+
+
+def _to_be_asked(what: Permit) -> Edit:
+    """Return the fix that puts a permission that nobody wrote down into the brief, as one to be asked for."""
+
+    def apply(job: Job) -> Job:
+        if any(one.what == what for one in job.brief.permissions):
+            return job
+        fresh = fresh_id("l", (one.id for one in job.brief.permissions))
+        return replace(job, brief=replace(job.brief, permissions=(*job.brief.permissions, Permission(fresh, what))))
+
+    return Edit(f"Ask to {what}", apply)
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -48,7 +71,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             continue
         grade: Grade = "will not fit" if state == "refused" else "worth a thought"
         fixes: tuple[Edit, ...] = ()
-        if permission is not None:
+        if permission is None:
+            fixes = (_to_be_asked(what),)
+        else:
             given = set_brief(BriefPath("", "permissions", permission.id, "state"), "given", "mm")
             fixes = (replace(given, title="It was given"),) if state != "refused" else ()
         yield Finding(

@@ -1,4 +1,5 @@
-"""Pieces that move: nowhere yet, or too large for the ways in that they must go by (B4, M6)."""
+"""Pieces that move: nowhere yet, or too large for the ways in that they must go by; altered ones nobody said how of
+(B4, M6)."""
 
 from __future__ import annotations
 
@@ -15,9 +16,12 @@ def look(seen: JobSeen) -> Iterator[Finding]:
     rooms = {room.id: room for room in seen.job.rooms}
     for room in seen.job.rooms:
         for piece in room.brief.furnishings:
+            name = piece.name[:60] or "A piece"
+            if piece.decision == "alter" and not piece.how.strip():
+                says = f"{name} is altered, and nobody said how"
+                yield _finding(f"{room.id}:{piece.id}:how", room.id, room.name, says, "no finish, no change")
             if piece.decision != "move":
                 continue
-            name = piece.name[:60] or "A piece"
             if piece.to not in rooms or piece.to == room.id:
                 yield _finding(
                     f"{room.id}:{piece.id}:to", room.id, room.name, f"{name} moves, and nobody said where", "no room"

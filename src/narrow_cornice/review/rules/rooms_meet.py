@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from narrow_cornice.derived.measured.house import house_of, overlap
+from narrow_cornice.job.edits.opening_edits import join_openings
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.measured import Opening
 from narrow_cornice.job.paths import FloorPath, InRoom, OpeningPath
-from narrow_cornice.review.finding import Finding, JobSeen
+from narrow_cornice.review.finding import Finding, JobSeen, together
 
 FAR_OFF = 60.0  # mm
 LARGE = 0.2  # m²: less is a wall that was read a little long
@@ -28,6 +31,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 f"{opening.name[:40]} does not meet itself in the {beyond.name[:40]}",
                 f"{door.miss:.0f} mm apart",
                 OpeningPath(room.id, opening.id),
+                _two_doors([(room.id, opening)]),
             )
     for one, other in itertools.combinations(house.rooms, 2):
         if one[1].group != other[1].group:
@@ -42,10 +46,28 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 f"By their doors, {first.name[:40]} and {second.name[:40]} would lie over one another",
                 f"{area:.1f} m² of both",
                 FloorPath(first.id),
+                _two_doors(
+                    [
+                        (door.first[0].id, door.first[1])
+                        for door in house.doors
+                        if {door.first[0].id, door.second[0].id} == {first.id, second.id}
+                    ]
+                ),
             )
 
 
-def _finding(key: str, room_id: str, room: str, says: str, measured: str, about: InRoom) -> Finding:
+def _two_doors(doors: Sequence[tuple[str, Opening]]) -> tuple[Edit, ...]:
+    """Return the fix that says of doors that two rooms share that they are not the same; none where they share none."""
+    if not doors:
+        return ()
+    words = "They are two doors" if len(doors) == 1 else "They share no door"
+    return (together(words, [join_openings(room_id, one.id, None, one.name) for room_id, one in doors]),)
+
+
+# Many parameters: the words of a finding, each said where it is found.
+def _finding(
+    key: str, room_id: str, room: str, says: str, measured: str, about: InRoom, fixes: tuple[Edit, ...]
+) -> Finding:
     return Finding(
         key=f"rooms meet:{key}",
         grade="worth a thought",
@@ -58,4 +80,5 @@ def _finding(key: str, room_id: str, room: str, says: str, measured: str, about:
         rule="A shared door is one door: its middle lies on both rooms' walls, a wall apart (survey).",
         risk="A wall, a door's place, or what a door leads to was read wrong.",
         about=about,
+        fixes=fixes,
     )

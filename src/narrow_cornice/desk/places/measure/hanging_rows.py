@@ -95,6 +95,10 @@ def _mark_rows(bench: Bench, room: Room, mark: ConditionMark, change: Callable[.
     """Yield what is wrong and the repair it causes."""
     kinds = tuple((kind, kind) for kind in repair_kinds())
     yield ChoiceRow("What is wrong", kinds, mark.kind, lambda value: change(kind=value))
+    lies = (("wall", "the wall"), ("ceiling", "the ceiling before it"), ("floor", "the floor before it"))
+    yield ChoiceRow("It is on", lies, mark.on, lambda value: change(on=value))
+    if mark.on != "wall":
+        yield NoteRow("“Above the floor” is how far its middle is off the wall.")
     yield TextRow("Note", mark.note[:500], lambda text: change(note=text))
     repair = next((one for one in room_repairs(room) if one.mark.id == mark.id), None)
     if repair is None:

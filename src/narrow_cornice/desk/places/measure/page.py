@@ -146,9 +146,14 @@ class MeasurePage(DrawingPage):
         offer = offers().get(what)
         if offer is None:
             return
+        measured = measured_room(room, self.session.job.house_rules)
+        ceiling = measured.height.value if measured.height is not None else 0.0
+        sizes = offer.putting.pointed(offer.kind, u, v, ceiling)
+        if sizes is None:
+            return
         usual = (Length(200.0, "200 mm"),) * (len(offer.putting.asks) - 2)
         try:
-            put(self.bench, room.id, view.wall_id, offer, (u, v, *usual))
+            put(self.bench, room.id, view.wall_id, offer, (*sizes, *usual))
         except CorniceError as error:
             self.session.refused.emit(error)
 

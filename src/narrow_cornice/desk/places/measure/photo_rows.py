@@ -50,8 +50,10 @@ def lay_photograph(bench: Bench, room: Room, wall_id: str, name: str) -> None:
 
 def point_at(bench: Bench, wall_id: str, name: str) -> None:
     """Ask what is to be pointed at; the next click on the wall places it."""
-    known = {words: offer for words, offer in offers().items() if offer.putting.pointed}
+    known = {words: offer for words, offer in offers().items() if offer.putting.can_point(offer.kind)}
     what, given = QInputDialog.getItem(bench, f"On wall {name}", "Point at:", list(known), 0, False)
     if given and what in known:
         bench.session.look(leaf="things", seen_as=WALL.key, wall_id=wall_id, pointing=what)
-        bench.session.told.emit(f"Click where the {known[what].kind} is")
+        offer = known[what]
+        edge = "the free edge of" if offer.putting.one_of_a_kind else "where"
+        bench.session.told.emit(f"Click {edge} the {offer.kind}{'' if offer.putting.one_of_a_kind else ' is'}")

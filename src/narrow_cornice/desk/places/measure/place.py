@@ -50,6 +50,7 @@ from narrow_cornice.job.paths import (
     RoomPath,
     SlopePath,
     StudsPath,
+    TrayPath,
     WallPath,
     WayInPath,
     WidthPath,
@@ -70,6 +71,7 @@ READ_HERE: tuple[type[ThingPath], ...] = (
     AcrossPath,
     StudsPath,
     SlopePath,
+    TrayPath,
     LevelPath,
     *(kind for kind in HANGING if kind is not PanelsPath),
 )
@@ -102,6 +104,7 @@ def _rows() -> RowsOf:
         **dict.fromkeys((WidthPath, AskedWidthPath), width_rows),
         CornerPath: corner_rows,
         HeightPath: height_rows,
+        TrayPath: height_rows,
         OpeningPath: opening_rows,
         AcrossPath: across_rows,
     }
@@ -169,7 +172,7 @@ LEAVES = (
         (PLAN, UNFOLDED, HOUSE),
         (DiagonalPath, AskedDiagonalPath, OffsetPath, WidthPath, AskedWidthPath),
     ),
-    Leaf("heights", "Heights", (STRIP, WALL, UNFOLDED, PLAN), (HeightPath,)),
+    Leaf("heights", "Heights", (STRIP, WALL, UNFOLDED, PLAN), (HeightPath, TrayPath)),
     Leaf("openings", "Openings", (WALL, STRIP, UNFOLDED, PLAN), (OpeningPath,)),
     Leaf("things", "On the walls", (WALL, STRIP, UNFOLDED, PLAN), ON_WALLS),
     Leaf("recesses", "Recesses", (RECESS, WALL, UNFOLDED, PLAN), (RecessPath, AcrossPath)),

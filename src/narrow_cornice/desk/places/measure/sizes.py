@@ -32,6 +32,7 @@ from narrow_cornice.job.paths import (
     Read,
     SlopePath,
     StudsPath,
+    TrayPath,
     WallPath,
     WidthPath,
     identified,
@@ -242,6 +243,26 @@ def _slope(job: Job, path: SlopePath) -> SizeField | None:
     return SizeField(path.sized(key), f"Wall {name}", words, mm, edit, True, "reading")
 
 
+def _tray(job: Job, path: TrayPath) -> SizeField | None:
+    """Return a size of the tray of a ceiling: the width of its border, or its rise."""
+    room, key = job.room(path.room), path.size if path.size in ("border", "rise") else "border"
+    tray = room.measured.tray
+    there = None if tray is None else getattr(tray, key)
+
+    def edit(given: Any) -> Edit:
+        border, rise = (tray.border, tray.rise) if tray is not None else (None, None)
+        usual = {"border": Length(400.0, "400 mm"), "rise": Length(150.0, "150 mm")}  # until the other is typed
+        if given is None:
+            return edits.set_tray(room.id, None, None)
+        if key == "border":
+            return edits.set_tray(room.id, given, rise or usual["rise"])
+        return edits.set_tray(room.id, border or usual["border"], given)
+
+    words = {"border": "border of the tray", "rise": "rise of the tray"}[key]
+    mm = None if there is None else there.mm
+    return SizeField(path.sized(key), "Ceiling", words, mm, edit, True, "reading")
+
+
 def _level(job: Job, path: LevelPath) -> SizeField | None:
     """Return how high the floor lies at a corner."""
     room = job.room(path.room)
@@ -285,6 +306,7 @@ SIZES: SizesOf = {
     StudsPath: _studs,
     SlopePath: _slope,
     LevelPath: _level,
+    TrayPath: _tray,
     AcrossPath: across_size,
     **{path_to(row.field): hanging_size for row, _ in put_up_on_walls()},
 }

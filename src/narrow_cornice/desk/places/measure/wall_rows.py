@@ -44,6 +44,7 @@ from narrow_cornice.job.paths import (
     RecessPath,
     SlopePath,
     StudsPath,
+    TrayPath,
     TrimTherePath,
     WallPath,
     WidthPath,
@@ -188,14 +189,17 @@ def _asked_sizes(bench: Bench, title: str, names: tuple[str, ...], usual: str) -
     return sizes
 
 
-def height_rows(bench: Bench, job: Job, path: HeightPath) -> Iterator[Row]:
-    """Yield the rows of the ceiling height."""
+def height_rows(bench: Bench, job: Job, path: HeightPath | TrayPath) -> Iterator[Row]:
+    """Yield the rows of the ceiling height, and of its tray."""
     room = job.room(path.room)
     yield Title("Ceiling height", room.name[:200])
     yield from reading_rows(bench, HeightPath(room.id), room.measured.heights, "ceiling height")
     measured = measured_room(room, job.house_rules)
     if measured.height is not None:
         yield from bench.working(measured.height)
+    yield Caption("A tray, higher inside a border all round")
+    yield from bench.size_rows(TrayPath(room.id, size="border"), "Border")
+    yield from bench.size_rows(TrayPath(room.id, size="rise"), "Rise")
 
 
 def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:

@@ -1,0 +1,44 @@
+"""Joints of long runs that lie on nothing: off a stud, or on a wall nobody knows (T9, M5)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
+from narrow_cornice.job.measured import Backing
+from narrow_cornice.job.paths import StudsPath
+from narrow_cornice.review.finding import Finding, JobSeen
+from narrow_cornice.trim.scarfs import FROM_CORNER
+from narrow_cornice.units.show import show_size
+
+
+def look(seen: JobSeen) -> Iterator[Finding]:
+    """Look at the joints of every room, wall by wall."""
+    job = seen.job
+    for room in job.rooms:
+        loose: dict[str, list[CutPiece]] = {}
+        for piece in cut_list(room, job.house_rules, job.milled, job.joinery):
+            if piece.loose_joint:
+                loose.setdefault(piece.loose_joint, []).append(piece)
+        for wall, pieces in loose.items():
+            known = room.measured.backing.get(wall, Backing()).kind != "unknown"
+            name, kinds = pieces[0].wall, ", ".join(dict.fromkeys(one.kind for one in pieces))
+            off = "on no stud" if known else "on a wall nobody knows"
+            measured = f"{len(pieces)} {'joint' if len(pieces) == 1 else 'joints'} of {kinds}"
+            if known:
+                measured += (
+                    f"; no stud keeps each part within a bar and {show_size(FROM_CORNER, job.settings)} off corners"
+                )
+            yield Finding(
+                key=f"scarf loose:{room.id}:{wall}",
+                grade="worth a thought",
+                room_id=room.id,
+                room=room.name,
+                where=f"wall {name}",
+                says=f"Joints on wall {name} lie {off}",
+                many="Joints of long runs that lie on nothing: {n} walls",
+                measured=measured,
+                rule="Runs longer than the longest stock are scarfed on a stud, 600 from a corner (lengths).",
+                risk="A joint that is only glued opens when the wood dries. Say what is behind the wall, or block it.",
+                about=StudsPath(room.id, wall, size="first"),
+            )
