@@ -254,7 +254,7 @@ class Editing(RuleBasedStateMachine):
         side, second, third = (room.measured.walls[(wall + step) % count] for step in (0, 1 + other % (count - 1), 2))
         match pick % 9:
             case 8:
-                self.attempt(edits.reduce_cornice, room.id, edits.REDUCTIONS[wall % 3])
+                self.attempt(edits.reduce_cornice, room.id, edits.REDUCTIONS[wall % len(edits.REDUCTIONS)])
             case 7:
                 self.attempt(edits.order_of_the_house, room.id)
             case 6:

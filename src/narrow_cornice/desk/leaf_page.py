@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QVBoxLayout
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout
 
-from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.bench_widgets import LinkButton, plain_label, plain_tip
 from narrow_cornice.desk.leaves_row import LeavesRow
 from narrow_cornice.desk.place import Desk, Leaf, Place
 from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.exchange.cautions import in_short
+
+FEW = 1  # cautions that stand in full; more are one line until they are asked for
 
 
 class LeafPage(PlacePage):
@@ -31,17 +35,30 @@ class LeafPage(PlacePage):
         self.cautions.setAccessibleName("Cautions")
         size = 8 * self.theme.letters
         self.cautions.setStyleSheet(f"color: {self.theme.roles['caution']}; font-size: {size:.1f}pt;")
+        self.read_out = LinkButton("Read them", self)
+        self.read_out.setAccessibleName("Read the cautions, or have them in short")
+        self.read_out.clicked.connect(lambda: self.session.look(read_out=not self.session.view.read_out))
+        self.read_out.hide()
 
     def add_cautions(self) -> None:
         """Put the cautions of this place below what it shows."""
-        self.lay.addWidget(self.cautions)
+        foot = QHBoxLayout()
+        foot.addWidget(self.cautions, 1)
+        foot.addWidget(self.read_out, 0, Qt.AlignmentFlag.AlignTop)
+        self.lay.addLayout(foot)
         self.say_cautions()
 
     def say_cautions(self) -> None:
-        """Say the cautions that the work in the room that is looked at calls for."""
-        words = " ".join(self.place.cautions(self.session.job, self.session.room()))
+        """Say the cautions that the work in the room that is looked at calls for: many in one line until they are
+        asked for."""
+        said = self.place.cautions(self.session.job, self.session.room())
+        whole = len(said) <= FEW or self.session.view.read_out
+        words = " ".join(said) if whole else in_short(said)
         if words != self.cautions.text():
             self.cautions.setText(words)
+            self.cautions.setToolTip("" if whole else plain_tip(" ".join(said)))
+        self.read_out.setText("In short" if whole else "Read them")
+        self.read_out.setVisible(len(said) > FEW)
 
     def leaf(self) -> Leaf | None:
         """Return the leaf that is looked at."""
@@ -57,3 +74,7 @@ class LeafPage(PlacePage):
         """Leave what is drawn alone on the page, or bring all back that stands round it."""
         self.row.setVisible(not alone)
         self.cautions.setVisible(not alone and bool(self.cautions.text()))
+        if alone:
+            self.read_out.hide()
+        else:
+            self.say_cautions()

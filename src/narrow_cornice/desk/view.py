@@ -34,8 +34,8 @@ class View(msgspec.Struct, frozen=True):
 
     ``place`` is the key of a place, empty for the one that the window opens with; ``leaf`` is that of the leaf shown
     there, empty for its first, and ``seen_as`` that of the drawing above the leaf's sheet, empty for the leaf's own.
-    ``pointing`` is what the next click on a wall places. ``turn`` is how far the room is turned on the sheet, in
-    degrees clockwise.
+    ``read_out`` says that cautions stand in full where they are many. ``pointing`` is what the next click on a wall
+    places. ``turn`` is how far the room is turned on the sheet, in degrees clockwise.
     """
 
     place: str = ""
@@ -48,3 +48,4 @@ class View(msgspec.Struct, frozen=True):
     instrument: Instrument = "tape"
     pointing: str = ""
     sifted: Sifted = Sifted()
+    read_out: bool = False

@@ -13,12 +13,18 @@ TRIM_WORK = ("dust", "ladders")  # what cutting and putting up trim asks for
 
 
 class _Caution(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    short: str
     text: str
 
 
 @cache
+def _table() -> Mapping[str, _Caution]:
+    return shipped_table("cautions.toml", dict[str, _Caution])
+
+
+@cache
 def _known() -> Mapping[str, str]:
-    return {name: row.text for name, row in shipped_table("cautions.toml", dict[str, _Caution]).items()}
+    return {name: row.text for name, row in _table().items()}
 
 
 def cautions(*names: str) -> tuple[str, ...]:
@@ -30,3 +36,11 @@ def cautions_of(names: Iterable[str]) -> tuple[str, ...]:
     """Return the cautions of these names, each once and in their order; none where there are none."""
     known = _known()
     return tuple(known[name] for name in dict.fromkeys(names))
+
+
+def in_short(texts: Iterable[str]) -> str:
+    """Return cautions in one line: what each is about, and who decides; one that the table has not by its first
+    words."""
+    short = {row.text: row.short for row in _table().values()}
+    about = ", ".join(short.get(text) or text.partition(":")[0][:40].rstrip(".") for text in texts)
+    return f"Mind {about}: the local code, the maker's sheets and licensed trades decide." if about else ""

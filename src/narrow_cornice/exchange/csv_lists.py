@@ -14,10 +14,12 @@ from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.sheets import cut_boards, numbers_of
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.painting_order import turns
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.plain_text import cell
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.rules import house_rules_of
 
 LEFT_OUT = "not in this list"  # the kind of a row that says what is left out, and why
 MARK = "\ufeff"
@@ -88,6 +90,7 @@ def to_buy_by_room(job: Job) -> str:
 def surfaces_list(job: Job) -> str:
     """Return every surface with its areas in m², what goes on it and how much."""
     rows: list[list[object]] = []
+    turn = turns(house_rules_of(job.house_rules))
     for room in one_by_one(job.rooms, "room"):
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             surface = one.surface
@@ -107,6 +110,7 @@ def surfaces_list(job: Job) -> str:
                     one.state,
                     one.primer.name if one.primer else "",
                     round(one.primer_litres.value, 4) if one.primer_litres else "",
+                    turn[surface.kind],
                 ]
             )
     return _written(
@@ -125,6 +129,7 @@ def surfaces_list(job: Job) -> str:
             "state",
             "primer",
             "primer litres",
+            "painted in turn",
         ],
         rows,
     )

@@ -198,6 +198,7 @@ def _check_trim(trim: Trimwork, where: str) -> None:
             raise JobError(f"There is no trim called “{kind[:40]}”.", where=f"{where}.choices")
         for name in ("height", "projection", "top"):
             length_within(getattr(choice, name), f"{at}.{name}", zero=name == "projection")
+        number(choice.share, f"{at}.share", 0.05, 1.0)
         if choice.spring is not None:
             number(choice.spring, f"{at}.spring", *SPRINGS)
         if choice.drawn or choice.stock:

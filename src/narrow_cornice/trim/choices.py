@@ -22,7 +22,8 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     ``top`` the height of its upper edge above the floor, for a dado or picture rail; ``drawn`` the stack of members
     somebody drew, from the bottom up (a skirting's from the top down), empty for the order's own; ``stock`` the stock
     profiles it is put together from instead, whose sizes then hold; ``solid`` whether a large cornice is one piece;
-    ``spring`` the angle between the wall and its back in degrees, as it was measured of the moulding that is bought.
+    ``share`` how much of what the order wants it is made of, where nobody typed a size; ``spring`` the angle between
+    the wall and its back in degrees, as it was measured of the moulding that is bought.
     """
 
     fitted: bool | None = None
@@ -32,6 +33,7 @@ class TrimChoice(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     drawn: Stack = ()
     stock: tuple[StockPiece, ...] = ()
     solid: bool = False
+    share: float = 1.0
     spring: float | None = None
 
 

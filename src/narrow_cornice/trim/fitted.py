@@ -108,6 +108,12 @@ def to_the_step(wanted: float, step: float) -> float:
     return math.ceil(wanted / step - 0.5) * step
 
 
+@explained("little member", "mm", "wanted × share")
+def little_member(wanted: float, share: float) -> float:
+    """Return how high a member is that is kept small, for the line it draws."""
+    return wanted * share
+
+
 @explained("bottom of the cornice", "mm", "ceiling height − cornice")
 def bottom_of_cornice(ceiling_height: float, cornice: float) -> float:
     """Return where the cornice begins above the floor."""
@@ -273,15 +279,17 @@ def _under_the_frieze(room: Fitting, kind: TrimKind) -> Fitted:
 
 def cornice_members(room: Fitting) -> tuple[Member, ...]:
     """Return the members of the cornice from the top down: what the order asks of each, and what is built."""
-    return tuple(
-        Member(
-            name,
-            room.chosen(choice_key(MEMBERED, name)).fitted is not False,
-            wants,
-            room.typed(choice_key(MEMBERED, name), "height", name, wants) or room.made(wants) or wants,
-        )
-        for name, wants in room.wall.members.items()
-    )
+    made = []
+    for name, wants in room.wall.members.items():
+        chosen = room.chosen(choice_key(MEMBERED, name))
+        less = wants
+        if chosen.share < 1.0:
+            less = little_member(
+                wants, choice("share", chosen.share, "", note="a little one, for its line"), called=name
+            )
+        typed = room.typed(choice_key(MEMBERED, name), "height", name, wants)
+        made.append(Member(name, chosen.fitted is not False, wants, typed or room.made(less) or less))
+    return tuple(made)
 
 
 def _cornice_height(room: Fitting, members: Sequence[Member]) -> Figure:

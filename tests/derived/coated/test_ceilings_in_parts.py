@@ -8,12 +8,15 @@ import pytest
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.painting_order import in_painting_order
 from narrow_cornice.derived.coated.surface import Surface
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import decode_job, encode_job
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import plain_length as mm
@@ -97,3 +100,18 @@ def test_damage_on_a_ceiling_primes_the_ceiling_and_on_a_floor_nothing() -> None
     sloped = made(SLOPE, mark, edits.change_thing("r1", "marks", "k1", "poor patch", on="ceiling"))
     assert surfaces(sloped)["ceiling@slope-w1"].patches is not None
     assert surfaces(sloped)["ceiling@room"].patches is None
+
+
+def test_the_order_of_painting_is_that_of_the_school() -> None:
+    job = made(edits.add_opening("r1", "door", "w1", mm(1000.0)))
+
+    def kinds(one: Job) -> list[str]:
+        coated = coated_surfaces(one.rooms[0], one.house_rules, one.paints, one.colours)
+        ordered = in_painting_order(coated, house_rules_of(one.house_rules))
+        assert sorted(each.surface.key for each in ordered) == sorted(each.surface.key for each in coated)
+        return list(dict.fromkeys(each.surface.kind for each in ordered))
+
+    assert kinds(job) == ["ceiling", "wall", "door", "trim"] or kinds(job) == ["ceiling", "wall", "trim", "door"]
+    other = edits.change_house_rule("trim_before_walls", 1.0, "trim before walls").apply(job)
+    assert kinds(other)[0] == "ceiling"
+    assert kinds(other)[-1] == "wall"

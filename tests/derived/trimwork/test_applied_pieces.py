@@ -187,3 +187,26 @@ def test_what_no_board_is_wide_enough_for_is_told() -> None:
     )
     assert any("in Room" in one for one in missing)
     assert not to_buy(made()).missing
+
+
+def test_a_crown_with_a_little_corona_and_a_small_bed() -> None:
+    """187.5 is 46.875 + 46.875 + 93.75: the crown made 47.5 as ever, the others of half: 22.5 and 47.5."""
+    little = edits.reduce_cornice("r1", "crown, little corona and small bed")
+    job = made(little)
+    trim = trimmed_of(job.rooms[0], job.house_rules).trim
+    assert [(one.name, one.height.value) for one in trim.members] == [
+        ("cymatium", 47.5),
+        ("corona", 22.5),
+        ("bed mould", 47.5),
+    ]
+    assert trim.of("cornice").height is not None
+    assert trim.of("cornice").height.value == pytest.approx(117.5)
+    assert not trim.lone_crown
+    four = edits.choose_order("r1", "corinthian").apply(made())
+    trim = trimmed_of(little.apply(four).rooms[0], four.house_rules).trim
+    assert [one.fitted for one in trim.members] == [True, True, False, True]  # the band of modillions is dropped
+    assert little.apply(job) == job
+    whole = edits.reduce_cornice("r1", "whole cornice").apply(job)
+    assert whole.rooms[0].trim.choices == made().rooms[0].trim.choices
+    typed = edits.change_trim("r1", "cornice: corona", height=None).apply(job)
+    assert trimmed_of(typed.rooms[0], typed.house_rules).trim.members[1].height.value == 47.5

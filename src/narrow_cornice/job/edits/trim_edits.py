@@ -27,7 +27,8 @@ from narrow_cornice.trim.orders import Order, checked_order
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import Length
 
-Reduction = Literal["whole cornice", "crown and picture rail", "single crown"]
+Reduction = Literal["whole cornice", "crown, little corona and small bed", "crown and picture rail", "single crown"]
+LITTLE = 0.5  # of its size: a corona and a bed mould that are kept for the line they draw (T4)
 REDUCTIONS: tuple[Reduction, ...] = get_args(Reduction)
 
 
@@ -81,6 +82,8 @@ def change_trim(room_id: str, kind: str, **fields: Any) -> Edit:
 
     if {"height", "projection"} & set(fields):
         fields["stock"] = ()  # a size that is typed is made; stock has its own
+    if "height" in fields:
+        fields["share"] = 1.0
 
     def change(room: Room) -> Room:
         choices = with_choice(room.trim.choices, kind, **fields)
@@ -147,18 +150,23 @@ def remove_profile(profile_id: str, name: str) -> Edit:
 
 
 def reduce_cornice(room_id: str, manner: Reduction) -> Edit:
-    """Fit the whole cornice, or reduce it and keep its sizes: to its crowning member with a picture rail where the
-    architrave would end, so that the wall still reads an entablature; or to its crowning member alone."""
+    """Fit the whole cornice, or reduce it: to its crown at its size with a corona and a bed mould of half theirs; or
+    to its crowning member with a picture rail where the architrave would end, so that the wall still reads an
+    entablature; or to its crowning member alone."""
+    little = manner == "crown, little corona and small bed"
 
     def change(room: Room) -> Room:
         choices = dict(room.trim.choices)
 
-        def put(kind: str, fitted: bool | None) -> None:
+        def put(kind: str, fitted: bool | None, **fields: Any) -> None:
             nonlocal choices
-            choices = with_choice(choices, kind, fitted=fitted, stock=())
+            choices = with_choice(choices, kind, fitted=fitted, stock=(), **fields)
 
-        for name, _ in room.trim.order_in_force.members[1:]:
-            put(f"{MEMBER_PREFIX}{name}", None if manner == "whole cornice" else False)
+        lower = [name for name, _ in room.trim.order_in_force.members[1:]]
+        for name in lower:
+            stays = manner == "whole cornice" or (little and name in (lower[0], lower[-1]))
+            share = LITTLE if little and stays else 1.0
+            put(f"{MEMBER_PREFIX}{name}", None if stays else False, share=share)
         put("cornice", None)
         put("picture rail", True if manner == "crown and picture rail" else None)
         return with_trim(room, choices=choices)

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from narrow_cornice.colour.tones import lightness
-from narrow_cornice.job.edits import change_finish
+from narrow_cornice.job.edits import change_finish, change_opening
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.measured import Opening
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 
+GROUPS = ("casing", "reveal")
 DISAPPEARS = 10  # ΔL* under which one colour disappears in another
 
 
@@ -34,8 +37,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     contrast, worst = max(strong, key=lambda one: one[0])
     fixes = []
     if wall is not None and wall.colour is not None:
-        change = change_finish([seen.room.id], ["casing", "reveal"], "", colour=wall.colour.id)
+        change = change_finish([seen.room.id], GROUPS, "", colour=wall.colour.id)
         fixes.append(together(f"Paint casing and reveals {wall.colour.name[:30]}", [change]))
+    fixes += _other_schools(seen, worst, strong)
     names = ", ".join(opening.name[:40] for _, opening in strong)
     yield Finding(
         key=f"frame contrast:{seen.room.id}",
@@ -51,3 +55,19 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         about=OpeningPath(seen.room.id, worst.id),
         fixes=tuple(fixes),
     )
+
+
+def _other_schools(seen: RoomSeen, worst: Opening, strong: Sequence[tuple[float, Opening]]) -> Iterator[Edit]:
+    """Yield what other schools do: a casing as dark (or as light) as the frame, and none, with a plastered return."""
+    limit, frame = seen.rules.value("outlining_contrast"), lightness(worst.frame)
+    near = [
+        one
+        for one in seen.colours
+        if all(abs(lightness(one.hex) - lightness(each.frame)) <= limit for _, each in strong)
+    ]
+    if near:
+        colour = min(near, key=lambda one: abs(lightness(one.hex) - frame))
+        edit = change_finish([seen.room.id], GROUPS, "", colour=colour.id)
+        yield together(f"As the frames: {colour.name[:30]}", [edit])
+    bare = [change_opening(seen.room.id, one.id, one.name, cased=False) for _, one in strong]
+    yield together("No casing: a plastered return", bare)

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from functools import partial
 
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.painting_order import in_painting_order
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.offers import invitations as on_wall
 from narrow_cornice.desk.place import Desk, Place
@@ -16,6 +17,7 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath, SurfacePath, ThingPath, TrimPath
+from narrow_cornice.job.rules import house_rules_of
 
 
 class FinishesPage(DrawingPage):
@@ -65,7 +67,8 @@ class FinishesPage(DrawingPage):
         unit = job.settings.unit
         self.sheet_of("schedule").sheet.head(3, "Gross m²" if unit == "mm" else "Gross sq ft")
         rows: list[SheetRow] = []
-        for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
+        coated = coated_surfaces(room, job.house_rules, job.paints, job.colours)
+        for one in in_painting_order(coated, house_rules_of(job.house_rules)):
             surface = one.surface
             about = SurfacePath.by_key(room.id, surface.key)
             rows.append(
