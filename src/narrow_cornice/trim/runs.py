@@ -312,8 +312,9 @@ def wall_runs(wall: Wall, trim: FittedTrim, kind: TrimKind) -> tuple[Run, ...]:
         runs.append(Run(wall.id, wall.name, kind, *ends, old=old, lies=(piece.bottom, piece.top) if old else None))
 
     for stop, again in stops:
-        if stop.value < wall.length.value:
-            close(stop, "stop")
+        if stop.value >= wall.length.value:
+            continue  # it was read to stand past the end of the wall, and is told as such
+        close(stop, "stop")
         if again.value > at.value:
             at, left = again, "stop"
     if at.value < wall.length.value:

@@ -55,13 +55,13 @@ def test_a_cornice_that_a_window_stops_covers_no_ceiling_there() -> None:
 
 
 def test_an_old_cornice_covers_by_its_own_size_also_where_none_is_fitted() -> None:
-    """On the wall of 3 000 an old one of 80 stays; new ones of 187.5 on the others, each with half of its corners."""
+    """On the wall of 3 000 an old one of 80 stays, new ones of 187.5 on the others: what lies under two of them is
+    187.5 × 187.5 in two corners and 187.5 × 80 in the others."""
     old = edits.put_up("r1", "there", "cornice", "w2", mm(100.0), mm(80.0))
-    new = (4200 * 2 + 3000) * CORNICE - (2 + 2 + 2) / 2 * CORNICE**2
-    kept = 3000 * 80 - 2 / 2 * 80**2
-    assert painted(made(old), "ceiling@room") == pytest.approx(4.2 * 3.0 - (new + kept) / 1e6)
+    covered = (4200 * 2 + 3000) * CORNICE + 3000 * 80 - 2 * CORNICE**2 - 2 * CORNICE * 80
+    assert painted(made(old), "ceiling@room") == pytest.approx(4.2 * 3.0 - covered / 1e6)
     none = made(old, edits.change_trim("r1", "cornice", fitted=False))
-    assert painted(none, "ceiling@room") == pytest.approx(4.2 * 3.0 - kept / 1e6)
+    assert painted(none, "ceiling@room") == pytest.approx(4.2 * 3.0 - 3000 * 80 / 1e6)  # its corners are its own
 
 
 def test_a_lowered_ceiling_from_wall_to_wall_has_no_ends_and_stops_the_cornice() -> None:

@@ -17,7 +17,8 @@ from narrow_cornice.derived.coated.areas import (
     slope_area,
     triangle_area,
 )
-from narrow_cornice.derived.coated.bulks import overhead
+from narrow_cornice.derived.coated.bulks import footprint, overhead
+from narrow_cornice.derived.coated.cornice_strips import CorniceStrip, cornice_strips, covered_together, meets_itself
 from narrow_cornice.derived.coated.surface import Surface, none_here, plain_surface
 from narrow_cornice.derived.coated.wall_surfaces import Patch, patched
 from narrow_cornice.derived.measured.trays import tray_rings
@@ -88,7 +89,7 @@ def slope_surfaces(
         mine_patched = patched([one for one in patches if one.wall == walls[plane.over].id])
         surface = replace(surface, found=mine_patched[0], patches=mine_patched[1])
         if mine:
-            covered = _under_runs(plan, walls, trim, mine, area)
+            covered = _under_runs(plan, walls, trim, mine, area, level=False)
             surface = replace(surface, covered=covered, net=net_area(area, surface.openings, covered, called=name))
         made.append(surface)
     return tuple(made)
@@ -108,34 +109,44 @@ def _along(run: Run, over: int, walls: tuple[WallAsRead, ...]) -> bool:
 
 
 def _under_runs(
-    plan: Plan, walls: tuple[WallAsRead, ...], trim: FittedTrim, runs: Sequence[Run], most: Figure
+    plan: Plan, walls: tuple[WallAsRead, ...], trim: FittedTrim, runs: Sequence[Run], most: Figure, *, level: bool
 ) -> Figure:
     """Return what runs of cornice cover of the ceiling they lie against, new ones and old ones each by its own size, at
-    most all of it."""
-    order = [wall.id for wall in walls]
-    parts = []
-    for run in runs:
+    most all of it; on a ``level`` one what lies under two of them is counted once."""
+    parts, strips = [], _strips(plan, walls, trim, runs)
+    for run, strip in zip(runs, strips, strict=True):
         out = trim.of("cornice").projection
         if run.old is not None:
             out = Figure("projection", run.old.thickness, "mm", "table", note="of the old cornice that stays")
-        if out is None:
-            continue
-        at = order.index(run.wall)  # seen from inside its right end is where the walk comes to it
-        corners = [(run.left, plan.angles[(at + 1) % len(order)]), (run.right, plan.angles[at])]
-        cot = sum(1.0 / math.tan(math.radians(angle) / 2.0) for end, angle in corners if end in ("inside", "outside"))
+        assert out is not None
+        cot = sum(strip.corners)
         reached = Figure("corners", cot, "", "table", note="cotangents of half the angles of those it reaches")
         parts.append(covered_by_cornice(run.length, out, reached, called=run.wall_name, like="runs"))
+    if level and meets_itself(plan, strips):
+        twice = sum(one.value for one in parts) - covered_together(plan, strips) / 1_000_000
+        parts.append(Figure("counted twice", -twice, "m²", "table", note="where runs across from one another meet"))
     covered = total("covered", "m²", parts) if parts else none_here("covered")
     if not 0.0 <= covered.value <= most.value:  # a cornice that meets itself
         covered = Figure("covered", max(0.0, min(covered.value, most.value)), "m²", "table", note="all of it")
     return covered
 
 
-def _whole_ring(plan: Plan, cornices: Sequence[Run]) -> bool:
-    """Return whether a new cornice goes all round, stopped by nothing."""
+def _strips(plan: Plan, walls: tuple[WallAsRead, ...], trim: FittedTrim, runs: Sequence[Run]) -> list[CorniceStrip]:
+    """Return the strips of ceiling under runs of cornice, each as far out as it is."""
+    order, out = [wall.id for wall in walls], trim.of("cornice").projection
+    new = out.value if out is not None else 0.0
+    placed = [(order.index(run.wall), run, run.old.thickness if run.old is not None else new) for run in runs]
+    return cornice_strips(plan, placed)
+
+
+def _whole_ring(plan: Plan, cornices: Sequence[Run], out: float) -> bool:
+    """Return whether a new cornice goes all round, stopped by nothing and not even by itself."""
     ends = [end for run in cornices for end in (run.left, run.right)]
     new = not any(run.there for run in cornices)
-    return new and len(cornices) == len(plan.sides) and not {"stop", "knee"} & set(ends)
+    if not new or len(cornices) != len(plan.sides) or {"stop", "knee"} & set(ends):
+        return False
+    at = {side.name: index for index, side in enumerate(plan.sides)}
+    return not meets_itself(plan, cornice_strips(plan, [(at[run.wall_name], run, out) for run in cornices]))
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
@@ -160,7 +171,7 @@ def ceiling_surface(
         )
     openings, covered = none_here("openings"), none_here("covered")
     cornice = trim.of("cornice")
-    if ceiling.flat and cornice.projection is not None and _whole_ring(plan, level):
+    if ceiling.flat and cornice.projection is not None and _whole_ring(plan, level, cornice.projection.value):
         perimeter = total("perimeter", "run", [side.length for side in plan.sides])
         turned = sum(1.0 / math.tan(math.radians(angle) / 2.0) for angle in plan.angles)
         corners = Figure("corners", turned, "", "table", note="cotangents of half of every corner's angle, together")
@@ -168,10 +179,15 @@ def ceiling_surface(
         # A cornice that comes out further than half the room would meet itself: it covers the whole ceiling at most.
         covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
     elif level:
-        covered = _under_runs(plan, walls, trim, level, gross)
+        covered = _under_runs(plan, walls, trim, level, gross, level=ceiling.flat)
     if hanging:
         parts = [covered] if covered.value else []
         parts += [overhead(bulk) for bulk in hanging]
+        strips = _strips(plan, walls, trim, level)
+        together = covered_together(plan, strips, [footprint(plan, walls, bulk) for bulk in hanging]) / 1_000_000
+        if abs(twice := sum(one.value for one in parts) - together) > 1e-6 and ceiling.flat:
+            note = "where these lie over one another, or past the walls"
+            parts.append(Figure("counted twice", -twice, "m²", "table", note=note))
         whole = total("covered", "m²", parts)
         covered = whole if whole.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all")
     return Surface(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Container, Sequence
 from typing import NamedTuple
 
@@ -16,7 +17,7 @@ from narrow_cornice.derived.coated.areas import (
 )
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.coated.surface import Surface, none_here
-from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.lying import casing_rects, trim_rects
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.explained.figures import Figure, total
@@ -51,12 +52,51 @@ def _together(name: str, parts: Sequence[tuple[str, str, Rect]], union: float) -
     return total(name, "m²", figures)
 
 
-def _under(face: WallFace, rect: Rect) -> Rect:
-    """Return as much of an opening as surely lies under the ceiling; one that pokes out is told in the second look."""
-    if not face.sloped:
-        return rect
-    top = min(height_on(face.upper_edge, min(max(u, 0.0), face.length)) for u in (rect.u0, rect.u1))
-    return Rect(rect.u0, rect.v0, rect.u1, min(rect.v1, top))
+def _arch_is_free(face: WallFace, one: OpeningFace, lying: Sequence[Rect]) -> bool:
+    """Return whether what an arch leaves of its rectangle is wall and nothing else: within the wall, under its ceiling,
+    with nothing lying on it or opening beside it."""
+    rect = one.rect
+    head = Rect(rect.u0, rect.v1 - min(one.opening.rise.mm, rect.tall), rect.u1, rect.v1)
+    inside = rect.u0 >= 0.0 and rect.u1 <= face.length
+    clear = inside and all(height_on(face.upper_edge, u) >= rect.v1 - 1e-9 for u in (rect.u0, rect.u1))
+    others = [*lying, *(other.rect for other in face.openings if other is not one)]
+    return clear and not any(other.within(head).area > 1.0 for other in others)
+
+
+def _arched(one: OpeningFace) -> list[Rect]:
+    """Return an opening as it is cut: of an arch upright slices, each as high as its middle."""
+    rect, rise = one.rect, min(one.opening.rise.mm, one.rect.tall)
+    if one.opening.kind != "arch" or rise <= 0:
+        return [rect]
+    made, half = [], rect.wide / 2
+    for number in range(2 * SLICES):
+        u0, u1 = (rect.u0 + rect.wide * place / (2 * SLICES) for place in (number, number + 1))
+        share = ((u0 + u1) / 2 - rect.u0 - half) / half
+        made.append(Rect(u0, rect.v0, u1, rect.v1 - rise + rise * math.sqrt(max(0.0, 1.0 - share * share))))
+    return made
+
+
+SLICES = 24  # what a sloped ceiling cuts is counted in so many upright slices, each as high as its middle
+
+
+def _under(face: WallFace, rect: Rect) -> list[Rect]:
+    """Return as much of a rectangle as lies on the wall and under its ceiling: itself, or where the ceiling is lower
+    than its upper edge upright slices of it."""
+    rect = rect.within(Rect(0.0, 0.0, face.length, rect.v1))
+    if rect.area <= 0:
+        return []
+    places = [rect.u0, *(u for u, _ in face.upper_edge if rect.u0 < u < rect.u1), rect.u1]
+    made = []
+    for left, right in itertools.pairwise(places):
+        tops = [height_on(face.upper_edge, u) for u in (left, right)]
+        if min(tops) >= rect.v1 - 1e-9:
+            made.append(Rect(left, rect.v0, right, rect.v1))
+            continue
+        count = 1 if tops[0] == tops[1] else SLICES
+        for number in range(count):
+            u0, u1 = (left + (right - left) * place / count for place in (number, number + 1))
+            made.append(Rect(u0, rect.v0, u1, min(rect.v1, height_on(face.upper_edge, (u0 + u1) / 2))))
+    return [one for one in made if one.area > 0]
 
 
 def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
@@ -200,15 +240,23 @@ def wall_surfaces(
         (
             one.bulk.name[:60],
             "standing before it",
-            _under(face, Rect(one.start.value, one.bottom, one.end.value, max(one.top, one.bottom))),
+            Rect(one.start.value, one.bottom, one.end.value, max(one.top, one.bottom)),
         )
         for one in face.standing
     ]
     parts += [(one.name[:60], "built in", Rect(one.start.value, 0.0, one.end.value, one.top)) for one in before]
+    arches = {one.opening.id for one in face.openings if _arch_is_free(face, one, [rect for *_, rect in parts])}
+    open_here = [
+        (one.opening.name, "openings", rect)
+        for one in face.openings
+        for shape in ([one.rect] if one.opening.id in arches else _arched(one))
+        for rect in _under(face, shape)
+    ]
+    under = [(name, like, part) for name, like, rect in parts for part in _under(face, rect)]
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
-        holes = [(one.opening.name, "openings", _under(face, one.rect).within(band)) for one in face.openings]
-        lying = [(name, like, rect.within(band)) for name, like, rect in parts]
+        holes = [(name, like, rect.within(band)) for name, like, rect in open_here]
+        lying = [(name, like, rect.within(band)) for name, like, rect in under]
         in_holes = union_area(rect for *_, rect in holes)
         either = union_area([rect for *_, rect in holes] + [rect for *_, rect in lying])
         gross = _band_gross(face, low, high)
@@ -217,7 +265,8 @@ def wall_surfaces(
         openings = _together("openings", holes, in_holes)
         for one in face.openings:
             opening, rect = one.opening, one.rect
-            if opening.kind == "arch" and opening.rise.mm > 0 and band.v0 < rect.v1 <= band.v1 + 1e-9:
+            arched = opening.id in arches and opening.kind == "arch" and opening.rise.mm > 0
+            if arched and band.v0 < rect.v1 <= band.v1 + 1e-9:
                 width = Figure("width", rect.u1 - rect.u0, "mm", "reading", note=opening.name[:60])
                 rise = Figure("rise", min(opening.rise.mm, rect.v1 - rect.v0), "mm", "reading", note=opening.name[:60])
                 openings = less_spandrels(openings, spandrels(width, rise), called="openings")
