@@ -242,11 +242,19 @@ def test_views_of_one_built_in_follow_what_is_selected(window: MainWindow) -> No
 
 def test_cautions_are_those_of_what_is_planned(window: MainWindow) -> None:
     found = built(window, "place")
+    short = found.cautions.text()
+    assert "behind units" in short
+    assert short.endswith("the local code, the maker's sheets and licensed trades decide.")
+    found.read_out.click()  # many stand in one line until they are asked for
+    settle()
     assert "Sockets" in found.cautions.text()
     assert "fold-down bed" not in found.cautions.text()
     window.session.look(room_id="r4")
     settle()
     assert "A fold-down bed is fixed to structure" in found.cautions.text()
+    found.read_out.click()
+    settle()
+    assert "the bed" in found.cautions.text()
 
 
 def test_a_bay_is_made_two_and_joined_again_from_the_menu_on_the_drawing(window: MainWindow) -> None:

@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.places.measure.photo_dialog import PhotoDialog
+from narrow_cornice.desk.places.measure.photo_rows import point_at
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Photograph
 from narrow_cornice.job.paths import MarkPath, WallPath
@@ -80,6 +81,35 @@ def test_a_wall_is_squared_up_and_pointed_at(
     for _ in range(2):
         session.undo()
     assert session.job.pictures == {}
+
+
+@pytest.mark.parametrize("what", ["picture", "skirting that is there", "cornice that is there"])
+def test_pictures_and_old_trim_are_placed_by_pointing(
+    window: MainWindow, monkeypatch: pytest.MonkeyPatch, what: str
+) -> None:
+    """On a wall of the Stair Hall: a picture at its middle, old trim by its free edge."""
+    session = window.session
+    session.look(place="measure", room_id="r3", leaf="things", wall_id="w1", seen_as="wall")
+    settle()
+    ceiling = measured_room(session.job.room("r3"), session.job.house_rules).height
+    assert ceiling is not None
+    asked: list[list[str]] = []
+    monkeypatch.setattr(QInputDialog, "getItem", lambda *given: (asked.append(list(given[3])), (what, True))[1])
+    point_at(window.bench, "w1", "A–B")
+    assert "screen" not in asked[0]  # it goes by its diagonal
+    settle()
+    high = {"picture": 1500.0, "skirting that is there": 160.0, "cornice that is there": ceiling.value - 90.0}[what]
+    place = canvas(window).to_screen((700.0, -high))
+    QTest.mouseClick(canvas(window), Qt.MouseButton.LeftButton, pos=place.toPoint())
+    settle()
+    room = session.job.room("r3")
+    if what == "picture":
+        framed = room.trim.frames[-1]
+        assert (framed.place.mm, framed.height.mm) == (pytest.approx(700, abs=12), pytest.approx(1500, abs=12))
+    else:
+        there = room.measured.there[-1]
+        assert there.kind == what.partition(" ")[0]
+        assert there.height.mm == pytest.approx(160 if there.kind == "skirting" else 90, abs=12)
 
 
 def test_points_are_put_moved_and_taken_away_by_keyboard(window: MainWindow, tmp_path: Path) -> None:

@@ -112,7 +112,7 @@ class FoundSheets:
                 path = kind(room.id, thing.id)
                 sizes = (size_cell(self.bench, path.sized(key)) if key else Cell("") for key in putting.sheet or ())
                 name = putting.called.format(kind=thing.kind) if kind is TrimTherePath else thing_name(thing)
-                what = putting.what.format(kind=thing.kind)
+                what = putting.what.format(kind=getattr(thing, "kind", ""))
                 says = SAYS[kind](thing, self.session.job.settings) if kind in SAYS else ""
                 rows.append(row(path, name, what, edits.wall_name(room, thing.wall), *sizes, says))
         return rows

@@ -19,7 +19,7 @@ DEPTHS: tuple[Depth, ...] = get_args(Depth)
 
 def thing_name(thing: Any) -> str:
     """Return what a thing is called."""
-    return str(getattr(thing, "name", "") or thing.kind)
+    return str(getattr(thing, "name", "") or getattr(thing, "kind", "a thing"))
 
 
 def hanging_size(job: Job, path: HangingPath) -> SizeField | None:
