@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
-from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.repairs import room_repairs
@@ -92,5 +92,6 @@ def _line(line: LineToBuy) -> dict[str, Any]:
         "buy": [{"size": size, "count": count, "price": price} for size, count, price in line.buy],
         "left": line.left,
         "price": line.price,
+        "bound": line.goods.bars.bound if isinstance(line.goods, InLengths) else None,
         "why": line.why,
     }

@@ -196,7 +196,7 @@ def _member_needs(
         girth = round(one.profile.girth, 1)
         needs[key] = _trim_need("cornice", one.across, one.out, name, girth, None, _unsure(mine), len(named), *flat)
     for board in {one.board.id: one.board for one in built if one.board is not None}.values():
-        _stock_need(needs, room, board, [cut for cut in cuts if cut.stock == board.id], "cornice")
+        _stock_need(needs, room, board, [cut for cut in cuts if cut.stock == board.id and not cut.block], "cornice")
 
 
 def _stock_needs(needs: dict[str, TrimNeed], room: Room, piece: Fitted, cuts: Sequence[CutPiece]) -> None:
