@@ -257,3 +257,40 @@ def test_doors_that_do_not_meet_themselves_can_be_two() -> None:
     assert findings
     assert all(one.fixes for one in findings)
     settled(history.job, "rooms meet")
+
+
+def test_what_is_framed_over_a_window_another_frame_or_a_rail_is_moved_clear_of_it() -> None:
+    """A mirror of 700 × 1 000 with a mould of 32: over a window, over the skirting when it hangs at 400."""
+    window = edits.add_opening("r1", "window", "w1", mm(1000.0))
+    mirror = edits.put_up("r1", "frames", "mirror", "w1", mm(1200.0))
+    (one,) = found(made(window, mirror), "trim overlaps")
+    assert one.says == "Mirror 1 hangs over window 1"
+    fixed = settled(made(window, mirror), "trim overlaps")
+    beside = fixed.rooms[0].trim.frames[0].place.mm
+    assert beside == 1000 + 900 + 125 + 350 + 32 + 15 or beside == 1000 - 125 - 350 - 32 - 15
+    assert not found(made(window, edits.put_up("r1", "frames", "mirror", "w1", mm(2500.0))), "trim overlaps")
+    two = (
+        edits.put_up("r1", "frames", "picture", "w1", mm(3000.0)),
+        edits.put_up("r1", "frames", "picture", "w1", mm(3300.0)),
+    )
+    (one,) = found(made(*two), "trim overlaps")
+    assert one.says == "Picture 2 hangs over picture 1"
+    settled(made(*two), "trim overlaps")
+
+
+def test_a_radiator_before_a_rail_is_told_and_a_grille_is_unsafe() -> None:
+    dado = (edits.change_trim("r1", "dado rail", fitted=True), edits.change_trim("r1", "dado rail", top=mm(600.0)))
+    heater = edits.put_up("r1", "fixtures", "radiator", "w1", mm(2000.0))
+    (one,) = found(made(*dado, heater), "fixture covered")
+    assert (one.grade, one.says) == ("worth a thought", "Radiator 1 stands before the dado rail")
+    grille = edits.put_up("r1", "fixtures", "grille", "w1", mm(2000.0), mm(60.0))
+    assert [one.grade for one in found(made(grille), "fixture covered")] == ["unsafe"]
+    high = edits.put_up("r1", "fixtures", "grille", "w1", mm(2000.0), mm(260.0))
+    assert not found(made(high), "fixture covered")
+
+
+def test_a_place_in_which_nothing_as_high_can_be_stood_up() -> None:
+    """√(h² + 1 500²) under 2 500 leaves 2 000 or so, less than nine tenths; 600 deep leaves 2 427."""
+    deep, usual = (edits.put_up("r1", "recesses", "built-in", "w1", mm(size)) for size in (1500.0, 600.0))
+    assert any(one.says.startswith("Nothing as high") for one in found(made(deep), "recess unsure"))
+    assert not any(one.says.startswith("Nothing as high") for one in found(made(usual), "recess unsure"))

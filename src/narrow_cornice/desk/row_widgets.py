@@ -121,7 +121,9 @@ def _caption(theme: Theme) -> QWidget:
     rule.setFixedHeight(1)
     rule.setStyleSheet(f"background: {theme.roles['rule']};")
     lay.addWidget(rule)
-    lay.addWidget(plain_label(word="caption"))
+    words = plain_label(word="caption")
+    words.setWordWrap(True)  # a long one must not make the bench wider than its column
+    lay.addWidget(words)
     return widget
 
 

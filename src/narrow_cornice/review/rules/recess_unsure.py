@@ -17,9 +17,11 @@ from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 from narrow_cornice.units.lengths import plain_length
 
+STOOD_UP = 0.9  # of the height of a place, which √(height² + depth²) under its ceiling leaves: less is told
 WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
 
 MANY = {
+    "stood up": "Carcasses cannot be stood up as high as their places: {n} places",
     "fault": "Built-ins without a place: {n} places",
     "margin": "Built-ins keep back much for what was not read: {n} places",
     "backing": "Nobody knows what is behind the wall of what is built in: {n} places",
@@ -43,6 +45,12 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             yield _finding(
                 seen, recess.id, "backing", "worth a thought", name, says, measured="studs or masonry are not said"
             )
+        stands = fit.stands.value if fit.stands is not None else math.inf
+        if fit.height is not None and stands < STOOD_UP * fit.height.value:
+            says = f"Nothing as high as {name} can be stood up there"
+            measured = f"{seen.size(stands)} of {seen.size(fit.height.value)}, {seen.size(recess.depth.mm)} deep"
+            risk = "What is built is lower than its place, or in two rows."
+            yield _finding(seen, recess.id, "stood up", "worth a thought", name, says, measured=measured, risk=risk)
         tall, what = _tallest(seen, recess, fit)
         for way in seen.ways_in:
             through = passage(way)

@@ -1,4 +1,5 @@
-"""Trim that runs into trim: casings of neighbouring openings, a casing and the cornice, rails and skirting (T5)."""
+"""Trim that runs into trim: casings of neighbouring openings, a casing and the cornice, rails and skirting, and what is
+framed over any of them (T5, T11)."""
 
 from __future__ import annotations
 
@@ -6,10 +7,12 @@ from collections.abc import Iterator
 from itertools import combinations, pairwise
 
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
+from narrow_cornice.derived.trimwork.lying import trim_rects
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.paths import OpeningPath, TrimPath
+from narrow_cornice.job.paths import FramePath, OpeningPath, TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.moved_aside import moved_aside, openings_with_casings
 from narrow_cornice.review.narrower import narrower_casing
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.runs import casing_outer, height_on
@@ -21,6 +24,8 @@ STACKED: tuple[TrimKind, ...] = ("skirting", "dado rail", "picture rail", "corni
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every wall's casings, and at the room's rails one over the other."""
     yield from _rails(seen)
+    for face in seen.measured.faces:
+        yield from _hung(seen, face)
     for face in seen.measured.faces:
         outer = casing_outer(seen.trimmed.wall(face.id), seen.trim.of("casing"))
         if outer is None:
@@ -41,6 +46,33 @@ def _rails(seen: RoomSeen) -> Iterator[Finding]:
             about = TrimPath(seen.room.id, high)
             says = f"The {high} lies in the {low}"
             yield _finding(seen, f"{low}:{high}", says, over, "the whole room", about, ())
+
+
+def _hung(seen: RoomSeen, face: WallFace) -> Iterator[Finding]:
+    """Yield what is framed and hangs over an opening with its casing, over trim, or over something else framed."""
+    framed = seen.trimmed.panels_of(face.id).framed
+    if not framed:
+        return
+    trim = [
+        (f"the {run.kind}", rect)
+        for run in seen.trimmed.runs_of(face.id)
+        if run.kind != "casing"
+        for rect in trim_rects(run, seen.trim)
+    ]
+    fixed = [*openings_with_casings(seen, face), *trim]
+    for place, (one, rect) in enumerate(framed):
+        others = [*fixed, *((other.name[:40], its) for other, its in framed[:place])]
+        over = [(name, both) for name, other in others if (both := other.within(rect)).area > TOUCH]
+        if not over:
+            continue
+        name, both = over[0]
+        # It goes where it is free of all that is there, those that hang after it too.
+        clear = [its for _, its in fixed] + [its for other, its in framed if other is not one]
+        fixes = tuple(moved_aside(seen, face, "frames", one.id, one.name, rect, clear))
+        says = f"{one.name[:40].capitalize()} hangs over {name}"
+        depth = min(both.wide, both.tall)
+        about = FramePath(seen.room.id, one.id)
+        yield _finding(seen, f"framed:{one.id}", says, depth, f"wall {face.name}", about, fixes)
 
 
 def _side_by_side(

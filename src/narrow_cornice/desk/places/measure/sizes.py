@@ -258,9 +258,9 @@ def _tray(job: Job, path: TrayPath) -> SizeField | None:
             return edits.set_tray(room.id, given, rise or usual["rise"])
         return edits.set_tray(room.id, border or usual["border"], given)
 
-    words = {"border": "border of the tray", "rise": "rise of the tray"}[key]
+    words = {"border": "border, all round", "rise": "rise"}[key]
     mm = None if there is None else there.mm
-    return SizeField(path.sized(key), "Ceiling", words, mm, edit, True, "reading")
+    return SizeField(path.sized(key), "Tray", words, mm, edit, True, "reading")
 
 
 def _level(job: Job, path: LevelPath) -> SizeField | None:

@@ -197,7 +197,7 @@ def height_rows(bench: Bench, job: Job, path: HeightPath | TrayPath) -> Iterator
     measured = measured_room(room, job.house_rules)
     if measured.height is not None:
         yield from bench.working(measured.height)
-    yield Caption("A tray, higher inside a border all round")
+    yield Caption("A tray in the ceiling")
     yield from bench.size_rows(TrayPath(room.id, size="border"), "Border")
     yield from bench.size_rows(TrayPath(room.id, size="rise"), "Rise")
 
