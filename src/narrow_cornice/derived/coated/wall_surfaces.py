@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import itertools
-import math
 from collections.abc import Container, Sequence
 from typing import NamedTuple
 
@@ -17,7 +16,8 @@ from narrow_cornice.derived.coated.areas import (
 )
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.coated.surface import Surface, none_here
-from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
+from narrow_cornice.derived.coated.what_lies import Lying, openings_of, together
+from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.lying import casing_rects, trim_rects
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.explained.figures import Figure, total
@@ -28,75 +28,6 @@ from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Blocked, Run, height_on
-
-
-def _rect_figure(name: str, rect: Rect, like: str) -> Figure:
-    return rectangle(
-        Figure("width", rect.u1 - rect.u0, "mm", "reading", note="on the wall, within this part"),
-        Figure("height", rect.v1 - rect.v0, "mm", "reading", note="on the wall, within this part"),
-        called=name,
-        like=like,
-    )
-
-
-def _together(name: str, parts: Sequence[tuple[str, str, Rect]], union: float) -> Figure:
-    """Return rectangles (each with the word for several of its kind) as one area; what lies in two of them, or in an
-    opening, is counted once."""
-    figures = [_rect_figure(label, rect, like) for label, like, rect in parts if rect.area > 0]
-    if not figures:
-        return none_here(name)
-    counted = sum(figure.value for figure in figures)
-    twice = counted - union / 1_000_000
-    if abs(twice) > 1e-9:
-        figures.append(Figure("counted twice", -twice, "m²", "table", note="where these lie over one another"))
-    return total(name, "m²", figures)
-
-
-def _arch_is_free(face: WallFace, one: OpeningFace, lying: Sequence[Rect]) -> bool:
-    """Return whether what an arch leaves of its rectangle is wall and nothing else: within the wall, under its ceiling,
-    with nothing lying on it or opening beside it."""
-    rect = one.rect
-    head = Rect(rect.u0, rect.v1 - min(one.opening.rise.mm, rect.tall), rect.u1, rect.v1)
-    inside = rect.u0 >= 0.0 and rect.u1 <= face.length
-    clear = inside and all(height_on(face.upper_edge, u) >= rect.v1 - 1e-9 for u in (rect.u0, rect.u1))
-    others = [*lying, *(other.rect for other in face.openings if other is not one)]
-    return clear and not any(other.within(head).area > 1.0 for other in others)
-
-
-def _arched(one: OpeningFace) -> list[Rect]:
-    """Return an opening as it is cut: of an arch upright slices, each as high as its middle."""
-    rect, rise = one.rect, min(one.opening.rise.mm, one.rect.tall)
-    if one.opening.kind != "arch" or rise <= 0:
-        return [rect]
-    made, half = [], rect.wide / 2
-    for number in range(2 * SLICES):
-        u0, u1 = (rect.u0 + rect.wide * place / (2 * SLICES) for place in (number, number + 1))
-        share = ((u0 + u1) / 2 - rect.u0 - half) / half
-        made.append(Rect(u0, rect.v0, u1, rect.v1 - rise + rise * math.sqrt(max(0.0, 1.0 - share * share))))
-    return made
-
-
-SLICES = 24  # what a sloped ceiling cuts is counted in so many upright slices, each as high as its middle
-
-
-def _under(face: WallFace, rect: Rect) -> list[Rect]:
-    """Return as much of a rectangle as lies on the wall and under its ceiling: itself, or where the ceiling is lower
-    than its upper edge upright slices of it."""
-    rect = rect.within(Rect(0.0, 0.0, face.length, rect.v1))
-    if rect.area <= 0:
-        return []
-    places = [rect.u0, *(u for u, _ in face.upper_edge if rect.u0 < u < rect.u1), rect.u1]
-    made = []
-    for left, right in itertools.pairwise(places):
-        tops = [height_on(face.upper_edge, u) for u in (left, right)]
-        if min(tops) >= rect.v1 - 1e-9:
-            made.append(Rect(left, rect.v0, right, rect.v1))
-            continue
-        count = 1 if tops[0] == tops[1] else SLICES
-        for number in range(count):
-            u0, u1 = (left + (right - left) * place / count for place in (number, number + 1))
-            made.append(Rect(u0, rect.v0, u1, min(rect.v1, height_on(face.upper_edge, (u0 + u1) / 2))))
-    return [one for one in made if one.area > 0]
 
 
 def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
@@ -124,23 +55,21 @@ def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
     return total("wall part", "m²", pieces) if pieces else none_here("wall part")
 
 
-def _lying_on(
-    face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: WallPanels, setback: float
-) -> list[tuple[str, str, Rect]]:
+def _lying_on(face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: WallPanels, setback: float) -> list[Lying]:
     """Return what lies on the face of a wall: runs, casings, panels and framed things."""
-    parts: list[tuple[str, str, Rect]] = []
+    parts: list[Lying] = []
     for run in runs:
         if run.kind != "casing":
-            parts += [(run.kind, f"pieces of {run.kind}", rect) for rect in trim_rects(run, trim)]
+            parts.append(Lying(run.kind, f"pieces of {run.kind}", tuple(trim_rects(run, trim))))
     casing = trim.of("casing")
     if casing.built and casing.height is not None:
         for one in face.openings:
             if one.opening.cased:
                 rects = casing_rects(one.rect, one.to_floor, casing.height.value, setback)
-                parts += [("casing", "pieces of casing", rect) for rect in rects]
+                parts += [Lying("casing", "pieces of casing", (rect,)) for rect in rects]
     mould = trim.of("panel mould")
     height = mould.height.value if mould.built and mould.height is not None else 0.0
-    return parts + [(name, "framed and panelled", rect) for name, rect in panels.covered(height)]
+    return parts + [Lying(name, "framed and panelled", (rect,)) for name, rect in panels.covered(height)]
 
 
 class Patch(NamedTuple):
@@ -216,6 +145,18 @@ def wall_bands(trim: FittedTrim, top: Figure, split: Figure | None) -> tuple[tup
     return tuple(bands)
 
 
+def _less_arches(face: WallFace, openings: Figure, arches: set[str], band: Rect) -> Figure:
+    """Return the openings of a band less the spandrels of its arches."""
+    for one in face.openings:
+        opening, rect = one.opening, one.rect
+        arched = opening.id in arches and opening.kind == "arch" and opening.rise.mm > 0
+        if arched and band.v0 < rect.v1 <= band.v1 + 1e-9:
+            width = Figure("width", rect.wide, "mm", "reading", note=opening.name[:60])
+            rise = Figure("rise", min(opening.rise.mm, rect.tall), "mm", "reading", note=opening.name[:60])
+            openings = less_spandrels(openings, spandrels(width, rise), called="openings")
+    return openings
+
+
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=1, each="wall")
 def wall_surfaces(
@@ -236,41 +177,24 @@ def wall_surfaces(
     """
     surfaces: list[Surface] = []
     parts = _lying_on(face, runs, trim, panels, setback)
-    parts += [
-        (
-            one.bulk.name[:60],
-            "standing before it",
-            Rect(one.start.value, one.bottom, one.end.value, max(one.top, one.bottom)),
-        )
-        for one in face.standing
-    ]
-    parts += [(one.name[:60], "built in", Rect(one.start.value, 0.0, one.end.value, one.top)) for one in before]
-    arches = {one.opening.id for one in face.openings if _arch_is_free(face, one, [rect for *_, rect in parts])}
-    open_here = [
-        (one.opening.name, "openings", rect)
-        for one in face.openings
-        for shape in ([one.rect] if one.opening.id in arches else _arched(one))
-        for rect in _under(face, shape)
-    ]
-    under = [(name, like, part) for name, like, rect in parts for part in _under(face, rect)]
+    for one in face.standing:
+        rect = Rect(one.start.value, one.bottom, one.end.value, max(one.top, one.bottom))
+        parts.append(Lying(one.bulk.name[:60], "standing before it", (rect,)))
+    for built in before:
+        parts.append(Lying(built.name[:60], "built in", (Rect(built.start.value, 0.0, built.end.value, built.top),)))
+    opened, arches = openings_of(face, parts)
+    parts = [one.under(face) for one in parts]
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
-        holes = [(name, like, rect.within(band)) for name, like, rect in open_here]
-        lying = [(name, like, rect.within(band)) for name, like, rect in under]
-        in_holes = union_area(rect for *_, rect in holes)
-        either = union_area([rect for *_, rect in holes] + [rect for *_, rect in lying])
+        holes, lying = [one.within(band) for one in opened], [one.within(band) for one in parts]
+        in_holes = union_area(rect for one in holes for rect in one.rects)
+        either = union_area(rect for one in (*holes, *lying) for rect in one.rects)
         gross = _band_gross(face, low, high)
         if gross.value <= 0:
             continue
-        openings = _together("openings", holes, in_holes)
-        for one in face.openings:
-            opening, rect = one.opening, one.rect
-            arched = opening.id in arches and opening.kind == "arch" and opening.rise.mm > 0
-            if arched and band.v0 < rect.v1 <= band.v1 + 1e-9:
-                width = Figure("width", rect.u1 - rect.u0, "mm", "reading", note=opening.name[:60])
-                rise = Figure("rise", min(opening.rise.mm, rect.v1 - rect.v0), "mm", "reading", note=opening.name[:60])
-                openings = less_spandrels(openings, spandrels(width, rise), called="openings")
-        covered = _together("covered", lying, either - in_holes)
+        openings = together("openings", holes, in_holes)
+        openings = _less_arches(face, openings, arches, band)
+        covered = together("covered", lying, either - in_holes)
         name = f"Wall {face.name}{word}"
         surfaces.append(
             Surface(
