@@ -7,6 +7,7 @@ from narrow_cornice.derived.bought.lines import Source
 from narrow_cornice.derived.bought.own.source import own_to_buy
 from narrow_cornice.derived.bought.paint.source import paint_to_buy
 from narrow_cornice.derived.bought.repairs.source import repairs_to_buy
+from narrow_cornice.derived.bought.shims.source import shims_to_buy
 from narrow_cornice.derived.bought.trim.source import trim_to_buy
 
-SOURCES: tuple[Source, ...] = (paint_to_buy, trim_to_buy, boards_to_buy, repairs_to_buy, own_to_buy)
+SOURCES: tuple[Source, ...] = (paint_to_buy, trim_to_buy, boards_to_buy, shims_to_buy, repairs_to_buy, own_to_buy)

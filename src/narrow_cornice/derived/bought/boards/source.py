@@ -2,20 +2,17 @@
 
 from __future__ import annotations
 
-import math
-
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.hardware import hardware
 from narrow_cornice.derived.bought.boards.strips import strips_to_buy, unsold_strips
 from narrow_cornice.derived.bought.lines import (
     Bought,
-    InPacks,
     InSheets,
     LineToBuy,
     by_line,
     in_turn,
-    room_by_room,
 )
+from narrow_cornice.derived.bought.packs import pack_line
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
@@ -33,12 +30,6 @@ def price_of_sheets(sheets: float, price_of_one: float) -> float:
     return cents(sheets * price_of_one)
 
 
-@explained("price of hardware", "money", "packs × price of one, to 0.01")
-def price_of_packs(packs: float, price_of_one: float) -> float:
-    """Return the price of so many packs of something: pieces, metres, bottles."""
-    return cents(packs * price_of_one)
-
-
 def boards_to_buy(job: Job) -> Bought:
     """Return a line for each kind of sheet goods and each piece of hardware; what is larger than its sheet, timber of
     lippings, and what does not fit its place yet are said."""
@@ -47,7 +38,7 @@ def boards_to_buy(job: Job) -> Bought:
     names = {room.id: room.name for room in job.rooms}
     lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if _is_listed(cut)]
     held = by_line(job, lambda room: dict(_room_hardware(room, job.house_rules)))
-    lines += [_hardware_line(key, *in_turn(needs)) for key, needs in held.items()]
+    lines += [pack_line(key, "built-ins", *in_turn(needs)) for key, needs in held.items()]
     lines += strips_to_buy(job)
     return Bought(tuple(lines), (), tuple(dict.fromkeys(_left_out(job))))
 
@@ -120,33 +111,3 @@ def _room_hardware(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[s
             unit = hardware()[key].unit
             counted.setdefault(key, []).append(table(run.name[:60], float(many), unit, "counted from its parts"))
     return tuple((key, total(room.name[:60], hardware()[key].unit, each)) for key, each in counted.items())
-
-
-@by_identity(times=1, each="room")
-def _hardware_line(key: str, *wanted: str | Figure) -> LineToBuy:
-    """Return the line of one piece of hardware, of the rooms' identities, names and numbers, given in turn."""
-    one = hardware()[key]
-    shares = tuple(room_by_room(wanted))
-    needed = total(one.name, one.unit, [amount for _, _, amount in shares])
-    packs = math.ceil(needed.value / one.pack - 1e-6)
-    unit = "piece" if one.unit == "pieces" and packs == one.pack == 1 else one.unit
-    said = f"{packs} × {one.pack:g} {unit}" if one.pack != 1 else f"{packs} {unit}"
-    price = price_of_packs(
-        table("packs", float(packs), "", f"of {one.pack:g} {one.unit}" if one.pack != 1 else "each by itself"),
-        table("price of one", one.price, "money", one.name),
-        called=f"{said} {one.name}",
-    )
-    return LineToBuy(
-        f"hardware:{key}",
-        "hardware",
-        one.name,
-        one.shop,
-        needed,
-        ((one.pack, packs, price.value),),
-        total("price", "money", [price], listed=True),
-        packs * one.pack - needed.value,
-        f"built-ins in {', '.join(name[:40] for _, name, _ in shares)}",
-        shares,
-        said,
-        InPacks(),
-    )

@@ -1,0 +1,1 @@
+"""Shims to buy: for jambs, for boards that stand proud, for carcasses."""
