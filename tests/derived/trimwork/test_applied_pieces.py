@@ -210,3 +210,28 @@ def test_a_crown_with_a_little_corona_and_a_small_bed() -> None:
     assert whole.rooms[0].trim.choices == made().rooms[0].trim.choices
     typed = edits.change_trim("r1", "cornice: corona", height=None).apply(job)
     assert trimmed_of(typed.rooms[0], typed.house_rules).trim.members[1].height.value == 47.5
+
+
+def test_blocks_that_were_stated_are_cut_bought_and_painted() -> None:
+    """New skirting of 125 × 35 comes to old of 180 × 18 at both its ends: two blocks 190 high and 41 thick and wide."""
+    old = edits.put_up("r1", "there", "skirting", "w2", mm(180.0), mm(18.0))
+    block = edits.change_thing("r1", "there", "t1", "old skirting", meets="on a block")
+    before, job = made(old), made(old, block)
+    blocks = [one for one in cuts(job, "skirting") if one.block]
+    assert [(one.length, one.name.partition(",")[0]) for one in blocks] == [(190.0, "meeting block")] * 2
+    assert not [one for one in cuts(before, "skirting") if one.block]
+    line = to_buy(job).line(f"stock:{blocks[0].stock}")
+    assert line is not None
+    assert line.needed.value == pytest.approx(2 * 190.0)
+    face = (41 * 190 + (2 * 190 + 41) * 41 - 2 * 125 * 35) / 1e6
+    assert painted(job, "skirting@room") == pytest.approx(painted(before, "skirting@room") + 2 * face)
+
+
+def test_a_block_in_the_corner_of_a_rake_is_glued_up() -> None:
+    """A cornice of 187.5 does not mitre from level to raking: 193.5 × 193.5 of five layers of 45, 197.5 high."""
+    job = made(edits.set_slope("r1", "w1", "A–B", mm(1500.0), mm(1000.0)), one_piece_cornice=500.0)
+    layers = [one for one in cuts(job, "cornice") if one.block]
+    assert len(layers) == 2 * 5
+    assert {round(one.length, 3) for one in layers} == {197.5}
+    assert {one.stock for one in layers} == {"board-45x195"}
+    assert not to_buy(job).missing

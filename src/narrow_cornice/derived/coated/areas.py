@@ -64,7 +64,7 @@ def sides_of_blocks(number: float, depth: float, tall: float) -> float:
 @explained(
     "block",
     "m²",
-    "(wide × tall + (upright edges × tall + level edges × wide) × thick − ends × casing × casing projection) ÷ 1000000",
+    "(wide × tall + (upright edges × tall + level edges × wide) × thick − ends × trim × trim projection) ÷ 1000000",
 )
 # Many parameters: a block has so many faces.
 def block_faces(
@@ -74,12 +74,12 @@ def block_faces(
     upright_edges: float,
     level_edges: float,
     ends: float,
-    casing: float,
-    casing_projection: float,
+    trim: float,
+    trim_projection: float,
 ) -> float:
-    """Return the face and edges of a plinth or corner block, less the ends of casings against it, in m² from mm."""
+    """Return the face and edges of a block, less the ends of trim against it, in m² from mm."""
     edges = upright_edges * tall + level_edges * wide
-    return (wide * tall + edges * thick - ends * casing * casing_projection) / 1_000_000
+    return (wide * tall + edges * thick - ends * trim * trim_projection) / 1_000_000
 
 
 @explained("return", "m²", "girth × out on the average ÷ 1000000")

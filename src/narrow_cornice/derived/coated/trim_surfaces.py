@@ -16,7 +16,7 @@ from narrow_cornice.derived.coated.areas import (
     sides_of_blocks,
 )
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
-from narrow_cornice.derived.trimwork.blocks import blocks_of
+from narrow_cornice.derived.trimwork.blocks import blocks_of, meeting_blocks
 from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.end_cuts import stop_of
 from narrow_cornice.derived.trimwork.lying import lying_over
@@ -92,25 +92,25 @@ def _courses(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> Iterator[
 
 
 def _blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> Iterator[tuple[TrimKind, Figure]]:
-    """Yield the faces of plinth and corner blocks, less what the ends of casings cover of them."""
-    casing = trimmed.trim.of("casing")
-    if casing.height is None or casing.projection is None:
-        return
-    for block in blocks_of(trimmed, changed_rules):
-        corner = block.kind == "corner block"
-        ends = 2.0 if corner else 1.0
-        note = f"{block.kind} of {block.opening[:40]}"
+    """Yield the faces of blocks, less what the ends of trim against them cover."""
+    for block in (*blocks_of(trimmed, changed_rules), *meeting_blocks(trimmed, changed_rules)):
+        piece = trimmed.trim.of(block.trim)
+        if piece.height is None or piece.projection is None:
+            continue
+        corner, meeting = block.kind == "corner block", block.kind == "meeting block"
+        ends = 2.0 if corner or meeting else 1.0
+        note = f"{block.kind} of {block.at[:40]}"
         yield (
-            "casing",
+            block.trim,
             block_faces(
                 table("wide", block.width, "mm", note),
                 table("tall", block.height, "mm", note),
                 table("thick", block.thickness, "mm", note),
                 table("upright edges", 2.0, "", note),
                 table("level edges", 2.0 if corner else 1.0, "", "a plinth block stands on the floor"),
-                table("ends", ends, "", "of casings against it"),
-                casing.height,
-                casing.projection,
+                table("ends", ends, "", f"of {block.trim} against it"),
+                piece.height,
+                piece.projection,
                 called=note,
                 like=f"{block.kind}s",
             ),

@@ -8,7 +8,7 @@ already. At a casing a piece is cut square; where a run ends free it is returned
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from typing import NamedTuple
 
 import msgspec
@@ -16,7 +16,7 @@ import msgspec
 from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.derived.measured.rooms import WallFace
-from narrow_cornice.derived.trimwork.blocks import blocks_of, board_for
+from narrow_cornice.derived.trimwork.blocks import Block, blocks_of, board_for, meeting_blocks
 from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of, measured_spring
 from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.end_cuts import AT_95, EndCut, end_of
@@ -185,6 +185,8 @@ def cut_list(
             made += _round_the_room(
                 trimmed, parts_of_piece(trimmed.trim.of(kind), built), runs, bars, joinery, len(made)
             )
+            meeting = [one for one in meeting_blocks(trimmed, changed_rules) if one.trim == kind]
+            made += _cut_blocks(trimmed, meeting, len(made))
             if kind == MEMBERED:
                 made += _courses(trimmed, changed_rules, bars.saw, len(made))
     return tuple(made)
@@ -276,20 +278,26 @@ def _frames(trimmed: TrimmedRoom, runs: Sequence[Run], bars: Sold, before: int) 
 
 def _blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float], before: int) -> list[CutPiece]:
     """Return plinth and corner blocks, cut square from a board."""
+    return _cut_blocks(trimmed, blocks_of(trimmed, changed_rules), before)
+
+
+def _cut_blocks(trimmed: TrimmedRoom, blocks: Iterable[Block], before: int) -> list[CutPiece]:
     square = EndCut("square", "its own size")
     made: list[CutPiece] = []
-    for block in blocks_of(trimmed, changed_rules):
-        about = TrimPath(trimmed.room.id, "casing")
+    for block in blocks:
+        about = TrimPath(trimmed.room.id, block.trim)
         size = f"{block.width:.0f} × {block.thickness:.0f}"
-        name = f"{block.kind}, {block.opening[:40]}, {size}"
         board = block.board.id if block.board is not None else BOARD_MISSING
-        number = before + len(made) + 1
-        section = block.width * block.thickness
-        made.append(
-            CutPiece(
-                number, "casing", block.wall, name, block.height, square, square, about, board, True, section=section
-            )
-        )
+        thick = block.thickness / block.layers
+        for layer in range(1, block.layers + 1):
+            name = f"{block.kind}, {block.at[:40]}, {size}"
+            if block.layers > 1:
+                name += f", layer {layer} of {block.layers}"
+            piece = CutPiece(
+                before + len(made) + 1, block.trim, block.wall, name, block.height, square, square, about, board, True,
+                section=block.width * thick,
+            )  # fmt: skip
+            made.append(piece)
     return made
 
 
