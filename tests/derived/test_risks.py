@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.risks import paint_risks, survey_risks, trim_risks
+from narrow_cornice.derived.risks import paint_risks, risks_of_thing, survey_risks, trim_risks
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit, History
@@ -90,3 +90,21 @@ def test_every_name_is_in_the_table() -> None:
         "heat",
     )
     assert len(cautions(*names)) == len(names)
+
+
+def test_things_by_themselves() -> None:
+    job = room(
+        edits.put_up("r1", "frames", "mirror", "w2", mm(1500.0)),
+        edits.put_up("r1", "frames", "picture", "w3", mm(1500.0)),
+        edits.put_up("r1", "fixtures", "socket", "w1", mm(900.0)),
+        edits.put_up("r1", "fixtures", "radiator", "w1", mm(2000.0)),
+        edits.put_up("r1", "fixtures", "pipe", "w1", mm(3000.0)),
+        edits.add_opening("r1", "fireplace", "w4", mm(1000.0)),
+        edits.add_opening("r1", "door", "w4", mm(100.0)),
+        edits.put_up("r1", "marks", "pest damage", "w1", mm(900.0), mm(500.0), mm(100.0), mm(100.0)),
+    ).job
+    measured, framed = job.rooms[0].measured, job.rooms[0].trim.frames
+    assert [risks_of_thing(one) for one in framed] == [("glass",), ()]
+    assert [risks_of_thing(one) for one in measured.fixtures] == [("live",), ("heat",), ()]
+    assert [risks_of_thing(one) for one in measured.openings] == [("fire",), ()]
+    assert [risks_of_thing(one) for one in measured.marks] == [("insects",)]

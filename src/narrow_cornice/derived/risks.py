@@ -8,8 +8,10 @@ from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.job.measured import ConditionMark, Fixture, Opening
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.trimwork import Framed
 from narrow_cornice.memo import by_identity
 
 FROM_THE_FLOOR = 2000.0  # mm, over which work is done off a ladder
@@ -66,3 +68,17 @@ def survey_risks(room: Room) -> tuple[str, ...]:
         "heat": any(one.kind in HEAT for one in room.measured.fixtures),
     }
     return tuple(name for name, so in called.items() if so)
+
+
+def risks_of_thing(thing: object) -> tuple[str, ...]:
+    """Return what one thing asks for where it is looked at by itself: a mirror hangers and glass, a fireplace its
+    distance, a socket its licensed trade."""
+    if isinstance(thing, Framed):
+        return {"mirror": ("glass",), "screen": ("live",)}.get(thing.kind, ())
+    if isinstance(thing, Opening):
+        return ("fire",) if thing.kind == "fireplace" else ()
+    if isinstance(thing, Fixture):
+        return ("live",) if thing.kind in LIVE else ("heat",) if thing.kind in (*HEAT, "grille") else ()
+    if isinstance(thing, ConditionMark):
+        return ("insects",) if thing.kind == "pest damage" else ("old_coatings",)
+    return ()

@@ -23,6 +23,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import show_money, show_size
 
 LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
+NAME = 46.0  # mm of paper for the name of a piece
 BAR, METRE = 6.0, 30.0  # mm of paper: how high a bar is drawn, and a metre of it
 BOARD = (15.0, 5.0)  # mm of paper: the end of a piece in its picture
 HOW = (
@@ -53,7 +54,8 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
             y = _room_for(sheet, job, y, ROW, room.name)
             sheet.line(((LEFT, y), (RIGHT, y)), Pen("rule", 0.3))
             sheet.text(20.0, y + 5.5, str(one.number), 8, colour="soft", anchor="right")
-            sheet.text(22.0, y + (4.0 if one.unsure else 5.5), one.name, 9, room=46)
+            letters = 9.0 if sheet.width_of(one.name, 9.0) <= NAME else 7.0  # a longer name in smaller letters, whole
+            sheet.text(22.0, y + (4.0 if one.unsure else 5.5), one.name, letters, room=NAME)
             length = marked_off(one.length, job.settings)
             sheet.text(84.0, y + 5.5, length, 9, face="bold", anchor="right")
             if (weight := one.weight(density)) > HEAVY:

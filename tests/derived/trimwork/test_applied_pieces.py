@@ -218,7 +218,7 @@ def test_blocks_that_were_stated_are_cut_bought_and_painted() -> None:
     block = edits.change_thing("r1", "there", "t1", "old skirting", meets="on a block")
     before, job = made(old), made(old, block)
     blocks = [one for one in cuts(job, "skirting") if one.block]
-    assert [(one.length, one.name.partition(",")[0]) for one in blocks] == [(190.0, "meeting block")] * 2
+    assert [(one.length, one.name.partition(",")[0]) for one in blocks] == [(190.0, "block")] * 2
     assert not [one for one in cuts(before, "skirting") if one.block]
     line = to_buy(job).line(f"stock:{blocks[0].stock}")
     assert line is not None

@@ -97,7 +97,7 @@ def _blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> Iterator[t
         piece = trimmed.trim.of(block.trim)
         if piece.height is None or piece.projection is None:
             continue
-        corner, meeting = block.kind == "corner block", block.kind == "meeting block"
+        corner, meeting = block.kind == "corner block", block.kind == "block"
         ends = 2.0 if corner or meeting else 1.0
         note = f"{block.kind} of {block.at[:40]}"
         yield (

@@ -23,7 +23,7 @@ class Block(msgspec.Struct, frozen=True):
     from, None where no board is large enough, glued up of so many ``layers`` of it; ``trim`` is the kind of trim it
     belongs to."""
 
-    kind: Literal["plinth block", "corner block", "meeting block"]
+    kind: Literal["plinth block", "corner block", "block"]
     wall: str
     at: str
     width: float
@@ -106,7 +106,7 @@ def meeting_blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tup
             tall = max(piece.height.value, one.height.mm) + higher
             thick = max(piece.projection.value, one.thickness.mm) + wider
             corner = faces[at].right.name if side == "left" else faces[at].left.name
-            made.append(_meeting(faces[beside].name, f"the old {one.kind} at {corner}", tall, thick, one.kind))
+            made.append(_meeting(faces[beside].name, f"old {one.kind}, {corner}", tall, thick, one.kind))
     cornice = trimmed.trim.of("cornice")
     if cornice.height is not None and cornice.projection is not None:
         for index, face in enumerate(faces):
@@ -117,11 +117,11 @@ def meeting_blocks(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tup
             both = [*ends, *starts]
             if ends and starts and any(abs(run.slope) > LEVEL for run in both) and not any(run.there for run in both):
                 tall, thick = cornice.height.value + higher, cornice.projection.value + wider
-                made.append(_meeting(face.name, f"the rake at {face.right.name}", tall, thick, "cornice"))
+                made.append(_meeting(face.name, face.right.name, tall, thick, "cornice"))
     return tuple(made)
 
 
 def _meeting(wall: str, at: str, tall: float, thick: float, trim: TrimKind) -> Block:
     """Return a block as wide as it is thick, so that both come to a face of it."""
     board, layers = glued_up(thick, thick)
-    return Block("meeting block", wall, at, thick, tall, thick, board, trim, layers)
+    return Block("block", wall, at, thick, tall, thick, board, trim, layers)

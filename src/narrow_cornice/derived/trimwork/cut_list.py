@@ -292,7 +292,7 @@ def _cut_blocks(trimmed: TrimmedRoom, blocks: Iterable[Block], before: int) -> l
         for layer in range(1, block.layers + 1):
             name = f"{block.kind}, {block.at[:40]}, {size}"
             if block.layers > 1:
-                name += f", layer {layer} of {block.layers}"
+                name += f", {layer} of {block.layers}"
             piece = CutPiece(
                 before + len(made) + 1, block.trim, block.wall, name, block.height, square, square, about, board, True,
                 section=block.width * thick,

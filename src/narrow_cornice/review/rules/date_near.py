@@ -1,4 +1,5 @@
-"""The date of the brief: past, sooner than the paint can dry, or no date that can be reckoned with (B3)."""
+"""The date of the brief: past, sooner than what is damaged can be repaired and the paint dry, or no date that can be
+reckoned with (B3)."""
 
 from __future__ import annotations
 
@@ -8,10 +9,13 @@ from datetime import timedelta
 
 from msgspec.structs import replace
 
+from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.job.edits.brief_edits import set_brief
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
+
+HOURS_A_DAY = 7.0  # that a hand works (drying and days)
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
@@ -30,9 +34,11 @@ def look(seen: JobSeen) -> Iterator[Finding]:
         return
     drying, where = _drying(seen)
     if drying > left:
-        measured = f"{drying:g} days of drying for {where}, {left} days left"
+        drying_only = "" if _repair_days(seen) > 0 else "of drying "
+        measured = f"{round(drying, 1):g} days {drying_only}for {where}, {left} days left"
         later = _at_the_earliest(seen, drying)
-        yield _finding("near", f"By {words[:40]} the paint cannot be dry", measured, "will not fit", later)
+        what = "it cannot be repaired and dry" if _repair_days(seen) > 0 else "the paint cannot be dry"
+        yield _finding("near", f"By {words[:40]} {what}", measured, "will not fit", later)
 
 
 def _at_the_earliest(seen: JobSeen, drying: float) -> tuple[Edit, ...]:
@@ -42,8 +48,14 @@ def _at_the_earliest(seen: JobSeen, drying: float) -> tuple[Edit, ...]:
     return (replace(edit, title=f"By {day.isoformat()} at the earliest"),)
 
 
+def _repair_days(seen: JobSeen) -> float:
+    """Return how many days one pair of hands repairs for."""
+    return sum(one.hours for room in seen.job.rooms for one in room_repairs(room)) / HOURS_A_DAY
+
+
 def _drying(seen: JobSeen) -> tuple[float, str]:
-    """Return how many days the surface with the most coats takes, one after the other, and which it is."""
+    """Return how many days it takes one pair of hands to repair what is damaged, and then the surface with the most
+    coats to dry, one after the other, and which it is."""
     longest, where = 0.0, ""
     for room, coated in seen.coated:
         for one in coated:
@@ -53,6 +65,10 @@ def _drying(seen: JobSeen) -> tuple[float, str]:
             days = coats / max(0.1, seen.rules.value("coats_a_day"))
             if days > longest:
                 longest, where = days, f"{coats:g} coats on {one.surface.name}, {room.name[:40]}"
+    repairs = _repair_days(seen)
+    if repairs > 0:
+        where = f"{where} after {repairs:.1f} days of repairs" if where else f"{repairs:.1f} days of repairs"
+        longest += repairs
     return longest, where
 
 
@@ -67,7 +83,7 @@ def _finding(
         where="the brief",
         says=says,
         measured=measured,
-        rule="Coats follow one another as they dry (house rule: coats in a day); the maker's sheet decides.",
+        rule="Repairs first, then coats one after the other as they dry (house rule: coats in a day; maker's sheet).",
         risk="A date that cannot be kept is better talked about now.",
         about=BriefPath(),
         fixes=fixes,

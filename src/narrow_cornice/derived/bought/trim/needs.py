@@ -139,11 +139,18 @@ def trim_needs(
 
 
 @by_identity(times=1, each="room")
-def without_board(
+def not_cut(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> tuple[str, ...]:
-    """Return what of the trim of a room is wider or thicker than any board that there is, in a sentence a kind."""
-    said = []
+    """Return what of the trim of a room is in no line, in a sentence a kind: what is asked for and has no size or no
+    place yet, and what is wider or thicker than any board that there is."""
+    trimmed = trimmed_room(room, changed_rules)
+    pieces = [trimmed.trim.of(kind) for kind in KINDS] if trimmed is not None else []
+    said = [
+        f"The {piece.kind} of {room.name[:60]} is in no line: {piece.missing}."
+        for piece in pieces
+        if piece.fitted and piece.missing
+    ]
     listed = cut_list(room, changed_rules, stock, joinery)
     for kind in KINDS:
         mine = [one for one in listed if one.kind == kind and one.stock == BOARD_MISSING]

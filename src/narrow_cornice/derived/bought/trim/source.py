@@ -8,7 +8,7 @@ from narrow_cornice.cutting.allowances import BarSaw, bar_saw
 from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
 from narrow_cornice.cutting.plans import offcut_of
 from narrow_cornice.derived.bought.lines import Bought, InLengths, Knife, LineToBuy, by_line, in_turn, room_by_room
-from narrow_cornice.derived.bought.trim.needs import TrimNeed, trim_needs, without_board
+from narrow_cornice.derived.bought.trim.needs import TrimNeed, not_cut, trim_needs
 from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
@@ -44,7 +44,7 @@ def trim_to_buy(job: Job) -> Bought:
         bought = bool(lines[-1].buy)  # nothing is moulded where left-overs serve
         if made and bought and first.moulded and milled.knife_per_mm > 0:
             knives.append(_knife_line_of(key, milled, *flat))
-    missing = [words for room in job.rooms for words in without_board(room, job.house_rules, job.milled, job.joinery)]
+    missing = [words for room in job.rooms for words in not_cut(room, job.house_rules, job.milled, job.joinery)]
     return Bought((*lines, *knives), tuple(unsold), tuple(missing))
 
 

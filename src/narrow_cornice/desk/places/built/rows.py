@@ -14,10 +14,12 @@ from narrow_cornice.derived.built.arranging import arrangements_of
 from narrow_cornice.derived.built.contents import filling_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
+from narrow_cornice.derived.built.risks import risks_of_run
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title, ToggleRow
 from narrow_cornice.desk.places.built.bay_rows import counted
 from narrow_cornice.desk.places.built.words import FREE_END_WORDS
+from narrow_cornice.desk.rows.caution_rows import caution_rows
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import kind_of
 from narrow_cornice.job.casework import BuiltIn, FrameWish
@@ -159,6 +161,7 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
         yield bench.figure_row(built.height, True)
         weights = carcass_weights(room, run, job.house_rules)
         yield NoteRow(f"Its carcasses weigh {', '.join(f'{one:.0f}' for one in weights)} kg without doors and shelves.")
+    yield from caution_rows(risks_of_run(room, run, job.house_rules))
     yield from bench.findings(bench.about(room, path))
     yield from _arranging(bench, job, room, run)
     yield ButtonsRow(("One more bay",), lambda _: bench.do(edits.one_more_bay(room.id, run.id)))

@@ -12,9 +12,11 @@ from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.risks import risks_of_thing
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title
 from narrow_cornice.desk.places.measure.hanging_sizes import DEPTHS, LEVELS, thing_name
+from narrow_cornice.desk.rows.caution_rows import caution_rows
 from narrow_cornice.desk.rows.framed_rows import framed_rows
 from narrow_cornice.finishes.repairs import repair_kinds, repair_materials
 from narrow_cornice.job import edits
@@ -66,6 +68,7 @@ def hanging_rows(bench: Bench, job: Job, path: HangingPath) -> Iterator[Row]:
         yield from framed_rows(bench, job, room, thing)
     elif isinstance(thing, Recess):
         yield from _recess_rows(bench, job, room, thing)
+    yield from caution_rows(risks_of_thing(thing))
     yield from bench.findings(bench.about(room, path.thing))
     yield ButtonsRow(
         (f"Remove {name[:60]}",), lambda _: bench.do(edits.remove_thing(room.id, path.field, thing.id, name))

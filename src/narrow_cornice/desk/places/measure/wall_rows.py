@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QInputDialog
 
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.risks import risks_of_thing
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -26,6 +27,7 @@ from narrow_cornice.desk.places.measure.hanging_rows import wall_truth_rows
 from narrow_cornice.desk.places.measure.photo_rows import lay_photograph, point_at
 from narrow_cornice.desk.places.measure.sizes import fields_of
 from narrow_cornice.desk.places.measure.survey_rows import corner_choices, reading_rows, widths_from_wall
+from narrow_cornice.desk.rows.caution_rows import caution_rows
 from narrow_cornice.desk.rows.room_rows import colour_typed
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
@@ -247,6 +249,7 @@ def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:
                 bench, lambda tone: edits.change_opening(room.id, opening.id, opening.name, frame=tone), text
             ),
         )
+    yield from caution_rows(risks_of_thing(opening))
     yield from bench.findings(bench.about(room, OpeningPath(room.id, opening.id)))
     mine = [one for one in room_surfaces(room, job.house_rules) if group_and_thing(one.key)[1] == opening.id]
     if mine:

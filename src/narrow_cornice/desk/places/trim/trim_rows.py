@@ -26,6 +26,7 @@ from narrow_cornice.desk.later import later
 from narrow_cornice.desk.places.trim.panel_rows import add_panel_rows
 from narrow_cornice.desk.places.trim.section_rows import whole_section
 from narrow_cornice.desk.places.trim.stock_rows import stock_choice
+from narrow_cornice.desk.rows.caution_rows import caution_rows
 from narrow_cornice.desk.rows.room_rows import order_choices
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
@@ -161,6 +162,8 @@ def _lengths(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: Tri
         two = ": two people" if heaviest > HEAVY else ""
         words = f"{sum(weights):.1f} kg in all, the heaviest piece {heaviest:.1f} kg{two}"
         yield NoteRow(f"{words}, of timber of {density:g} kg/m³", "rust" if two else "soft")
+        if two:
+            yield from caution_rows(("heavy",))
     profile = trimmed.trim.of(kind).profile
     if profile is not None:
         surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)
