@@ -461,7 +461,7 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
             settle()
     window.go("bought")
     settle()
-    assert [slip.name.text() for slip in window.page("bought").slips] == ["Paint shop", "Timber yard"]  # type: ignore[attr-defined]
+    assert [slip.name.text() for slip in window.page("bought").slips] == ["Paint shop", "Timber yard", "Builders' yard"]  # type: ignore[attr-defined]
     assert float(total_of(window, "cost").replace(" ", "")) > 500
     while session.history.undo_title:
         session.undo()

@@ -33,13 +33,20 @@ def overhead_marks(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
                 for outline in outlines:
                     points = tuple(turned(point) for point in outline)
                     marks.append(Area(points, "#7a706714", over, Pen("soft", 0.7, dashed=True)))
+    marks += ceiling_marks(measured, turned)
+    marks += [mark for window in room.measured.roof_windows for mark in _roof_window(measured, turned, window)]
+    return marks + bulks_on_plan(measured, turned, room.measured.bulks)
+
+
+def ceiling_marks(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
+    """Return the tray of a ceiling as it is seen from above, and damage of ceiling and floor."""
+    room, marks = measured.room, list[Mark]()
     if room.measured.tray is not None:
         dashed = Pen("soft", 0.7, dashed=True)
-        for ring in tray_rings(plan, room.measured.tray):
+        for ring in tray_rings(measured.plan, room.measured.tray):
             marks.append(Area(tuple(turned(one) for one in ring), "#7a706714", TrayPath(room.id), dashed))
-    marks += [mark for window in room.measured.roof_windows for mark in _roof_window(measured, turned, window)]
     marks += [mark for one in room.measured.marks if one.on != "wall" for mark in _damage(measured, turned, one)]
-    return marks + bulks_on_plan(measured, turned, room.measured.bulks)
+    return marks
 
 
 def _on_plan(measured: MeasuredRoom, turned: Turned, wall: str, box: Rect) -> tuple[Point, ...]:
@@ -50,17 +57,21 @@ def _on_plan(measured: MeasuredRoom, turned: Turned, wall: str, box: Rect) -> tu
 
 
 def _roof_window(measured: MeasuredRoom, turned: Turned, window: RoofWindow) -> list[Mark]:
-    """Return a window in a slope as it is seen from above, with a cross."""
+    """Return a window in a slope as it is seen from above."""
     over = [one.id for one in measured.room.measured.walls].index(window.wall)
     plane = next((one for one in measured.ceiling.planes if one.over == over), None)
     level = 1.0 / plane.stretch if plane is not None else 1.0
     low, high = window.up.mm * level, (window.up.mm + window.height.mm) * level
     place = window.place.mm
     ring = _on_plan(measured, turned, window.wall, Rect(place, low, place + window.width.mm, high))
-    about, pen = RoofWindowPath(measured.room.id, window.id), Pen("ink", 0.8)
+    return roof_window_marks(ring, RoofWindowPath(measured.room.id, window.id))
+
+
+def roof_window_marks(ring: tuple[Point, ...], about: RoofWindowPath) -> list[Mark]:
+    """Return a window in a slope by its four corners, with a cross."""
     cross = Pen("line", 0.4)
     return [
-        Area(ring, "#f7f4ea", about, pen),
+        Area(ring, "#e6edf0", about, Pen("ink", 0.8)),
         Stroke((ring[0], ring[2]), cross, about=about),
         Stroke((ring[1], ring[3]), cross, about=about),
     ]

@@ -10,7 +10,7 @@ from msgspec.structs import replace
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
-from narrow_cornice.drawing.bulks import bulks_against, bulks_on_plan
+from narrow_cornice.drawing.bulks import bulks_against, bulks_on_plan, ceiling_marks, roof_window_marks
 from narrow_cornice.drawing.coloured import Colours, colours_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke
@@ -19,8 +19,9 @@ from narrow_cornice.drawing.unfolding import UnfoldedWall, outward_of, unfolded_
 from narrow_cornice.drawing.wall_face import face_marks
 from narrow_cornice.job.finishes import Colour, slope_thing, surface_key
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.job.paths import FloorPath, SurfacePath, WallPath
+from narrow_cornice.job.paths import FloorPath, RoofWindowPath, SurfacePath, WallPath
 from narrow_cornice.memo import by_identity
+from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.units.show import show_size
@@ -95,10 +96,19 @@ def unfolded_room(
             for part in slopes[place.index]:
                 outline = tuple(frame.at(u, v) for u, v in part)
                 marks.append(Area(outline, colour, SurfacePath.by_key(room.id, key), Pen("line", 0.9)))
+            low = next(plane for plane in measured.ceiling.planes if plane.over == place.index).at(
+                *measured.plan.sides[place.index].end
+            )
+            for window in room.measured.roof_windows:
+                if window.wall == face.id:
+                    u, v = window.place.mm, low + window.up.mm
+                    ring = frame.quad(Rect(u, v, u + window.width.mm, v + window.height.mm))
+                    marks += roof_window_marks(ring, RoofWindowPath(room.id, window.id))
     for place in placed:
         marks += _leader(place, measured, turned)
     outline = tuple(turned(corner) for corner in drawn_corners(measured.plan))
     marks.append(Stroke(outline, Pen("line", 1.6), closed=True))
+    marks += ceiling_marks(measured, turned)
     marks += bulks_on_plan(measured, turned, room.measured.bulks)
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)

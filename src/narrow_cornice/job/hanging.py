@@ -297,7 +297,7 @@ FRAMES = Putting(
     pointed=lambda kind, u, v, ceiling: None if kind == "screen" else (u, v),
 )
 ROOF_WINDOWS = Putting(
-    "o",
+    "rw",
     lambda: ("roof window",),
     _roof_window,
     (

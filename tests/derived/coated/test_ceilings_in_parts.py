@@ -64,7 +64,7 @@ def test_a_window_in_a_slope_comes_off_it_and_its_lining_is_painted() -> None:
     slope = 4.2 * math.sqrt(2)
     assert found["ceiling@slope-w1"].openings.value == pytest.approx(0.78 * 0.9)
     assert found["ceiling@slope-w1"].net.value == pytest.approx(slope - 0.78 * 0.9)
-    assert found["reveal@o1"].net.value == pytest.approx(2 * (0.78 + 0.9) * 0.25)
+    assert found["reveal@rw1"].net.value == pytest.approx(2 * (0.78 + 0.9) * 0.25)
     assert not any(one.key.startswith("opening fit") for one in second_look(job))
 
 
@@ -76,7 +76,7 @@ def test_a_window_that_no_slope_holds_is_told_and_counted_nowhere() -> None:
     ):
         (found,) = (one for one in second_look(job) if one.key.startswith("opening fit"))
         assert says in found.says
-        assert "reveal@o1" not in surfaces(job)
+        assert "reveal@rw1" not in surfaces(job)
     just = made(SLOPE, window(height=1114.0))
     assert not any(one.key.startswith("opening fit") for one in second_look(just))
 
