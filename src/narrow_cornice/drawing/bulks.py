@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace
-from narrow_cornice.derived.measured.touching import LyingBefore, lying_before
+from narrow_cornice.derived.measured.touching import LyingBefore, footprint, lying_before
 from narrow_cornice.derived.measured.trays import tray_rings
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Label, Mark, Pen, Point, Stroke
@@ -98,14 +98,7 @@ def bulks_on_plan(measured: MeasuredRoom, turned: Turned, bulks: Iterable[Bulk])
         index = next((i for i, side in enumerate(room.measured.walls) if side.id == bulk.wall), None)
         if index is None:
             continue
-        side, u, out = plan.sides[index], bulk.place.mm, bulk.out.mm
-        corners = [
-            (u, out),
-            (u + bulk.width.mm, out),
-            (u + bulk.width.mm, out + bulk.depth.mm),
-            (u, out + bulk.depth.mm),
-        ]
-        outline = tuple(turned(on_floor(side, along, off)) for along, off in corners)
+        outline = tuple(turned(corner) for corner in footprint(plan.sides[index], bulk))
         overhead = bulk.under.mm > OVERHEAD
         fill = "#7a706714" if overhead else "#b9ad9a"
         about = BulkPath(room.id, bulk.id)

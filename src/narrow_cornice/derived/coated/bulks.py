@@ -2,25 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 from narrow_cornice.derived.coated.areas import rectangle, underside, upright_faces
 from narrow_cornice.derived.measured.rooms import AGAINST
 from narrow_cornice.derived.measured.touching import BulkSide, touches
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.explained.figures import Figure, reading, total
-from narrow_cornice.job.measured import Bulk, WallAsRead
+from narrow_cornice.job.measured import Bulk
 from narrow_cornice.job.paths import BulkPath
-from narrow_cornice.survey.network import Point
-from narrow_cornice.survey.plan import Plan, on_floor
-
-
-def footprint(plan: Plan, walls: Sequence[WallAsRead], bulk: Bulk) -> tuple[Point, ...]:
-    """Return the corners of something on the plan."""
-    side = plan.sides[[wall.id for wall in walls].index(bulk.wall)]
-    near, far = bulk.place.mm, bulk.place.mm + bulk.width.mm
-    back, front = bulk.out.mm, bulk.out.mm + bulk.depth.mm
-    return tuple(on_floor(side, *one) for one in ((near, back), (far, back), (far, front), (near, front)))
+from narrow_cornice.survey.plan import on_floor
 
 
 def overhead(bulk: Bulk) -> Figure:

@@ -17,10 +17,11 @@ from narrow_cornice.derived.coated.areas import (
     slope_area,
     triangle_area,
 )
-from narrow_cornice.derived.coated.bulks import footprint, overhead
+from narrow_cornice.derived.coated.bulks import overhead
 from narrow_cornice.derived.coated.cornice_strips import CorniceStrip, cornice_strips, covered_together, meets_itself
 from narrow_cornice.derived.coated.surface import Surface, none_here, plain_surface
 from narrow_cornice.derived.coated.wall_surfaces import Patch, patched
+from narrow_cornice.derived.measured.touching import footprint
 from narrow_cornice.derived.measured.trays import tray_rings
 from narrow_cornice.explained.figures import Figure, reading, table, total
 from narrow_cornice.job.finishes import slope_thing, surface_key
@@ -184,7 +185,9 @@ def ceiling_surface(
         parts = [covered] if covered.value else []
         parts += [overhead(bulk) for bulk in hanging]
         strips = _strips(plan, walls, trim, level)
-        together = covered_together(plan, strips, [footprint(plan, walls, bulk) for bulk in hanging]) / 1_000_000
+        order = [wall.id for wall in walls]
+        footprints = [footprint(plan.sides[order.index(bulk.wall)], bulk) for bulk in hanging]
+        together = covered_together(plan, strips, footprints) / 1_000_000
         if abs(twice := sum(one.value for one in parts) - together) > 1e-6 and ceiling.flat:
             note = "where these lie over one another, or past the walls"
             parts.append(Figure("counted twice", -twice, "m²", "table", note=note))

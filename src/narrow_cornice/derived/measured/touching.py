@@ -9,6 +9,7 @@ from collections.abc import Iterator, Sequence
 from typing import Literal, NamedTuple
 
 from narrow_cornice.job.measured import Bulk, WallAsRead
+from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, Side, on_floor
 
 BESIDE = 25.0  # mm on the average between a face and a wall: nobody paints what is behind, and trim stops at it
@@ -25,18 +26,28 @@ class Touch(NamedTuple):
     end: float
 
 
-def touches(plan: Plan, index: int, bulk: Bulk) -> tuple[Touch, ...]:
-    """Return the faces of a bulk, which goes by the wall of an index, that are against other walls of the plan."""
+def footprint(side: Side, bulk: Bulk) -> tuple[Point, Point, Point, Point]:
+    """Return the corners of a bulk on the plan, from its near back one by the far side to its near front one."""
     near, far = bulk.place.mm, bulk.place.mm + bulk.width.mm
     back, front = bulk.out.mm, bulk.out.mm + bulk.depth.mm
-    faces: dict[BulkSide, tuple[tuple[float, float], tuple[float, float]]] = {
-        "near side": ((near, back), (near, front)),
-        "far side": ((far, back), (far, front)),
-        "front": ((near, front), (far, front)),
+    return (
+        on_floor(side, near, back),
+        on_floor(side, far, back),
+        on_floor(side, far, front),
+        on_floor(side, near, front),
+    )
+
+
+def touches(plan: Plan, index: int, bulk: Bulk) -> tuple[Touch, ...]:
+    """Return the faces of a bulk, which goes by the wall of an index, that are against other walls of the plan."""
+    near_back, far_back, far_front, near_front = footprint(plan.sides[index], bulk)
+    faces: dict[BulkSide, tuple[Point, Point]] = {
+        "near side": (near_back, near_front),
+        "far side": (far_back, far_front),
+        "front": (near_front, far_front),
     }
-    own, made = plan.sides[index], []
-    for face, ends in faces.items():
-        corners = [on_floor(own, *end) for end in ends]
+    made = []
+    for face, corners in faces.items():
         for other, side in enumerate(plan.sides):
             if other == index:
                 continue
