@@ -44,6 +44,11 @@ class StockProfile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit
     outline: tuple[Point, ...] = ()
 
     @property
+    def across(self) -> float:
+        """Return how wide the timber is that it is made from, in mm: of a crown, which is sprung, by its face."""
+        return math.hypot(self.height, self.depth) if "crown" in self.uses else self.height
+
+    @property
     def profile(self) -> Profile:
         """Return its section."""
         return _profile(self)

@@ -6,6 +6,8 @@ once, the grinding of the knife.
 
 from __future__ import annotations
 
+import math
+
 import msgspec
 from msgspec.structs import replace
 
@@ -22,7 +24,7 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 from narrow_cornice.trim.choices import TrimChoice, with_choice
 from narrow_cornice.trim.girth import girth_of
-from narrow_cornice.trim.kinds import OF_TRIM, TrimKind, Use
+from narrow_cornice.trim.kinds import MEMBERED, OF_TRIM, TrimKind, Use
 from narrow_cornice.trim.nearest import Match, nearest, nearest_to_member
 from narrow_cornice.trim.profiles import Profile, stack_profile
 from narrow_cornice.trim.stacks import height_of
@@ -115,7 +117,7 @@ def offers_of(
         for piece in match.pieces:
             one = piece.profile
             if one.price_per_metre is None:
-                made = _made(one.profile, kind, cuts, stock, saw, one.lengths)
+                made = _made(one.profile, kind, cuts, stock, saw, one.lengths, one.across)
                 prices.append(made if made is not None else table(piece.words, 0.0, "money", "nobody makes it here"))
                 continue
             pieces = _within(cut_lengths(cuts), saw.longest(one.lengths))
@@ -124,7 +126,9 @@ def offers_of(
         offers.append(StockOffer(match, total("price of the stock", "money", prices), chosen == match.pieces))
     uses = frozenset[Use]() if member else OF_TRIM[kind].uses
     thin = sum(one.depth < least for one in known if uses & set(one.uses))
-    made = _built(built, kind, cuts, stock, saw) if built else _made(wanted, kind, cuts, stock, saw)
+    sprung = kind == MEMBERED and not plain.trim.choices.get(kind, TrimChoice()).solid
+    across = math.hypot(wanted.height, wanted.projection) if sprung else wanted.height
+    made = _built(built, kind, cuts, stock, saw) if built else _made(wanted, kind, cuts, stock, saw, across=across)
     return Offers(wanted, tuple(offers), made, thin)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import zlib
 from collections.abc import Mapping, Sequence
 from types import MappingProxyType
@@ -20,7 +21,7 @@ from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 from narrow_cornice.trim.fitted import NOTHING, Fitted
-from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX, OF_TRIM, TrimKind
+from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX, MEMBERED, OF_TRIM, TrimKind
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.units.show import ShownIn, bare_size, show_size
 
@@ -125,10 +126,16 @@ def trim_needs(
         key = f"trim:{kind}:{size}{members}{drawn}{curves}"
         shown = f"{bare_size(piece.height.value, how)} × {show_size(piece.projection.value, how)}"
         name = f"{kind.capitalize()} {shown}{members}{', as drawn' if drawn else ''}{curves}"
+        lone = [member.name for member in trimmed.trim.members if member.fitted] if kind == MEMBERED else []
+        if len(lone) == 1:  # the same moulding, by one knife, as where a larger cornice is built with it
+            key = f"trim:cornice:{lone[0]}:{size}{drawn}{curves}"
+            name = f"{lone[0].capitalize()} {shown} of a cornice{', as drawn' if drawn else ''}{curves}"
         cuts = [(f"{room.name[:40]} {one.name}", one.to_saw, one.number) for one in mine if not one.stock]
         flat: list[Any] = [one for part in (*cuts, *pieces) for one in part]
         girth = round(piece.profile.girth, 1) if piece.profile is not None else 0.0
         height, out = piece.height.value, piece.projection.value
+        if kind == MEMBERED and not room.trim.choices.get(MEMBERED, NOTHING).solid:
+            height = math.hypot(height, out)  # it is sprung: the timber is as wide as its face
         needs[key] = _trim_need(kind, height, out, name, girth, None, _unsure(mine), len(cuts), *flat)
     blocks = [one for one in listed if one.block]
     for board in shipped_profiles():
@@ -228,7 +235,7 @@ def _stock_need(
         named = [*there.cuts, *named]
     girth = round(one.profile.girth, 1) if one.price_per_metre is None else 0.0
     needs[key] = _trim_need(
-        kind, one.height, one.depth, f"{one.name}, {one.species}", girth, one, unsure, len(named), *flat
+        kind, one.across, one.depth, f"{one.name}, {one.species}", girth, one, unsure, len(named), *flat
     )
 
 
