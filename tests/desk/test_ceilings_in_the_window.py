@@ -58,7 +58,8 @@ def test_a_window_in_a_slope_is_put_in_by_its_wall(window: MainWindow) -> None:
     offered = dict(invitations(window.bench, session.job.room("r4"), "w1", lambda field: field == "roof_windows"))
     offered["a window in the slope"]()
     settle()
-    (made,) = session.job.room("r4").measured.roof_windows
+    *there, made = session.job.room("r4").measured.roof_windows
+    assert [one.name for one in there] == ["north light"]
     assert session.view.selected == RoofWindowPath("r4", made.id)
     assert {one.label for one in rows(window) if isinstance(one, SizeRow)} >= {"From the left", "Up the slope", "Width"}
     session.look(seen_as="plan")
