@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator, Sequence
 
 from msgspec.structs import replace
 
-from narrow_cornice.colour.tones import difference, lab, light_reflectance
+from narrow_cornice.colour.tones import lab, light_reflectance
 from narrow_cornice.derived.coated.coatings import Coated
 from narrow_cornice.job.edits.finish_edits import change_finish
 from narrow_cornice.job.history import Edit
@@ -57,8 +57,10 @@ def _fixes(seen: RoomSeen, mood: Mood, coloured: Sequence[Coated]) -> Iterator[E
     measure = MEASURES[mood.measure]
     walls = [one for one in coloured if one.surface.group in WALLS[:2]]
     there = lab(max(walls, key=lambda one: one.surface.net.value).colour.hex)  # type: ignore[union-attr]
-    for colour in sorted(seen.colours, key=lambda one: difference(lab(one.hex), there)):
-        repainted = [replace(one, colour=colour) if one in walls else one for one in coloured]
+    mine = {one.surface.key for one in walls}
+    # Nearest by distance in CIE L*a*b*: at every edit, and the finer difference would choose hardly another.
+    for colour in sorted(seen.colours, key=lambda one: math.dist(lab(one.hex), there)):
+        repainted = [replace(one, colour=colour) if one.surface.key in mine else one for one in coloured]
         if not _asks(mood, measure(repainted)):
             groups = list(dict.fromkeys(one.surface.group for one in walls))
             edit = change_finish([seen.room.id], groups, "", colour=colour.id)
