@@ -10,6 +10,7 @@ import pytest
 from msgspec.structs import replace
 
 from arithmetic import evaluate
+from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
@@ -22,11 +23,12 @@ from narrow_cornice.units.show import IMPERIAL, METRIC, InUnits
 
 WAYS = (METRIC, InUnits("mm", 0.5), IMPERIAL, InUnits("in", 1, 8), InUnits("in", 1, 32))
 FEET = re.compile(r"(?:(\d[\d ]*)' ?)?(?:(\d+(?:\.\d+)?(?![/\d]))? ?(?:(\d+)/(\d+))?\")?")
-UNITS = re.compile(r" (?:m²/L|m²|sq ft|ft|mm|m|L|kg|tubes?|knife|pieces?|bottles?|GPa|N/m|N m²|kg/m)(?![\w²])|°")
+UNITS = re.compile(r" (?:m²/L|m²|sq ft|ft|mm|m|L|kg|tubes?|knife|pieces?|bottles?|GPa|N/m|N m²|kg/m|h)(?![\w²])|°")
 
 
 def figures_of(job: Job) -> Iterator[Figure]:
     yield from tally(job).values()
+    yield job_hours(job)
     for line in to_buy(job).lines:
         yield from (line.needed, line.cost, *(amount for _, _, amount in line.shares))
     for room in job.rooms:

@@ -47,14 +47,16 @@ def test_the_date_is_held_against_today_and_against_the_drying() -> None:
     assert not found(painted(), "date near")
     (words,) = found(painted(said("by", "when the geese come")), "date near")
     assert "no date" in words.says
-    job = painted(said("by", "27 November 2026"))
+    many = edits.change_house_rule("hands", 20.0, "people who work")  # so that only the drying holds it up
+    job = painted(said("by", "27 November 2026"), many)
     assert not found(job, "date near")  # two coats, two days
     (near,) = found(job, "date near", date(2026, 11, 26))
     assert near.measured.startswith("2 days of drying for 2 coats on")
     assert near.measured.endswith("1 days left")
     (past,) = found(job, "date near", date(2026, 12, 2))
     assert (past.grade, past.measured) == ("will not fit", "5 days ago")
-    quicker = painted(said("by", "27 November 2026"), edits.change_house_rule("coats_a_day", 2.0, "coats in a day"))
+    coats = edits.change_house_rule("coats_a_day", 2.0, "coats in a day")
+    quicker = painted(said("by", "27 November 2026"), many, coats)
     assert not found(quicker, "date near", date(2026, 11, 26))
 
 

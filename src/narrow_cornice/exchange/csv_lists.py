@@ -14,6 +14,7 @@ from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.sheets import cut_boards, numbers_of
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.painting_order import turns
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.plain_text import cell
@@ -92,6 +93,7 @@ def surfaces_list(job: Job) -> str:
     rows: list[list[object]] = []
     turn = turns(house_rules_of(job.house_rules))
     for room in one_by_one(job.rooms, "room"):
+        hours = painting_hours(room, job.house_rules, job.paints, job.colours)
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             surface = one.surface
             rows.append(
@@ -111,6 +113,7 @@ def surfaces_list(job: Job) -> str:
                     one.primer.name if one.primer else "",
                     round(one.primer_litres.value, 4) if one.primer_litres else "",
                     turn[surface.kind],
+                    round(hours[surface.key].value, 2) if surface.key in hours else "",
                 ]
             )
     return _written(
@@ -130,6 +133,7 @@ def surfaces_list(job: Job) -> str:
             "primer",
             "primer litres",
             "painted in turn",
+            "hours",
         ],
         rows,
     )

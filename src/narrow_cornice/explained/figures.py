@@ -71,7 +71,7 @@ class Explanation(msgspec.Struct, frozen=True):
 Formula = Callable[..., float]
 
 
-ADDED_AS_SHOWN = ("m²", "L", "money")
+ADDED_AS_SHOWN = ("m²", "L", "money", "h")
 _TERM = re.compile(r" ([+−]) ")
 
 
@@ -82,7 +82,7 @@ def as_shown(value: float, unit: str, how: ShownIn) -> float:
         return round(value / foot, 2 if how.unit == "mm" else 1) * foot
     if unit in ("L", "money"):
         return round(value, 2)
-    return value
+    return round(value, 1) if unit == "h" else value
 
 
 @by_identity(times=1, each="thing")
@@ -128,6 +128,11 @@ def explained(name: str, unit: str, sentence: str) -> Callable[[Formula], Callab
         return worked
 
     return declare
+
+
+def renamed(figure: Figure, name: str) -> Figure:
+    """Return a figure under another name."""
+    return replace(figure, name=name)
 
 
 def total(name: str, unit: str, parts: Sequence[Figure], note: str = "", *, listed: bool = False) -> Figure:

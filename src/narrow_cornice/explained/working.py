@@ -157,7 +157,7 @@ def _plain(part: Figure, digits: int, how: ShownIn) -> tuple[float, str]:
         metric = how.unit == "mm"
         number, text = _put(part.value if metric else part.value / SQUARE_FOOT_M2, (2 if metric else 1) + digits)
         return number, f"{text} {'m²' if metric else 'sq ft'}"
-    number, text = _put(part.value, {"L": 2, "money": 2, "°": 1, SPREAD: 2}.get(part.unit, 4) + digits)
+    number, text = _put(part.value, {"L": 2, "money": 2, "°": 1, "h": 1, SPREAD: 2}.get(part.unit, 4) + digits)
     if part.unit == "money" and digits == 0:
         text = show_money(number)
     return number, f"{text}°" if part.unit == "°" else f"{text} {part.unit}" if part.unit in ("L", SPREAD) else text

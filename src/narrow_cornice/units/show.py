@@ -117,6 +117,8 @@ def show_quantity(value: float, kind: str, how: ShownIn) -> str:
         return show_litres(value)
     if kind == "money":
         return show_money(value)
+    if kind == "h":
+        return f"{value:.1f} h"
     if kind == "°":
         return f"{value:.1f}°"
     if kind == "share":

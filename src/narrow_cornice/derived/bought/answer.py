@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
+from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.job.model import Job, Room
@@ -28,6 +30,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         "repairs": [one for room in job.rooms for one in _repairs(room)],
         "order": [_line(line) for line in everything.lines],
         "total": everything.price,
+        "hours": job_hours(job).value,
         "waiting": list(everything.waiting),
         "unsold": list(everything.unsold),
         "unpainted": [{"room": room, "surfaces": count} for room, count in everything.unpainted],
@@ -36,6 +39,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
 
 
 def _surfaces(job: Job, room: Room) -> Iterator[dict[str, Any]]:
+    hours = painting_hours(room, job.house_rules, job.paints, job.colours)
     for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
         yield {
             "room": room.name,
@@ -52,6 +56,7 @@ def _surfaces(job: Job, room: Room) -> Iterator[dict[str, Any]]:
             "state": one.state,
             "primer": one.primer.name if one.primer else None,
             "primer_litres": one.primer_litres.value if one.primer_litres else None,
+            "hours": hours[one.surface.key].value if one.surface.key in hours else None,
         }
 
 

@@ -5,12 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from types import MappingProxyType
 
-from msgspec.structs import replace
-
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
-from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.explained.figures import Figure, renamed, table, total
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 
@@ -31,9 +29,6 @@ def tally(job: Job) -> Mapping[str, Figure]:
     """Return paint (L to have), trim (length of the runs), sheets, painted area (m²) and cost, by name."""
     lines = to_buy(job).lines
     area = [painted for room in job.rooms if (painted := _room_area(room, job.house_rules)) is not None]
-
-    def renamed(figure: Figure, name: str) -> Figure:
-        return replace(figure, name=name)
 
     sums = {
         "paint": total(

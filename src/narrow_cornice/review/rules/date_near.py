@@ -1,5 +1,5 @@
-"""The date of the brief: past, sooner than what is damaged can be repaired and the paint dry, or no date that can be
-reckoned with (B3)."""
+"""The date of the brief: past, sooner than the work can be done or the paint dry, or no date that can be reckoned with
+(B3)."""
 
 from __future__ import annotations
 
@@ -9,17 +9,20 @@ from datetime import timedelta
 
 from msgspec.structs import replace
 
-from narrow_cornice.derived.coated.repairs import room_repairs
+from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.job.edits.brief_edits import set_brief
+from narrow_cornice.job.edits.job_edits import change_house_rule
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 
 HOURS_A_DAY = 7.0  # that a hand works (drying and days)
+CROWD = 4  # people who can work in a home at once, without standing in one another's way
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
-    """Compare the date with today, and with the days that the most coats on one surface take to dry."""
+    """Compare the date with today, with the days that the most coats on one surface take to dry, and with the hours of
+    the whole work."""
     by = seen.job.brief.by
     words = by.text
     if not words:
@@ -28,34 +31,39 @@ def look(seen: JobSeen) -> Iterator[Finding]:
         yield _finding("words", f"“{words[:60]}” is no date that can be reckoned with", "written in words")
         return
     left = by.ordinal - seen.today.toordinal()
-    if left < 0:
-        later = _at_the_earliest(seen, _drying(seen)[0])
-        yield _finding("past", f"The date agreed, {words[:40]}, is past", f"{-left} days ago", "will not fit", later)
-        return
+    hours, hands = job_hours(seen.job).value, max(1.0, seen.rules.value("hands"))
+    work = hours / HOURS_A_DAY / hands
     drying, where = _drying(seen)
-    if drying > left:
-        drying_only = "" if _repair_days(seen) > 0 else "of drying "
-        measured = f"{round(drying, 1):g} days {drying_only}for {where}, {left} days left"
-        later = _at_the_earliest(seen, drying)
-        what = "it cannot be repaired and dry" if _repair_days(seen) > 0 else "the paint cannot be dry"
-        yield _finding("near", f"By {words[:40]} {what}", measured, "will not fit", later)
+    later = _at_the_earliest(seen, max(drying, work))
+    if left < 0:
+        yield _finding("past", f"The date agreed, {words[:40]}, is past", f"{-left} days ago", "will not fit", later)
+    elif drying > left:
+        measured = f"{drying:g} days of drying for {where}, {left} days left"
+        yield _finding("near", f"By {words[:40]} the paint cannot be dry", measured, "will not fit", later)
+    elif work > left:
+        who = "one person" if hands == 1 else f"{hands:g} people"
+        measured = f"{hours:.0f} hours are {work:.1f} days of {who}, {left} days left"
+        fixes = (*later, *_more_hands(hours, left, hands))
+        yield _finding("work", f"By {words[:40]} the work cannot be done", measured, "will not fit", fixes)
 
 
-def _at_the_earliest(seen: JobSeen, drying: float) -> tuple[Edit, ...]:
-    """Return the fix that agrees on the first day on which the paint can be dry."""
-    day = seen.today + timedelta(days=max(1, math.ceil(drying)))
+def _more_hands(hours: float, left: int, hands: float) -> Iterator[Edit]:
+    """Yield the fix that puts as many people to work as the days that are left want, where that is no crowd."""
+    wanted = math.ceil(hours / HOURS_A_DAY / left) if left > 0 else 0
+    if hands < wanted <= CROWD:
+        edit = change_house_rule("hands", float(wanted), "people who work")
+        yield replace(edit, title=f"{wanted} people")
+
+
+def _at_the_earliest(seen: JobSeen, days: float) -> tuple[Edit, ...]:
+    """Return the fix that agrees on the first day on which the work can be done and the paint dry."""
+    day = seen.today + timedelta(days=max(1, math.ceil(days)))
     edit = set_brief(BriefPath("", "", "", "by"), day.isoformat(), seen.job.settings.unit)
     return (replace(edit, title=f"By {day.isoformat()} at the earliest"),)
 
 
-def _repair_days(seen: JobSeen) -> float:
-    """Return how many days one pair of hands repairs for."""
-    return sum(one.hours for room in seen.job.rooms for one in room_repairs(room)) / HOURS_A_DAY
-
-
 def _drying(seen: JobSeen) -> tuple[float, str]:
-    """Return how many days it takes one pair of hands to repair what is damaged, and then the surface with the most
-    coats to dry, one after the other, and which it is."""
+    """Return how many days the surface with the most coats takes, one after the other, and which it is."""
     longest, where = 0.0, ""
     for room, coated in seen.coated:
         for one in coated:
@@ -65,10 +73,6 @@ def _drying(seen: JobSeen) -> tuple[float, str]:
             days = coats / max(0.1, seen.rules.value("coats_a_day"))
             if days > longest:
                 longest, where = days, f"{coats:g} coats on {one.surface.name}, {room.name[:40]}"
-    repairs = _repair_days(seen)
-    if repairs > 0:
-        where = f"{where} after {repairs:.1f} days of repairs" if where else f"{repairs:.1f} days of repairs"
-        longest += repairs
     return longest, where
 
 
@@ -83,7 +87,7 @@ def _finding(
         where="the brief",
         says=says,
         measured=measured,
-        rule="Repairs first, then coats one after the other as they dry (house rule: coats in a day; maker's sheet).",
+        rule="Coats follow one another as they dry, and a hand works seven hours a day (house rules; maker's sheet).",
         risk="A date that cannot be kept is better talked about now.",
         about=BriefPath(),
         fixes=fixes,

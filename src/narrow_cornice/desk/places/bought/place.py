@@ -47,6 +47,12 @@ def _cost(job: Job) -> Figure:
     return tally(job)["cost"]
 
 
+def _hours(job: Job) -> Figure:
+    from narrow_cornice.derived.bought.hours import job_hours
+
+    return job_hours(job)
+
+
 def _stands(job: Job) -> bool:
     """Return whether everything on the list is bought."""
     from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
@@ -72,7 +78,7 @@ PLACE = Place(
     leaves=(Leaf("shop", "By shop"), Leaf("room", "By room")),
     stands=_stands,
     of_all=True,
-    totals=(Total("cost", 40, _cost),),
+    totals=(Total("cost", 40, _cost), Total("hours", 45, _hours)),
     aside=Late("narrow_cornice.desk.places.bought.found_aside", "FoundAside"),
     pictures=(Picture("to-buy", {"selected": LinePath("paint:wall-matt:sedge")}),),
 )

@@ -11,6 +11,7 @@ from narrow_cornice.casework.contents import kept_things
 from narrow_cornice.casework.timber import timbers
 from narrow_cornice.casework.wishes import FREE_ENDS
 from narrow_cornice.derived.built.arranging import arrangements_of
+from narrow_cornice.derived.built.building_hours import building_hours
 from narrow_cornice.derived.built.contents import filling_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
@@ -20,6 +21,7 @@ from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteR
 from narrow_cornice.desk.places.built.bay_rows import counted
 from narrow_cornice.desk.places.built.words import FREE_END_WORDS
 from narrow_cornice.desk.rows.caution_rows import caution_rows
+from narrow_cornice.explained.figures import renamed
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import kind_of
 from narrow_cornice.job.casework import BuiltIn, FrameWish
@@ -159,6 +161,9 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     elif built.width is not None and built.height is not None:
         yield from bench.working(built.width)
         yield bench.figure_row(built.height, True)
+        building = building_hours(room, run, job.house_rules)
+        if building is not None:
+            yield bench.figure_row(renamed(building, "making and fixing"), False)
         weights = carcass_weights(room, run, job.house_rules)
         yield NoteRow(f"Its carcasses weigh {', '.join(f'{one:.0f}' for one in weights)} kg without doors and shelves.")
     yield from caution_rows(risks_of_run(room, run, job.house_rules))

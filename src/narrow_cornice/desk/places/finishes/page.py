@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from functools import partial
 
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.painting_order import in_painting_order
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.offers import invitations as on_wall
@@ -30,7 +31,7 @@ class FinishesPage(DrawingPage):
             Ruled(
                 ("schedule",),
                 "Schedule of surfaces",
-                ("Surface", "Colour", "Paint", "Gross", "Openings", "Covered", "Net", "Coats", "Litres"),
+                ("Surface", "Colour", "Paint", "Gross", "Openings", "Covered", "Net", "Coats", "Litres", "Hours"),
                 self._schedule,
                 "Every surface, once the room is measured.",
                 made=lambda sheet: sheet.picked_many.connect(self._many_picked),
@@ -68,6 +69,7 @@ class FinishesPage(DrawingPage):
         self.sheet_of("schedule").sheet.head(3, "Gross m²" if unit == "mm" else "Gross sq ft")
         rows: list[SheetRow] = []
         coated = coated_surfaces(room, job.house_rules, job.paints, job.colours)
+        hours = painting_hours(room, job.house_rules, job.paints, job.colours)
         for one in in_painting_order(coated, house_rules_of(job.house_rules)):
             surface = one.surface
             about = SurfacePath.by_key(room.id, surface.key)
@@ -84,6 +86,7 @@ class FinishesPage(DrawingPage):
                     Cell(_bare(surface.net.shown(job.settings)), number=True),
                     Cell(f"{one.coats.value:g}{' + primer' if one.primer else ''}" if one.coats else "", number=True),
                     Cell(_bare(one.litres.shown(job.settings)) if one.litres else "", number=True),
+                    Cell(f"{hours[surface.key].value:.1f}" if surface.key in hours else "", number=True),
                 )
             )
         return rows

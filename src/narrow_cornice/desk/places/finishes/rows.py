@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
+from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -15,6 +16,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
 )
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import renamed
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Finish, group_and_thing
 from narrow_cornice.job.model import Job, Room
@@ -60,6 +62,9 @@ def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
         yield from bench.working(one.litres if one.litres is not None else one.surface.net)
         if one.primer_litres is not None:
             yield bench.figure_row(one.primer_litres, False)
+        hours = painting_hours(room, job.house_rules, job.paints, job.colours).get(key)
+        if hours is not None:
+            yield bench.figure_row(renamed(hours, "hours"), False)
         if one.hiding is not None and one.colour is not None:
             seen = "nothing is seen of it" if one.hiding.hides else f"ΔE00 {one.hiding.left:.1f} is still seen"
             over = f"the primer tinted to {one.tint.name[:40]}" if one.tint else "the colour there now"

@@ -10,6 +10,7 @@ from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.built_up import built_of, largest_size
 from narrow_cornice.derived.trimwork.cut_list import cut_list, parts_of_piece
+from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
@@ -29,7 +30,7 @@ from narrow_cornice.desk.places.trim.stock_rows import stock_choice
 from narrow_cornice.desk.rows.caution_rows import caution_rows
 from narrow_cornice.desk.rows.room_rows import order_choices
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.figures import Figure, renamed
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits.trim_edits import REDUCTIONS
 from narrow_cornice.job.model import Job, Room
@@ -164,6 +165,9 @@ def _lengths(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: Tri
         yield NoteRow(f"{words}, of timber of {density:g} kg/m³", "rust" if two else "soft")
         if two:
             yield from caution_rows(("heavy",))
+    fitting = fitting_hours(room, job.house_rules, job.milled, job.joinery).get(kind)
+    if fitting is not None:
+        yield bench.figure_row(renamed(fitting, "fitting"), False)
     profile = trimmed.trim.of(kind).profile
     if profile is not None:
         surface = next((one for one in room_surfaces(room, job.house_rules) if one.key == f"{kind}@room"), None)

@@ -1,0 +1,52 @@
+"""The hours of a whole job: repairs, fitting trim, built-ins and painting, room by room."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.derived.built.building_hours import building_hours
+from narrow_cornice.derived.coated.painting_hours import painting_hours
+from narrow_cornice.derived.coated.repairs import room_repairs
+from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
+from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.trimwork import Joinery, MilledTrim
+from narrow_cornice.memo import by_identity
+
+
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
+@by_identity(times=1, each="room")
+def room_hours(
+    room: Room,
+    changed_rules: dict[str, float],
+    paints: tuple[Paint, ...],
+    colours: tuple[Colour, ...],
+    stock: tuple[MilledTrim, ...],
+    joinery: Joinery,
+) -> Figure | None:
+    """Return the hours of one person in a room, None where there is nothing to do yet."""
+    repairs = [table(one.words[:60], one.hours, "h", "repairs table") for one in room_repairs(room)]
+    parts = [total("repairs", "h", repairs)] if repairs else []
+    sums: tuple[tuple[str, list[Figure]], ...] = (
+        ("fitting trim", list(fitting_hours(room, changed_rules, stock, joinery).values())),
+        (
+            "built-ins",
+            [hours for run in room.casework.built_ins if (hours := building_hours(room, run, changed_rules))],
+        ),
+        ("painting", list(painting_hours(room, changed_rules, paints, colours).values())),
+    )
+    parts += [total(words, "h", each) for words, each in sums if each]
+    return total(room.name[:60], "h", parts, listed=True) if parts else None
+
+
+def job_hours(job: Job) -> Figure:
+    """Return the hours of one person for the whole job."""
+    return total("hours", "h", list(_each(job)), listed=True)
+
+
+def _each(job: Job) -> Iterator[Figure]:
+    for room in job.rooms:
+        hours = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
+        if hours is not None:
+            yield hours
