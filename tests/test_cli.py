@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from narrow_cornice.cli import main
+from narrow_cornice.cli import COMMANDS, _commands, main
 from narrow_cornice.job.file import read_job
 from narrow_cornice.job.samples import demo_job
 
@@ -141,3 +141,52 @@ def test_help_and_version(capsys: pytest.CaptureFixture[str]) -> None:
     assert "0.1.0" in capsys.readouterr().out
     assert main(["--help"]) == 0
     assert "takeoff" in capsys.readouterr().out
+
+
+def test_coats_and_paper(capsys: pytest.CaptureFixture[str]) -> None:
+    near = said(capsys, "coats", "--over", "#f4f2ea", "--colour", "#F0EEE4", "--hiding", "6")
+    assert near["coats"] == 1
+    assert len(near["delta_e"]) == 1
+    assert not near["tinted_primer"]
+    strong = said(capsys, "coats", "--over", "#7a1712", "--colour", "#f0ecdc", "--hiding", "3")
+    assert strong["coats"] == len(strong["delta_e"]) > 1
+    assert strong["delta_e"] == sorted(strong["delta_e"], reverse=True)  # every coat hides more
+    sizes = ("--walls", "14.2m", "--height", "2.45m", "--roll-length", "10.05m", "--roll-width", "530")
+    answer = {"cut": 2560.0, "per_roll": 3, "strips": 27, "rolls": 9}
+    assert said(capsys, "paper", *sizes, "--repeat", "640") == answer
+    assert said(capsys, "paper", *sizes, "--repeat", "640", "--match", "free")["cut"] == 2550
+
+
+@pytest.mark.parametrize(
+    ("arguments", "told"),
+    [
+        (("coats", "--over", "red", "--colour", "#ffffff", "--hiding", "3"), "--over"),
+        (("coats", "--over", "#000000", "--colour", "#ffffff", "--hiding", "nan"), "--hiding"),
+        (("paper", "--walls", "1m", "--height", "4m", "--roll-length", "3m", "--roll-width", "530"), "roll length"),
+        (("paper", "--walls", "1m", "--height", "x", "--roll-length", "3m", "--roll-width", "530"), "height"),
+    ],
+)
+def test_what_cannot_be_is_told_in_one_line(
+    capsys: pytest.CaptureFixture[str], arguments: tuple[str, ...], told: str
+) -> None:
+    assert main(list(arguments)) == 2
+    error = capsys.readouterr().err
+    assert told in error
+    assert error.count("\n") == 1
+
+
+def test_takeoff_writes_a_workbook(capsys: pytest.CaptureFixture[str], tmp_path: Path, job_file: Path) -> None:
+    path = tmp_path / "to buy.xlsx"
+    assert main(["takeoff", str(job_file), "--xlsx", str(path)]) == 0
+    assert path.read_bytes()[:2] == b"PK"
+    assert main(["takeoff", str(job_file), "--xlsx", str(path), "--json"]) == 2
+    assert "Choose one" in capsys.readouterr().err
+
+
+def test_every_command_is_known_everywhere() -> None:
+    packaging = Path(__file__).parent.parent / "packaging"
+    page, completion = ((packaging / name).read_text() for name in ("narrow-cornice.1", "narrow-cornice.bash"))
+    for command in _commands().commands:
+        assert command in COMMANDS
+        assert f".B {command.replace('-', chr(92) + '-')}" in page
+        assert command in completion

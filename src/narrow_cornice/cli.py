@@ -22,7 +22,7 @@ if TYPE_CHECKING:
 
 COMMANDS = (
     *("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "cut-sheets", "shelf"),
-    "instruments",
+    *("coats", "paper", "instruments"),
 )
 BAD_INPUT = 2
 
@@ -103,6 +103,7 @@ def _commands() -> click.Group:
     _add_sizes_of_trim(group)
     _add_instruments(group)
     _add_solvers(group)
+    _add_finishes(group)
     return group
 
 
@@ -132,9 +133,16 @@ def _add_job_commands(group: click.Group) -> None:
     @click.argument("job", type=click.Path(path_type=Path))
     @click.option("--json", "as_json", is_flag=True, help="Print JSON.")
     @click.option("--csv", "as_csv", is_flag=True, help="Print the list to buy as CSV.")
-    def takeoff(job: Path, as_json: bool, as_csv: bool) -> None:
-        if as_json and as_csv:
-            raise CorniceError("Choose one of --json and --csv.")
+    @click.option("--xlsx", type=click.Path(path_type=Path, dir_okay=False), help="Write a workbook here.")
+    def takeoff(job: Path, as_json: bool, as_csv: bool, xlsx: Path | None) -> None:
+        if as_json + as_csv + (xlsx is not None) > 1:
+            raise CorniceError("Choose one of --json, --csv and --xlsx.")
+        if xlsx is not None:
+            from narrow_cornice.exchange.xlsx_lists import to_buy_xlsx
+            from narrow_cornice.job.file import write_whole
+
+            write_whole(xlsx, to_buy_xlsx(_opened(job)))
+            return
         _takeoff(_opened(job), as_json, as_csv)
 
 
@@ -242,6 +250,51 @@ def _add_solvers(group: click.Group) -> None:
         with _quietly():
             found = sheets_answer(asked)
         _answer(found)
+
+
+def _add_finishes(group: click.Group) -> None:
+    """Add what counts coats and rolls of paper."""
+    import click
+
+    @group.command(help="How many coats of a colour hide another; what is still seen after each (ΔE00).")
+    @click.option("--over", required=True, help="The colour there now, #rrggbb.")
+    @click.option("--colour", required=True, help="The new colour, #rrggbb.")
+    @click.option("--hiding", type=float, required=True, help="The paint's scattering power SX in one coat.")
+    def coats(over: str, colour: str, hiding: float) -> None:
+        _coats(over, colour, hiding)
+
+    @group.command(help="Strips and rolls of wallpaper for a length of walls.")
+    @click.option("--walls", required=True, help="Length of the walls, as people type lengths.")
+    @click.option("--height", required=True, help="Height of the walls.")
+    @click.option("--roll-length", required=True, help="Length of a roll.")
+    @click.option("--roll-width", required=True, help="Width of a roll.")
+    @click.option("--repeat", default="0", help="Repeat of the pattern.")
+    @click.option("--match", type=click.Choice(["straight", "half-drop", "free"]), default="straight")
+    # Many parameters: the command line hands every option over by itself.
+    def paper(walls: str, height: str, roll_length: str, roll_width: str, repeat: str, match: Any) -> None:
+        from narrow_cornice.explained.house_rules import HouseRules
+        from narrow_cornice.finishes.paper import papering
+
+        wide, high = _size(walls, "walls"), _size(height, "height")
+        long, across = _size(roll_length, "roll length"), _size(roll_width, "roll width")
+        allowance = HouseRules().value("paper_allowance")
+        found = papering(wide, high, long, across, _size(repeat, "repeat"), match, allowance)
+        _answer({"cut": found.cut, "per_roll": found.per_roll, "strips": found.strips, "rolls": found.rolls})
+
+
+def _coats(over: str, colour: str, hiding: float) -> None:
+    from narrow_cornice.colour.tones import checked_colour
+    from narrow_cornice.explained.house_rules import HouseRules
+    from narrow_cornice.finishes.coats import coats_to_hide, seen_after
+
+    if not 0.01 <= hiding <= 1000:
+        raise CorniceError(f"A hiding of {hiding:g} cannot be.", where="--hiding", remedy="Paints have about 1 to 10.")
+    rules = HouseRules()
+    old, new = checked_colour(over.lower(), "--over"), checked_colour(colour.lower(), "--colour")
+    most = int(rules.value("most_coats"))
+    found = coats_to_hide(old, new, hiding, most, rules.value("hidden_difference"))
+    left = seen_after(old, new, hiding, most)[: found.coats]
+    _answer({"coats": found.coats, "delta_e": [round(one, 4) for one in left], "tinted_primer": not found.hides})
 
 
 @contextmanager

@@ -8,6 +8,7 @@ from threading import Event
 
 import pytest
 from driving import change_of, choose, errands_over, field, gone, save, settle, total_of, type_into, write_printed
+from openpyxl import load_workbook
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
@@ -256,6 +257,15 @@ def test_the_order_is_handed_out(
     assert "Washable matt, Deep sedge" in written
     assert "2.5" in written
     assert "Written: list" in window.tally._last.text()
+
+
+def test_the_workbook_is_handed_out(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    path = tmp_path / "list.xlsx"
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(path), ""))
+    choose(window, "List to buy and schedule as a workbook (XLSX) …")
+    errands_over(window.session)
+    names = {cell.value for cell in load_workbook(path)["Surfaces"]["A"]}
+    assert names >= {room.name for room in window.session.job.rooms}
 
 
 def test_drawings_are_handed_out(window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:

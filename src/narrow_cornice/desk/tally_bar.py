@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QTimer, pyqtSignal
-from PyQt6.QtGui import QFontMetrics
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtCore import QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QFontMetrics, QPaintEvent
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QStylePainter, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.place import Places
@@ -13,6 +13,27 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.view import TO_SETTLE
 
 SHOWN_MS = 5000
+CHANGE_WIDE = 44  # room that is kept for a change, so that a small one moves nothing
+
+
+class Ending(QLabel):
+    """Words at the end of a line: they never ask for more room than is left, and are shortened to it."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setTextFormat(Qt.TextFormat.PlainText)
+        self.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+
+    def minimumSizeHint(self) -> QSize:
+        """Return what it takes at least: no width at all."""
+        return QSize(0, super().minimumSizeHint().height())
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw as many of the words as fit; all of them stand in the tooltip."""
+        painter = QStylePainter(self)
+        words = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width())
+        self.setToolTip(self.text() if words != self.text() else "")
+        painter.drawItemText(self.rect(), int(self.alignment()), self.palette(), True, words, self.foregroundRole())
 
 
 class TallyBar(QWidget):
@@ -50,23 +71,21 @@ class TallyBar(QWidget):
             value.setStyleSheet(f"font-weight: bold; font-size: {11 * theme.letters:.1f}pt; color: {warm};")
             change = plain_label()
             change.setStyleSheet(f"color: {theme.roles['tally warm']}; font-size: {9 * theme.letters:.1f}pt;")
-            line.addWidget(value)
+            line.addWidget(caption)
             line.addWidget(change)
             line.addStretch(1)
-            inner.addWidget(caption)
             inner.addLayout(line)
-            button.setMinimumWidth(int(112 * theme.letters))
+            inner.addWidget(value)
             button.setFixedHeight(int(40 * theme.letters))
             button.clicked.connect(lambda _=False, one=name: self.picked.emit(one))
             lay.addWidget(button)
             self._values[name], self._changes[name], self.buttons[name] = value, change, button
-        lay.addStretch(1)
-        self._last = plain_label()
+        self._last = Ending()
         self._last.setStyleSheet(
             f"font-family: Vollkorn; font-style: italic; color: {theme.roles['tally soft']};"
             f"font-size: {9 * theme.letters:.1f}pt;"
         )
-        lay.addWidget(self._last)
+        lay.addWidget(self._last, 1)
         self._going = ""
         lay.addWidget(self._build_stop())
         self._said = ""
@@ -101,16 +120,13 @@ class TallyBar(QWidget):
             if figure.unit == "money" and job.settings.money:
                 text += f" {job.settings.money[:12]}"
             self._values[name].setText(text)
-            metrics = QFontMetrics(self._theme.font(11, "bold"))
             change = ""
             if before is not None and moved:
                 by = figure.rounded(settings) - total.figure(before).rounded(settings)
                 shown = type(figure)("", abs(by), figure.unit).shown(settings)
                 if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(settings):
                     change = f"{'+' if by > 0 else '−'}{shown}"
-            beside = QFontMetrics(self._theme.font(9)).horizontalAdvance(change) + int(40 * self._theme.letters)
-            wide = metrics.horizontalAdvance(text) + max(int(84 * self._theme.letters), beside)  # and room for a change
-            self.buttons[name].setMinimumWidth(max(int(112 * self._theme.letters), wide))
+            self._make_room(name, text, change)
             if moved:
                 self._changes[name].setText(change)
             self.buttons[name].setAccessibleName(f"{name} {text}")
@@ -119,6 +135,7 @@ class TallyBar(QWidget):
 
         settle = len(to_decide(job))
         self._values[TO_SETTLE].setText(f"{settle}")
+        self._make_room(TO_SETTLE, f"{settle}", "")
         self.buttons[TO_SETTLE].setAccessibleName(f"{settle} {TO_SETTLE}")
         if moved:
             by = settle - len(to_decide(before)) if before is not None else 0
@@ -127,6 +144,14 @@ class TallyBar(QWidget):
             each = self._places.each
             self._followed = tuple(one for place in each for one in place.followed(before, job)) if before else ()
         self.show_state()
+
+    def _make_room(self, name: str, text: str, change: str) -> None:
+        """Keep a button as wide as its figure, and as its name with a change beside it, so that it seldom moves."""
+        letters = self._theme.letters
+        beside = max(QFontMetrics(self._theme.font(9)).horizontalAdvance(change), int(CHANGE_WIDE * letters))
+        top = QFontMetrics(self._theme.font(8)).horizontalAdvance(name) + 6 + beside
+        figure = QFontMetrics(self._theme.font(11, "bold")).horizontalAdvance(text)
+        self.buttons[name].setMinimumWidth(max(top, figure) + int(24 * letters))
 
     def show_state(self) -> None:
         """Show what undo would take back, and what followed the last change."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.hardware import hardware
@@ -88,55 +88,39 @@ def to_buy_by_room(job: Job) -> str:
     return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
 
 
-def surfaces_list(job: Job) -> str:
-    """Return every surface with its areas in m², what goes on it and how much."""
-    rows: list[list[object]] = []
+SCHEDULE = (
+    "room", "surface", "kind", "gross", "openings", "covered", "net", "paint", "colour", "coats", "litres", "state",
+    "primer", "primer litres", "painted in turn", "hours",
+)  # fmt: skip
+
+
+def schedule_rows(job: Job) -> Iterator[list[str | float]]:
+    """Return what stands under the headings of the schedule for every surface; areas in m², "" where there is none."""
     turn = turns(house_rules_of(job.house_rules))
     for room in one_by_one(job.rooms, "room"):
         hours = painting_hours(room, job.house_rules, job.paints, job.colours)
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             surface = one.surface
-            rows.append(
-                [
-                    room.name,
-                    surface.name,
-                    surface.kind,
-                    *(
-                        round(figure.value, 4)
-                        for figure in (surface.gross, surface.openings, surface.covered, surface.net)
-                    ),
-                    one.paint.name if one.paint else "",
-                    one.colour.name if one.colour else "",
-                    one.coats.value if one.coats else "",
-                    round(one.litres.value, 4) if one.litres else "",
-                    one.state,
-                    one.primer.name if one.primer else "",
-                    round(one.primer_litres.value, 4) if one.primer_litres else "",
-                    turn[surface.kind],
-                    round(hours[surface.key].value, 2) if surface.key in hours else "",
-                ]
-            )
-    return _written(
-        [
-            "room",
-            "surface",
-            "kind",
-            "gross",
-            "openings",
-            "covered",
-            "net",
-            "paint",
-            "colour",
-            "coats",
-            "litres",
-            "state",
-            "primer",
-            "primer litres",
-            "painted in turn",
-            "hours",
-        ],
-        rows,
-    )
+            yield [
+                room.name,
+                surface.name,
+                surface.kind,
+                *(round(figure.value, 4) for figure in (surface.gross, surface.openings, surface.covered, surface.net)),
+                one.paint.name if one.paint else "",
+                one.colour.name if one.colour else "",
+                one.coats.value if one.coats else "",
+                round(one.litres.value, 4) if one.litres else "",
+                one.state,
+                one.primer.name if one.primer else "",
+                round(one.primer_litres.value, 4) if one.primer_litres else "",
+                turn[surface.kind],
+                round(hours[surface.key].value, 2) if surface.key in hours else "",
+            ]
+
+
+def surfaces_list(job: Job) -> str:
+    """Return every surface with its areas in m², what goes on it and how much."""
+    return _written(SCHEDULE, schedule_rows(job))
 
 
 def parts_list(job: Job) -> str:

@@ -48,6 +48,25 @@ class Primed(NamedTuple):
 BASE = 0.88  # reflectance of a primer's white base
 
 
+@by_value(times=1, each="thing")
+def seen_after(old: str, new: str, scattering: float, most: int, primed: Primed | None = None) -> tuple[float, ...]:
+    """Return ΔE00 to the endless layer of ``new`` after each of so many coats over ``old`` (both #rrggbb)."""
+    wished = linear_light(new)
+    seen = linear_light(old)
+    if primed is not None:
+        red, green, blue = (
+            layer_over(ground, mixed(BASE, endless, primed.tint), primed.scattering)
+            for ground, endless in zip(seen, wished, strict=True)
+        )
+        seen = (red, green, blue)
+    left = []
+    for _ in range(most):
+        red, green, blue = (layer_over(g, e, scattering) for g, e in zip(seen, wished, strict=True))
+        seen = (red, green, blue)
+        left.append(difference(seen, wished))
+    return tuple(left)
+
+
 # Many parameters: what lies over what.
 @by_value(times=1, each="thing")
 def coats_to_hide(
@@ -58,19 +77,6 @@ def coats_to_hide(
     ``scattering`` is the paint's SX per coat; coats are added until ΔE00 to the endless layer is under ``unseen``,
     at most ``most``. A tinted base has the K/S of base and colour in their shares (Duncan 1940).
     """
-    wished = linear_light(new)
-    seen = linear_light(old)
-    if primed is not None:
-        red, green, blue = (
-            layer_over(ground, mixed(BASE, endless, primed.tint), primed.scattering)
-            for ground, endless in zip(seen, wished, strict=True)
-        )
-        seen = (red, green, blue)
-    left = difference(seen, wished)
-    for coats in range(1, most + 1):
-        red, green, blue = (layer_over(g, e, scattering) for g, e in zip(seen, wished, strict=True))
-        seen = (red, green, blue)
-        left = difference(seen, wished)
-        if left < unseen:
-            return Hiding(coats, left, True)
-    return Hiding(most, left, False)
+    left = seen_after(old, new, scattering, most, primed)
+    coats = next((number for number, one in enumerate(left, 1) if one < unseen), 0)
+    return Hiding(coats, left[coats - 1], True) if coats else Hiding(most, left[-1], False)

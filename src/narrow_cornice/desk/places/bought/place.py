@@ -74,6 +74,7 @@ PLACE = Place(
     hands_out=(
         Export("List to buy by shop as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "by_room": False})),
         Export("List to buy by room as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "by_room": True})),
+        Export("List to buy and schedule as a workbook (XLSX) …", Late(HANDING_OUT, "workbook")),
     ),
     leaves=(Leaf("shop", "By shop"), Leaf("room", "By room")),
     stands=_stands,
