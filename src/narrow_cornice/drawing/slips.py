@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections import Counter
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.bought.lines import InLengths, InPacks, InSheets, InTins, Knife, LineToBuy
@@ -43,17 +44,17 @@ def line_picture(line: LineToBuy) -> Drawing:
 def _tins(line: LineToBuy, colour: str) -> list[Mark]:
     """Return the tins or packs side by side; the last one shows what will be left in it."""
     sizes = [litres for litres, count, _ in line.buy for _ in range(count)]
+    shown = Counter(sizes[:24])
     marks: list[Mark] = []
     about = LinePath(line.key)
     begin, left = 0.0, line.left
     for index, litres in enumerate(sizes[:24]):
         tall = TIN_MM * litres ** (1 / 3)
-        wide, words = (
-            tall * 0.82,
-            show_quantity(litres, line.measure, METRIC) if line.measure != "L" else f"{litres:g} L",
-        )
-        # A small tin takes the room that its size is written in.
-        room = max(wide, LETTER * len(words))
+        wide, many = tall * 0.82, shown[litres]
+        words = show_quantity(litres, line.measure, METRIC) if line.measure != "L" else f"{litres:g} L"
+        words = f"{many} × {words}" if many > 1 else words
+        # Small tins take the room that their size is written in, once under all of a size.
+        room = max(wide, LETTER * len(words) / many)
         x = begin + (room - wide) / 2
         # What will be left stands in the last tins, so those are drawn opened from the end.
         remains = 1.0
@@ -69,7 +70,9 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
         marks.append(Area(rectangle(x, -body * (1 - used), wide, body * (1 - used)), colour, about))
         marks.append(Stroke(((x, -body), (x + wide, -body)), Pen("ink", 0.6)))
         marks.append(Stroke(rectangle(x, -tall, wide, tall), Pen("ink", 0.9), closed=True, about=about))
-        marks.append(Label((x + wide / 2, 19.0), words, 8, "soft", about=about))
+        if index + 1 == len(sizes[:24]) or sizes[index + 1] != litres:
+            middle = begin + room - (many * room + (many - 1) * 10) / 2
+            marks.append(Label((middle, 19.0), words, 8, "soft", about=about))
         begin += room + 10
     if len(sizes) > 24:
         marks.append(Label((begin + 14, -TIN_MM / 2), f"and {len(sizes) - 24} more", 9, "soft", "left"))

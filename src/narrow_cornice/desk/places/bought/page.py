@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QPushButton, QScrollArea, QVBoxLayout, QWidget
 
@@ -11,7 +13,7 @@ from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.bought.handing_out import list_to_buy
+from narrow_cornice.desk.places.bought.handing_out import list_to_buy, workbook
 from narrow_cornice.desk.places.bought.slips import LineRow, Slip
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
@@ -28,10 +30,15 @@ class BoughtPage(LeafPage):
         super().__init__(desk, place)
         theme, lay = self.theme, self.lay
         self._lines: dict[int, LineToBuy] = {}
-        for words, kind in (("Print this list …", "pdf"), ("Hand it out as CSV", "csv")):
+        ways: tuple[tuple[str, Callable[[], None]], ...] = (
+            ("Print this list …", lambda: list_to_buy(self.out, "pdf", self.by_room)),
+            ("Hand it out as CSV", lambda: list_to_buy(self.out, "csv", self.by_room)),
+            ("as a workbook", lambda: workbook(self.out)),
+        )
+        for words, way in ways:
             button = QPushButton(words)
             button.setProperty("link", True)
-            button.clicked.connect(lambda _=False, one=kind: list_to_buy(self.out, one, self.by_room))
+            button.clicked.connect(lambda _=False, hand_out=way: hand_out())
             self.row.tools.addWidget(button)
             self.row.tools.addSpacing(10)
         self._note = plain_label()
