@@ -13,6 +13,7 @@ from openpyxl import load_workbook
 
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.exchange import xlsx_lists
 from narrow_cornice.exchange.csv_lists import surfaces_list, to_buy_by_room
 from narrow_cornice.exchange.xlsx_lists import to_buy_xlsx
 from narrow_cornice.job.model import Job
@@ -33,6 +34,10 @@ def counted(sheet: Any, where: str) -> float:
         return sum(counted(sheet, f"{column}{row}") for row in range(int(first), int(last) + 1))
     if product := re.fullmatch(r"ROUND\(([A-Z]\d+)\*([A-Z]\d+),2\)", body):
         return round(counted(sheet, product[1]) * counted(sheet, product[2]) + 1e-9, 2)
+    if chosen := re.fullmatch(r'SUMIF\(([A-Z])2:\1(\d+),"\?\*",([A-Z])2:\3\2\)', body):
+        kind, last, column = chosen.groups()
+        rows = [row for row in range(2, int(last) + 1) if sheet[f"{kind}{row}"].value]
+        return sum(counted(sheet, f"{column}{row}") for row in rows)
     parts = re.findall(r"([+-]?)([A-Z]\d+|\d+)", body)
     assert "".join(sign + part for sign, part in parts) == body
     return sum(
@@ -78,6 +83,15 @@ def test_the_schedule_holds_every_surface_with_its_net_area_as_a_formula(job: Jo
     last = row_of(sheet, "All together")
     litres = sum(float(row["litres"] or 0) for row in csv.DictReader(io.StringIO(surfaces_list(job))))
     assert counted(sheet, f"K{last}") == pytest.approx(litres, abs=0.01 * len(rows))
+
+
+def test_a_total_of_very_many_sums_is_that_of_all_lines(job: Job, book: Any, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(xlsx_lists, "LONGEST_FORMULA", 10)  # as if there were hundreds of rooms
+    again = opened(job)
+    for name, column in (("By shop", "I"), ("By room", "G")):
+        cell = f"{column}{row_of(again[name], 'All together')}"
+        assert again[name][cell].value.startswith("=SUMIF")
+        assert counted(again[name], cell) == pytest.approx(counted(book[name], cell), abs=0.005)
 
 
 def test_figures_are_numbers_and_words_are_text(job: Job) -> None:

@@ -15,6 +15,7 @@ from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
 
 LONGEST = 32_000  # signs a cell can hold, nearly
+LONGEST_FORMULA = 8000  # signs of a formula, nearly
 CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\ud800-\udfff\ufffe\uffff]")  # what a workbook must not hold
 AREA, MONEY, AMOUNT = "0.00", "#,##0.00", "0.###"
 
@@ -109,6 +110,27 @@ def _amount(line: LineToBuy, value: float) -> float:
     return round(value / 1000 if line.measure == "mm" else value, 3)
 
 
+# Many parameters: where the sum stands, and of what.
+def _together(sheet: Any, name: str, first: int, row: int, letter: str, sums: list[str]) -> int:
+    """Write the sum of the rows from the first on, and note where it stands. Returns the row to go on with."""
+    if row == first:
+        return row
+    _put(sheet, row, 1, f"{name}, together")
+    _formula(sheet, row, ord(letter) - 64, f"=SUM({letter}{first}:{letter}{row - 1})", MONEY)
+    sums.append(f"{letter}{row}")
+    return row + 2
+
+
+def _all_together(sheet: Any, row: int, letter: str, sums: list[str]) -> None:
+    """Write the sum of the sums; where it would be longer than a cell takes, that of all lines, which have a kind."""
+    kind = "B" if letter == "I" else "C"
+    formula = f"={'+'.join(sums) or '0'}"
+    if len(formula) > LONGEST_FORMULA:
+        formula = f'=SUMIF({kind}2:{kind}{row - 1},"?*",{letter}2:{letter}{row - 1})'
+    _put(sheet, row, 1, "All together")
+    _formula(sheet, row, ord(letter) - 64, formula, MONEY)
+
+
 def _by_shop(sheet: Any, job: Job) -> None:
     """Write the list shop by shop, with a sum for each and one of them all."""
     everything, row, sums = to_buy(job), 2, list[str]()
@@ -126,13 +148,8 @@ def _by_shop(sheet: Any, job: Job) -> None:
                 _put(sheet, row, 10, ticked)
                 _put(sheet, row, 11, line.why)
                 needed, row = None, row + 1  # once a line
-        if row > first:
-            _put(sheet, row, 1, f"{shop}, together")
-            _formula(sheet, row, 9, f"=SUM(I{first}:I{row - 1})", MONEY)
-            sums.append(f"I{row}")
-            row += 2
-    _put(sheet, row, 1, "All together")
-    _formula(sheet, row, 9, f"={'+'.join(sums) or '0'}", MONEY)
+        row = _together(sheet, shop, first, row, "I", sums)
+    _all_together(sheet, row, "I", sums)
     for words in everything.left_out:
         row += 1
         _put(sheet, row, 1, "not in this list")
@@ -152,13 +169,8 @@ def _by_room(sheet: Any, job: Job) -> None:
                     price = round(line.share_of_price(room.id), 2)
                     _row(sheet, row, ROOM, (name, everything.shop_of(line), line.kind, line.name, share, unit, price))
                     row += 1
-        if row > first:
-            _put(sheet, row, 1, f"{room.name}, together")
-            _formula(sheet, row, 7, f"=SUM(G{first}:G{row - 1})", MONEY)
-            sums.append(f"G{row}")
-            row += 2
-    _put(sheet, row, 1, "All together")
-    _formula(sheet, row, 7, f"={'+'.join(sums) or '0'}", MONEY)
+        row = _together(sheet, room.name, first, row, "G", sums)
+    _all_together(sheet, row, "G", sums)
 
 
 def _surfaces(sheet: Any, job: Job) -> None:
