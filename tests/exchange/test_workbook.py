@@ -11,11 +11,13 @@ import msgspec
 import pytest
 from openpyxl import load_workbook
 
+from narrow_cornice.derived.bought.hours import job_hours, job_labour
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.exchange import xlsx_lists
 from narrow_cornice.exchange.csv_lists import surfaces_list, to_buy_by_room
 from narrow_cornice.exchange.xlsx_lists import to_buy_xlsx
+from narrow_cornice.job.edits import change_house_rule
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.samples import demo_job
 
@@ -34,6 +36,8 @@ def counted(sheet: Any, where: str) -> float:
         return sum(counted(sheet, f"{column}{row}") for row in range(int(first), int(last) + 1))
     if product := re.fullmatch(r"ROUND\(([A-Z]\d+)\*([A-Z]\d+),2\)", body):
         return round(counted(sheet, product[1]) * counted(sheet, product[2]) + 1e-9, 2)
+    if elsewhere := re.fullmatch(r"'([^']+)'!([A-Z]\d+)", body):
+        return counted(sheet.parent[elsewhere[1]], elsewhere[2])
     if chosen := re.fullmatch(r'SUMIF\(([A-Z])2:\1(\d+),"\?\*",([A-Z])2:\3\2\)', body):
         kind, last, column = chosen.groups()
         rows = [row for row in range(2, int(last) + 1) if sheet[f"{kind}{row}"].value]
@@ -94,6 +98,21 @@ def test_a_total_of_very_many_sums_is_that_of_all_lines(job: Job, book: Any, mon
         assert counted(again[name], cell) == pytest.approx(counted(book[name], cell), abs=0.005)
 
 
+def test_what_each_room_costs_is_materials_and_hours_at_the_price_of_one(job: Job) -> None:
+    priced = change_house_rule("wage", 30.0, "price of an hour").apply(job)
+    sheet = opened(priced)["Cost"]
+    last = row_of(sheet, "All together")
+    cost, worked = job_labour(priced), job_hours(priced)
+    assert cost is not None
+    assert counted(sheet, f"C{last}") == pytest.approx(worked.value, abs=0.05)
+    assert cost.value == pytest.approx(30 * worked.value)
+    assert counted(sheet, f"E{last}") == pytest.approx(cost.value, abs=1)
+    shares = opened(job)["By room"]
+    materials = counted(shares, f"G{row_of(shares, 'All together')}")
+    assert counted(sheet, f"F{last}") == pytest.approx(materials + counted(sheet, f"E{last}"), abs=0.01)
+    assert sheet["D3"].value == "=D2"  # the price stands once
+
+
 def test_figures_are_numbers_and_words_are_text(job: Job) -> None:
     rooms = (msgspec.structs.replace(job.rooms[0], name="=1+1\x07"), *job.rooms[1:])
     odd = opened(msgspec.structs.replace(job, rooms=rooms, name="@sum \ud800"))
@@ -107,6 +126,6 @@ def test_figures_are_numbers_and_words_are_text(job: Job) -> None:
 
 def test_an_empty_job_has_a_workbook_with_nothing_in_it() -> None:
     book = opened(Job(name="Pilot House"))
-    assert book.sheetnames == ["By shop", "By room", "Surfaces"]
+    assert book.sheetnames == ["By shop", "By room", "Cost", "Surfaces"]
     assert counted(book["By shop"], f"I{row_of(book['By shop'], 'All together')}") == 0
     assert counted(book["Surfaces"], f"G{row_of(book['Surfaces'], 'All together')}") == 0

@@ -6,6 +6,8 @@ from datetime import date
 
 import pytest
 
+from narrow_cornice.derived.bought.hours import job_hours, job_labour
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.drawing.brief_letter import house_letter
 from narrow_cornice.job import edits
 from narrow_cornice.job.brief import HouseBrief, Permission, rules_in_words
@@ -41,6 +43,24 @@ def painted(*made: Edit, colour: str = "#f3efe4") -> Job:
 
 def found(job: Job, rule: str, today: date = TODAY) -> list[Finding]:
     return [one for one in second_look(job, today) if one.key.startswith(f"{rule}:")]
+
+
+def test_the_budget_is_held_against_the_whole_work_where_an_hour_has_a_price() -> None:
+    job = painted()
+    order, hours = to_buy(job).price, job_hours(job).value
+    enough = painted(said("budget", f"{order + 1:.2f}"))
+    assert not found(enough, "agreed open")  # no price of an hour: only what is bought counts
+    (short,) = found(painted(said("budget", f"{order - 10:.2f}")), "agreed open")
+    assert short.says.startswith("The order is 10 ")
+    assert "are not counted" in short.says
+    wage = edits.change_house_rule("wage", 20.0, "price of an hour")
+    (over,) = found(painted(said("budget", f"{order + 20 * hours - 5:.2f}"), wage), "agreed open")
+    assert over.says.startswith("The whole work is 5")
+    assert not found(painted(said("budget", f"{order + 20 * hours + 1:.2f}"), wage), "agreed open")
+    labour = job_labour(painted(wage))
+    assert labour is not None
+    assert labour.value == pytest.approx(20 * hours)
+    assert job_labour(job) is None
 
 
 def test_the_date_is_held_against_today_and_against_the_drying() -> None:

@@ -65,8 +65,8 @@ class ThingsShown(Protocol):
     def size_field(self, job: Job, path: About) -> SizeField | None:
         """Return the size that a path stands for, None where it has none."""
 
-    def total_of(self, job: Job, name: str) -> Figure | None:
-        """Return a total of the tally by its name, None where there is none of that."""
+    def total_of(self, job: Job, name: str) -> tuple[Figure, Figure | None, str] | None:
+        """Return a total of the tally, what follows from it and what that lacks; None where there is none."""
 
     def names(self) -> list[tuple[str, str]]:
         """Return the key and the name of every place."""

@@ -103,11 +103,14 @@ class Key(msgspec.Struct, frozen=True):
 
 
 class Total(msgspec.Struct, frozen=True):
-    """A total of the tally; totals stand by their ``rank``."""
+    """A total of the tally; totals stand by their ``rank``. ``then`` is what follows from it on the bench, None where
+    nothing does, and ``lacks`` says what it would take."""
 
     name: str
     rank: int
     figure: Callable[[Job], Figure]
+    then: Callable[[Job], Figure | None] | None = None
+    lacks: str = ""
 
 
 class Picture(msgspec.Struct, frozen=True):
@@ -299,9 +302,12 @@ class Places:
         size = (home.sizes() if home is not None else everywhere_sizes()).get(type(path))
         return size(job, path) if size is not None else None
 
-    def total_of(self, job: Job, name: str) -> Figure | None:
-        """Return a total of the tally by its name, None where there is none of that."""
-        return next((total.figure(job) for total in self.totals if total.name == name), None)
+    def total_of(self, job: Job, name: str) -> tuple[Figure, Figure | None, str] | None:
+        """Return a total of the tally, what follows from it and what that lacks; None where there is none."""
+        total = next((total for total in self.totals if total.name == name), None)
+        if total is None:
+            return None
+        return total.figure(job), total.then(job) if total.then is not None else None, total.lacks
 
     def words_of(self, job: Job, path: About) -> str | None:
         """Return the words that stand beside a selected thing, None where its size does."""

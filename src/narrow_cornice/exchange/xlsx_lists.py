@@ -7,16 +7,19 @@ import re
 from collections.abc import Iterable, Sequence
 from typing import Any, NamedTuple
 
+from narrow_cornice.derived.bought.hours import room_hours
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.exchange.csv_lists import SCHEDULE, schedule_rows
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.rules import house_rules_of
 
 LONGEST = 32_000  # signs a cell can hold, nearly
 LONGEST_FORMULA = 8000  # signs of a formula, nearly
 CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\ud800-\udfff\ufffe\uffff]")  # what a workbook must not hold
+BY_ROOM = "By room"
 AREA, MONEY, AMOUNT = "0.00", "#,##0.00", "0.###"
 
 
@@ -28,6 +31,10 @@ class Column(NamedTuple):
     shown: str = ""
 
 
+COST = (
+    Column("room", 20), Column("materials", 14, MONEY), Column("hours", 10, "0.0"),
+    Column("price of an hour", 16, MONEY), Column("labour", 14, MONEY), Column("together", 14, MONEY),
+)  # fmt: skip
 SHOP = (
     Column("shop", 18), Column("kind", 12), Column("name", 44), Column("needed", 10, AMOUNT), Column("unit", 8),
     Column("count", 8), Column("size", 10, AMOUNT), Column("price of one", 12, MONEY), Column("price", 12, MONEY),
@@ -44,7 +51,7 @@ SURFACES = tuple(Column(heading, WIDE.get(heading, 12), SHOWN.get(heading, "")) 
 
 
 def to_buy_xlsx(job: Job) -> bytes:
-    """Return the list by shop and by room and the schedule of surfaces, each on a sheet of its own.
+    """Return the list by shop and by room, what each room costs and the schedule of surfaces, each on a sheet.
 
     Raises StoppedError where it is not wanted any more.
     """
@@ -57,7 +64,8 @@ def to_buy_xlsx(job: Job) -> bytes:
     first = book.active
     assert first is not None
     _by_shop(_begun(first, "By shop", SHOP), job)
-    _by_room(_begun(book.create_sheet(), "By room", ROOM), job)
+    materials = _by_room(_begun(book.create_sheet(), BY_ROOM, ROOM), job)
+    _cost(_begun(book.create_sheet(), "Cost", COST), job, materials)
     _surfaces(_begun(book.create_sheet(), "Surfaces", SURFACES), job)
     held = io.BytesIO()
     book.save(held)
@@ -156,9 +164,10 @@ def _by_shop(sheet: Any, job: Job) -> None:
         _put(sheet, row, 3, words)
 
 
-def _by_room(sheet: Any, job: Job) -> None:
-    """Write each room's share of every line, with a sum for each room."""
+def _by_room(sheet: Any, job: Job) -> dict[str, str]:
+    """Write each room's share of every line, with a sum for each room. Returns where these stand, by room."""
     everything, row, sums = to_buy(job), 2, list[str]()
+    where: dict[str, str] = {}
     for room in one_by_one(job.rooms, "room"):
         first = row
         for line in everything.lines:
@@ -169,8 +178,31 @@ def _by_room(sheet: Any, job: Job) -> None:
                     price = round(line.share_of_price(room.id), 2)
                     _row(sheet, row, ROOM, (name, everything.shop_of(line), line.kind, line.name, share, unit, price))
                     row += 1
+        if row > first:
+            where[room.id] = f"G{row}"
         row = _together(sheet, room.name, first, row, "G", sums)
     _all_together(sheet, row, "G", sums)
+    return where
+
+
+def _cost(sheet: Any, job: Job, materials: dict[str, str]) -> None:
+    """Write materials and labour of each room; the price of an hour stands once, to be changed in the sheet."""
+    row, wage = 2, house_rules_of(job.house_rules).value("wage")
+    for room in job.rooms:
+        hours = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
+        _row(sheet, row, COST, (room.name, None, round(hours.value, 2) if hours is not None else 0.0))
+        there = materials.get(room.id)
+        _formula(sheet, row, 2, f"='{BY_ROOM}'!{there}" if there else "=0", MONEY)
+        if row == 2:
+            _put(sheet, row, 4, wage, MONEY)
+        else:
+            _formula(sheet, row, 4, "=D2", MONEY)
+        _formula(sheet, row, 5, f"=ROUND(C{row}*D{row},2)", MONEY)
+        _formula(sheet, row, 6, f"=B{row}+E{row}", MONEY)
+        row += 1
+    _put(sheet, row + 1, 1, "All together")
+    for letter, shown in zip("BCEF", (MONEY, "0.0", MONEY, MONEY), strict=True):
+        _formula(sheet, row + 1, ord(letter) - 64, f"=SUM({letter}2:{letter}{max(2, row - 1)})", shown)
 
 
 def _surfaces(sheet: Any, job: Job) -> None:

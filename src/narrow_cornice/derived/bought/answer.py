@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
-from narrow_cornice.derived.bought.hours import job_hours
+from narrow_cornice.derived.bought.hours import job_hours, job_labour
 from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
@@ -31,6 +31,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         "order": [_line(line) for line in everything.lines],
         "total": everything.price,
         "hours": job_hours(job).value,
+        "labour": cost.rounded(job.settings) if (cost := job_labour(job)) is not None else None,
         "waiting": list(everything.waiting),
         "unsold": list(everything.unsold),
         "unpainted": [{"room": room, "surfaces": count} for room, count in everything.unpainted],

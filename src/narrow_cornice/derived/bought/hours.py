@@ -1,4 +1,4 @@
-"""The hours of a whole job: repairs, fitting trim, built-ins and painting, room by room."""
+"""The hours of a whole job and what they cost: repairs, fitting trim, built-ins and painting, room by room."""
 
 from __future__ import annotations
 
@@ -8,9 +8,10 @@ from narrow_cornice.derived.built.building_hours import building_hours
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
-from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity
 
@@ -50,3 +51,15 @@ def _each(job: Job) -> Iterator[Figure]:
         hours = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
         if hours is not None:
             yield hours
+
+
+@explained("labour", "money", "hours × price of an hour")
+def labour(hours: float, price_of_an_hour: float) -> float:
+    """Return what hours of work cost, in the job's money."""
+    return hours * price_of_an_hour
+
+
+def job_labour(job: Job) -> Figure | None:
+    """Return what the hours of the whole job cost, None while an hour has no price."""
+    price = house_rules_of(job.house_rules).figure("wage")
+    return labour(job_hours(job), price) if price.value else None

@@ -22,11 +22,16 @@ def tally_rows(bench: Bench, job: Job, path: TallyPath) -> Iterator[Row]:
     if path.name == TO_SETTLE:
         yield from _second_look_rows(bench, job)
         return
-    figure = bench.places.total_of(job, path.name)
-    if figure is None:
+    found = bench.places.total_of(job, path.name)
+    if found is None:
         return
+    figure, then, lacks = found
     yield Title(path.name.capitalize(), f"{job.name[:100]}, the whole job")
     yield from bench.working(figure)
+    if then is not None:
+        yield from bench.working(then)
+    elif lacks:
+        yield NoteRow(lacks)
 
 
 def _second_look_rows(bench: Bench, job: Job) -> Iterator[Row]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.bought.hours import job_hours, job_labour
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 from narrow_cornice.units.show import show_money
@@ -28,12 +29,25 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 yield _open(
                     f"hide:{room.id}:{hidden.id}", room.id, room.name, says, "an item to hide without an answer"
                 )
+    yield from _over_budget(seen)
+
+
+def _over_budget(seen: JobSeen) -> Iterator[Finding]:
+    """Hold what is to be bought and, where an hour has a price, the labour against the budget."""
     budget, price = seen.job.brief.budget, seen.bought.price
-    if budget is not None and price > budget:
-        money = f" {seen.job.settings.money}" if seen.job.settings.money else ""
+    cost, hours = job_labour(seen.job), job_hours(seen.job).shown(seen.job.settings)
+    whole = price + (cost.rounded(seen.job.settings) if cost is not None else 0.0)
+    if budget is None or whole <= budget:
+        return
+    money = f" {seen.job.settings.money}" if seen.job.settings.money else ""
+    over = f"{show_money(whole - budget)}{money} over the budget"
+    if cost is None:
+        says = f"The order is {over}, and {hours} of work are not counted in it"
         measured = f"{show_money(price)} against {show_money(budget)}{money}"
-        says = f"The order is {show_money(price - budget)}{money} over the budget, labour not counted"
-        yield _open("budget", "", "", says, measured, "will show")
+    else:
+        says = f"The whole work is {over}, {hours} of labour counted"
+        measured = f"{show_money(price)} and labour {cost.shown(seen.job.settings)} against {show_money(budget)}{money}"
+    yield _open("budget", "", "", says, measured, "will show")
 
 
 def _open(key: str, room_id: str, room: str, says: str, measured: str, grade: Grade = "worth a thought") -> Finding:

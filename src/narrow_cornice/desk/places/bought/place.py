@@ -13,6 +13,7 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import LinePath
 
+NO_WAGE = "What an hour costs is a house rule (on the shelf, topic Hours): with it labour and budget are counted too."
 HANDING_OUT = "narrow_cornice.desk.places.bought.handing_out"
 
 
@@ -53,6 +54,12 @@ def _hours(job: Job) -> Figure:
     return job_hours(job)
 
 
+def _labour(job: Job) -> Figure | None:
+    from narrow_cornice.derived.bought.hours import job_labour
+
+    return job_labour(job)
+
+
 def _stands(job: Job) -> bool:
     """Return whether everything on the list is bought."""
     from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
@@ -79,7 +86,7 @@ PLACE = Place(
     leaves=(Leaf("shop", "By shop"), Leaf("room", "By room")),
     stands=_stands,
     of_all=True,
-    totals=(Total("cost", 40, _cost), Total("hours", 45, _hours)),
+    totals=(Total("cost", 40, _cost), Total("hours", 45, _hours, _labour, NO_WAGE)),
     aside=Late("narrow_cornice.desk.places.bought.found_aside", "FoundAside"),
     pictures=(Picture("to-buy", {"selected": LinePath("paint:wall-matt:sedge")}),),
 )
