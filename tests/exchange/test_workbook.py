@@ -104,9 +104,9 @@ def test_what_each_room_costs_is_materials_and_hours_at_the_price_of_one(job: Jo
     last = row_of(sheet, "All together")
     cost, worked = job_labour(priced), job_hours(priced)
     assert cost is not None
-    assert counted(sheet, f"C{last}") == pytest.approx(worked.value, abs=0.05)
-    assert cost.value == pytest.approx(30 * worked.value)
-    assert counted(sheet, f"E{last}") == pytest.approx(cost.value, abs=1)
+    assert counted(sheet, f"C{last}") == pytest.approx(worked.rounded(job.settings))
+    assert cost.value == pytest.approx(30 * worked.rounded(job.settings))
+    assert counted(sheet, f"E{last}") == pytest.approx(cost.value, abs=0.005)
     shares = opened(job)["By room"]
     materials = counted(shares, f"G{row_of(shares, 'All together')}")
     assert counted(sheet, f"F{last}") == pytest.approx(materials + counted(sheet, f"E{last}"), abs=0.01)

@@ -47,7 +47,7 @@ def found(job: Job, rule: str, today: date = TODAY) -> list[Finding]:
 
 def test_the_budget_is_held_against_the_whole_work_where_an_hour_has_a_price() -> None:
     job = painted()
-    order, hours = to_buy(job).price, job_hours(job).value
+    order, hours = to_buy(job).price, job_hours(job).rounded(job.settings)
     enough = painted(said("budget", f"{order + 1:.2f}"))
     assert not found(enough, "agreed open")  # no price of an hour: only what is bought counts
     (short,) = found(painted(said("budget", f"{order - 10:.2f}")), "agreed open")

@@ -190,7 +190,7 @@ def _cost(sheet: Any, job: Job, materials: dict[str, str]) -> None:
     row, wage = 2, house_rules_of(job.house_rules).value("wage")
     for room in job.rooms:
         hours = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
-        _row(sheet, row, COST, (room.name, None, round(hours.value, 2) if hours is not None else 0.0))
+        _row(sheet, row, COST, (room.name, None, hours.rounded(job.settings) if hours is not None else 0.0))
         there = materials.get(room.id)
         _formula(sheet, row, 2, f"='{BY_ROOM}'!{there}" if there else "=0", MONEY)
         if row == 2:

@@ -30,7 +30,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
         "repairs": [one for room in job.rooms for one in _repairs(room)],
         "order": [_line(line) for line in everything.lines],
         "total": everything.price,
-        "hours": job_hours(job).value,
+        "hours": job_hours(job).rounded(job.settings),
         "labour": cost.rounded(job.settings) if (cost := job_labour(job)) is not None else None,
         "waiting": list(everything.waiting),
         "unsold": list(everything.unsold),

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from msgspec.structs import replace
+
 from narrow_cornice.derived.built.building_hours import building_hours
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.repairs import room_repairs
@@ -60,6 +62,6 @@ def labour(hours: float, price_of_an_hour: float) -> float:
 
 
 def job_labour(job: Job) -> Figure | None:
-    """Return what the hours of the whole job cost, None while an hour has no price."""
-    price = house_rules_of(job.house_rules).figure("wage")
-    return labour(job_hours(job), price) if price.value else None
+    """Return what the hours of the whole job cost, as many as are shown; None while an hour has no price."""
+    price, hours = house_rules_of(job.house_rules).figure("wage"), job_hours(job)
+    return labour(replace(hours, value=hours.rounded(job.settings)), price) if price.value else None

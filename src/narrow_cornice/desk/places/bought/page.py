@@ -30,13 +30,15 @@ class BoughtPage(LeafPage):
         super().__init__(desk, place)
         theme, lay = self.theme, self.lay
         self._lines: dict[int, LineToBuy] = {}
-        ways: tuple[tuple[str, Callable[[], None]], ...] = (
-            ("Print this list …", lambda: list_to_buy(self.out, "pdf", self.by_room)),
-            ("Hand it out as CSV", lambda: list_to_buy(self.out, "csv", self.by_room)),
-            ("as a workbook", lambda: workbook(self.out)),
+        ways: tuple[tuple[str, str, Callable[[], None]], ...] = (
+            ("Print …", "Print this list", lambda: list_to_buy(self.out, "pdf", self.by_room)),
+            ("as CSV", "Hand out this list as CSV", lambda: list_to_buy(self.out, "csv", self.by_room)),
+            ("as XLSX", "Hand out the list and the schedule as a workbook (XLSX)", lambda: workbook(self.out)),
         )
-        for words, way in ways:
+        for words, said, way in ways:
             button = QPushButton(words)
+            button.setToolTip(said)
+            button.setAccessibleName(said)
             button.setProperty("link", True)
             button.clicked.connect(lambda _=False, hand_out=way: hand_out())
             self.row.tools.addWidget(button)
