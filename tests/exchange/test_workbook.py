@@ -79,6 +79,18 @@ def test_the_sums_of_the_list_are_formulas_and_come_to_its_total(job: Job, book:
     assert counted(room, f"G{row_of(room, 'All together')}") == pytest.approx(by_hand, abs=0.02)
 
 
+def test_what_every_formula_comes_to_stands_beside_it(job: Job) -> None:
+    priced = to_buy_xlsx(change_house_rule("wage", 30.0, "price of an hour").apply(job))
+    formulas, values = load_workbook(io.BytesIO(priced)), load_workbook(io.BytesIO(priced), data_only=True)
+    checked = 0
+    for sheet in formulas:
+        for cell in (one for row in sheet for one in row if one.data_type == "f"):
+            there = values[sheet.title][cell.coordinate].value
+            assert there == pytest.approx(counted(sheet, cell.coordinate), abs=1e-6), (sheet.title, cell.coordinate)
+            checked += 1
+    assert checked > 200
+
+
 def test_the_schedule_holds_every_surface_with_its_net_area_as_a_formula(job: Job, book: Any) -> None:
     sheet = book["Surfaces"]
     rows = range(2, row_of(sheet, "All together") - 1)

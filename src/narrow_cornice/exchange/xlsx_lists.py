@@ -5,7 +5,7 @@ from __future__ import annotations
 import io
 import re
 from collections.abc import Iterable, Sequence
-from typing import Any, NamedTuple
+from typing import TYPE_CHECKING, Any, NamedTuple
 
 from narrow_cornice.derived.bought.hours import room_hours
 from narrow_cornice.derived.bought.lines import LineToBuy
@@ -15,6 +15,9 @@ from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
+
+if TYPE_CHECKING:
+    from xlsxwriter import Workbook
 
 LONGEST = 32_000  # signs a cell can hold, nearly
 LONGEST_FORMULA = 8000  # signs of a formula, nearly
@@ -50,99 +53,107 @@ SUMMED = ("gross", "openings", "covered", "net", "litres", "primer litres", "hou
 SURFACES = tuple(Column(heading, WIDE.get(heading, 12), SHOWN.get(heading, "")) for heading in SCHEDULE)
 
 
+class Sheet:
+    """A sheet of a workbook that is being written, row and column from 1. What every formula comes to is written beside
+    it, so that it is there too for whoever opens the workbook without counting."""
+
+    def __init__(self, book: Workbook, name: str, columns: Sequence[Column]) -> None:
+        self.columns = columns
+        self._book = book
+        self._sheet = book.add_worksheet(name)
+        self._values: dict[tuple[int, int], float] = {}
+        self._looks: dict[tuple[str, bool], Any] = {}
+        for number, column in enumerate(columns, 1):
+            self._sheet.set_column(number - 1, number - 1, column.wide)
+            self._sheet.write_string(0, number - 1, column.heading, self._look("", bold=True))
+        self._sheet.freeze_panes(1, 0)  # the headings stay in sight
+
+    def _look(self, shown: str, *, bold: bool) -> Any:
+        if (shown, bold) not in self._looks:
+            self._looks[shown, bold] = self._book.add_format({"num_format": shown or "General", "bold": bold})
+        return self._looks[shown, bold]
+
+    def put(self, row: int, column: int, value: str | float | None, shown: str = "") -> None:
+        """Put a value into a cell: words are text whatever they begin with."""
+        if isinstance(value, str):
+            self._sheet.write_string(row - 1, column - 1, CONTROL.sub(" ", value)[:LONGEST])
+        elif value is not None:
+            self._values[row, column] = value
+            self._sheet.write_number(row - 1, column - 1, value, self._look(shown, bold=False))
+
+    def row(self, row: int, values: Iterable[str | float | None]) -> None:
+        """Put values into the cells of a row, each as its column shows numbers."""
+        for number, (column, value) in enumerate(zip(self.columns, values, strict=False), 1):
+            self.put(row, number, value, column.shown)
+
+    def formula(self, row: int, letter: str, formula: str, value: float) -> None:
+        """Write a formula and what it comes to."""
+        column = ord(letter) - 64
+        self._values[row, column] = value
+        look = self._look(self.columns[column - 1].shown, bold=True)
+        self._sheet.write_formula(row - 1, column - 1, formula, look, round(value, 9))
+
+    def value(self, row: int, letter: str) -> float:
+        """Return the number in a cell, nought where there is none."""
+        return self._values.get((row, ord(letter) - 64), 0.0)
+
+    def sum(self, row: int, letter: str, first: int, last: int) -> None:
+        """Write the sum of the cells of a column from one row to another."""
+        value = sum(self.value(one, letter) for one in range(first, last + 1))
+        self.formula(row, letter, f"=SUM({letter}{first}:{letter}{max(first, last)})", value)
+
+
 def to_buy_xlsx(job: Job) -> bytes:
     """Return the list by shop and by room, what each room costs and the schedule of surfaces, each on a sheet.
 
     Raises StoppedError where it is not wanted any more.
     """
-    from openpyxl import Workbook
+    from xlsxwriter import Workbook
 
     work_out(job)
-    book = Workbook()
-    book.properties.title = _text(f"{job.name}: to buy")
-    book.properties.creator = "Narrow Cornice"
-    first = book.active
-    assert first is not None
-    _by_shop(_begun(first, "By shop", SHOP), job)
-    materials = _by_room(_begun(book.create_sheet(), BY_ROOM, ROOM), job)
-    _cost(_begun(book.create_sheet(), "Cost", COST), job, materials)
-    _surfaces(_begun(book.create_sheet(), "Surfaces", SURFACES), job)
     held = io.BytesIO()
-    book.save(held)
+    book = Workbook(held, {"in_memory": True})
+    title = CONTROL.sub(" ", f"{job.name}: to buy")[:250]
+    book.set_properties({"title": title, "author": "Narrow Cornice"})
+    _by_shop(Sheet(book, "By shop", SHOP), job)
+    by_room = Sheet(book, BY_ROOM, ROOM)
+    _cost(Sheet(book, "Cost", COST), job, by_room, _by_room(by_room, job))
+    _surfaces(Sheet(book, "Surfaces", SURFACES), job)
+    book.close()
     return held.getvalue()
 
 
-def _begun(sheet: Any, name: str, columns: Sequence[Column]) -> Any:
-    """Return a sheet with its headings, which stay in sight."""
-    from openpyxl.styles import Font
-    from openpyxl.utils import get_column_letter
-
-    sheet.title = name
-    for number, column in enumerate(columns, 1):
-        _put(sheet, 1, number, column.heading).font = Font(bold=True)
-        sheet.column_dimensions[get_column_letter(number)].width = column.wide
-    sheet.freeze_panes = "A2"
-    return sheet
-
-
-def _text(words: str) -> str:
-    return CONTROL.sub(" ", words)[:LONGEST]
-
-
-def _put(sheet: Any, row: int, column: int, value: str | float | None, shown: str = "") -> Any:
-    """Put a value into a cell: words are text whatever they begin with."""
-    cell = sheet.cell(row=row, column=column)
-    if isinstance(value, str):
-        cell.value = _text(value)
-        cell.data_type = "s"
-    else:
-        cell.value = value
-        if shown and value is not None:
-            cell.number_format = shown
-    return cell
-
-
-def _row(sheet: Any, row: int, columns: Sequence[Column], values: Iterable[str | float | None]) -> None:
-    for number, (column, value) in enumerate(zip(columns, values, strict=False), 1):
-        _put(sheet, row, number, value, column.shown)
-
-
-def _formula(sheet: Any, row: int, column: int, formula: str, shown: str) -> None:
-    from openpyxl.styles import Font
-
-    cell = sheet.cell(row=row, column=column, value=formula)
-    cell.number_format, cell.font = shown, Font(bold=True)
+def _cents(value: float) -> float:
+    return round(value + 1e-9, 2)
 
 
 def _amount(line: LineToBuy, value: float) -> float:
     return round(value / 1000 if line.measure == "mm" else value, 3)
 
 
-# Many parameters: where the sum stands, and of what.
-def _together(sheet: Any, name: str, first: int, row: int, letter: str, sums: list[str]) -> int:
-    """Write the sum of the rows from the first on, and note where it stands. Returns the row to go on with."""
+def _together(sheet: Sheet, name: str, first: int, row: int, letter: str) -> int:
+    """Write the sum of the rows from the first on. Returns the row to go on with."""
     if row == first:
         return row
-    _put(sheet, row, 1, f"{name}, together")
-    _formula(sheet, row, ord(letter) - 64, f"=SUM({letter}{first}:{letter}{row - 1})", MONEY)
-    sums.append(f"{letter}{row}")
+    sheet.put(row, 1, f"{name}, together")
+    sheet.sum(row, letter, first, row - 1)
     return row + 2
 
 
-def _all_together(sheet: Any, row: int, letter: str, sums: list[str]) -> None:
+def _all_together(sheet: Sheet, row: int, letter: str, sums: list[int]) -> None:
     """Write the sum of the sums; where it would be longer than a cell takes, that of all lines, which have a kind."""
-    kind = "B" if letter == "I" else "C"
-    formula = f"={'+'.join(sums) or '0'}"
+    kind = "B" if sheet.columns is SHOP else "C"
+    formula = f"={'+'.join(f'{letter}{one}' for one in sums) or '0'}"
     if len(formula) > LONGEST_FORMULA:
         formula = f'=SUMIF({kind}2:{kind}{row - 1},"?*",{letter}2:{letter}{row - 1})'
-    _put(sheet, row, 1, "All together")
-    _formula(sheet, row, ord(letter) - 64, formula, MONEY)
+    sheet.put(row, 1, "All together")
+    sheet.formula(row, letter, formula, sum(sheet.value(one, letter) for one in sums))
 
 
-def _by_shop(sheet: Any, job: Job) -> None:
+def _by_shop(sheet: Sheet, job: Job) -> None:
     """Write the list shop by shop, with a sum for each and one of them all."""
-    everything, row, sums = to_buy(job), 2, list[str]()
-    states = {"": "", "bought": "bought", "changed": "bought, changed since"}
+    everything, row, sums = to_buy(job), 2, list[int]()
+    states = {"": None, "bought": "bought", "changed": "bought, changed since"}
     for shop, lines in everything.shops():
         first = row
         for line in lines:
@@ -150,24 +161,24 @@ def _by_shop(sheet: Any, job: Job) -> None:
             needed: float | None = _amount(line, line.needed.rounded(job.settings))
             for size, count, price in line.buy:
                 each = price / count if count else 0.0
-                ticked = states[tick_state(job, line)]
-                _row(sheet, row, SHOP, (shop, line.kind, line.name, needed, unit, count, _amount(line, size), each))
-                _formula(sheet, row, 9, f"=ROUND(F{row}*H{row},2)", MONEY)
-                _put(sheet, row, 10, ticked)
-                _put(sheet, row, 11, line.why)
+                sheet.row(row, (shop, line.kind, line.name, needed, unit, count, _amount(line, size), each))
+                sheet.formula(row, "I", f"=ROUND(F{row}*H{row},2)", _cents(count * each))
+                sheet.put(row, 10, states[tick_state(job, line)])
+                sheet.put(row, 11, line.why)
                 needed, row = None, row + 1  # once a line
-        row = _together(sheet, shop, first, row, "I", sums)
+        sums += [row] if row > first else []
+        row = _together(sheet, shop, first, row, "I")
     _all_together(sheet, row, "I", sums)
     for words in everything.left_out:
         row += 1
-        _put(sheet, row, 1, "not in this list")
-        _put(sheet, row, 3, words)
+        sheet.put(row, 1, "not in this list")
+        sheet.put(row, 3, words)
 
 
-def _by_room(sheet: Any, job: Job) -> dict[str, str]:
-    """Write each room's share of every line, with a sum for each room. Returns where these stand, by room."""
-    everything, row, sums = to_buy(job), 2, list[str]()
-    where: dict[str, str] = {}
+def _by_room(sheet: Sheet, job: Job) -> dict[str, int]:
+    """Write each room's share of every line, with a sum for each room. Returns the rows of these, by room."""
+    everything, row = to_buy(job), 2
+    where: dict[str, int] = {}
     for room in one_by_one(job.rooms, "room"):
         first = row
         for line in everything.lines:
@@ -176,48 +187,46 @@ def _by_room(sheet: Any, job: Job) -> dict[str, str]:
                     unit = "m" if line.measure == "mm" else line.measure
                     share = _amount(line, amount.rounded(job.settings))
                     price = round(line.share_of_price(room.id), 2)
-                    _row(sheet, row, ROOM, (name, everything.shop_of(line), line.kind, line.name, share, unit, price))
+                    sheet.row(row, (name, everything.shop_of(line), line.kind, line.name, share, unit, price))
                     row += 1
         if row > first:
-            where[room.id] = f"G{row}"
-        row = _together(sheet, room.name, first, row, "G", sums)
-    _all_together(sheet, row, "G", sums)
+            where[room.id] = row
+        row = _together(sheet, room.name, first, row, "G")
+    _all_together(sheet, row, "G", list(where.values()))
     return where
 
 
-def _cost(sheet: Any, job: Job, materials: dict[str, str]) -> None:
+def _cost(sheet: Sheet, job: Job, by_room: Sheet, where: dict[str, int]) -> None:
     """Write materials and labour of each room; the price of an hour stands once, to be changed in the sheet."""
     row, wage = 2, house_rules_of(job.house_rules).value("wage")
     for room in job.rooms:
-        hours = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
-        _row(sheet, row, COST, (room.name, None, hours.rounded(job.settings) if hours is not None else 0.0))
-        there = materials.get(room.id)
-        _formula(sheet, row, 2, f"='{BY_ROOM}'!{there}" if there else "=0", MONEY)
-        if row == 2:
-            _put(sheet, row, 4, wage, MONEY)
-        else:
-            _formula(sheet, row, 4, "=D2", MONEY)
-        _formula(sheet, row, 5, f"=ROUND(C{row}*D{row},2)", MONEY)
-        _formula(sheet, row, 6, f"=B{row}+E{row}", MONEY)
+        worked = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
+        hours = worked.rounded(job.settings) if worked is not None else 0.0
+        sheet.row(row, (room.name, None, hours, wage if row == 2 else None))
+        there = where.get(room.id)
+        materials = by_room.value(there, "G") if there else 0.0
+        sheet.formula(row, "B", f"='{BY_ROOM}'!G{there}" if there else "=0", materials)
+        if row > 2:
+            sheet.formula(row, "D", "=D2", wage)
+        labour = _cents(hours * wage)
+        sheet.formula(row, "E", f"=ROUND(C{row}*D{row},2)", labour)
+        sheet.formula(row, "F", f"=B{row}+E{row}", materials + labour)
         row += 1
-    _put(sheet, row + 1, 1, "All together")
-    for letter, shown in zip("BCEF", (MONEY, "0.0", MONEY, MONEY), strict=True):
-        _formula(sheet, row + 1, ord(letter) - 64, f"=SUM({letter}2:{letter}{max(2, row - 1)})", shown)
+    sheet.put(row + 1, 1, "All together")
+    for letter in "BCEF":
+        sheet.sum(row + 1, letter, 2, row - 1)
 
 
-def _surfaces(sheet: Any, job: Job) -> None:
+def _surfaces(sheet: Sheet, job: Job) -> None:
     """Write every surface; net is gross less openings and what is covered, in the sheet too."""
-    from openpyxl.utils import get_column_letter
-
-    at = {heading: get_column_letter(number) for number, heading in enumerate(SCHEDULE, 1)}
+    at = {heading: chr(65 + number) for number, heading in enumerate(SCHEDULE)}
     gross, openings, covered = (at[heading] for heading in ("gross", "openings", "covered"))
-    net = SCHEDULE.index("net") + 1
     row = 2
     for values in schedule_rows(job):
-        _row(sheet, row, SURFACES, (None if value == "" else value for value in values))
-        _formula(sheet, row, net, f"={gross}{row}-{openings}{row}-{covered}{row}", AREA)
+        sheet.row(row, (None if value == "" else value for value in values))
+        net = sheet.value(row, gross) - sheet.value(row, openings) - sheet.value(row, covered)
+        sheet.formula(row, at["net"], f"={gross}{row}-{openings}{row}-{covered}{row}", net)
         row += 1
-    _put(sheet, row + 1, 1, "All together")
+    sheet.put(row + 1, 1, "All together")
     for heading in SUMMED:
-        letter, number = at[heading], SCHEDULE.index(heading) + 1
-        _formula(sheet, row + 1, number, f"=SUM({letter}2:{letter}{max(2, row - 1)})", SHOWN[heading])
+        sheet.sum(row + 1, at[heading], 2, row - 1)
