@@ -35,6 +35,7 @@ def test_a_row_that_is_shown_no_more_is_let_go(window: MainWindow) -> None:
 
     def rows() -> int:
         # while a thread builds a tuple nobody else may hold it, and ``get_objects`` would
+        window.bench.end()
         for at_work in (window.aside._runner, session.runner, session._keeper):
             at_work.wait()
         gc.collect()
