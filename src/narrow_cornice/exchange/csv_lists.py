@@ -36,9 +36,28 @@ def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     return MARK + held.getvalue()
 
 
-def _amount(line: LineToBuy, value: float) -> float:
+TICKED = {"": "", "bought": "bought", "changed": "bought, changed since"}
+
+
+def unit_of(line: LineToBuy) -> str:
+    """Return the unit in which amounts of a line are listed: metres of what is measured in mm."""
+    return "m" if line.measure == "mm" else line.measure
+
+
+def amount_of(line: LineToBuy, value: float) -> float:
+    """Return an amount of a line in the unit in which it is listed."""
     amount = round(value / 1000 if line.measure == "mm" else value, 3)
     return int(amount) if amount == int(amount) else amount
+
+
+def shares_of(job: Job, room_id: str) -> Iterator[list[str | float]]:
+    """Return a room's share of every line to buy: room, shop, kind, name, share, unit, share of the price."""
+    everything = to_buy(job)
+    for line in everything.lines:
+        for one, name, amount in line.shares:
+            if one == room_id:
+                share, price = amount_of(line, amount.rounded(job.settings)), round(line.share_of_price(room_id), 2)
+                yield [name, everything.shop_of(line), line.kind, line.name, share, unit_of(line), price]
 
 
 def to_buy_by_shop(job: Job) -> str:
@@ -48,20 +67,19 @@ def to_buy_by_shop(job: Job) -> str:
     everything = to_buy(job)
     for shop, lines in everything.shops():
         for line in lines:
-            unit = "m" if line.measure == "mm" else line.measure
             for size, count, price in line.buy:
                 rows.append(
                     [
                         shop,
                         line.kind,
                         line.name,
-                        _amount(line, line.needed.rounded(job.settings)),
-                        unit,
+                        amount_of(line, line.needed.rounded(job.settings)),
+                        unit_of(line),
                         count,
-                        _amount(line, size),
+                        amount_of(line, size),
                         round(price, 2),
-                        _amount(line, line.left_over(job.settings)),
-                        {"": "", "bought": "bought", "changed": "bought, changed since"}[tick_state(job, line)],
+                        amount_of(line, line.left_over(job.settings)),
+                        TICKED[tick_state(job, line)],
                         line.why,
                     ]
                 )
@@ -73,18 +91,11 @@ def to_buy_by_shop(job: Job) -> str:
 
 def to_buy_by_room(job: Job) -> str:
     """Return the list to buy with one row for each room's share of each line."""
-    rows: list[list[object]] = []
+    rows: list[Sequence[object]] = []
     work_out(job)
-    everything = to_buy(job)
     for room in job.rooms:
-        for line in everything.lines:
-            for room_id, name, amount in line.shares:
-                if room_id == room.id:
-                    unit = "m" if line.measure == "mm" else line.measure
-                    price = round(line.share_of_price(room.id), 2)
-                    share = _amount(line, amount.rounded(job.settings))
-                    rows.append([name, everything.shop_of(line), line.kind, line.name, share, unit, price])
-    rows += [["", "", LEFT_OUT, words] for words in everything.left_out]
+        rows += shares_of(job, room.id)
+    rows += [["", "", LEFT_OUT, words] for words in to_buy(job).left_out]
     return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
 
 

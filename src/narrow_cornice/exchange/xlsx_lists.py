@@ -8,9 +8,8 @@ from collections.abc import Iterable, Sequence
 from typing import TYPE_CHECKING, Any, NamedTuple
 
 from narrow_cornice.derived.bought.hours import room_hours
-from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
-from narrow_cornice.exchange.csv_lists import SCHEDULE, schedule_rows
+from narrow_cornice.exchange.csv_lists import LEFT_OUT, SCHEDULE, TICKED, amount_of, schedule_rows, shares_of, unit_of
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
@@ -127,10 +126,6 @@ def _cents(value: float) -> float:
     return round(value + 1e-9, 2)
 
 
-def _amount(line: LineToBuy, value: float) -> float:
-    return round(value / 1000 if line.measure == "mm" else value, 3)
-
-
 def _together(sheet: Sheet, name: str, first: int, row: int, letter: str) -> int:
     """Write the sum of the rows from the first on. Returns the row to go on with."""
     if row == first:
@@ -153,17 +148,15 @@ def _all_together(sheet: Sheet, row: int, letter: str, sums: list[int]) -> None:
 def _by_shop(sheet: Sheet, job: Job) -> None:
     """Write the list shop by shop, with a sum for each and one of them all."""
     everything, row, sums = to_buy(job), 2, list[int]()
-    states = {"": None, "bought": "bought", "changed": "bought, changed since"}
     for shop, lines in everything.shops():
         first = row
         for line in lines:
-            unit = "m" if line.measure == "mm" else line.measure
-            needed: float | None = _amount(line, line.needed.rounded(job.settings))
+            needed: float | None = amount_of(line, line.needed.rounded(job.settings))
             for size, count, price in line.buy:
                 each = price / count if count else 0.0
-                sheet.row(row, (shop, line.kind, line.name, needed, unit, count, _amount(line, size), each))
+                sheet.row(row, (shop, line.kind, line.name, needed, unit_of(line), count, amount_of(line, size), each))
                 sheet.formula(row, "I", f"=ROUND(F{row}*H{row},2)", _cents(count * each))
-                sheet.put(row, 10, states[tick_state(job, line)])
+                sheet.put(row, 10, TICKED[tick_state(job, line)] or None)
                 sheet.put(row, 11, line.why)
                 needed, row = None, row + 1  # once a line
         sums += [row] if row > first else []
@@ -171,24 +164,19 @@ def _by_shop(sheet: Sheet, job: Job) -> None:
     _all_together(sheet, row, "I", sums)
     for words in everything.left_out:
         row += 1
-        sheet.put(row, 1, "not in this list")
+        sheet.put(row, 1, LEFT_OUT)
         sheet.put(row, 3, words)
 
 
 def _by_room(sheet: Sheet, job: Job) -> dict[str, int]:
     """Write each room's share of every line, with a sum for each room. Returns the rows of these, by room."""
-    everything, row = to_buy(job), 2
+    row = 2
     where: dict[str, int] = {}
     for room in one_by_one(job.rooms, "room"):
         first = row
-        for line in everything.lines:
-            for room_id, name, amount in line.shares:
-                if room_id == room.id:
-                    unit = "m" if line.measure == "mm" else line.measure
-                    share = _amount(line, amount.rounded(job.settings))
-                    price = round(line.share_of_price(room.id), 2)
-                    sheet.row(row, (name, everything.shop_of(line), line.kind, line.name, share, unit, price))
-                    row += 1
+        for values in shares_of(job, room.id):
+            sheet.row(row, values)
+            row += 1
         if row > first:
             where[room.id] = row
         row = _together(sheet, room.name, first, row, "G")

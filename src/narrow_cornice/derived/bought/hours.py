@@ -18,6 +18,23 @@ from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity
 
 
+# Many parameters: what each sort of work is counted by.
+def works_in(
+    room: Room,
+    changed_rules: dict[str, float],
+    paints: tuple[Paint, ...],
+    colours: tuple[Colour, ...],
+    stock: tuple[MilledTrim, ...],
+    joinery: Joinery,
+) -> Iterator[tuple[str, list[Figure]]]:
+    """Yield the sorts of work in a room, each with the hours of everything it is of."""
+    yield "repairs", [table(one.words[:60], one.hours, "h", "repairs table") for one in room_repairs(room)]
+    yield "fitting trim", list(fitting_hours(room, changed_rules, stock, joinery).values())
+    runs = (building_hours(room, run, changed_rules) for run in room.casework.built_ins)
+    yield "built-ins", [hours for hours in runs if hours is not None]
+    yield "painting", list(painting_hours(room, changed_rules, paints, colours).values())
+
+
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=1, each="room")
 def room_hours(
@@ -29,20 +46,12 @@ def room_hours(
     joinery: Joinery,
 ) -> Figure | None:
     """Return the hours of one person in a room, None where there is nothing to do yet."""
-    repairs = [table(one.words[:60], one.hours, "h", "repairs table") for one in room_repairs(room)]
-    parts = [total("repairs", "h", repairs)] if repairs else []
-    sums: tuple[tuple[str, list[Figure]], ...] = (
-        ("fitting trim", list(fitting_hours(room, changed_rules, stock, joinery).values())),
-        (
-            "built-ins",
-            [hours for run in room.casework.built_ins if (hours := building_hours(room, run, changed_rules))],
-        ),
-        ("painting", list(painting_hours(room, changed_rules, paints, colours).values())),
-    )
-    parts += [total(words, "h", each) for words, each in sums if each]
+    works = works_in(room, changed_rules, paints, colours, stock, joinery)
+    parts = [total(words, "h", each) for words, each in works if each]
     return total(room.name[:60], "h", parts, listed=True) if parts else None
 
 
+@by_identity(times=8, each="job")
 def job_hours(job: Job) -> Figure:
     """Return the hours of one person for the whole job."""
     return total("hours", "h", list(_each(job)), listed=True)

@@ -6,11 +6,9 @@ from collections import Counter
 from collections.abc import Iterator, Mapping
 from types import MappingProxyType
 
+from narrow_cornice.derived.bought.hours import works_in
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.derived.built.building_hours import building_hours
 from narrow_cornice.derived.coated.coatings import coated_surfaces
-from narrow_cornice.derived.coated.painting_hours import painting_hours
-from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath
@@ -42,13 +40,9 @@ def _figures(job: Job) -> Iterator[tuple[str, list[Figure]]]:
             continue
         for piece in trimmed.trim.kinds.values():
             yield TRIM, [one for one in (piece.height, piece.projection) if one is not None]
-        for hours in fitting_hours(room, job.house_rules, job.milled, job.joinery).values():
-            yield HOURS, [hours]
-        for run in room.casework.built_ins:
-            if (building := building_hours(room, run, job.house_rules)) is not None:
-                yield HOURS, [building]
-        for hours in painting_hours(room, job.house_rules, job.paints, job.colours).values():
-            yield HOURS, [hours]
+        for _, works in works_in(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery):
+            for hours in works:
+                yield HOURS, [hours]
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             figures = (one.surface.net, one.coats, one.litres, one.primer_litres)
             yield SURFACES, [figure for figure in figures if figure is not None]

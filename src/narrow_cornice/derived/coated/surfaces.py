@@ -11,6 +11,7 @@ from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.trim_surfaces import trim_surfaces
 from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.coated.wall_surfaces import patches_on, wall_surfaces
+from narrow_cornice.derived.measured.roof_windows import SLACK, over_its_slope
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, reading
@@ -103,17 +104,8 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
 @by_identity(times=1, each="room")
 def _within_slopes(measured: MeasuredRoom, room: Room) -> tuple[RoofWindow, ...]:
     """Return the windows that lie within a slope; what of others is the matter the second look says."""
-    walls = [wall.id for wall in room.measured.walls]
-    planes = {walls[plane.over]: plane for plane in measured.ceiling.planes if plane.over >= 0}
-    made = []
-    for one in room.measured.roof_windows:
-        slope, plane = room.measured.walls[walls.index(one.wall)].slope, planes.get(one.wall)
-        if slope is None or plane is None:
-            continue
-        fits = one.up.mm + one.height.mm <= slope.run.mm * plane.stretch + 0.5
-        if fits and one.place.mm + one.width.mm <= measured.face(one.wall).length + 0.5:
-            made.append(one)
-    return tuple(made)
+    over = ((one, over_its_slope(measured, room, one)) for one in room.measured.roof_windows)
+    return tuple(one for one, by in over if by is not None and by <= SLACK)
 
 
 # By identity, so that a ceiling whose cornice stayed as it was is not counted again.

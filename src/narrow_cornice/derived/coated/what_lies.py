@@ -39,8 +39,8 @@ def _under(face: WallFace, rect: Rect) -> list[Rect]:
 
 def _rect_figure(name: str, rect: Rect, like: str) -> Figure:
     return rectangle(
-        Figure("width", rect.u1 - rect.u0, "mm", "reading", note="on the wall, within this part"),
-        Figure("height", rect.v1 - rect.v0, "mm", "reading", note="on the wall, within this part"),
+        Figure("width", rect.wide, "mm", "reading", note="on the wall, within this part"),
+        Figure("height", rect.tall, "mm", "reading", note="on the wall, within this part"),
         called=name,
         like=like,
     )

@@ -8,6 +8,7 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.derived.trimwork.end_cuts import LEVEL
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -15,7 +16,6 @@ from narrow_cornice.trim.catalogue import StockProfile, shipped_profiles
 from narrow_cornice.trim.kinds import TrimKind
 
 ON_A_BLOCK = "on a block"
-LEVEL = 0.05  # degrees: what rises less is level
 
 
 class Block(msgspec.Struct, frozen=True):

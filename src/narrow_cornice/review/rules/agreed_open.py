@@ -35,9 +35,11 @@ def look(seen: JobSeen) -> Iterator[Finding]:
 def _over_budget(seen: JobSeen) -> Iterator[Finding]:
     """Hold what is to be bought and, where an hour has a price, the labour against the budget."""
     budget, price = seen.job.brief.budget, seen.bought.price
+    if budget is None:
+        return
     cost, hours = job_labour(seen.job), job_hours(seen.job).shown(seen.job.settings)
     whole = price + (cost.rounded(seen.job.settings) if cost is not None else 0.0)
-    if budget is None or whole <= budget:
+    if whole <= budget:
         return
     money = f" {seen.job.settings.money}" if seen.job.settings.money else ""
     over = f"{show_money(whole - budget)}{money} over the budget"

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
+from narrow_cornice.derived.measured.roof_windows import SLACK, over_its_slope
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.job.edits.opening_edits import change_opening
 from narrow_cornice.job.history import Edit
@@ -95,20 +96,15 @@ def _lower(seen: RoomSeen, one: OpeningFace, height: float) -> tuple[Edit, ...]:
 
 def _roof_windows(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every window in a slope: whether there is one over its wall, and whether it lies within it."""
-    walls = [wall.id for wall in seen.room.measured.walls]
-    planes = {plane.over: plane for plane in seen.measured.ceiling.planes if plane.over >= 0}
     for window in seen.room.measured.roof_windows:
-        index = walls.index(window.wall)
-        plane, face = planes.get(index), seen.measured.faces[index]
-        name, slope = window.name[:40], seen.room.measured.walls[index].slope
-        if plane is None or slope is None:
+        face, name = seen.measured.face(window.wall), window.name[:40]
+        over = over_its_slope(seen.measured, seen.room, window)
+        if over is None:
             says, measured = f"{name} lies in no slope", f"the ceiling over wall {face.name} is level"
+        elif over <= SLACK:
+            continue
         else:
-            up = window.up.mm + window.height.mm - slope.run.mm * plane.stretch
-            along = window.place.mm + window.width.mm - face.length
-            if max(up, along) <= 0.5:
-                continue
-            says, measured = f"{name} is larger than the slope it lies in", f"by {seen.size(max(up, along))}"
+            says, measured = f"{name} is larger than the slope it lies in", f"by {seen.size(over)}"
         yield Finding(
             key=f"opening fit:{seen.room.id}:{window.id}",
             grade="will not fit",
