@@ -361,14 +361,14 @@ SOURCE: Change = {
         (
             "",
             """
-from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, measured_rooms, price_of_tins
+from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, counted_rooms, price_of_tins
 from narrow_cornice.explained.figures import Figure, table, total
 
 
 def nails_to_buy(job):
     shares = tuple(
         (room.id, room.name, Figure(room.name, 50.0, "pieces", "table", note="a handful"))
-        for room in measured_rooms(job)
+        for room in counted_rooms(job)
     )
     needed = total("nails", "pieces", [amount for _, _, amount in shares])
     packs = -(-int(needed.value) // 120)

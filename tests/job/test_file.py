@@ -126,7 +126,7 @@ DAMAGED = {
     "deep": (archive(b"[" * 200_000), ""),
     "no schema": (archive(b"{}"), "schema"),
     "list": (archive(b"[]"), "schema"),
-    "newer": (changed(put("schema", 7)), "newer version"),
+    "newer": (changed(put("schema", 8)), "newer version"),
     "older than any": (changed(put("schema", 0)), "never was"),
     "wrong type": (changed(put("rooms", 0, "name", 5)), r"\$.rooms\[0\].name"),
     "unknown field": (changed(put("rooms", 0, "colour", "red")), "colour"),

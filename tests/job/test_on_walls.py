@@ -41,6 +41,7 @@ def furnished() -> History:
         edits.put_up("r1", "bulks", "boxed pipe", "w1", mm(100)),
         edits.put_up("r1", "roof_windows", "roof window", "w1", mm(300), mm(200), mm(600), mm(800)),
         edits.put_up("r1", "frames", "mirror", "w1", mm(4400)),
+        edits.put_up("r1", "blocks", "block", "w1", mm(1000), mm(1200), mm(400), mm(400)),
         edits.add_panels("r1", "below the dado rail", "wainscot", mm(80)),
         edits.change_panels("r1", "p1", walls=("w1",)),
         edits.put_width("r1", "w1", "w3", "top", mm(700), (mm(3990),), "width"),

@@ -51,6 +51,17 @@ def linear_light(colour: str) -> tuple[float, float, float]:
     return red, green, blue
 
 
+@by_value(times=8, each="thing")
+def hex_of_light(light: tuple[float, float, float]) -> str:
+    """Return the colour of three reflectances, 0 … 1, as #rrggbb: the sRGB curve done again, what cannot be clipped."""
+    from coloraide import Color
+
+    red, green, blue = (
+        min(255, max(0, round(255 * one))) for one in Color("srgb-linear", light).convert("srgb").coords()
+    )
+    return f"#{red:02x}{green:02x}{blue:02x}"
+
+
 def lightness(colour: str) -> float:
     """Return CIE L* under D65, 0 … 100."""
     return lab(colour)[0]

@@ -8,9 +8,10 @@ R = (1 − Rg (a − b coth bSX)) / (a − Rg + b coth bSX)   (Kubelka 1948; Jud
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from typing import NamedTuple
 
-from narrow_cornice.colour.tones import difference, linear_light
+from narrow_cornice.colour.tones import difference, hex_of_light, linear_light
 from narrow_cornice.memo import by_value
 
 
@@ -48,23 +49,52 @@ class Primed(NamedTuple):
 BASE = 0.88  # reflectance of a primer's white base
 
 
-@by_value(times=1, each="thing")
-def seen_after(old: str, new: str, scattering: float, most: int, primed: Primed | None = None) -> tuple[float, ...]:
-    """Return ΔE00 to the endless layer of ``new`` after each of so many coats over ``old`` (both #rrggbb)."""
-    wished = linear_light(new)
-    seen = linear_light(old)
+Light = tuple[float, float, float]
+
+
+def _layers(old: str, new: str, scattering: float, most: int, primed: Primed | None) -> Iterator[Light]:
+    """Yield what is seen as reflectances: what is there, the primer where there is one, and each coat."""
+    wished, seen = linear_light(new), linear_light(old)
+    yield seen
     if primed is not None:
         red, green, blue = (
             layer_over(ground, mixed(BASE, endless, primed.tint), primed.scattering)
             for ground, endless in zip(seen, wished, strict=True)
         )
         seen = (red, green, blue)
-    left = []
+        yield seen
     for _ in range(most):
         red, green, blue = (layer_over(g, e, scattering) for g, e in zip(seen, wished, strict=True))
         seen = (red, green, blue)
-        left.append(difference(seen, wished))
-    return tuple(left)
+        yield seen
+
+
+@by_value(times=1, each="thing")
+def seen_after(old: str, new: str, scattering: float, most: int, primed: Primed | None = None) -> tuple[float, ...]:
+    """Return ΔE00 to the endless layer of ``new`` after each of so many coats over ``old`` (both #rrggbb)."""
+    wished, layers = linear_light(new), list(_layers(old, new, scattering, most, primed))
+    return tuple(difference(seen, wished) for seen in layers[len(layers) - most :])
+
+
+@by_value(times=1, each="thing")
+def swatches(old: str, new: str, scattering: float, coats: int, primed: Primed | None = None) -> tuple[str, ...]:
+    """Return as #rrggbb what is seen of ``old``, of the primer where there is one, and after each coat of ``new``."""
+    return tuple(hex_of_light(seen) for seen in _layers(old, new, scattering, coats, primed))
+
+
+SHARES = (0.0, 0.25, 0.5, 0.75, 1.0)  # of the colour that a primer is tinted by, as shops do it
+
+
+# Many parameters: what lies over what.
+def suggested_tint(old: str, new: str, scattering: float, most: int, unseen: float, primer: float) -> float:
+    """Return by what share of the colour a primer of SX ``primer`` is tinted for the fewest coats over it: the smallest
+    of the shares that shops tint by; where none hides, that which leaves least to be seen."""
+
+    def judged(share: float) -> tuple[int, float, float]:
+        hiding = coats_to_hide(old, new, scattering, most, unseen, Primed(primer, share))
+        return hiding.coats if hiding.hides else most + 1, 0.0 if hiding.hides else hiding.left, share
+
+    return min(SHARES, key=judged)
 
 
 # Many parameters: what lies over what.

@@ -51,12 +51,16 @@ def papering(
             remedy="Take longer rolls, or a paper with a smaller repeat.",
         )
     strips = math.ceil(walls / roll_width - NEAR)
-    per_roll = _held(roll_length, cut, drop, 0)
+    return Papering(cut, _held(roll_length, cut, drop, 0), strips, rolls_for(strips, roll_length, cut, drop))
+
+
+def rolls_for(strips: int, roll_length: float, cut: float, drop: float) -> int:
+    """Return the rolls that so many strips of a cut are had from, every other one longer by a ``drop``."""
     rolls, done = 0, 0
     while done < strips:
         done += _held(roll_length, cut, drop, done)
         rolls += 1
-    return Papering(cut, per_roll, strips, rolls)
+    return rolls
 
 
 def _held(roll: float, cut: float, drop: float, first: int) -> int:

@@ -9,19 +9,11 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.explained.figures import Figure, explained
+from narrow_cornice.finishes.materials import Material
 from narrow_cornice.finishes.spread import State
 from narrow_cornice.shipped import shipped_table
 
 RepairUnit = Literal["piece", "m", "m²"]
-
-
-class Material(msgspec.Struct, frozen=True):
-    """A material of repairs: its measure, the sizes it is sold in with their price, and the shop."""
-
-    name: str
-    measure: str
-    sizes: tuple[tuple[float, float], ...]
-    shop: str
 
 
 class RepairKind(msgspec.Struct, frozen=True):

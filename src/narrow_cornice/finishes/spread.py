@@ -12,9 +12,9 @@ from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.shipped import shipped_table
 
-Method = Literal["brush", "roller", "spray"]
+Method = Literal["brush", "roller", "spray", "dip", "trowel"]
 Texture = Literal["smooth", "light texture", "heavy", "brick", "rough-sawn"]
-State = Literal["sound", "patched", "bare"]
+State = Literal["sound", "glossy", "patched", "bare"]
 
 
 class _Table(msgspec.Struct, frozen=True):
@@ -49,6 +49,12 @@ def theoretical_spread(volume_solids: float, dry_film: float) -> float:
 def practical_spread(theoretical_spread: float, loss: float) -> float:
     """Return m² per litre with what is lost on the way."""
     return theoretical_spread * (1 - loss)
+
+
+@explained("practical spread", "m²/L", "practical spread ÷ drinks")
+def drunk(practical_spread: float, drinks: float) -> float:
+    """Return m² per litre on a wood that takes more or less of a stain than smooth softwood."""
+    return practical_spread / drinks
 
 
 @explained("paint", "L", "area × coats × surface factor ÷ practical spread")

@@ -31,6 +31,28 @@ class OwnLine(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     optional: bool = False
 
 
+class Purchase(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """What was really got of a line to buy: so many of each ``size``, what was ``paid`` for it all (None: as reckoned),
+    and what was taken ``instead`` where it was something else."""
+
+    got: tuple[tuple[float, int], ...] = ()
+    paid: float | None = None
+    instead: Words = ""
+
+
+def quote_key(code: str, size: float) -> str:
+    """Return by what a shop's word on one size of something goes."""
+    return f"{code}@{size:g}"
+
+
+class Quote(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """What a shop last said of one size of something: its price, how many are there (None: not said), and when."""
+
+    price: float
+    stock: int | None = None
+    day: int = 0
+
+
 class CuttingPlan(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A cutting plan that was worked out and kept: for which ``pieces`` and which ``stocks`` (lengths in mm), what the
     saw took, the bars as (stock length, pieces by their index), and the price that was proven to be the least there

@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Collection, Mapping
+from types import MappingProxyType
 
 from narrow_cornice.casework.kinds import checked_kind
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.cutting.plans import fits
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.finishes.woods import species
 from narrow_cornice.job.bought import CuttingPlan, SheetCutting
-from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.finishes import Colour, Covering, Paint, Paper
 from narrow_cornice.job.kept_sheets import broken_sheets
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, unique
 from narrow_cornice.job.measured import WayIn
@@ -17,11 +20,13 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.pictures import check_pictures
 from narrow_cornice.job.room_checks import allowed, check_brief, check_room
 from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.orders import checked_order
 
 MOST_ROOMS = 2_000
 MOST_LEFT = 400
+MOST_SCHEMES = 20
 
 
 def checked_job(job: Job) -> Job:
@@ -65,9 +70,75 @@ def checked_job(job: Job) -> Job:
     if len(job.rooms) > MOST_ROOMS:
         raise JobError(f"More than {MOST_ROOMS} rooms.", where="rooms")
     unique((room.id for room in job.rooms), "rooms")
+    known = _known(job.colours, job.paints, job.coverings)
+    _check_stock(job, known)
     for index, room in enumerate(job.rooms):
-        check_room(room, f"rooms[{index}]", job.colours, job.paints)
+        check_room(room, f"rooms[{index}]", known)
+    unique((one.id for one in job.schemes), "schemes")
+    number(len(job.schemes), "schemes", 0, MOST_SCHEMES)
+    for place, scheme in enumerate(job.schemes):
+        unique((room.id for room in scheme.rooms), f"schemes[{place}].rooms")
+        for index, room in enumerate(scheme.rooms):
+            check_room(room, f"schemes[{place}].rooms[{index}]", known)
     return job
+
+
+# By identity, so that a room that stayed as it was is not checked again as long as these are the same.
+@by_identity(times=1, each="job")
+def _known(
+    colours: tuple[Colour, ...], paints: tuple[Paint, ...], coverings: tuple[Covering, ...]
+) -> Mapping[str, Collection[str]]:
+    """Return which identities there are, by the word for what they are of."""
+    made = {
+        "colour": frozenset(one.id for one in colours),
+        "paint": frozenset(one.id for one in paints),
+        "covering": frozenset(one.id for one in coverings),
+    }
+    return MappingProxyType(made)
+
+
+def _check_stock(job: Job, known: Mapping[str, Collection[str]]) -> None:
+    """Check papers, tiles, left-over paint, test boards, and what was bought and quoted."""
+    unique((one.id for one in job.coverings), "coverings")
+    for index, covering in enumerate(job.coverings):
+        where = f"coverings[{index}]"
+        checked_colour(covering.tone, f"{where}.tone")
+        number(covering.price, f"{where}.price", 0, 1e6)
+        if isinstance(covering, Paper):
+            number(covering.length, f"{where}.length", 500, 200_000)
+            number(covering.width, f"{where}.width", 50, 5000)
+            number(covering.repeat, f"{where}.repeat", 0, 5000)
+        else:
+            for name in ("width", "height"):
+                number(getattr(covering, name), f"{where}.{name}", 5, 5000)
+            number(covering.thickness, f"{where}.thickness", 1, 100)
+            number(covering.joint, f"{where}.joint", 0, 50)
+            number(covering.box, f"{where}.box", 1, 10_000)
+    for name, most in (("left_paint", MOST_PER_ROOM), ("test_boards", MOST_PER_ROOM)):
+        unique((one.id for one in getattr(job, name)), name)
+        number(len(getattr(job, name)), name, 0, most)
+        for index, one in enumerate(getattr(job, name)):
+            for field in ("paint", "colour"):
+                given = getattr(one, field)
+                if given is not None and given not in known[field]:
+                    raise JobError(f"There is no {field} “{given[:40]}”.", where=f"{name}[{index}].{field}")
+            if one.day is not None:
+                number(one.day, f"{name}[{index}].day", 1, 3_652_059)
+    for index, tin in enumerate(job.left_paint):
+        number(tin.litres, f"left_paint[{index}].litres", 0.001, 1000)
+    for index, board in enumerate(job.test_boards):
+        number(board.coats, f"test_boards[{index}].coats", 1, 12)
+        if board.species not in species():
+            raise JobError(f"There is no wood “{board.species[:40]}”.", where=f"test_boards[{index}].species")
+    for key, purchase in job.purchases.items():
+        if purchase.paid is not None:
+            number(purchase.paid, f"purchases[{key[:60]}].paid", 0, 1e7)
+        for size, count in purchase.got:
+            number(size, f"purchases[{key[:60]}].got", 0, 1e7)
+            number(count, f"purchases[{key[:60]}].got", 0, 1e6)
+    for key, quote in job.quotes.items():
+        number(quote.price, f"quotes[{key[:60]}].price", 0, 1e6)
+        number(quote.stock or 0, f"quotes[{key[:60]}].stock", 0, 1e6)
 
 
 def _check_colours(colours: tuple[Colour, ...]) -> None:
@@ -83,6 +154,8 @@ def _check_paints(paints: tuple[Paint, ...]) -> None:
         number(paint.solids, f"{where}.solids", 1, 100)
         number(paint.film, f"{where}.film", 1, 5000)
         number(paint.hiding, f"{where}.hiding", 0.01, 100)
+        for name in ("recoat", "pot_life", "keeps"):
+            number(getattr(paint, name), f"{where}.{name}", 0, 10_000)
         if not paint.sizes:
             raise JobError("A paint needs at least one tin size.", where=f"{where}.sizes")
         for size in paint.sizes:

@@ -6,13 +6,21 @@ from typing import Literal
 
 import msgspec
 
+from narrow_cornice.finishes.paper import Match
 from narrow_cornice.finishes.spread import Method, State, Texture
+from narrow_cornice.finishes.tiles import Laid
+from narrow_cornice.finishes.woods import Opacity, Wear, WoodAge
+from narrow_cornice.survey.readings import Reading
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Tone, Words
 
 FACE, INSIDE, DRAWERS = "casework face", "casework inside", "drawer box"
 CASEWORK_GROUPS = (FACE, INSIDE, DRAWERS)  # the surfaces of built-ins, each by its run
-Substrate = Literal["anything", "plaster", "wood"]
+Substrate = Literal["anything", "plaster", "wood", "metal", "masonry", "cement"]
+Thinner = Literal["not said", "water", "solvent"]
+BlockKind = Literal["block", "stencil"]
+PieceKind = Literal["fence", "screen", "furniture", "radiator", "metalwork", "small things", "other"]
+Sides = Literal[1, 2]
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 
@@ -20,7 +28,11 @@ class Finish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defau
     """What goes on a surface. ``coats`` None takes the coats that hide ``over`` (the colour there now), or the
     house rule where that is not said; ``state`` None is as it comes: new timber and boards bare, a wall with repairs
     patched, all else sound; ``primer`` is a paint put on first, in one coat: None as the school has it, empty for
-    none."""
+    none. ``system`` is one of the table of systems, which says what of this is not said here; ``preparation`` what is
+    done before paint (None: as system and state have it), ``seal`` a clear coat that comes last, ``substrate`` what the
+    surface is of where it is not what it looks like. ``left`` is decided: it stays as it is. ``covering`` is a paper or
+    a tile in place of paint. ``species`` and ``age`` are the wood under a stain, ``wear`` how it lies in the
+    weather."""
 
     paint: Id | None = None
     colour: Id | None = None
@@ -30,16 +42,63 @@ class Finish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defau
     texture: Texture = "smooth"
     method: Method = "roller"
     over: Id | None = None
+    system: Id = ""
+    substrate: Substrate | None = None
+    preparation: tuple[Id, ...] | None = None
+    seal: Id | None = None
+    left: bool = False
+    covering: Id | None = None
+    species: Id = ""
+    age: WoodAge = "new"
+    wear: Wear = "upright"
+
+
+class Block(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A part of a wall that is masked and painted over the wall's own colour: its middle is at ``place`` along the wall
+    and ``height`` above the floor. A stencil covers ``share`` of its area, in repeats of ``repeat_wide`` by
+    ``repeat_tall``."""
+
+    id: Id
+    kind: BlockKind
+    wall: Id
+    name: Words
+    place: Reading
+    height: Reading
+    width: Length
+    tall: Length
+    repeat_wide: Length | None = None
+    repeat_tall: Length | None = None
+    share: float = 0.3
+
+
+class Piece(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A thing that is finished by itself, in a room or outside: a fence, a chair, hooks. ``width`` is its length,
+    ``depth`` its thickness where it has one. A fence is of upright boards ``board`` wide and ``depth`` thick with a
+    ``gap`` between them, finished on one or two ``sides``; ``count`` such things there are."""
+
+    id: Id
+    name: Words
+    kind: PieceKind = "furniture"
+    width: Length | None = None
+    depth: Length | None = None
+    height: Length | None = None
+    board: Length | None = None
+    gap: Length | None = None
+    sides: Sides = 2
+    count: int = 1
 
 
 class RoomFinishes(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """The finishes of a room, by surface group ("upper wall") or by single surface ("upper wall@w1"), the single one
-    first; where its walls change colour; and the tone of its floor."""
+    first; where its walls change colour; the tone of its floor; ``blocks`` on its walls, and ``pieces`` that are
+    finished with it."""
 
     surfaces: dict[Id, Finish] = {}
     two_tone: TwoTone = "one tone"
     split: Length | None = None
     floor: Tone = "#cdb48f"
+    blocks: tuple[Block, ...] = ()
+    pieces: tuple[Piece, ...] = ()
 
 
 class Colour(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -59,7 +118,9 @@ class Tin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A paint: volume solids in per cent, dry film in µm, SX per coat (``hiding``), sizes and shop; whether it is a
-    primer, and ``on`` what."""
+    primer, and ``on`` what. An ``opacity`` makes it a stain, or of a paint without one a clear coat. The rest is off
+    its sheet: hours to the next coat and till a mixed one is past use (nought: not said), what it is thinned with, for
+    how many months a left-over keeps (nought: by the house rule), and cautions in its maker's words."""
 
     id: Id
     name: Words
@@ -71,6 +132,77 @@ class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     hiding: float = 1.0
     primer: bool = False
     on: Substrate = "anything"
+    opacity: Opacity = ""
+    recoat: float = 0.0
+    pot_life: float = 0.0
+    thinner: Thinner = "not said"
+    keeps: int = 0
+    cautions: tuple[Words, ...] = ()
+
+    @property
+    def stains(self) -> bool:
+        """Whether it is a stain or a clear coat, through which wood is seen."""
+        return self.opacity != ""
+
+
+class Paper(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="paper"):
+    """A wallpaper: length and width of a roll and its repeat in mm, how its strips match, the price of a roll."""
+
+    id: Id
+    name: Words
+    length: float
+    width: float
+    repeat: float
+    match: Match
+    price: float
+    shop: Id
+    tone: Tone = "#d9d2bf"
+
+
+class Tile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="tile"):
+    """A tile: sizes and joint in mm, how it is laid, how many a box holds, the price of a box."""
+
+    id: Id
+    name: Words
+    width: float
+    height: float
+    thickness: float
+    joint: float
+    box: int
+    price: float
+    shop: Id
+    laid: Laid = "straight"
+    tone: Tone = "#d5dedb"
+
+
+Covering = Paper | Tile
+
+
+class LeftTin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Paint that is left over: of which paint and colour, how much, from what day (proleptic ordinal, None where nobody
+    knows) and batch; one that is kept for ``touch_up`` is not used."""
+
+    id: Id
+    paint: Id
+    colour: Id | None
+    litres: float
+    day: int | None = None
+    batch: Words = ""
+    touch_up: bool = False
+
+
+class TestBoard(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A test board of a stain: on which wood of what age, in how many coats, when, and what was thought of it."""
+
+    id: Id
+    paint: Id
+    colour: Id | None
+    species: Id
+    age: WoodAge = "new"
+    coats: int = 1
+    day: int | None = None
+    words: Words = ""
+    taken: bool = False
 
 
 def surface_key(group: str, thing: str = "") -> str:

@@ -15,6 +15,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.repairs import repair_kinds
+from narrow_cornice.job.finishes import Block, BlockKind
 from narrow_cornice.job.measured import (
     Bulk,
     BulkKind,
@@ -31,7 +32,7 @@ from narrow_cornice.survey.readings import Reading, as_reading
 from narrow_cornice.trim.kinds import KINDS, OF_TRIM, WITH_FACE
 from narrow_cornice.units.lengths import Length, plain_length
 
-Part = Literal["measured", "trim"]
+Part = Literal["measured", "trim", "finishes"]
 Follows = Literal["where it lies", "on every part", "the wall", "the corner"]
 
 
@@ -207,6 +208,13 @@ def _frame(new: New) -> Framed:
     )
 
 
+def _block(new: New) -> Block:
+    kind = next(kind for kind in get_args(BlockKind) if kind == new.kind)
+    place, height, width, tall = new.sizes
+    repeat = plain_length(200.0) if kind == "stencil" else None
+    return Block(new.id, kind, new.wall, new.name, as_reading(place), as_reading(height), width, tall, repeat, repeat)
+
+
 def _roof_window(new: New) -> RoofWindow:
     place, up, width, height = new.sizes
     return RoofWindow(new.id, new.wall, new.name, as_reading(place), as_reading(up), width, height, plain_length(250.0))
@@ -296,6 +304,22 @@ FRAMES = Putting(
     sheet=("place", "height", "width", "tall"),
     pointed=lambda kind, u, v, ceiling: None if kind == "screen" else (u, v),
 )
+BLOCKS = Putting(
+    "b",
+    lambda: get_args(BlockKind),
+    _block,
+    (
+        SizeAsked("from the left", 1200.0, "48", zero=True),
+        SizeAsked("above the floor", 1400.0, "55", zero=True),
+        SizeAsked("width", 800.0, "32"),
+        SizeAsked("height", 600.0, "24"),
+    ),
+    {**AGAINST_WALL, "repeat_wide": "repeat, across", "repeat_tall": "repeat, up"},
+    called="a painted {kind}",
+    may_be_empty=("repeat_wide", "repeat_tall"),
+    sheet=("place", "height", "width", "tall"),
+    what="painted {kind}",
+)
 ROOF_WINDOWS = Putting(
     "rw",
     lambda: ("roof window",),
@@ -350,6 +374,13 @@ ON_WALLS: tuple[OnWall, ...] = (
     OnWall("measured", "roof_windows", "where it lies", wide="width", sizes=ROOF_WINDOW, putting=ROOF_WINDOWS),
     OnWall("measured", "bulks", "where it lies", sizes=BULK, putting=BULKS),
     OnWall("trim", "frames", "where it lies", sizes={**ABOUT_MIDDLE, "diagonal": False}, putting=FRAMES),
+    OnWall(
+        "finishes",
+        "blocks",
+        "where it lies",
+        sizes={**ABOUT_MIDDLE, "repeat_wide": False, "repeat_tall": False},
+        putting=BLOCKS,
+    ),
     OnWall(
         "measured",
         "recesses",

@@ -11,10 +11,10 @@ import msgspec
 
 from narrow_cornice.casework.kinds import Beginning, OwnKind
 from narrow_cornice.casework.kinds import beginnings as shipped_beginnings
-from narrow_cornice.job.bought import CuttingPlan, OwnLine, SheetCutting, Shop, shipped_shops
+from narrow_cornice.job.bought import CuttingPlan, OwnLine, Purchase, Quote, SheetCutting, Shop, shipped_shops
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import Casework
-from narrow_cornice.job.finishes import Colour, Paint, RoomFinishes
+from narrow_cornice.job.finishes import Colour, Covering, LeftTin, Paint, RoomFinishes, TestBoard
 from narrow_cornice.job.measured import Measured, WayIn
 from narrow_cornice.job.trimwork import Joinery, MilledTrim, Trimwork
 from narrow_cornice.trim.catalogue import StockProfile
@@ -23,12 +23,12 @@ from narrow_cornice.trim.orders import orders as shipped_orders
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.words import Id, Words
 
-SCHEMA = 6
+SCHEMA = 7
 
 
 class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A room, in parts by topic: what was measured of it, what was decided about its trim, its finishes and its
-    built-ins, and its brief."""
+    built-ins, and its brief. One that is ``outdoors`` has no walls: only pieces, such as a fence."""
 
     id: Id
     name: Words
@@ -37,6 +37,15 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     finishes: RoomFinishes = RoomFinishes()
     brief: RoomBrief = RoomBrief()
     casework: Casework = Casework()
+    outdoors: bool = False
+
+
+class Scheme(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Another way to do the job: its rooms, under a name, beside those that are worked on."""
+
+    id: Id
+    name: Words
+    rooms: tuple[Room, ...]
 
 
 class Settings(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -54,7 +63,10 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     ``left_sheets`` sheets (length along the grain and width) there are already (mm), by line; ``mixing`` are paint
     lines whose tins are marked to be mixed; ``catalogue`` are stock profiles, ``orders`` orders, ``shops`` shops and
     ``built_in_kinds`` kinds of built-ins beside those that ship; ``pictures`` stand beside ``job.json`` in the file,
-    by their names; ``own_lines`` are lines to buy that somebody wrote."""
+    by their names; ``own_lines`` are lines to buy that somebody wrote. ``coverings`` are papers and tiles,
+    ``left_paint`` what there is of earlier tins, ``test_boards`` the log of stains that were tried; ``purchases`` say
+    of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``schemes`` are other ways to do
+    the job, and ``scheme`` the name of the one that is worked on."""
 
     name: Words
     place: Words = ""
@@ -80,6 +92,13 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     shops: tuple[Shop, ...] = ()
     built_in_kinds: tuple[OwnKind, ...] = ()
     own_lines: tuple[OwnLine, ...] = ()
+    coverings: tuple[Covering, ...] = ()
+    left_paint: tuple[LeftTin, ...] = ()
+    test_boards: tuple[TestBoard, ...] = ()
+    purchases: dict[Id, Purchase] = {}
+    quotes: dict[Id, Quote] = {}
+    scheme: Words = ""
+    schemes: tuple[Scheme, ...] = ()
     pictures: dict[Id, bytes] = {}
 
     def order_keys(self) -> dict[str, Order]:

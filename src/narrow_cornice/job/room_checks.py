@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Iterable
+from collections.abc import Callable, Collection, Iterable, Mapping
 from typing import Any, TypeVar
 
 from narrow_cornice.casework.boards import materials, sheet_goods
 from narrow_cornice.casework.contents import kept_things, kinds_kept
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.finishes.systems import preparations, systems
+from narrow_cornice.finishes.woods import species
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import BuiltIn, Casework
-from narrow_cornice.job.finishes import Colour, Finish, Paint, RoomFinishes
+from narrow_cornice.job.finishes import Finish, RoomFinishes
 from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
 from narrow_cornice.job.measured import Opening, Photo, Recess, WallAsRead
@@ -31,10 +33,11 @@ MOST_STOCK = 8
 MOST_LEAN = float(LARGEST_MM)  # mm an offset may lie to either side
 MOST_OUT_OF_TRUE = 2_000.0  # mm a wall or floor may be out of true
 Given = TypeVar("Given")
+Known = Mapping[str, Collection[str]]  # which identities there are, by the word for what they are of
 
 
 @by_identity(times=1, each="wall")
-def check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tuple[Paint, ...]) -> None:
+def check_room(room: Room, where: str, known: Known) -> None:
     """Check one room; an edit that left it alone does not pay for it again. Raises JobError with the place."""
     if len(room.measured.walls) > MOST_SIDES:
         raise JobError("More walls than one room can have.", where=where)
@@ -48,7 +51,7 @@ def check_room(room: Room, where: str, colours: tuple[Colour, ...], paints: tupl
     for row in ON_WALLS:
         _check_on_walls(row, room, walls, where)
     _check_trim(room.trim, f"{where}.trim")
-    _check_finishes(room.finishes, f"{where}.finishes", colours, paints)
+    _check_finishes(room.finishes, f"{where}.finishes", known)
     _check_casework(room.casework, f"{where}.casework")
     check_brief(room.brief, f"{where}.brief")
 
@@ -228,21 +231,47 @@ def allowed(check: Callable[[Given, str], object], given: Given, where: str) -> 
         raise JobError(error.message, where=where, remedy=error.remedy) from error
 
 
-def _check_finishes(finishes: RoomFinishes, where: str, colours: tuple[Colour, ...], paints: tuple[Paint, ...]) -> None:
+def _check_finishes(finishes: RoomFinishes, where: str, known: Known) -> None:
     length_within(finishes.split, f"{where}.split")
     checked_colour(finishes.floor, f"{where}.floor")
-    known = {"colour": {colour.id for colour in colours}, "paint": {paint.id for paint in paints}}
+    unique((one.id for one in finishes.pieces), f"{where}.pieces")
+    number(len(finishes.pieces), f"{where}.pieces", 0, MOST_PER_ROOM)
+    for index, piece in enumerate(finishes.pieces):
+        number(piece.count, f"{where}.pieces[{index}].count", 1, 10_000)
+        for name in ("width", "depth", "height", "board"):
+            length_within(getattr(piece, name), f"{where}.pieces[{index}].{name}")
+        length_within(piece.gap, f"{where}.pieces[{index}].gap", zero=True)
+    for index, block in enumerate(finishes.blocks):
+        number(block.share, f"{where}.blocks[{index}].share", 0.01, 1)
     for key, finish in finishes.surfaces.items():
         _check_finish(finish, f"{where}.surfaces[{key[:60]}]", known)
 
 
-def _check_finish(finish: Finish, where: str, known: dict[str, set[str]]) -> None:
-    for field, table in (("colour", "colour"), ("over", "colour"), ("paint", "paint"), ("primer", "paint")):
+GIVEN = {
+    "colour": "colour",
+    "over": "colour",
+    "covering": "covering",
+    "paint": "paint",
+    "primer": "paint",
+    "seal": "paint",
+}
+FROM_TABLES: dict[str, Callable[[], Collection[str]]] = {"system": systems, "species": species}
+
+
+def _check_finish(finish: Finish, where: str, known: Known) -> None:
+    for field, table in GIVEN.items():
         identity = getattr(finish, field)
-        if field == "primer" and identity == "":
+        if field in ("primer", "seal") and identity == "":
             continue  # none, whatever is usual
         if identity is not None and identity not in known[table]:
             raise JobError(f"There is no {table} “{identity[:40]}”.", where=f"{where}.{field}")
+    for field, listed in FROM_TABLES.items():
+        key = getattr(finish, field)
+        if key and key not in listed():
+            raise JobError(f"There is no {field} “{key[:40]}”.", where=f"{where}.{field}")
+    for work in finish.preparation or ():
+        if work not in preparations():
+            raise JobError(f"There is no preparation “{work[:40]}”.", where=f"{where}.preparation")
     if finish.coats is not None:
         number(finish.coats, f"{where}.coats", 1, 12)
 

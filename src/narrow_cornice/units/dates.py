@@ -33,3 +33,8 @@ def parse_date(text: str) -> date | None:
 
         return first.replace(day=calendar.monthrange(first.year, first.month)[1])
     return None
+
+
+def today() -> int:
+    """Return the present day as its proleptic ordinal."""
+    return date.today().toordinal()

@@ -59,7 +59,7 @@ def test_what_is_not_in_the_list_is_said_wherever_the_list_is_read(
     job = demo_job()
     everything = to_buy(job)
     bare = {
-        room.name: sum(one.paint is None for one in coated_surfaces(room, job.house_rules, job.paints, job.colours))
+        room.name: sum(one.waits for one in coated_surfaces(room, job.house_rules, job.paints, job.colours))
         for room in job.rooms
     }
     assert everything.unpainted == tuple((name, count) for name, count in bare.items() if count)

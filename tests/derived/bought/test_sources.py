@@ -11,7 +11,7 @@ import pytest
 
 from narrow_cornice.derived.bought import sources
 from narrow_cornice.derived.bought.answer import takeoff_answer
-from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, measured_rooms, price_of_tins
+from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, counted_rooms, price_of_tins
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.drawing.slips import line_picture
@@ -30,7 +30,7 @@ def nails(job: Job) -> Bought:
     """Return a pack of nails for every measured room."""
     shares = tuple(
         (room.id, room.name, Figure(room.name, 50.0, "pieces", "table", note="a handful"))
-        for room in measured_rooms(job)
+        for room in counted_rooms(job)
     )
     needed = total("nails", "pieces", [amount for _, _, amount in shares])
     packs = -(-int(needed.value) // 120)

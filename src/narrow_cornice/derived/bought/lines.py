@@ -11,7 +11,7 @@ from narrow_cornice.cutting.lengths import Lengths
 from narrow_cornice.derived.built.sheets import CutBoard
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.explained.figures import Figure, explained
-from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.finishes import Colour, LeftTin, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import TrimKind
@@ -22,10 +22,12 @@ Share = tuple[str, str, Figure]
 
 
 class InTins(msgspec.Struct, frozen=True):
-    """Goods that come in tins of a colour, and can be mixed before work begins."""
+    """Goods that come in tins of a colour, and can be mixed before work begins; ``there`` are tins left over from
+    before, in the order they are used."""
 
     paint: Paint
     colour: Colour | None = None
+    there: tuple[LeftTin, ...] = ()
 
 
 class InLengths(msgspec.Struct, frozen=True, gc=False):
@@ -129,9 +131,14 @@ class Bought(NamedTuple):
 Source = Callable[[Job], Bought]
 
 
-def measured_rooms(job: Job) -> Iterator[Room]:
-    """Yield the rooms that are measured: of the others nothing is counted yet."""
-    return (room for room in job.rooms if not measured_room(room, job.house_rules).fault)
+def waits(room: Room, changed_rules: dict[str, float]) -> bool:
+    """Return whether a room still waits to be measured: one outdoors has nothing but its pieces."""
+    return not room.outdoors and bool(measured_room(room, changed_rules).fault)
+
+
+def counted_rooms(job: Job) -> Iterator[Room]:
+    """Yield the rooms of which something can be counted: those that are measured, and those with pieces to finish."""
+    return (room for room in job.rooms if room.finishes.pieces or not waits(room, job.house_rules))
 
 
 Wanted = TypeVar("Wanted")
@@ -150,7 +157,7 @@ def room_by_room(flat: Sequence[Any]) -> list[tuple[str, str, Any]]:
 def by_line(job: Job, needs: Callable[[Room], Mapping[str, Wanted]]) -> dict[str, list[tuple[str, str, Wanted]]]:
     """Return what the measured rooms need of each line by its key: room, its name, and its need."""
     made: dict[str, list[tuple[str, str, Wanted]]] = {}
-    for room in measured_rooms(job):
+    for room in counted_rooms(job):
         for key, need in needs(room).items():
             made.setdefault(key, []).append((room.id, room.name, need))
     return made

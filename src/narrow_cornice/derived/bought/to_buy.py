@@ -9,9 +9,8 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.derived.bought import sources
-from narrow_cornice.derived.bought.lines import LineToBuy
+from narrow_cornice.derived.bought.lines import LineToBuy, waits
 from narrow_cornice.derived.coated.coatings import finished_surfaces
-from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
 
@@ -72,13 +71,13 @@ class ToBuy(msgspec.Struct, frozen=True):
 def to_buy(job: Job) -> ToBuy:
     """Return what the job needs to buy, source by source."""
     every = [source(job) for source in sources.SOURCES]
-    waiting = tuple(room.name for room in job.rooms if measured_room(room, job.house_rules).fault)
+    waiting = tuple(room.name for room in job.rooms if waits(room, job.house_rules))
     lines = tuple(line for one in every for line in one.lines)
     unsold = tuple(name for one in every for name in one.unsold)
     unpainted = []
     for room in job.rooms:
         every_surface = finished_surfaces(room, job.house_rules, job.paints, job.colours)
-        if bare := sum(one.paint is None for one in every_surface):
+        if bare := sum(one.waits for one in every_surface):
             unpainted.append((room.name, bare))
     missing = tuple(words for one in every for words in one.missing)
     stale = tuple(_no_longer(job, lines))

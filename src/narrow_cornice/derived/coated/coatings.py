@@ -8,13 +8,24 @@ from types import MappingProxyType
 import msgspec
 from msgspec.structs import replace
 
-from narrow_cornice.derived.coated.surface import Surface
+from narrow_cornice.derived.coated.surface import Surface, none_here
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.explained.figures import Figure, choice, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.coats import Hiding, Primed, coats_to_hide
-from narrow_cornice.finishes.spread import Method, State, litres, loss_of, practical_spread, theoretical_spread
-from narrow_cornice.job.finishes import Colour, Finish, Paint
+from narrow_cornice.finishes.spread import (
+    Method,
+    State,
+    Texture,
+    drunk,
+    litres,
+    loss_of,
+    practical_spread,
+    theoretical_spread,
+)
+from narrow_cornice.finishes.systems import System, systems
+from narrow_cornice.finishes.woods import opacities, species
+from narrow_cornice.job.finishes import Colour, Finish, Paint, Substrate
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -24,7 +35,9 @@ NO_FINISH = Finish()  # what is on a surface nobody gave anything
 
 class Coated(msgspec.Struct, frozen=True, gc=False):
     """A surface with its finish: coats and litres as figures, None where no paint is chosen yet; the ``state`` it is
-    painted in, and the colour its primer is tinted to where it is."""
+    painted in, the colour its primer is tinted to where it is and by what share, the sealer that comes last with its
+    litres, and the ``area`` that is painted where it is not all of it. One that is ``left`` stays as it is, one with a
+    ``covering`` is papered or tiled."""
 
     surface: Surface
     finish: Finish
@@ -38,6 +51,72 @@ class Coated(msgspec.Struct, frozen=True, gc=False):
     hiding: Hiding | None = None
     state: State = "sound"
     tint: Colour | None = None
+    seal: Paint | None = None
+    seal_coats: Figure | None = None
+    seal_litres: Figure | None = None
+    area: Figure | None = None
+    left: bool = False
+
+    @property
+    def painted(self) -> Figure:
+        """Return the area that is painted."""
+        return self.area or self.surface.net
+
+    @property
+    def substrate(self) -> Substrate:
+        """Return what it is of: as somebody said, else as it looks."""
+        return self.finish.substrate or self.surface.substrate
+
+    @property
+    def method(self) -> Method:
+        """Return how paint is put on."""
+        return method_of(self.finish)
+
+    @property
+    def system(self) -> System | None:
+        """Return the system it is finished by, None for none."""
+        return systems().get(self.finish.system)
+
+    @property
+    def waits(self) -> bool:
+        """Whether somebody still has to say what goes on it."""
+        return self.paint is None and not self.left and self.finish.covering is None
+
+    @property
+    def works(self) -> tuple[str, ...]:
+        """Return what is done to it before paint, by the keys of the preparations."""
+        if self.finish.preparation is not None:
+            return self.finish.preparation
+        if self.system is not None:
+            return self.system.works
+        return USUAL_WORKS[self.state if self.surface.found != "bare" else "bare"]
+
+
+USUAL_WORKS: dict[State, tuple[str, ...]] = {
+    "sound": ("wash", "sand"),
+    "patched": ("wash", "sand"),
+    "glossy": ("wash", "dull"),
+    "bare": (),
+}
+
+
+def method_of(finish: Finish) -> Method:
+    """Return how paint is put on: as its system has it where that says so."""
+    system = systems().get(finish.system)
+    return system.method if system is not None and system.method is not None else finish.method
+
+
+def texture_of(finish: Finish) -> Texture:
+    """Return the texture in force: a system's where it has one and nobody said a rougher."""
+    system = systems().get(finish.system)
+    if system is not None and system.texture is not None and finish.texture == "smooth":
+        return system.texture
+    return finish.texture
+
+
+def is_left(surface: Surface, finish: Finish) -> bool:
+    """Return whether a surface stays as it is: by decision, or while nobody asked for it."""
+    return finish.left or (not surface.asked and finish.paint is None and finish.covering is None)
 
 
 def paint_line(paint: str, colour: str | None) -> str:
@@ -50,13 +129,23 @@ def primer_of(finish: Finish, surface: Surface, paints: tuple[Paint, ...], neede
     a surface, if one is ``needed``."""
     if finish.primer is not None:
         return next((paint for paint in paints if paint.id == finish.primer), None)
-    fit = (paint for paint in paints if paint.primer and paint.on in ("anything", surface.substrate))
-    return next(fit, None) if needed else None
+    substrate = finish.substrate or surface.substrate
+    fit = sorted((one for one in paints if one.primer and one.on in ("anything", substrate)), key=_for_anything)
+    return next(iter(fit), None) if needed else None
 
 
-def _coats(finish: Finish, hiding: Hiding | None, rules: HouseRules) -> Figure:
+def _for_anything(primer: Paint) -> bool:
+    return primer.on == "anything"  # one for the very thing comes first
+
+
+def _coats(finish: Finish, paint: Paint, hiding: Hiding | None, rules: HouseRules) -> Figure:
     if finish.coats is not None:
         return choice("coats", finish.coats, "", note="chosen")
+    if paint.stains:
+        return table("coats", opacities()[paint.opacity].coats, "", f"usual of a {paint.opacity} stain")
+    system = systems().get(finish.system)
+    if system is not None and system.coats is not None and (hiding is None or hiding.coats <= system.coats):
+        return table("coats", system.coats, "", f"system: {system.name.lower()}")
     if hiding is not None and hiding.coats > rules.value("coats"):
         seen = "hidden" if hiding.hides else "still seen"
         return table("coats", hiding.coats, "", f"to hide the colour there now; ΔE00 {hiding.left:.1f}, {seen}")
@@ -71,6 +160,16 @@ class Finished(msgspec.Struct, frozen=True, gc=False):
     own: bool
     colour: Colour | None
     paint: Paint | None
+
+    @property
+    def left(self) -> bool:
+        """Whether it stays as it is."""
+        return is_left(self.surface, self.finish)
+
+    @property
+    def waits(self) -> bool:
+        """Whether somebody still has to say what goes on it."""
+        return self.paint is None and not self.left and self.finish.covering is None
 
 
 @by_identity(times=1, each="room")
@@ -109,30 +208,63 @@ def _coated(
     rules: HouseRules,
 ) -> Coated:
     """Return one surface with what goes on it; one that an edit left as it was is not worked out again."""
-    state: State = finish.state or surface.found
-    if paint is None:
-        return Coated(surface, finish, own, colour, None, state=state)
+    system = systems().get(finish.system)
+    state: State = finish.state or (system.state if system is not None and system.state else surface.found)
+    left = is_left(surface, finish)
+    if paint is None or left or finish.covering is not None:
+        return Coated(surface, finish, own, colour, None, state=state, left=left)
     hiding, strong = _hiding(colour, paint, over, rules), False
     if hiding is not None and not hiding.hides:
         strong = True
     everywhere = rules.value("prime_everywhere") > 0
-    needed = (state != "sound" or strong or everywhere) and not paint.primer
+    priming = system.primer if system is not None else "as usual"
+    usual = state != "sound" or strong or everywhere
+    needed = (usual or priming == "always") and priming != "never" and not paint.primer and not paint.stains
     primer = primer_of(finish, surface, paints, needed)
     tint = None
     if primer is not None and strong:
         tint, hiding = colour, _hiding(colour, paint, over, rules, primer)
-    coats = _coats(finish, hiding, rules)
+    coats = _coats(finish, paint, hiding, rules)
+    method, texture = method_of(finish), texture_of(finish)
+    patches_alone = system is not None and system.part == "patches"
+    area = (surface.patches or none_here("patches")) if patches_alone else None
     primer_litres = None
-    drinks = state
+    drinks: State = state
     if primer is not None:
         once = choice("coats", 1, "", note="primer goes on once")
-        spread = _spread_of(primer, finish.method)
-        patches = surface.patches if state == "patched" and not strong and not everywhere else None
+        spread = _spread_of(primer, method)
+        spots = state == "patched" and not strong and not everywhere
+        patches = surface.patches if spots or patches_alone else None
         on = patches if patches is not None and patches.value < surface.net.value else surface.net
-        primer_litres = litres(on, once, state, finish.texture, spread, rules)
+        primer_litres = litres(area or on, once, state, texture, spread, rules)
         drinks = "sound"  # primed stuff no longer drinks
-    amount = litres(surface.net, coats, drinks, finish.texture, _spread_of(paint, finish.method), rules)
-    return Coated(surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding, state, tint)
+    spread = _spread_of(paint, method)
+    if paint.stains and finish.species in species():
+        spread = drunk(spread, table("drinks", species()[finish.species].drinks, "", species()[finish.species].name))
+    amount = litres(area or surface.net, coats, drinks, texture, spread, rules)
+    seal, seal_coats, seal_litres = _sealed(area or surface.net, finish, method, paints, rules)
+    # Many fields: all that is said of one surface.
+    return Coated(
+        surface, finish, own, colour, paint, coats, amount, primer, primer_litres, hiding, state, tint,
+        seal, seal_coats, seal_litres, area,
+    )  # fmt: skip
+
+
+def _sealed(
+    area: Figure, finish: Finish, method: Method, paints: tuple[Paint, ...], rules: HouseRules
+) -> tuple[Paint | None, Figure | None, Figure | None]:
+    """Return the clear coat that comes last, how often, and its litres: the one chosen, else where the system asks for
+    one the first of the job's."""
+    system = systems().get(finish.system)
+    times = system.seal if system is not None else 0
+    seal = next((one for one in paints if one.id == finish.seal), None) if finish.seal else None
+    if seal is None and times and finish.seal is None:
+        seal = next((one for one in paints if one.opacity == "clear"), None)
+    if seal is None:
+        return None, None, None
+    coats = table("coats", times or 1, "", "of a sealer")
+    way: Method = "brush" if method == "trowel" else method
+    return seal, coats, litres(area, coats, "sound", "smooth", _spread_of(seal, way), rules)
 
 
 def _hiding(
@@ -204,10 +336,11 @@ def paint_needs(
             key = paint_line(one.paint.id, one.colour.id if one.colour else None)
             parts.setdefault(key, []).append((one.surface.name, _of_surface(one.litres, one.surface)))
             what[key] = (one.paint, one.colour)
-        if one.primer is not None and one.primer_litres is not None and one.primer_litres.value > 0:
-            key = paint_line(one.primer.id, one.tint.id if one.tint else None)
-            parts.setdefault(key, []).append((one.surface.name, _of_surface(one.primer_litres, one.surface)))
-            what[key] = (one.primer, one.tint)
+        for also, amount, tone in ((one.primer, one.primer_litres, one.tint), (one.seal, one.seal_litres, None)):
+            if also is not None and amount is not None and amount.value > 0:
+                key = paint_line(also.id, tone.id if tone else None)
+                parts.setdefault(key, []).append((one.surface.name, _of_surface(amount, one.surface)))
+                what[key] = (also, tone)
     needs = {key: _need(*what[key], *(one for part in figures for one in part)) for key, figures in parts.items()}
     return MappingProxyType(needs)
 

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from types import MappingProxyType
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
+from narrow_cornice.derived.coated.pieces import STENCIL, masked, repeats_of
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
-from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.explained.figures import Figure, explained, renamed, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.spread import Method
-from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.finishes.systems import preparations
+from narrow_cornice.job.finishes import Colour, Paint, group_and_thing
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -21,10 +23,34 @@ OVERHEAD: tuple[str, ...] = ("ceiling", "frieze", "cornice")  # groups done off 
 ONCE = table("by roller", 1.0, "", "as the rates are")
 
 
-@explained("preparing", "h", "area ÷ washing and degreasing + area ÷ filling and sanding")
-def preparing(area: float, washing_and_degreasing: float, filling_and_sanding: float) -> float:
-    """Return the hours of washing, filling and sanding what is old."""
-    return area / washing_and_degreasing + area / filling_and_sanding
+@explained("preparing", "h", "area ÷ in an hour")
+def preparing(area: float, in_an_hour: float) -> float:
+    """Return the hours of one preparation: washing, sanding, stripping."""
+    return area / in_an_hour
+
+
+@explained("masking", "h", "tape ÷ 1000 ÷ masking")
+def masking_hours(tape: float, masking: float) -> float:
+    """Return the hours of putting tape on and taking it off, by its length in mm."""
+    return tape / 1000 / masking
+
+
+@explained("laying the stencil on", "h", "repeats × a repeat of a stencil")
+def stencilling(repeats: float, a_repeat_of_a_stencil: float) -> float:
+    """Return the hours of a stencil: each repeat is laid on, brushed and lifted."""
+    return repeats * a_repeat_of_a_stencil
+
+
+@explained("coats", "h", "area × coats ÷ staining boards")
+def staining(area: float, coats: float, staining_boards: float) -> float:
+    """Return the hours of the coats of a stain."""
+    return area * coats / staining_boards
+
+
+@explained("coats", "h", "how many × coats × a radiator")
+def radiator_coats(how_many: float, coats: float, a_radiator: float) -> float:
+    """Return the hours of painting radiators, which go by the piece."""
+    return how_many * coats * a_radiator
 
 
 @explained("coats", "h", "area × (coats + more for the first) ÷ a coat × height × method")
@@ -57,48 +83,75 @@ def painting_hours(
 ) -> Mapping[str, Figure]:
     """Return the hours of every surface of a room that is given a paint, by its key."""
     trimmed = trimmed_room(room, changed_rules)
-    if trimmed is None:
-        return MappingProxyType({})
     rules = house_rules_of(changed_rules)
     made = {}
     for one in coated_surfaces(room, changed_rules, paints, colours):
-        if one.paint is not None and one.coats is not None and one.surface.net.value > 0:
-            hours = _hours_of(one, trimmed, rules)
+        if one.paint is not None and one.coats is not None and one.painted.value > 0:
+            hours = _hours_of(one, room, trimmed, rules)
             if hours is not None:
                 made[one.surface.key] = hours
     return MappingProxyType(made)
 
 
-def _hours_of(one: Coated, trimmed: TrimmedRoom, rules: HouseRules) -> Figure | None:
+def _hours_of(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: HouseRules) -> Figure | None:
     """Return the hours of one surface; the edges of a door are painted with its faces."""
     surface = one.surface
     assert one.coats is not None
     primed = 1.0 if one.primer is not None else 0.0
-    coats = table("coats", one.coats.value + primed, "", "with its primer" if primed else "of paint")
-    high = trimmed.height.value > rules.value("hours_high_from") and surface.group in OVERHEAD
+    sealed = one.seal_coats.value if one.seal_coats is not None else 0.0
+    others = " and ".join(word for word, there in (("primer", primed), ("sealer", sealed)) if there)
+    coats = table("coats", one.coats.value + primed + sealed, "", f"with its {others}" if others else "of paint")
+    tall = trimmed is not None and trimmed.height.value > rules.value("hours_high_from")
+    high = tall and surface.group in OVERHEAD
     height = rules.figure("hours_high") if high else table("height", 1.0, "", "within reach")
     parts = []
-    if surface.found != "bare" and surface.kind != "door":
-        parts.append(preparing(surface.net, rules.figure("hours_wash"), rules.figure("hours_sand")))
+    if surface.kind != "door":
+        known = preparations()
+        parts += [
+            preparing(one.painted, renamed(rules.figure(known[key].rule), "in an hour"), called=known[key].words)
+            for key in one.works
+        ]
     kind = next((kind for kind in KINDS if surface.key == f"{kind}@room"), None)
     if surface.kind == "door":
         if surface.group != "door face":
             return None
         parts.append(door_coats(coats, rules.figure("hours_door_side")))
-    elif kind is not None and surface.kind == "trim":
+    elif kind is not None and surface.kind == "trim" and trimmed is not None:
         parts.append(_trim(kind, trimmed, coats, height, rules))
+    elif surface.group == "radiator":
+        parts.append(radiator_coats(_many_of(one, room), coats, rules.figure("hours_radiator")))
+    elif one.paint is not None and one.paint.stains:
+        parts.append(staining(one.painted, coats, rules.figure("hours_stain")))
     else:
+        parts += _of_block(one, room, trimmed, rules)
         strong = one.hiding is not None and one.hiding.coats > rules.value("coats")
         more = table("more for the first", rules.value("hours_strong") - 1.0 if strong else 0.0, "", "strong change")
         rate = rules.figure("hours_coat_ceiling" if surface.kind == "ceiling" else "hours_coat")
-        parts.append(coating(surface.net, coats, more, rate, height, _by(one.finish.method, rules)))
-        if edges := _edges(one, trimmed):
+        parts.append(coating(one.painted, coats, more, rate, height, _by(one.method, rules)))
+        if trimmed is not None and (edges := _edges(one, trimmed)):
             parts.append(cutting(edges, coats, rules.figure("hours_cut_in")))
     return total(surface.name[:60], "h", parts)
 
 
 def _by(method: Method, rules: HouseRules) -> Figure:
-    return ONCE if method == "roller" else rules.figure("hours_by_brush" if method == "brush" else "hours_by_spray")
+    return ONCE if method == "roller" else rules.figure(f"hours_by_{method}")
+
+
+def _many_of(one: Coated, room: Room) -> Figure:
+    """Return of how many pieces the area of a surface is."""
+    piece = next((each for each in room.finishes.pieces if each.id == group_and_thing(one.surface.key)[1]), None)
+    return table("how many", float(piece.count) if piece is not None else 1.0, "", "of the piece")
+
+
+def _of_block(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: HouseRules) -> Iterator[Figure]:
+    """Yield the hours that a block or a stencil takes beside its coats: tape, and laying the stencil on."""
+    block = next((each for each in room.finishes.blocks if each.id == group_and_thing(one.surface.key)[1]), None)
+    if trimmed is None or one.surface.kind != "block" or block is None:
+        return
+    if block.kind == STENCIL:
+        yield stencilling(repeats_of(block), rules.figure("hours_stencil"))
+    else:
+        yield masking_hours(masked(block, trimmed.measured.face(one.surface.wall_id)), rules.figure("hours_mask"))
 
 
 def _trim(kind: TrimKind, trimmed: TrimmedRoom, coats: Figure, height: Figure, rules: HouseRules) -> Figure:

@@ -10,16 +10,17 @@ from narrow_cornice.explained.house_rules import HouseRules
 
 WALLS_FIRST: tuple[tuple[SurfaceKind, ...], ...] = (
     ("ceiling",),
-    ("wall",),
+    ("wall", "block"),
     ("reveal", "trim", "door"),
-    ("casework",),  # its carcasses come in when the room is done
+    ("casework", "piece"),  # its carcasses come in when the room is done
+    ("floor",),
 )
 
 
 def turns(rules: HouseRules) -> dict[SurfaceKind, int]:
     """Return the turn of each kind of surface, from 1, by the school of the house rules."""
-    first, walls, trim, last = WALLS_FIRST
-    order = (first, trim, walls, last) if rules.value("trim_before_walls") > 0 else WALLS_FIRST
+    first, walls, trim, last, floor = WALLS_FIRST
+    order = (first, trim, walls, last, floor) if rules.value("trim_before_walls") > 0 else WALLS_FIRST
     return {kind: turn for turn, kinds in enumerate(order, 1) for kind in kinds}
 
 

@@ -5,15 +5,14 @@ from __future__ import annotations
 import msgspec
 
 from narrow_cornice.explained.figures import Figure, reading, table
+from narrow_cornice.finishes.materials import Material
 from narrow_cornice.finishes.repairs import (
-    Material,
     RepairKind,
     material_needed,
     repair_kinds,
     repair_materials,
     repair_quantity,
 )
-from narrow_cornice.finishes.tins import TinSize, cheapest_tins
 from narrow_cornice.job.measured import ConditionMark
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import MarkPath
@@ -63,9 +62,3 @@ def _needed(material: Material, quantity: Figure, each: float, mark: ConditionMa
     for_one = table("for one", each, material.measure, "repairs table")
     figure = material_needed(quantity, for_one, called=f"{mark.kind}, wall {wall}")
     return msgspec.structs.replace(figure, unit=material.measure)
-
-
-def packs(material: Material, needed: float) -> tuple[tuple[tuple[float, int, float], ...], float]:
-    """Return what to buy of a material as (size, count, price of all), and how much of it there will be."""
-    bought = cheapest_tins(needed, tuple(TinSize(size, price) for size, price in material.sizes))
-    return tuple((size.litres, count, size.price * count) for size, count in bought.buy), bought.litres

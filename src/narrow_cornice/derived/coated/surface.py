@@ -15,12 +15,16 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.finishes.spread import State
 from narrow_cornice.job.finishes import Substrate
 
-SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal", "casework"]
+SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal", "casework", "floor", "piece", "block"]
+
+
+OF_METAL = ("radiator", "metalwork", "small things")  # groups of pieces
 
 
 class Surface(msgspec.Struct, frozen=True, gc=False):
     """One surface: areas in m² as figures, and where it is (``wall`` is the wall's name, empty for the room's); the
-    state in which paint finds it where nobody says another, and how much of it are patches to be primed."""
+    state in which paint finds it where nobody says another, and how much of it are patches to be primed; one that is
+    not ``asked`` for stays as it is until somebody gives it something."""
 
     key: str
     group: str
@@ -34,11 +38,14 @@ class Surface(msgspec.Struct, frozen=True, gc=False):
     net: Figure
     found: State = "sound"
     patches: Figure | None = None
+    asked: bool = True
 
     @property
     def substrate(self) -> Substrate:
         """Return what it is of, as far as a primer asks."""
-        return "plaster" if self.kind in ("wall", "ceiling", "reveal") else "wood"
+        if self.group in OF_METAL:
+            return "metal"
+        return "plaster" if self.kind in ("wall", "ceiling", "reveal", "block") else "wood"
 
 
 def none_here(name: str) -> Figure:

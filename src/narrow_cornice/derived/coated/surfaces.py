@@ -7,6 +7,7 @@ from narrow_cornice.derived.built.faces import painted_of
 from narrow_cornice.derived.coated.areas import leaf_edges, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, lining_surface, slope_surfaces, tray_surface
+from narrow_cornice.derived.coated.pieces import block_surfaces, floor_surface, piece_surfaces
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.trim_surfaces import trim_surfaces
 from narrow_cornice.derived.coated.two_tones import split_of
@@ -58,10 +59,12 @@ def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Fig
 
 @by_identity(times=1, each="room")
 def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
-    """Return every surface of the room, walls first; none while the room is not yet measured."""
+    """Return every surface of the room, walls first, its floor and pieces last; while the room is not yet measured only
+    its pieces."""
     trimmed = trimmed_room(room, changed_rules)
+    pieces = tuple(piece_surfaces(room, changed_rules))
     if trimmed is None:
-        return ()
+        return pieces
     measured, trim, split = trimmed.measured, trimmed.trim, split_of(trimmed)
     leaf = house_rules_of(changed_rules).figure("door_leaf_thickness")
     margin = house_rules_of(changed_rules).value("patch_margin")
@@ -98,7 +101,9 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     for run in room.casework.built_ins:
         for painted in painted_of(room, run, changed_rules):
             surfaces.append(_casework_surface(run.id, *painted))
-    return tuple(surfaces)
+    surfaces += block_surfaces(room, measured.faces)
+    surfaces.append(floor_surface(room, measured, changed_rules))
+    return (*surfaces, *pieces)
 
 
 @by_identity(times=1, each="room")

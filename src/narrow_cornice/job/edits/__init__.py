@@ -60,6 +60,9 @@ from narrow_cornice.job.edits.bought_edits import (
     mark_for_mixing as mark_for_mixing,
 )
 from narrow_cornice.job.edits.bought_edits import (
+    record_purchase as record_purchase,
+)
+from narrow_cornice.job.edits.bought_edits import (
     remove_own_line as remove_own_line,
 )
 from narrow_cornice.job.edits.bought_edits import (
@@ -67,6 +70,9 @@ from narrow_cornice.job.edits.bought_edits import (
 )
 from narrow_cornice.job.edits.bought_edits import (
     set_left_sheets as set_left_sheets,
+)
+from narrow_cornice.job.edits.bought_edits import (
+    take_quotes as take_quotes,
 )
 from narrow_cornice.job.edits.bought_edits import (
     tick as tick,
@@ -117,13 +123,49 @@ from narrow_cornice.job.edits.finish_edits import (
     add_colour as add_colour,
 )
 from narrow_cornice.job.edits.finish_edits import (
+    add_piece as add_piece,
+)
+from narrow_cornice.job.edits.finish_edits import (
     change_colour as change_colour,
 )
 from narrow_cornice.job.edits.finish_edits import (
     change_finish as change_finish,
 )
 from narrow_cornice.job.edits.finish_edits import (
+    change_finishes as change_finishes,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    change_piece as change_piece,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    put_covering as put_covering,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    put_left_tin as put_left_tin,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    put_paints as put_paints,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    put_test_board as put_test_board,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    remove_covering as remove_covering,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    remove_left_tin as remove_left_tin,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    remove_piece as remove_piece,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    remove_test_board as remove_test_board,
+)
+from narrow_cornice.job.edits.finish_edits import (
     share_finish as share_finish,
+)
+from narrow_cornice.job.edits.finish_edits import (
+    use_system as use_system,
 )
 from narrow_cornice.job.edits.job_edits import (
     change_house_rule as change_house_rule,
@@ -207,6 +249,21 @@ from narrow_cornice.job.edits.room_edits import (
 )
 from narrow_cornice.job.edits.room_edits import (
     rename_room as rename_room,
+)
+from narrow_cornice.job.edits.scheme_edits import (
+    keep_scheme as keep_scheme,
+)
+from narrow_cornice.job.edits.scheme_edits import (
+    remove_scheme as remove_scheme,
+)
+from narrow_cornice.job.edits.scheme_edits import (
+    rename_scheme as rename_scheme,
+)
+from narrow_cornice.job.edits.scheme_edits import (
+    take_room as take_room,
+)
+from narrow_cornice.job.edits.scheme_edits import (
+    take_scheme as take_scheme,
 )
 from narrow_cornice.job.edits.shop_edits import (
     rename_shop as rename_shop,

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from msgspec.structs import replace
 
-from narrow_cornice.job.bought import CuttingPlan, OwnLine, SheetCutting
+from narrow_cornice.job.bought import CuttingPlan, OwnLine, Purchase, Quote, SheetCutting, quote_key
 from narrow_cornice.job.edits.making import EditError, changed_one, checked_name, fresh_id, without_one
 from narrow_cornice.job.edits.shop_edits import with_shop
 from narrow_cornice.job.history import Edit
@@ -27,6 +27,44 @@ def tick(line: str, bought: str | None, name: str) -> Edit:
         return replace(job, ticks=ticks)
 
     return Edit(f"{'bought' if bought is not None else 'not bought'}: {name[:40]}", apply)
+
+
+def record_purchase(line: str, purchase: Purchase | None, name: str) -> Edit:
+    """Write down what was really got of a line, what was paid and what was taken instead; None forgets it."""
+    if purchase is not None:
+        if purchase.paid is not None and not 0 <= purchase.paid <= 1e7:
+            raise EditError(f"{purchase.paid:g} cannot have been paid.", where="paid")
+        if any(not 0 <= count <= 1e6 for _, count in purchase.got):
+            raise EditError("So many cannot have been got.", where="got", remedy="0 to 1 000 000 of each size.")
+        got = tuple((size, count) for size, count in purchase.got if count)
+        purchase = replace(purchase, got=got, instead=purchase.instead.strip())
+
+    def apply(job: Job) -> Job:
+        rest = {key: one for key, one in job.purchases.items() if key != line}
+        kept = {line: purchase} if purchase is not None and purchase != Purchase() else {}
+        return replace(job, purchases={**rest, **kept})
+
+    return Edit(f"bought of {name[:40]}", apply)
+
+
+def take_quotes(quotes: Mapping[str, Quote], shop: str) -> Edit:
+    """Take up prices and stock that a shop told, by what is bought and its size; tins of paint are priced by them."""
+
+    def apply(job: Job) -> Job:
+        paints = tuple(
+            replace(
+                paint,
+                sizes=tuple(
+                    replace(tin, price=quotes[key].price) if (key := quote_key(paint.id, tin.litres)) in quotes else tin
+                    for tin in paint.sizes
+                ),
+            )
+            for paint in job.paints
+        )
+        same = all(new == old for new, old in zip(paints, job.paints, strict=True))
+        return replace(job, paints=job.paints if same else paints, quotes={**job.quotes, **quotes})
+
+    return Edit(f"prices of {shop[:40]}", apply)
 
 
 def keep_cutting_plan(line: str, plan: CuttingPlan | None, name: str) -> Edit:

@@ -2,16 +2,38 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import checked_colour
-from narrow_cornice.job.edits.making import changed_one, checked_name, fresh_id, room_edit, with_finishes
-from narrow_cornice.job.finishes import Colour, Finish, group_and_thing
+from narrow_cornice.finishes.systems import systems
+from narrow_cornice.job.edits.making import (
+    EditError,
+    changed_one,
+    checked_name,
+    checked_size,
+    fresh_id,
+    put_one,
+    room_edit,
+    with_finishes,
+    without_one,
+)
+from narrow_cornice.job.finishes import (
+    Colour,
+    Covering,
+    Finish,
+    LeftTin,
+    Paint,
+    Piece,
+    PieceKind,
+    TestBoard,
+    group_and_thing,
+)
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.units.lengths import Length, plain_length
 
 
 def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fields: Any) -> Edit:
@@ -66,3 +88,153 @@ def change_colour(colour_id: str, name: str, hex_colour: str) -> Edit:
         f"colour {new[:40]}",
         lambda job: replace(job, colours=changed_one(job.colours, colour_id, name=new, hex=tone)),
     )
+
+
+def put_paints(paints: Sequence[Paint], title: str) -> Edit:
+    """Put paints of product sheets into the job, in place of those of their identity."""
+
+    def apply(job: Job) -> Job:
+        every = job.paints
+        for paint in paints:
+            every = put_one(every, paint)
+        return replace(job, paints=every)
+
+    return Edit(title, apply)
+
+
+def use_system(room_keys: Mapping[str, Sequence[str]], key: str) -> Edit:
+    """Give surfaces, by room, a system: what it says counts where nothing else was chosen."""
+    name = systems()[key].name.lower() if key else "no system"
+    return change_finishes(room_keys, f"{name}: {_many(room_keys)}", system=key)
+
+
+def _many(room_keys: Mapping[str, Sequence[str]]) -> str:
+    count = sum(len(keys) for keys in room_keys.values())
+    return "1 surface" if count == 1 else f"{count} surfaces"
+
+
+def change_finishes(room_keys: Mapping[str, Sequence[str]], title: str, **fields: Any) -> Edit:
+    """Change the finish of surfaces of many rooms at once, each room by the keys of its own."""
+
+    def apply(job: Job) -> Job:
+        for room_id, keys in room_keys.items():
+            job = change_finish([room_id], keys, title, **fields).apply(job)
+        return job
+
+    return Edit(title, apply)
+
+
+def add_piece(room_id: str, kind: PieceKind, name: str = "") -> Edit:
+    """Put a thing that is finished by itself into a room, in the sizes that are usual."""
+    usual = USUAL_PIECES[kind]
+
+    def change(room: Room) -> Room:
+        pieces = room.finishes.pieces
+        number = sum(one.kind == kind for one in pieces) + 1
+        called = checked_name(name or f"{kind} {number}", "A piece")
+        sizes = {key: plain_length(mm) for key, mm in usual.items()}
+        fresh = replace(Piece(fresh_id("p", (one.id for one in pieces)), called, kind), **sizes)
+        return with_finishes(room, pieces=(*pieces, fresh))
+
+    return room_edit(f"add {name[:40] or kind}", room_id, change)
+
+
+USUAL_PIECES: dict[PieceKind, dict[str, float]] = {
+    "fence": {"width": 6000.0, "depth": 20.0, "height": 1500.0, "board": 120.0, "gap": 15.0},
+    "screen": {"width": 1800.0, "depth": 20.0, "height": 2000.0, "board": 40.0, "gap": 20.0},
+    "furniture": {"width": 1000.0, "depth": 450.0, "height": 800.0},
+    "radiator": {"width": 1000.0, "height": 600.0},
+    "metalwork": {"width": 1000.0, "depth": 50.0, "height": 900.0},
+    "small things": {"width": 60.0, "depth": 40.0, "height": 60.0},
+    "other": {"width": 500.0, "depth": 500.0, "height": 500.0},
+}
+
+
+def change_piece(room_id: str, piece_id: str, name: str, /, **fields: Any) -> Edit:
+    """Change a piece: its name, kind, sizes, sides or how many there are. Raises EditError for what none can have."""
+    for key, value in fields.items():
+        if isinstance(value, Length):
+            checked_size(value, f"{key} of {name[:40]}", zero=key == "gap")
+    if "name" in fields:
+        fields["name"] = checked_name(fields["name"], "A piece")
+    if "count" in fields and not 1 <= fields["count"] <= 10_000:
+        raise EditError(f"{fields['count']} of {name[:40]} cannot be.", where="how many", remedy="1 to 10 000.")
+    key, value = next(iter(fields.items()))
+    shown = value.text if isinstance(value, Length) else value
+    return room_edit(
+        f"{name[:40]}: {key} {shown}"[:90],
+        room_id,
+        lambda room: with_finishes(room, pieces=changed_one(room.finishes.pieces, piece_id, **fields)),
+    )
+
+
+def remove_piece(room_id: str, piece_id: str, name: str) -> Edit:
+    """Take a piece out of a room, with what was decided about it alone."""
+
+    def change(room: Room) -> Room:
+        pieces = without_one(room.finishes.pieces, piece_id)
+        kept = {key: one for key, one in room.finishes.surfaces.items() if group_and_thing(key)[1] != piece_id}
+        return with_finishes(room, pieces=pieces, surfaces=kept)
+
+    return room_edit(f"remove {name[:40]}", room_id, change)
+
+
+def put_covering(covering: Covering) -> Edit:
+    """Put a paper or a tile into the job, in place of the one of its identity."""
+    return Edit(f"{covering.name[:40]}", lambda job: replace(job, coverings=_put(job.coverings, covering)))
+
+
+def _put(coverings: tuple[Covering, ...], one: Covering) -> tuple[Covering, ...]:
+    if any(other.id == one.id for other in coverings):
+        return tuple(one if other.id == one.id else other for other in coverings)
+    return (*coverings, one)
+
+
+def remove_covering(covering_id: str, name: str) -> Edit:
+    """Take a paper or a tile out of the job; what it was on has nothing on it then."""
+
+    def bare(room: Room) -> Room:
+        surfaces = {
+            key: replace(one, covering=None) if one.covering == covering_id else one
+            for key, one in room.finishes.surfaces.items()
+        }
+        return with_finishes(room, surfaces=surfaces) if surfaces != room.finishes.surfaces else room
+
+    def apply(job: Job) -> Job:
+        schemes = tuple(replace(one, rooms=tuple(map(bare, one.rooms))) for one in job.schemes)
+        kept = tuple(one for one in job.coverings if one.id != covering_id)
+        return replace(job, coverings=kept, rooms=tuple(map(bare, job.rooms)), schemes=schemes)
+
+    return Edit(f"remove {name[:40]}", apply)
+
+
+def put_left_tin(tin: LeftTin, name: str) -> Edit:
+    """Put paint that is left over into the stock of the job, in place of the one of its identity."""
+    if not 0 < tin.litres <= 1000:
+        raise EditError(f"{tin.litres:g} L of {name[:40]} cannot be left over.", where="litres")
+    return Edit(
+        f"left over: {tin.litres:g} L {name[:40]}", lambda job: replace(job, left_paint=put_one(job.left_paint, tin))
+    )
+
+
+def remove_left_tin(tin_id: str, name: str) -> Edit:
+    """Take left-over paint out of the stock: it was used up or thrown away."""
+    return Edit(
+        f"no longer left over: {name[:40]}",
+        lambda job: replace(job, left_paint=without_one(job.left_paint, tin_id)),
+    )
+
+
+def put_test_board(board: TestBoard, name: str) -> Edit:
+    """Write a test board into the log, in place of the one of its identity; one that is taken stands alone for its
+    stain."""
+
+    def apply(job: Job) -> Job:
+        return replace(job, test_boards=put_one(job.test_boards, board))
+
+    return Edit(f"test board: {name[:40]}", apply)
+
+
+def remove_test_board(board_id: str) -> Edit:
+    """Take a test board out of the log."""
+    return Edit("a test board less", lambda job: replace(job, test_boards=without_one(job.test_boards, board_id)))

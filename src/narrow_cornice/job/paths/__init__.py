@@ -13,10 +13,12 @@ from narrow_cornice.job.paths.casework import BayPath as BayPath
 from narrow_cornice.job.paths.casework import BuiltInPath as BuiltInPath
 from narrow_cornice.job.paths.casework import CompartmentPath as CompartmentPath
 from narrow_cornice.job.paths.casework import KeptPath as KeptPath
+from narrow_cornice.job.paths.finishes import PiecePath as PiecePath
 from narrow_cornice.job.paths.finishes import SplitPath as SplitPath
 from narrow_cornice.job.paths.finishes import SurfacePath as SurfacePath
 from narrow_cornice.job.paths.hanging import HANGING as HANGING
 from narrow_cornice.job.paths.hanging import AcrossPath as AcrossPath
+from narrow_cornice.job.paths.hanging import BlockPath as BlockPath
 from narrow_cornice.job.paths.hanging import BulkPath as BulkPath
 from narrow_cornice.job.paths.hanging import FixturePath as FixturePath
 from narrow_cornice.job.paths.hanging import FramePath as FramePath

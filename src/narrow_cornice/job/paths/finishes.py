@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import ClassVar, Self
 
 from narrow_cornice.job.finishes import group_and_thing, surface_key
-from narrow_cornice.job.paths.in_room import InRoom
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths.in_room import InRoom, Sized, identified
 
 
 class SurfacePath(InRoom, frozen=True):
@@ -29,6 +30,17 @@ class SurfacePath(InRoom, frozen=True):
     def by_key(cls, room_id: str, key: str) -> Self:
         """Return the path of the surface that a key of a finish is of."""
         return cls(room_id, *group_and_thing(key))
+
+
+class PiecePath(Sized, frozen=True):
+    """A thing that is finished by itself: a fence, furniture, a radiator."""
+
+    word: ClassVar[str] = "piece"
+    id: str
+
+    def held(self, room: Room) -> bool:
+        """Return whether its room has it."""
+        return identified(room.finishes.pieces, self.id) is not None
 
 
 class SplitPath(InRoom, frozen=True):

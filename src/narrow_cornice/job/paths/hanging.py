@@ -86,6 +86,13 @@ class FramePath(HangingPath, frozen=True):
     field: ClassVar[str] = "frames"
 
 
+class BlockPath(HangingPath, frozen=True):
+    """A part of a wall that is masked and painted by itself."""
+
+    word: ClassVar[str] = "block"
+    field: ClassVar[str] = "blocks"
+
+
 class PanelsPath(HangingPath, frozen=True):
     """A field of panels."""
 
@@ -120,6 +127,7 @@ HANGING: tuple[type[HangingPath], ...] = (
     BulkPath,
     RoofWindowPath,
     FramePath,
+    BlockPath,
     PanelsPath,
 )
 

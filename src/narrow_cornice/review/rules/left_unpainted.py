@@ -14,7 +14,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     bare = [
         one
         for one in seen.coated
-        if one.paint is None and one.surface.net.value > 0 and one.surface.group != DRAWERS  # usually left as they are
+        if one.waits and one.surface.net.value > 0 and one.surface.group != DRAWERS  # usually left as they are
     ]
     if not bare or 2 * len(bare) > len(seen.coated):
         return

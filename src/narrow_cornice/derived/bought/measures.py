@@ -1,0 +1,54 @@
+"""Lines of materials that are sold by measure: materials of repairs, sundries, adhesive and grout."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from narrow_cornice.derived.bought.lines import InPacks, LineToBuy, price_of_tins, room_by_room
+from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.finishes.materials import Material, packs
+from narrow_cornice.job.bought import Quote, quote_key
+from narrow_cornice.memo import by_identity
+
+
+@by_identity(times=1, each="thing")
+def quoted(quotes: dict[str, Quote], code: str, material: Material) -> Material:
+    """Return a material at the prices a shop last told of its sizes."""
+    sizes = tuple(
+        (size, quotes[key].price if (key := quote_key(code, size)) in quotes else price)
+        for size, price in material.sizes
+    )
+    return material if sizes == material.sizes else replace(material, sizes=sizes)
+
+
+@by_identity(times=1, each="room")
+# Many parameters: what the line is, and the rooms that share it.
+def material_line(key: str, kind: str, what: str, material: Material, *wanted: str | Figure) -> LineToBuy:
+    """Return the line of a material for something, of the rooms' identities, names and amounts, given in turn."""
+    shares = tuple(room_by_room(wanted))
+    needed = total(material.name, material.measure, [amount for _, _, amount in shares])
+    buy, have = packs(material, needed.value)
+    prices = [
+        price_of_tins(
+            table("tins", count, "", "the cheapest packs that are enough"),
+            table("price of one", price / count, "money", f"{material.name}, {size:g} {material.measure}"),
+            called=f"{count} × {size:g} {material.measure}",
+        )
+        for size, count, price in buy
+    ]
+    rooms = ", ".join(name[:40] for _, name, _ in shares)
+    words = " + ".join(f"{count} × {size:g} {material.measure}" for size, count, _ in buy)
+    return LineToBuy(
+        key,
+        kind,
+        material.name,
+        material.shop,
+        needed,
+        buy,
+        total("price", "money", prices, listed=True),
+        have - needed.value,
+        f"{what} in {rooms}",
+        shares,
+        words,
+        InPacks(),
+    )
