@@ -46,7 +46,7 @@ def random_job(seed: int, steps: int = 60) -> Job:
     for _ in range(steps):
         act = pick.choice(ACTS)
         try:
-            history.do(act(pick, history.job, pick.choice(history.job.rooms)))
+            history.do(act(pick, history.job, pick.choice([room for room in history.job.rooms if room.measured.walls])))
         except CorniceError:
             continue
     if seed % 5 == 4:  # somebody is still walking round one more

@@ -79,10 +79,10 @@ def test_demo_check_and_takeoff(tmp_path: Path, capsys: pytest.CaptureFixture[st
     assert set(answer["runs"][0]) == {"room", "wall", "member", "length", "girth", "old"}
     assert answer["total"] == pytest.approx(sum(line["price"] for line in answer["order"]))
     for line in answer["order"]:
-        assert set(line) == {"kind", "name", "needed", "unit", "buy", "left", "price", "bound", "why"}
+        assert set(line) == {"kind", "name", "needed", "unit", "buy", "left", "there", "price", "bound", "why"}
         bought = sum(one["size"] * one["count"] for one in line["buy"])
         if line["kind"] == "paint":
-            assert line["left"] == pytest.approx(bought - line["needed"])
+            assert line["left"] == pytest.approx(bought + line["there"] - line["needed"])
     assert main(["check", str(path)]) == 0
     assert "Casing is 57 mm" in capsys.readouterr().out
     assert main(["takeoff", str(path)]) == 0

@@ -148,7 +148,8 @@ def test_all_words_are_renamed_and_nothing_else() -> None:
     assert other.rooms[0].measured.openings[0].name != job.rooms[0].measured.openings[0].name
     assert other.rooms[0].measured.walls[0].readings[0].text != job.rooms[0].measured.walls[0].readings[0].text
     assert other.rooms[0].measured.walls[0].readings[0].mm == job.rooms[0].measured.walls[0].readings[0].mm
-    assert other.rooms[0].finishes == job.rooms[0].finishes
+    assert other.rooms[0].finishes.surfaces == job.rooms[0].finishes.surfaces
+    assert other.rooms[0].finishes.pieces[0].name != job.rooms[0].finishes.pieces[0].name
     assert [room.id for room in other.rooms] == [room.id for room in job.rooms]
 
 

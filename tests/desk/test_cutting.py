@@ -130,7 +130,7 @@ def test_lengths_are_found_aside_without_being_asked_for_and_are_no_step_to_undo
     window: MainWindow, tmp_path: Path
 ) -> None:
     session = window.session
-    for room in ("r2", "r3", "r4", "r5"):
+    for room in ("r2", "r3", "r4", "r5", "r6"):
         session.do(edits.remove_room(room, room))
     before, title = to_buy(session.job).price, session.history.undo_title
     save(session, tmp_path / "a job.cornice")

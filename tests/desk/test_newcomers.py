@@ -346,7 +346,7 @@ assert window.session.view.place == "lamps"
 until(lambda: window.page("lamps").sheet_of("lamps").sheet.rows)
 assert [row.cells[0].text for row in window.page("lamps").sheet_of("lamps").sheet.rows][0] == "lamp of the Chart Room"
 until(lambda: window.tally._values["lamps"].text())
-assert window.tally._values["lamps"].text() == "60 W"
+assert window.tally._values["lamps"].text() == "72 W"
 window.go("trim")
 window.bench.field.setText("reading lamp")
 window.bench.field.returnPressed.emit()
@@ -383,9 +383,9 @@ def nails_to_buy(job):
     ],
     f"{SRC}derived/bought/sources.py": [
         (
-            "\n\nSOURCES: tuple[Source, ...] = (paint_to_buy,",
+            "\n\nSOURCES: tuple[Source, ...] = (\n    paint_to_buy,",
             "\nfrom narrow_cornice.derived.bought.nails.source import nails_to_buy"
-            "\n\nSOURCES: tuple[Source, ...] = (nails_to_buy, paint_to_buy,",
+            "\n\nSOURCES: tuple[Source, ...] = (\n    nails_to_buy,\n    paint_to_buy,",
         )
     ],
 }

@@ -256,7 +256,7 @@ def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
 
 def test_its_total_stands_in_the_tally_and_leads_to_its_things(lit: MainWindow) -> None:
     assert list(lit.tally.buttons) == ["paint", "trim", "sheets", "lamps", "surfaces", "cost", "hours", "to settle"]
-    assert total_of(lit, "lamps") == "60 W"
+    assert total_of(lit, "lamps") == "72 W"
     QTest.mouseClick(lit.tally.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
     assert lit.session.view.selected == TallyPath("lamps")
@@ -276,7 +276,7 @@ def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     words = {key: says for _, each in keys(lit.places) for key, says in each}
     assert words["F3"] == "light the lamps"
     assert words["I, M, T, B, F, Y, S, K"] == "to Brief, Measure, Trim, Built-ins, Finishes, To buy, Shelf, Lamps"
-    assert "Alt+1 to Alt+7" in words
+    assert "Alt+1 to Alt+9" in words
     lit.go("lamps")
     said = [one for one in _page(lit).findChildren(QLabel) if one.accessibleName() == "Cautions"]
     assert said[0].text() == "Wiring is for a licensed electrician."

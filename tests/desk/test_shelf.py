@@ -7,7 +7,7 @@ from driving import choose, settle, type_into
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QColorDialog, QPushButton
+from PyQt6.QtWidgets import QApplication, QColorDialog, QPushButton
 
 from narrow_cornice.derived.bought.rule_uses import in_words, rule_uses
 from narrow_cornice.desk.bench_widgets import Field
@@ -99,7 +99,8 @@ def test_paints_colours_and_stock_are_cards_that_are_typed_into(
     QTest.keyClick(field_of(card, "Solids"), Qt.Key.Key_Escape)
     type_into(field_of(card, "Primer"), "perhaps")
     assert "says nothing of a primer" in window.notice()
-    press_on(page, "Another paint")
+    page._paint_offers()[0][1]()
+    QApplication.processEvents()
     assert len(page.cards["paints"].views) == len(session.job.paints) == len(demo_job().paints) + 1
 
     page = shelf(window, "colours")

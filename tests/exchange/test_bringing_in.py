@@ -94,7 +94,7 @@ def test_other_separators_other_order_and_no_headings() -> None:
 
 
 def test_a_rooms_readings_go_out_and_come_back_the_same() -> None:
-    for room in demo_job().rooms:
+    for room in (one for one in demo_job().rooms if not one.outdoors):
         lines = read_readings(readings_table(room).encode(), room, "mm")
         assert not [line.fault for line in lines if line.fault]
         history = History(demo_job())

@@ -114,7 +114,7 @@ def test_every_figure_of_the_demo_explains_itself_down_to_its_leaves() -> None:
 
     job = demo_job()
     figures = [*tally(job).values(), *(line.needed for line in to_buy(job).lines)]
-    for room in job.rooms:
+    for room in (one for one in job.rooms if not one.outdoors):
         trimmed = trimmed_of(room, job.house_rules)
         figures += [side.length for side in trimmed.measured.plan.sides]
         figures += [piece.height for piece in trimmed.trim.kinds.values() if piece.height is not None]

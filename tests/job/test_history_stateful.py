@@ -92,7 +92,7 @@ class Editing(RuleBasedStateMachine):
         self.do(edit)
 
     def room(self, pick: int):  # type: ignore[no-untyped-def]
-        rooms = self.history.job.rooms
+        rooms = [room for room in self.history.job.rooms if not room.outdoors]
         return rooms[pick % len(rooms)]
 
     @rule(name=st.text(max_size=12), one=lengths, other=lengths, height=lengths)

@@ -53,7 +53,7 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "built-in fit:r2",
         "no room:r1",
         "out of reach:r2",
-        "tins unmixed:r2",
+        "tins unmixed:r6",
         "fronts open:r4",
         "out of reach:r4",
         "recess unsure:r5",

@@ -86,6 +86,13 @@ class ButtonsRow(msgspec.Struct, frozen=True):
     pressed: Callable[[int], object]
 
 
+class SwatchRow(msgspec.Struct, frozen=True):
+    """Colours side by side as they are seen one after the other, each with its words."""
+
+    label: str
+    tones: tuple[tuple[str, str], ...]
+
+
 class FindingRow(msgspec.Struct, frozen=True):
     """A finding of the second look, or several of one kind, with what to do: the headline, the fixes, and on request
     the reason (``why``) and ``each`` that it is made of."""
@@ -102,7 +109,19 @@ class FindingRow(msgspec.Struct, frozen=True):
     each: tuple[FindingRow, ...] = ()
 
 
-Row = Title | Caption | ChoiceRow | SizeRow | TextRow | ToggleRow | FigureRow | NoteRow | ButtonsRow | FindingRow
+Row = (
+    Title
+    | Caption
+    | ChoiceRow
+    | SizeRow
+    | TextRow
+    | ToggleRow
+    | FigureRow
+    | NoteRow
+    | ButtonsRow
+    | SwatchRow
+    | FindingRow
+)
 
 
 def alike(one: Row | None, other: Row) -> bool:

@@ -29,7 +29,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from narrow_cornice.desk.bench_rows import FigureRow
+from narrow_cornice.desk.bench_rows import FigureRow, SwatchRow
 from narrow_cornice.desk.theme import Theme
 
 
@@ -237,6 +237,41 @@ class FigureButton(QAbstractButton):
         if event is not None and event.type() in (QEvent.Type.Enter, QEvent.Type.Leave):
             self.update()
         return super().event(event)
+
+
+class Swatches(QWidget):
+    """Colours side by side, each with its words below."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self._theme = theme
+        self._row = SwatchRow("", ())
+        self.setFixedHeight(int(54 * theme.letters))
+        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+
+    def show_row(self, row: SwatchRow) -> None:
+        """Show other colours."""
+        self._row = row
+        self.setAccessibleName(f"{row.label}: " + ", ".join(f"{words} {tone}" for tone, words in row.tones))
+        self.setToolTip(plain_tip(", ".join(f"{words} {tone}" for tone, words in row.tones)))
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Paint the colours edge to edge, so that what changes between them is seen."""
+        if not self._row.tones:
+            return
+        painter, theme = QPainter(self), self._theme
+        painter.setFont(theme.font(8))
+        metrics = QFontMetrics(theme.font(8))
+        tall, wide = self.height() - metrics.height() - 5, self.width() / len(self._row.tones)
+        for place, (tone, words) in enumerate(self._row.tones):
+            left = round(place * wide)
+            painter.fillRect(left, 2, round((place + 1) * wide) - left, tall, QColor(tone))
+            painter.setPen(theme.colour("soft"))
+            said = metrics.elidedText(words, Qt.TextElideMode.ElideRight, int(wide) - 2)
+            painter.drawText(left, tall + 3, int(wide), metrics.height(), Qt.AlignmentFlag.AlignHCenter, said)
+        painter.setPen(theme.colour("soft"))
+        painter.drawRect(0, 2, self.width() - 1, tall)
 
 
 def swatch_icon(colour: str, theme: Theme) -> QIcon:

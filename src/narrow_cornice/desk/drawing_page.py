@@ -24,6 +24,7 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.paths import HeightPath, Read, RoomPath, WallPath, room_of
 
 DRAWING_SHARE = 0.5  # of the window that the drawing has until a person gives the sheet more
+FEW_LINES = 6  # up to which the drawing keeps two thirds
 LEAST_AND_MOST = (52, 220)  # pixels of lines that a sheet shows as it opens
 
 
@@ -141,7 +142,7 @@ class DrawingPage(LeafPage):
         ruled = self._ruled_of(self._sheet_of)
         if ruled is not None and ruled.lines:  # where the sheet is the work: so many lines under their headings
             least = self.part.line_height() + int(25 * (ruled.lines + 1) * self.theme.letters) + 8
-            least = min(least, self._split.height() // 3)
+            least = min(least, self._split.height() // (2 if ruled.lines > FEW_LINES else 3))
         return int(min(max(most, least), max(least, self._split.height() - half - THICK)))
 
     def invitations(self) -> Iterable[Invitation]:

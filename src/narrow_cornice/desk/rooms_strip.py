@@ -18,6 +18,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.bench_widgets import plain_label, plain_tip
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.coloured import drawn_colours
 from narrow_cornice.job.model import Room
 from narrow_cornice.units.lengths import show_length
 
@@ -117,7 +118,7 @@ class RoomsStrip(QWidget):
             for _ in rooms:
                 self.list.addItem(QListWidgetItem())
         self.setMaximumHeight(int((len(rooms) * 38 + 26) * self._letters))
-        tables = (job.house_rules, job.colours, job.settings)
+        tables = (job.house_rules, drawn_colours(job.colours, job.coverings), job.settings)
         room = self._session.room()
         for index, one in enumerate(rooms):
             item = self.list.item(index)

@@ -17,6 +17,7 @@ from narrow_cornice.desk.bench_rows import (
     NoteRow,
     Row,
     SizeRow,
+    SwatchRow,
     TextRow,
     Title,
     ToggleRow,
@@ -27,6 +28,7 @@ from narrow_cornice.desk.bench_widgets import (
     FigureButton,
     LabelledField,
     LinkButton,
+    Swatches,
     plain_label,
     swatch_icon,
 )
@@ -168,6 +170,7 @@ MAKES: dict[type[Any], Callable[[Theme], QWidget]] = {
     FigureRow: FigureButton,
     NoteRow: _note,
     ButtonsRow: _buttons,
+    SwatchRow: Swatches,
     FindingRow: FindingCard,
 }
 
@@ -252,6 +255,11 @@ def _show_figure(widget: QWidget, row: FigureRow, former: Row | None, theme: The
     widget.show_row(row)
 
 
+def _show_swatches(widget: QWidget, row: SwatchRow, former: Row | None, theme: Theme) -> None:
+    assert isinstance(widget, Swatches)
+    widget.show_row(row)
+
+
 def _show_note(widget: QWidget, row: NoteRow, former: Row | None, theme: Theme) -> None:
     assert isinstance(widget, QLabel)
     widget.setText(row.text)
@@ -295,6 +303,7 @@ SHOWS: dict[type[Any], Callable[[QWidget, Any, Row | None, Theme], None]] = {
     FigureRow: _show_figure,
     NoteRow: _show_note,
     ButtonsRow: _show_buttons,
+    SwatchRow: _show_swatches,
     FindingRow: _show_finding,
 }
 

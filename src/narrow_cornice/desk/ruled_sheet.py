@@ -28,6 +28,7 @@ from narrow_cornice.job.paths import RoomPath
 
 MOST_PASTED = 500  # lines of a table
 MEASURED = 60  # of the longest texts of a column, to fit it
+FITTED = 200  # lines that the columns are fitted to
 
 
 class Cell(msgspec.Struct, frozen=True):
@@ -41,10 +42,16 @@ class Cell(msgspec.Struct, frozen=True):
 
 
 class SheetRow(msgspec.Struct, frozen=True):
-    """One row: what it is about, None for nothing that could be selected, and its cells."""
+    """One row: what it is about, None for nothing that could be selected, and its cells, or those of a kind of row that
+    writes them when they are asked for (``late``)."""
 
     about: About
     cells: tuple[Cell, ...]
+
+    @property
+    def late(self) -> tuple[Cell, ...]:
+        """Return its cells, whenever they are written."""
+        return self.cells
 
 
 class SheetModel(QAbstractTableModel):
@@ -67,7 +74,9 @@ class SheetModel(QAbstractTableModel):
         if [row.about for row in rows] == [row.about for row in self.rows]:
             former, self.rows = self.rows, rows
             for index, (old, new) in enumerate(zip(former, rows, strict=True)):
-                if [(c.text, c.swatch, c.warm) for c in old.cells] != [(c.text, c.swatch, c.warm) for c in new.cells]:
+                if old is new:
+                    continue
+                if [(c.text, c.swatch, c.warm) for c in old.late] != [(c.text, c.swatch, c.warm) for c in new.late]:
                     self.dataChanged.emit(self.index(index, 0), self.index(index, len(self.headings) - 1))
             return
         self.beginResetModel()
@@ -92,9 +101,9 @@ class SheetModel(QAbstractTableModel):
 
     def data(self, index: QModelIndex, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
         """Return what a cell shows."""
-        if not index.isValid() or index.column() >= len(self.rows[index.row()].cells):
+        if not index.isValid() or index.column() >= len(self.rows[index.row()].late):
             return None
-        cell = self.rows[index.row()].cells[index.column()]
+        cell = self.rows[index.row()].late[index.column()]
         if role == Qt.ItemDataRole.DisplayRole:
             return cell.text if len(cell.text) <= 200 else cell.text[:199] + "…"
         if role == Qt.ItemDataRole.EditRole:
@@ -110,15 +119,15 @@ class SheetModel(QAbstractTableModel):
     def flags(self, index: QModelIndex) -> Qt.ItemFlag:
         """Return whether a cell can be typed into."""
         flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
-        if index.isValid() and index.column() < len(self.rows[index.row()].cells):
-            cell = self.rows[index.row()].cells[index.column()]
+        if index.isValid() and index.column() < len(self.rows[index.row()].late):
+            cell = self.rows[index.row()].late[index.column()]
             if cell.typed is not None:
                 flags |= Qt.ItemFlag.ItemIsEditable
         return flags
 
     def setData(self, index: QModelIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
         """Take what was typed."""
-        cell = self.rows[index.row()].cells[index.column()]
+        cell = self.rows[index.row()].late[index.column()]
         if role != Qt.ItemDataRole.EditRole or cell.typed is None or str(value) == cell.text:
             return False
         return cell.typed(str(value))
@@ -190,7 +199,7 @@ class RuledSheet(QTableView):
         """Show rows and the selection."""
         self._following = True
         self.sheet.put(rows)
-        texts = [[cell.text for cell in row.cells] for row in rows]
+        texts = [[cell.text for cell in row.late] for row in rows[:FITTED]]
         if texts != self._sized_for:
             self._sized_for = texts
             self._size_columns()
@@ -225,15 +234,21 @@ class RuledSheet(QTableView):
         used = 0
         for column in range(len(self.sheet.headings)):
             if column != self._stretch:
-                every = {row.cells[column].text[:60] for row in self.sheet.rows if column < len(row.cells)}
+                seen = self.sheet.rows[:FITTED]
+                every = {row.late[column].text[:60] for row in seen if column < len(row.late)}
                 texts = nlargest(MEASURED, every, key=len)
                 wide = max((metrics.horizontalAdvance(text) for text in texts), default=0)
-                swatch = 28 if any(row.cells[column].swatch for row in self.sheet.rows) else 0
+                swatch = 28 if any(row.late[column].swatch for row in seen if column < len(row.late)) else 0
                 wide = max(wide + swatch, small.horizontalAdvance(self.sheet.headings[column]))
                 self.setColumnWidth(column, min(240, wide + 22))
                 used += self.columnWidth(column)
         room = self.width() - used - 14
-        self.setColumnWidth(self._stretch, max(self._least, room))
+        least = self._least
+        if room < least and 0 <= self._stretch < len(self.sheet.headings):  # it is moved along anyway
+            texts = [row.late[self._stretch].text for row in self.sheet.rows[:FITTED] if row.late]
+            wide = max((metrics.horizontalAdvance(text[:60]) for text in texts), default=0) + 22
+            least = max(least, min(240, wide))
+        self.setColumnWidth(self._stretch, max(least, room))
         if (room < self._least) != self._wider:
             self._wider = room < self._least
             self.updateGeometry()
@@ -292,7 +307,7 @@ class RuledSheet(QTableView):
         if chosen is None or board is None or not chosen.hasSelection():
             return
         numbers = sorted(one.row() for one in chosen.selectedRows())
-        lines = [self.sheet.headings, *([cell.text for cell in self.sheet.rows[row].cells] for row in numbers)]
+        lines = [self.sheet.headings, *([cell.text for cell in self.sheet.rows[row].late] for row in numbers)]
         table = QMimeData()
         table.setText("\n".join("\t".join(one.replace("\t", " ") for one in line) for line in lines))
         from html import escape

@@ -8,6 +8,7 @@ from __future__ import annotations
 from narrow_cornice.desk.place import SeenAs
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import About, Drawing
+from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import AcrossPath, MemberPath, RecessPath, StockOfferPath, TrimPath
 from narrow_cornice.trim.kinds import MEMBERED, TrimKind
@@ -25,22 +26,41 @@ def member_selected(selected: About) -> str:
     return selected.stack if isinstance(selected, MemberPath) and selected.kind == MEMBERED else ""
 
 
+def tones(job: Job) -> tuple[Colour, ...]:
+    """Return the colours that drawings take: those of the job, and of its papers and tiles."""
+    from narrow_cornice.drawing.coloured import drawn_colours
+
+    return drawn_colours(job.colours, job.coverings)
+
+
+def _pieces(job: Job, room: Room) -> Drawing:
+    from narrow_cornice.drawing.pieces import pieces_drawing
+
+    return pieces_drawing(room, job.house_rules, job.paints, job.colours, job.settings)
+
+
 def _unfolded(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.unfolded import unfolded_room
 
-    return unfolded_room(room, job.house_rules, job.colours, job.settings, view.turn)
+    if room.outdoors:
+        return _pieces(job, room)
+    return unfolded_room(room, job.house_rules, tones(job), job.settings, view.turn)
 
 
 def _plan(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.plan import room_plan
 
+    if room.outdoors:
+        return _pieces(job, room)
     return room_plan(room, job.house_rules, job.settings, view.turn)
 
 
 def _wall(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.elevation import wall_elevation
 
-    return wall_elevation(room, job.house_rules, job.colours, job.settings, view.wall_id, job.pictures)
+    if room.outdoors:
+        return _pieces(job, room)
+    return wall_elevation(room, job.house_rules, tones(job), job.settings, view.wall_id, job.pictures)
 
 
 def _section(job: Job, view: View, room: Room) -> Drawing:
@@ -54,7 +74,9 @@ def _section(job: Job, view: View, room: Room) -> Drawing:
 def _strip(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.strip import wall_strip
 
-    return wall_strip(room, job.house_rules, job.colours, job.settings)
+    if room.outdoors:
+        return _pieces(job, room)
+    return wall_strip(room, job.house_rules, tones(job), job.settings)
 
 
 def _recess(job: Job, view: View, room: Room) -> Drawing:
@@ -72,9 +94,16 @@ def _recess(job: Job, view: View, room: Room) -> Drawing:
     return envelope_drawing(room, job.house_rules, job.settings, recess)
 
 
+def _coats(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.coat_cards import coat_cards
+
+    return coat_cards(room, job.house_rules, job.paints, job.colours, job.settings)
+
+
 UNFOLDED = SeenAs("unfolded", "unfolded", _unfolded)
 PLAN = SeenAs("plan", "plan", _plan)
 WALL = SeenAs("wall", "wall", _wall)
 SECTION = SeenAs("section", "section", _section)
 STRIP = SeenAs("strip", "strip", _strip)
+COATS = SeenAs("coats", "coats", _coats)
 RECESS = SeenAs("recess", "recess", _recess)

@@ -47,6 +47,7 @@ class Session(QObject):
     def __init__(self, state: Path, settings: QSettings, runner: Runner, job: Job | None = None) -> None:
         super().__init__()
         self.settings = settings
+        self.state = state
         self.runner = runner
         self.errands = Errands(self)
         self._keeper = Runner(self)  # saving and the running copy wait for no other work

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from narrow_cornice.job.finishes import Colour, Finish, group_and_thing
+from narrow_cornice.job.finishes import Colour, Covering, Finish, group_and_thing
 from narrow_cornice.memo import by_identity
 
 UNPAINTED_WOOD = "#e3d0ac"
@@ -20,7 +20,24 @@ class Colours:
     def of(self, key: str, otherwise: str) -> str:
         """Return the colour of a surface: its own finish's, or its group's."""
         finish = self._finishes.get(key) or self._finishes.get(group_and_thing(key)[0])
-        return otherwise if finish is None or finish.colour is None else self._hex.get(finish.colour, otherwise)
+        if finish is None:
+            return otherwise
+        if finish.covering is not None:
+            return self._hex.get(covering_tone(finish.covering), otherwise)
+        return otherwise if finish.colour is None else self._hex.get(finish.colour, otherwise)
+
+
+def covering_tone(covering: str) -> str:
+    """Return by what the tone of a paper or a tile goes among the colours that are drawn."""
+    return f"covering:{covering}"
+
+
+@by_identity(times=1, each="job")
+def drawn_colours(colours: tuple[Colour, ...], coverings: tuple[Covering, ...]) -> tuple[Colour, ...]:
+    """Return the colours of a job with the tones of its papers and tiles, as drawings take them."""
+    if not coverings:
+        return colours
+    return (*colours, *(Colour(covering_tone(one.id), one.name, one.tone) for one in coverings))
 
 
 @by_identity(times=1, each="room")

@@ -6,6 +6,7 @@ import itertools
 import math
 
 from narrow_cornice.colour.tones import toned
+from narrow_cornice.derived.coated.pieces import STENCIL, place_of
 from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.coated.wall_surfaces import wall_bands
 from narrow_cornice.derived.measured.rooms import WallFace
@@ -19,8 +20,9 @@ from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Strip, Stroke
 from narrow_cornice.explained.figures import Figure
+from narrow_cornice.job.finishes import Block
 from narrow_cornice.job.measured import Opening
-from narrow_cornice.job.paths import OpeningPath, SurfacePath, TrimPath
+from narrow_cornice.job.paths import BlockPath, OpeningPath, SurfacePath, TrimPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
@@ -33,6 +35,7 @@ from narrow_cornice.trim.spacing import Course
 UNPAINTED_WALL = "#efe9dc"
 FRAME_WIDTH = 55.0  # mm of a window's frame as drawn
 BAR_WIDTH = 28.0
+MOST_REPEATS = 40  # of a stencil, drawn along either side
 
 
 def face_marks(
@@ -40,6 +43,7 @@ def face_marks(
 ) -> tuple[Mark, ...]:
     """Return the marks of a wall, from back to front; a wall that stayed as and where it was is not drawn again."""
     courses = courses_of(trimmed, changed_rules)
+    blocks = _blocks_of(trimmed.room.finishes.blocks, face.id)
     made = _face_marks(
         *frame.origin,
         *frame.u,
@@ -53,6 +57,7 @@ def face_marks(
         trimmed.room.id,
         colours,
         trimmed.panels_of(face.id),
+        blocks,
         *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
     return (
@@ -60,6 +65,32 @@ def face_marks(
         if trimmed.room.casework.built_ins
         else made
     )
+
+
+@by_identity(times=1, each="wall")
+def _blocks_of(blocks: tuple[Block, ...], wall: str) -> tuple[Block, ...]:
+    return tuple(one for one in blocks if one.wall == wall)
+
+
+def _block_marks(frame: Frame, block: Block, room: str, colours: Colours) -> list[Mark]:
+    """Return a block in its colour; a stencil as its repeats, each with a lozenge for what is cut out."""
+    here, about = place_of(block), BlockPath(room, block.id)
+    tone = colours.of(f"{block.kind}@{block.id}", UNPAINTED_WALL)
+    if block.kind != STENCIL:
+        return [Area(frame.quad(here), tone, about, Pen("line", 0.3))]
+    wide = block.repeat_wide.mm if block.repeat_wide is not None else here.wide
+    tall = block.repeat_tall.mm if block.repeat_tall is not None else here.tall
+    across, up = (max(1, min(MOST_REPEATS, math.ceil(size - 1e-9))) for size in (here.wide / wide, here.tall / tall))
+    marks: list[Mark] = [Stroke(frame.quad(here), Pen("line", 0.3, dashed=True), closed=True, about=about)]
+    half = math.sqrt(block.share / 2)  # a lozenge of that share of its repeat
+    for row in range(up):
+        for column in range(across):
+            u, v = here.u0 + (column + 0.5) * wide, here.v0 + (row + 0.5) * tall
+            if u > here.u1 or v > here.v1:
+                continue
+            corners = ((u - half * wide, v), (u, v - half * tall), (u + half * wide, v), (u, v + half * tall))
+            marks.append(Area(tuple(frame.at(*corner) for corner in corners), tone, about))
+    return marks
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
@@ -80,6 +111,7 @@ def _face_marks(
     room: str,
     colours: Colours,
     panels: WallPanels,
+    blocks: tuple[Block, ...],
     *courses: Course,
 ) -> tuple[Mark, ...]:
     frame = Frame((x, y), (ux, uy), (vx, vy))
@@ -90,6 +122,8 @@ def _face_marks(
         if outline:
             points = tuple(frame.at(u, v) for u, v in outline)
             marks.append(Area(points, colours.of(key, UNPAINTED_WALL), SurfacePath.by_key(room, key)))
+    for block in blocks:
+        marks += _block_marks(frame, block, room, colours)
     for seen in face.openings:
         marks += _opening_marks(frame, seen.opening, seen.rect, room, colours)
         if seen.opening.cased:

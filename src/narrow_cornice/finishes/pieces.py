@@ -38,7 +38,7 @@ def block_area(share: float, width: float, height: float) -> float:
     return share * width * height / 1_000_000
 
 
-@explained("masking", "run", "2 × (width + height) − not masked")
+@explained("masking", "mm", "2 × (width + height) − not masked")
 def masking(width: float, height: float, not_masked: float) -> float:
     """Return the tape round a block in mm: nothing is masked where it ends at its wall's edge."""
     return 2 * (width + height) - not_masked

@@ -19,6 +19,7 @@ from narrow_cornice.review.rules import (
     accent_once,
     agreed_open,
     bare_unprimed,
+    block_beyond_wall,
     built_in_covers,
     built_in_fit,
     built_ins_meet,
@@ -66,6 +67,7 @@ from narrow_cornice.review.rules import (
 ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
     reading_doubtful.look,
     opening_fit.look,
+    block_beyond_wall.look,
     trim_overlaps.look,
     near_heat.look,
     permission_missing.look,

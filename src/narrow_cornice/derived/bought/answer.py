@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from narrow_cornice.derived.bought.hours import job_hours, job_labour
-from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
+from narrow_cornice.derived.bought.lines import InLengths, InTins, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.painting_hours import painting_hours
@@ -97,6 +97,7 @@ def _line(line: LineToBuy) -> dict[str, Any]:
         "unit": line.measure,
         "buy": [{"size": size, "count": count, "price": price} for size, count, price in line.buy],
         "left": line.left,
+        "there": sum(tin.litres for tin in line.goods.there) if isinstance(line.goods, InTins) else 0,
         "price": line.price,
         "bound": line.goods.bars.bound if isinstance(line.goods, InLengths) else None,
         "why": line.why,

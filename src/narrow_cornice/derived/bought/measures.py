@@ -9,6 +9,7 @@ from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.finishes.materials import Material, packs
 from narrow_cornice.job.bought import Quote, quote_key
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import ONE_OF
 
 
 @by_identity(times=1, each="thing")
@@ -37,7 +38,11 @@ def material_line(key: str, kind: str, what: str, material: Material, *wanted: s
         for size, count, price in buy
     ]
     rooms = ", ".join(name[:40] for _, name, _ in shares)
-    words = " + ".join(f"{count} × {size:g} {material.measure}" for size, count, _ in buy)
+    one = ONE_OF.get(material.measure, material.measure)
+    words = " + ".join(
+        f"{count} × {size:g} {material.measure}" if size != 1 else f"{count} {one if count == 1 else material.measure}"
+        for size, count, _ in buy
+    )
     return LineToBuy(
         key,
         kind,

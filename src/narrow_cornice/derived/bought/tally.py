@@ -7,6 +7,7 @@ from types import MappingProxyType
 
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.coatings import NO_FINISH, is_left
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.explained.figures import Figure, renamed, table, total
 from narrow_cornice.job.model import Job, Room
@@ -15,8 +16,13 @@ from narrow_cornice.memo import by_identity
 
 @by_identity(times=1, each="room")
 def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
-    """Return the area of all surfaces of a room, None while it is not measured."""
-    painted = [surface.net for surface in room_surfaces(room, changed_rules)]
+    """Return the area of all surfaces of a room that do not stay as they are, None while there are none."""
+    finishes = room.finishes.surfaces
+    painted = [
+        one.net
+        for one in room_surfaces(room, changed_rules)
+        if not is_left(one, finishes.get(one.key) or finishes.get(one.group) or NO_FINISH)
+    ]
     return total(room.name[:60], "m²", painted, listed=True) if painted else None
 
 

@@ -116,14 +116,14 @@ def block_surfaces(room: Room, faces: Sequence[WallFace]) -> Iterator[Surface]:
             yield _block(room.id, block, face)
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def _block(room_id: str, block: Block, face: WallFace) -> Surface:
     path = BlockPath(room_id, block.id)
+    here = place_of(block).within(Rect(0.0, 0.0, face.length, face.tallest))
     width, height = (
-        reading(words, getattr(block, name).mm, "mm", path.sized(name), f"of {block.name[:40]}")
-        for name, words in (("width", "width"), ("tall", "height"))
+        reading(words, max(0.0, size), "mm", path.sized(name), f"of {block.name[:40]}, as far as its wall goes")
+        for name, words, size in (("width", "width", here.wide), ("tall", "height", here.tall))
     )
-    here = place_of(block)
     share = choice("share", block.share if block.kind == STENCIL else 1.0, "", path, "of it that is painted")
     gross = block_area(share, width, height, called="block")
     lost = [

@@ -165,6 +165,9 @@ from narrow_cornice.job.edits.finish_edits import (
     share_finish as share_finish,
 )
 from narrow_cornice.job.edits.finish_edits import (
+    take_from_house as take_from_house,
+)
+from narrow_cornice.job.edits.finish_edits import (
     use_system as use_system,
 )
 from narrow_cornice.job.edits.job_edits import (

@@ -32,6 +32,7 @@ from narrow_cornice.job.finishes import (
     group_and_thing,
 )
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.house_stock import HouseTin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.lengths import Length, plain_length
 
@@ -41,11 +42,16 @@ def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fi
 
     A key without "@" is a group: its single surfaces lose what they had of their own in the changed fields.
     """
-    rooms, wanted = frozenset(room_ids), tuple(keys)
+    wanted = tuple(keys)
+    return change_finishes(dict.fromkeys(room_ids, wanted), title, **fields)
+
+
+def change_finishes(room_keys: Mapping[str, Sequence[str]], title: str, **fields: Any) -> Edit:
+    """Change the finish of surfaces of many rooms at once, each room by the keys of its own."""
 
     def change(room: Room) -> Room:
         surfaces = dict(room.finishes.surfaces)
-        for key in wanted:
+        for key in room_keys[room.id]:
             group, thing = group_and_thing(key)
             surfaces[key] = replace(surfaces.get(key) or surfaces.get(group) or Finish(), **fields)
             if thing:
@@ -56,7 +62,7 @@ def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fi
                     del surfaces[other]
         return with_finishes(room, surfaces=surfaces)
 
-    return Edit(title, lambda job: replace(job, rooms=tuple(change(r) if r.id in rooms else r for r in job.rooms)))
+    return Edit(title, lambda job: replace(job, rooms=tuple(change(r) if r.id in room_keys else r for r in job.rooms)))
 
 
 def share_finish(room_id: str, key: str, name: str) -> Edit:
@@ -111,17 +117,6 @@ def use_system(room_keys: Mapping[str, Sequence[str]], key: str) -> Edit:
 def _many(room_keys: Mapping[str, Sequence[str]]) -> str:
     count = sum(len(keys) for keys in room_keys.values())
     return "1 surface" if count == 1 else f"{count} surfaces"
-
-
-def change_finishes(room_keys: Mapping[str, Sequence[str]], title: str, **fields: Any) -> Edit:
-    """Change the finish of surfaces of many rooms at once, each room by the keys of its own."""
-
-    def apply(job: Job) -> Job:
-        for room_id, keys in room_keys.items():
-            job = change_finish([room_id], keys, title, **fields).apply(job)
-        return job
-
-    return Edit(title, apply)
 
 
 def add_piece(room_id: str, kind: PieceKind, name: str = "") -> Edit:
@@ -215,6 +210,21 @@ def put_left_tin(tin: LeftTin, name: str) -> Edit:
     return Edit(
         f"left over: {tin.litres:g} L {name[:40]}", lambda job: replace(job, left_paint=put_one(job.left_paint, tin))
     )
+
+
+def take_from_house(tin: HouseTin) -> Edit:
+    """Take a tin from the shelf of the house into the stock of the job, with its paint and colour where the job does
+    not have them."""
+
+    def apply(job: Job) -> Job:
+        paints = job.paints if any(one.id == tin.paint.id for one in job.paints) else (*job.paints, tin.paint)
+        colours = job.colours
+        if tin.colour is not None and all(one.id != tin.colour.id for one in colours):
+            colours = (*colours, tin.colour)
+        fresh = replace(tin.left, id=fresh_id("t", (one.id for one in job.left_paint)))
+        return replace(job, paints=paints, colours=colours, left_paint=(*job.left_paint, fresh))
+
+    return Edit(f"from the house: {tin.words[:40]}", apply)
 
 
 def remove_left_tin(tin_id: str, name: str) -> Edit:

@@ -89,13 +89,12 @@ def put_milled(milled: MilledTrim, shop: str | None = None) -> Edit:
 
 
 def _used(job: Job, fields: tuple[str, ...], identity: str) -> bool:
-    """Return whether some finish refers to an identity in one of its fields."""
-    return any(
-        getattr(finish, field) == identity
-        for room in job.rooms
-        for finish in room.finishes.surfaces.values()
-        for field in fields
-    )
+    """Return whether some finish, of this scheme or of another, or some tin or test board refers to an identity in one
+    of its fields."""
+    rooms = (*job.rooms, *(room for scheme in job.schemes for room in scheme.rooms))
+    finishes = (finish for room in rooms for finish in room.finishes.surfaces.values())
+    things = (*finishes, *job.left_paint, *job.test_boards)
+    return any(getattr(thing, field, None) == identity for thing in things for field in fields)
 
 
 def remove_colour(colour_id: str, name: str) -> Edit:
@@ -113,7 +112,7 @@ def remove_paint(paint_id: str, name: str) -> Edit:
     """Take a paint out of the job. Refused while a surface has it."""
 
     def apply(job: Job) -> Job:
-        if _used(job, ("paint", "primer"), paint_id):
+        if _used(job, ("paint", "primer", "seal"), paint_id):
             raise EditError(f"{name[:60]} is still on a surface.", remedy="Give that surface another paint first.")
         return replace(job, paints=tuple(one for one in job.paints if one.id != paint_id))
 

@@ -60,6 +60,7 @@ from narrow_cornice.job.paths.trim import MemberPath as MemberPath
 from narrow_cornice.job.paths.trim import StockOfferPath as StockOfferPath
 from narrow_cornice.job.paths.trim import TrimPath as TrimPath
 from narrow_cornice.job.paths.whole_job import ColourPath as ColourPath
+from narrow_cornice.job.paths.whole_job import CoveringPath as CoveringPath
 from narrow_cornice.job.paths.whole_job import LinePath as LinePath
 from narrow_cornice.job.paths.whole_job import MilledPath as MilledPath
 from narrow_cornice.job.paths.whole_job import PaintPath as PaintPath

@@ -46,6 +46,13 @@ class PaintPath(JobPath, frozen=True):
     id: str
 
 
+class CoveringPath(JobPath, frozen=True):
+    """A paper or a tile of the job."""
+
+    word: ClassVar[str] = "covering"
+    id: str
+
+
 class MilledPath(JobPath, frozen=True):
     """Trim milled to order."""
 

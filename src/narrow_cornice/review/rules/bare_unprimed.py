@@ -14,7 +14,12 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     bare = [
         one
         for one in seen.coated
-        if one.paint is not None and one.state != "sound" and one.primer is None and not one.paint.primer
+        if one.paint is not None
+        and one.state in ("bare", "patched")
+        and one.primer is None
+        and not one.paint.primer
+        and not one.paint.stains  # wood is seen through it
+        and (one.system is None or one.system.primer != "never")
     ]
     if not bare:
         return

@@ -14,8 +14,13 @@ def look(seen: JobSeen) -> Iterator[Finding]:
     """Count the tins of each line to buy."""
     most = seen.rules.value("mixing_tins")
     for line in seen.bought.lines:
-        tins, goods = sum(count for _, count, _ in line.buy), line.goods
-        if not isinstance(goods, InTins) or goods.colour is None or tins < most or line.key in seen.job.mixing:
+        goods = line.goods
+        if not isinstance(goods, InTins) or goods.colour is None or line.key in seen.job.mixing:
+            continue
+        tins = sum(count for _, count, _ in line.buy) + len(
+            goods.there
+        )  # what is left over from before is another batch
+        if tins < most:
             continue
         room_id, _room, _ = line.shares[0]
         yield Finding(

@@ -27,7 +27,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
 
-SPACERS = 4.0  # of them at a tile
+SPACERS = 2.0  # of them for a tile
 
 Held = tuple[str, str, Covered]  # a room's identity, its name, and one of its surfaces
 
@@ -163,7 +163,7 @@ def _with_them(job: Job, held: dict[str, list[Held]]) -> Iterator[LineToBuy]:
         add("adhesive", room, name, one.adhesive)
         add("grout", room, name, one.grout)
         if one.amount is not None:
-            spacers = table(one.surface.name[:60], one.amount.value * SPACERS, "pieces", f"{SPACERS:g} at a tile")
+            spacers = table(one.surface.name[:60], one.amount.value * SPACERS, "pieces", f"{SPACERS:g} for a tile")
             add("spacers", room, name, spacers)
     for key, by_room in needs.items():
         material = quoted(job.quotes, f"sundry:{key}", sundries()[key])

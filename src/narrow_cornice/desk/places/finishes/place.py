@@ -9,12 +9,12 @@ from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
 from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SizesOf, Total, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.seen_as import PLAN, STRIP, UNFOLDED, WALL
+from narrow_cornice.desk.seen_as import COATS, PLAN, STRIP, UNFOLDED, WALL
 from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import MarkPath, SplitPath, SurfacePath
+from narrow_cornice.job.paths import BlockPath, MarkPath, PiecePath, SplitPath, SurfacePath, identified
 
 if TYPE_CHECKING:
     from narrow_cornice.derived.coated.coatings import Finished
@@ -33,9 +33,10 @@ def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
 
 
 def _rows() -> RowsOf:
+    from narrow_cornice.desk.places.finishes.piece_rows import block_rows, piece_rows
     from narrow_cornice.desk.places.finishes.rows import finish_rows
 
-    return {SurfacePath: finish_rows}
+    return {SurfacePath: finish_rows, PiecePath: piece_rows, BlockPath: block_rows}
 
 
 def _sizes() -> SizesOf:
@@ -69,7 +70,17 @@ def _surface_name(job: Job, path: SurfacePath) -> str:
 
 
 def _words() -> WordsOf:
-    return {SurfacePath: _surface_words}
+    return {SurfacePath: _surface_words, PiecePath: _piece_words, BlockPath: _block_words}
+
+
+def _piece_words(job: Job, path: PiecePath) -> str:
+    piece = identified(job.room(path.room).finishes.pieces, path.id)
+    return piece.name[:60] if piece is not None else ""
+
+
+def _block_words(job: Job, path: BlockPath) -> str:
+    block = path.found(job.room(path.room))
+    return block.name[:60] if block is not None else ""
 
 
 def _names() -> WordsOf:
@@ -116,14 +127,16 @@ PLACE = Place(
     group="Specify",
     page=_page,
     room_rows=_room_rows,
-    shows=(SurfacePath, SplitPath),
+    shows=(SurfacePath, SplitPath, PiecePath, BlockPath),
     rows=_rows,
     sizes=_sizes,
     words=_words,
     names=_names,
     cautions=_cautions,
     leaves=(
-        Leaf("schedule", "Schedule", (UNFOLDED, WALL, STRIP, PLAN), (SurfacePath, SplitPath)),
+        Leaf("schedule", "Schedule", (UNFOLDED, WALL, STRIP, PLAN, COATS), (SurfacePath, SplitPath)),
+        Leaf("house", "Whole house", (UNFOLDED, WALL, STRIP, COATS), (SurfacePath,)),
+        Leaf("pieces", "Pieces and blocks", (WALL, UNFOLDED, STRIP), (PiecePath, BlockPath)),
         Leaf("repairs", "Repairs", (STRIP, WALL, UNFOLDED), (MarkPath,)),
     ),
     stands=_stands,

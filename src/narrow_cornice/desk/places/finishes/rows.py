@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from typing import get_args
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.painting_hours import painting_hours
@@ -14,18 +15,29 @@ from narrow_cornice.desk.bench_rows import (
     Row,
     SizeRow,
     Title,
+    ToggleRow,
+)
+from narrow_cornice.desk.places.finishes.system_rows import (
+    covering_rows,
+    layer_rows,
+    of_what_rows,
+    preparation_rows,
+    seal_row,
+    system_row,
 )
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import renamed
+from narrow_cornice.finishes.spread import Method
 from narrow_cornice.job import edits
-from narrow_cornice.job.finishes import Finish, group_and_thing
+from narrow_cornice.job.finishes import Finish, Substrate, group_and_thing
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import SurfacePath
 
-STATES = (("sound", "sound old paint"), ("patched", "patched"), ("bare", "bare"))
+STATES = (("sound", "sound old paint"), ("glossy", "glossy old paint"), ("patched", "patched"), ("bare", "bare"))
 TEXTURES = ("smooth", "light texture", "heavy", "brick", "rough-sawn")
 USUAL, NONE = "as usual", "no primer"
-METHODS = ("brush", "roller", "spray")
+METHODS = get_args(Method)
+SUBSTRATES = tuple(one for one in get_args(Substrate) if one != "anything")
 
 
 def _coated(bench: Bench, room: Room) -> tuple[Coated, ...]:
@@ -59,9 +71,12 @@ def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
     if acts:
         yield ButtonsRow(tuple(acts), lambda index: bench.do(list(acts.values())[index]))
     if single:
+        yield from layer_rows(job, one)
+        yield from covering_rows(bench, job, room, one)
         yield from bench.working(one.litres if one.litres is not None else one.surface.net)
-        if one.primer_litres is not None:
-            yield bench.figure_row(one.primer_litres, False)
+        for more in (one.primer_litres, one.seal_litres):
+            if more is not None:
+                yield bench.figure_row(more, False)
         hours = painting_hours(room, job.house_rules, job.paints, job.colours).get(key)
         if hours is not None:
             yield bench.figure_row(renamed(hours, "hours"), False)
@@ -80,14 +95,44 @@ def _finish_fields(
     def change(word: str, **fields: object) -> None:
         bench.do(edits.change_finish([room.id], keys, f"{where}: {word}", **fields))
 
+    yield ToggleRow("Leave it as it is", one.left, lambda on: change("left as it is" if on else "not left", left=on))
+    if one.left:
+        if not one.surface.asked and not finish.left:
+            yield NoteRow("Nobody asked for it: give it a paint, and it is counted.")
+            yield from _first_paint(job, change)
+        return
+    yield from system_row(one, change)
+    yield from _covered_with(job, one, change)
+    if finish.covering is not None:
+        return
+    yield from _colour_and_paint(job, one, change)
+    shown = str(finish.coats) if finish.coats is not None else ""
+    hint = f"{one.coats.value:g} by rule" if one.coats is not None else "by rule"
+    yield SizeRow("Coats", shown, hint, lambda text: _coats(bench, room, keys, where, text))
+    yield from _how(job, room, one, change)
+
+
+def _covered_with(job: Job, one: Coated, change: Callable[..., None]) -> Iterator[Row]:
+    """Yield the choice of a paper or a tile in place of paint, where the job has any."""
+    if job.coverings and one.surface.kind in ("wall", "floor"):
+        worn = (("", "paint"), *((each.id, each.name) for each in job.coverings))
+        words = dict(worn)
+        yield ChoiceRow(
+            "Covered with",
+            worn,
+            one.finish.covering or "",
+            lambda value: change(words[value][:40], covering=value or None),
+        )
+
+
+def _colour_and_paint(job: Job, one: Coated, change: Callable[..., None]) -> Iterator[Row]:
     colours = (("", "none"), *((colour.id, colour.name) for colour in job.colours))
-    swatches = ("", *(colour.hex for colour in job.colours))
-    names = dict(colours)
+    swatches, names = ("", *(colour.hex for colour in job.colours)), dict(colours)
     paints = {paint.id: paint.name for paint in job.paints}
     yield ChoiceRow(
         "Colour",
         colours,
-        finish.colour or "",
+        one.finish.colour or "",
         lambda value: change(names[value][:40], colour=value or None),
         swatches,
     )
@@ -95,12 +140,16 @@ def _finish_fields(
     yield ChoiceRow(
         "Paint",
         (("", "none"), *plain),
-        finish.paint or "",
+        one.finish.paint or "",
         lambda value: change(paints.get(value, "no paint")[:40], paint=value or None),
     )
-    shown = str(finish.coats) if finish.coats is not None else ""
-    hint = f"{one.coats.value:g} by rule" if one.coats is not None else "by rule"
-    yield SizeRow("Coats", shown, hint, lambda text: _coats(bench, room, keys, where, text))
+
+
+def _how(job: Job, room: Room, one: Coated, change: Callable[..., None]) -> Iterator[Row]:
+    """Yield in which state a surface is, how paint is put on it and over what."""
+    finish = one.finish
+    colours = (("", "not said"), *((colour.id, colour.name) for colour in job.colours))
+    swatches, names = ("", *(colour.hex for colour in job.colours)), dict(colours)
     found = dict(STATES)[one.surface.found]
     states = (("", f"as it comes: {found}"), *STATES)
     yield ChoiceRow(
@@ -116,16 +165,26 @@ def _finish_fields(
     yield ChoiceRow(
         "Put on by",
         tuple((value, value) for value in METHODS),
-        finish.method,
+        one.method,
         lambda value: change(value, method=value),
     )
+    yield from of_what_rows(room, one, change)
     yield ChoiceRow(
         "Over",
-        (("", "not said"), *colours[1:]),
+        colours,
         finish.over or "",
         lambda value: change(f"over {names.get(value, 'nothing known')[:40]}", over=value or None),
         swatches,
     )
+    yield from seal_row(job, one, change)
+    yield from preparation_rows(one, change)
+
+
+def _first_paint(job: Job, change: Callable[..., None]) -> Iterator[Row]:
+    """Yield the choice of a paint for what nobody asked for."""
+    paints = {paint.id: paint.name for paint in job.paints if not paint.primer}
+    options = (("", "none"), *paints.items())
+    yield ChoiceRow("Paint", options, "", lambda value: change(paints.get(value, "no paint")[:40], paint=value or None))
 
 
 def _primer_row(job: Job, finish: Finish, one: Coated, change: Callable[..., None]) -> ChoiceRow:

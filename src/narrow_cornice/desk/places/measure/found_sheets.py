@@ -12,7 +12,7 @@ from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.measured.carrying import passage
 from narrow_cornice.derived.measured.envelopes import fit_of
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.places.measure.hanging_sizes import LEVELS, thing_name
+from narrow_cornice.desk.rows.hanging_sizes import LEVELS, thing_name
 from narrow_cornice.desk.rows.size_cells import size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.session import Session

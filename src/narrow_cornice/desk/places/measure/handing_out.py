@@ -7,6 +7,7 @@ from functools import partial
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.seen_as import kind_selected
+from narrow_cornice.drawing.coloured import drawn_colours
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.plan import room_plan
@@ -79,11 +80,15 @@ def measuring_sheets(out: HandingOut) -> None:
 def every_drawing(job: Job, room: Room, turn: float, kind: TrimKind) -> list[Drawing]:
     """Return the unfolded room, its plan, every wall and the section of a kind of trim."""
     drawings = [
-        unfolded_room(room, job.house_rules, job.colours, job.settings, turn),
+        unfolded_room(room, job.house_rules, drawn_colours(job.colours, job.coverings), job.settings, turn),
         room_plan(room, job.house_rules, job.settings, turn),
     ]
     for side in room.measured.walls:
-        drawings.append(wall_elevation(room, job.house_rules, job.colours, job.settings, side.id, job.pictures))
-    drawings.append(wall_strip(room, job.house_rules, job.colours, job.settings))
+        drawings.append(
+            wall_elevation(
+                room, job.house_rules, drawn_colours(job.colours, job.coverings), job.settings, side.id, job.pictures
+            )
+        )
+    drawings.append(wall_strip(room, job.house_rules, drawn_colours(job.colours, job.coverings), job.settings))
     section = trim_section(room, job.house_rules, job.settings, kind, False)
     return [*drawings, section] if section.marks else drawings

@@ -15,9 +15,9 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.risks import risks_of_thing
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title
-from narrow_cornice.desk.places.measure.hanging_sizes import DEPTHS, LEVELS, thing_name
 from narrow_cornice.desk.rows.caution_rows import caution_rows
 from narrow_cornice.desk.rows.framed_rows import framed_rows
+from narrow_cornice.desk.rows.hanging_sizes import DEPTHS, LEVELS, thing_name
 from narrow_cornice.finishes.repairs import repair_kinds, repair_materials
 from narrow_cornice.job import edits
 from narrow_cornice.job.hanging import kept_in

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.measured.surveys import corner_key, largest_doubt, next_of
-from narrow_cornice.desk.places.measure.hanging_sizes import LEVELS
 from narrow_cornice.desk.places.measure.sizes import fields_of
+from narrow_cornice.desk.rows.hanging_sizes import LEVELS
 from narrow_cornice.drawing.plan import FIRM
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Room

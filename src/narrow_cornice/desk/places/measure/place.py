@@ -35,6 +35,7 @@ from narrow_cornice.job.paths import (
     AcrossPath,
     AskedDiagonalPath,
     AskedWidthPath,
+    BlockPath,
     BulkPath,
     CornerPath,
     DiagonalPath,
@@ -73,7 +74,7 @@ READ_HERE: tuple[type[ThingPath], ...] = (
     SlopePath,
     TrayPath,
     LevelPath,
-    *(kind for kind in HANGING if kind is not PanelsPath),
+    *(kind for kind in HANGING if kind not in (PanelsPath, BlockPath)),
 )
 
 
@@ -158,7 +159,7 @@ def _stands(job: Job) -> bool:
 
 
 HOUSE = SeenAs("house", "house", _house)
-ON_WALLS = tuple(kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath))
+ON_WALLS = tuple(kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath, BlockPath))
 LEAVES = (
     Leaf(
         "walls",

@@ -11,7 +11,7 @@ from msgspec.structs import replace
 from narrow_cornice.derived.measured.surveys import corner_index
 from narrow_cornice.derived.measured.widths import width_name
 from narrow_cornice.desk.place import SizesOf
-from narrow_cornice.desk.places.measure.hanging_sizes import across_size, hanging_size
+from narrow_cornice.desk.rows.hanging_sizes import across_size, hanging_size
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.job import edits
 from narrow_cornice.job.hanging import put_up_on_walls
@@ -308,5 +308,5 @@ SIZES: SizesOf = {
     LevelPath: _level,
     TrayPath: _tray,
     AcrossPath: across_size,
-    **{path_to(row.field): hanging_size for row, _ in put_up_on_walls()},
+    **{path_to(row.field): hanging_size for row, _ in put_up_on_walls() if row.part != "finishes"},
 }

@@ -3,25 +3,31 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QPushButton, QStackedWidget, QWidget
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QMenu, QPushButton, QStackedWidget, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.shelf import shelved
+from narrow_cornice.desk.places.shelf import paint_stock, shelved
 from narrow_cornice.desk.places.shelf.cards import Card, Cards
 from narrow_cornice.desk.places.shelf.rules_page import RulesPage
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paint, Tin
 from narrow_cornice.job.trimwork import MilledTrim
 
+Offers = tuple[tuple[str, Callable[[], object]], ...]
 EMPTY = {
     "paints": "No paint yet. Each has what its maker says of it: solids, film, tins and prices.",
     "colours": "No colour yet. A colour has a name and a tone, and is given to surfaces in Finishes.",
     "stock": "No trim stock yet: what is milled to order, in which lengths, and what a metre costs.",
     "profiles": "No profiles of this job's own: bring them in from a catalogue or a drawing, under Bring in.",
+    "coverings": "No paper or tile yet. Each has its sizes, how it is laid, and what a roll or a box costs.",
+    "left": "Nothing left over yet: tins that are there already are used before new ones, the oldest first.",
+    "boards": "No test board yet: write down which stain was tried on which wood, and what you thought of it.",
     "orders": "No orders of this job's own: bring them in from a file, under Bring in.",
 }
 
@@ -51,12 +57,21 @@ class ShelfPage(LeafPage):
             "colours": lambda: shelved.colour_cards(self.session, self),
             "stock": lambda: shelved.stock_cards(self.session),
             "profiles": lambda: shelved.profile_cards(self.session),
+            "coverings": lambda: paint_stock.covering_cards(self.session),
+            "left": lambda: paint_stock.left_cards(self.session),
+            "boards": lambda: paint_stock.board_cards(self.session),
             "orders": lambda: shelved.order_cards(self.session),
         }
         self._adding = {
-            "paints": ("Another paint", self._add_paint),
             "colours": ("Another colour", self._add_colour),
             "stock": ("More trim stock", self._add_stock),
+        }
+        # what is chosen from among several, by the leaf it is offered on
+        self._offers: dict[str, tuple[str, Callable[[], Offers]]] = {
+            "paints": ("Add a paint", self._paint_offers),
+            "coverings": ("Add one", self._covering_offers),
+            "left": ("Add a tin", lambda: paint_stock.left_offers(self.session)),
+            "boards": ("Add a board", lambda: paint_stock.board_offers(self.session)),
         }
 
     def refresh(self) -> None:
@@ -65,6 +80,8 @@ class ShelfPage(LeafPage):
         leaf = self.leaf()
         key = leaf.key if leaf is not None else ""
         words, _ = self._adding.get(key, ("", None))
+        if key in self._offers:
+            words = f"{self._offers[key][0]} ▾"
         self._add.setText(words)
         self._add.setVisible(bool(words))
         if key not in self.cards:
@@ -93,9 +110,38 @@ class ShelfPage(LeafPage):
 
     def _add_one(self) -> None:
         leaf = self.leaf()
+        if leaf is not None and leaf.key in self._offers:
+            menu = QMenu(self)
+            menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+            for words, done in self._offers[leaf.key][1]():
+                action = menu.addAction(words.replace("&", "&&"))
+                if action is not None:
+                    action.triggered.connect(lambda _=False, do=done: do())
+            menu.popup(self._add.mapToGlobal(self._add.rect().bottomLeft()))
+            return
         adding = self._adding.get(leaf.key if leaf is not None else "")
         if adding is not None:
             adding[1]()
+
+    def _paint_offers(self) -> Offers:
+        """Return a paint of one's own, and those of the sheets that ship."""
+        from narrow_cornice.exchange.product_sheets import shipped_products
+
+        there = {paint.id for paint in self.session.job.paints}
+        shipped = [paint for paint in shipped_products() if paint.id not in there]
+        return (
+            ("One of your own", self._add_paint),
+            *(
+                (f"{paint.name}, {paint.sheen}", partial(self.session.do, edits.put_paints([paint], paint.name[:40])))
+                for paint in shipped
+            ),
+        )
+
+    def _covering_offers(self) -> Offers:
+        return (
+            ("A paper", partial(paint_stock.add_covering, self.session, paper=True)),
+            ("A tile", partial(paint_stock.add_covering, self.session, paper=False)),
+        )
 
     def _add_paint(self) -> None:
         taken = [paint.id for paint in self.session.job.paints]

@@ -6,13 +6,15 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import NoteRow, Row, Title
-from narrow_cornice.desk.place import Desk, Leaf, Picture, Place, RowsOf
+from narrow_cornice.desk.place import Desk, Export, Import, Late, Leaf, Picture, Place, RowsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.explained.paths import HouseRulePath, ThingPath
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import ColourPath, MilledPath, PaintPath, ProfilePath
+from narrow_cornice.job.paths import ColourPath, CoveringPath, MilledPath, PaintPath, ProfilePath
 
+HANDING_OUT = "narrow_cornice.desk.places.shelf.handing_out"
+BRINGING_IN = "narrow_cornice.desk.places.shelf.bringing_in"
 WORDS = (
     "Everything here belongs to this job and goes with its file. A change is made as it is typed, and undone like any "
     "other. House rules are habits of the trade: each says what it changes, and where this job uses it."
@@ -42,7 +44,7 @@ def _shelf_rows(bench: Bench, job: Job, path: ThingPath) -> Iterator[Row]:
 
 
 def _rows() -> RowsOf:
-    return dict.fromkeys((ColourPath, PaintPath, MilledPath, ProfilePath), _shelf_rows)
+    return dict.fromkeys((ColourPath, PaintPath, MilledPath, ProfilePath, CoveringPath), _shelf_rows)
 
 
 def _found(job: Job) -> Iterator[tuple[str, ThingPath]]:
@@ -52,6 +54,8 @@ def _found(job: Job) -> Iterator[tuple[str, ThingPath]]:
         yield f"colour {colour.name}", ColourPath(colour.id)
     for paint in job.paints:
         yield f"paint {paint.name}", PaintPath(paint.id)
+    for covering in job.coverings:
+        yield covering.name, CoveringPath(covering.id)
     for milled in job.milled:
         yield f"stock {milled.name}", MilledPath(milled.id)
     for one in job.catalogue:
@@ -65,7 +69,7 @@ PLACE = Place(
     group="",
     page=_page,
     room_rows=_room_rows,
-    shows=(ColourPath, PaintPath, MilledPath, ProfilePath),
+    shows=(ColourPath, PaintPath, MilledPath, ProfilePath, CoveringPath),
     rows=_rows,
     found_in_house=_found,
     leaves=(
@@ -74,7 +78,12 @@ PLACE = Place(
         Leaf("colours", "Colours", (), (ColourPath,)),
         Leaf("stock", "Trim stock", (), (MilledPath,)),
         Leaf("profiles", "Profiles", (), (ProfilePath,)),
+        Leaf("coverings", "Paper, tile", (), (CoveringPath,)),
+        Leaf("left", "Left over"),
+        Leaf("boards", "Test boards"),
         Leaf("orders", "Orders"),
     ),
+    hands_out=(Export("Product sheets of paints as JSON …", Late(HANDING_OUT, "products")),),
+    brings_in=(Import("Product sheets of paints (CSV, JSON) …", Late(BRINGING_IN, "products")),),
     pictures=(Picture("shelf-rules", {"leaf": "rules"}),),
 )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
-from typing import Any, TypeVar
+from typing import Any, TypeVar, get_args
 
 import msgspec
 from msgspec.structs import replace
@@ -19,8 +19,9 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.profiles_in import known_use
 from narrow_cornice.explained.figures import table
 from narrow_cornice.finishes.spread import theoretical_spread
+from narrow_cornice.finishes.woods import opacities
 from narrow_cornice.job import edits
-from narrow_cornice.job.finishes import Colour, Paint, Tin
+from narrow_cornice.job.finishes import Colour, Paint, Thinner, Tin
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.units.lengths import parse_length
@@ -48,7 +49,8 @@ def tin_sizes(text: str) -> tuple[Tin, ...]:
     return tuple(tins)
 
 
-def _typed(session: Session, make: Callable[[str], edits.Edit]) -> Typed:
+def typed_into(session: Session, make: Callable[[str], edits.Edit]) -> Typed:
+    """Return what typing into a field does: an edit made of the text, what is wrong with it told."""
     return lambda text: session.do_made(lambda: make(text))
 
 
@@ -56,7 +58,7 @@ def _putting(session: Session, thing: Thing, edit: Callable[[Thing], edits.Edit]
     """Return how a field of a thing is typed into, given its name and how its text is read (as it stands for none)."""
 
     def put(field: str, read: Callable[[str], Any] = str.strip) -> Typed:
-        return _typed(session, lambda text: edit(replace(thing, **{field: read(text)})))
+        return typed_into(session, lambda text: edit(replace(thing, **{field: read(text)})))
 
     return put
 
@@ -84,12 +86,12 @@ def _colour_card(session: Session, colour: Colour, used: int, parent: QWidget) -
 
     return Card(
         colour.name,
-        _typed(session, lambda text: edits.change_colour(colour.id, text, colour.hex)),
+        typed_into(session, lambda text: edits.change_colour(colour.id, text, colour.hex)),
         (
             (
                 "Tone",
                 colour.hex,
-                _typed(session, lambda text: edits.change_colour(colour.id, colour.name, text.strip())),
+                typed_into(session, lambda text: edits.change_colour(colour.id, colour.name, text.strip())),
             ),
         ),
         f"on {used} {'surface' if used == 1 else 'surfaces'}" if used else "on no surface yet",
@@ -121,15 +123,50 @@ def _paint_card(session: Session, paint: Paint) -> Card:
                 "; ".join(f"{tin.litres:g} L {show_money(tin.price)}" for tin in paint.sizes),
                 put("sizes", tin_sizes),
             ),
-            ("Shop", shops.get(paint.shop, paint.shop), _typed(session, lambda text: edits.put_paint(paint, text))),
-            ("Primer", _primer_for(paint), _typed(session, lambda text: _put_primer(paint, text))),
+            ("Shop", shops.get(paint.shop, paint.shop), typed_into(session, lambda text: edits.put_paint(paint, text))),
+            ("Primer", _primer_for(paint), typed_into(session, lambda text: _put_primer(paint, text))),
+            ("Stain", paint.opacity or "no", put("opacity", _opacity)),
+            ("Thinned with", paint.thinner, put("thinner", _thinner)),
+            ("Next coat", f"{paint.recoat:g} h", put("recoat", lambda text: number_of(text.replace("h", "")))),
+            ("Keeps", f"{paint.keeps} months" if paint.keeps else "", put("keeps", _months)),
         ),
-        f"goes {show_number(spread.value, 1)} m² a litre before anything is lost",
+        " · ".join((f"goes {show_number(spread.value, 1)} m² a litre before anything is lost", *paint.cautions))[:400],
         doing=(("Remove it", lambda: session.do(edits.remove_paint(paint.id, paint.name))),),
     )
 
 
-PRIMERS = {"no": None, "n": None, "": None, "yes": "anything", "y": "anything", "wood": "wood", "plaster": "plaster"}
+def _opacity(text: str) -> str:
+    word = text.strip().lower()
+    if word in ("", "no"):
+        return ""
+    if word not in opacities():
+        raise CorniceError(f"“{text[:40]}” is no stain.", remedy=f"Known: no, {', '.join(opacities())}.")
+    return word
+
+
+def _thinner(text: str) -> str:
+    word = text.strip().lower() or "not said"
+    if word not in get_args(Thinner):
+        raise CorniceError(f"“{text[:40]}” thins nothing.", remedy=f"Known: {', '.join(get_args(Thinner))}.")
+    return word
+
+
+def _months(text: str) -> int:
+    clean = text.lower().removesuffix("months").strip()
+    return int(number_of(clean)) if clean else 0
+
+
+PRIMERS = {
+    "no": None,
+    "n": None,
+    "": None,
+    "yes": "anything",
+    "y": "anything",
+    "wood": "wood",
+    "plaster": "plaster",
+    "metal": "metal",
+    "masonry": "masonry",
+}
 
 
 def _primer_for(paint: Paint) -> str:
@@ -142,7 +179,8 @@ def _put_primer(paint: Paint, text: str) -> edits.Edit:
     word = text.strip().lower().removeprefix("for ")
     if word not in PRIMERS:
         raise CorniceError(
-            f"“{text[:40]}” says nothing of a primer.", remedy="Write for wood, for plaster, yes (for anything) or no."
+            f"“{text[:40]}” says nothing of a primer.",
+            remedy="Write for wood, plaster, metal or masonry, yes (for anything) or no.",
         )
     on = PRIMERS[word]
     return edits.put_paint(replace(paint, primer=on is not None, on=on or "anything"))
@@ -172,7 +210,11 @@ def _stock_card(session: Session, milled: MilledTrim) -> Card:
             ("A metre", show_number(milled.price_per_metre), put("price_per_metre", number_of)),
             ("and per mm high", show_number(milled.price_per_metre_mm), put("price_per_metre_mm", number_of)),
             ("Knife per mm", show_number(milled.knife_per_mm), put("knife_per_mm", number_of)),
-            ("Shop", shops.get(milled.shop, milled.shop), _typed(session, lambda text: edits.put_milled(milled, text))),
+            (
+                "Shop",
+                shops.get(milled.shop, milled.shop),
+                typed_into(session, lambda text: edits.put_milled(milled, text)),
+            ),
         ),
         doing=(("Remove it", lambda: session.do(edits.remove_milled(milled.id, milled.name))),),
     )

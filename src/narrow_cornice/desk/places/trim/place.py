@@ -11,6 +11,7 @@ from narrow_cornice.desk.place import Desk, Export, Import, Late, Leaf, Picture,
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import SECTION, STRIP, UNFOLDED, WALL, kind_selected, member_selected
 from narrow_cornice.desk.view import View
+from narrow_cornice.drawing.coloured import drawn_colours
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.explained.figures import Figure
@@ -57,7 +58,7 @@ def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
 def _proportion(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.wall_order import wall_order
 
-    return wall_order(room, job.house_rules, job.colours, job.settings, view.wall_id)
+    return wall_order(room, job.house_rules, drawn_colours(job.colours, job.coverings), job.settings, view.wall_id)
 
 
 def _stock(job: Job, view: View, room: Room) -> Drawing:

@@ -1,0 +1,236 @@
+"""On the shelf: papers and tiles, paint that is left over in the job and in the house, and the log of test boards."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import date
+from functools import partial
+from typing import get_args
+
+from msgspec.structs import replace
+
+from narrow_cornice.derived.bought.paint.source import past_its_age
+from narrow_cornice.desk.places.shelf.cards import Card
+from narrow_cornice.desk.places.shelf.shelved import number_of, typed_into
+from narrow_cornice.desk.session import Session
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.finishes.paper import MATCHES
+from narrow_cornice.finishes.tiles import LAID
+from narrow_cornice.finishes.woods import WoodAge, species, stained
+from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Covering, LeftTin, Paper, TestBoard, Tile
+from narrow_cornice.job.house_stock import HouseTin, house_stock, put_on_house_shelf
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.units.dates import parse_date
+from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.show import show_money, show_size
+
+Offer = tuple[str, Callable[[], object]]
+
+
+def _day(text: str) -> int | None:
+    """Return a typed day as its ordinal, None for none. Raises CorniceError."""
+    if not text.strip():
+        return None
+    found = parse_date(text)
+    if found is None:
+        raise CorniceError(f"“{text[:40]}” is no day.", remedy="Write 2026-11-28, say.")
+    return found.toordinal()
+
+
+def _shown(day: int | None) -> str:
+    return date.fromordinal(day).isoformat() if day is not None else ""
+
+
+def _one_of(text: str, known: tuple[str, ...]) -> str:
+    word = text.strip().lower()
+    if word not in known:
+        raise CorniceError(f"“{text[:40]}” is none of them.", remedy=f"Known: {', '.join(known)}.")
+    return word
+
+
+def covering_cards(session: Session) -> list[Card]:
+    """Return the papers and tiles of the job."""
+    return [_covering_card(session, one) for one in session.job.coverings]
+
+
+def _covering_card(session: Session, one: Covering) -> Card:
+    how, shops = session.job.settings, session.job.shop_names()
+
+    def put(field: str, read: Callable[[str], object] = str.strip) -> Callable[[str], bool]:
+        return typed_into(session, lambda text: edits.put_covering(replace(one, **{field: read(text)})))
+
+    def size(field: str) -> tuple[str, Callable[[str], bool]]:
+        return show_size(getattr(one, field), how), put(field, lambda text: parse_length(text, how.unit).mm)
+
+    fields: list[tuple[str, str, Callable[[str], bool] | None]]
+    if isinstance(one, Paper):
+        fields = [
+            ("Roll", *size("length")),
+            ("Wide", *size("width")),
+            ("Repeat", *size("repeat")),
+            ("Match", one.match, put("match", lambda text: _one_of(text, MATCHES))),
+            ("A roll costs", show_money(one.price), put("price", number_of)),
+        ]
+    else:
+        fields = [
+            ("Width", *size("width")),
+            ("Height", *size("height")),
+            ("Thickness", *size("thickness")),
+            ("Joint", *size("joint")),
+            ("Laid", one.laid, put("laid", lambda text: _one_of(text, LAID))),
+            ("In a box", f"{one.box}", put("box", lambda text: int(number_of(text)))),
+            ("A box costs", show_money(one.price), put("price", number_of)),
+        ]
+    fields += [("Tone", one.tone, put("tone")), ("Shop", shops.get(one.shop, one.shop), put("shop"))]
+    doing = (("Remove it", lambda: session.do(edits.remove_covering(one.id, one.name))),)
+    return Card(
+        one.name, put("name"), tuple(fields), "a paper" if isinstance(one, Paper) else "a tile", one.tone, doing=doing
+    )
+
+
+def add_covering(session: Session, *, paper: bool) -> None:
+    """Put another paper or tile on the shelf, in usual sizes."""
+    taken = [one.id for one in session.job.coverings]
+    fresh: Covering
+    if paper:
+        fresh = Paper(
+            edits.fresh_id("paper", taken), f"Paper {len(taken) + 1}", 10050, 530, 0, "free", 40.0, "paint-shop"
+        )
+    else:
+        name = f"Tile {len(taken) + 1}"
+        fresh = Tile(edits.fresh_id("tile", taken), name, 150, 150, 8, 3, 44, 35.0, "builders-yard")
+    session.do(edits.put_covering(fresh))
+
+
+def left_cards(session: Session) -> list[Card]:
+    """Return what is left over in the job, the oldest first."""
+    tins = sorted(session.job.left_paint, key=lambda tin: (tin.day is None, tin.day or 0))
+    return [_left_card(session, tin) for tin in tins]
+
+
+def _left_card(session: Session, tin: LeftTin) -> Card:
+    job = session.job
+    paint = next((one for one in job.paints if one.id == tin.paint), None)
+    colour = next((one for one in job.colours if one.id == tin.colour), None)
+    name = f"{paint.name if paint else tin.paint}{f', {colour.name}' if colour else ''}"
+
+    def put(field: str, read: Callable[[str], object]) -> Callable[[str], bool]:
+        return typed_into(session, lambda text: edits.put_left_tin(replace(tin, **{field: read(text)}), name))
+
+    def keep() -> None:
+        if paint is None:
+            return
+        try:
+            put_on_house_shelf(session.state, HouseTin(paint, colour, tin))
+            session.told.emit(f"{name[:80]} stands on the shelf of the house now.")
+        except CorniceError as error:
+            session.refused.emit(error)
+
+    old = paint is not None and past_its_age(tin, paint, house_rules_of(job.house_rules))
+    note = "past its age: throw it away" if old else "kept for touching up" if tin.touch_up else "used before new tins"
+    return Card(
+        name,
+        None,
+        (
+            ("Litres", f"{tin.litres:g}", put("litres", number_of)),
+            ("From", _shown(tin.day), put("day", _day)),
+            ("Batch", tin.batch, put("batch", str.strip)),
+            (
+                "Touch-up",
+                "yes" if tin.touch_up else "no",
+                put("touch_up", lambda text: _one_of(text, ("yes", "no")) == "yes"),
+            ),
+        ),
+        note,
+        colour.hex if colour is not None else "#efece4",
+        doing=(
+            ("Keep in the house", keep),
+            ("Used up", lambda: session.do(edits.remove_left_tin(tin.id, name))),
+        ),
+    )
+
+
+def left_offers(session: Session) -> tuple[tuple[str, Callable[[], object]], ...]:
+    """Return what can be put among the left-overs: a tin of each paint and colour in use, and what the house has."""
+    job, made = session.job, list[Offer]()
+    try:
+        stock = house_stock(session.state)
+    except CorniceError as error:
+        session.refused.emit(error)
+        stock = ()
+    for tin in stock:
+        made.append((f"From the house: {tin.words[:70]}", partial(_from_house, session, tin)))
+    used = {
+        (finish.paint, finish.colour)
+        for room in job.rooms
+        for finish in room.finishes.surfaces.values()
+        if finish.paint is not None
+    }
+    names, tones = {one.id: one.name for one in job.paints}, {one.id: one.name for one in job.colours}
+    for paint, colour in sorted(used, key=lambda pair: (pair[0] or "", pair[1] or "")):
+        if paint in names:
+            tone = f", {tones[colour]}" if colour in tones else ""
+            fresh = LeftTin(edits.fresh_id("t", (one.id for one in job.left_paint)), str(paint), colour, 1.0)
+            words = f"1 L of {names[paint][:40]}{tone[:40]}"
+            made.append((words, partial(session.do, edits.put_left_tin(fresh, words))))
+    return tuple(made)
+
+
+def _from_house(session: Session, tin: HouseTin) -> None:
+    session.do(edits.take_from_house(tin))
+
+
+def board_cards(session: Session) -> list[Card]:
+    """Return the log of test boards, each in the colour it came out in."""
+    return [_board_card(session, one) for one in session.job.test_boards]
+
+
+def _board_card(session: Session, one: TestBoard) -> Card:
+    job, woods = session.job, species()
+    paint = next((each for each in job.paints if each.id == one.paint), None)
+    colour = next((each for each in job.colours if each.id == one.colour), None)
+    wood = woods[one.species]
+    seen = wood.colour(one.age)
+    if paint is not None and paint.opacity and colour is not None:
+        seen = stained(seen, colour.hex, paint.opacity, one.coats)[-1]
+    name = f"{paint.name if paint else one.paint}{f', {colour.name}' if colour else ''}"
+
+    def put(field: str, read: Callable[[str], object]) -> Callable[[str], bool]:
+        return typed_into(session, lambda text: edits.put_test_board(replace(one, **{field: read(text)}), name))
+
+    return Card(
+        name,
+        None,
+        (
+            ("Wood", one.species, put("species", lambda text: _one_of(text, tuple(woods)))),
+            ("Age", one.age, put("age", lambda text: _one_of(text, get_args(WoodAge)))),
+            ("Coats", f"{one.coats}", put("coats", lambda text: int(number_of(text)))),
+            ("Day", _shown(one.day), put("day", _day)),
+            ("Words", one.words, put("words", str.strip)),
+            ("Taken", "yes" if one.taken else "no", put("taken", lambda text: _one_of(text, ("yes", "no")) == "yes")),
+        ),
+        "this one is taken" if one.taken else f"reckoned over {wood.name}, {one.age}",
+        seen,
+        doing=(("Remove it", lambda: session.do(edits.remove_test_board(one.id))),),
+    )
+
+
+def board_offers(session: Session) -> tuple[tuple[str, Callable[[], object]], ...]:
+    """Return the test boards that can be written down: a stain of the job in each colour that a surface has it in."""
+    job, made = session.job, list[Offer]()
+    tones = {one.id: one.name for one in job.colours}
+    stains = [paint for paint in job.paints if paint.stains]
+    used = {
+        (finish.paint, finish.colour, finish.species, finish.age)
+        for room in job.rooms
+        for finish in room.finishes.surfaces.values()
+    }
+    for paint in stains:
+        mine = [one for one in used if one[0] == paint.id] or [(paint.id, None, "", "new")]
+        for _, colour, wood, age in mine:
+            fresh_id = edits.fresh_id("tb", (one.id for one in job.test_boards))
+            fresh = TestBoard(fresh_id, paint.id, colour, wood or "pine", age, 1, date.today().toordinal())
+            words = f"{paint.name[:40]}{f', {tones[colour]}' if colour in tones else ''} on {fresh.species}"
+            made.append((words, partial(session.do, edits.put_test_board(fresh, words))))
+    return tuple(made)
