@@ -8,7 +8,7 @@ from __future__ import annotations
 import os
 import sys
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
@@ -201,6 +201,30 @@ def _add_instruments(group: click.Group) -> None:
         seed: int,
     ) -> None:
         _laser(play, every, (noise, drop, halve, garble, unit), seed)
+
+    _add_shop(instruments)
+
+
+def _add_shop(instruments: click.Group) -> None:
+    """Add the stand-in of a shop's desk."""
+    import click
+
+    @instruments.command(help="A shop's desk on this machine: tells prices and stock as JSON over HTTP.")
+    @click.option("--port", type=click.IntRange(0, 65535), default=8765, help="Nought: any that is free.")
+    @click.option("--differ", type=click.FloatRange(0, 0.9), default=0.1, help="By which share at most prices differ.")
+    @click.option("--out", type=click.FloatRange(0, 1), default=0.1, help="Share of things that are out of stock.")
+    @click.option("--slow", type=click.FloatRange(0, 3600), default=0.0, help="Seconds it takes to answer.")
+    @click.option("--drop", type=click.FloatRange(0, 1), default=0.0, help="Share of questions it breaks off at.")
+    @click.option("--garble", type=click.FloatRange(0, 1), default=0.0, help="Share of answers that are spoilt.")
+    @click.option("--seed", type=int, default=1, help="Makes it repeat itself.")
+    # Many parameters: the command line hands every option over by itself.
+    def shop(port: int, differ: float, out: float, slow: float, drop: float, garble: float, seed: int) -> None:
+        from narrow_cornice.instruments.shop_desk import DeskHabits, ShopDesk
+
+        desk = ShopDesk(port, DeskHabits(differ, out, garble, drop, slow, seed))
+        print(desk.address, flush=True)
+        with suppress(KeyboardInterrupt):
+            desk.serve()
 
 
 def _add_solvers(group: click.Group) -> None:

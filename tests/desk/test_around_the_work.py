@@ -250,7 +250,7 @@ def test_the_order_is_handed_out(
 ) -> None:
     path = tmp_path / f"list.{kind}"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_a, **_k: (str(path), ""))
-    list_to_buy(window.out, kind, False)
+    list_to_buy(window.out, kind, "shop")
     write_printed(window)
     errands_over(window.session)
     written = said(path.read_bytes()) if kind == "pdf" else path.read_text(encoding="utf-8-sig")

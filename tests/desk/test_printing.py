@@ -21,8 +21,8 @@ from narrow_cornice.desk.printing import PrintDialog, print_pages
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.exchange.full_size import profile_pdf
 from narrow_cornice.exchange.going import tell
+from narrow_cornice.exchange.list_pdf import to_buy_pdf
 from narrow_cornice.exchange.paper import LETTER, PAPERS, Paper
-from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
 from narrow_cornice.job.samples import demo_job
 
 MM = 72 / 25.4  # points
@@ -56,7 +56,7 @@ def test_a_job_in_inches_begins_with_letter() -> None:
 def test_sheets_are_looked_at_turned_and_written(
     window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    list_to_buy(window.out, "pdf", False)
+    list_to_buy(window.out, "pdf", "shop")
     dialog = opened(window)
     many = len(sizes(dialog.content))
     assert many > 1
@@ -73,7 +73,7 @@ def test_sheets_are_looked_at_turned_and_written(
     write_printed(window)
     errands_over(window.session)
     assert sizes(path.read_bytes())[0] == pytest.approx((215.9, 279.4), abs=0.1)
-    list_to_buy(window.out, "pdf", False)
+    list_to_buy(window.out, "pdf", "shop")
     assert PAPERS[opened(window).paper.currentIndex()] == LETTER  # as it was left
     opened(window).reject()
     settle()

@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QApplication, QColorDialog, QPushButton
 
 from narrow_cornice.derived.bought.rule_uses import in_words, rule_uses
 from narrow_cornice.desk.bench_widgets import Field
-from narrow_cornice.desk.places.shelf.cards import CardView
+from narrow_cornice.desk.cards import CardView
 from narrow_cornice.desk.places.shelf.page import ShelfPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import CorniceError

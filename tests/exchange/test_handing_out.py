@@ -25,7 +25,8 @@ from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.csv_lists import LEFT_OUT, surfaces_list, to_buy_by_room, to_buy_by_shop
 from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
-from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale, to_buy_pdf
+from narrow_cornice.exchange.list_pdf import to_buy_pdf
+from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale
 from narrow_cornice.exchange.plain_text import cell, printable
 from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job import edits
@@ -172,7 +173,7 @@ def test_pdf_sheets_are_whole_and_embed_their_faces() -> None:
 
 def test_every_line_to_buy_is_printed_with_what_to_buy_and_its_price() -> None:
     job = demo_job()
-    by_shop, by_room = (said(to_buy_pdf(job, by_room=one)) for one in (False, True))
+    by_shop, by_room = (said(to_buy_pdf(job, parted=one)) for one in ("shop", "room"))
     for printed in (by_shop, by_room):
         for line in to_buy(job).lines:
             assert line.name[:40] in printed, line.name

@@ -93,7 +93,7 @@ class LeavesRow(QWidget):
 
     def _fit(self) -> None:
         """Show the row whole where it fits, else what it is seen as by a menu, else some leaves by one too."""
-        room = self.width()
+        room = self.width() - self._of_page()
         leaves = {key: one.sizeHint().width() for key, one in self.leaves.items()}
         others = sum(one.sizeHint().width() for one in self.drawings.values())
         said = self._said.sizeHint().width() if self.drawings else 0
@@ -113,6 +113,19 @@ class LeavesRow(QWidget):
         for key, button in self.leaves.items():
             button.setVisible(key not in hidden)
         self._fold(self._more, hidden, "more ▾")
+
+    def _of_page(self) -> int:
+        """Return how much of the width what a page put at the right takes."""
+        own = {*self.leaves.values(), *self.drawings.values(), self._more, self._said, self._seen_more}
+        items = (self.tools.itemAt(index) for index in range(self.tools.count()))
+        used = 0
+        for item in items:
+            widget = item.widget() if item is not None else None
+            if widget is not None and widget not in own and not widget.isHidden():
+                used += widget.sizeHint().width()
+            elif item is not None and item.spacerItem() is not None:
+                used += item.minimumSize().width()
+        return used
 
     @staticmethod
     def _chosen(buttons: dict[str, QToolButton]) -> str:

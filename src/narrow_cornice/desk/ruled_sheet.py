@@ -39,6 +39,7 @@ class Cell(msgspec.Struct, frozen=True):
     swatch: str = ""
     number: bool = False
     warm: bool = False
+    strong: bool = False
 
 
 class SheetRow(msgspec.Struct, frozen=True):
@@ -112,6 +113,8 @@ class SheetModel(QAbstractTableModel):
             return swatch_icon(cell.swatch, self._theme)
         if role == Qt.ItemDataRole.TextAlignmentRole and cell.number:
             return Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+        if role == Qt.ItemDataRole.FontRole and cell.strong:
+            return self._theme.font(9.5, "bold")
         if role == Qt.ItemDataRole.ForegroundRole:
             return self._theme.colour("rust" if cell.warm else ("ink" if cell.typed or not cell.number else "soft"))
         return None

@@ -9,7 +9,8 @@ from collections.abc import Iterable, Iterator, Sequence
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.hardware import hardware
 from narrow_cornice.derived.bought.lines import LineToBuy
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.bought.purchases import NOTHING, tick_state, told_of
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.sheets import cut_boards, numbers_of
@@ -24,6 +25,7 @@ from narrow_cornice.job.rules import house_rules_of
 
 LEFT_OUT = "not in this list"  # the kind of a row that says what is left out, and why
 MARK = "\ufeff"
+NO_SIZE = ((0.0, 0, 0.0),)  # of a line of which nothing is bought: what is left over serves
 
 
 def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
@@ -36,7 +38,7 @@ def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     return MARK + held.getvalue()
 
 
-TICKED = {"": "", "bought": "bought", "changed": "bought, changed since"}
+TICKED = {"": "", "part": "in part", "bought": "bought", "changed": "bought, changed since"}
 
 
 def unit_of(line: LineToBuy) -> str:
@@ -67,7 +69,7 @@ def to_buy_by_shop(job: Job) -> str:
     everything = to_buy(job)
     for shop, lines in everything.shops():
         for line in lines:
-            for size, count, price in line.buy:
+            for size, count, price in line.buy or NO_SIZE:
                 rows.append(
                     [
                         shop,
@@ -81,11 +83,32 @@ def to_buy_by_shop(job: Job) -> str:
                         amount_of(line, line.left_over(job.settings)),
                         TICKED[tick_state(job, line)],
                         line.why,
+                        line.phase,
+                        dict(job.purchases.get(line.key, NOTHING).got).get(size, ""),
+                        job.purchases.get(line.key, NOTHING).instead,
+                        " ".join(told_of(job, line)),
                     ]
                 )
     rows += [["", LEFT_OUT, words] for words in everything.left_out]
     return _written(
-        ["shop", "kind", "name", "needed", "unit", "count", "size", "price", "left over", "ticked", "why"], rows
+        [
+            "shop",
+            "kind",
+            "name",
+            "needed",
+            "unit",
+            "count",
+            "size",
+            "price",
+            "left over",
+            "ticked",
+            "why",
+            "phase",
+            "got",
+            "instead",
+            "told",
+        ],
+        rows,
     )
 
 

@@ -1,4 +1,4 @@
-"""Printed sheets as PDF: drawings to scale, and the list to buy with pictures, reasons and the working of its totals.
+"""Printed sheets as PDF: paper, faces and words of every sheet, and drawings to scale.
 
 The writer (fpdf2) costs time to import, so it is imported where it is used.
 """
@@ -13,8 +13,6 @@ from contextlib import nullcontext
 from typing import TYPE_CHECKING
 
 from narrow_cornice.colour.tones import channels
-from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
 from narrow_cornice.drawing.lettering import settled, usual_size
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
@@ -31,17 +29,12 @@ from narrow_cornice.drawing.marks import (
     dimension_line,
     reading_turn,
 )
-from narrow_cornice.drawing.slips import line_picture
-from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.exchange.going import tell
 from narrow_cornice.exchange.paper import Paper, usual_paper
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
-from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
-from narrow_cornice.review.second_look import second_look
 from narrow_cornice.shipped import SHIPPED
-from narrow_cornice.units.show import show_money
 
 if TYPE_CHECKING:
     from fpdf import FPDF
@@ -307,20 +300,6 @@ def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:
     return next((scale for scale in SCALES if scale >= needed), needed)
 
 
-def _list_cautions(job: Job) -> tuple[str, ...]:
-    """Return the cautions of all that is bought: of the trim, the paint and the built-ins of every room."""
-    from narrow_cornice.derived.built.risks import risks_of
-    from narrow_cornice.derived.risks import paint_risks, trim_risks
-
-    return cautions_of(
-        name
-        for room in job.rooms
-        for name in (
-            *paint_risks(job, room), *trim_risks(job, room), *risks_of(room, job.house_rules)
-        )
-    )  # fmt: skip
-
-
 def drawings_pdf(drawings: Sequence[Drawing], job: Job, paper: Paper | None = None, said: Sequence[str] = ()) -> bytes:
     """Return drawings on sheets, one each, to a usual scale that is stated, with the cautions of what they show as they
     are ``said``."""
@@ -355,113 +334,3 @@ def foot(sheet: Sheet, job: Job) -> None:
     sheet.line(((14, y - 4.5), (sheet.wide - 14, y - 4.5)), Pen("rule", 0.5))
     sheet.text(14, y, f"{job.name}, {job.place}" if job.place else job.name, 8, face="slanted", colour="soft", room=120)
     sheet.text(sheet.wide - 14, y, f"{sheet.pdf.page_no()}", 8, colour="soft", anchor="right")
-
-
-def to_buy_pdf(job: Job, paper: Paper | None = None, *, by_room: bool = False) -> bytes:
-    """Return the list to buy: one slip for each shop (or room), with pictures, reasons and totals."""
-    work_out(job)
-    everything = to_buy(job)
-    sheet = Sheet(job, f"{job.name}: to buy", paper)
-    money = f" {job.settings.money}" if job.settings.money else ""
-    if by_room:
-        slips = [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]
-    else:
-        slips = [(shop, lines, "") for shop, lines in everything.shops()]
-    y = _list_head(sheet, job, "by room" if by_room else "by shop")
-    for name, lines, room_id in slips:
-        if not lines:
-            continue
-        if y > sheet.tall - 70:
-            foot(sheet, job)
-            y = _list_head(sheet, job, "continued")
-        sheet.text(14, y, name, 14, face="name", room=120)
-        price = sum(line.share_of_price(room_id) if room_id else line.price for line in lines)
-        sheet.text(sheet.wide - 14, y, f"{show_money(price)}{money}", 11, face="bold", anchor="right")
-        sheet.line(((14, y + 2), (sheet.wide - 14, y + 2)), Pen("ink", 0.8))
-        y += 9
-        for line in lines:
-            if y > sheet.tall - 34:
-                foot(sheet, job)
-                y = _list_head(sheet, job, "continued")
-            y = _list_row(sheet, job, line, y, room_id)
-        y += 5
-    if y > sheet.tall - 60:
-        foot(sheet, job)
-        y = _list_head(sheet, job, "continued")
-    terms = " + ".join(show_money(line.price) for line in everything.lines) or "0"
-    sheet.text(14, y, "All together", 12, face="name")
-    sheet.text(sheet.wide - 14, y, f"{show_money(everything.price)}{money}", 12, face="bold", anchor="right")
-    terms += f" = {show_money(everything.price)}"
-    y = sheet.wrapped(14, y + 5, terms, 8, sheet.wide - 28, colour="soft", most=6) + 2
-    if everything.left_out:
-        y = sheet.wrapped(14, y, f"Not in this list: {' '.join(everything.left_out)}", 8.5, 180, colour="rust", most=12)
-    kept = [finding for finding in second_look(job) if finding.kept]
-    if kept:
-        if y > sheet.tall - 50:
-            foot(sheet, job)
-            y = _list_head(sheet, job, "continued")
-        sheet.text(14, y + 3, "Kept on purpose", 11, face="name")
-        y += 8
-        for finding in kept:
-            if y > sheet.tall - 26:
-                foot(sheet, job)
-                y = _list_head(sheet, job, "continued")
-            words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
-            y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
-    y += 3
-    for caution in _list_cautions(job):
-        if y > sheet.tall - 22:
-            foot(sheet, job)
-            y = _list_head(sheet, job, "continued")
-        y = sheet.wrapped(14, y, caution, 7.5, sheet.wide - 28, colour="soft") + 0.5
-    foot(sheet, job)
-    return sheet.content()
-
-
-def _list_head(sheet: Sheet, job: Job, word: str) -> float:
-    sheet.page()
-    sheet.text(14, 18, f"To buy for {job.name}", 20, face="name", room=150)
-    sheet.text(14, 24, f"{job.place + ' · ' if job.place else ''}{word}", 9.5, face="slanted", colour="soft", room=150)
-    return 36.0
-
-
-def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -> float:
-    """Print one line with its tick box and picture, and return where the next begins."""
-    how = job.settings
-    box = 3.6
-    corner = (14.0, y - 3.2)
-    sheet.line(
-        (corner, (corner[0] + box, corner[1]), (corner[0] + box, corner[1] + box), (corner[0], corner[1] + box)),
-        Pen("ink", 0.6),
-        closed=True,
-    )
-    state = tick_state(job, line)
-    if state:
-        sheet.line(((14.5, y - 1.4), (15.6, y - 0.2), (18.4, y - 4.6)), Pen("ink", 1.1))
-    x = 21.0
-    room = 108.0
-    sheet.text(x, y, line.name, 10, face="bold", room=room)
-    if room_id:
-        share = next(amount for one, _, amount in line.shares if one == room_id)
-        words = f"{share.shown(how)} of {line.bought_as}"
-        price = line.share_of_price(room_id)
-    else:
-        words = "{} for {}; {} left over".format(line.bought_as, *line.words(how))
-        price = line.price
-    sheet.text(x, y + 4.6, words, 9, room=room)
-    note = line.why + ("; bought before, and changed since" if state == "changed" else "")
-    if line.key in job.mixing:
-        note += "; mix the tins before starting"
-    sheet.text(x, y + 8.8, note, 8, face="slanted", colour="soft", room=room)
-    sheet.text(sheet.wide - 14, y, show_money(price), 10, anchor="right")
-    picture = line_picture(line)
-    left, top, right, bottom = picture.bounds
-    tall, wide = 14.0, 46.0
-    scale = max((right - left) / wide, (bottom - top) / tall, 1.0 if isinstance(line.goods, InLengths) else 6.0)
-
-    def at(point: Point) -> Point:
-        return (132 + (point[0] - left) / scale, y - 4 + (point[1] - top) / scale)
-
-    bare = [mark for mark in picture.marks if not isinstance(mark, Label)]
-    sheet.drawing(Drawing("", "", tuple(bare), picture.bounds), at, scale)
-    return y + 16.5

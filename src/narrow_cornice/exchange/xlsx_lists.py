@@ -8,8 +8,18 @@ from collections.abc import Iterable, Sequence
 from typing import TYPE_CHECKING, Any, NamedTuple
 
 from narrow_cornice.derived.bought.hours import room_hours
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
-from narrow_cornice.exchange.csv_lists import LEFT_OUT, SCHEDULE, TICKED, amount_of, schedule_rows, shares_of, unit_of
+from narrow_cornice.derived.bought.purchases import NOTHING, paid, tick_state
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.exchange.csv_lists import (
+    LEFT_OUT,
+    NO_SIZE,
+    SCHEDULE,
+    TICKED,
+    amount_of,
+    schedule_rows,
+    shares_of,
+    unit_of,
+)
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.job.model import Job
@@ -40,7 +50,7 @@ COST = (
 SHOP = (
     Column("shop", 18), Column("kind", 12), Column("name", 44), Column("needed", 10, AMOUNT), Column("unit", 8),
     Column("count", 8), Column("size", 10, AMOUNT), Column("price of one", 12, MONEY), Column("price", 12, MONEY),
-    Column("bought", 12), Column("why", 60),
+    Column("bought", 12), Column("why", 60), Column("phase", 22), Column("paid", 12, MONEY), Column("instead", 24),
 )  # fmt: skip
 ROOM = (
     Column("room", 20), Column("shop", 18), Column("kind", 12), Column("name", 44), Column("share", 10, AMOUNT),
@@ -152,12 +162,15 @@ def _by_shop(sheet: Sheet, job: Job) -> None:
         first = row
         for line in lines:
             needed: float | None = amount_of(line, line.needed.rounded(job.settings))
-            for size, count, price in line.buy:
+            for size, count, price in line.buy or NO_SIZE:
                 each = price / count if count else 0.0
                 sheet.row(row, (shop, line.kind, line.name, needed, unit_of(line), count, amount_of(line, size), each))
                 sheet.formula(row, "I", f"=ROUND(F{row}*H{row},2)", _cents(count * each))
                 sheet.put(row, 10, TICKED[tick_state(job, line)] or None)
                 sheet.put(row, 11, line.why)
+                sheet.put(row, 12, line.phase)
+                sheet.put(row, 13, paid(job, line) if needed is not None else None)
+                sheet.put(row, 14, job.purchases.get(line.key, NOTHING).instead or None)
                 needed, row = None, row + 1  # once a line
         sums += [row] if row > first else []
         row = _together(sheet, shop, first, row, "I")
@@ -188,7 +201,7 @@ def _cost(sheet: Sheet, job: Job, by_room: Sheet, where: dict[str, int]) -> None
     """Write materials and labour of each room; the price of an hour stands once, to be changed in the sheet."""
     row, wage = 2, house_rules_of(job.house_rules).value("wage")
     for room in job.rooms:
-        worked = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
+        worked = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery, job.coverings)
         hours = worked.rounded(job.settings) if worked is not None else 0.0
         sheet.row(row, (room.name, None, hours, wage if row == 2 else None))
         there = where.get(room.id)

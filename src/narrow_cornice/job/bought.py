@@ -46,9 +46,11 @@ def quote_key(code: str, size: float) -> str:
 
 
 class Quote(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
-    """What a shop last said of one size of something: its price, how many are there (None: not said), and when."""
+    """What a shop last said of one size of something: its price and what it ``was`` before (None: not known), how many
+    are there (None: not said), and when."""
 
     price: float
+    was: float | None = None
     stock: int | None = None
     day: int = 0
 

@@ -16,7 +16,7 @@ from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.exchange.csv_lists import MARK, to_buy_by_room, to_buy_by_shop
-from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
+from narrow_cornice.exchange.list_pdf import to_buy_pdf
 from narrow_cornice.job.file import write_job
 from narrow_cornice.job.measured import Measured
 from narrow_cornice.job.model import Job, Room

@@ -7,7 +7,8 @@ import json
 import pytest
 
 from narrow_cornice.derived.bought.answer import takeoff_answer
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.bought.purchases import tick_state
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.csv_lists import to_buy_by_shop
 from narrow_cornice.job import edits

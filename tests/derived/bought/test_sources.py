@@ -16,7 +16,7 @@ from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.exchange.csv_lists import to_buy_by_room, to_buy_by_shop
-from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
+from narrow_cornice.exchange.list_pdf import to_buy_pdf
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.job.edits import rename_room
 from narrow_cornice.job.model import Job

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from goods import sawn
+from narrow_cornice.derived.bought.purchases import tick_state
 from narrow_cornice.derived.bought.tally import tally
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.ceiling_surfaces import plan_area_figure
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.surfaces import room_surfaces

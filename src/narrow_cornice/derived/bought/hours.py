@@ -7,15 +7,18 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from narrow_cornice.derived.built.building_hours import building_hours
+from narrow_cornice.derived.coated.coverings import room_coverings
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
 from narrow_cornice.explained.figures import Figure, explained, table, total
-from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.finishes import Colour, Covering, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity
+
+HOURS_A_DAY = 7.0  # that a hand works (drying and days)
 
 
 # Many parameters: what each sort of work is counted by.
@@ -26,6 +29,7 @@ def works_in(
     colours: tuple[Colour, ...],
     stock: tuple[MilledTrim, ...],
     joinery: Joinery,
+    coverings: tuple[Covering, ...] = (),
 ) -> Iterator[tuple[str, list[Figure]]]:
     """Yield the sorts of work in a room, each with the hours of everything it is of."""
     yield "repairs", [table(one.words[:60], one.hours, "h", "repairs table") for one in room_repairs(room)]
@@ -33,6 +37,8 @@ def works_in(
     runs = (building_hours(room, run, changed_rules) for run in room.casework.built_ins)
     yield "built-ins", [hours for hours in runs if hours is not None]
     yield "painting", list(painting_hours(room, changed_rules, paints, colours).values())
+    worn = room_coverings(room, changed_rules, paints, colours, coverings).values()
+    yield "papering and tiling", [one.hours for one in worn if one.hours is not None]
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
@@ -44,9 +50,10 @@ def room_hours(
     colours: tuple[Colour, ...],
     stock: tuple[MilledTrim, ...],
     joinery: Joinery,
+    coverings: tuple[Covering, ...] = (),
 ) -> Figure | None:
     """Return the hours of one person in a room, None where there is nothing to do yet."""
-    works = works_in(room, changed_rules, paints, colours, stock, joinery)
+    works = works_in(room, changed_rules, paints, colours, stock, joinery, coverings)
     parts = [total(words, "h", each) for words, each in works if each]
     return total(room.name[:60], "h", parts, listed=True) if parts else None
 
@@ -59,7 +66,7 @@ def job_hours(job: Job) -> Figure:
 
 def _each(job: Job) -> Iterator[Figure]:
     for room in job.rooms:
-        hours = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery)
+        hours = room_hours(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery, job.coverings)
         if hours is not None:
             yield hours
 

@@ -60,13 +60,24 @@ class InPacks(msgspec.Struct, frozen=True):
 Goods = InTins | InLengths | InSheets | Knife | InPacks
 
 
+# For which part of the work the lines of a kind are wanted, in its order.
+PHASES = ("Before the work begins", "Trim", "Built-ins", "Finishing", "At any time")
+OF_KIND = {
+    **dict.fromkeys(("repair", "sundry"), PHASES[0]),
+    **dict.fromkeys(("trim", "knife"), PHASES[1]),
+    **dict.fromkeys(("board", "hardware", "strip"), PHASES[2]),
+    **dict.fromkeys(("paint", "paper", "tile"), PHASES[3]),
+}
+
+
 class LineToBuy(msgspec.Struct, frozen=True, gc=False):
     """One line to buy; ``shop`` is the identity of where, ``kind`` the word for what it is in lists.
 
     ``needed`` is in litres, in a length of trim ("run"), or the measure of a material; ``buy`` is (size, count, price
     of all); ``shares`` is what each room needs of it, (room id, room name, amount); ``key`` stays the same while the
     thing does, which is how a tick finds its line; ``bought_as`` is what a tick made now would remember; ``goods`` says
-    in what form it comes, for whoever draws, saws or mixes it.
+    in what form it comes, for whoever draws, saws or mixes it; ``weight`` is that of all in kg where the table of the
+    material has it, nought where nobody knows.
     """
 
     key: str
@@ -81,11 +92,22 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
     shares: tuple[Share, ...]
     bought_as: str
     goods: Goods
+    weight: float = 0.0
 
     @property
     def price(self) -> float:
         """Return the price of all that is bought."""
         return self.cost.value
+
+    @property
+    def phase(self) -> str:
+        """Return for which part of the work it is wanted."""
+        return OF_KIND.get(self.kind, PHASES[-1])
+
+    @property
+    def code(self) -> str:
+        """Return by what a shop is asked for it: a paint by its identity, all else by the key of the line."""
+        return self.goods.paint.id if isinstance(self.goods, InTins) else self.key
 
     @property
     def measure(self) -> str:

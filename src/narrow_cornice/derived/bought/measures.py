@@ -12,6 +12,12 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import ONE_OF
 
 
+def price_quoted(quotes: dict[str, Quote], code: str, price: float, size: float = 1.0) -> float:
+    """Return the price of one of something: what a shop last said of it, else its own."""
+    told = quotes.get(quote_key(code, size))
+    return told.price if told is not None else price
+
+
 @by_identity(times=1, each="thing")
 def quoted(quotes: dict[str, Quote], code: str, material: Material) -> Material:
     """Return a material at the prices a shop last told of its sizes."""
@@ -56,4 +62,5 @@ def material_line(key: str, kind: str, what: str, material: Material, *wanted: s
         shares,
         words,
         InPacks(),
+        have * material.weight,
     )

@@ -6,7 +6,9 @@ import math
 
 from narrow_cornice.casework.hardware import hardware
 from narrow_cornice.derived.bought.lines import InPacks, LineToBuy, room_by_room
+from narrow_cornice.derived.bought.measures import price_quoted
 from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
 
@@ -17,8 +19,19 @@ def price_of_packs(packs: float, price_of_one: float) -> float:
     return cents(packs * price_of_one)
 
 
+def hardware_line(key: str) -> str:
+    """Return the key of the line of a piece of hardware."""
+    return f"hardware:{key}"
+
+
+def hardware_price(job: Job, key: str) -> float:
+    """Return what a pack of hardware costs: what a shop last said of it, else as the table has it."""
+    one = hardware()[key]
+    return price_quoted(job.quotes, hardware_line(key), one.price, one.pack)
+
+
 @by_identity(times=1, each="room")
-def pack_line(key: str, what: str, *wanted: str | Figure) -> LineToBuy:
+def pack_line(key: str, what: str, price_of_one: float, *wanted: str | Figure) -> LineToBuy:
     """Return the line of one piece of hardware for something, of the rooms' identities, names and numbers, given in
     turn."""
     one = hardware()[key]
@@ -29,11 +42,11 @@ def pack_line(key: str, what: str, *wanted: str | Figure) -> LineToBuy:
     said = f"{packs} × {one.pack:g} {unit}" if one.pack != 1 else f"{packs} {unit}"
     price = price_of_packs(
         table("packs", float(packs), "", f"of {one.pack:g} {one.unit}" if one.pack != 1 else "each by itself"),
-        table("price of one", one.price, "money", one.name),
+        table("price of one", price_of_one, "money", one.name),
         called=f"{said} {one.name}",
     )
     return LineToBuy(
-        f"hardware:{key}",
+        hardware_line(key),
         "hardware",
         one.name,
         one.shop,

@@ -40,7 +40,9 @@ def _figures(job: Job) -> Iterator[tuple[str, list[Figure]]]:
             continue
         for piece in trimmed.trim.kinds.values():
             yield TRIM, [one for one in (piece.height, piece.projection) if one is not None]
-        for _, works in works_in(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery):
+        for _, works in works_in(
+            room, job.house_rules, job.paints, job.colours, job.milled, job.joinery, job.coverings
+        ):
             for hours in works:
                 yield HOURS, [hours]
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from types import MappingProxyType
-from typing import Literal
 
 import msgspec
 
 from narrow_cornice.derived.bought import sources
-from narrow_cornice.derived.bought.lines import LineToBuy, waits
+from narrow_cornice.derived.bought.lines import PHASES, LineToBuy, waits
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
@@ -59,6 +58,13 @@ class ToBuy(msgspec.Struct, frozen=True):
         """Return the name of the shop where a line is bought."""
         return self.shop_names.get(line.shop, line.shop)
 
+    def phases(self) -> list[tuple[str, list[LineToBuy]]]:
+        """Return the lines by the part of the work they are wanted for, in its order."""
+        slips: dict[str, list[LineToBuy]] = {phase: [] for phase in PHASES}
+        for line in self.lines:
+            slips[line.phase].append(line)
+        return [(phase, lines) for phase, lines in slips.items() if lines]
+
     def shops(self) -> list[tuple[str, list[LineToBuy]]]:
         """Return the lines by shop, as the names of these, in the order they first appear."""
         slips: dict[str, list[LineToBuy]] = {}
@@ -94,11 +100,3 @@ def _no_longer(job: Job, lines: tuple[LineToBuy, ...]) -> Iterator[str]:
         alike = [line.name[:60] for line in lines if line.key.split(":")[:-1] == sort and line.key not in job.ticks]
         now = f"; there is now {', '.join(alike[:3])}" if alike else ""
         yield f"Bought and no longer wanted: {bought} of {' '.join([*sort, what])[:80]}{now}."
-
-
-def tick_state(job: Job, line: LineToBuy) -> Literal["", "bought", "changed"]:
-    """Return whether a line was bought, and whether what it asks has changed since."""
-    bought = job.ticks.get(line.key)
-    if bought is None:
-        return ""
-    return "bought" if bought == line.bought_as else "changed"

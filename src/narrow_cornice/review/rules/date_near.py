@@ -9,14 +9,13 @@ from datetime import timedelta
 
 from msgspec.structs import replace
 
-from narrow_cornice.derived.bought.hours import job_hours
+from narrow_cornice.derived.bought.hours import HOURS_A_DAY, job_hours
 from narrow_cornice.job.edits.brief_edits import set_brief
 from narrow_cornice.job.edits.job_edits import change_house_rule
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
 
-HOURS_A_DAY = 7.0  # that a hand works (drying and days)
 CROWD = 4  # people who can work in a home at once, without standing in one another's way
 
 

@@ -12,7 +12,8 @@ from narrow_cornice.derived.bought.lines import (
     by_line,
     in_turn,
 )
-from narrow_cornice.derived.bought.packs import pack_line
+from narrow_cornice.derived.bought.measures import price_quoted
+from narrow_cornice.derived.bought.packs import hardware_price, pack_line
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
@@ -36,9 +37,11 @@ def boards_to_buy(job: Job) -> Bought:
     if not any(room.casework.built_ins for room in job.rooms):
         return Bought(())
     names = {room.id: room.name for room in job.rooms}
-    lines = [_board_line(cut, *_names_of(cut, names)) for cut in cut_boards(job) if _is_listed(cut)]
+    lines = [
+        _board_line(cut, _board_price(job, cut), *_names_of(cut, names)) for cut in cut_boards(job) if _is_listed(cut)
+    ]
     held = by_line(job, lambda room: dict(_room_hardware(room, job.house_rules)))
-    lines += [pack_line(key, "built-ins", *in_turn(needs)) for key, needs in held.items()]
+    lines += [pack_line(key, "built-ins", hardware_price(job, key), *in_turn(needs)) for key, needs in held.items()]
     lines += strips_to_buy(job)
     return Bought(tuple(lines), (), tuple(dict.fromkeys(_left_out(job))))
 
@@ -69,8 +72,14 @@ def _names_of(cut: CutBoard, names: dict[str, str]) -> list[str]:
     return [part for room in dict.fromkeys(one.room for one in cut.names) for part in (room, names[room])]
 
 
+def _board_price(job: Job, cut: CutBoard) -> float:
+    """Return what a sheet costs: what a shop last said of it, else as the table has it."""
+    goods = sheet_goods()[cut.board]
+    return price_quoted(job.quotes, line_of(cut.board), goods.price, goods.length * goods.width * M2)
+
+
 @by_identity(times=8, each="job")
-def _board_line(cut: CutBoard, *rooms: str) -> LineToBuy:
+def _board_line(cut: CutBoard, price_of_one: float, *rooms: str) -> LineToBuy:
     """Return the line of one kind of sheet goods, of the rooms' identities and names, given in turn."""
     goods, sheets = sheet_goods()[cut.board], len(cut.plan.sheets)
     area: dict[str, float] = {}
@@ -84,7 +93,7 @@ def _board_line(cut: CutBoard, *rooms: str) -> LineToBuy:
     whole = goods.length * goods.width * M2
     price = price_of_sheets(
         table("sheets", float(sheets), "", f"{len(cut.parts)} parts; {cut.least} at least"),
-        table("price of one", goods.price, "money", goods.name),
+        table("price of one", price_of_one, "money", goods.name),
         called=f"{sheets} × {goods.length:g} × {goods.width:g}",
     )
     return LineToBuy(

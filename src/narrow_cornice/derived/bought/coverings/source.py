@@ -16,13 +16,12 @@ from narrow_cornice.derived.bought.lines import (
     counted_rooms,
     in_turn,
 )
-from narrow_cornice.derived.bought.measures import material_line, quoted
+from narrow_cornice.derived.bought.measures import material_line, price_quoted, quoted
 from narrow_cornice.derived.coated.coverings import Covered, room_coverings
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.finishes.paper import rolls_for
 from narrow_cornice.finishes.sundries import sundries
-from narrow_cornice.job.bought import Quote, quote_key
-from narrow_cornice.job.finishes import Paper, Tile
+from narrow_cornice.job.finishes import Covering, Paper, Tile
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
@@ -63,15 +62,14 @@ def coverings_to_buy(job: Job) -> Bought:
     lines = []
     for covering in job.coverings:
         if mine := held.get(covering.id):
-            price = price_quoted(job.quotes, covering.id, covering.price)
+            price = price_quoted(job.quotes, covering_line(covering.id), covering.price, _unit(covering))
             lines.append(_paper(covering, mine, price) if isinstance(covering, Paper) else _tile(covering, mine, price))
     return Bought((*lines, *_with_them(job, held)), (), tuple(missing))
 
 
-def price_quoted(quotes: dict[str, Quote], code: str, price: float) -> float:
-    """Return the price of one of something: what a shop last said of it, else its own."""
-    told = quotes.get(quote_key(code, 1))
-    return told.price if told is not None else price
+def _unit(covering: Covering) -> float:
+    """Return the size a covering is sold in: a roll, or so many tiles in a box."""
+    return 1.0 if isinstance(covering, Paper) else float(covering.box)
 
 
 def _shares(held: list[Held], unit: str) -> tuple[Share, ...]:

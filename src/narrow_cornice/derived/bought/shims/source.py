@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterator
 
 from narrow_cornice.derived.bought.lines import Bought, by_line, in_turn
-from narrow_cornice.derived.bought.packs import pack_line
+from narrow_cornice.derived.bought.packs import hardware_price, pack_line
 from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, table, total
@@ -26,7 +26,10 @@ def shims_to_buy(job: Job) -> Bought:
         return {} if many is None else {SHIM: many}
 
     held = by_line(job, needs)
-    lines = (pack_line(key, "casings, trim and carcasses", *in_turn(wanted)) for key, wanted in held.items())
+    lines = (
+        pack_line(key, "casings, trim and carcasses", hardware_price(job, key), *in_turn(wanted))
+        for key, wanted in held.items()
+    )
     return Bought(tuple(lines))
 
 

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from narrow_cornice.desk.handing_out import HandingOut
+from narrow_cornice.desk.session import Session
+
+Parted = Literal["shop", "room", "phase"]
 
 
-def list_to_buy(out: HandingOut, kind: str, by_room: bool) -> None:
+def list_to_buy(out: HandingOut, kind: str, parted: Parted) -> None:
     """Hand out the list to buy as CSV, or print it."""
     job = out.session.job
     title, name = "The list to buy", f"{job.name} to buy"
@@ -14,11 +19,11 @@ def list_to_buy(out: HandingOut, kind: str, by_room: bool) -> None:
         if path is not None:
             from narrow_cornice.exchange.csv_lists import to_buy_by_room, to_buy_by_shop
 
-            out.write(path, lambda: (to_buy_by_room(job) if by_room else to_buy_by_shop(job)).encode("utf-8"))
+            out.write(path, lambda: (to_buy_by_room(job) if parted == "room" else to_buy_by_shop(job)).encode("utf-8"))
         return
-    from narrow_cornice.exchange.pdf_sheets import to_buy_pdf
+    from narrow_cornice.exchange.list_pdf import to_buy_pdf
 
-    out.print_sheets(title, name, lambda paper: to_buy_pdf(job, paper, by_room=by_room))
+    out.print_sheets(title, name, lambda paper: to_buy_pdf(job, paper, parted=parted))
 
 
 def workbook(out: HandingOut) -> None:
@@ -29,3 +34,46 @@ def workbook(out: HandingOut) -> None:
         from narrow_cornice.exchange.xlsx_lists import to_buy_xlsx
 
         out.write(path, lambda: to_buy_xlsx(job))
+
+
+def takeoff(out: HandingOut) -> None:
+    """Print the take-off: every total with its working, and what each room costs."""
+    job = out.session.job
+    from narrow_cornice.exchange.list_pdf import takeoff_pdf
+
+    out.print_sheets("The take-off", f"{job.name} take-off", lambda paper: takeoff_pdf(job, paper))
+
+
+def ask_prices(out: HandingOut) -> None:
+    """Ask the shop's desk on this machine for prices and stock, and take up what it tells; the address is
+    remembered."""
+    from PyQt6.QtWidgets import QInputDialog, QLineEdit
+
+    from narrow_cornice.exchange.shop_prices import USUAL_ADDRESS
+
+    session = out.session
+    there = session.settings.value("shop desk", USUAL_ADDRESS, type=str)
+    text, given = QInputDialog.getText(
+        out.parent, "Prices", "The shop's desk on this machine:", QLineEdit.EchoMode.Normal, there
+    )
+    if given:
+        session.settings.setValue("shop desk", text.strip())
+        take_prices(session, text.strip())
+
+
+def take_prices(session: Session, address: str) -> None:
+    """Ask the desk at an address aside, and take up prices and stock; what goes wrong is told and changes nothing."""
+    from functools import partial
+
+    from narrow_cornice.exchange.shop_prices import Prices, asked_of
+    from narrow_cornice.exchange.shop_prices import ask_prices as ask
+    from narrow_cornice.job import edits
+    from narrow_cornice.units.dates import today
+
+    def take(found: Prices) -> None:
+        session.do(edits.take_quotes(found.quotes, found.shop))
+        missing = f", {found.missing} out of stock" if found.missing else ""
+        session.told.emit(f"{found.shop}: {found.changed} prices changed{missing}.")
+
+    asked = asked_of(session.job)
+    session.errands.run("Asking the shop", partial(ask, address, asked, today()), take, session.refused.emit)

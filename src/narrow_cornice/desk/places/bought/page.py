@@ -5,21 +5,28 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QPushButton, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
+from narrow_cornice.derived.bought.deliveries import deliveries
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.own.source import own_line_key
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
-from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.derived.bought.purchases import paid, still_in_words, tick_state, told_of
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.desk.bench_widgets import LinkButton, plain_label
+from narrow_cornice.desk.cards import Cards
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.bought.handing_out import list_to_buy, workbook
+from narrow_cornice.desk.places.bought.cost_rows import HEADINGS, cost_rows
+from narrow_cornice.desk.places.bought.handing_out import Parted, ask_prices, list_to_buy, takeoff, workbook
+from narrow_cornice.desk.places.bought.scheme_cards import SchemeWork, scheme_cards
 from narrow_cornice.desk.places.bought.slips import LineRow, Slip
+from narrow_cornice.desk.ruled_sheet import RuledSheet
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job import edits
-from narrow_cornice.job.paths import LinePath
+from narrow_cornice.job.paths import LinePath, RoomPath
 from narrow_cornice.units.show import show_money
 
+SCHEME_WIDE, SCHEME_TALL = 400.0, 250.0  # pixels of the card of a scheme, and of its picture
 MOST_WORDS = 700  # letters of what is said over the list
 
 
@@ -31,8 +38,8 @@ class BoughtPage(LeafPage):
         theme, lay = self.theme, self.lay
         self._lines: dict[int, LineToBuy] = {}
         ways: tuple[tuple[str, str, Callable[[], None]], ...] = (
-            ("Print …", "Print this list", lambda: list_to_buy(self.out, "pdf", self.by_room)),
-            ("as CSV", "Hand out this list as CSV", lambda: list_to_buy(self.out, "csv", self.by_room)),
+            ("Print …", "Print this list", lambda: self.print_sheet()),
+            ("as CSV", "Hand out this list as CSV", lambda: list_to_buy(self.out, "csv", self.parted)),
             ("as XLSX", "Hand out the list and the schedule as a workbook (XLSX)", lambda: workbook(self.out)),
         )
         for words, said, way in ways:
@@ -58,10 +65,21 @@ class BoughtPage(LeafPage):
         own = QPushButton("Add a line of your own")
         own.setProperty("link", True)
         own.clicked.connect(lambda _=False: self.add_own())
-        self._slips_lay.addWidget(own, 0, Qt.AlignmentFlag.AlignLeft)
+        prices = LinkButton("Ask the shop for prices and stock …")
+        prices.clicked.connect(lambda _=False: ask_prices(self.out))
+        for button in (own, prices):
+            self._slips_lay.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
         self._slips_lay.addStretch(1)
         area.setWidget(body)
-        lay.addWidget(area, 1)
+        self._cost = RuledSheet(HEADINGS, theme, "What each room, surface and run costs")
+        self._cost.empty = "What each room costs, once there is something to buy or to do in one."
+        self._cost.picked.connect(self._cost_picked)
+        self._work = desk.bench.work(SchemeWork, self._listen)
+        self._schemes = Cards(theme, "Schemes side by side", SCHEME_WIDE, SCHEME_TALL)
+        self._stack = QStackedWidget()
+        for widget in (area, self._cost, self._schemes):
+            self._stack.addWidget(widget)
+        lay.addWidget(self._stack, 1)
         self.slips: list[Slip] = []
         self._shown_for: About = None
         self._going = QTimer(self)
@@ -74,11 +92,25 @@ class BoughtPage(LeafPage):
         if self.session.do(edits.add_own_line()):
             self.session.select(LinePath(own_line_key(self.session.job.own_lines[-1].id)))
 
+    def _listen(self, work: SchemeWork) -> None:
+        work.ready.connect(self._show_schemes)
+
+    def _cost_picked(self, about: About) -> None:
+        if isinstance(about, RoomPath):
+            self.session.look(room_id=about.room, selected=None)
+        elif about is not None:
+            self.session.select(about)
+
+    @property
+    def parted(self) -> Parted:
+        """How the lines are put together: by shop, by room, or by the part of the work."""
+        leaf = self.leaf()
+        return leaf.key if leaf is not None and leaf.key in ("room", "phase") else "shop"  # type: ignore[return-value]
+
     @property
     def by_room(self) -> bool:
-        """Whether there is a slip for each room, instead of for each shop."""
-        leaf = self.leaf()
-        return leaf is not None and leaf.key == "room"
+        """Whether there is a slip for each room."""
+        return self.parted == "room"
 
     def focus_drawing(self) -> None:
         """Give the first line the keyboard."""
@@ -91,12 +123,18 @@ class BoughtPage(LeafPage):
 
     def print_sheet(self) -> None:
         """Put the list on paper."""
-        list_to_buy(self.out, "pdf", self.by_room)
+        leaf = self.leaf()
+        if leaf is not None and leaf.key in ("cost", "schemes"):
+            takeoff(self.out)
+        else:
+            list_to_buy(self.out, "pdf", self.parted)
 
     def refresh(self) -> None:
         """Show what is to be bought now."""
         self.show_where()
-        job = self.session.job
+        job, leaf = self.session.job, self.leaf()
+        key = leaf.key if leaf is not None else ""
+        self._stack.setCurrentIndex({"cost": 1, "schemes": 2}.get(key, 0))
         everything = to_buy(job)
         money = f" {job.settings.money[:12]}" if job.settings.money else ""
         notes = []
@@ -107,7 +145,16 @@ class BoughtPage(LeafPage):
             notes.append(f"Not in this list: {words if len(words) <= MOST_WORDS else words[:MOST_WORDS] + ' …'}")
         self._note.setText(" ".join(notes))
         self._note.setVisible(bool(notes))
-        if self.by_room:
+        if key == "cost":
+            self._cost.put(cost_rows(job), self.session.view.selected)
+            return
+        if key == "schemes":
+            self._show_schemes()
+            return
+        heavy = {one.shop: one.weight for one in deliveries(job) if one.heavy} if self.parted == "shop" else {}
+        if self.parted == "phase":
+            groups = [(phase, lines, "") for phase, lines in everything.phases()]
+        elif self.by_room:
             groups = [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]
             groups = [group for group in groups if group[1]]
         else:
@@ -123,6 +170,7 @@ class BoughtPage(LeafPage):
         del self.slips[len(groups) :]
         for slip, (name, lines, room_id) in zip(self.slips, groups, strict=True):
             slip.name.setText(name[:200])
+            slip.carried.setText(f"about {heavy[name]:.0f} kg: have it delivered" if name in heavy else "")
             price = sum(line.share_of_price(room_id) if room_id else line.price for line in lines)
             slip.sum.setText(f"{show_money(price)}{money}")
             for index, line in enumerate(lines):
@@ -132,6 +180,7 @@ class BoughtPage(LeafPage):
                     line,
                     *self._words(line, room_id),
                     tick_state(job, line),
+                    " ".join(told_of(job, line)) or still_in_words(job, line),
                     self.session.view.selected == LinePath(line.key),
                 )
             slip.keep(len(lines))
@@ -140,6 +189,11 @@ class BoughtPage(LeafPage):
         if self.session.view.selected != self._shown_for:
             self._shown_for = self.session.view.selected
             self._going.start()
+
+    def _show_schemes(self) -> None:
+        leaf = self.leaf()
+        if leaf is not None and leaf.key == "schemes" and self.isVisible():
+            self._schemes.show_cards(scheme_cards(self.session, self._work))
 
     def go_to_selected(self) -> None:
         """Bring the line that is selected into sight, once the sheet has taken its room."""
@@ -161,9 +215,11 @@ class BoughtPage(LeafPage):
             share = next(amount for one, _, amount in line.shares if one == room_id)
             return f"{share.shown(how)} of {line.bought_as}", show_money(line.share_of_price(room_id))
         needed, left = line.words(how)
+        was = paid(self.session.job, line)
+        price = show_money(line.price) if was is None else f"{show_money(was)} paid"
         if abs(line.left) < 1e-9 and needed == line.bought_as:
-            return needed, show_money(line.price)
-        return f"{line.bought_as} for {needed}, {left} left over", show_money(line.price)
+            return needed, price
+        return f"{line.bought_as} for {needed}, {left} left over", price
 
     def _connect(self, row: LineRow) -> None:
         row.clicked.connect(lambda: self.session.select(LinePath(self._lines[id(row)].key)))

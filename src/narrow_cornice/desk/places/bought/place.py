@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, Total
+from narrow_cornice.desk.place import Desk, Export, Import, Late, Leaf, Picture, Place, RowsOf, Total
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
@@ -24,9 +24,10 @@ def _page(desk: Desk) -> PlacePage:
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    from narrow_cornice.desk.places.bought.saving_rows import saving_rows
     from narrow_cornice.desk.rows.room_rows import room_rows
 
-    yield from room_rows(bench, job, room)
+    yield from room_rows(bench, job, room, saving_rows)
 
 
 def _rows() -> RowsOf:
@@ -62,7 +63,8 @@ def _labour(job: Job) -> Figure | None:
 
 def _stands(job: Job) -> bool:
     """Return whether everything on the list is bought."""
-    from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+    from narrow_cornice.derived.bought.purchases import tick_state
+    from narrow_cornice.derived.bought.to_buy import to_buy
 
     lines = to_buy(job).lines
     return bool(lines) and all(tick_state(job, line) == "bought" for line in lines)
@@ -79,11 +81,19 @@ PLACE = Place(
     rows=_rows,
     found_in_house=_found,
     hands_out=(
-        Export("List to buy by shop as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "by_room": False})),
-        Export("List to buy by room as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "by_room": True})),
+        Export("List to buy by shop as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "parted": "shop"})),
+        Export("List to buy by room as CSV …", Late(HANDING_OUT, "list_to_buy", {"kind": "csv", "parted": "room"})),
+        Export("Take-off with the working of every total, on paper …", Late(HANDING_OUT, "takeoff")),
         Export("List to buy and schedule as a workbook (XLSX) …", Late(HANDING_OUT, "workbook")),
     ),
-    leaves=(Leaf("shop", "By shop"), Leaf("room", "By room")),
+    brings_in=(Import("Prices and stock from the shop's desk …", Late(HANDING_OUT, "bring_prices")),),
+    leaves=(
+        Leaf("shop", "By shop"),
+        Leaf("room", "By room"),
+        Leaf("phase", "By phase"),
+        Leaf("cost", "Cost"),
+        Leaf("schemes", "Schemes"),
+    ),
     stands=_stands,
     of_all=True,
     totals=(Total("cost", 40, _cost), Total("hours", 45, _hours, _labour, NO_WAGE)),

@@ -5,9 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any, TypeVar
 
+from msgspec.structs import replace
+
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins, LineToBuy
 from narrow_cornice.derived.bought.own.source import own_line_key
-from narrow_cornice.derived.bought.to_buy import tick_state, to_buy
+from narrow_cornice.derived.bought.purchases import NOTHING, still_in_words, tick_state, told_of
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.bought.trim.plans import lengths_wanted
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
 from narrow_cornice.desk.bench import Bench
@@ -17,6 +20,7 @@ from narrow_cornice.desk.bench_rows import (
     ChoiceRow,
     NoteRow,
     Row,
+    SizeRow,
     TextRow,
     Title,
     ToggleRow,
@@ -32,6 +36,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import bare_size, show_money, show_number, show_size
 
+MOST_SIZES = 6  # of a line that can be written down as got
 AnySearch = TypeVar("AnySearch", bound=Searching)
 
 
@@ -47,11 +52,12 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
     state = tick_state(job, line)
     yield ToggleRow(
         "Bought",
-        bool(state),
+        state in ("bought", "changed"),
         lambda on: bench.do(edits.tick(line.key, line.bought_as if on else None, line.name)),
     )
-    if state == "changed":
-        yield NoteRow(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_as}.", "rust")
+    for words in told_of(job, line):
+        yield NoteRow(words, "rust")
+    yield from _purchase_rows(bench, job, line)
     own = next((one for one in job.own_lines if own_line_key(one.id) == line.key), None)
     if own is not None:
         yield from _own_rows(bench, job, own)
@@ -71,6 +77,53 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
     yield Caption("Price")
     yield bench.figure_row(line.cost, True)
     yield from bench.findings(lambda finding: finding.about == path)
+
+
+def _purchase_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
+    """Yield what was really got of a line, what was paid for it, and what was taken instead."""
+    there = job.purchases.get(line.key, NOTHING)
+
+    def record(**fields: object) -> bool:
+        return bench.session.do_made(lambda: edits.record_purchase(line.key, replace(there, **fields), line.name))
+
+    def got(size: float) -> Callable[[str], bool]:
+        def typed(text: str) -> bool:
+            rest = tuple(one for one in there.got if one[0] != size)
+            return record(got=(*rest, (size, int(number_of(text)))) if text.strip() else rest)
+
+        return typed
+
+    def number_of(text: str) -> float:
+        try:
+            return float(text.strip().replace(" ", "").replace(",", "."))
+        except ValueError:
+            raise CorniceError(f"“{text[:40]}” is no number.", remedy="Write 2, say.") from None
+
+    def taking(typed: Callable[[str], bool]) -> Callable[[str], bool]:
+        def take(text: str) -> bool:
+            try:
+                return typed(text)
+            except CorniceError as error:
+                bench.session.refused.emit(error)
+                return False
+
+        return take
+
+    have = dict(there.got)
+    for size, count, _ in line.buy[:MOST_SIZES]:
+        words = f"{size / 1000:g} m" if line.measure == "mm" else f"{size:g} {line.measure}"
+        label = f"Got of {count}" if len(line.buy) == 1 else f"Got of {count} × {words}"
+        yield SizeRow(label, str(have[size]) if size in have else "", "none yet", taking(got(size)))
+    shown = show_money(there.paid) if there.paid is not None else ""
+    yield SizeRow(
+        "Paid",
+        shown,
+        f"{show_money(line.price)} reckoned",
+        taking(lambda text: record(paid=number_of(text) if text.strip() else None)),
+    )
+    yield TextRow("Taken instead", there.instead, lambda text: record(instead=text))
+    if words := still_in_words(job, line):
+        yield NoteRow(f"{words[:1].upper()}{words[1:]}.", "ochre")
 
 
 def _own_rows(bench: Bench, job: Job, own: OwnLine) -> Iterator[Row]:

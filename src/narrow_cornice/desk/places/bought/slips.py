@@ -15,6 +15,8 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
 
+STATES = {"": "not bought", "part": "bought in part", "bought": "bought", "changed": "bought, and changed since"}
+
 
 class LineRow(QAbstractButton):
     """One line of a slip, painted: tick box, name, what to buy, why, picture and price."""
@@ -29,21 +31,23 @@ class LineRow(QAbstractButton):
         self._lettered: Lettered | None = None  # the picture with its letters settled, for the scale it has here
         self._state = ""
         self._words = ""
+        self._note = ""
         self._price = ""
         self._chosen = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
-    def show_line(self, line: LineToBuy, words: str, price: str, state: str, chosen: bool) -> None:
-        """Show a line."""
-        shown = (words, price, state, chosen)
-        if line is self._line and shown == (self._words, self._price, self._state, self._chosen):
+    # Many parameters: all that is written on a line.
+    def show_line(self, line: LineToBuy, words: str, price: str, state: str, note: str, chosen: bool) -> None:
+        """Show a line; ``note`` is what is to be known of it before it is bought, in place of its reason."""
+        shown = (words, price, state, note, chosen)
+        if line is self._line and shown == (self._words, self._price, self._state, self._note, self._chosen):
             return
         if line is not self._line:
             self._picture, self._lettered = line_picture(line), None
-        self._line, (self._words, self._price, self._state, self._chosen) = line, shown
-        self.setAccessibleName(f"{line.name[:200]}: {words}, {price}, {state or 'not bought'}")
+        self._line, (self._words, self._price, self._state, self._note, self._chosen) = line, shown
+        self.setAccessibleName(f"{line.name[:200]}: {words}, {price}, {STATES[state]}. {note}".strip())
         self.updateGeometry()
         self.update()
 
@@ -92,17 +96,20 @@ class LineRow(QAbstractButton):
         painter.setPen(QPen(theme.colour("ink"), 1.2))
         painter.setBrush(theme.colour("paper"))
         painter.drawRect(box)
-        if self._state:
+        if self._state in ("bought", "changed"):
             stroke = QPen(theme.colour("rust" if self._state == "changed" else "ink"), 2.2)
             stroke.setCapStyle(Qt.PenCapStyle.RoundCap)
             painter.setPen(stroke)
             painter.drawPolyline(QPolygonF([QPointF(16, 20), QPointF(20, 25), QPointF(32, 8)]))
+        elif self._state:  # some of it: half a stroke
+            painter.drawLine(QPointF(16, 26), QPointF(26, 16))
         picture_wide = min(280.0, self.width() * 0.34)
         text_wide = self.width() - 46 - picture_wide - 90
         name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
         y = 9.0
-        note = line.why + ("; ticked before, and changed since" if self._state == "changed" else "")
-        for font, text, colour in ((name, line.name, "ink"), (plain, self._words, "ink"), (small, note, "soft")):
+        note = self._note or line.why
+        tone = "rust" if self._note else "soft"
+        for font, text, colour in ((name, line.name, "ink"), (plain, self._words, "ink"), (small, note, tone)):
             metrics = QFontMetricsF(font)
             painter.setFont(font)
             painter.setPen(theme.colour(colour))
@@ -139,7 +146,10 @@ class Slip(QFrame):
         self.sum = plain_label()
         self.name.setStyleSheet(f"font-family: Vollkorn; font-weight: 600; font-size: {13 * theme.letters:.1f}pt;")
         self.sum.setStyleSheet(f"font-weight: bold; font-size: {11 * theme.letters:.1f}pt;")
+        self.carried = plain_label(word="slanted")
         head.addWidget(self.name)
+        head.addSpacing(10)
+        head.addWidget(self.carried)
         head.addStretch(1)
         head.addWidget(self.sum)
         self._lay.addLayout(head)

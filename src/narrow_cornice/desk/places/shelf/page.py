@@ -10,10 +10,10 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QMenu, QPushButton, QStackedWidget, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
+from narrow_cornice.desk.cards import Card, Cards
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.shelf import paint_stock, shelved
-from narrow_cornice.desk.places.shelf.cards import Card, Cards
 from narrow_cornice.desk.places.shelf.rules_page import RulesPage
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paint, Tin

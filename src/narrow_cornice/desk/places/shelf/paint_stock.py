@@ -10,7 +10,7 @@ from typing import get_args
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.paint.source import past_its_age
-from narrow_cornice.desk.places.shelf.cards import Card
+from narrow_cornice.desk.cards import Card
 from narrow_cornice.desk.places.shelf.shelved import number_of, typed_into
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError

@@ -12,7 +12,7 @@ from PyQt6.QtGui import QColor
 from PyQt6.QtWidgets import QColorDialog, QWidget
 
 from narrow_cornice.derived.coated.coatings import finished_surfaces
-from narrow_cornice.desk.places.shelf.cards import Card, Typed
+from narrow_cornice.desk.cards import Card, Typed
 from narrow_cornice.desk.session import Session
 from narrow_cornice.drawing.profile_board import profile_card
 from narrow_cornice.errors import CorniceError

@@ -1,4 +1,5 @@
-"""What stands on the shelf as cards: a picture or a colour, a name, what can be typed, what can be done with it."""
+"""Things as cards, on the shelf and elsewhere: a picture or a colour, a name, what can be typed, what can be done with
+it."""
 
 from __future__ import annotations
 
@@ -23,7 +24,7 @@ Typed = Callable[[str], bool]
 
 
 class Card(msgspec.Struct, frozen=True):
-    """One thing of the shelf. ``fields`` are its label, what stands there and what typing does (None: only read)."""
+    """One thing. ``fields`` are its label, what stands there and what typing does (None: only read)."""
 
     title: str
     named: Typed | None
@@ -48,11 +49,11 @@ class Card(msgspec.Struct, frozen=True):
 class _Picture(QWidget):
     """A colour or a drawing at the head of a card."""
 
-    def __init__(self, theme: Theme) -> None:
+    def __init__(self, theme: Theme, tall: float) -> None:
         super().__init__()
         self._theme = theme
         self._card: Card | None = None
-        self.setFixedHeight(int(PICTURE * theme.letters))
+        self.setFixedHeight(int(tall * theme.letters))
 
     def show_card(self, card: Card) -> None:
         self._card = card
@@ -74,17 +75,17 @@ class _Picture(QWidget):
 
 
 class CardView(QFrame):
-    """A card on the shelf."""
+    """A card as a widget."""
 
-    def __init__(self, card: Card, theme: Theme) -> None:
+    def __init__(self, card: Card, theme: Theme, wide: float = WIDE, tall: float = PICTURE) -> None:
         super().__init__()
         self.setObjectName("slip")
         self.shape_ = card.shape
-        self.setFixedWidth(int(WIDE * theme.letters))
+        self.setFixedWidth(int(wide * theme.letters))
         lay = QVBoxLayout(self)
         lay.setContentsMargins(10, 10, 10, 8)
         lay.setSpacing(4)
-        self._picture = _Picture(theme) if card.colour or card.picture is not None else None
+        self._picture = _Picture(theme, tall) if card.colour or card.picture is not None else None
         if self._picture is not None:
             lay.addWidget(self._picture)
         self._name = Field(lambda _: True)
@@ -135,11 +136,12 @@ class CardView(QFrame):
 
 
 class Cards(QScrollArea):
-    """The cards of one leaf of the shelf, in rows."""
+    """The cards of one leaf, in rows, so ``wide`` and with a picture so ``tall``."""
 
-    def __init__(self, theme: Theme, name: str) -> None:
+    def __init__(self, theme: Theme, name: str, wide: float = WIDE, tall: float = PICTURE) -> None:
         super().__init__()
         self._theme = theme
+        self._wide, self._tall = wide, tall
         self.setAccessibleName(name)
         self.setObjectName("slips")
         self.setWidgetResizable(True)
@@ -158,7 +160,7 @@ class Cards(QScrollArea):
                 self.views[index].show_card(card)
                 continue
             self._drop_from(index)
-            view = CardView(card, self._theme)
+            view = CardView(card, self._theme, self._wide, self._tall)
             view.show_card(card)
             self.views.append(view)
             self._flow.addWidget(view)
