@@ -24,12 +24,14 @@ from msgspec.structs import replace
 from narrow_cornice.cutting.lengths import lengths_to_buy as bars_to_buy
 from narrow_cornice.cutting.sheet_plans import Part, Saw, SheetKind
 from narrow_cornice.cutting.sheets import sheet_plan
+from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.trimwork.sections import move_joint, placed_member, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
+from narrow_cornice.job.finishes import Piece
 from narrow_cornice.job.history import History
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import MemberPath, TrimPath
@@ -38,7 +40,7 @@ from narrow_cornice.memo import let_go
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.trim.catalogue import shipped_profiles
 from narrow_cornice.trim.nearest import nearest
-from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.lengths import parse_length, plain_length
 
 RUNS = 9
 
@@ -628,6 +630,81 @@ def growth(home: str) -> None:
     )
 
 
+def schedule(home: str) -> None:
+    """The schedule of sixty rooms with a hundred surfaces each: scrolled, filtered, 500 lines edited at once,
+    undone."""
+    from PyQt6.QtWidgets import QApplication
+
+    window = window_of(home, 60)
+    session, page = window.session, window.page("finishes")
+    wall = plain_length(500.0)
+    rooms = []
+    for room in session.job.rooms:
+        more = 100 - len(finished_surfaces(room, {}, session.job.paints, session.job.colours))
+        made = (Piece(f"q{n}", f"Shelf {n}", "other", wall, wall, wall) for n in range(max(0, more)))
+        pieces = (*room.finishes.pieces, *made)
+        rooms.append(replace(room, finishes=replace(room.finishes, pieces=pieces)))
+    session.do(edits.Edit("pieces", lambda job: replace(job, rooms=tuple(rooms))))
+    window.go("finishes")
+    session.look(leaf="house")
+    settled(window)
+    sheet = page.sheet_of("house")
+    lines = len(sheet.sheet.rows)
+    bar = sheet.verticalScrollBar()
+
+    def scroll() -> None:
+        bar.setValue((bar.value() + 97) % max(1, bar.maximum()))
+        sheet.viewport().repaint()
+
+    scrolled = timed(scroll, 40)
+
+    def sift(words: str) -> float:
+        begin = time.perf_counter()
+        page._sought.setText(words)
+        sheet.viewport().repaint()
+        return time.perf_counter() - begin
+
+    sift("wall")
+    sift("")
+    sifted = [sift(words) for words in ("parlour wall", "", "shelf 7", "", "chalk 12", "", "no paint", "")]
+    chosen: dict[str, list[str]] = {}
+    for row in [row for row in sheet.sheet.rows if row.one.paint is not None][:500]:
+        chosen.setdefault(row.about.room, []).append(row.about.key)
+    edited, undone, whole = [], [], []
+    for number in range(RUNS):
+        edit = edits.change_finishes(chosen, "colour of 500", colour=session.job.colours[number % 3].id)
+        begin = time.perf_counter()
+        session.do(edit)
+        QApplication.processEvents()
+        edited.append(time.perf_counter() - begin)
+        settled(window)
+        whole.append(time.perf_counter() - begin)
+        begin = time.perf_counter()
+        session.undo()
+        QApplication.processEvents()
+        undone.append(time.perf_counter() - begin)
+        settled(window)
+    print(
+        f"schedule of {lines} lines: a page scrolled and painted in {median(scrolled) * 1000:.1f} ms (aim 16), "
+        f"filtered in {median(sifted) * 1000:.0f} ms, at most {max(sifted) * 1000:.0f} (aim 50), 500 lines edited in "
+        f"{median(edited) * 1000:.0f} ms (aim 100), counted through in {median(whole) * 1000:.0f}, undone in "
+        f"{median(undone) * 1000:.0f} ms (aim 100)"
+    )
+    window.again = True
+    window.close()
+
+
+def settled(window: Any) -> None:
+    """Wait until a window has counted through what was changed."""
+    from PyQt6.QtWidgets import QApplication
+
+    QApplication.processEvents()
+    while window.aside.waits:
+        QApplication.processEvents()
+        time.sleep(0.001)
+    QApplication.processEvents()
+
+
 def thousand_edits(home: str) -> None:
     """The memory of the window after a thousand edits in twelve rooms (a process of its own)."""
     from PyQt6.QtCore import QCoreApplication
@@ -664,6 +741,7 @@ def main() -> None:
         sheets_to_cut()
         one_bay()
         growth(home)
+        schedule(home)
         subprocess.run([sys.executable, __file__, "a thousand edits"], check=True)
         print(f"peak memory of this run: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
 

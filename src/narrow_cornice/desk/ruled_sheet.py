@@ -74,6 +74,10 @@ class SheetModel(QAbstractTableModel):
         """Show other rows, keeping the view where it is when only cells became different."""
         if [row.about for row in rows] == [row.about for row in self.rows]:
             former, self.rows = self.rows, rows
+            late = [index for index, (old, new) in enumerate(zip(former, rows, strict=True)) if old is not new]
+            if late and not rows[late[0]].cells:  # they are written when they are seen
+                self.dataChanged.emit(self.index(late[0], 0), self.index(late[-1], len(self.headings) - 1))
+                return
             for index, (old, new) in enumerate(zip(former, rows, strict=True)):
                 if old is new:
                     continue
@@ -172,6 +176,7 @@ class RuledSheet(QTableView):
         self._stretch = stretch
         self._theme = theme
         self._least = int(130 * theme.letters)
+        self.steady = False  # whether columns keep their width while lines are sifted
         self._wider = False  # whether the columns need more room than there is
         self.setAccessibleName(name)
         self.empty = ""
@@ -202,10 +207,11 @@ class RuledSheet(QTableView):
         """Show rows and the selection."""
         self._following = True
         self.sheet.put(rows)
-        texts = [[cell.text for cell in row.late] for row in rows[:FITTED]]
-        if texts != self._sized_for:
-            self._sized_for = texts
-            self._size_columns()
+        if not (self.steady and self._sized_for):
+            texts = [[cell.text for cell in row.late] for row in rows[:FITTED]]
+            if texts != self._sized_for:
+                self._sized_for = texts
+                self._size_columns()
         index = next(
             (
                 i

@@ -31,7 +31,6 @@ Parted = Literal["shop", "room", "phase"]
 def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop") -> bytes:
     """Return the list to buy: a sheet for each shop (or room, or part of the work), with pictures, reasons, totals."""
     work_out(job)
-    everything = to_buy(job)
     sheet = Sheet(job, f"{job.name}: to buy", paper)
     money = f" {job.settings.money}" if job.settings.money else ""
     slips = _slips(job, parted)

@@ -96,41 +96,74 @@ def painting_hours(
 def _hours_of(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: HouseRules) -> Figure | None:
     """Return the hours of one surface; the edges of a door are painted with its faces."""
     surface = one.surface
-    assert one.coats is not None
-    primed = 1.0 if one.primer is not None else 0.0
-    sealed = one.seal_coats.value if one.seal_coats is not None else 0.0
-    others = " and ".join(word for word, there in (("primer", primed), ("sealer", sealed)) if there)
-    coats = table("coats", one.coats.value + primed + sealed, "", f"with its {others}" if others else "of paint")
-    tall = trimmed is not None and trimmed.height.value > rules.value("hours_high_from")
-    high = tall and surface.group in OVERHEAD
-    height = rules.figure("hours_high") if high else table("height", 1.0, "", "within reach")
-    parts = []
-    if surface.kind != "door":
-        known = preparations()
-        parts += [
-            preparing(one.painted, renamed(rules.figure(known[key].rule), "in an hour"), called=known[key].words)
-            for key in one.works
-        ]
+    high = trimmed is not None and trimmed.height.value > rules.value("hours_high_from") and surface.group in OVERHEAD
     kind = next((kind for kind in KINDS if surface.key == f"{kind}@room"), None)
     if surface.kind == "door":
         if surface.group != "door face":
             return None
-        parts.append(door_coats(coats, rules.figure("hours_door_side")))
-    elif kind is not None and surface.kind == "trim" and trimmed is not None:
-        parts.append(_trim(kind, trimmed, coats, height, rules))
-    elif surface.group == "radiator":
-        parts.append(radiator_coats(_many_of(one, room), coats, rules.figure("hours_radiator")))
-    elif one.paint is not None and one.paint.stains:
-        parts.append(staining(one.painted, coats, rules.figure("hours_stain")))
-    else:
-        parts += _of_block(one, room, trimmed, rules)
-        strong = one.hiding is not None and one.hiding.coats > rules.value("coats")
-        more = table("more for the first", rules.value("hours_strong") - 1.0 if strong else 0.0, "", "strong change")
-        rate = rules.figure("hours_coat_ceiling" if surface.kind == "ceiling" else "hours_coat")
-        parts.append(coating(one.painted, coats, more, rate, height, _by(one.method, rules)))
-        if trimmed is not None and (edges := _edges(one, trimmed)):
-            parts.append(cutting(edges, coats, rules.figure("hours_cut_in")))
-    return total(surface.name[:60], "h", parts)
+        return total(surface.name[:60], "h", [door_coats(_all_coats(one), rules.figure("hours_door_side"))])
+    if kind is not None and surface.kind == "trim" and trimmed is not None:
+        height = _height(high, rules)
+        return total(
+            surface.name[:60], "h", [*_before(one, rules), _trim(kind, trimmed, _all_coats(one), height, rules)]
+        )
+    if surface.group == "radiator":
+        coats = radiator_coats(_many_of(one, room), _all_coats(one), rules.figure("hours_radiator"))
+        return total(surface.name[:60], "h", [*_before(one, rules), coats])
+    if surface.kind == "block" and trimmed is not None:
+        return total(
+            surface.name[:60], "h", [*_of_block(one, room, trimmed, rules), *_coats_of(one, None, high, rules)]
+        )
+    extent = None
+    if trimmed is not None and surface.wall_id and surface.kind == "wall":
+        extent = trimmed.measured.face(surface.wall_id).extent
+    elif trimmed is not None and surface.key == "ceiling@room":
+        edges = total("edges", "run", [side.length for side in trimmed.measured.plan.sides])
+        return total(surface.name[:60], "h", list(_coats_of(one, edges, high, rules)))
+    return _plain(one, extent, high, rules)
+
+
+# By identity, so that of a room one of whose finishes changed the others are not reckoned again.
+@by_identity(times=2, each="thing")
+def _plain(one: Coated, extent: Figure | None, high: bool, rules: HouseRules) -> Figure:
+    """Return the hours of a wall, which is cut in below and above, or of what has no edges of its own."""
+    edges = total("edges", "run", [extent, extent]) if extent is not None else None
+    return total(one.surface.name[:60], "h", list(_coats_of(one, edges, high, rules)))
+
+
+def _all_coats(one: Coated) -> Figure:
+    """Return the coats of a surface with its primer and its sealer."""
+    primed = 1.0 if one.primer is not None else 0.0
+    sealed = one.seal_coats.value if one.seal_coats is not None else 0.0
+    others = " and ".join(word for word, there in (("primer", primed), ("sealer", sealed)) if there)
+    own = one.coats.value if one.coats is not None else 0.0
+    return table("coats", own + primed + sealed, "", f"with its {others}" if others else "of paint")
+
+
+def _height(high: bool, rules: HouseRules) -> Figure:
+    return rules.figure("hours_high") if high else table("height", 1.0, "", "within reach")
+
+
+def _before(one: Coated, rules: HouseRules) -> Iterator[Figure]:
+    """Yield the hours of what is done before paint."""
+    known = preparations()
+    for key in one.works:
+        yield preparing(one.painted, renamed(rules.figure(known[key].rule), "in an hour"), called=known[key].words)
+
+
+def _coats_of(one: Coated, edges: Figure | None, high: bool, rules: HouseRules) -> Iterator[Figure]:
+    """Yield the hours of preparing a surface, of its coats, and of cutting in along its edges."""
+    yield from _before(one, rules)
+    coats = _all_coats(one)
+    if one.paint is not None and one.paint.stains:
+        yield staining(one.painted, coats, rules.figure("hours_stain"))
+        return
+    strong = one.hiding is not None and one.hiding.coats > rules.value("coats")
+    more = table("more for the first", rules.value("hours_strong") - 1.0 if strong else 0.0, "", "strong change")
+    rate = rules.figure("hours_coat_ceiling" if one.surface.kind == "ceiling" else "hours_coat")
+    yield coating(one.painted, coats, more, rate, _height(high, rules), _by(one.method, rules))
+    if edges is not None:
+        yield cutting(edges, coats, rules.figure("hours_cut_in"))
 
 
 def _by(method: Method, rules: HouseRules) -> Figure:
@@ -143,10 +176,10 @@ def _many_of(one: Coated, room: Room) -> Figure:
     return table("how many", float(piece.count) if piece is not None else 1.0, "", "of the piece")
 
 
-def _of_block(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: HouseRules) -> Iterator[Figure]:
+def _of_block(one: Coated, room: Room, trimmed: TrimmedRoom, rules: HouseRules) -> Iterator[Figure]:
     """Yield the hours that a block or a stencil takes beside its coats: tape, and laying the stencil on."""
     block = next((each for each in room.finishes.blocks if each.id == group_and_thing(one.surface.key)[1]), None)
-    if trimmed is None or one.surface.kind != "block" or block is None:
+    if block is None:
         return
     if block.kind == STENCIL:
         yield stencilling(repeats_of(block), rules.figure("hours_stencil"))
@@ -160,15 +193,3 @@ def _trim(kind: TrimKind, trimmed: TrimmedRoom, coats: Figure, height: Figure, r
     lengths = [run.length for run in trimmed.runs if run.kind == kind and not run.there]
     rate = rules.figure("hours_wide_trim" if wide else "hours_narrow_trim")
     return trim_coats(total("length", "run", lengths), coats, rate, height)
-
-
-def _edges(one: Coated, trimmed: TrimmedRoom) -> Figure | None:
-    """Return along how much of its edges a wall or a level ceiling is cut in: a wall below and above."""
-    if one.surface.wall_id:
-        if one.surface.kind != "wall":
-            return None
-        extent = trimmed.measured.face(one.surface.wall_id).extent
-        return total("edges", "run", [extent, extent])
-    if one.surface.key == "ceiling@room":
-        return total("edges", "run", [side.length for side in trimmed.measured.plan.sides])
-    return None

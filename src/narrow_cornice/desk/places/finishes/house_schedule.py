@@ -7,7 +7,7 @@ thousand lines is shown anew in no time.
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.coverings import Covered, room_coverings
@@ -16,6 +16,7 @@ from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.desk.ruled_sheet import Cell, SheetRow
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.finishes.systems import preparations
+from narrow_cornice.job.finishes import Colour, Covering, Paint
 from narrow_cornice.job.model import Job, Room, Settings
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.memo import by_identity
@@ -45,7 +46,7 @@ class ScheduleRow(SheetRow, frozen=True):
         return _cells(self)
 
 
-@by_identity(times=6, each="wall")
+@by_identity(times=2, each="thing")
 def _cells(row: ScheduleRow) -> tuple[Cell, ...]:
     one, how = row.one, row.settings
     said = "stays as it is" if one.left else row.covered.covering.name if row.covered is not None else "—"
@@ -78,7 +79,7 @@ def bare(shown: str) -> str:
 
 
 # Many parameters: kept by the identity of each, so that a line that stayed as it was is the same object.
-@by_identity(times=6, each="wall")
+@by_identity(times=2, each="thing")
 def _row(
     room_id: str,
     room: str,
@@ -119,14 +120,34 @@ def _repairs(room: Room) -> dict[str, str]:
     }
 
 
-def _of_room(room: Room, job: Job) -> Iterator[ScheduleRow]:
-    tables = (room, job.house_rules, job.paints, job.colours)
-    hours, covered = painting_hours(*tables), room_coverings(*tables, job.coverings)
+# Many parameters: kept by the identity of each, so that a room that an edit left as it was is not gone through again.
+@by_identity(times=3, each="room")
+def _room_rows(
+    room: Room,
+    changed_rules: dict[str, float],
+    paints: tuple[Paint, ...],
+    colours: tuple[Colour, ...],
+    coverings: tuple[Covering, ...],
+    settings: Settings,
+) -> tuple[ScheduleRow, ...]:
+    tables = (room, changed_rules, paints, colours)
+    return tuple(
+        _of_room(room, coated_surfaces(*tables), painting_hours(*tables), room_coverings(*tables, coverings), settings)
+    )
+
+
+def _of_room(
+    room: Room,
+    coated: tuple[Coated, ...],
+    hours: Mapping[str, Figure],
+    covered: Mapping[str, Covered],
+    settings: Settings,
+) -> Iterator[ScheduleRow]:
     repairs = _repairs(room)
-    for one in coated_surfaces(*tables):
+    for one in coated:
         key = one.surface.key
         mended = repairs.get(one.surface.wall_id, "") if one.surface.kind == "wall" else ""
-        yield _row(room.id, room.name, one, hours.get(key), covered.get(key), mended, job.settings)
+        yield _row(room.id, room.name, one, hours.get(key), covered.get(key), mended, settings)
 
 
 def house_rows(job: Job, sought: str) -> list[SheetRow]:
@@ -134,6 +155,6 @@ def house_rows(job: Job, sought: str) -> list[SheetRow]:
     words = sought.lower().split()
     made: list[SheetRow] = []
     for room in job.rooms:
-        rows = _of_room(room, job)
+        rows = _room_rows(room, job.house_rules, job.paints, job.colours, job.coverings, job.settings)
         made += (row for row in rows if all(word in row.words for word in words)) if words else rows
     return made

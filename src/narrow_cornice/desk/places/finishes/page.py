@@ -71,6 +71,7 @@ class FinishesPage(DrawingPage):
 
     def _listen(self, sheet: RuledSheet) -> None:
         sheet.picked_many.connect(self._many_picked)
+        sheet.steady = sheet.sheet.headings == HEADINGS
 
     def _sift(self) -> None:
         """Show the lines that are sought."""
