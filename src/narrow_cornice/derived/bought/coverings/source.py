@@ -150,7 +150,7 @@ def _with_them(job: Job, held: dict[str, list[Held]]) -> Iterator[LineToBuy]:
     needs: dict[str, dict[str, tuple[str, list[Figure]]]] = {}
 
     def add(key: str, room: str, name: str, figure: Figure | None) -> None:
-        if figure is not None:
+        if figure is not None and figure.value > 0:
             needs.setdefault(key, {}).setdefault(room, (name, []))[1].append(figure)
 
     for room, name, one in (each for mine in held.values() for each in mine):

@@ -1,0 +1,188 @@
+"""Floors, pieces, blocks, what stays as it is: areas, litres and hours by hand."""
+
+from __future__ import annotations
+
+import pytest
+from msgspec.structs import replace
+
+from narrow_cornice.derived.bought.coverings.source import covering_line
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
+from narrow_cornice.derived.coated.coverings import room_coverings
+from narrow_cornice.derived.coated.masking import room_masking
+from narrow_cornice.derived.coated.painting_hours import painting_hours
+from narrow_cornice.job import edits
+from narrow_cornice.job.brief import Furnishing, RoomBrief
+from narrow_cornice.job.finishes import Finish, Paint, Paper, Piece, Tile, Tin
+from narrow_cornice.job.history import History
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.samples import starting_job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.units.lengths import Length
+
+STAIN = Paint("stain", "Stain", "satin", 20, 25, (Tin(1, 15), Tin(5, 60)), "paint-shop", opacity="semi-transparent")
+
+
+def mm(value: float) -> Length:
+    return Length(float(value), f"{value:g}")
+
+
+def bare_room() -> History:
+    """A room of 4 000 × 3 000 × 2 500 without trim."""
+    history = History(starting_job())
+    history.do(edits.add_room("Room", mm(4000), mm(3000), mm(2500)))
+    for kind in ("skirting", "casing", "cornice"):
+        history.do(edits.change_trim("r1", kind, fitted=False))
+    return history
+
+
+def surfaces(job: Job) -> dict[str, Coated]:
+    every = coated_surfaces(job.rooms[0], job.house_rules, job.paints, job.colours)
+    return {one.surface.key: one for one in every}
+
+
+def test_a_fence_outdoors_by_hand() -> None:
+    """6 m of boards 120 × 20, 15 apart: 45 of them, two faces and two edges each, 1.5 m high."""
+    job = replace(starting_job(), paints=(STAIN,), rooms=(Room("r1", "Fence", outdoors=True),))
+    history = History(job)
+    assert history.do(edits.add_piece("r1", "fence", "Lee fence"))
+    finish = {"paint": "stain", "system": "fence", "species": "larch", "texture": "rough-sawn"}
+    assert history.do(edits.change_finishes({"r1": ["fence"]}, "stain", **finish))
+    one = surfaces(history.job)["fence@p1"]
+    area = 45 * (2 * 0.12 + 2 * 0.02) * 1.5
+    assert one.surface.net.value == pytest.approx(area)
+    assert one.primer is None  # no primer on fences
+    assert one.coats is not None
+    assert one.coats.value == 1
+    spread = 10 * 20 / 25 * 0.95 / 0.9  # by brush; larch drinks a tenth less
+    assert one.litres is not None
+    assert one.litres.value == pytest.approx(area * 1.8 / spread)
+    assert history.do(edits.change_piece("r1", "p1", "Lee fence", sides=1, count=2))
+    assert surfaces(history.job)["fence@p1"].surface.net.value == pytest.approx(2 * 45 * (0.12 + 0.04) * 1.5)
+    everything = to_buy(history.job)
+    assert everything.waiting == ()  # outdoors nothing is measured
+    assert everything.line("paint:stain:") is not None
+    hours = painting_hours(history.job.rooms[0], {}, history.job.paints, history.job.colours)["fence@p1"]
+    assert hours.value == pytest.approx(21.6 * (1 / 20 + 1 / 60 + 1 / 10))  # brightened, dusted off, one coat
+
+
+def test_the_floor_stays_as_it_is_until_somebody_gives_it_something() -> None:
+    history = bare_room()
+    floor = surfaces(history.job)["floor@room"]
+    assert floor.surface.net.value == pytest.approx(12.0)
+    assert floor.left
+    assert not floor.waits
+    assert to_buy(history.job).unpainted == (("Room", 5),)
+    assert history.do(edits.change_finishes({"r1": ["floor"]}, "paint", paint="wall-matt"))
+    assert not surfaces(history.job)["floor@room"].left
+    assert history.do(edits.change_finishes({"r1": ["ceiling"]}, "left", left=True))
+    assert to_buy(history.job).unpainted == (("Room", 4),)  # decided, so nobody asks again
+
+
+def test_blocks_are_clipped_to_their_wall_and_told() -> None:
+    history = bare_room()
+    assert history.do(edits.put_up("r1", "blocks", "block", "w1", mm(1000), mm(1200), mm(800), mm(600)))
+    assert history.do(edits.change_finishes({"r1": ["block"]}, "b", paint="wall-matt", colour="c3"))
+    assert surfaces(history.job)["block@b1"].surface.net.value == pytest.approx(0.48)
+    tape = room_masking(history.job.rooms[0], {}, history.job.paints, history.job.colours)
+    assert tape is not None
+    assert tape.value == pytest.approx(2 * (800 + 600))
+    assert history.do(edits.change_thing("r1", "blocks", "b1", "block", place=mm(200)))
+    assert surfaces(history.job)["block@b1"].surface.net.value == pytest.approx(0.6 * 0.6)  # 200 mm lie beyond
+    (found,) = [one for one in second_look(history.job) if one.key.startswith("block beyond wall")]
+    assert history.do(found.fixes[0])
+    assert surfaces(history.job)["block@b1"].surface.net.value == pytest.approx(0.48)
+    assert not [one for one in second_look(history.job) if one.key.startswith("block beyond wall")]
+
+
+def test_a_stencil_is_painted_by_its_share_and_laid_on_repeat_by_repeat() -> None:
+    history = bare_room()
+    assert history.do(edits.put_up("r1", "blocks", "stencil", "w1", mm(1000), mm(1200), mm(800), mm(600)))
+    assert history.do(edits.change_finishes({"r1": ["stencil"]}, "s", paint="wall-matt", system="stencil"))
+    one = surfaces(history.job)["stencil@b1"]
+    assert one.surface.net.value == pytest.approx(0.48 * 0.3)
+    assert one.coats is not None
+    assert one.coats.value == 1
+    hours = painting_hours(history.job.rooms[0], {}, history.job.paints, history.job.colours)["stencil@b1"]
+    assert hours.value == pytest.approx(4 * 3 * 0.1 + 0.144 / 12 * 1.6)  # twelve repeats of 200, one coat by brush
+    assert room_masking(history.job.rooms[0], {}, history.job.paints, history.job.colours) is None
+
+
+def test_what_the_brief_alters_is_a_surface() -> None:
+    history = bare_room()
+    dresser = Furnishing("f1", "Old dresser", "alter", "new colour", "", mm(1000), mm(500), mm(800))
+    room = replace(history.job.rooms[0], brief=RoomBrief(furnishings=(dresser,)))
+    job = replace(history.job, rooms=(room,))
+    one = surfaces(job)["altered piece@f1"]
+    assert one.surface.net.value == pytest.approx(2 * 1.5 * 0.8 + 0.5)
+    assert one.left
+    kept = replace(job.rooms[0], brief=RoomBrief(furnishings=(replace(dresser, decision="keep"),)))
+    assert "altered piece@f1" not in surfaces(replace(job, rooms=(kept,)))
+
+
+def test_systems_say_what_nobody_chose() -> None:
+    history = bare_room()
+
+    def given(**fields: object) -> Coated:
+        history.do(edits.change_finishes({"r1": ["upper wall"]}, "f", **{"paint": "wall-matt", **fields}))
+        return surfaces(history.job)["upper wall@w1"]
+
+    assert given().primer is None
+    primed = given(system="raw-plaster")
+    assert primed.state == "bare"
+    assert primed.primer is not None
+    assert primed.primer.on == "plaster"
+    assert primed.works == ("dust",)
+    assert given(system="glossy").works == ("wash", "dull")
+    assert given(system="patches").painted.value == 0  # nothing was mended here
+    assert given(system="", preparation=("sand",)).works == ("sand",)
+    assert given(system="walls", coats=3, preparation=None).coats.value == 3  # type: ignore[union-attr]
+
+
+def test_paper_and_tiles_of_a_room_by_hand() -> None:
+    history = bare_room()
+    paper = Paper("reed", "Reed", 10_050, 530, 640, "straight", 40.0, "paint-shop")
+    tile = Tile("salt", "Salt", 200, 200, 8, 0, 25, 30.0, "builders-yard")
+    assert history.do(edits.put_covering(paper))
+    assert history.do(edits.put_covering(tile))
+    assert history.do(edits.change_finishes({"r1": ["upper wall@w1", "upper wall@w2"]}, "p", covering="reed"))
+    assert history.do(edits.change_finishes({"r1": ["upper wall@w3"]}, "t", covering="salt"))
+    assert history.do(edits.change_finishes({"r1": ["ceiling"]}, "p", covering="reed"))
+    job = history.job
+    covered = room_coverings(job.rooms[0], {}, job.paints, job.colours, job.coverings)
+    assert covered["ceiling@room"].fault
+    everything = to_buy(job)
+    assert any("upright strips" in words for words in everything.missing)  # said, and not left out in silence
+    rolls = everything.line(covering_line("reed"))
+    assert rolls is not None
+    # 7 m of walls: 14 strips of 2 600 up to the repeat, 3 200; three of a roll
+    assert rolls.needed.value == 14
+    assert rolls.buy == ((1.0, 5, 200.0),)
+    boxes = everything.line(covering_line("salt"))
+    assert boxes is not None
+    # 10 m² of 200 × 200 are 250 tiles and a tenth; the layout has 20 by 13 places
+    assert boxes.needed.value == 275
+    assert boxes.buy == ((25.0, 11, 330.0),)
+    grout, adhesive = everything.line("sundry:grout"), everything.line("sundry:adhesive")
+    assert adhesive is not None
+    assert adhesive.needed.value == pytest.approx(35.0)
+    assert grout is None  # there is no joint
+    history.do(edits.remove_covering("reed", "Reed"))
+    assert history.job.rooms[0].finishes.surfaces["upper wall@w1"].covering is None
+    assert to_buy(history.job).line(covering_line("reed")) is None
+
+
+def test_radiators_go_by_the_piece() -> None:
+    history = bare_room()
+    assert history.do(edits.add_piece("r1", "radiator"))
+    assert history.do(edits.change_piece("r1", "p1", "radiator", count=3))
+    assert history.do(edits.change_finishes({"r1": ["radiator"]}, "r", paint="trim-satin", primer=""))
+    one = surfaces(history.job)["radiator@p1"]
+    assert one.substrate == "metal"
+    assert one.surface.net.value == pytest.approx(3 * 2.2 * 1.0 * 0.6)
+    hours = painting_hours(history.job.rooms[0], {}, history.job.paints, history.job.colours)["radiator@p1"]
+    assert hours.value == pytest.approx(3 * 2 * 0.8 + 3.96 * (1 / 20 + 1 / 15))
+    with pytest.raises(edits.EditError):
+        edits.change_piece("r1", "p1", "radiator", count=0)
+    assert Piece("p", "x").count == 1
+    assert Finish().system == ""

@@ -1,0 +1,59 @@
+"""The list to buy and the take-off on paper."""
+
+from __future__ import annotations
+
+from narrow_cornice.derived.bought.costs import costs
+from narrow_cornice.derived.bought.deliveries import deliveries
+from narrow_cornice.derived.bought.hours import job_hours
+from narrow_cornice.derived.bought.tally import tally
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.exchange.list_pdf import takeoff_pdf, to_buy_pdf
+from narrow_cornice.job import edits
+from narrow_cornice.job.bought import Purchase
+from narrow_cornice.job.samples import demo_job
+from narrow_cornice.units.show import show_money
+from printed import pages, said
+
+
+def heads(name: str, printed: list[str], others: list[str]) -> list[int]:
+    """Return the pages that a slip begins on, by its name as the first of the slips on it."""
+    return [number for number, text in enumerate(printed) if name in text and not any(one in text for one in others)]
+
+
+def test_each_shop_has_a_sheet_of_its_own_to_take_along() -> None:
+    job = demo_job()
+    shops = [name for name, _ in to_buy(job).shops()]
+    printed = pages(to_buy_pdf(job))
+    for shop in shops:
+        assert heads(shop, printed, [one for one in shops if one != shop]), shop
+    heavy = [one for one in deliveries(job) if one.heavy]
+    assert heavy
+    whole = " ".join(printed)
+    for one in heavy:
+        assert f"About {one.weight:.0f} kg together: have it delivered" in whole
+    by_phase = said(to_buy_pdf(job, parted="phase"))
+    assert all(phase in by_phase for phase, _ in to_buy(job).phases())
+
+
+def test_what_was_got_and_paid_is_on_paper() -> None:
+    job = demo_job()
+    line = next(one for one in to_buy(job).lines if one.key == "paint:wall-matt:sedge")
+    got = edits.record_purchase(line.key, Purchase(((5.0, 1),), 61.5), line.name).apply(job)
+    printed = said(to_buy_pdf(got))
+    assert "still to get 1 × 5 L" in printed
+    assert "61.50" in printed
+    ticked = edits.tick(line.key, "3 × 2.5 L", line.name).apply(job)
+    assert "Ticked when it was 3 × 2.5 L; now it is 2 × 5 L" in said(to_buy_pdf(ticked))
+
+
+def test_the_take_off_has_every_total_with_its_working_and_what_rooms_cost() -> None:
+    job = edits.change_house_rule("wage", 31.0, "wage").apply(demo_job())
+    printed = said(takeoff_pdf(job))
+    for figure in (*tally(job).values(), job_hours(job)):
+        assert figure.shown(job.settings) in printed, figure.name
+    for line in to_buy(job).lines:
+        assert line.needed.shown(job.settings) in printed, line.name
+    for one in costs(job):
+        if one.whole:
+            assert f"{show_money(one.materials)} " in printed
+            assert show_money(one.together) in printed
