@@ -20,7 +20,7 @@ from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.keys_page import keys
 from narrow_cornice.desk.making_window import make_window
-from narrow_cornice.desk.place import Desk, Export, Key, Leaf, Picture, Place, Places, SeenAs, Total
+from narrow_cornice.desk.place import Desk, Export, Key, Late, Leaf, Picture, Place, Places, SeenAs, Total
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.ruled_sheet import Ruled, SheetRow, row
 from narrow_cornice.desk.seen_as import PLAN
@@ -317,3 +317,12 @@ def test_nothing_but_the_tuple_knows_a_place_and_places_know_not_one_another() -
                 assert of == mine or inside == ("every_place.py",), (path, of)
             if isinstance(node, ast.Constant) and not mine and inside != ("every_place.py",):
                 assert node.value not in folders, (path, node.value)
+
+
+def test_everything_that_is_declared_to_come_late_is_there() -> None:
+    for place in PLACES:
+        for one in (*place.hands_out, *place.brings_in):
+            if isinstance(one.done, Late):
+                assert callable(one.done.function), (place.key, one.words)
+        if place.aside is not None:
+            assert callable(place.aside.function)

@@ -210,7 +210,8 @@ class Spine(QWidget):
             words = f"saved {_ago(time.time() - session.saved_at)}"
         else:
             words = "as it is in the file" if session.path is not None else "not saved anywhere"
-        self.saved.setText(words)
+        scheme = session.job.scheme if session.job.schemes else ""
+        self.saved.setText(f"{scheme[:40]}\n{words}" if scheme else words)
 
     def show_left(self, left: Mapping[str, tuple[int, bool]], standing: Mapping[str, bool]) -> None:
         """Show of each place how much is left to settle there (and whether any of it is grave), or that it stands."""

@@ -209,9 +209,7 @@ def test_schemes_stand_side_by_side_and_rooms_go_from_one_to_the_other() -> None
     now, other = schemes_of(history.job)
     assert (now.name, other.name) == ("Without the accent", "First scheme")
     assert scheme_figures(now.job).cost > scheme_figures(other.job).cost
-    assert scheme_figures(other.job).litres == pytest.approx(
-        wall_paint(other.job).needed.rounded(other.job.settings)
-    )
+    assert scheme_figures(other.job).litres == pytest.approx(wall_paint(other.job).needed.rounded(other.job.settings))
     assert scheme_figures(now.job).days == pytest.approx(job_hours(now.job).value / 7)
     before = history.job
     assert history.do(edits.take_scheme(other.id, other.name))

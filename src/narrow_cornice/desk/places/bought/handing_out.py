@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
+from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.session import Session
 
@@ -44,17 +45,22 @@ def takeoff(out: HandingOut) -> None:
     out.print_sheets("The take-off", f"{job.name} take-off", lambda paper: takeoff_pdf(job, paper))
 
 
-def ask_prices(out: HandingOut) -> None:
+def bring_prices(into: BringingIn) -> None:
+    """Ask the shop's desk, as something that is brought in."""
+    ask_prices(into)
+
+
+def ask_prices(desk: HandingOut | BringingIn) -> None:
     """Ask the shop's desk on this machine for prices and stock, and take up what it tells; the address is
     remembered."""
     from PyQt6.QtWidgets import QInputDialog, QLineEdit
 
     from narrow_cornice.exchange.shop_prices import USUAL_ADDRESS
 
-    session = out.session
+    session = desk.session
     there = session.settings.value("shop desk", USUAL_ADDRESS, type=str)
     text, given = QInputDialog.getText(
-        out.parent, "Prices", "The shop's desk on this machine:", QLineEdit.EchoMode.Normal, there
+        desk.parent, "Prices", "The shop's desk on this machine:", QLineEdit.EchoMode.Normal, there
     )
     if given:
         session.settings.setValue("shop desk", text.strip())
