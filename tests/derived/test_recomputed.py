@@ -41,6 +41,7 @@ def trimmed(job: Job) -> list[tuple[Room, TrimmedRoom]]:
 @pytest.mark.parametrize("seed", SEEDS)
 def test_walls_ceilings_and_runs_are_what_walking_the_rooms_finds(seed: int) -> None:
     job = job_of(seed)
+    sampled = counted = 0.0
     for room, one in trimmed(job):
         walked = Walked(one, job.house_rules)
         surfaces = room_surfaces(room, job.house_rules)
@@ -51,15 +52,18 @@ def test_walls_ceilings_and_runs_are_what_walking_the_rooms_finds(seed: int) -> 
                 nets[surface.wall_id] += surface.net.value  # type: ignore[assignment]
         for index, wall in enumerate(room.measured.walls):
             found = walked.painted_wall(index, STEP)
+            sampled, counted = sampled + found, counted + nets[wall.id]
             assert found == pytest.approx(nets[wall.id], rel=0.02, abs=NEAR_WALL), (seed, room.id, wall.id)
         if one.measured.ceiling.flat:
             net = next(surface.net.value for surface in surfaces if surface.key == "ceiling@room")
             found = walked.painted_ceiling(2 * STEP)
+            sampled, counted = sampled + found, counted + net
             assert found == pytest.approx(net, rel=0.012, abs=NEAR_CEILING), (seed, room.id)
         for kind, old in itertools.product(WALL_KINDS, (False, True)):
             along = [run for run in one.runs if run.kind == kind and run.part == "along" and run.there is old]
             length = sum(run.length.value for run in along)
             assert walked.length_of(kind, old=old) == pytest.approx(length, abs=NEAR_RUN), (seed, room.id, kind)
+    assert sampled == pytest.approx(counted, rel=0.005), seed  # of the whole job within half a per cent
 
 
 DRINKS = {"": 1.0, "pine": 1.0, "larch": 0.9}  # how much more of a stain than smooth softwood

@@ -149,6 +149,7 @@ class Cards(QScrollArea):
         body = QWidget()
         body.setObjectName("slipbody")
         self._flow = Flow(body, 12, 12)
+        self._flow.at_top = True
         self._flow.setContentsMargins(2, 4, 2, 4)
         self.setWidget(body)
         self.views: list[CardView] = []

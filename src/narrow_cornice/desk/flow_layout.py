@@ -7,11 +7,12 @@ from PyQt6.QtWidgets import QLayout, QLayoutItem, QWidget
 
 
 class Flow(QLayout):
-    """Widgets in lines, each line as tall as its tallest, its widgets on one middle."""
+    """Widgets in lines, each line as tall as its tallest, its widgets on one middle or all at its top."""
 
     def __init__(self, parent: QWidget | None = None, gap: int = 4, leading: int = 2) -> None:
         super().__init__(parent)
         self._items: list[QLayoutItem] = []
+        self.at_top = False
         self._gap, self._leading = gap, leading
         self.setContentsMargins(0, 0, 0, 0)
 
@@ -72,7 +73,7 @@ class Flow(QLayout):
             left = rect.x()
             for item, size in line:
                 if move:
-                    item.setGeometry(QRect(QPoint(left, y + (tall - size.height()) // 2), size))
+                    item.setGeometry(QRect(QPoint(left, y if self.at_top else y + (tall - size.height()) // 2), size))
                 left += size.width() + self._gap
 
         for item in self._items:

@@ -3,6 +3,8 @@ goes."""
 
 from __future__ import annotations
 
+import math
+
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.layers import Layer, layers_of
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
@@ -13,9 +15,10 @@ from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 
-WIDE, TALL, GAP = 300.0, 84.0, 34.0
-BELOW = 70.0  # room for the words below a card
-COLUMNS = 3
+WIDE, TALL, GAP = 300.0, 78.0, 52.0
+BELOW = 84.0  # room for the words below a card, which do not shrink with it
+FEWEST = 3  # columns
+LYING = 2.4  # how much wider than tall a sheet of them is
 STEP = 7.0  # by which each coat stops short of the one below it, as on a painter's own card
 
 
@@ -39,8 +42,9 @@ def coat_cards(
         said = "No surface has a paint and a colour yet: give it both in the sheet below."
         return Drawing(title, said, (), (0.0, 0.0, 200.0, 120.0))
     marks: list[Mark] = []
+    columns = max(FEWEST, math.ceil(math.sqrt(len(cards) * LYING * (TALL + BELOW + GAP) / (WIDE + GAP))))
     for place, mine in enumerate(cards.values()):
-        row, column = divmod(place, COLUMNS)
+        row, column = divmod(place, columns)
         marks += _card(room.id, mine, column * (WIDE + GAP), row * (TALL + BELOW + GAP), settings)
     return Drawing(title, "from what is there now, at the left, to the last coat", tuple(marks), bounds_of(marks, 10))
 
@@ -56,14 +60,14 @@ def _card(
         x, up = left + place * wide, top + place * STEP / len(layers)
         marks.append(Area(((x, up), (left + WIDE, up), (left + WIDE, top + TALL), (x, top + TALL)), layer.tone, about))
         marks.append(Stroke(((x, up), (x, top + TALL)), Pen("soft", 0.5), about=about))
-        marks.append(Label((x + wide / 2, top + TALL + 9), layer.words, 7.5, "soft", within=wide - 4, about=about))
+        marks.append(Label((x + wide / 2, top + TALL + 14), layer.words, 7.5, "soft", within=wide + 6, about=about))
     corners = ((left, top), (left + WIDE, top), (left + WIDE, top + TALL), (left, top + TALL))
     marks.append(Stroke(corners, Pen("ink", 0.8), closed=True, about=about))
     colour = one.colour.name if one.colour is not None else "its own colour"
     paint = one.paint.name if one.paint is not None else ""
-    marks.append(Label((left, top + TALL + 27), colour[:40], 10, "ink", "left", "name", about=about))
-    marks.append(Label((left, top + TALL + 42), paint[:60], 8.5, "ink", "left", about=about))
     where = one.surface.name if len(mine) == 1 else f"{one.surface.name[:40]} and {len(mine) - 1} more"
     area = total("area", "m²", [each.painted for each, _ in mine], listed=True).shown(settings)
-    marks.append(Label((left, top + TALL + 55), f"{where[:60]}, {area}", 8.5, "soft", "left", within=WIDE, about=about))
+    name, said = f"{colour[:40]}, {paint[:40].lower()}", f"{where[:60]}, {area}"
+    marks.append(Label((left, top + TALL + 40), name, 9, "ink", "left", "bold", about=about))
+    marks.append(Label((left, top + TALL + 66), said, 8, "soft", "left", about=about))
     return marks

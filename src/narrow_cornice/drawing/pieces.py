@@ -85,10 +85,9 @@ def _sizes(
 ) -> list[Mark]:
     path = PiecePath(room_id, piece.id)
     words = f"{piece.name[:50]}" + (f", {piece.count} of them" if piece.count > 1 else "")
-    area = one.painted.shown(settings) if one is not None else ""
+    words += f" · {one.painted.shown(settings)}" if one is not None else ""
     return [
         Dimension((left, 0.0), (left + wide, 0.0), -260.0, bare_size(wide, settings), path.sized("width")),
         Dimension((left, 0.0), (left, -tall), 220.0, bare_size(tall, settings), path.sized("height")),
-        Label((left + wide / 2, -tall - 190.0), words, 10, "ink", face="name", about=path),
-        Label((left + wide / 2, -tall - 80.0), area, 8.5, "soft", about=path),
+        Label((left + wide / 2, -tall - 160.0), words, 10, "ink", face="name", about=path),
     ]

@@ -48,8 +48,10 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
     marks: list[Mark] = []
     about = LinePath(line.key)
     begin, left = 0.0, line.left
+    # Tins stand beside one another in their true relative size; packs of pieces only beside those of their own line.
+    whole = max(sizes, default=1.0) if isinstance(line.goods, InPacks) and line.measure not in ("L", "kg") else 1.0
     for index, litres in enumerate(sizes[:24]):
-        tall = TIN_MM * litres ** (1 / 3)
+        tall = TIN_MM * (litres / whole) ** (1 / 3)
         wide, many = tall * 0.82, shown[litres]
         words = show_quantity(litres, line.measure, METRIC) if line.measure != "L" else f"{litres:g} L"
         words = f"{many} × {words}" if many > 1 else words

@@ -41,7 +41,11 @@ def room_rows(bench: Bench, job: Job, room: Room, *choices: Choices) -> Iterator
         lambda text: colour_typed(bench, lambda tone: edits.change_room(room.id, "floor", floor=tone), text),
     )
     measured = measured_room(room, job.house_rules)
-    if measured.fault:
+    if room.outdoors:
+        yield NoteRow("Outdoors: nothing is measured. Its fence and other pieces are in Finishes, Pieces and blocks.")
+        walk = edits.set_outdoors(room.id, False, room.name)
+        yield ButtonsRow(("Walk it after all",), lambda _: bench.do(walk))
+    elif measured.fault:
         yield NoteRow(measured.fault, "ochre")
     elif measured.height is not None:
         yield from bench.working(measured.height)

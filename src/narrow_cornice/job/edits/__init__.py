@@ -253,6 +253,9 @@ from narrow_cornice.job.edits.room_edits import (
 from narrow_cornice.job.edits.room_edits import (
     rename_room as rename_room,
 )
+from narrow_cornice.job.edits.room_edits import (
+    set_outdoors as set_outdoors,
+)
 from narrow_cornice.job.edits.scheme_edits import (
     keep_scheme as keep_scheme,
 )

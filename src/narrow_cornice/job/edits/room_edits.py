@@ -69,3 +69,17 @@ def rename_room(room_id: str, name: str) -> Edit:
     """Give a room another name."""
     new = checked_name(name, "A room")
     return room_edit(f"room name to {new[:40]}", room_id, lambda room: replace(room, name=new))
+
+
+def set_outdoors(room_id: str, outdoors: bool, name: str) -> Edit:
+    """Say that a room is outdoors, where there are only pieces such as a fence, or that it is to be walked after all.
+
+    Raises EditError for a room that has walls.
+    """
+
+    def change(room: Room) -> Room:
+        if room.measured.walls:
+            raise EditError("A room with walls is not outdoors.", where=name[:40], remedy="Begin another one for it.")
+        return replace(room, outdoors=outdoors, measured=Measured(walking=not outdoors))
+
+    return room_edit(f"{name[:40]}: {'outdoors' if outdoors else 'indoors'}", room_id, change)

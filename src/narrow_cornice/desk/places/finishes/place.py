@@ -148,7 +148,10 @@ PLACE = Place(
     ),
     totals=(Total("paint", 10, _paint), Total("surfaces", 30, _surfaces)),
     pictures=(
-        Picture("finishes", {"leaf": "schedule", "room_id": "r2", "selected": SurfacePath("r2", "upper wall", "w5")}),
+        Picture(
+            "finishes",
+            {"leaf": "house", "seen_as": "coats", "room_id": "r2", "selected": SurfacePath("r2", "upper wall", "w5")},
+        ),
         Picture("strip", {"leaf": "repairs", "room_id": "r1", "selected": MarkPath("r1", "k1")}),
     ),
 )

@@ -75,6 +75,9 @@ def walking_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     if len(room.measured.walls) > 1:
         words.append("Close the room on A")
         doings.append(lambda: bench.do(edits.close_walk(room.id, way)))
+    if not room.measured.walls:
+        words.append("It is outdoors: a fence, a screen")
+        doings.append(lambda: bench.do(edits.set_outdoors(room.id, True, room.name)))
     if room.measured.walls:
         last = room.measured.walls[-1].id
         name = edits.wall_name(room, last)

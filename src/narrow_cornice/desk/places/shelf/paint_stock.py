@@ -130,9 +130,10 @@ def _left_card(session: Session, tin: LeftTin) -> Card:
     old = paint is not None and past_its_age(tin, paint, house_rules_of(job.house_rules))
     note = "past its age: throw it away" if old else "kept for touching up" if tin.touch_up else "used before new tins"
     return Card(
-        name,
+        colour.name if colour is not None else name,
         None,
         (
+            ("Of", paint.name if paint is not None else tin.paint, None),
             ("Litres", f"{tin.litres:g}", put("litres", number_of)),
             ("From", _shown(tin.day), put("day", _day)),
             ("Batch", tin.batch, put("batch", str.strip)),
@@ -200,9 +201,10 @@ def _board_card(session: Session, one: TestBoard) -> Card:
         return typed_into(session, lambda text: edits.put_test_board(replace(one, **{field: read(text)}), name))
 
     return Card(
-        name,
+        colour.name if colour is not None else name,
         None,
         (
+            ("Of", paint.name if paint is not None else one.paint, None),
             ("Wood", one.species, put("species", lambda text: _one_of(text, tuple(woods)))),
             ("Age", one.age, put("age", lambda text: _one_of(text, get_args(WoodAge)))),
             ("Coats", f"{one.coats}", put("coats", lambda text: int(number_of(text)))),
