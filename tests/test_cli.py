@@ -79,7 +79,8 @@ def test_demo_check_and_takeoff(tmp_path: Path, capsys: pytest.CaptureFixture[st
     assert set(answer["runs"][0]) == {"room", "wall", "member", "length", "girth", "old"}
     assert answer["total"] == pytest.approx(sum(line["price"] for line in answer["order"]))
     for line in answer["order"]:
-        assert set(line) == {"kind", "name", "needed", "unit", "buy", "left", "there", "price", "bound", "why"}
+        assert set(line) == {"kind", "name", "needed", "unit", "buy", "left", "there", "price", "bound", "why",
+                             "phase", "ticked", "paid", "told"}  # fmt: skip
         bought = sum(one["size"] * one["count"] for one in line["buy"])
         if line["kind"] == "paint":
             assert line["left"] == pytest.approx(bought + line["there"] - line["needed"])

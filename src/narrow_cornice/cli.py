@@ -380,7 +380,9 @@ def _check(job: Job, as_json: bool) -> None:
 
 def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
     from narrow_cornice.derived.bought.answer import takeoff_answer
+    from narrow_cornice.derived.bought.deliveries import deliveries
     from narrow_cornice.derived.bought.hours import job_hours, job_labour
+    from narrow_cornice.derived.bought.purchases import still_in_words, told_of
     from narrow_cornice.derived.bought.to_buy import to_buy
     from narrow_cornice.exchange.csv_lists import to_buy_by_shop
     from narrow_cornice.units.show import show_money
@@ -396,10 +398,15 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
         amount = line.needed.shown(job.settings)
         shop, price = order.shop_of(line), show_money(line.price)
         print(f"{shop}: {line.name}: {amount}, buy {line.bought_as}, {price} ({line.why})")
+        for words in filter(None, (*told_of(job, line), still_in_words(job, line))):
+            print(f"  {words[:1].upper()}{words[1:]}")
     print(f"All together {show_money(order.price)} {job.settings.money}".rstrip())
     cost = job_labour(job)
     priced = f", labour {cost.shown(job.settings)} {job.settings.money}".rstrip() if cost is not None else ""
     print(f"Hours of one person: {job_hours(job).shown(job.settings)}{priced}")
+    for one in deliveries(job):
+        if one.heavy:
+            print(f"{one.shop}: about {one.weight:.0f} kg, to be delivered")
     for words in order.left_out:
         print(f"Not in this list: {words}")
 

@@ -277,6 +277,8 @@ class RuledSheet(QTableView):
         """Size the columns anew."""
         super().resizeEvent(event)
         self._size_columns()
+        if self.selectionModel() is not None and self.currentIndex().isValid():
+            self.scrollTo(self.currentIndex())  # what is selected stays in sight
 
     def selectionChanged(self, selected: Any, deselected: Any) -> None:
         """Tell what was picked by a person."""

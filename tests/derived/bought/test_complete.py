@@ -7,15 +7,21 @@ from collections import Counter
 
 import pytest
 
-from narrow_cornice.derived.bought.lines import InLengths, InSheets
+from narrow_cornice.derived.bought.coverings.source import covering_line
+from narrow_cornice.derived.bought.lines import InLengths, InSheets, counted_rooms
+from narrow_cornice.derived.bought.sundries.source import sundry_needs
 from narrow_cornice.derived.bought.to_buy import ToBuy, to_buy
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.sheets import cut_boards
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.coverings import room_coverings
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.finishes.repairs import repair_kinds
+from narrow_cornice.finishes.sundries import sundries
+from narrow_cornice.job.finishes import group_and_thing
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job
 from random_jobs import random_job
@@ -104,3 +110,28 @@ def test_every_repair_has_its_materials_or_needs_none(job: Job) -> None:
             assert all(room.id in rooms_of(everything, f"repair:{key}") for key in wanted)
             assert {key for key, _ in repair.needs} == set(repair.kind.needs)
     assert any(not kind.needs for kind in repair_kinds().values())  # some are work alone, or paint
+
+
+def test_every_paper_tile_piece_and_block_is_on_a_line_or_is_told(job: Job) -> None:
+    everything = to_buy(job)
+    for room in job.rooms:
+        tables = (room, job.house_rules, job.paints, job.colours)
+        covered = room_coverings(*tables, job.coverings)
+        coated = {one.surface.key: one for one in coated_surfaces(*tables)}
+        for key, one in coated.items():
+            if one.finish.covering is None or one.left or one.surface.net.value <= 0:
+                continue
+            assert key in covered
+            if covered[key].fault:
+                assert covered[key].fault in " ".join(everything.missing)
+            else:
+                assert room.id in rooms_of(everything, covering_line(one.finish.covering))
+        things = {group_and_thing(key)[1] for key in coated}
+        faces = {side.id for side in room.measured.walls}
+        assert {piece.id for piece in room.finishes.pieces} <= things
+        if trimmed_room(room, job.house_rules) is not None:
+            assert {block.id for block in room.finishes.blocks if block.wall in faces} <= things
+    for key, sundry in sundries().items():
+        for room in counted_rooms(job):
+            if key in sundry_needs(room, job.house_rules, job.paints, job.colours):
+                assert room.id in rooms_of(everything, f"sundry:{key}"), sundry.name

@@ -5,18 +5,23 @@ from __future__ import annotations
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.costs import costs
 from narrow_cornice.derived.bought.coverings.source import covering_line
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.coverings import room_coverings
+from narrow_cornice.derived.coated.layers import layers_of
 from narrow_cornice.derived.coated.masking import room_masking
 from narrow_cornice.derived.coated.painting_hours import painting_hours
+from narrow_cornice.finishes.systems import systems
 from narrow_cornice.job import edits
 from narrow_cornice.job.brief import Furnishing, RoomBrief
+from narrow_cornice.job.checks import checked_job
 from narrow_cornice.job.finishes import Finish, Paint, Paper, Piece, Tile, Tin
 from narrow_cornice.job.history import History
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.samples import starting_job
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import Length
 
@@ -186,3 +191,33 @@ def test_radiators_go_by_the_piece() -> None:
         edits.change_piece("r1", "p1", "radiator", count=0)
     assert Piece("p", "x").count == 1
     assert Finish().system == ""
+
+
+@pytest.mark.parametrize("key", list(systems()))
+def test_every_system_can_be_given_to_everything(key: str) -> None:
+    job = demo_job()
+    keys = {
+        room.id: [one.surface.key for one in coated_surfaces(room, job.house_rules, job.paints, job.colours)]
+        for room in job.rooms
+    }
+    finish = {"system": key, "paint": "trim-satin", "colour": "sedge", "over": "smoke", "preparation": None}
+    job = edits.change_finishes(keys, "all", **finish).apply(job)
+    checked_job(job)
+    every = [one for room in job.rooms for one in coated_surfaces(room, job.house_rules, job.paints, job.colours)]
+    system = systems()[key]
+    for one in every:
+        if one.paint is None:
+            assert one.finish.covering is not None or one.left
+            continue
+        assert one.system is system
+        assert one.works == system.works
+        assert layers_of(one, job.colours, house_rules_of(job.house_rules))
+        if system.primer == "never":
+            assert one.primer is None
+        if system.part == "patches":
+            assert one.painted.value <= one.surface.net.value + 1e-9
+        if system.seal:
+            assert one.seal_coats is not None
+            assert one.seal_coats.value == system.seal
+    assert to_buy(job).price > 0
+    assert all(one.materials >= 0 for one in costs(job))

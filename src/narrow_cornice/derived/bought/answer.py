@@ -7,8 +7,10 @@ from typing import Any
 
 from narrow_cornice.derived.bought.hours import job_hours, job_labour
 from narrow_cornice.derived.bought.lines import InLengths, InTins, LineToBuy
+from narrow_cornice.derived.bought.purchases import paid, tick_state, told_of
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.coverings import room_coverings
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
@@ -21,14 +23,15 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
     ``net`` is gross − openings − covered exactly; ``litres`` is null where no paint is chosen, ``product`` and
     ``colour`` likewise. What is not in the order stands beside it: rooms that are not measured (``waiting``), trim that
     no stock serves (``unsold``), how many surfaces of a room have no paint (``unpainted``),
-    and what else is left out, in a sentence each (``missing``).
+    and what else is left out, in a sentence each (``missing``). A line also says for which ``phase`` it is wanted,
+    whether it is ``ticked``, what was ``paid``, litres that are ``there`` already, and what is ``told`` of it.
     """
     everything = to_buy(job)
     return {
         "surfaces": [one for room in job.rooms for one in _surfaces(job, room)],
         "runs": [one for room in job.rooms for one in _runs(job, room)],
         "repairs": [one for room in job.rooms for one in _repairs(room)],
-        "order": [_line(line) for line in everything.lines],
+        "order": [_line(job, line) for line in everything.lines],
         "total": everything.price,
         "hours": job_hours(job).rounded(job.settings),
         "labour": cost.rounded(job.settings) if (cost := job_labour(job)) is not None else None,
@@ -41,6 +44,7 @@ def takeoff_answer(job: Job) -> dict[str, Any]:
 
 def _surfaces(job: Job, room: Room) -> Iterator[dict[str, Any]]:
     hours = painting_hours(room, job.house_rules, job.paints, job.colours)
+    covered = room_coverings(room, job.house_rules, job.paints, job.colours, job.coverings)
     for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
         yield {
             "room": room.name,
@@ -58,6 +62,10 @@ def _surfaces(job: Job, room: Room) -> Iterator[dict[str, Any]]:
             "primer": one.primer.name if one.primer else None,
             "primer_litres": one.primer_litres.value if one.primer_litres else None,
             "hours": hours[one.surface.key].value if one.surface.key in hours else None,
+            "system": one.system.name if one.system else None,
+            "seal": one.seal.name if one.seal else None,
+            "covering": covered[one.surface.key].covering.name if one.surface.key in covered else None,
+            "left": one.left,
         }
 
 
@@ -89,7 +97,7 @@ def _repairs(room: Room) -> Iterator[dict[str, Any]]:
         }
 
 
-def _line(line: LineToBuy) -> dict[str, Any]:
+def _line(job: Job, line: LineToBuy) -> dict[str, Any]:
     return {
         "kind": line.kind,
         "name": line.name,
@@ -101,4 +109,8 @@ def _line(line: LineToBuy) -> dict[str, Any]:
         "price": line.price,
         "bound": line.goods.bars.bound if isinstance(line.goods, InLengths) else None,
         "why": line.why,
+        "phase": line.phase,
+        "ticked": tick_state(job, line),
+        "paid": paid(job, line),
+        "told": list(told_of(job, line)),
     }

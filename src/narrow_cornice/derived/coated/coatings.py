@@ -227,7 +227,10 @@ def _coated(
     coats = _coats(finish, paint, hiding, rules)
     method, texture = method_of(finish), texture_of(finish)
     patches_alone = system is not None and system.part == "patches"
-    area = (surface.patches or none_here("patches")) if patches_alone else None
+    area = None
+    if patches_alone:
+        area = surface.patches or none_here("patches")
+        area = area if area.value < surface.net.value else surface.net  # part of it may be covered
     primer_litres = None
     drinks: State = state
     if primer is not None:

@@ -43,7 +43,7 @@ class House(msgspec.Struct, frozen=True):
 @by_identity(times=8, each="job")
 def house_of(rooms: tuple[Room, ...], changed_rules: dict[str, float]) -> House:
     """Return the rooms joined by their shared doors."""
-    measured = [measured_room(room, changed_rules) for room in rooms]
+    measured = [measured_room(room, changed_rules) for room in rooms if not room.outdoors]
     known = [one for one in measured if one.plan.determined]
     places = {one.room.id: number for number, one in enumerate(known)}
     openings = {
