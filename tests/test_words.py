@@ -100,7 +100,7 @@ def numbers(value: Any) -> Any:
     return [numbers(one) for one in value] if isinstance(value, list) else value
 
 
-WORDY = ("name", "room", "product", "colour", "primer", "why", "waiting", "missing")
+WORDY = ("name", "room", "product", "colour", "primer", "seal", "covering", "told", "why", "waiting", "missing")
 
 
 def everything(job: Job) -> dict[str, Any]:
