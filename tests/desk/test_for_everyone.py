@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 import pytest
 from driving import canvas, gone, page, settle
 from PyQt6.QtCore import QPointF, Qt
@@ -124,6 +126,11 @@ def test_nothing_of_the_frame_is_cut_off(session: Session, size: tuple[int, int]
                 assert one.geometry().right() <= edge, (place.key, one.text())
                 assert one.width() >= one.sizeHint().width() - 1
         assert window.bench.field.isVisible()
+    totals = list(window.tally.buttons.values())
+    for one, other in itertools.pairwise(totals):
+        assert one.geometry().right() < other.geometry().left()
+    for name, value in window.tally._values.items():
+        assert value.width() >= value.sizeHint().width(), name
     assert window.width() <= size[0]
     gone(window)
 

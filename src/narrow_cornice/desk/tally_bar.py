@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QSize, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QFontMetrics, QPaintEvent
+from PyQt6.QtGui import QFontMetrics, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QStylePainter, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
@@ -13,6 +13,8 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.view import TO_SETTLE
 
 SHOWN_MS = 5000
+TIGHT = 24  # pixels beside the totals
+SPACING = 10  # and between them
 CHANGE_WIDE = 44  # room that is kept for a change, so that a small one moves nothing
 
 
@@ -52,7 +54,7 @@ class TallyBar(QWidget):
         self._followed: tuple[str, ...] = ()
         lay = QHBoxLayout(self)
         lay.setContentsMargins(8, 2, 16, 3)
-        lay.setSpacing(10)
+        lay.setSpacing(SPACING)
         self._values: dict[str, QLabel] = {}
         self._changes: dict[str, QLabel] = {}
         self.buttons: dict[str, QPushButton] = {}
@@ -80,6 +82,7 @@ class TallyBar(QWidget):
             button.clicked.connect(lambda _=False, one=name: self.picked.emit(one))
             lay.addWidget(button)
             self._values[name], self._changes[name], self.buttons[name] = value, change, button
+        self._wanted: dict[str, tuple[int, int]] = {}  # the width each button wants, and what its figure takes
         self._last = Ending()
         self._last.setStyleSheet(
             f"font-family: Vollkorn; font-style: italic; color: {theme.roles['tally soft']};"
@@ -151,7 +154,21 @@ class TallyBar(QWidget):
         beside = max(QFontMetrics(self._theme.font(9)).horizontalAdvance(change), int(CHANGE_WIDE * letters))
         top = QFontMetrics(self._theme.font(8)).horizontalAdvance(name) + 6 + beside
         figure = QFontMetrics(self._theme.font(11, "bold")).horizontalAdvance(text)
-        self.buttons[name].setMinimumWidth(max(top, figure) + int(24 * letters))
+        bare = QFontMetrics(self._theme.font(8)).horizontalAdvance(name)
+        self._wanted[name] = (max(top, figure) + int(24 * letters), max(bare, figure) + int(18 * letters))
+        self._fit()
+
+    def _fit(self) -> None:
+        """Give every button the width it wants, or where there is no room for that what its figure takes."""
+        apart = SPACING * len(self._wanted) + TIGHT
+        short = sum(wide for wide, _ in self._wanted.values()) + apart > self.width()
+        for name, (wide, least) in self._wanted.items():
+            self.buttons[name].setMinimumWidth(least if short else wide)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Fit the totals into the width."""
+        super().resizeEvent(event)
+        self._fit()
 
     def show_state(self) -> None:
         """Show what undo would take back, and what followed the last change."""

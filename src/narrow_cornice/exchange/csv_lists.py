@@ -15,11 +15,13 @@ from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.sheets import cut_boards, numbers_of
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.coverings import room_coverings
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.painting_order import turns
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.plain_text import cell
 from narrow_cornice.exchange.working_out import work_out
+from narrow_cornice.finishes.systems import preparations
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 
@@ -124,7 +126,8 @@ def to_buy_by_room(job: Job) -> str:
 
 SCHEDULE = (
     "room", "surface", "kind", "gross", "openings", "covered", "net", "paint", "colour", "coats", "litres", "state",
-    "primer", "primer litres", "painted in turn", "hours",
+    "primer", "primer litres", "painted in turn", "hours", "of", "system", "before paint", "sealer", "sealer litres",
+    "covering",
 )  # fmt: skip
 
 
@@ -133,8 +136,10 @@ def schedule_rows(job: Job) -> Iterator[list[str | float]]:
     turn = turns(house_rules_of(job.house_rules))
     for room in one_by_one(job.rooms, "room"):
         hours = painting_hours(room, job.house_rules, job.paints, job.colours)
+        covered = room_coverings(room, job.house_rules, job.paints, job.colours, job.coverings)
         for one in coated_surfaces(room, job.house_rules, job.paints, job.colours):
             surface = one.surface
+            works = ", ".join(preparations()[key].words for key in one.works) if one.paint is not None else ""
             yield [
                 room.name,
                 surface.name,
@@ -149,6 +154,12 @@ def schedule_rows(job: Job) -> Iterator[list[str | float]]:
                 round(one.primer_litres.value, 4) if one.primer_litres else "",
                 turn[surface.kind],
                 round(hours[surface.key].value, 2) if surface.key in hours else "",
+                one.substrate,
+                one.system.name if one.system else "",
+                works,
+                one.seal.name if one.seal else "",
+                round(one.seal_litres.value, 4) if one.seal_litres else "",
+                covered[surface.key].covering.name if surface.key in covered else "as it is" if one.left else "",
             ]
 
 

@@ -19,7 +19,7 @@ from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.exchange.working_out import work_out
-from narrow_cornice.explained.figures import Figure
+from narrow_cornice.explained.figures import Figure, renamed
 from narrow_cornice.explained.working import working
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
@@ -187,10 +187,11 @@ def takeoff_pdf(job: Job, paper: Paper | None = None) -> bytes:
         face = "bold" if depth == 0 else "text"
         sheet.text(x, y, figure.name, 10 if depth == 0 else 9, face=face, room=sheet.wide - x - 50)
         sheet.text(sheet.wide - 14, y, figure.shown(job.settings), 9.5, face=face, anchor="right")
-        words = working(figure, job.settings) or figure.note
+        words = working(figure, job.settings) if len(figure.inputs) != 1 else ""  # one term says nothing new
+        words = words or figure.note
         y += 4.2
         if words:
-            y = sheet.wrapped(x, y, words, 7.5, sheet.wide - x - 14, colour="soft", most=8) + 0.8
+            y = sheet.wrapped(x, y, words, 7.5, sheet.wide - x - 14, colour="soft", most=60) + 0.8
         y += 1.4 if depth else 2.2
     y = _costs(sheet, job, y)
     foot(sheet, job)
@@ -202,7 +203,7 @@ def _figures(job: Job) -> Iterator[tuple[Figure, int]]:
     for figure in tally(job).values():
         yield figure, 0
     for line in to_buy(job).lines:
-        yield line.needed, 1
+        yield renamed(line.needed, line.name), 1
         for _, _, share in line.shares:
             yield share, 2
     yield job_hours(job), 0

@@ -212,7 +212,7 @@ def _board_card(session: Session, one: TestBoard) -> Card:
             ("Words", one.words, put("words", str.strip)),
             ("Taken", "yes" if one.taken else "no", put("taken", lambda text: _one_of(text, ("yes", "no")) == "yes")),
         ),
-        "this one is taken" if one.taken else f"reckoned over {wood.name}, {one.age}",
+        f"{'taken: ' if one.taken else ''}{one.words[:300] or f'reckoned over {wood.name}, {one.age}'}",
         seen,
         doing=(("Remove it", lambda: session.do(edits.remove_test_board(one.id))),),
     )
