@@ -56,12 +56,13 @@ ROOM = (
     Column("room", 20), Column("shop", 18), Column("kind", 12), Column("name", 44), Column("share", 10, AMOUNT),
     Column("unit", 8), Column("share of price", 14, MONEY),
 )  # fmt: skip
-WIDE = {"room": 20, "surface": 34, "paint": 26, "colour": 18, "state": 22, "primer": 22, "system": 24, "before paint": 34,
-        "sealer": 22, "covering": 28}  # fmt: skip
-SHOWN = dict.fromkeys(("gross", "openings", "covered", "net", "litres", "primer litres", "sealer litres"), AREA) | {
-    "hours": "0.0"
+WIDE = {
+    **{"room": 20, "surface": 34, "paint": 26, "colour": 18, "state": 22, "primer": 22},
+    **{"system": 24, "before paint": 34, "sealer": 22, "covering": 28},
 }
-SUMMED = ("gross", "openings", "covered", "net", "litres", "primer litres", "hours", "sealer litres")
+AREAS = ("gross", "openings", "covered", "net", "litres", "primer litres", "sealer litres")
+SHOWN = dict.fromkeys(AREAS, AREA) | {"hours": "0.0"}
+SUMMED = (*AREAS, "hours")
 SURFACES = tuple(Column(heading, WIDE.get(heading, 12), SHOWN.get(heading, "")) for heading in SCHEDULE)
 
 
