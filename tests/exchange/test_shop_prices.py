@@ -54,7 +54,8 @@ def test_prices_and_stock_are_taken_up_and_told() -> None:
             if quote is not None:
                 assert price == pytest.approx(quote.price * count, abs=0.011), line.name
                 said = " ".join(told_of(priced, line))
-                assert (f"wanted are {count}" in said) == (quote.stock is not None and quote.stock < count) or said
+                short = quote.stock is not None and quote.stock < count
+                assert (f"{count} wanted" in said) or not short
                 assert quote.was is None or "before" in said
     with desk(differ=0.0, out=0.0) as address:  # asked again, nothing is other than it was
         again = ask_prices(address, asked_of(priced), DAY + 1)

@@ -83,21 +83,24 @@ def told_of(job: Job, line: LineToBuy) -> tuple[str, ...]:
     if purchase.instead:
         said.append(f"Taken instead: {purchase.instead[:80]}.")
     for size, count, _ in line.buy:
-        quote = job.quotes.get(quote_key(line.code, size))
+        quote, parts = job.quotes.get(quote_key(line.code, size)), list[str]()
         if quote is None:
             continue
-        if quote.was is not None and abs(quote.was - quote.price) >= 0.005:
-            said.append(f"{_size(line, size)}: {show_money(quote.price)} now, {show_money(quote.was)} before.")
         if quote.stock is not None and quote.stock < count:
-            there = "none" if quote.stock == 0 else f"only {quote.stock}"
-            said.append(f"{_size(line, size)}: the shop has {there}, wanted are {count}.")
+            parts.append(f"the shop has {'none' if quote.stock == 0 else f'only {quote.stock}'}, {count} wanted")
+        if quote.was is not None and abs(quote.was - quote.price) >= 0.005:
+            parts.append(f"{show_money(quote.price)} now, {show_money(quote.was)} before")
+        if parts:
+            words = f"{_size(line, size)}{'; '.join(parts)}."
+            said.append(f"{words[:1].upper()}{words[1:]}")
     return tuple(said)
 
 
 def _size(line: LineToBuy, size: float) -> str:
+    """Return which size something is said of, where there are several."""
     if len(line.buy) == 1 or line.measure == "mm":
-        return "It"
-    return f"{size:g} {line.measure}"
+        return ""
+    return f"{size:g} {line.measure}: "
 
 
 def _many(line: LineToBuy, what: tuple[tuple[float, int], ...]) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.bought.costs import costs
-from narrow_cornice.derived.bought.purchases import paid_so_far
+from narrow_cornice.derived.bought.purchases import cost_as_paid, paid_so_far
 from narrow_cornice.derived.bought.reductions import Reduced, reductions
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, NoteRow, Row
@@ -27,6 +27,7 @@ def saving_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     paid = paid_so_far(job)
     if paid is not None:
         yield bench.figure_row(paid, False)
+        yield bench.figure_row(cost_as_paid(job), False)
     optional = [one for one in job.own_lines if one.optional and one.room in ("", room.id)]
     for one in optional:
         yield NoteRow(f"Optional: {one.name[:60]}, {show_money(one.count * one.price)}{money}, not counted.")
