@@ -1,4 +1,4 @@
-"""Writes the program's icon in the sizes that desktops ask for, under a folder of icons: SIZE/apps/narrow-cornice.png."""
+"""Writes the program's icon in the sizes desktops ask for, under a folder of icons: SIZE/apps/narrow-cornice.png."""
 
 from __future__ import annotations
 

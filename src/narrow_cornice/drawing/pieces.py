@@ -16,6 +16,8 @@ from narrow_cornice.units.show import bare_size
 
 BETWEEN = 900.0  # mm between two pieces
 MOST_BOARDS = 400  # drawn of a fence
+LETTER = 0.009  # of the width of a drawing, a letter of a name
+AREA_LETTERS = 11  # of the area behind a name
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
@@ -36,20 +38,39 @@ def pieces_drawing(
     if not room.finishes.pieces:
         return Drawing(title, "Nothing stands here yet: put a piece in, in Finishes.", (), (0.0, 0.0, 4000.0, 2000.0))
     marks: list[Mark] = []
-    left, widest = 0.0, 0.0
-    for piece in room.finishes.pieces:
+    left = 0.0
+    slots = _slots(room.finishes.pieces)
+    for piece, slot in zip(room.finishes.pieces, slots, strict=True):
         one = finished.get(piece.id)
         tone = "#d9d2c4"
         if one is not None:
             layers = layers_of(one, colours, rules)
             tone = layers[-1].tone if layers else ground_of(one, known)[0]
         wide, tall = _mm(piece.width, 500.0), _mm(piece.height, 500.0)
-        marks += _piece(room.id, piece, left, wide, tall, tone)
-        marks += _sizes(room.id, piece, one, left, wide, tall, settings)
-        left += wide + BETWEEN
-        widest = max(widest, tall)
+        here = left + (slot - wide) / 2
+        marks += _piece(room.id, piece, here, wide, tall, tone)
+        marks += _sizes(room.id, piece, one, here, wide, tall, settings)
+        left += slot + BETWEEN
     marks.append(Stroke(((-300.0, 0.0), (left - BETWEEN + 300.0, 0.0)), Pen("ink", 1.4)))
     return Drawing(title, "seen from the front, as they come out", tuple(marks), bounds_of(marks, 250))
+
+
+def _slots(pieces: tuple[Piece, ...]) -> list[float]:
+    """Return how wide each piece stands, in mm: no narrower than its name above it as far as there is room for all.
+
+    How wide a name is on the drawing hangs on how wide all of it is: a few rounds bring the two together.
+    """
+    wides = [_mm(piece.width, 500.0) for piece in pieces]
+    names = [min((len(_words(piece)) + AREA_LETTERS) * LETTER, 1.0 / len(pieces)) for piece in pieces]
+    slots = wides
+    for _ in range(4):
+        whole = sum(slots) + BETWEEN * (len(slots) - 1)
+        slots = [max(wide, name * whole) for wide, name in zip(wides, names, strict=True)]
+    return slots
+
+
+def _words(piece: Piece) -> str:
+    return piece.name[:50] + (f", {piece.count} of them" if piece.count > 1 else "")
 
 
 def _mm(length: Length | None, otherwise: float) -> float:
@@ -84,8 +105,7 @@ def _sizes(
     room_id: str, piece: Piece, one: Coated | None, left: float, wide: float, tall: float, settings: Settings
 ) -> list[Mark]:
     path = PiecePath(room_id, piece.id)
-    words = f"{piece.name[:50]}" + (f", {piece.count} of them" if piece.count > 1 else "")
-    words += f" · {one.painted.shown(settings)}" if one is not None else ""
+    words = _words(piece) + (f" · {one.painted.shown(settings)}" if one is not None else "")
     return [
         Dimension((left, 0.0), (left + wide, 0.0), -260.0, bare_size(wide, settings), path.sized("width")),
         Dimension((left, 0.0), (left, -tall), 220.0, bare_size(tall, settings), path.sized("height")),

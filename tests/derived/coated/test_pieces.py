@@ -100,6 +100,25 @@ def test_blocks_are_clipped_to_their_wall_and_told() -> None:
     assert not [one for one in second_look(history.job) if one.key.startswith("block beyond wall")]
 
 
+def over_openings(job: Job) -> list[str]:
+    return [one.measured for one in second_look(job) if one.key.startswith("block on opening")]
+
+
+def test_a_block_over_a_window_loses_it_and_is_told() -> None:
+    history = bare_room()
+    assert history.do(edits.add_opening("r1", "window", "w1", mm(1000)))
+    window = history.job.rooms[0].measured.openings[0]
+    assert window.place.mm == 1000  # from the left of the wall to its left side
+    wide = window.width.mm
+    middle = window.sill.mm + window.height.mm / 2
+    assert history.do(edits.put_up("r1", "blocks", "block", "w1", mm(1000 + wide), mm(middle), mm(wide), mm(600)))
+    assert not over_openings(history.job)  # just half of it is wall
+    assert history.do(edits.change_thing("r1", "blocks", "b1", "block", place=mm(1000 + 0.75 * wide)))
+    one = surfaces(history.job)["block@b1"].surface
+    assert one.net.value == pytest.approx(0.25 * one.gross.value)
+    assert over_openings(history.job) == ["75% of it is not wall"]
+
+
 def test_a_stencil_is_painted_by_its_share_and_laid_on_repeat_by_repeat() -> None:
     history = bare_room()
     assert history.do(edits.put_up("r1", "blocks", "stencil", "w1", mm(1000), mm(1200), mm(800), mm(600)))
