@@ -36,8 +36,9 @@ class FinishesPage(DrawingPage):
         super().__init__(desk, place)
         self._many: list[About] = []
         self._sought = OneLine()
-        self._sought.setPlaceholderText("find words, no paint …")
+        self._sought.setPlaceholderText("words to show")
         self._sought.setAccessibleName("Show only the lines that hold these words")
+        self._sought.setToolTip("Words of a line: its room, name, colour, paint, state; or: no paint")
         self._sought.setMinimumWidth(96)
         self._sought.setMaximumWidth(int(190 * self.theme.letters))
         self._sought.textChanged.connect(lambda _: self._sift())
