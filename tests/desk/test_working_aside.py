@@ -4,17 +4,21 @@ from __future__ import annotations
 
 import gc
 import threading
+import time
+from collections.abc import Callable
 
 import pytest
+from driving import settle
 from PyQt6.QtCore import QEventLoop, QTimer
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.desk import working_aside
 from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, SizeRow, Title
+from narrow_cornice.desk.later import LaterWork, later
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import TrimPath, WallPath
+from narrow_cornice.job.paths import RoomPath, TrimPath, WallPath
 from narrow_cornice.units.lengths import parse_length
 
 
@@ -91,3 +95,35 @@ def test_the_window_shows_the_last_of_several_changes_when_it_is_worked_out(
     session.undo()
     wait_until(shown)
     assert seen[-1][0] == 4320
+
+
+def test_what_was_worked_out_of_an_older_job_asks_nothing_of_the_newer(
+    window: MainWindow, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The bench shown then would have the newer job counted with the window standing still."""
+    session, bench, gate = window.session, window.bench, threading.Event()
+    shown: list[object] = []
+    settle()
+    assert later(bench, session.job, RoomPath("r1"), lambda: gate.wait(20)) is None
+    aside = bench.findChild(LaterWork)
+    assert isinstance(aside, LaterWork)
+    _until(lambda: aside._busy)
+    older = session.job
+    session.do(edits.change_trim("r2", "skirting", height=parse_length("131")))
+    settle()
+    monkeypatch.setattr(bench, "refresh", lambda **how: shown.append(how))
+    gate.set()
+    _until(lambda: not aside._busy)
+    settle()
+    assert aside.is_of(older)
+    assert not shown
+    later(bench, session.job, RoomPath("r1"), lambda: True)
+    _until(lambda: bool(shown))
+    assert aside.is_of(session.job)
+
+
+def _until(true: Callable[[], bool]) -> None:
+    end = time.monotonic() + 20
+    while not true() and time.monotonic() < end:
+        settle()
+    assert true()

@@ -43,6 +43,10 @@ class LaterWork(Work):
         self._timer.start()
         return None
 
+    def is_of(self, job: Job) -> bool:
+        """Return whether what was worked out last is of just this job."""
+        return self._there is not None and self._there[0] is job
+
     def _begin(self) -> None:
         wanted = self._wanted
         if wanted is None or self._busy:
@@ -82,8 +86,14 @@ def later(bench: Bench, job: Job, path: ThingPath, work: Callable[[], Found]) ->
     if not bench.is_counted:
         return None
 
+    def shown_again(work: LaterWork) -> None:
+        # Once the job is another one the bench is shown again by itself, when that one is counted: asking what needs
+        # the whole of it before would count it here, with the window standing still.
+        if work.is_of(bench.session.job):
+            bench.refresh(counted=bench.is_counted)
+
     def listen(work: LaterWork) -> None:
-        work.ready.connect(lambda: bench.refresh(counted=bench.is_counted))
+        work.ready.connect(lambda: shown_again(work))
 
     aside = bench.work(LaterWork, listen)
     found: Found | None = aside.asked(job, path, work)  # type: ignore[assignment]
