@@ -3,8 +3,7 @@ total."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from typing import Literal
+from collections.abc import Callable, Iterator
 
 from narrow_cornice.derived.bought.costs import costs
 from narrow_cornice.derived.bought.deliveries import deliveries
@@ -12,7 +11,7 @@ from narrow_cornice.derived.bought.hours import job_hours, job_labour
 from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.derived.bought.purchases import paid, still_in_words, tick_state, told_of
 from narrow_cornice.derived.bought.tally import tally
-from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.bought.to_buy import Parted, slips, to_buy
 from narrow_cornice.drawing.marks import Drawing, Label, Pen, Point
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.exchange.cautions import cautions_of
@@ -25,22 +24,17 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.show import show_money
 
-Parted = Literal["shop", "room", "phase"]
-
 
 def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop") -> bytes:
     """Return the list to buy: a sheet for each shop (or room, or part of the work), with pictures, reasons, totals."""
     work_out(job)
     sheet = Sheet(job, f"{job.name}: to buy", paper)
     money = f" {job.settings.money}" if job.settings.money else ""
-    slips = _slips(job, parted)
     heavy = {one.shop: one.weight for one in deliveries(job) if one.heavy} if parted == "shop" else {}
     word = {"shop": "by shop", "room": "by room", "phase": "by part of the work"}[parted]
     y = _list_head(sheet, job, word)
     begun = False
-    for name, lines, room_id in slips:
-        if not lines:
-            continue
+    for name, lines, room_id in slips(job, parted):
         if begun:  # a sheet for each, to be taken along
             foot(sheet, job)
             y = _list_head(sheet, job, word)
@@ -55,33 +49,23 @@ def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop")
             sheet.text(14, y - 2.5, words, 8.5, face="slanted", colour="rust", room=sheet.wide - 28)
             y += 4
         for line in lines:
-            if y > sheet.tall - 34:
-                foot(sheet, job)
-                y = _list_head(sheet, job, "continued")
+            y = _room_for(sheet, job, y, 34, _list_head)
             y = _list_row(sheet, job, line, y, room_id)
         y += 5
-    if y > sheet.tall - 60:
-        foot(sheet, job)
-        y = _list_head(sheet, job, "continued")
+    y = _room_for(sheet, job, y, 60, _list_head)
     y = _all_together(sheet, job, y)
     kept = [finding for finding in second_look(job) if finding.kept]
     if kept:
-        if y > sheet.tall - 50:
-            foot(sheet, job)
-            y = _list_head(sheet, job, "continued")
+        y = _room_for(sheet, job, y, 50, _list_head)
         sheet.text(14, y + 3, "Kept on purpose", 11, face="name")
         y += 8
         for finding in kept:
-            if y > sheet.tall - 26:
-                foot(sheet, job)
-                y = _list_head(sheet, job, "continued")
+            y = _room_for(sheet, job, y, 26, _list_head)
             words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
             y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
     y += 3
     for caution in _list_cautions(job):
-        if y > sheet.tall - 22:
-            foot(sheet, job)
-            y = _list_head(sheet, job, "continued")
+        y = _room_for(sheet, job, y, 22, _list_head)
         y = sheet.wrapped(14, y, caution, 7.5, sheet.wide - 28, colour="soft") + 0.5
     foot(sheet, job)
     return sheet.content()
@@ -98,15 +82,6 @@ def _all_together(sheet: Sheet, job: Job, y: float) -> float:
     if everything.left_out:
         y = sheet.wrapped(14, y, f"Not in this list: {' '.join(everything.left_out)}", 8.5, 180, colour="rust", most=12)
     return y
-
-
-def _slips(job: Job, parted: Parted) -> list[tuple[str, list[LineToBuy], str]]:
-    """Return the names of the slips with their lines, and of a room its identity."""
-    everything = to_buy(job)
-    if parted == "room":
-        return [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]
-    groups = everything.shops() if parted == "shop" else everything.phases()
-    return [(name, lines, "") for name, lines in groups]
 
 
 def _list_cautions(job: Job) -> tuple[str, ...]:
@@ -178,11 +153,9 @@ def takeoff_pdf(job: Job, paper: Paper | None = None) -> bytes:
     costs."""
     work_out(job)
     sheet = Sheet(job, f"{job.name}: take-off", paper)
-    y = _page(sheet, job, "Take-off", "every total with its working")
+    y = _takeoff_head(sheet, job, "every total with its working")
     for figure, depth in _figures(job):
-        if y > sheet.tall - 34:
-            foot(sheet, job)
-            y = _page(sheet, job, "Take-off", "continued")
+        y = _room_for(sheet, job, y, 34, _takeoff_head)
         x = 14.0 + 5.0 * depth
         face = "bold" if depth == 0 else "text"
         sheet.text(x, y, figure.name, 10 if depth == 0 else 9, face=face, room=sheet.wide - x - 50)
@@ -214,14 +187,14 @@ def _figures(job: Job) -> Iterator[tuple[Figure, int]]:
 
 def _costs(sheet: Sheet, job: Job, y: float) -> float:
     """Print what each room costs, and what is below it."""
-    y = _room_for(sheet, job, y + 4, 30)
+    y = _room_for(sheet, job, y + 4, 50, _takeoff_head)
     sheet.text(14, y, "What it costs, room by room", 12, face="name")
     columns = ((sheet.wide - 74, "materials"), (sheet.wide - 52, "hours"), (sheet.wide - 33, "labour"))
     for x, words in (*columns, (sheet.wide - 14, "together")):
         sheet.text(x, y + 5, words, 7.5, colour="soft", anchor="right")
     y += 10
     for one in costs(job):
-        y = _room_for(sheet, job, y, 10)
+        y = _room_for(sheet, job, y, 30, _takeoff_head)
         face = "bold" if one.whole else "text"
         sheet.text(14 if one.whole else 19, y, one.words, 9, face=face, room=sheet.wide - 114)
         figures = (show_money(one.materials), f"{one.hours:.1f}", show_money(one.labour), show_money(one.together))
@@ -231,15 +204,16 @@ def _costs(sheet: Sheet, job: Job, y: float) -> float:
     return y
 
 
-def _room_for(sheet: Sheet, job: Job, y: float, tall: float) -> float:
-    if y < sheet.tall - 20 - tall:
+def _room_for(sheet: Sheet, job: Job, y: float, tall: float, head: Callable[[Sheet, Job, str], float]) -> float:
+    """Return where the next goes: where the last ended if a page has so much left, else below the head of a new one."""
+    if y <= sheet.tall - tall:
         return y
     foot(sheet, job)
-    return _page(sheet, job, "Take-off", "continued")
+    return head(sheet, job, "continued")
 
 
-def _page(sheet: Sheet, job: Job, title: str, word: str) -> float:
+def _takeoff_head(sheet: Sheet, job: Job, word: str) -> float:
     sheet.page()
-    sheet.text(14, 18, f"{title}, {job.name}", 20, face="name", room=sheet.wide - 28)
+    sheet.text(14, 18, f"Take-off, {job.name}", 20, face="name", room=sheet.wide - 28)
     sheet.text(14, 24, word, 9.5, face="slanted", colour="soft")
     return 34.0

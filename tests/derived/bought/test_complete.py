@@ -7,7 +7,6 @@ from collections import Counter
 
 import pytest
 
-from narrow_cornice.derived.bought.coverings.source import covering_line
 from narrow_cornice.derived.bought.lines import InLengths, InSheets, counted_rooms
 from narrow_cornice.derived.bought.sundries.source import sundry_needs
 from narrow_cornice.derived.bought.to_buy import ToBuy, to_buy
@@ -15,7 +14,7 @@ from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.sheets import cut_boards
 from narrow_cornice.derived.coated.coatings import coated_surfaces
-from narrow_cornice.derived.coated.coverings import room_coverings
+from narrow_cornice.derived.coated.coverings import covering_line, room_coverings
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room

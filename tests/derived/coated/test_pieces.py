@@ -6,10 +6,9 @@ import pytest
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.costs import costs
-from narrow_cornice.derived.bought.coverings.source import covering_line
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
-from narrow_cornice.derived.coated.coverings import room_coverings
+from narrow_cornice.derived.coated.coverings import covering_line, room_coverings
 from narrow_cornice.derived.coated.layers import layers_of
 from narrow_cornice.derived.coated.masking import room_masking
 from narrow_cornice.derived.coated.painting_hours import painting_hours

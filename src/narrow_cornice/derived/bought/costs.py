@@ -11,7 +11,7 @@ from narrow_cornice.derived.bought.lines import InLengths, InSheets, Knife, Line
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.built.building_hours import building_hours
 from narrow_cornice.derived.coated.coatings import coated_surfaces, paint_line
-from narrow_cornice.derived.coated.coverings import room_coverings
+from narrow_cornice.derived.coated.coverings import covering_line, room_coverings
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
@@ -63,13 +63,8 @@ def costs(job: Job) -> tuple[Cost, ...]:
 class _Shared:
     """Shares of the price of lines, by what they fall on; what is left of a room's share is its rest."""
 
-    def __init__(self, job: Job, room: Room) -> None:
-        self.room = room
-        self.left = {
-            line.key: line.share_of_price(room.id)
-            for line in to_buy(job).lines
-            if any(one == room.id for one, _, _ in line.shares)
-        }
+    def __init__(self, lines: list[LineToBuy], room: Room) -> None:
+        self.left = {line.key: line.share_of_price(room.id) for line in lines}
 
     def split(self, line: str, weights: Mapping[ThingPath, float]) -> Iterator[tuple[ThingPath, float]]:
         """Yield the part of a line that falls on each thing by its weight, in cents that make the room's share."""
@@ -83,9 +78,9 @@ class _Shared:
 
 
 def _of_room(job: Job, room: Room, wage: Figure) -> Iterator[Cost]:
-    shared, materials = _Shared(job, room), dict[ThingPath, float]()
+    lines = to_buy(job).of_room(room.id)
+    shared, materials = _Shared(lines, room), dict[ThingPath, float]()
     hours, words = dict[ThingPath, float](), dict[ThingPath, str]()
-    lines = [line for line in to_buy(job).lines if line.key in shared.left]
     for weights, key in _weights(job, room, lines, words):
         for path, part in shared.split(key, weights):
             materials[path] = cents(materials.get(path, 0.0) + part)
@@ -129,7 +124,7 @@ def _weights(
                 words[path] = one.surface.name
         worn = covered.get(one.surface.key)
         if worn is not None and worn.amount is not None:
-            tins.setdefault(f"covering:{worn.covering.id}", {})[path] = worn.amount.value
+            tins.setdefault(covering_line(worn.covering.id), {})[path] = worn.amount.value
             words[path] = one.surface.name
     for line in lines:
         if line.key in tins:

@@ -28,8 +28,8 @@ def quoted(quotes: dict[str, Quote], code: str, material: Material) -> Material:
     return material if sizes == material.sizes else replace(material, sizes=sizes)
 
 
-@by_identity(times=1, each="room")
 # Many parameters: what the line is, and the rooms that share it.
+@by_identity(times=1, each="room")
 def material_line(key: str, kind: str, what: str, material: Material, *wanted: str | Figure) -> LineToBuy:
     """Return the line of a material for something, of the rooms' identities, names and amounts, given in turn."""
     shares = tuple(room_by_room(wanted))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from types import MappingProxyType
+from typing import Literal
 
 import msgspec
 
@@ -12,6 +13,8 @@ from narrow_cornice.derived.bought.lines import PHASES, LineToBuy, waits
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
+
+Parted = Literal["shop", "room", "phase"]  # how lines are put together
 
 
 class ToBuy(msgspec.Struct, frozen=True):
@@ -100,3 +103,13 @@ def _no_longer(job: Job, lines: tuple[LineToBuy, ...]) -> Iterator[str]:
         alike = [line.name[:60] for line in lines if line.key.split(":")[:-1] == sort and line.key not in job.ticks]
         now = f"; there is now {', '.join(alike[:3])}" if alike else ""
         yield f"Bought and no longer wanted: {bought} of {' '.join([*sort, what])[:80]}{now}."
+
+
+def slips(job: Job, parted: Parted) -> list[tuple[str, list[LineToBuy], str]]:
+    """Return the lines slip by slip, none of them empty: the name of each, its lines, and of a room its identity."""
+    everything = to_buy(job)
+    if parted == "room":
+        rooms = ((room.name, everything.of_room(room.id), room.id) for room in job.rooms)
+        return [slip for slip in rooms if slip[1]]
+    groups = everything.shops() if parted == "shop" else everything.phases()
+    return [(name, lines, "") for name, lines in groups]

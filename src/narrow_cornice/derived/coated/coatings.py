@@ -33,17 +33,32 @@ from narrow_cornice.memo import by_identity
 NO_FINISH = Finish()  # what is on a surface nobody gave anything
 
 
-class Coated(msgspec.Struct, frozen=True, gc=False):
-    """A surface with its finish: coats and litres as figures, None where no paint is chosen yet; the ``state`` it is
-    painted in, the colour its primer is tinted to where it is and by what share, the sealer that comes last with its
-    litres, and the ``area`` that is painted where it is not all of it. One that is ``left`` stays as it is, one with a
-    ``covering`` is papered or tiled."""
+class Finished(msgspec.Struct, frozen=True, gc=False):
+    """A surface with the finish in force: what a drawing needs to know of it."""
 
     surface: Surface
     finish: Finish
     own: bool
     colour: Colour | None
     paint: Paint | None
+
+    @property
+    def left(self) -> bool:
+        """Whether it stays as it is."""
+        return is_left(self.surface, self.finish)
+
+    @property
+    def waits(self) -> bool:
+        """Whether somebody still has to say what goes on it."""
+        return self.paint is None and not self.left and self.finish.covering is None
+
+
+class Coated(Finished, frozen=True, gc=False):
+    """A surface with its finish: coats and litres as figures, None where no paint is chosen yet; the ``state`` it is
+    painted in, the colour its primer is tinted to where it is and by what share, the sealer that comes last with its
+    litres, and the ``area`` that is painted where it is not all of it. One that is ``left`` stays as it is, one with a
+    ``covering`` is papered or tiled."""
+
     coats: Figure | None = None
     litres: Figure | None = None
     primer: Paint | None = None
@@ -55,7 +70,6 @@ class Coated(msgspec.Struct, frozen=True, gc=False):
     seal_coats: Figure | None = None
     seal_litres: Figure | None = None
     area: Figure | None = None
-    left: bool = False
 
     @property
     def painted(self) -> Figure:
@@ -76,11 +90,6 @@ class Coated(msgspec.Struct, frozen=True, gc=False):
     def system(self) -> System | None:
         """Return the system it is finished by, None for none."""
         return systems().get(self.finish.system)
-
-    @property
-    def waits(self) -> bool:
-        """Whether somebody still has to say what goes on it."""
-        return self.paint is None and not self.left and self.finish.covering is None
 
     @property
     def works(self) -> tuple[str, ...]:
@@ -152,26 +161,6 @@ def _coats(finish: Finish, paint: Paint, hiding: Hiding | None, rules: HouseRule
     return rules.figure("coats")
 
 
-class Finished(msgspec.Struct, frozen=True, gc=False):
-    """A surface with the finish in force: what a drawing needs to know of it."""
-
-    surface: Surface
-    finish: Finish
-    own: bool
-    colour: Colour | None
-    paint: Paint | None
-
-    @property
-    def left(self) -> bool:
-        """Whether it stays as it is."""
-        return is_left(self.surface, self.finish)
-
-    @property
-    def waits(self) -> bool:
-        """Whether somebody still has to say what goes on it."""
-        return self.paint is None and not self.left and self.finish.covering is None
-
-
 @by_identity(times=1, each="room")
 def finished_surfaces(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
@@ -210,9 +199,8 @@ def _coated(
     """Return one surface with what goes on it; one that an edit left as it was is not worked out again."""
     system = systems().get(finish.system)
     state: State = finish.state or (system.state if system is not None and system.state else surface.found)
-    left = is_left(surface, finish)
-    if paint is None or left or finish.covering is not None:
-        return Coated(surface, finish, own, colour, None, state=state, left=left)
+    if paint is None or is_left(surface, finish) or finish.covering is not None:
+        return Coated(surface, finish, own, colour, None, state=state)
     hiding, strong = _hiding(colour, paint, over, rules), False
     if hiding is not None and not hiding.hides:
         strong = True

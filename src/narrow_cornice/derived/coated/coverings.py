@@ -57,8 +57,13 @@ def hours_of_covering(area: float, in_an_hour: float) -> float:
     return area / in_an_hour
 
 
-@by_identity(times=1, each="room")
+def covering_line(identity: str) -> str:
+    """Return the key of the line of a paper or a tile."""
+    return f"covering:{identity}"
+
+
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
+@by_identity(times=1, each="room")
 def room_coverings(
     room: Room,
     changed_rules: dict[str, float],

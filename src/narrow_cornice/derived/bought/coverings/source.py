@@ -17,7 +17,7 @@ from narrow_cornice.derived.bought.lines import (
     in_turn,
 )
 from narrow_cornice.derived.bought.measures import material_line, price_quoted, quoted
-from narrow_cornice.derived.coated.coverings import Covered, room_coverings
+from narrow_cornice.derived.coated.coverings import Covered, covering_line, room_coverings
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.finishes.paper import rolls_for
 from narrow_cornice.finishes.sundries import sundries
@@ -41,11 +41,6 @@ def price_of_rolls(rolls: float, price_of_one: float) -> float:
 def paste_for(area: float, paste: float) -> float:
     """Return the paste of an area in litres."""
     return area / paste
-
-
-def covering_line(identity: str) -> str:
-    """Return the key of the line of a paper or a tile."""
-    return f"covering:{identity}"
 
 
 def coverings_to_buy(job: Job) -> Bought:

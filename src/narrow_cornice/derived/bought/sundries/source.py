@@ -63,16 +63,10 @@ def sundry_needs(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> Mapping[str, Figure]:
     """Return what a room uses up of each sundry, by its key."""
-    coated = [one for one in coated_surfaces(room, changed_rules, paints, colours) if one.paint is not None]
+    every = coated_surfaces(room, changed_rules, paints, colours)
+    coated = [one for one in every if one.paint is not None]
     masking = room_masking(room, changed_rules, paints, colours)
-    floor = next(
-        (
-            one.surface.net
-            for one in coated_surfaces(room, changed_rules, paints, colours)
-            if one.surface.kind == "floor"
-        ),
-        None,
-    )
+    floor = next((one.surface.net for one in every if one.surface.kind == "floor"), None)
     overhead = any(one.surface.kind in ("wall", "ceiling") for one in coated)
     made = {}
     for key, sundry in sundries().items():

@@ -2,13 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
+from narrow_cornice.derived.bought.to_buy import Parted
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.session import Session
-
-Parted = Literal["shop", "room", "phase"]
 
 
 def list_to_buy(out: HandingOut, kind: str, parted: Parted) -> None:

@@ -11,13 +11,13 @@ from narrow_cornice.derived.bought.deliveries import deliveries
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.own.source import own_line_key
 from narrow_cornice.derived.bought.purchases import paid, still_in_words, tick_state, told_of
-from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.bought.to_buy import Parted, slips, to_buy
 from narrow_cornice.desk.bench_widgets import LinkButton, plain_label
 from narrow_cornice.desk.cards import Cards
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.bought.cost_rows import HEADINGS, cost_rows
-from narrow_cornice.desk.places.bought.handing_out import Parted, ask_prices, list_to_buy, takeoff, workbook
+from narrow_cornice.desk.places.bought.handing_out import ask_prices, list_to_buy, takeoff, workbook
 from narrow_cornice.desk.places.bought.scheme_cards import SchemeWork, scheme_cards
 from narrow_cornice.desk.places.bought.slips import LineRow, Slip
 from narrow_cornice.desk.ruled_sheet import RuledSheet
@@ -107,11 +107,6 @@ class BoughtPage(LeafPage):
         leaf = self.leaf()
         return leaf.key if leaf is not None and leaf.key in ("room", "phase") else "shop"  # type: ignore[return-value]
 
-    @property
-    def by_room(self) -> bool:
-        """Whether there is a slip for each room."""
-        return self.parted == "room"
-
     def focus_drawing(self) -> None:
         """Give the first line the keyboard."""
         if self.slips and self.slips[0].rows:
@@ -152,13 +147,7 @@ class BoughtPage(LeafPage):
             self._show_schemes()
             return
         heavy = {one.shop: one.weight for one in deliveries(job) if one.heavy} if self.parted == "shop" else {}
-        if self.parted == "phase":
-            groups = [(phase, lines, "") for phase, lines in everything.phases()]
-        elif self.by_room:
-            groups = [(room.name, everything.of_room(room.id), room.id) for room in job.rooms]
-            groups = [group for group in groups if group[1]]
-        else:
-            groups = [(shop, lines, "") for shop, lines in everything.shops()]
+        groups = slips(job, self.parted)
         while len(self.slips) < len(groups):
             slip = Slip(self.theme)
             self.slips.append(slip)
