@@ -8,10 +8,11 @@ from __future__ import annotations
 import os
 import sys
 from collections.abc import Iterator
-from contextlib import contextmanager, suppress
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
+from narrow_cornice.commands.answering import answer, size_given
 from narrow_cornice.errors import CorniceError
 
 if TYPE_CHECKING:
@@ -22,7 +23,7 @@ if TYPE_CHECKING:
 
 COMMANDS = (
     *("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "cut-sheets", "shelf"),
-    *("coats", "paper", "instruments"),
+    *("coats", "paper", "colour", "palette", "light", "instruments"),
 )
 BAD_INPUT = 2
 
@@ -62,12 +63,6 @@ def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = No
     return status
 
 
-def _answer(value: dict[str, Any]) -> None:
-    import json
-
-    print(json.dumps(value, ensure_ascii=False, allow_nan=False))
-
-
 def _command(given: list[str]) -> int:
     import click
 
@@ -90,6 +85,9 @@ def _commands() -> click.Group:
     import click
 
     from narrow_cornice import __version__
+    from narrow_cornice.commands.colours import add_colours
+    from narrow_cornice.commands.finishes import add_finishes
+    from narrow_cornice.commands.instruments import add_instruments
 
     @click.group(
         help="Measured rooms, proportioned trim, finishes and the list to buy from; without a command, the window.",
@@ -101,9 +99,10 @@ def _commands() -> click.Group:
 
     _add_job_commands(group)
     _add_sizes_of_trim(group)
-    _add_instruments(group)
+    add_instruments(group)
     _add_solvers(group)
-    _add_finishes(group)
+    add_finishes(group)
+    add_colours(group)
     return group
 
 
@@ -162,7 +161,7 @@ def _add_sizes_of_trim(group: click.Group) -> None:
             mm = parse_length(text, unit).mm
         except LengthError as error:
             raise CorniceError(f"“{text[:80]}”, character {error.position + 1}: {error}") from None
-        _answer({"mm": mm, "metric": show_metric(mm), "imperial": show_imperial(mm)})
+        answer({"mm": mm, "metric": show_metric(mm), "imperial": show_imperial(mm)})
 
     @group.command(help="The wall proportioned as an order.")
     @click.option("--height", required=True, help="Ceiling height, as people type lengths.")
@@ -170,61 +169,6 @@ def _add_sizes_of_trim(group: click.Group) -> None:
     @click.option("--school", required=True, help="five-part, nineteen-part or per-cent.")
     def proportion(height: str, order: str, school: str) -> None:
         _proportion(height, order, school)
-
-
-def _add_instruments(group: click.Group) -> None:
-    """Add the stand-ins for outside devices."""
-    import click
-
-    @group.group(help="Stand-ins for outside devices.")
-    def instruments() -> None:
-        pass
-
-    @instruments.command(help="A laser meter on a pseudo-terminal: Enter, a question or the clock sends a reading.")
-    @click.option("--play", type=click.Path(path_type=Path, dir_okay=False), help="A list of lengths, one a line.")
-    @click.option("--every", type=click.FloatRange(0.05, 3600), help="Send a reading every so many seconds.")
-    @click.option("--noise", type=click.FloatRange(0, 1000), default=0.0, help="Noise in mm.")
-    @click.option("--drop", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are lost.")
-    @click.option("--halve", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are cut in half.")
-    @click.option("--garble", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are spoilt.")
-    @click.option("--unit", type=click.Choice(["mm", "m", "in", "ft"]), default="mm", help="What it reads in.")
-    @click.option("--seed", type=int, default=1, help="Makes the noise repeat itself.")
-    # Many parameters: the command line hands every option over by itself.
-    def laser(
-        play: Path | None,
-        every: float | None,
-        noise: float,
-        drop: float,
-        halve: float,
-        garble: float,
-        unit: Any,
-        seed: int,
-    ) -> None:
-        _laser(play, every, (noise, drop, halve, garble, unit), seed)
-
-    _add_shop(instruments)
-
-
-def _add_shop(instruments: click.Group) -> None:
-    """Add the stand-in of a shop's desk."""
-    import click
-
-    @instruments.command(help="A shop's desk on this machine: tells prices and stock as JSON over HTTP.")
-    @click.option("--port", type=click.IntRange(0, 65535), default=8765, help="Nought: any that is free.")
-    @click.option("--differ", type=click.FloatRange(0, 0.9), default=0.1, help="By which share at most prices differ.")
-    @click.option("--out", type=click.FloatRange(0, 1), default=0.1, help="Share of things that are out of stock.")
-    @click.option("--slow", type=click.FloatRange(0, 3600), default=0.0, help="Seconds it takes to answer.")
-    @click.option("--drop", type=click.FloatRange(0, 1), default=0.0, help="Share of questions it breaks off at.")
-    @click.option("--garble", type=click.FloatRange(0, 1), default=0.0, help="Share of answers that are spoilt.")
-    @click.option("--seed", type=int, default=1, help="Makes it repeat itself.")
-    # Many parameters: the command line hands every option over by itself.
-    def shop(port: int, differ: float, out: float, slow: float, drop: float, garble: float, seed: int) -> None:
-        from narrow_cornice.instruments.shop_desk import DeskHabits, ShopDesk
-
-        desk = ShopDesk(port, DeskHabits(differ, out, garble, drop, slow, seed))
-        print(desk.address, flush=True)
-        with suppress(KeyboardInterrupt):
-            desk.serve()
 
 
 def _add_solvers(group: click.Group) -> None:
@@ -235,7 +179,7 @@ def _add_solvers(group: click.Group) -> None:
     def survey() -> None:
         from narrow_cornice.survey.request import read_survey, survey_answer
 
-        _answer(survey_answer(read_survey(sys.stdin.buffer.read())))
+        answer(survey_answer(read_survey(sys.stdin.buffer.read())))
 
     @group.command(help="Saw settings for a crown lying flat, from its spring angle and the corner.")
     @click.option("--spring", required=True, type=float, help="Degrees between the wall and the back of the moulding.")
@@ -244,7 +188,7 @@ def _add_solvers(group: click.Group) -> None:
         from narrow_cornice.trim.saw_settings import lying_flat
 
         found = lying_flat(spring, corner)
-        _answer({"mitre": found.mitre.value, "bevel": found.bevel.value})
+        answer({"mitre": found.mitre.value, "bevel": found.bevel.value})
 
     @group.command(help="How far a shelf sags, at once and after years, and how far it may span.")
     @click.option("--span", required=True, help="Clear span, as people type lengths.")
@@ -264,7 +208,7 @@ def _add_solvers(group: click.Group) -> None:
         asked = read_lengths(sys.stdin.buffer.read())
         with _quietly():
             found = lengths_answer(asked)
-        _answer(found)
+        answer(found)
 
     @group.command("cut-sheets", help="The fewest sheets for a list of parts; JSON on standard input, JSON out.")
     def cut_sheets() -> None:
@@ -273,52 +217,7 @@ def _add_solvers(group: click.Group) -> None:
         asked = read_sheets(sys.stdin.buffer.read())
         with _quietly():
             found = sheets_answer(asked)
-        _answer(found)
-
-
-def _add_finishes(group: click.Group) -> None:
-    """Add what counts coats and rolls of paper."""
-    import click
-
-    @group.command(help="How many coats of a colour hide another; what is still seen after each (ΔE00).")
-    @click.option("--over", required=True, help="The colour there now, #rrggbb.")
-    @click.option("--colour", required=True, help="The new colour, #rrggbb.")
-    @click.option("--hiding", type=float, required=True, help="The paint's scattering power SX in one coat.")
-    def coats(over: str, colour: str, hiding: float) -> None:
-        _coats(over, colour, hiding)
-
-    @group.command(help="Strips and rolls of wallpaper for a length of walls.")
-    @click.option("--walls", required=True, help="Length of the walls, as people type lengths.")
-    @click.option("--height", required=True, help="Height of the walls.")
-    @click.option("--roll-length", required=True, help="Length of a roll.")
-    @click.option("--roll-width", required=True, help="Width of a roll.")
-    @click.option("--repeat", default="0", help="Repeat of the pattern.")
-    @click.option("--match", type=click.Choice(["straight", "half-drop", "free"]), default="straight")
-    # Many parameters: the command line hands every option over by itself.
-    def paper(walls: str, height: str, roll_length: str, roll_width: str, repeat: str, match: Any) -> None:
-        from narrow_cornice.explained.house_rules import HouseRules
-        from narrow_cornice.finishes.paper import papering
-
-        wide, high = _size(walls, "walls"), _size(height, "height")
-        long, across = _size(roll_length, "roll length"), _size(roll_width, "roll width")
-        allowance = HouseRules().value("paper_allowance")
-        found = papering(wide, high, long, across, _size(repeat, "repeat"), match, allowance)
-        _answer({"cut": found.cut, "per_roll": found.per_roll, "strips": found.strips, "rolls": found.rolls})
-
-
-def _coats(over: str, colour: str, hiding: float) -> None:
-    from narrow_cornice.colour.tones import checked_colour
-    from narrow_cornice.explained.house_rules import HouseRules
-    from narrow_cornice.finishes.coats import coats_to_hide, seen_after
-
-    if not 0.01 <= hiding <= 1000:
-        raise CorniceError(f"A hiding of {hiding:g} cannot be.", where="--hiding", remedy="Paints have about 1 to 10.")
-    rules = HouseRules()
-    old, new = checked_colour(over.lower(), "--over"), checked_colour(colour.lower(), "--colour")
-    most = int(rules.value("most_coats"))
-    found = coats_to_hide(old, new, hiding, most, rules.value("hidden_difference"))
-    left = seen_after(old, new, hiding, most)[: found.coats]
-    _answer({"coats": found.coats, "delta_e": [round(one, 4) for one in left], "tinted_primer": not found.hides})
+        answer(found)
 
 
 @contextmanager
@@ -350,7 +249,7 @@ def _check(job: Job, as_json: bool) -> None:
 
     findings, left_out = second_look(job), to_buy(job).left_out
     if as_json:
-        _answer(
+        answer(
             {
                 "findings": [
                     {
@@ -388,7 +287,7 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
     from narrow_cornice.units.show import show_money
 
     if as_json:
-        _answer(takeoff_answer(job))
+        answer(takeoff_answer(job))
         return
     if as_csv:
         sys.stdout.write(to_buy_by_shop(job))
@@ -411,34 +310,18 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
         print(f"Not in this list: {words}")
 
 
-def _laser(play: Path | None, every: float | None, habits: tuple[Any, ...], seed: int) -> None:
-    from narrow_cornice.instruments.laser import USUAL, Habits, Laser, read_list, run
-    from narrow_cornice.job.file import surroundings
-
-    lengths = USUAL
-    if play is not None:
-        try:
-            lengths = read_list(play.read_text(encoding="utf-8"))
-        except UnicodeDecodeError:
-            raise CorniceError(f"{play.name} is not readable text (UTF-8).") from None
-        except OSError as error:
-            raise surroundings(error, play, "opened") from None
-    keys = sys.stdin.fileno() if sys.stdin is not None and not sys.stdin.closed else None
-    run(Laser(lengths, Habits(*habits), seed), every, lambda port: print(port, flush=True), keys)
-
-
 def _shelf(sizes: tuple[str, str, str], material: str, load: float, ends: Any) -> None:
     from narrow_cornice.casework.boards import known_material
     from narrow_cornice.casework.strength import Shelf, checked_shelf, sag_of
     from narrow_cornice.explained.house_rules import HouseRules
 
     span, depth, thickness = (
-        _size(text, name) for text, name in zip(sizes, ("span", "depth", "thickness"), strict=True)
+        size_given(text, name) for text, name in zip(sizes, ("span", "depth", "thickness"), strict=True)
     )
     found = sag_of(
         checked_shelf(Shelf(span, depth, thickness, known_material(material), load, ends=ends)), HouseRules()
     )
-    _answer(
+    answer(
         {
             "sag": found.at_once.value,
             "sag_long_term": found.after_years.value,
@@ -446,16 +329,6 @@ def _shelf(sizes: tuple[str, str, str], material: str, load: float, ends: Any) -
             "longest_span": found.longest.value,
         }
     )
-
-
-def _size(text: str, where: str) -> float:
-    """Return a length that was given as an option. Raises CorniceError with its name."""
-    from narrow_cornice.units.lengths import LengthError, parse_length
-
-    try:
-        return parse_length(text).mm
-    except LengthError as error:
-        raise CorniceError(f"“{text[:80]}”, character {error.position + 1}: {error}", where=where) from None
 
 
 def _proportion(height: str, order: str, school: str) -> None:
@@ -479,7 +352,7 @@ def _proportion(height: str, order: str, school: str) -> None:
     def value(figure: Figure | None) -> float | None:
         return None if figure is None else figure.value
 
-    _answer(
+    answer(
         {
             "entablature": value(wall.entablature),
             "architrave": value(wall.architrave),

@@ -89,6 +89,14 @@ def difference(one: tuple[float, float, float], other: tuple[float, float, float
     return float(Color("srgb-linear", one).delta_e(Color("srgb-linear", other), method="2000"))
 
 
+@by_value(times=16, each="thing")
+def tone_difference(one: str, other: str) -> float:
+    """Return ΔE00 (CIEDE2000) between two colours as #rrggbb."""
+    from coloraide import Color
+
+    return float(Color(one).delta_e(Color(other), method="2000"))
+
+
 def make_ready() -> None:
     """Load what measuring colours takes, so that the first question does not wait for it."""
     difference(linear_light("#808080"), linear_light("#7f7f7f"))

@@ -1,0 +1,1 @@
+"""Commands of the command line, a file a topic; ``cli`` gathers them."""
