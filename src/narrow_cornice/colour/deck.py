@@ -14,6 +14,7 @@ import msgspec
 from narrow_cornice.colour.tones import lab, lightness, tone_difference
 from narrow_cornice.memo import by_value
 from narrow_cornice.shipped import SHIPPED
+from narrow_cornice.units.words import Id, Tone, Words
 
 RELATED_HUE = 14.0  # degrees of hue in CIE L*a*b* that relatives are apart at most
 PALE_CHROMA = 6.0  # below it hue says little, and relatives go by chroma alone
@@ -23,10 +24,10 @@ STEP_APART = 4.0  # of lightness between one relative and the next at least
 class DeckColour(msgspec.Struct, frozen=True):
     """A colour of a deck: its identity in it, the family it stands in, its name and its tone as #rrggbb."""
 
-    id: str
-    family: str
-    name: str
-    hex: str
+    id: Id
+    family: Words
+    name: Words
+    hex: Tone
 
 
 Deck = tuple[DeckColour, ...]

@@ -20,6 +20,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.pictures import check_pictures
 from narrow_cornice.job.room_checks import allowed, check_brief, check_room
 from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.job.zoned import Fabric, shipped_fabrics
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.orders import checked_order
@@ -27,6 +28,7 @@ from narrow_cornice.trim.orders import checked_order
 MOST_ROOMS = 2_000
 MOST_LEFT = 400
 MOST_SCHEMES = 20
+MOST_DECKS, MOST_IN_DECK = 20, 5000
 
 
 def checked_job(job: Job) -> Job:
@@ -70,7 +72,8 @@ def checked_job(job: Job) -> Job:
     if len(job.rooms) > MOST_ROOMS:
         raise JobError(f"More than {MOST_ROOMS} rooms.", where="rooms")
     unique((room.id for room in job.rooms), "rooms")
-    known = _known(job.colours, job.paints, job.coverings)
+    known = _known(job.colours, job.paints, job.coverings, job.fabrics)
+    _check_cloth_and_decks(job)
     _check_stock(job, known)
     for index, room in enumerate(job.rooms):
         check_room(room, f"rooms[{index}]", known)
@@ -86,15 +89,36 @@ def checked_job(job: Job) -> Job:
 # By identity, so that a room that stayed as it was is not checked again as long as these are the same.
 @by_identity(times=1, each="job")
 def _known(
-    colours: tuple[Colour, ...], paints: tuple[Paint, ...], coverings: tuple[Covering, ...]
+    colours: tuple[Colour, ...],
+    paints: tuple[Paint, ...],
+    coverings: tuple[Covering, ...],
+    fabrics: tuple[Fabric, ...],
 ) -> Mapping[str, Collection[str]]:
     """Return which identities there are, by the word for what they are of."""
     made = {
         "colour": frozenset(one.id for one in colours),
         "paint": frozenset(one.id for one in paints),
         "covering": frozenset(one.id for one in coverings),
+        "fabric": frozenset((*shipped_fabrics(), *(one.id for one in fabrics))),
     }
     return MappingProxyType(made)
+
+
+def _check_cloth_and_decks(job: Job) -> None:
+    """Check the cloth of a job and the decks of colours that were read in."""
+    unique((one.id for one in job.fabrics), "fabrics")
+    for index, cloth in enumerate(job.fabrics):
+        number(cloth.width, f"fabrics[{index}].width", 100, 10_000)
+        number(cloth.repeat, f"fabrics[{index}].repeat", 0, 5000)
+        number(cloth.price, f"fabrics[{index}].price", 0, 1e5)
+        checked_colour(cloth.tone, f"fabrics[{index}].tone")
+    unique((one.id for one in job.decks), "decks")
+    number(len(job.decks), "decks", 0, MOST_DECKS)
+    for index, deck in enumerate(job.decks):
+        number(len(deck.colours), f"decks[{index}].colours", 1, MOST_IN_DECK)
+        unique((one.id for one in deck.colours), f"decks[{index}].colours")
+        for one in deck.colours:
+            checked_colour(one.hex, f"decks[{index}].colours")
 
 
 def _check_stock(job: Job, known: Mapping[str, Collection[str]]) -> None:

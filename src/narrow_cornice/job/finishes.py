@@ -19,6 +19,7 @@ CASEWORK_GROUPS = (FACE, INSIDE, DRAWERS)  # the surfaces of built-ins, each by 
 Substrate = Literal["anything", "plaster", "wood", "metal", "masonry", "cement"]
 Thinner = Literal["not said", "water", "solvent"]
 BlockKind = Literal["block", "stencil"]
+ColourOf = Literal["paint", "wood", "metal", "cloth", "stone"]
 PieceKind = Literal["fence", "screen", "furniture", "radiator", "metalwork", "small things", "other"]
 Sides = Literal[1, 2]
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
@@ -101,12 +102,16 @@ class RoomFinishes(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     pieces: tuple[Piece, ...] = ()
 
 
-class Colour(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A named colour of the job."""
+class Colour(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """A named colour of the job, and what it is the colour ``of``: a paint, or a wood, metal, cloth or stone as it is,
+    of which ``species`` and ``finish`` say more."""
 
     id: Id
     name: Words
     hex: Tone
+    of: ColourOf = "paint"
+    species: Id = ""
+    finish: Words = ""
 
 
 class Tin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -32,7 +32,7 @@ from narrow_cornice.survey.readings import Reading, as_reading
 from narrow_cornice.trim.kinds import KINDS, OF_TRIM, WITH_FACE
 from narrow_cornice.units.lengths import Length, plain_length
 
-Part = Literal["measured", "trim", "finishes"]
+Part = Literal["measured", "trim", "finishes", "zones"]
 Follows = Literal["where it lies", "on every part", "the wall", "the corner"]
 
 
@@ -389,6 +389,15 @@ ON_WALLS: tuple[OnWall, ...] = (
         sizes={"depth": False, "start": True, "end": False},
         putting=RECESSES,
     ),
+    OnWall(
+        "zones",
+        "pieces",
+        "where it lies",
+        along=("x",),
+        sizes={"width": False, "depth": False, "height": False},
+        stays=True,
+    ),
+    OnWall("zones", "lamps", "where it lies", along=("x",), sizes={"height": True}, stays=True),
     OnWall("measured", "heights", "where it lies", stays=True),
     OnWall("measured", "there", "on every part", sizes={"height": False, "thickness": False}, putting=THERE),
     OnWall("measured", "backing", "on every part", (), sizes={"spacing": False, "first": True}, readings=("found",)),

@@ -1,6 +1,7 @@
 """Files of earlier schemas, brought to the present one as the plain JSON they are, one schema after another.
 
-Schemas 1 and 2 have the same layout, and 5 to 7: what 2, 6 and 7 added has a default that means what its absence meant.
+Schemas 1 and 2 have the same layout, and 5 to 8: what 2 and 6 to 8 added has a default that means what its absence
+meant.
 """
 
 from __future__ import annotations
@@ -111,6 +112,7 @@ STEPS: dict[int, Callable[[Raw], Raw]] = {
     4: _primers_on_something,
     5: lambda raw: {**raw, "schema": 6},
     6: lambda raw: {**raw, "schema": 7},
+    7: lambda raw: {**raw, "schema": 8},
 }
 
 

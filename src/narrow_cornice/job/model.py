@@ -14,21 +14,24 @@ from narrow_cornice.casework.kinds import beginnings as shipped_beginnings
 from narrow_cornice.job.bought import CuttingPlan, OwnLine, Purchase, Quote, SheetCutting, Shop, shipped_shops
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import Casework
+from narrow_cornice.job.coloured import OwnDeck, RoomColours
 from narrow_cornice.job.finishes import Colour, Covering, LeftTin, Paint, RoomFinishes, TestBoard
 from narrow_cornice.job.measured import Measured, WayIn
 from narrow_cornice.job.trimwork import Joinery, MilledTrim, Trimwork
+from narrow_cornice.job.zoned import Fabric, Zoning, shipped_fabrics
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.orders import orders as shipped_orders
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.words import Id, Words
 
-SCHEMA = 7
+SCHEMA = 8
 
 
 class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A room, in parts by topic: what was measured of it, what was decided about its trim, its finishes and its
-    built-ins, and its brief. One that is ``outdoors`` has no walls: only pieces, such as a fence."""
+    """A room, in parts by topic: what was measured of it, what was decided about its trim, its finishes, its
+    built-ins, its zones and its colours, and its brief. One that is ``outdoors`` has no walls: only pieces, such as a
+    fence."""
 
     id: Id
     name: Words
@@ -37,6 +40,8 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     finishes: RoomFinishes = RoomFinishes()
     brief: RoomBrief = RoomBrief()
     casework: Casework = Casework()
+    zones: Zoning = Zoning()
+    colours: RoomColours = RoomColours()
     outdoors: bool = False
 
 
@@ -65,7 +70,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     ``built_in_kinds`` kinds of built-ins beside those that ship; ``pictures`` stand beside ``job.json`` in the file,
     by their names; ``own_lines`` are lines to buy that somebody wrote. ``coverings`` are papers and tiles,
     ``left_paint`` what there is of earlier tins, ``test_boards`` the log of stains that were tried; ``purchases`` say
-    of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``schemes`` are other ways to do
+    of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``fabrics`` are cloth beside
+    what ships, ``decks`` colours that were read in; ``schemes`` are other ways to do
     the job, and ``scheme`` the name of the one that is worked on."""
 
     name: Words
@@ -97,6 +103,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     test_boards: tuple[TestBoard, ...] = ()
     purchases: dict[Id, Purchase] = {}
     quotes: dict[Id, Quote] = {}
+    fabrics: tuple[Fabric, ...] = ()
+    decks: tuple[OwnDeck, ...] = ()
     scheme: Words = ""
     schemes: tuple[Scheme, ...] = ()
     pictures: dict[Id, bytes] = {}
@@ -112,6 +120,10 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     def shop_names(self) -> dict[str, str]:
         """Return the names of all shops by identity: those that ship, and the job's own in their place."""
         return {shop.id: shop.name for shop in (*shipped_shops(), *self.shops)}
+
+    def cloth(self) -> dict[str, Fabric]:
+        """Return every cloth by identity: what ships, and the job's own in its place."""
+        return {**shipped_fabrics(), **{one.id: one for one in self.fabrics}}
 
     def room(self, room_id: str) -> Room:
         """Return the room of that identity. Raises KeyError where there is none."""

@@ -19,6 +19,7 @@ from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, nu
 from narrow_cornice.job.measured import Opening, Photo, Recess, WallAsRead
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Trimwork
+from narrow_cornice.job.zone_checks import check_colours, check_zones
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.catalogue import checked_profile
@@ -54,6 +55,8 @@ def check_room(room: Room, where: str, known: Known) -> None:
     _check_finishes(room.finishes, f"{where}.finishes", known)
     _check_casework(room.casework, f"{where}.casework")
     check_brief(room.brief, f"{where}.brief")
+    check_zones(room.zones, f"{where}.zones", known)
+    check_colours(room.colours, f"{where}.colours", known)
 
 
 def _check_wall(wall: WallAsRead, where: str) -> None:

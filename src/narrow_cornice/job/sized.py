@@ -5,8 +5,8 @@ from __future__ import annotations
 from narrow_cornice import memo
 from narrow_cornice.job.model import Job, Room
 
-TABLES = ("paints", "colours", "milled", "catalogue", "orders", "shops", "ways_in")
-PARTS = ("measured", "trim", "finishes", "brief", "casework")
+TABLES = ("paints", "colours", "milled", "catalogue", "orders", "shops", "ways_in", "fabrics")
+PARTS = ("measured", "trim", "finishes", "brief", "casework", "zones", "colours")
 
 
 def size_memos(job: Job) -> None:

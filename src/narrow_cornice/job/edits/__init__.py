@@ -107,6 +107,42 @@ from narrow_cornice.job.edits.casework_edits import (
 from narrow_cornice.job.edits.casework_edits import (
     remove_built_in as remove_built_in,
 )
+from narrow_cornice.job.edits.colour_edits import (
+    add_seen_colour as add_seen_colour,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    break_on_purpose as break_on_purpose,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    change_bridge as change_bridge,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    exchange_colour as exchange_colour,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    give_colour as give_colour,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    put_bridge as put_bridge,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    put_deck as put_deck,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    remove_bridge as remove_bridge,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    remove_deck as remove_deck,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    set_role as set_role,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    set_strategy as set_strategy,
+)
+from narrow_cornice.job.edits.colour_edits import (
+    take_colours as take_colours,
+)
 from narrow_cornice.job.edits.contents_edits import (
     change_kept as change_kept,
 )
@@ -414,5 +450,44 @@ from narrow_cornice.job.edits.wall_edits import (
 )
 from narrow_cornice.job.edits.wall_edits import (
     wall_name as wall_name,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    add_zone as add_zone,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    change_zoned as change_zoned,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    dress_window as dress_window,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    hang_lamp as hang_lamp,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    keep_bed_direction as keep_bed_direction,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    move_zoned as move_zoned,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    put_fabric as put_fabric,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    remove_fabric as remove_fabric,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    remove_zoned as remove_zoned,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    set_north as set_north,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    stand_piece as stand_piece,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    take_arrangement as take_arrangement,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    usual_piece as usual_piece,
 )
 from narrow_cornice.job.history import Edit as Edit

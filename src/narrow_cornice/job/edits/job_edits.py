@@ -11,7 +11,7 @@ from narrow_cornice.job.edits.shop_edits import with_shop
 from narrow_cornice.job.finishes import Paint
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import WayIn
-from narrow_cornice.job.model import Job, Settings
+from narrow_cornice.job.model import Job, Room, Settings
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.lengths import Unit
@@ -93,8 +93,11 @@ def _used(job: Job, fields: tuple[str, ...], identity: str) -> bool:
     of its fields."""
     rooms = (*job.rooms, *(room for scheme in job.schemes for room in scheme.rooms))
     finishes = (finish for room in rooms for finish in room.finishes.surfaces.values())
-    things = (*finishes, *job.left_paint, *job.test_boards)
-    return any(getattr(thing, field, None) == identity for thing in things for field in fields)
+    zones = (one for room in rooms for one in (*room.zones.lamps, *room.zones.dressings))
+    things = (*finishes, *job.left_paint, *job.test_boards, *zones)
+    if any(getattr(thing, field, None) == identity for thing in things for field in fields):
+        return True
+    return "colour" in fields and any(identity in one.colours for room in rooms for one in room.zones.pieces)
 
 
 def remove_colour(colour_id: str, name: str) -> Edit:
@@ -102,8 +105,16 @@ def remove_colour(colour_id: str, name: str) -> Edit:
 
     def apply(job: Job) -> Job:
         if _used(job, ("colour", "over"), colour_id):
-            raise EditError(f"{name[:60]} is still on a surface.", remedy="Give that surface another colour first.")
-        return replace(job, colours=tuple(one for one in job.colours if one.id != colour_id))
+            raise EditError(f"{name[:60]} is still on something.", remedy="Give that another colour first.")
+
+        def without(room: Room) -> Room:
+            roles = tuple(role for role in room.colours.roles if role.colour != colour_id)
+            same = len(roles) == len(room.colours.roles)
+            return room if same else replace(room, colours=replace(room.colours, roles=roles))
+
+        schemes = tuple(replace(one, rooms=tuple(map(without, one.rooms))) for one in job.schemes)
+        kept = tuple(one for one in job.colours if one.id != colour_id)
+        return replace(job, colours=kept, rooms=tuple(map(without, job.rooms)), schemes=schemes)
 
     return Edit(f"remove colour {name[:40]}", apply)
 

@@ -87,7 +87,9 @@ def _unpaired(job: Job) -> Job:
     )
     if not all(new is old for new, old in zip(rooms, job.rooms, strict=True)):
         job = replace(job, rooms=rooms)
-    used = {photo.picture for room in job.rooms for photo in room.measured.photos}
+    rooms = (*job.rooms, *(room for scheme in job.schemes for room in scheme.rooms))
+    used = {photo.picture for room in rooms for photo in room.measured.photos}
+    used |= {room.colours.bridge.picture for room in rooms if room.colours.bridge is not None}
     if set(job.pictures) <= used:
         return job
     return replace(job, pictures={name: one for name, one in job.pictures.items() if name in used})
@@ -132,6 +134,9 @@ def remove_opening(room_id: str, opening_id: str, name: str) -> Edit:
 
     def change(room: Room) -> Room:
         openings = tuple(one for one in room.measured.openings if one.id != opening_id)
+        dressings = tuple(one for one in room.zones.dressings if one.opening != opening_id)
+        if len(dressings) < len(room.zones.dressings):
+            room = replace(room, zones=replace(room.zones, dressings=dressings))
         return without_finishes(with_measured(room, openings=openings), {opening_id})
 
     return parting(room_edit(f"remove {name[:40]}", room_id, change))

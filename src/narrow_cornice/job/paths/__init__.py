@@ -13,6 +13,10 @@ from narrow_cornice.job.paths.casework import BayPath as BayPath
 from narrow_cornice.job.paths.casework import BuiltInPath as BuiltInPath
 from narrow_cornice.job.paths.casework import CompartmentPath as CompartmentPath
 from narrow_cornice.job.paths.casework import KeptPath as KeptPath
+from narrow_cornice.job.paths.colours import BridgePath as BridgePath
+from narrow_cornice.job.paths.colours import DeckColourPath as DeckColourPath
+from narrow_cornice.job.paths.colours import NeighboursPath as NeighboursPath
+from narrow_cornice.job.paths.colours import RolePath as RolePath
 from narrow_cornice.job.paths.finishes import PiecePath as PiecePath
 from narrow_cornice.job.paths.finishes import SplitPath as SplitPath
 from narrow_cornice.job.paths.finishes import SurfacePath as SurfacePath
@@ -66,3 +70,11 @@ from narrow_cornice.job.paths.whole_job import MilledPath as MilledPath
 from narrow_cornice.job.paths.whole_job import PaintPath as PaintPath
 from narrow_cornice.job.paths.whole_job import ProfilePath as ProfilePath
 from narrow_cornice.job.paths.whole_job import WayInPath as WayInPath
+from narrow_cornice.job.paths.zones import ZONED as ZONED
+from narrow_cornice.job.paths.zones import DressingPath as DressingPath
+from narrow_cornice.job.paths.zones import FreeWallPath as FreeWallPath
+from narrow_cornice.job.paths.zones import LampPath as LampPath
+from narrow_cornice.job.paths.zones import NorthPath as NorthPath
+from narrow_cornice.job.paths.zones import StoodPath as StoodPath
+from narrow_cornice.job.paths.zones import ZonedPath as ZonedPath
+from narrow_cornice.job.paths.zones import ZonePath as ZonePath

@@ -1,0 +1,1 @@
+"""Zones: how a room is used, what stands in it, how windows are dressed, lamps."""

@@ -1,0 +1,62 @@
+"""How wide the ways through a room are: from door to door, and from the doors to each piece.
+
+Somebody as wide as a way fits through where the floor, drawn in by half of that on every side, is still in one piece
+between the two ends (shapely).
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from narrow_cornice.zones.plan_shapes import Outline, Point
+
+WIDEST = 1200.0  # mm, beyond which no way is called wider
+FINE = 10.0  # mm to which a way is found
+ROUNDS = 7
+
+
+def free_floor(room: Sequence[Point], solid: Sequence[Outline]) -> Any:
+    """Return the floor that nothing stands on, as shapely has it."""
+    import shapely
+
+    floor = shapely.Polygon(room).buffer(0)
+    return floor.difference(shapely.union_all([shapely.Polygon(one).buffer(0) for one in solid])) if solid else floor
+
+
+def ways_between(
+    floor: Any, ends: Mapping[str, Point], pairs: Sequence[tuple[str, str]]
+) -> dict[tuple[str, str], float]:
+    """Return how wide (mm) the widest way between each pair of places is, to 10 mm; 0 where there is none.
+
+    A place counts as reached where the way comes within half its width and 150 mm of it.
+    """
+    import shapely
+
+    points = {key: shapely.Point(place) for key, place in ends.items()}
+    kept: dict[float, list[Any]] = {}
+
+    def parts(width: float) -> list[Any]:
+        if width not in kept:
+            drawn = floor.buffer(-width / 2.0, quad_segs=4)
+            kept[width] = [one for one in shapely.get_parts(drawn) if not one.is_empty]
+        return kept[width]
+
+    def joined(width: float, one: str, other: str) -> bool:
+        near = width / 2.0 + 150.0
+        return any(points[one].distance(part) <= near and points[other].distance(part) <= near for part in parts(width))
+
+    made: dict[tuple[str, str], float] = {}
+    for one, other in pairs:
+        low, high = 0.0, WIDEST
+        if joined(high, one, other):
+            made[one, other] = high
+            continue
+        for _ in range(ROUNDS):
+            middle = math.floor((low + high) / 2.0 / FINE) * FINE
+            if middle <= low:
+                break
+            low, high = (middle, high) if joined(middle, one, other) else (low, middle)
+        made[one, other] = low
+    return made
