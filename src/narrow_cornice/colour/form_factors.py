@@ -20,6 +20,8 @@ from narrow_cornice.colour.patches import Patches, Point, places_in
 NEAR = 3.0  # sizes of a patch within which another is near
 ROUNDS = 60
 CLOSED = 1e-7
+BLIND = 0.02  # of what leaves a patch, below which it is in a corner that sees nothing
+ON_WALL = 3e-4  # m off a wall that still count as on it
 BLOCK = 65_536  # pairs at once
 
 
@@ -44,6 +46,10 @@ def form_factors(patches: Patches, outline: Sequence[Point]) -> Any:
     if not convex(outline):
         exchange *= seen(patches.centres[:, :2], outline)
     exchange = (exchange + exchange.T) / 2.0
+    # A sliver in a corner that sees nothing keeps its own light: the room stays closed.
+    blind = exchange.sum(axis=1) < BLIND * areas
+    exchange[blind, :] = exchange[:, blind] = 0.0
+    exchange[blind, blind] = areas[blind]
     return _closed(exchange, areas) / areas[:, None]
 
 
@@ -119,5 +125,6 @@ def unhidden(places: Any, others: Any, outline: Sequence[Point]) -> Any:
         other = (edge[0] * (second[..., 1] - a[1]) - edge[1] * (second[..., 0] - a[0])) / long
         begins = ways[..., 0] * (a[1] - first[..., 1]) - ways[..., 1] * (a[0] - first[..., 0])
         ends = ways[..., 0] * (b[1] - first[..., 1]) - ways[..., 1] * (b[0] - first[..., 0])
-        free &= ~(((side > 1e-6) & (other < -1e-6) | (side < -1e-6) & (other > 1e-6)) & (begins * ends < -1e-12))
+        through = (side > ON_WALL) & (other < -ON_WALL) | (side < -ON_WALL) & (other > ON_WALL)
+        free &= ~(through & (begins * ends < -1e-12))
     return free

@@ -33,12 +33,14 @@ class Bridge(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defau
 
 
 class RoomColours(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
-    """The colours of a room; ``on_purpose`` are neighbouring rooms from which it differs deliberately."""
+    """The colours of a room; ``on_purpose`` are neighbouring rooms from which it differs deliberately,
+    ``beside`` rooms it is seen with that share no door with it: up a stair, across a yard."""
 
     strategy: Strategy = "not said"
     roles: tuple[Role, ...] = ()
     bridge: Bridge | None = None
     on_purpose: tuple[Id, ...] = ()
+    beside: tuple[Id, ...] = ()
 
 
 class OwnDeck(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

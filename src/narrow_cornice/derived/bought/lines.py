@@ -61,12 +61,13 @@ Goods = InTins | InLengths | InSheets | Knife | InPacks
 
 
 # For which part of the work the lines of a kind are wanted, in its order.
-PHASES = ("Before the work begins", "Trim", "Built-ins", "Finishing", "At any time")
+PHASES = ("Before the work begins", "Trim", "Built-ins", "Finishing", "Dressing the rooms", "At any time")
 OF_KIND = {
     **dict.fromkeys(("repair", "sundry"), PHASES[0]),
     **dict.fromkeys(("trim", "knife"), PHASES[1]),
     **dict.fromkeys(("board", "hardware", "strip"), PHASES[2]),
     **dict.fromkeys(("paint", "paper", "tile"), PHASES[3]),
+    **dict.fromkeys(("cloth", "rod", "shade", "lamp", "rug", "furniture"), PHASES[4]),
 }
 
 

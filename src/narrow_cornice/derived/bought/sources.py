@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from narrow_cornice.derived.bought.boards.source import boards_to_buy
 from narrow_cornice.derived.bought.coverings.source import coverings_to_buy
+from narrow_cornice.derived.bought.furnishings.source import furnishings_to_buy
 from narrow_cornice.derived.bought.lines import Source
 from narrow_cornice.derived.bought.own.source import own_to_buy
 from narrow_cornice.derived.bought.paint.source import paint_to_buy
@@ -20,5 +21,6 @@ SOURCES: tuple[Source, ...] = (
     shims_to_buy,
     repairs_to_buy,
     sundries_to_buy,
+    furnishings_to_buy,
     own_to_buy,
 )

@@ -135,6 +135,9 @@ from narrow_cornice.job.edits.colour_edits import (
     remove_deck as remove_deck,
 )
 from narrow_cornice.job.edits.colour_edits import (
+    set_beside as set_beside,
+)
+from narrow_cornice.job.edits.colour_edits import (
     set_role as set_role,
 )
 from narrow_cornice.job.edits.colour_edits import (

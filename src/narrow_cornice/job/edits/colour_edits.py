@@ -179,6 +179,17 @@ def break_on_purpose(room_id: str, other: str, names: tuple[str, str], *, meant:
     return room_edit(f"{names[0][:30]} and {names[1][:30]} {words}", room_id, change)
 
 
+def set_beside(room_id: str, other: str, names: tuple[str, str], *, beside: bool) -> Edit:
+    """Say that a room is seen with another that shares no door with it, or that it is not."""
+
+    def change(room: Room) -> Room:
+        rest = tuple(one for one in room.colours.beside if one != other)
+        return with_colours(room, beside=(*rest, other) if beside else rest)
+
+    words = "are seen together" if beside else "are not seen together"
+    return room_edit(f"{names[0][:30]} and {names[1][:30]} {words}", room_id, change)
+
+
 def put_deck(deck: OwnDeck) -> Edit:
     """Put a deck of colours that was read in into the job."""
     if not deck.colours:

@@ -1,0 +1,1 @@
+"""What rooms are dressed with: cloth, rods, shades, lamps, rugs and pieces that are to be bought."""

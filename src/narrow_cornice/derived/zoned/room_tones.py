@@ -1,0 +1,56 @@
+"""The tones of the surfaces of a room, and what they send back of the light."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from types import MappingProxyType
+
+from narrow_cornice.colour.patches import CEILING, FLOOR
+from narrow_cornice.colour.tones import light_reflectance
+from narrow_cornice.derived.coated.coatings import finished_surfaces
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.model import Room
+from narrow_cornice.memo import by_identity
+
+BARE_WALL, BARE_CEILING = "#d9c4b2", "#f3efe4"  # of what nobody gave a colour
+
+
+@by_identity(times=1, each="room")
+def surface_tones(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> Mapping[int, str]:
+    """Return the tone of each wall by its number, of the floor and of the ceiling, by area where one has several."""
+    measured = measured_room(room, changed_rules)
+    known = {colour.id: colour.hex for colour in colours}
+    by_wall: dict[int, list[tuple[float, str]]] = {}
+    index = {face.id: number for number, face in enumerate(measured.faces)}
+    for one in finished_surfaces(room, changed_rules, paints, colours):
+        surface, net = one.surface, one.surface.net.value
+        tone = one.colour.hex if one.colour is not None else known.get(one.finish.over or "", "")
+        if not tone or net <= 0.0:
+            continue
+        if surface.kind == "wall" and surface.wall_id in index:
+            by_wall.setdefault(index[surface.wall_id], []).append((net, tone))
+        elif surface.kind == "ceiling":
+            by_wall.setdefault(CEILING, []).append((net, tone))
+        elif surface.kind == "floor":
+            by_wall.setdefault(FLOOR, []).append((net, tone))
+    made = {number: max(parts)[1] for number, parts in by_wall.items()}
+    made.setdefault(FLOOR, room.finishes.floor)
+    return MappingProxyType(made)
+
+
+def reflectances(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> tuple[float, float, float]:
+    """Return what ceiling, walls and floor of a room send back, 0 … 1: the walls' mean by area."""
+    tones = surface_tones(room, changed_rules, paints, colours)
+    measured = measured_room(room, changed_rules)
+    walls = [
+        (face.length * face.tallest, light_reflectance(tones.get(number, BARE_WALL)) / 100.0)
+        for number, face in enumerate(measured.faces)
+    ]
+    area = sum(each for each, _ in walls) or 1.0
+    mean = sum(each * share for each, share in walls) / area
+    return light_reflectance(tones.get(CEILING, BARE_CEILING)) / 100.0, mean, light_reflectance(tones[FLOOR]) / 100.0
