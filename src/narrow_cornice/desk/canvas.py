@@ -277,7 +277,11 @@ class Canvas(QWidget):
             off = way.map(QPointF(*mark.at)) - place
             if abs(off.x()) + abs(off.y()) <= REACH:
                 return mark.about
-        return None
+        whole = [mark for mark in handles if mark.outline]
+        at = way.inverted()[0].map(place) if whole else place
+        return next(
+            (one.about for one in whole if polygon(one.outline).containsPoint(at, Qt.FillRule.OddEvenFill)), None
+        )
 
     def show_dragged(self, drawing: Drawing, callout: str) -> None:
         """Show the drawing as it would be, where it stands on the sheet, while a handle is moved."""

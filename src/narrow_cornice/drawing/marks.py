@@ -158,10 +158,12 @@ class Photograph(msgspec.Struct, frozen=True):
 
 
 class Handle(msgspec.Struct, frozen=True, gc=False):
-    """A place that can be dragged in the window; nothing on paper."""
+    """A place that can be dragged in the window, or a whole ``outline`` that is taken hold of anywhere; nothing on
+    paper."""
 
     at: Point
     about: About
+    outline: tuple[Point, ...] = ()
 
 
 Mark = Area | Stroke | Strip | Label | Dimension | Photograph | Handle

@@ -7,18 +7,17 @@ from typing import Literal, NamedTuple, get_args
 from msgspec.structs import replace
 
 from narrow_cornice.colour.contrast import Does, contrast_does, lightness_apart
-from narrow_cornice.colour.lumen_method import lumen_method, room_index, utilisation
 from narrow_cornice.colour.tones import light_reflectance, lightness
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.derived.zoned.lamps import hung_lamps
-from narrow_cornice.derived.zoned.room_tones import BARE_WALL, reflectances, surface_tones
-from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.derived.zoned.lamps import hung_lamps, lamp_figure
+from narrow_cornice.derived.zoned.room_tones import BARE_WALL, surface_tones
+from narrow_cornice.derived.zoned.zone_light import from_lamp, light_of_room
+from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.job.finishes import Colour, Finish, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.zones.plan_shapes import area_of, edges
 
 School = Literal["as the wall", "dark too", "contrast", "no trim"]
 SCHOOLS: tuple[School, ...] = get_args(School)
@@ -28,7 +27,7 @@ WHY: dict[School, str] = {
     "contrast": "A pale casing outlines the window, and makes it look smaller.",
     "no trim": "A plastered return: the wall goes round the corner.",
 }
-PALE = 88.0  # L* from which a colour is pale enough for a contrast
+PLANE = 800.0  # mm over the floor at which the light of a room is told
 TRIM_GROUPS = ("casing", "reveal")
 
 
@@ -145,30 +144,11 @@ def mean_light(
     lamps = hung_lamps(room, changed_rules)
     if measured.fault or not lamps:
         return None
-    ceiling, walls, floor = reflectances(room, changed_rules, paints, colours)
-    if instead is not None:
-        walls += _changed_walls(room, changed_rules, (paints, colours), instead)
-    area = abs(area_of(measured.plan.corners)) / 1e6
-    way_round = sum(((a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2) ** 0.5 for a, b in edges(measured.plan.corners))
-    rules = house_rules_of(changed_rules)
-    parts = []
-    for one in lamps:
-        index = room_index(
-            table("area", area, "m²", room.name[:60]),
-            table("height", max(300.0, one.height - 800.0), "mm", "from 800 above the floor to the lamp"),
-            table("way round", way_round, "mm", "all walls"),
-        )
-        down = {"down": 1.0, "up": 0.0, "round": 0.5}[one.kind.way]
-        used = utilisation(index.value, ceiling, min(0.95, max(0.02, walls)), floor, down, one.kind.power)
-        parts.append(
-            lumen_method(
-                table("lumens", one.lumens, "lm", one.lamp.name[:60]),
-                table("utilisation", round(used, 3), "", f"room index {index.value:.2f}"),
-                rules.figure("maintenance"),
-                table("area", round(area, 3), "m²", room.name[:60]),
-                called=one.lamp.name[:60],
-            )
-        )
+    more = _changed_walls(room, changed_rules, (paints, colours), instead) if instead is not None else 0.0
+    of_room = light_of_room(room, changed_rules, paints, colours, more)
+    kept = house_rules_of(changed_rules).figure("maintenance")
+    where = (room.name, of_room.area)
+    parts = [from_lamp(of_room, one, lamp_figure(room.id, one), PLANE, where, kept) for one in lamps]
     return total("light", "lx", parts)
 
 

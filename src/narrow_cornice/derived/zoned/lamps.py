@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from typing import NamedTuple
 
@@ -55,6 +56,14 @@ def shining(one: Hung) -> Shining:
     way = {"down": 1.0, "up": -1.0, "round": 0.0}[one.kind.way]
     at = (one.spot[0] / 1000.0, one.spot[1] / 1000.0, one.height / 1000.0)
     return Shining(at, one.lumens, way, one.kind.power, _bands(one.kelvin))
+
+
+def candela_of(one: Hung, down: float) -> float:
+    """Return the candela of a lamp in a direction that goes down with that cosine."""
+    if one.kind.way == "round":
+        return one.lumens / (4.0 * math.pi)
+    along = max(0.0, down if one.kind.way == "down" else -down)
+    return one.lumens * (one.kind.power + 1.0) / (2.0 * math.pi) * float(along**one.kind.power)
 
 
 def _bands(kelvin: float) -> tuple[float, float, float]:

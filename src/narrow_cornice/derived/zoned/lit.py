@@ -19,6 +19,7 @@ from narrow_cornice.derived.zoned.room_tones import BARE_CEILING, BARE_WALL, sur
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.plan_shapes import Point, area_of, inside
 
 GRID = 300.0  # mm between two places of the light map
@@ -72,10 +73,14 @@ def solid_of(measured: MeasuredRoom) -> Solid:
     return Solid(corners, tuple(upper), tuple(parts))
 
 
-def _factors(room_measured: MeasuredRoom, size: float) -> tuple[Patches, Any, Solid]:
-    solid = solid_of(room_measured)
+@by_identity(times=1, each="job")
+def _factors(measured: MeasuredRoom, size: float) -> tuple[Patches, Any, Solid]:
+    """Return a room in patches, and what goes from each to each. A few rooms' are kept: they are some MB each."""
+    import numpy as np
+
+    solid = solid_of(measured)
     patches = patches_of(solid, size)
-    return patches, form_factors(patches, solid.outline), solid
+    return patches, form_factors(patches, solid.outline).astype(np.float32), solid
 
 
 def lit_room(
@@ -87,7 +92,7 @@ def lit_room(
 ) -> LitRoom | None:
     """Return the light on every surface of a room from its lamps, None where it is not measured.
 
-    This takes up to a second: it is asked for aside. What was found is kept by whoever asked.
+    This takes up to half a second: it is asked for aside.
     """
     import numpy as np
 
@@ -108,6 +113,14 @@ def lit_room(
     kept_up = tuple(one._replace(lumens=one.lumens * maintenance) for one in lamps)
     found = lit(patches, solid.outline, reflectance, kept_up, going=going, factors=factors)
     return LitRoom(patches, found.falling, reflectance, found.rounds, solid, kept_up)
+
+
+@by_identity(times=1, each="room")
+def lit_of(
+    room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
+) -> LitRoom | None:
+    """Return the light on every surface of a room, kept as long as nothing of it changes."""
+    return lit_room(room, changed_rules, paints, colours)
 
 
 def luminance(bands: Any) -> Any:

@@ -8,7 +8,7 @@ from types import MappingProxyType
 from narrow_cornice.colour.patches import CEILING, FLOOR
 from narrow_cornice.colour.tones import light_reflectance
 from narrow_cornice.derived.coated.coatings import finished_surfaces
-from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -54,3 +54,9 @@ def reflectances(
     area = sum(each for each, _ in walls) or 1.0
     mean = sum(each * share for each, share in walls) / area
     return light_reflectance(tones.get(CEILING, BARE_CEILING)) / 100.0, mean, light_reflectance(tones[FLOOR]) / 100.0
+
+
+def window_area(measured: MeasuredRoom) -> float:
+    """Return the area of the windows of a room in m², which is all that is said of daylight."""
+    every = (seen for face in measured.faces for seen in face.openings)
+    return sum(seen.rect.area / 1e6 for seen in every if seen.opening.kind == "window")

@@ -6,9 +6,10 @@ import math
 from typing import NamedTuple
 
 from narrow_cornice.colour.lumen_method import lumen_method, room_index, utilisation
-from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
-from narrow_cornice.derived.zoned.lamps import Hung, hung_lamps, lamp_figure
+from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.zoned.lamps import Hung, candela_of, hung_lamps, lamp_figure
 from narrow_cornice.derived.zoned.room_tones import reflectances
+from narrow_cornice.derived.zoned.standing import standing_pieces
 from narrow_cornice.explained.figures import Figure, choice, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.finishes import Colour, Paint
@@ -18,19 +19,38 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.zoned import Zone
 from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.library import zone_uses
-from narrow_cornice.zones.plan_shapes import area_of, edges, inside
+from narrow_cornice.zones.plan_shapes import Point, area_of, edges, inside, middle_of
 
 LEAST_HEIGHT = 300.0  # mm from the plane to a lamp, below which the method says nothing
 
 
 class Wanted(NamedTuple):
-    """The light of a zone: what is wished, on what height, and what it has by the lumen method, None without lamps."""
+    """The light of a zone: what is wished, on what height, what it has (None without lamps) and whether that is at the
+    place of work (``work`` names it) or, for the whole zone, by the lumen method; its lamps."""
 
     zone: Zone
     wished: Figure
     plane: float
     has: Figure | None
+    work: str
     lamps: tuple[str, ...]
+
+
+class LightOfRoom(NamedTuple):
+    """What a room makes of its lamps' light: its floor in m², the way round its walls and all its surfaces, what
+    ceiling, walls and floor send back."""
+
+    area: float
+    way_round: float
+    surfaces: float
+    back: tuple[float, float, float]
+
+    @property
+    def mean_back(self) -> float:
+        """Return what all surfaces together send back, by area."""
+        ceiling, walls, floor = self.back
+        sides = max(0.0, self.surfaces - 2.0 * self.area)
+        return (ceiling * self.area + floor * self.area + walls * sides) / max(1e-9, self.surfaces)
 
 
 @explained("lumens for the zone", "lm", "lumens × share of the floor")
@@ -39,80 +59,142 @@ def share_of_lamp(lumens: float, share_of_the_floor: float) -> float:
     return lumens * share_of_the_floor
 
 
+@explained("straight", "lx", "candela × cosine × maintenance ÷ (distance × distance) × 1000000")
+def straight_light(candela: float, cosine: float, maintenance: float, distance: float) -> float:
+    """Return the lux that a lamp shines straight onto a level place, ``distance`` mm away at an angle of that
+    cosine."""
+    return candela * cosine * maintenance / (distance * distance) * 1_000_000
+
+
+@explained("sent round", "lx", "lumens × maintenance × sent back ÷ ((1 − sent back) × surfaces)")
+def light_sent_round(lumens: float, maintenance: float, sent_back: float, surfaces: float) -> float:
+    """Return the mean lux that the surfaces of a room send to and fro, as in a closed sphere."""
+    return lumens * maintenance * sent_back / ((1.0 - sent_back) * surfaces)
+
+
+# Many parameters: the room and its tables, and the tones of its walls where others are tried.
+def light_of_room(
+    room: Room,
+    changed_rules: dict[str, float],
+    paints: tuple[Paint, ...],
+    colours: tuple[Colour, ...],
+    more_from_walls: float = 0.0,
+) -> LightOfRoom:
+    """Return what a measured room makes of light; its walls send back so much more where other colours are tried."""
+    measured = measured_room(room, changed_rules)
+    ceiling, walls, floor = reflectances(room, changed_rules, paints, colours)
+    area = abs(area_of(measured.plan.corners)) / 1e6
+    way_round = sum(math.dist(a, b) for a, b in edges(measured.plan.corners))
+    sides = sum(face.length * face.tallest for face in measured.faces) / 1e6
+    walls = min(0.95, max(0.02, walls + more_from_walls))
+    return LightOfRoom(area, way_round, 2.0 * area + sides, (ceiling, walls, floor))
+
+
+# Many parameters: a lamp with what it gives, and the place that gets it.
+def from_lamp(
+    of_room: LightOfRoom, one: Hung, lumens: Figure, plane: float, where: tuple[str, float], maintenance: Figure
+) -> Figure:
+    """Return what a lamp gives to a place (its name, its area in m²) by the lumen method, in lux at a height."""
+    name, area = where
+    index = room_index(
+        table("area", of_room.area, "m²", "the floor"),
+        table("height", max(LEAST_HEIGHT, one.height - plane), "mm", "from the plane to the lamp"),
+        table("way round", of_room.way_round, "mm", "all walls"),
+    )
+    ceiling, walls, floor = of_room.back
+    down = {"down": 1.0, "up": 0.0, "round": 0.5}[one.kind.way]
+    used = utilisation(index.value, ceiling, walls, floor, down, one.kind.power)
+    back = f"light sent back by ceiling {ceiling:.0%}, walls {walls:.0%}, floor {floor:.0%}"
+    return lumen_method(
+        lumens,
+        table("utilisation", round(used, 3), "", f"room index {index.value:.2f}; {back}"),
+        maintenance,
+        table("area", round(area, 3), "m²", name[:60]),
+        called=one.lamp.name[:60],
+    )
+
+
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=1, each="room")
 def zone_light(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[Wanted, ...]:
-    """Return the light of each zone by the lumen method, against what is wished there.
+    """Return the light of each zone against what is wished there.
 
-    The lamps of a zone are those within it and, of those in no zone, all that shine for the whole room: they give the
-    zone the share that it has of the floor.
+    Where light for work is wished it is that at the table or desk, or in the middle of the zone: straight from each
+    lamp, and what the room sends round. Else it is the mean of the zone by the lumen method; the lamps of a zone are
+    those within it and, of those in no zone, all: they give it the share that it has of the floor.
     """
     measured = measured_room(room, changed_rules)
     if measured.fault:
         return ()
     rules = house_rules_of(changed_rules)
     lamps = hung_lamps(room, changed_rules)
-    ceiling, walls, floor = reflectances(room, changed_rules, paints, colours)
-    room_area = abs(area_of(measured.plan.corners)) / 1e6
-    way_round = sum(math.dist(a, b) for a, b in edges(measured.plan.corners))
+    of_room = light_of_room(room, changed_rules, paints, colours)
     in_zone = {one.lamp.id: [z.id for z in room.zones.zones if inside(z.outline, one.spot)] for one in lamps}
     made = []
     for zone in room.zones.zones:
         use = zone_uses()[zone.use]
-        path = ZonePath(room.id, zone.id)
         wished = (
             table("wished", use.light, "lx", f"{use.name}, {use.plane:g} above the floor")
             if zone.light is None
-            else choice("wished", zone.light, "lx", path.sized("light"))
+            else choice("wished", zone.light, "lx", ZonePath(room.id, zone.id).sized("light"))
         )
         own = [one for one in lamps if zone.id in in_zone[one.lamp.id]]
         shared = [one for one in lamps if not in_zone[one.lamp.id]]
+        ids = tuple(one.lamp.id for one in (*own, *shared))
+        if use.layer == "task":
+            name, place = _place_of_work(room, changed_rules, zone)
+            has = _at_work(room, of_room, lamps, (place[0], place[1], use.plane), rules) if lamps else None
+            made.append(Wanted(zone, wished, use.plane, has, name, ids))
+            continue
         area = abs(area_of(zone.outline)) / 1e6
+        share = min(1.0, area / of_room.area)
         parts: list[Figure] = []
-        for one, share in [*((one, 1.0) for one in own), *((one, min(1.0, area / room_area)) for one in shared)]:
-            height = max(300.0, one.height - use.plane)
-            index = room_index(
-                table("area", room_area, "m²", room.name[:60]),
-                table("height", height, "mm", "from the plane to the lamp"),
-                table("way round", way_round, "mm", "all walls"),
-            )
-            down = {"down": 1.0, "up": 0.0, "round": 0.5}[one.kind.way]
-            used = utilisation(index.value, ceiling, walls, floor, down, one.kind.power)
-            parts.append(_from_lamp(room, one, share, (index.value, used, (ceiling, walls, floor)), area, zone, rules))
+        for one in (*own, *shared):
+            lumens = lamp_figure(room.id, one)
+            if one not in own:
+                lumens = share_of_lamp(
+                    lumens, table("share of the floor", round(share, 4), "share", "it hangs in no zone")
+                )
+            parts.append(from_lamp(of_room, one, lumens, use.plane, (zone.name, area), rules.figure("maintenance")))
         has = total("light", "lx", parts) if parts else None
-        made.append(Wanted(zone, wished, use.plane, has, tuple(one.lamp.id for one in (*own, *shared))))
+        made.append(Wanted(zone, wished, use.plane, has, "", ids))
     return tuple(made)
 
 
-def window_area(measured: MeasuredRoom) -> float:
-    """Return the area of the windows of a room in m², which is all that is said of daylight."""
-    return sum(
-        seen.rect.area / 1e6 for face in measured.faces for seen in face.openings if seen.opening.kind == "window"
-    )
+def _place_of_work(room: Room, changed_rules: dict[str, float], zone: Zone) -> tuple[str, Point]:
+    """Return the desk or table of a zone with its middle, the middle of the zone where there is none."""
+    for one in standing_pieces(room, changed_rules):
+        if one.kind.chair and inside(zone.outline, (one.foot.x, one.foot.y)):
+            return one.name, (one.foot.x, one.foot.y)
+    return zone.name, middle_of(zone.outline)
 
 
-# Many parameters: a lamp, its share, what the room makes of it, and the zone that gets it.
-def _from_lamp(
-    room: Room,
-    one: Hung,
-    share: float,
-    by: tuple[float, float, tuple[float, float, float]],
-    area: float,
-    zone: Zone,
-    rules: HouseRules,
+def _at_work(
+    room: Room, of_room: LightOfRoom, lamps: tuple[Hung, ...], place: tuple[float, float, float], rules: HouseRules
 ) -> Figure:
-    """Return what one lamp gives to a zone, in lux."""
-    index, used, (ceiling, walls, floor) = by
-    lumens = lamp_figure(room.id, one)
-    if share < 1.0:
-        lumens = share_of_lamp(lumens, table("share of the floor", round(share, 4), "share", "it hangs in no zone"))
-    back = f"light given back by ceiling {ceiling:.0%}, walls {walls:.0%}, floor {floor:.0%}"
-    return lumen_method(
-        lumens,
-        table("utilisation", round(used, 3), "", f"room index {index:.2f}; {back}"),
-        rules.figure("maintenance"),
-        table("area", round(area, 3), "m²", zone.name[:60]),
-        called=one.lamp.name[:60],
-    )
+    """Return the light at a place: straight from each lamp that shines there, and what the room sends round."""
+    kept = rules.figure("maintenance")
+    parts = []
+    for one in lamps:
+        dx, dy, dz = place[0] - one.spot[0], place[1] - one.spot[1], place[2] - one.height
+        far = math.sqrt(dx * dx + dy * dy + dz * dz)
+        if dz >= 0.0 or far < 1.0:
+            continue
+        candela = candela_of(one, -dz / far)
+        if candela > 0.0:
+            parts.append(
+                straight_light(
+                    table("candela", round(candela, 1), "cd", f"{one.kind.name}, {one.lumens:g} lm, that way"),
+                    table("cosine", round(-dz / far, 4), "", "of the angle it comes in at"),
+                    kept,
+                    table("distance", round(far, 1), "mm", "from the lamp"),
+                    called=one.lamp.name[:60],
+                )
+            )
+    lumens = total("lumens", "lm", [lamp_figure(room.id, one) for one in lamps])
+    back = table("sent back", round(of_room.mean_back, 3), "share", "by all surfaces of the room")
+    surfaces = table("surfaces", round(of_room.surfaces, 2), "m²", "of the room")
+    parts.append(light_sent_round(lumens, kept, back, surfaces))
+    return total("light", "lx", parts)

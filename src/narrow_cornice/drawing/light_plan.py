@@ -1,0 +1,158 @@
+"""The light on the plan of a room: lux point by point on a level plane, its zones with what they have of what is
+wished."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Iterator
+
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.derived.zoned.lamps import hung_lamps
+from narrow_cornice.derived.zoned.lit import LightMap, light_map, lit_of
+from narrow_cornice.derived.zoned.room_tones import window_area
+from narrow_cornice.derived.zoned.standing import standing_pieces
+from narrow_cornice.derived.zoned.zone_light import Wanted, zone_light
+from narrow_cornice.drawing.marks import Area, Drawing, Handle, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.drawing.plan import opening_marks, outside_of
+from narrow_cornice.drawing.unfolded import Turned, turning
+from narrow_cornice.job.finishes import Colour, Paint
+from narrow_cornice.job.model import Room, Settings
+from narrow_cornice.job.paths import FloorPath, LampPath, StoodPath, ZonePath
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
+from narrow_cornice.zones.plan_shapes import middle_of
+
+USUAL_PLANE = 800.0  # mm over the floor where no zone says another
+# from so many lux on: deep dusk, dusk, evening, bright, brighter
+BANDS = (
+    (0.0, "#6f7482"),
+    (15.0, "#8b8c93"),
+    (30.0, "#aaa699"),
+    (60.0, "#c9bd97"),
+    (100.0, "#e0cf95"),
+    (150.0, "#eedc9c"),
+    (300.0, "#f7eab4"),
+    (500.0, "#fdf5d2"),
+)
+NUMBERED = 900.0  # mm between two numbers
+DARK = "#4a4e5a"
+
+
+# Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
+@by_identity(times=1, each="room")
+def light_plan(
+    room: Room,
+    changed_rules: dict[str, float],
+    paints: tuple[Paint, ...],
+    colours: tuple[Colour, ...],
+    settings: Settings,
+    turn: float,
+) -> Drawing:
+    """Return the light of a room's lamps on its plan; each zone at the height of its own work."""
+    measured = measured_room(room, changed_rules)
+    title = f"{room.name[:60]}, its light"
+    if measured.fault:
+        return Drawing(title, measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
+    turned = turning(turn)
+    marks: list[Mark] = [Area(outside_of(measured.plan, turned), "#d8cdbb", None, Pen("ink", 0.5))]
+    marks.append(Area(tuple(turned(corner) for corner in measured.plan.corners), DARK, FloorPath(room.id)))
+    lamps = hung_lamps(room, changed_rules)
+    wanted = zone_light(room, changed_rules, paints, colours)
+    lit = lit_of(room, changed_rules, paints, colours) if lamps else None
+    if lit is not None:
+        found = light_map(lit, USUAL_PLANE)
+        marks += _cells(measured, found, turned)
+    marks += opening_marks(measured, turned)
+    for one in standing_pieces(room, changed_rules):
+        if not one.kind.flat:
+            ring = tuple(turned(corner) for corner in one.foot.corners)
+            marks.append(Stroke(ring, Pen("ink", 0.6), closed=True, about=StoodPath(room.id, one.id)))
+    marks += _of_zones(room, wanted, turned)
+    marks += _of_lamps(room, changed_rules, turned)
+    glass = window_area(measured)
+    said = f"lamps only, at {USUAL_PLANE:.0f} above the floor; windows are {glass:.1f} m² of glass, not counted"
+    if not lamps:
+        said = f"No lamp hangs here yet: add one by the line below. Windows are {glass:.1f} m² of glass, not counted."
+    kept = house_rules_of(changed_rules).value("maintenance")
+    said += f"; lamps kept up to {kept:.0%}" if lamps else ""
+    return Drawing(title, said, tuple(marks), bounds_of(marks, 220.0))
+
+
+def band_of(lux: float) -> str:
+    """Return the tone a light is drawn in."""
+    return [tone for least, tone in BANDS if lux >= least][-1]
+
+
+def _cells(measured: MeasuredRoom, found: LightMap, turned: Turned) -> Iterator[Mark]:
+    """Yield the light in cells of one tone each, with numbers here and there."""
+    import shapely
+
+    step = _step(found)
+    room = shapely.Polygon(measured.plan.corners)
+    by_tone: dict[str, list[object]] = {}
+    for (x, y), lux in zip(found.places, found.lux, strict=True):
+        box = shapely.box(x - step[0] / 2 - 1, y - step[1] / 2 - 1, x + step[0] / 2 + 1, y + step[1] / 2 + 1)
+        by_tone.setdefault(band_of(lux), []).append(box)
+    for tone, boxes in by_tone.items():
+        for part in shapely.get_parts(shapely.union_all(boxes).intersection(room)):
+            if part.geom_type == "Polygon":
+                for ring in _without_holes(part):
+                    yield Area(tuple(turned(point) for point in ring), tone, FloorPath(measured.room.id))
+    taken: list[Point] = []
+    for place, lux in zip(found.places, found.lux, strict=True):
+        if all(math.dist(place, other) >= NUMBERED for other in taken):
+            taken.append(place)
+            colour = "#f6f1e7" if lux < 30.0 else "ink"
+            yield Label(turned(place), f"{lux:.0f}", 7.5, colour, about=FloorPath(measured.room.id))
+
+
+def _without_holes(part: object) -> list[list[Point]]:
+    """Return a polygon as outlines without holes, cut apart where it has some."""
+    import shapely
+
+    shape: object = part
+    interiors = list(part.interiors)  # type: ignore[attr-defined]
+    if not interiors:
+        return [[(float(x), float(y)) for x, y in part.exterior.coords[:-1]]]  # type: ignore[attr-defined]
+    x, _ = interiors[0].centroid.coords[0]
+    left, low, right, high = part.bounds  # type: ignore[attr-defined]
+    made = []
+    for box in (shapely.box(left - 1, low - 1, x, high + 1), shapely.box(x, low - 1, right + 1, high + 1)):
+        for half in shapely.get_parts(shapely.intersection(shape, box)):
+            if half.geom_type == "Polygon" and half.area > 1.0:
+                made += _without_holes(half)
+    return made
+
+
+def _step(found: LightMap) -> tuple[float, float]:
+    xs, ys = sorted({round(x, 1) for x, _ in found.places}), sorted({round(y, 1) for _, y in found.places})
+    wide = min((b - a for a, b in itertools.pairwise(xs)), default=300.0)
+    deep = min((b - a for a, b in itertools.pairwise(ys)), default=300.0)
+    return wide, deep
+
+
+def _of_zones(room: Room, wanted: tuple[Wanted, ...], turned: Turned) -> Iterator[Mark]:
+    for one in wanted:
+        path = ZonePath(room.id, one.zone.id)
+        ring = tuple(turned(corner) for corner in one.zone.outline)
+        yield Stroke(ring, Pen("ink", 0.9, dashed=True), closed=True, about=path)
+        has = one.has.value if one.has is not None else 0.0
+        short = has < 0.9 * one.wished.value
+        words = f"{one.zone.name[:24]}: {has:.0f} of {one.wished.value:.0f} lx"
+        x, y = middle_of(one.zone.outline)
+        first, *others = (turned((x + dx, y + dy)) for dx, dy in ((0, 0), (0, 300), (0, -300), (0, 600), (0, -600)))
+        yield Label(
+            first, words, 9, "rust" if short else "ink", face="bold", about=path, elsewhere=tuple(others), patch=True
+        )
+
+
+def _of_lamps(room: Room, changed_rules: dict[str, float], turned: Turned) -> Iterator[Mark]:
+    for one in hung_lamps(room, changed_rules):
+        x, y = turned(one.spot)
+        path = LampPath(room.id, one.lamp.id)
+        ring = tuple((x + 75 * math.cos(a * math.pi / 10), y + 75 * math.sin(a * math.pi / 10)) for a in range(20))
+        yield Area(ring, "#fff7d6", path, Pen("ochre", 1.2))
+        others = ((x, y - 230.0), (x + 460.0, y), (x - 460.0, y))
+        yield Label((x, y + 230.0), f"{one.lamp.name[:20]} {one.lumens:g} lm", 7.5, "ink", about=path, elsewhere=others)
+        yield Handle((x, y), path)
