@@ -13,6 +13,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Framed
 from narrow_cornice.memo import by_identity
+from narrow_cornice.zones.library import dressing_kinds, furniture
 
 FROM_THE_FLOOR = 2000.0  # mm, over which work is done off a ladder
 HEAT = ("radiator",)
@@ -82,3 +83,19 @@ def risks_of_thing(thing: object) -> tuple[str, ...]:
     if isinstance(thing, ConditionMark):
         return ("insects",) if thing.kind == "pest damage" else ("old_coatings",)
     return ()
+
+
+TALL = 1200.0  # mm from which furniture can tip
+
+
+def zone_risks(job: Job, room: Room) -> tuple[str, ...]:
+    """Return what furnishing and lighting a room asks for: tall pieces, rugs, cords, lamps, ways out."""
+    zones = room.zones
+    called = {
+        "tall_pieces": any(piece.height.mm >= TALL for piece in zones.pieces),
+        "rugs": any(furniture()[piece.kind].flat for piece in zones.pieces),
+        "cords": any(dressing_kinds()[one.kind].made != "cloth" or one.opening for one in zones.dressings),
+        "lamps": any(not lamp.there for lamp in zones.lamps),
+        "escape": bool(zones.pieces) and any(one.kind in ("door", "window") for one in room.measured.openings),
+    }
+    return tuple(name for name, so in called.items() if so)

@@ -187,7 +187,8 @@ class MarkPainter:
         elif isinstance(mark, Label):
             self._label(mark)
         elif isinstance(mark, Handle):
-            self._handle(mark)
+            if not mark.outline:  # what is taken hold of anywhere needs no ring
+                self._handle(mark)
         else:
             self._go(self._home)
             self._dimension(mark)

@@ -7,7 +7,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Sequence
 
-from narrow_cornice.colour.tones import toned
+from narrow_cornice.colour.tones import lightness, toned
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.clear import Clear, clear_of
 from narrow_cornice.derived.zoned.free_walls import free_walls
@@ -46,6 +46,7 @@ SHADOW = 26.0  # mm that a cut-out stands off the cloth
 LEAST_NAMED = 260.0  # mm: smaller pieces are named beside themselves
 FOLD = 70.0  # mm of a fold of cloth as drawn
 FREE_SHOWN = 3
+DARK = 55.0  # L* under which a piece carries pale letters
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
@@ -190,7 +191,10 @@ def _cut_out(room: Room, one: Standing, known: dict[str, str], turned: Turned, c
     around = (turned(one.foot.at(0.0, d)), turned(one.foot.at(0.0, -d)))
     beyond = tuple(turned(one.foot.at(s * (one.foot.width / 2.0 + 240.0), 0.0)) for s in (-1.0, 1.0))
     first, *others = (*around, *beyond, middle) if small else (middle, *around, *beyond)
-    yield Label(first, one.name[:26], 8.5, "rust" if wrong else "ink", about=path, elsewhere=tuple(others))
+    on_dark = not small and lightness(tone) < DARK
+    colour = "#fdfbf5" if on_dark else "rust" if wrong else "ink"
+    elsewhere = () if on_dark else tuple(others)  # pale letters stand on their piece or nowhere
+    yield Label(first, one.name[:26], 8.5, colour, about=path, elsewhere=elsewhere)
     yield Handle(middle, path, ring)
 
 
@@ -306,7 +310,7 @@ def _lamps(room: Room, changed_rules: dict[str, float], turned: Turned) -> Itera
         yield Area(ring(70.0), "#e9c46a", path, Pen("ochre", 0.9))
         others = ((x, y - 240.0), (x + 420.0, y), (x - 420.0, y))
         yield Label((x, y + 240.0), one.lamp.name[:24], 7.5, "ochre", about=path, elsewhere=others)
-        yield Handle((x, y), path)
+        yield Handle((x, y), path, ring(150.0))
 
 
 def _free(

@@ -155,4 +155,4 @@ def _of_lamps(room: Room, changed_rules: dict[str, float], turned: Turned) -> It
         yield Area(ring, "#fff7d6", path, Pen("ochre", 1.2))
         others = ((x, y - 230.0), (x + 460.0, y), (x - 460.0, y))
         yield Label((x, y + 230.0), f"{one.lamp.name[:20]} {one.lumens:g} lm", 7.5, "ink", about=path, elsewhere=others)
-        yield Handle((x, y), path)
+        yield Handle((x, y), path, ring)

@@ -30,7 +30,7 @@ MARK = "\ufeff"
 NO_SIZE = ((0.0, 0, 0.0),)  # of a line of which nothing is bought: what is left over serves
 
 
-def _written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+def written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     held = io.StringIO()
     writer = csv.writer(held)
     writer.writerow(header)
@@ -92,7 +92,7 @@ def to_buy_by_shop(job: Job) -> str:
                     ]
                 )
     rows += [["", LEFT_OUT, words] for words in everything.left_out]
-    return _written(
+    return written(
         [
             "shop",
             "kind",
@@ -121,7 +121,7 @@ def to_buy_by_room(job: Job) -> str:
     for room in job.rooms:
         rows += shares_of(job, room.id)
     rows += [["", "", LEFT_OUT, words] for words in to_buy(job).left_out]
-    return _written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
+    return written(["room", "shop", "kind", "name", "share", "unit", "share of price"], rows)
 
 
 SCHEDULE = (
@@ -165,7 +165,7 @@ def schedule_rows(job: Job) -> Iterator[list[str | float]]:
 
 def surfaces_list(job: Job) -> str:
     """Return every surface with its areas in m², what goes on it and how much."""
-    return _written(SCHEDULE, schedule_rows(job))
+    return written(SCHEDULE, schedule_rows(job))
 
 
 def parts_list(job: Job) -> str:
@@ -187,4 +187,4 @@ def parts_list(job: Job) -> str:
             for key, many in hardware_of(room, run, job.house_rules).items():
                 rows.append([room.name, run.name, hardware()[key].name, "", many])
     header = ["room", "built-in", "part", "numbers", "count", "length", "width", "thickness", "cut from", "edges seen"]
-    return _written([*header, "weight of one"], rows)
+    return written([*header, "weight of one"], rows)

@@ -4,14 +4,29 @@ from __future__ import annotations
 
 from functools import cache
 
+from msgspec.structs import replace
+
 from narrow_cornice.job.file import decode_json
 from narrow_cornice.job.model import Job
 from narrow_cornice.shipped import SHIPPED
 
 
+@cache
 def demo_job() -> Job:
-    """Return the demo job: rooms of an old harbour pilot's house."""
-    return _shipped("demo_job.json")
+    """Return the demo job: rooms of an old harbour pilot's house, with the pictures of its bridge materials."""
+    job = _shipped("demo_job.json")
+    named = {room.colours.bridge.picture for room in job.rooms if room.colours.bridge is not None}
+    return replace(job, pictures={name: bridge_picture(name) for name in sorted(named)})
+
+
+def bridge_pictures() -> tuple[str, ...]:
+    """Return the names of the pictures of bridge materials that ship."""
+    return tuple(sorted(path.name for path in (SHIPPED / "pictures").glob("*.jpg")))
+
+
+def bridge_picture(name: str) -> bytes:
+    """Return a picture of a bridge material that ships (JPEG), by its name."""
+    return (SHIPPED / "pictures" / name).read_bytes()
 
 
 def starting_job() -> Job:

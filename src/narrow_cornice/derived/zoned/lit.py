@@ -22,7 +22,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.plan_shapes import Point, area_of, inside
 
-GRID = 300.0  # mm between two places of the light map
+GRID = 200.0  # mm between two places of the light map
 MOST_PATCHES = 1800
 
 
@@ -137,7 +137,7 @@ def light_map(lit_one: LitRoom, height: float) -> LightMap:
 
     outline = lit_one.solid.outline
     xs, ys = [x for x, _ in outline], [y for _, y in outline]
-    step = max(GRID / 1000.0, math.sqrt((max(xs) - min(xs)) * (max(ys) - min(ys)) / 900.0))
+    step = max(GRID / 1000.0, math.sqrt((max(xs) - min(xs)) * (max(ys) - min(ys)) / 1600.0))
     columns, rows = max(2, round((max(xs) - min(xs)) / step)), max(2, round((max(ys) - min(ys)) / step))
     spots = [
         (min(xs) + (max(xs) - min(xs)) * (c + 0.5) / columns, min(ys) + (max(ys) - min(ys)) * (r + 0.5) / rows)

@@ -1,0 +1,1 @@
+"""Zones: how rooms are used, what stands in them, windows dressed, lamps."""

@@ -1,0 +1,61 @@
+"""What a room can be seen as in Zones: its floor cloth, its light, its walls with their windows dressed."""
+
+from __future__ import annotations
+
+from narrow_cornice.desk.place import SeenAs
+from narrow_cornice.desk.seen_as import WALL
+from narrow_cornice.desk.view import View
+from narrow_cornice.drawing.marks import Drawing
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import DressingPath, OpeningPath, StoodPath
+
+
+def _cloth(job: Job, view: View, room: Room, show: str) -> Drawing:
+    from narrow_cornice.drawing.floor_cloth import floor_cloth
+
+    from_where = ""
+    if show == "sight" and isinstance(view.selected, StoodPath | OpeningPath):
+        from_where = view.selected.id
+    shown = "pieces" if show == "sight" else show
+    return floor_cloth(room, job.house_rules, job.colours, job.settings, view.turn, from_where, shown)
+
+
+def _zones(job: Job, view: View, room: Room) -> Drawing:
+    return _cloth(job, view, room, "zones")
+
+
+def _pieces(job: Job, view: View, room: Room) -> Drawing:
+    return _cloth(job, view, room, "pieces")
+
+
+def _sight(job: Job, view: View, room: Room) -> Drawing:
+    return _cloth(job, view, room, "sight")
+
+
+def _windows(job: Job, view: View, room: Room) -> Drawing:
+    return _cloth(job, view, room, "windows")
+
+
+def _light(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.light_plan import light_plan
+
+    return light_plan(room, job.house_rules, job.paints, job.colours, job.settings, view.turn)
+
+
+def _dressed(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.dressed_wall import dressed_wall
+
+    wall = view.wall_id
+    if isinstance(view.selected, DressingPath):
+        one = view.selected.found(room)
+        opening = next((each for each in room.measured.openings if one is not None and each.id == one.opening), None)
+        wall = opening.wall if opening is not None else wall
+    return dressed_wall(WALL.draws(job, view, room), room, job.house_rules, job.fabrics, wall)
+
+
+ZONES = SeenAs("zones", "plan", _zones)
+CLOTH = SeenAs("cloth", "plan", _pieces)
+SIGHT = SeenAs("sight", "plan", _sight)
+WINDOWS = SeenAs("windows", "plan", _windows)
+LIGHT = SeenAs("light", "light", _light)
+DRESSED = SeenAs("dressed", "wall", _dressed)
