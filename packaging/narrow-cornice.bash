@@ -18,7 +18,7 @@ _narrow_cornice() {
     length) mapfile -t COMPREPLY < <(compgen -W "--unit mm in" -- "$word") ;;
     proportion) mapfile -t COMPREPLY < <(compgen -W "--height --order --school five-part nineteen-part per-cent" -- "$word") ;;
     mitre) mapfile -t COMPREPLY < <(compgen -W "--spring --corner" -- "$word") ;;
-    instruments) mapfile -t COMPREPLY < <(compgen -W "laser shop" -- "$word") ;;
+    instruments) mapfile -t COMPREPLY < <(compgen -W "laser reader shop" -- "$word") ;;
   esac
 }
 complete -o filenames -F _narrow_cornice narrow-cornice

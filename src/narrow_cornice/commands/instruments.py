@@ -43,7 +43,45 @@ def add_instruments(group: click.Group) -> None:
     ) -> None:
         _laser(play, every, (noise, drop, halve, garble, unit), seed)
 
+    _add_reader(instruments)
     _add_shop(instruments)
+
+
+def _add_reader(instruments: click.Group) -> None:
+    """Add the stand-in of a colour reader."""
+    import click
+
+    @instruments.command(help="A colour reader on a pseudo-terminal: Enter, a question or the clock sends a colour.")
+    @click.option("--play", type=click.Path(path_type=Path, dir_okay=False), help="A list of #rrggbb, one a line.")
+    @click.option("--every", type=click.FloatRange(0.05, 3600), help="Send a colour every so many seconds.")
+    @click.option("--noise", type=click.FloatRange(0, 100), default=0.0, help="Noise in each band, of 255.")
+    @click.option("--drop", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are lost.")
+    @click.option("--halve", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are cut in half.")
+    @click.option("--garble", type=click.FloatRange(0, 1), default=0.0, help="Share of lines that are spoilt.")
+    @click.option("--seed", type=int, default=1, help="Makes it repeat itself.")
+    # Many parameters: the command line hands every option over by itself.
+    def reader(
+        play: Path | None, every: float | None, noise: float, drop: float, halve: float, garble: float, seed: int
+    ) -> None:
+        from narrow_cornice.instruments.colour_reader import USUAL, ColourReader, read_colours
+        from narrow_cornice.instruments.stand_in import LineHabits, run
+
+        colours = USUAL if play is None else read_colours(_text_of(play))
+        device = ColourReader(colours, LineHabits(drop, halve, garble), noise, seed)
+        keys = sys.stdin.fileno() if sys.stdin is not None and not sys.stdin.closed else None
+        run(device, every, lambda port: print(port, flush=True), keys)
+
+
+def _text_of(path: Path) -> str:
+    """Return the text of a file. Raises CorniceError with what is wrong with it."""
+    from narrow_cornice.job.file import surroundings
+
+    try:
+        return path.read_text(encoding="utf-8")
+    except UnicodeDecodeError:
+        raise CorniceError(f"{path.name} is not readable text (UTF-8).") from None
+    except OSError as error:
+        raise surroundings(error, path, "opened") from None
 
 
 def _add_shop(instruments: click.Group) -> None:
@@ -70,15 +108,9 @@ def _add_shop(instruments: click.Group) -> None:
 
 def _laser(play: Path | None, every: float | None, habits: tuple[Any, ...], seed: int) -> None:
     from narrow_cornice.instruments.laser import USUAL, Habits, Laser, read_list, run
-    from narrow_cornice.job.file import surroundings
 
-    lengths = USUAL
-    if play is not None:
-        try:
-            lengths = read_list(play.read_text(encoding="utf-8"))
-        except UnicodeDecodeError:
-            raise CorniceError(f"{play.name} is not readable text (UTF-8).") from None
-        except OSError as error:
-            raise surroundings(error, play, "opened") from None
+    lengths = USUAL if play is None else read_list(_text_of(play))
     keys = sys.stdin.fileno() if sys.stdin is not None and not sys.stdin.closed else None
-    run(Laser(lengths, Habits(*habits), seed), every, lambda port: print(port, flush=True), keys)
+    noise, drop, halve, garble, unit = habits
+    behaves = Habits(noise=noise, drop=drop, halve=halve, garble=garble, unit=unit)
+    run(Laser(lengths, behaves, seed), every, lambda port: print(port, flush=True), keys)

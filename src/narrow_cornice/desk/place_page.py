@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QWidget
 
@@ -12,6 +14,8 @@ from narrow_cornice.drawing.marks import Drawing
 class PlacePage(QWidget):
     """A page shows the job and emits edits. ``letter`` tells of a letter that was typed and that it has no use for,
     ``alone_wanted`` that its drawing is to be alone on the screen."""
+
+    takes_files: tuple[str, ...] = ()  # the endings of files that can be dropped on it
 
     letter = pyqtSignal(str)
     alone_wanted = pyqtSignal()
@@ -43,6 +47,9 @@ class PlacePage(QWidget):
 
     def show_other(self, drawing: Drawing) -> None:
         """Show another drawing in place of its own until it is refreshed, where it has one."""
+
+    def take_file(self, path: Path) -> None:
+        """Take a file that was dropped on the window, of one of the endings it takes."""
 
     def print_sheet(self) -> None:
         """Put what is looked at on paper, or into a PDF."""

@@ -45,11 +45,11 @@ from narrow_cornice.units.lengths import LengthError, parse_length
 SPINE, BENCH = 148, 268  # pixels
 
 
-def _dropped_job(data: QMimeData | None) -> Path | None:
-    """Return the job file among what is dropped, None for none."""
+def _dropped_file(data: QMimeData | None, suffixes: tuple[str, ...]) -> Path | None:
+    """Return the first file of some endings among what is dropped, None for none."""
     urls = data.urls() if data is not None and data.hasUrls() else []
     paths = (Path(url.toLocalFile()) for url in urls if url.isLocalFile())
-    return next((path for path in paths if path.suffix.lower() == SUFFIX), None)
+    return next((path for path in paths if path.suffix.lower() in suffixes), None)
 
 
 class MainWindow(QMainWindow):
@@ -431,16 +431,24 @@ class MainWindow(QMainWindow):
         self.activateWindow()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        """Take a job file that is held over the window."""
-        if event is not None and _dropped_job(event.mimeData()) is not None:
+        """Take a job file that is held over the window, or a file that the place takes."""
+        if event is not None and self._taking(event.mimeData()) is not None:
             event.acceptProposedAction()
 
     def dropEvent(self, event: QDropEvent | None) -> None:
-        """Open a job file that was dropped on the window."""
-        path = _dropped_job(event.mimeData()) if event is not None else None
-        if path is not None and event is not None:
-            event.acceptProposedAction()
+        """Open a job file that was dropped on the window; another file goes to the place that takes it."""
+        path = self._taking(event.mimeData()) if event is not None else None
+        if path is None or event is None:
+            return
+        event.acceptProposedAction()
+        if path.suffix.lower() == SUFFIX:
             self.filing.open(path)
+        else:
+            self.page(self.session.view.place).take_file(path)
+
+    def _taking(self, dropped: QMimeData | None) -> Path | None:
+        """Return the file that is held over the window if it is a job, or if the place that is looked at takes it."""
+        return _dropped_file(dropped, (SUFFIX, *self.page(self.session.view.place).takes_files))
 
     # ---- the look of the window
 

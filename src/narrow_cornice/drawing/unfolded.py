@@ -80,11 +80,7 @@ def unfolded_room(
     marks: list[Mark] = []
     marks += _floor(measured.plan, room.id, room.finishes.floor, turn)
     slopes = slopes_on_walls(measured)
-    reaches = [
-        max([face.tallest, *(v for part in slopes.get(n, ()) for _, v in part)])
-        for n, face in enumerate(measured.faces)
-    ]
-    placed = _placed(measured.plan, *reaches)
+    placed = placed_walls(measured)
     for place in placed:
         face = measured.faces[place.index]
         marks += face_marks(turned_frame(place.frame, turned), face, trimmed, known, changed_rules)
@@ -120,6 +116,16 @@ def unfolded_room(
         height = f"sloped, {lowest} to {height}"
     subtitle = f"Ceiling {height} · {corners_in_words(measured.plan)} · walls drawn as seen from inside"
     return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds)
+
+
+def placed_walls(measured: MeasuredRoom) -> tuple[UnfoldedWall, ...]:
+    """Return where each wall of a room lies on its unfolded drawing, before it is turned."""
+    slopes = slopes_on_walls(measured)
+    reaches = [
+        max([face.tallest, *(v for part in slopes.get(n, ()) for _, v in part)])
+        for n, face in enumerate(measured.faces)
+    ]
+    return _placed(measured.plan, *reaches)
 
 
 def _around(placed: tuple[UnfoldedWall, ...], turned: Turned) -> tuple[float, float, float, float]:

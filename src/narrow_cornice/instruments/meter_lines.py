@@ -1,4 +1,4 @@
-"""The lines a laser meter speaks (documented in ``docs/instruments/laser.md``), written and read.
+"""The lines that a laser meter and a colour reader speak (documented in ``docs/instruments``), written and read.
 
 Every line that carries a reading ends in a checksum, so that a line cut in half or mixed with another is not taken for
 a shorter wall. A reading without a unit takes the unit the meter announced last.
@@ -22,6 +22,7 @@ UNITS: dict[MeterUnit, Fraction] = {
     "in": Fraction(254, 10),
     "ft": Fraction(3048, 10),
 }
+_COLOUR = re.compile(r"^C #[0-9a-fA-F]{6}$")
 _READING = re.compile(r"^R (\d{1,9}(?:\.\d{1,6})?)(?: (mm|m|ft|in))?(?: s(\d{1,4}(?:\.\d{1,3})?))?$")
 
 
@@ -31,6 +32,12 @@ class MeterReading(msgspec.Struct, frozen=True):
     mm: float
     sigma: float | None
     text: str
+
+
+class MeterColour(msgspec.Struct, frozen=True):
+    """A colour that was read: its tone as #rrggbb."""
+
+    tone: str
 
 
 class MeterNote(msgspec.Struct, frozen=True):
@@ -60,6 +67,14 @@ def reading_line(mm: float, unit: MeterUnit = "mm", sigma: float | None = None) 
     return written(f"R {value} {unit}" + (f" s{sigma:.2f}" if sigma is not None else ""))
 
 
+def colour_line(tone: str) -> bytes:
+    """Return a colour (#rrggbb) as a reader sends it."""
+    return written(f"C {tone}")
+
+
+Heard = MeterReading | MeterColour | MeterNote
+
+
 class MeterEar:
     """Puts together what comes in pieces, and tells readings from everything else. It never raises."""
 
@@ -67,10 +82,10 @@ class MeterEar:
         self._held = b""
         self._unit: MeterUnit = "mm"
 
-    def hear(self, some: bytes) -> list[MeterReading | MeterNote]:
+    def hear(self, some: bytes) -> list[Heard]:
         """Return what the bytes that just came in complete."""
         self._held += some
-        heard: list[MeterReading | MeterNote] = []
+        heard: list[Heard] = []
         *lines, self._held = self._held.split(b"\n")
         if len(self._held) > LONGEST_LINE:
             self._held = self._held[-LONGEST_LINE:]  # a device that never ends its line must not fill the memory
@@ -84,7 +99,7 @@ class MeterEar:
         """Drop half a line, when the plug was pulled."""
         self._held = b""
 
-    def _understood(self, line: str) -> MeterReading | MeterNote:
+    def _understood(self, line: str) -> Heard:
         nonsense = MeterNote("nonsense", line[:60])
         body, star, sum_given = line.rpartition("*")
         if not star or len(line) > LONGEST_LINE or sum_given.upper() != checksum(body):
@@ -92,6 +107,8 @@ class MeterEar:
         match body[:1]:
             case "R":
                 return self._reading(body) or nonsense
+            case "C":
+                return MeterColour(body[2:].lower()) if _COLOUR.match(body) else nonsense
             case "U":
                 unit = next((one for one in UNITS if body == f"U {one}"), None)
                 if unit is None:

@@ -10,7 +10,7 @@ from msgspec.structs import replace
 from narrow_cornice.colour.agreeing import agree
 from narrow_cornice.colour.shares import RoleKind
 from narrow_cornice.colour.tones import tone_difference
-from narrow_cornice.colour.undertone import is_neutral
+from narrow_cornice.colour.undertone import chroma_of, is_neutral
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.zoned.dressed import dressed_of
@@ -25,6 +25,7 @@ from narrow_cornice.zones.library import furniture
 
 DRAWN_ASIDE = 1.0 / 3.0  # of the width of a window that curtains cover by day
 SECOND_COLOUR = 0.15  # of a piece that has another colour
+QUIET = 15.0  # chroma under which cloth is a neutral
 OLD_FLOOR = "floor:"
 CLOTH = "cloth:"
 
@@ -130,9 +131,10 @@ def _with_role(shade: Shade, every: Sequence[Shade]) -> Shade:
     """Return a shade with the role it has without being given one: that of the colour of its family, or neutral."""
     if shade.role is not None:
         return shade
-    if is_neutral(shade.hex):
+    if is_neutral(shade.hex) or (shade.of == "cloth" and chroma_of(shade.hex) < QUIET):
         return shade._replace(role="neutral")
-    family = [one for one in every if one.given and one.role not in ("neutral", "metal") and agree(one.hex, shade.hex)]
+    chosen = [one for one in every if one.given and one.role in ("dominant", "second", "accent")]
+    family = [one for one in chosen if agree(one.hex, shade.hex)]
     if not family:
         return shade
     nearest = min(family, key=lambda one: tone_difference(one.hex, shade.hex))
@@ -162,7 +164,7 @@ def _of_surfaces(
         elif surface.kind == "floor":
             tone = room.finishes.floor
             fixed = (each.name for each in room.brief.fixed if tone in each.colours and each.name)
-            name = next(fixed, "floor as it is")
+            name = next(fixed, "floor boards")
             made.append(_Found(f"{OLD_FLOOR}{tone}", name, tone, part, True, "wood"))
         elif one.finish.over is not None and one.finish.over in known:
             there = known[one.finish.over]

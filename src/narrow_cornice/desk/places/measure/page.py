@@ -54,7 +54,7 @@ from narrow_cornice.units.lengths import Length, parse_length, show_length
 from narrow_cornice.units.show import show_size
 
 if TYPE_CHECKING:
-    from narrow_cornice.desk.places.measure.laser_port import LaserPort
+    from narrow_cornice.desk.instrument_port import InstrumentPort
 
 
 METER = "meter on a port …"
@@ -93,7 +93,7 @@ class MeasurePage(DrawingPage):
         self._instrument.setToolTip("What the next readings are taken with: it says how sure they are")
         self._instrument.textActivated.connect(self._read_with)
         self.part.add_tool(self._instrument, "read with")
-        self._laser: LaserPort | None = None
+        self._laser: InstrumentPort | None = None
         self.canvas.pointed.connect(self.place_pointed)
         self.canvas.editor.typing.connect(self._typing)
         self.canvas.editor.gone_back.connect(self._walk_back)
@@ -160,12 +160,12 @@ class MeasurePage(DrawingPage):
     # ---- the laser meter
 
     @property
-    def laser(self) -> LaserPort:
+    def laser(self) -> InstrumentPort:
         """Return the meter's port, made when it is first wanted."""
         if self._laser is None:
-            from narrow_cornice.desk.places.measure.laser_port import LaserPort
+            from narrow_cornice.desk.instrument_port import InstrumentPort
 
-            self._laser = LaserPort(self)
+            self._laser = InstrumentPort(self)
             self._laser.read.connect(self.take_meter_reading)
             self._laser.said.connect(self.session.told.emit)
         return self._laser

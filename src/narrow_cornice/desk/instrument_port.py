@@ -1,23 +1,26 @@
-"""Listening to a laser meter on a serial port: readings come in, nonsense and pulled plugs are survived."""
+"""Listening to a device on a serial port: readings and colours come in, nonsense and pulled plugs are survived."""
 
 from __future__ import annotations
 
 from PyQt6.QtCore import QIODevice, QObject, QTimer, pyqtSignal
 from PyQt6.QtSerialPort import QSerialPort, QSerialPortInfo
 
-from narrow_cornice.instruments.meter_lines import MeterEar, MeterNote
+from narrow_cornice.instruments.meter_lines import MeterColour, MeterEar, MeterNote
 
 AGAIN_MS = 1500  # between tries to find a meter again that was pulled out
 
 
-class LaserPort(QObject):
-    """One meter. ``read`` carries a MeterReading, ``said`` words about how it stands, for the person."""
+class InstrumentPort(QObject):
+    """One device, called ``called``. ``read`` carries a MeterReading, ``seen`` a MeterColour, ``said`` words about how
+    it stands, for the person."""
 
     read = pyqtSignal(object)
+    seen = pyqtSignal(object)
     said = pyqtSignal(str)
 
-    def __init__(self, parent: QObject | None = None) -> None:
+    def __init__(self, parent: QObject | None = None, called: str = "meter") -> None:
         super().__init__(parent)
+        self._called = called
         self._port = QSerialPort(self)
         self._port.setBaudRate(9600)
         self._port.readyRead.connect(self._hear)
@@ -48,7 +51,7 @@ class LaserPort(QObject):
         self.stop()
         self._name = name.strip()
         if self._open():
-            self.said.emit(f"Listening to the meter at {self._name}")
+            self.said.emit(f"Listening to the {self._called} at {self._name}")
             return True
         self.said.emit(f"{self._name[:60]} cannot be listened to: {self._port.errorString()}. Is it plugged in?")
         return False
@@ -73,16 +76,18 @@ class LaserPort(QObject):
         for heard in self._ear.hear(bytes(self._port.readAll().data())):
             if isinstance(heard, MeterNote):
                 self._note(heard)
+            elif isinstance(heard, MeterColour):
+                self.seen.emit(heard)
             else:
                 self.read.emit(heard)
 
     def _note(self, note: MeterNote) -> None:
         words = {
-            "hello": f"The meter says it is {note.words}",
-            "unit": f"The meter reads in {note.words}",
-            "battery": f"The meter's battery: {note.words} %",
-            "fault": f"The meter: {note.words}",
-            "nonsense": f"The meter sent a line that makes no sense, passed over: {note.words}",
+            "hello": f"The {self._called} says it is {note.words}",
+            "unit": f"The {self._called} reads in {note.words}",
+            "battery": f"The {self._called}'s battery: {note.words} %",
+            "fault": f"The {self._called}: {note.words}",
+            "nonsense": f"The {self._called} sent a line that makes no sense, passed over: {note.words}",
         }
         self.said.emit(words[note.kind])
 
@@ -95,10 +100,10 @@ class LaserPort(QObject):
         if error in gone and self._port.isOpen():
             self._ear.forget()
             self._port.close()
-            self.said.emit("The meter is gone. Plug it in again: it is looked for.")
+            self.said.emit(f"The {self._called} is gone. Plug it in again: it is looked for.")
             self._again.start()
 
     def _try_again(self) -> None:
         if self._open():
             self._again.stop()
-            self.said.emit(f"The meter at {self._name} is there again")
+            self.said.emit(f"The {self._called} at {self._name} is there again")
