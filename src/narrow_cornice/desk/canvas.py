@@ -113,6 +113,11 @@ class Canvas(QWidget):
         """Put what can be done with the drawing into its upper right corner."""
         self._tools = DrawingTools(self, tools)
 
+    def say_tool(self, tool: str, words: str) -> None:
+        """Let a tool of the corner say other words."""
+        if self._tools is not None:
+            self._tools.say(tool, words)
+
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Keep what is in the corner there."""
         super().resizeEvent(event)

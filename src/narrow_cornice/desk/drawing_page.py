@@ -39,6 +39,7 @@ class DrawingPage(LeafPage):
             (
                 ("turn left", "Turn the room ( [ )", lambda: self.turn(-1)),
                 ("turn right", "Turn the room ( ] )", lambda: self.turn(1)),
+                ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
                 ("whole", "The whole drawing ( 0 )", self.canvas.fit),
                 ("alone", "The drawing alone on the screen (F11)", self.alone_wanted.emit),
             )
@@ -71,6 +72,8 @@ class DrawingPage(LeafPage):
         """Take a letter that is the drawing's own, or pass it on."""
         if letter.lower() == "v":
             self.row.next_drawing()
+        elif letter.lower() == "n":
+            self.change_lamp()
         else:
             self.letter.emit(letter)
 
@@ -170,6 +173,7 @@ class DrawingPage(LeafPage):
             drawing = Drawing("No room yet", "Begin with a room: press “Add a room”, or Ctrl+R.", (), (0, 0, 100, 100))
         self.canvas.pointing = bool(view.pointing) and seen is not None and seen.key == WALL.key
         self.canvas.show_drawing(drawing, self.inset(), view.selected, self.callout())
+        self.canvas.say_tool("by lamp", "by day" if view.by_lamp else "by lamp")
         if leaf is not None and leaf.key != self._sheet_of:
             self._sheet_of = leaf.key
             if self._ruled_of(leaf.key) is not None:
@@ -229,6 +233,10 @@ class DrawingPage(LeafPage):
     def turn(self, way: int) -> None:
         """Turn the room by a quarter."""
         self.session.look(turn=(self.session.view.turn + 90.0 * way) % 360.0)
+
+    def change_lamp(self) -> None:
+        """Show drawings under the lamps of the room, or by day again."""
+        self.session.look(by_lamp=not self.session.view.by_lamp)
 
     def step_wall(self, way: int) -> None:
         """Go to the next wall, turned upright."""

@@ -28,6 +28,14 @@ class DrawingTools(QWidget):
             self.buttons[words] = button
         self.adjustSize()
 
+    def say(self, tool: str, words: str) -> None:
+        """Let a tool, by its first words, say others; the row keeps its upper right corner."""
+        button = self.buttons.get(tool)
+        if button is not None and button.text() != words:
+            right = self.x() + self.width()
+            button.setText(words)
+            self.stand(right, self.y())
+
     def stand(self, right: int, top: int) -> None:
         """Stand with the upper right corner there."""
         self.adjustSize()

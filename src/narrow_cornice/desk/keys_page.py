@@ -26,6 +26,7 @@ def keys(places: Places) -> tuple[tuple[str, Keys], ...]:
                 ("Enter or a double click", "type the size of what is selected"),
                 ("+, −, 0, arrows", "nearer, further, the whole, move the paper"),
                 ("V", "the same, seen as the next drawing"),
+                ("N", "by day, or under the room's lamps"),
                 ("=", "the working of what is selected"),
                 ("L", "the second look"),
                 ("Space", "before and after the last change"),

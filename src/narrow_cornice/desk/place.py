@@ -364,4 +364,12 @@ class Places:
     def drawing(self, job: Job, view: View, room: Room) -> Drawing | None:
         """Return the drawing of a room that a view looks at, None where its place has none; pure, for any thread."""
         seen = self.seen_as(view)
-        return None if seen is None else seen.draws(job, view, room)
+        if seen is None:
+            return None
+        drawing = seen.draws(job, view, room)
+        if not view.by_lamp:
+            return drawing
+        from narrow_cornice.derived.zoned.lamps import kelvin_of
+        from narrow_cornice.drawing.lamplit import under_light
+
+        return under_light(drawing, kelvin_of(room, job.house_rules))

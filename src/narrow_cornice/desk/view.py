@@ -35,7 +35,8 @@ class View(msgspec.Struct, frozen=True):
     ``place`` is the key of a place, empty for the one that the window opens with; ``leaf`` is that of the leaf shown
     there, empty for its first, and ``seen_as`` that of the drawing above the leaf's sheet, empty for the leaf's own.
     ``read_out`` says that cautions stand in full where they are many. ``pointing`` is what the next click on a wall
-    places. ``turn`` is how far the room is turned on the sheet, in degrees clockwise.
+    places. ``turn`` is how far the room is turned on the sheet, in degrees clockwise, ``by_lamp`` that drawings are
+    seen under the room's lamps instead of by day.
     """
 
     place: str = ""
@@ -49,3 +50,4 @@ class View(msgspec.Struct, frozen=True):
     pointing: str = ""
     sifted: Sifted = Sifted()
     read_out: bool = False
+    by_lamp: bool = False

@@ -7,17 +7,19 @@ from collections.abc import Iterator
 from typing import Any
 
 import numpy as np
+from msgspec.structs import replace
 
-from narrow_cornice.colour.patches import FLOOR
+from narrow_cornice.colour.lamplight import under_lamp
+from narrow_cornice.colour.patches import CEILING, FLOOR
 from narrow_cornice.colour.tones import hex_of_light
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
-from narrow_cornice.derived.zoned.lamps import hung_lamps
+from narrow_cornice.derived.zoned.lamps import hung_lamps, kelvin_of
 from narrow_cornice.derived.zoned.lit import LitRoom, lit_of, luminance
-from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, Stroke
+from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, Strip, Stroke
 from narrow_cornice.drawing.unfolded import placed_walls, turned_frame, turning, unfolded_room
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.job.paths import FloorPath, WallPath
+from narrow_cornice.job.paths import FloorPath, SurfacePath, WallPath
 from narrow_cornice.memo import by_identity
 
 ADAPTED = 0.7  # how far the eye goes along with the lamps
@@ -43,7 +45,8 @@ def lit_unfolded(
     if lit is None:
         return plain
     tones = seen_tones(lit)
-    marks = [*_patches(measured, lit, tones, turn), *_lines(plain)]
+    over = next((tones[index] for index in np.flatnonzero(lit.patches.surface == CEILING)), "#f3efe4")
+    marks = [*_patches(measured, lit, tones, turn), *_lines(plain, over, kelvin_of(room, changed_rules))]
     count = len(lit.patches.areas)
     said = f"as its lamps light it, {count} patches, light sent to and fro {lit.rounds} times; furniture hides nothing"
     return Drawing(f"{room.name[:60]}, lit", said, tuple(marks), plain.bounds)
@@ -92,11 +95,16 @@ def _ring(corners: Any) -> list[tuple[float, float, float]]:
     return made
 
 
-def _lines(plain: Drawing) -> Iterator[Mark]:
-    """Yield the lines and letters of the plain drawing, without its fillings."""
+def _lines(plain: Drawing, over: str, kelvin: float) -> Iterator[Mark]:
+    """Yield the lines and letters of the plain drawing, without its fillings but for the card of the ceiling; trim as
+    it is under the lamps."""
     for mark in plain.marks:
         if isinstance(mark, Area):
-            if mark.pen is not None:
+            if isinstance(mark.about, SurfacePath) and mark.about.group == "ceiling":
+                yield replace(mark, fill=over)
+            elif mark.pen is not None:
                 yield Stroke(mark.points, mark.pen, closed=True, about=mark.about)
+        elif isinstance(mark, Strip):
+            yield replace(mark, colour=under_lamp(mark.colour[:7], kelvin)) if mark.colour.startswith("#") else mark
         else:
             yield mark

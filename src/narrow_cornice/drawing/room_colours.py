@@ -201,7 +201,7 @@ def deck_board(job: Job) -> Drawing:
             x, y = column * (chip + gap), line * (chip + gap)
             path = DeckColourPath(one.id)
             marks.append(Area(_box(x, y, chip, chip), one.hex, path))
-        foot = len(each) * (chip + gap) + 30.0
+        foot = len(each) * (chip + gap) + 120.0
         marks.append(Label((column * (chip + gap) + chip / 2, foot), family, 7, "soft", turned=True))
     top = 16 * (chip + gap) + 330.0
     for deck in job.decks:
@@ -216,4 +216,4 @@ def deck_board(job: Job) -> Drawing:
         if isinstance(mark, Area) and mark.fill in used:
             marks.append(Stroke(mark.points, Pen("ink", 1.4), closed=True, about=mark.about))
     said = "400 colours over hue, lightness and chroma; those of the job are ringed · press one to see it large"
-    return Drawing("The deck", said, tuple(marks), bounds_of(marks, 60.0))
+    return Drawing("The deck", said, tuple(marks), bounds_of(marks, 110.0))

@@ -17,6 +17,8 @@ from narrow_cornice.job.zoned import Lamp
 from narrow_cornice.zones.library import LampKind, lamp_kinds
 from narrow_cornice.zones.plan_shapes import Point, inside
 
+USUAL_KELVIN = 2700.0
+
 
 class Hung(NamedTuple):
     """A lamp where it hangs: its place on the plan, its height, and what it gives."""
@@ -49,6 +51,12 @@ def lamps_kelvin(lamps: Sequence[Hung]) -> float | None:
     """Return the colour temperature of a room's light: the mean of its lamps by their lumens, None without any."""
     whole = sum(one.lumens for one in lamps)
     return sum(one.kelvin * one.lumens for one in lamps) / whole if whole > 0 else None
+
+
+def kelvin_of(room: Room, changed_rules: dict[str, float]) -> float:
+    """Return the colour temperature that a room is seen under: that of its lamps to 50 K, 2 700 K where it has none."""
+    own = lamps_kelvin(hung_lamps(room, changed_rules))
+    return round(own / 50.0) * 50.0 if own is not None else USUAL_KELVIN
 
 
 def shining(one: Hung) -> Shining:

@@ -15,7 +15,7 @@ from narrow_cornice.colour.patches import CEILING, FLOOR, Part, Patches, Solid, 
 from narrow_cornice.colour.tones import linear_light
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.lamps import hung_lamps, shining
-from narrow_cornice.derived.zoned.room_tones import BARE_CEILING, BARE_WALL, surface_tones
+from narrow_cornice.derived.zoned.room_tones import BARE_CEILING, BARE_WALL, BELOW, split_height, surface_tones
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -105,9 +105,11 @@ def lit_room(
     patches, factors, solid = _factors(measured, size)
     tones = surface_tones(room, changed_rules, paints, colours)
     usual = {CEILING: BARE_CEILING, FLOOR: room.finishes.floor}
-    every = {int(one) for one in np.unique(patches.surface)}
-    bands = {one: linear_light(tones.get(one, usual.get(one, BARE_WALL))) for one in every}
-    reflectance = np.array([bands[int(one)] for one in patches.surface])
+    lower = patches.centres[:, 2] * 1000.0 < split_height(room, changed_rules)
+    keys = [int(one) for one in np.where(lower & (patches.surface >= 0), patches.surface + BELOW, patches.surface)]
+    keys = [one if one in tones or one < BELOW else one - BELOW for one in keys]
+    bands = {one: linear_light(tones.get(one, usual.get(one, BARE_WALL))) for one in set(keys)}
+    reflectance = np.array([bands[one] for one in keys])
     lamps = tuple(shining(one) for one in hung_lamps(room, changed_rules))
     maintenance = house_rules_of(changed_rules).value("maintenance")
     kept_up = tuple(one._replace(lumens=one.lumens * maintenance) for one in lamps)

@@ -8,11 +8,14 @@ from types import MappingProxyType
 from narrow_cornice.colour.patches import CEILING, FLOOR
 from narrow_cornice.colour.tones import light_reflectance
 from narrow_cornice.derived.coated.coatings import finished_surfaces
+from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 
+BELOW = 10_000  # a number that no wall has
 BARE_WALL, BARE_CEILING = "#d9c4b2", "#f3efe4"  # of what nobody gave a colour
 
 
@@ -20,7 +23,8 @@ BARE_WALL, BARE_CEILING = "#d9c4b2", "#f3efe4"  # of what nobody gave a colour
 def surface_tones(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> Mapping[int, str]:
-    """Return the tone of each wall by its number, of the floor and of the ceiling, by area where one has several."""
+    """Return the tone of each wall by its number, of the floor and of the ceiling, by area where one has several; that
+    of the part below a split stands under the number and ``BELOW``."""
     measured = measured_room(room, changed_rules)
     known = {colour.id: colour.hex for colour in colours}
     by_wall: dict[int, list[tuple[float, str]]] = {}
@@ -30,7 +34,9 @@ def surface_tones(
         tone = one.colour.hex if one.colour is not None else known.get(one.finish.over or "", "")
         if not tone or net <= 0.0:
             continue
-        if surface.kind == "wall" and surface.wall_id in index:
+        if surface.group == "lower wall" and surface.wall_id in index:
+            by_wall.setdefault(BELOW + index[surface.wall_id], []).append((net, tone))
+        elif surface.kind == "wall" and surface.wall_id in index:
             by_wall.setdefault(index[surface.wall_id], []).append((net, tone))
         elif surface.kind == "ceiling":
             by_wall.setdefault(CEILING, []).append((net, tone))
@@ -41,16 +47,25 @@ def surface_tones(
     return MappingProxyType(made)
 
 
+def split_height(room: Room, changed_rules: dict[str, float]) -> float:
+    """Return at which height the walls of a room change colour, nought where they do not."""
+    trimmed = trimmed_room(room, changed_rules)
+    split = split_of(trimmed) if trimmed is not None else None
+    return split.value if split is not None else 0.0
+
+
 def reflectances(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[float, float, float]:
     """Return what ceiling, walls and floor of a room send back, 0 … 1: the walls' mean by area."""
     tones = surface_tones(room, changed_rules, paints, colours)
     measured = measured_room(room, changed_rules)
-    walls = [
-        (face.length * face.tallest, light_reflectance(tones.get(number, BARE_WALL)) / 100.0)
-        for number, face in enumerate(measured.faces)
-    ]
+    split = split_height(room, changed_rules)
+    walls = []
+    for number, face in enumerate(measured.faces):
+        low = min(split, face.tallest) if BELOW + number in tones else 0.0
+        for tall, key in ((face.tallest - low, number), (low, BELOW + number)):
+            walls.append((face.length * tall, light_reflectance(tones.get(key, BARE_WALL)) / 100.0))
     area = sum(each for each, _ in walls) or 1.0
     mean = sum(each * share for each, share in walls) / area
     return light_reflectance(tones.get(CEILING, BARE_CEILING)) / 100.0, mean, light_reflectance(tones[FLOOR]) / 100.0

@@ -14,6 +14,7 @@ from narrow_cornice.colour.undertone import undertone
 from narrow_cornice.derived.coloured.house_colours import links_of, mends
 from narrow_cornice.derived.coloured.room_palette import Part, palette_of_room
 from narrow_cornice.derived.coloured.schools import WHY, Schooled, accents_of, schools_of
+from narrow_cornice.derived.zoned.lamps import kelvin_of
 from narrow_cornice.desk.bench_widgets import OneLine
 from narrow_cornice.desk.bringing_in import read_aside
 from narrow_cornice.desk.drawing_page import DrawingPage
@@ -22,7 +23,7 @@ from narrow_cornice.desk.offers import Doable
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.colour.giving import as_colour, give_to_surface
 from narrow_cornice.desk.places.colour.rows import deck_colour_of
-from narrow_cornice.desk.places.colour.seen_as import accent_of, kelvin_of
+from narrow_cornice.desk.places.colour.seen_as import accent_of
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.instruments.meter_lines import MeterColour
@@ -250,7 +251,7 @@ class ColourPage(DrawingPage):
 
     def _lamps(self, room: Room) -> list[SheetRow]:
         job = self.session.job
-        own = kelvin_of(job, room)
+        own = kelvin_of(room, job.house_rules)
         rows = []
         for shade in palette_of_room(job, room):
             seen = [under_lamp(shade.hex, kelvin) for kelvin in (2700.0, 3000.0, 4000.0, own)]

@@ -14,6 +14,7 @@ from narrow_cornice.colour.undertone import undertone
 from narrow_cornice.derived.coloured.house_colours import links_of, mends
 from narrow_cornice.derived.coloured.room_palette import Shade, metals_and_woods, palette_of_room
 from narrow_cornice.derived.coloured.schools import frame_tone, mean_light, wall_colour
+from narrow_cornice.derived.zoned.lamps import kelvin_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -27,7 +28,6 @@ from narrow_cornice.desk.bench_rows import (
     ToggleRow,
 )
 from narrow_cornice.desk.places.colour.giving import as_colour, give, put_in_place
-from narrow_cornice.desk.places.colour.seen_as import kelvin_of
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Job, Room
@@ -138,7 +138,7 @@ def _role(value: str) -> RoleKind | None:
 
 def seen_rows(job: Job, room: Room | None, tone: str) -> Iterator[Row]:
     """Yield a tone large by day and under the lamp, with the light it gives back and its undertone."""
-    kelvin = kelvin_of(job, room) if room is not None else 2700.0
+    kelvin = kelvin_of(room, job.house_rules) if room is not None else 2700.0
     yield SwatchRow("Seen", ((tone, "by day"), (under_lamp(tone, kelvin), f"{kelvin:.0f} K")))
     yield NoteRow(f"Light it gives back: {light_reflectance(tone):.0f} %")
     yield NoteRow(f"Undertone: {undertone(tone)}")

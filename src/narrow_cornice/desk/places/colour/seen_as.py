@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from narrow_cornice.derived.coloured.schools import accents_of
+from narrow_cornice.derived.zoned.lamps import kelvin_of
 from narrow_cornice.desk.place import SeenAs
 from narrow_cornice.desk.seen_as import UNFOLDED
 from narrow_cornice.desk.view import View
@@ -67,18 +68,10 @@ def _accent(job: Job, view: View, room: Room) -> Drawing:
     return replace(drawing, subtitle=words)
 
 
-def kelvin_of(job: Job, room: Room) -> float:
-    """Return the colour temperature that a room is seen under: that of its lamps, 2 700 K where it has none."""
-    from narrow_cornice.derived.zoned.lamps import hung_lamps, lamps_kelvin
-
-    own = lamps_kelvin(hung_lamps(room, job.house_rules))
-    return round(own / 50.0) * 50.0 if own is not None else 2700.0
-
-
 def _lamp(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.room_colours import lamp_cards
 
-    return lamp_cards(job, room, kelvin_of(job, room))
+    return lamp_cards(job, room, kelvin_of(room, job.house_rules))
 
 
 def _lit(job: Job, view: View, room: Room) -> Drawing:
