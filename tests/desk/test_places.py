@@ -85,7 +85,7 @@ def _drawn(job: Job, view: View, room: Room) -> Drawing:
 
 
 def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
-    yield f"reading lamp {room.name}", LampPath(room.id)
+    yield f"lamp for reading {room.name}", LampPath(room.id)
 
 
 def _watts(job: Job) -> Figure:
@@ -148,7 +148,7 @@ def _page(window: MainWindow) -> LampPage:
 
 def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf(lit: MainWindow) -> None:
     assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify", ""]
-    assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Trim", "Built-ins", "Lamps"]
+    assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Colour", "Trim", "Built-ins", "Lamps"]
     QTest.mouseClick(lit.spine.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
     assert lit.session.view.place == "lamps"
@@ -235,7 +235,7 @@ def test_the_spine_says_of_each_place_what_is_left_or_that_it_stands(lit: MainWi
 
 def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
     lit.session.look(place="brief")
-    type_into(lit.bench.field, "reading lamp")
+    type_into(lit.bench.field, "lamp for reading")
     assert lit.session.view.place == "lamps"
     assert lit.session.view.selected == LampPath("r1")
     assert lit.bench.view.rows()[0] == Title("Lamp", lit.session.job.rooms[0].name)
@@ -275,7 +275,9 @@ def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     assert lit.session.job.name == "pressed"
     words = {key: says for _, each in keys(lit.places) for key, says in each}
     assert words["F3"] == "light the lamps"
-    assert words["I, M, T, B, F, Y, S, K"] == "to Brief, Measure, Trim, Built-ins, Finishes, To buy, Shelf, Lamps"
+    assert words["I, M, Z, C, T, B, F, Y, S, K"] == (
+        "to Brief, Measure, Zones, Colour, Trim, Built-ins, Finishes, To buy, Shelf, Lamps"
+    )
     assert "Alt+1 to Alt+9" in words
     lit.go("lamps")
     said = [one for one in _page(lit).findChildren(QLabel) if one.accessibleName() == "Cautions"]

@@ -111,7 +111,7 @@ def test_paints_colours_and_stock_are_cards_that_are_typed_into(
     press_on(page.cards["colours"].views[-1], "Remove it")
     assert len(session.job.colours) == len(demo_job().colours)
     press_on(page.cards["colours"].views[1], "Remove it")
-    assert "still on a surface" in window.notice()
+    assert "still on something" in window.notice()
 
     page = shelf(window, "stock")
     type_into(field_of(page.cards["stock"].views[0], "Lengths"), "2.4 m; 3600")

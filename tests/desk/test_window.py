@@ -44,7 +44,9 @@ def test_places_by_letter_and_only_those_that_exist(window: MainWindow) -> None:
         assert window.session.view.place == place
         if place == "bought":
             break
-    assert set(window.spine.buttons) == {"brief", "measure", "trim", "built", "finishes", "bought", "shelf"}
+    assert set(window.spine.buttons) == {
+        *("brief", "measure", "zones", "colouring", "trim", "built", "finishes", "bought", "shelf")
+    }
 
 
 def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: MainWindow) -> None:
@@ -248,7 +250,9 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     window.go("bought")
     settle()
     slips = window.page("bought").slips  # type: ignore[attr-defined]
-    assert [slip.name.text() for slip in slips] == ["Paint shop", "Builders' yard", "Timber yard"]
+    assert [slip.name.text() for slip in slips] == [
+        *("Paint shop", "Builders' yard", "Timber yard", "Cloth shop", "Lamp shop")
+    ]
     line = slips[0].rows[1]
     line.setFocus()
     QTest.keyClick(line, Qt.Key.Key_Space)

@@ -6,7 +6,7 @@ from narrow_cornice.desk.place import Place
 from narrow_cornice.desk.places.bought.place import PLACE as BOUGHT
 from narrow_cornice.desk.places.brief.place import PLACE as BRIEF
 from narrow_cornice.desk.places.built.place import PLACE as BUILT
-from narrow_cornice.desk.places.colour.place import PLACE as COLOUR
+from narrow_cornice.desk.places.colouring.place import PLACE as COLOUR
 from narrow_cornice.desk.places.finishes.place import PLACE as FINISHES
 from narrow_cornice.desk.places.measure.place import PLACE as MEASURE
 from narrow_cornice.desk.places.shelf.place import PLACE as SHELF

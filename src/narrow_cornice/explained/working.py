@@ -103,6 +103,8 @@ def _said(figure: Figure, how: ShownIn) -> tuple[str, Way]:
         if inner.startswith("(") and inner.endswith(")") and inner.count("(") == 1:
             inner = inner[1:-1]
         return inner, _in_metres(how)
+    if figure.unit == "run" and "×" in sentence:
+        return sentence, _in_metres(how)
     if METRES in sentence:
         return sentence.replace(METRES, "", 1), _in_metres(InUnits())
     if how.unit == "mm" or figure.unit in (*LENGTHS, "m²"):

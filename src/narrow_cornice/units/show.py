@@ -102,7 +102,7 @@ def show_measure(value: float) -> str:
     return f"{int(whole):,}".replace(",", " ") + point + part if abs(value) >= 1000 else whole + point + part
 
 
-ONE_OF = {"pieces": "piece", "bottles": "bottle"}  # words for several, and for one
+ONE_OF = {"pieces": "piece", "bottles": "bottle", "widths": "width"}  # words for several, and for one
 
 
 def show_quantity(value: float, kind: str, how: ShownIn) -> str:

@@ -18,6 +18,7 @@ from narrow_cornice.zones.clearances import Standing, overlaps, shortages
 
 STEPS = (50.0, 100.0, 150.0, 200.0, 300.0, 400.0, 500.0, 650.0, 800.0, 1000.0, 1250.0, 1500.0, 2000.0)
 WAYS = 8
+OTHER = 300.0  # mm between two places along another wall
 
 
 @by_identity(times=4, each="room")
@@ -48,6 +49,7 @@ def _moves(measured: MeasuredRoom, piece: Stood) -> Iterator[Stood]:
                 x = piece.x + way * step
                 if face is not None and half <= x <= face.length - half:
                     yield replace(piece, x=round(x, 1))
+        yield from _at_other_walls(measured, piece)
         return
     for step in STEPS[:9]:
         for way in range(WAYS):
@@ -55,6 +57,15 @@ def _moves(measured: MeasuredRoom, piece: Stood) -> Iterator[Stood]:
             yield replace(
                 piece, x=round(piece.x + step * math.cos(angle), 1), y=round(piece.y + step * math.sin(angle), 1)
             )
+
+
+def _at_other_walls(measured: MeasuredRoom, piece: Stood) -> Iterator[Stood]:
+    """Yield places along the other walls, the longest first."""
+    half = piece.width.mm / 2.0
+    for face in sorted(measured.faces, key=lambda one: -one.length):
+        steps = int((face.length - 2.0 * half) / OTHER) if face.id != piece.wall else -1
+        for step in range(steps + 1):
+            yield replace(piece, wall=face.id, x=round(half + step * OTHER, 1), y=0.0, turn=0.0)
 
 
 def _free(measured: MeasuredRoom, trial: list[Standing], piece_id: str, changed_rules: dict[str, float]) -> bool:

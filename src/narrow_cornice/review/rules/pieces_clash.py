@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.derived.zoned.clear import clear_of
 from narrow_cornice.derived.zoned.mended import better_place
-from narrow_cornice.job.edits import move_zoned
+from narrow_cornice.job.edits import move_zoned, wall_name
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import StoodPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
@@ -59,6 +59,8 @@ def moved_fix(seen: RoomSeen, piece_id: str) -> tuple[Edit, ...]:
     if fields is None or piece is None or piece.x is None:
         return ()
     new = dict(fields)
-    off = ((new["x"] - piece.x) ** 2 + (new["y"] - piece.y) ** 2) ** 0.5
     edit = move_zoned(seen.room.id, "pieces", piece_id, piece.name, **new)
+    if new["wall"] != piece.wall:
+        return (Edit(f"Stand {piece.name[:24]} at wall {wall_name(seen.room, new['wall'])}", edit.apply),)
+    off = ((new["x"] - piece.x) ** 2 + (new["y"] - piece.y) ** 2) ** 0.5
     return (Edit(f"Move {piece.name[:24]} by {seen.size(off)}", edit.apply),)

@@ -9,29 +9,29 @@ from narrow_cornice.desk.bench_rows import Row
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.place import Desk, Export, Import, Late, Leaf, Picture, Place, RowsOf, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.places.colour.seen_as import ACCENT, BRIDGE, DECK, HOUSE, LAMP, LIT, ROLES, SCHOOLS
+from narrow_cornice.desk.places.colouring.seen_as import ACCENT, BRIDGE, DECK, HOUSE, LAMP, LIT, ROLES, SCHOOLS
 from narrow_cornice.desk.seen_as import UNFOLDED
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BridgePath, DeckColourPath, NeighboursPath, RolePath, WallPath
 
-HERE = "narrow_cornice.desk.places.colour"
+HERE = "narrow_cornice.desk.places.colouring"
 
 
 def _page(desk: Desk) -> PlacePage:
-    from narrow_cornice.desk.places.colour.page import ColourPage
+    from narrow_cornice.desk.places.colouring.page import ColourPage
 
     return ColourPage(desk, PLACE)
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
-    from narrow_cornice.desk.places.colour.rows import room_rows
+    from narrow_cornice.desk.places.colouring.rows import room_rows
 
     yield from room_rows(bench, job, room)
 
 
 def _rows() -> RowsOf:
-    from narrow_cornice.desk.places.colour.rows import bridge_rows, deck_rows, neighbours_rows, role_rows
+    from narrow_cornice.desk.places.colouring.rows import bridge_rows, deck_rows, neighbours_rows, role_rows
 
     return {RolePath: role_rows, DeckColourPath: deck_rows, BridgePath: bridge_rows, NeighboursPath: neighbours_rows}
 
@@ -43,7 +43,7 @@ def _name(job: Job, path: ThingPath) -> str:
         shades = palette_of_room(job, job.room(path.room))
         return next((shade.name[:60] for shade in shades if shade.colour == path.colour), path.word)
     if isinstance(path, DeckColourPath):
-        from narrow_cornice.desk.places.colour.rows import deck_colour_of
+        from narrow_cornice.desk.places.colouring.rows import deck_colour_of
 
         found = deck_colour_of(job, path.id)
         return found.name if found is not None else path.word
@@ -71,7 +71,7 @@ def _stands(job: Job) -> bool:
 
 
 def _take_picture(into: BringingIn) -> None:
-    from narrow_cornice.desk.places.colour.page import ColourPage
+    from narrow_cornice.desk.places.colouring.page import ColourPage
 
     page = into.go(PLACE.key)
     if isinstance(page, ColourPage):
@@ -79,7 +79,7 @@ def _take_picture(into: BringingIn) -> None:
 
 
 def _read_deck(into: BringingIn) -> None:
-    from narrow_cornice.desk.places.colour.page import ColourPage
+    from narrow_cornice.desk.places.colouring.page import ColourPage
 
     page = into.go(PLACE.key)
     if isinstance(page, ColourPage):
@@ -87,7 +87,7 @@ def _read_deck(into: BringingIn) -> None:
 
 
 def _choose_reader(into: BringingIn) -> None:
-    from narrow_cornice.desk.places.colour.page import ColourPage
+    from narrow_cornice.desk.places.colouring.page import ColourPage
 
     page = into.go(PLACE.key)
     if isinstance(page, ColourPage):
@@ -95,7 +95,7 @@ def _choose_reader(into: BringingIn) -> None:
 
 
 PLACE = Place(
-    key="colour",
+    key="colouring",
     name="Colour",
     letter="C",
     group="Design",

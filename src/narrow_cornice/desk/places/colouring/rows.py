@@ -27,7 +27,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
-from narrow_cornice.desk.places.colour.giving import as_colour, give, put_in_place
+from narrow_cornice.desk.places.colouring.giving import as_colour, give, put_in_place
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Job, Room

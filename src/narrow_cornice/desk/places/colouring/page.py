@@ -21,9 +21,9 @@ from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.instrument_port import InstrumentPort
 from narrow_cornice.desk.offers import Doable
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.colour.giving import as_colour, give_to_surface
-from narrow_cornice.desk.places.colour.rows import deck_colour_of
-from narrow_cornice.desk.places.colour.seen_as import accent_of
+from narrow_cornice.desk.places.colouring.giving import as_colour, give_to_surface
+from narrow_cornice.desk.places.colouring.rows import deck_colour_of
+from narrow_cornice.desk.places.colouring.seen_as import accent_of
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.instruments.meter_lines import MeterColour
@@ -33,6 +33,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import (
     BridgePath,
     DeckColourPath,
+    LampPath,
     NeighboursPath,
     RolePath,
     SurfacePath,
@@ -306,6 +307,10 @@ class ColourPage(DrawingPage):
                 colour = as_colour(found) if found is not None else None
             if colour is not None:
                 yield Invitation(f"Give {colour.name[:24]} to", of=tuple(give_to_surface(self.bench, room, colour)))
+            if self._sheet_of != "deck":
+                yield Invitation("A colour of the deck", lambda: self.session.turn_to("deck"))
+        if self._sheet_of == "lamp":
+            yield Invitation("The lamps of the room", self._to_lamps)
         if self._sheet_of == "bridge":
             yield Invitation("Take a picture …", self.ask_picture)
             shipped = tuple((self._words_of(name), partial(self._take_shipped, name)) for name in bridge_pictures())
@@ -328,6 +333,15 @@ class ColourPage(DrawingPage):
             seen = tuple((name, partial(self._take_metal, name, one.tone)) for name, one in metals().items())
             yield Invitation("A metal", of=seen)
             yield Invitation("A wood", of=tuple(self._woods()))
+
+    def _to_lamps(self) -> None:
+        """Go where the lamps of the room hang."""
+        room = self.session.room()
+        if room is not None:
+            path = LampPath(room.id, room.zones.lamps[0].id if room.zones.lamps else "")
+            home = self.places.home_of(path)
+            leaf = next((one.key for one in self.places[home].leaves if isinstance(path, one.lists)), "")
+            self.session.look(**{**self.places.going_to(home, self.session.remembered), "leaf": leaf, "seen_as": ""})
 
     @staticmethod
     def _words_of(name: str) -> str:

@@ -1,0 +1,225 @@
+"""The second look at zones and colours: a case that speaks, one just inside that does not, its fix, undone."""
+
+from __future__ import annotations
+
+import pytest
+from msgspec.structs import replace
+
+from narrow_cornice.job import edits
+from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.job.zoned import Lamp
+from narrow_cornice.review.finding import Finding
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.units.lengths import Length, plain_length
+
+ZONE = ((0.0, 0.0), (4000.0, 0.0), (4000.0, 3000.0), (0.0, 3000.0))
+
+
+def mm(value: float) -> Length:
+    return plain_length(float(value))
+
+
+def bare(*made: Edit) -> Job:
+    """Return a job of one square room, 4 000 by 3 000, with a door in wall C–D and a window in wall A–B."""
+    history = History(starting_job())
+    history.do(edits.add_room("Room", mm(4000), mm(3000), mm(2500)))
+    history.do(edits.add_opening("r1", "window", "w1", mm(1400)))
+    history.do(edits.add_opening("r1", "door", "w3", mm(300)))
+    for edit in made:
+        assert history.do(edit), edit.title
+    return history.job
+
+
+def piece(kind: str, **fields: object) -> Edit:
+    return edits.stand_piece("r1", edits.usual_piece(kind, **fields))
+
+
+def found(job: Job, kind: str) -> list[Finding]:
+    return [one for one in second_look(job) if one.kind == kind]
+
+
+def settles(job: Job, kind: str, fix: int = 0) -> Job:
+    """Apply a fix of the first finding of a kind; that finding is gone with it, and back when it is undone."""
+    first = found(job, kind)[0]
+    history = History(job)
+    assert history.do(first.fixes[fix])
+    assert first.key not in {one.key for one in second_look(history.job)}
+    history.undo()
+    assert first.key in {one.key for one in second_look(history.job)}
+    return job
+
+
+def test_a_chest_in_the_swing_of_a_door_is_moved_out_of_it() -> None:
+    """The door stands 300 from the left end of wall C–D: its leaf sweeps over what is nearer than it is wide."""
+    hit = bare(piece("chest of drawers", x=800.0, wall="w3"))
+    (one,) = found(hit, "pieces clash")
+    assert "is hit by" in one.says
+    assert one.grade == "will not fit"
+    settles(hit, "pieces clash")
+    assert not found(bare(piece("chest of drawers", x=3400.0, wall="w3")), "pieces clash")
+
+
+def test_what_is_taller_than_the_slope_over_it_is_told() -> None:
+    history = History(demo_job())
+    history.do(edits.stand_piece("r4", edits.usual_piece("wardrobe", name="press", x=2000.0, wall="w1")))
+    says = [one.says for one in found(history.job, "pieces clash") if one.room_id == "r4"]
+    assert says == ["press is taller than the room is there"]
+
+
+@pytest.mark.parametrize(("off", "speaks"), [(700.0, True), (748.0, True), (751.0, False)])
+def test_a_chair_wants_so_much_behind_it(off: float, speaks: bool) -> None:
+    """A table's side 750 from a cupboard: a millimetre less is told."""
+    job = bare(
+        piece("desk", x=1500.0, wall="w2"),
+        piece("sideboard", x=4000.0 - 700.0 - off - 225.0, y=1500.0, turn=270.0),
+    )
+    mine = [one for one in found(job, "clearance short") if one.where == "desk"]
+    assert bool(mine) == speaks
+    if mine and off == 700.0:
+        settles(job, "clearance short")
+
+
+def test_ways_are_told_where_two_pieces_leave_little() -> None:
+    def shut(gap: float) -> Job:
+        return bare(
+            piece("sideboard", x=750.0, y=1500.0, width=mm(1500)),
+            piece("wardrobe", x=1500.0 + gap + (2500.0 - gap) / 2, y=1500.0, width=mm(2500.0 - gap)),
+            piece("desk", x=2000.0, wall="w1"),
+        )
+
+    narrow = [one for one in found(shut(640.0), "way narrow") if "desk" in one.says]
+    assert [one.grade for one in narrow] == ["worth a thought"]
+    assert [one.grade for one in found(shut(560.0), "way narrow") if "desk" in one.says] == ["will show"]
+    assert not [one for one in found(shut(900.0), "way narrow") if "desk" in one.says]
+
+
+def test_what_stands_before_a_window_is_told_by_how_much() -> None:
+    sill = bare().rooms[0].measured.openings[0].sill.mm
+    over = bare(piece("bookcase", x=2000.0, wall="w1", height=mm(sill + 100)))
+    (one,) = found(over, "before window")
+    assert one.measured.startswith("100 mm")
+    settles(over, "before window")
+    assert not found(bare(piece("bookcase", x=2000.0, wall="w1", height=mm(sill))), "before window")
+
+
+def test_a_rug_smaller_than_its_zone_is_laid_larger() -> None:
+    def with_rug(wide: float, deep: float) -> Job:
+        return bare(
+            edits.add_zone("r1", "dining", ZONE),
+            piece("small table", x=2000.0, y=1500.0),
+            piece("rug", x=2000.0, y=1500.0, width=mm(wide), depth=mm(deep)),
+        )
+
+    assert found(with_rug(1700, 1200), "rug small")
+    settles(with_rug(1700, 1200), "rug small")
+    assert not found(with_rug(2000, 2000), "rug small")  # 800 and 600 on both sides
+
+
+def test_a_zone_with_less_light_than_it_needs() -> None:
+    def lit(lumens: float) -> Job:
+        return bare(
+            edits.add_zone("r1", "study", ZONE),
+            piece("desk", x=1500.0, wall="w2"),
+            edits.hang_lamp("r1", Lamp("", "desk lamp", "", 3650.0, 1500.0, lumens=lumens)),
+        )
+
+    (one,) = found(lit(100.0), "light short")
+    assert one.says.startswith("desk has ")
+    assert one.says.endswith(" of 500 lx")
+    assert not found(lit(900.0), "light short")
+    settles(lit(100.0), "light short")
+    assert not found(bare(edits.add_zone("r1", "study", ZONE)), "light short")  # lamps are not begun with
+
+
+def test_a_piece_that_comes_from_another_room_is_given_a_place() -> None:
+    job = demo_job()
+    (one,) = found(job, "piece unplaced")
+    assert one.says.startswith("settle comes from Chart Room")
+    settles(job, "piece unplaced")
+    history = History(bare(piece("sofa")))
+    assert found(history.job, "piece unplaced")
+
+
+def test_a_bed_with_its_head_to_the_north_only_where_the_tradition_is_kept() -> None:
+    """Wall A–B runs along +x at y = 0; a bed with its back on it has its head towards −y."""
+    bed = piece("double bed", x=2000.0, wall="w1")
+    kept = edits.keep_bed_direction("r1", "Room", kept=True)
+    assert not found(bare(bed), "bed direction")
+    assert [one.says for one in found(bare(bed, kept), "bed direction")] == ["Nobody said where north is"]
+    north = edits.set_north("r1", -90.0, "Room")
+    (one,) = found(bare(bed, kept, north), "bed direction")
+    assert "to the north" in one.says
+    assert not found(bare(bed, kept, edits.set_north("r1", 90.0, "Room")), "bed direction")
+
+
+def test_rooms_that_share_nothing_are_mended_or_meant() -> None:
+    history = History(demo_job())
+    history.do(edits.break_on_purpose("r5", "r4", ("Wash Room", "Attic Berth"), meant=False))
+    (one,) = found(history.job, "rooms apart")
+    assert len(one.fixes) >= 2
+    for fix in range(len(one.fixes)):
+        settles(history.job, "rooms apart", fix)
+    assert not found(demo_job(), "rooms apart")
+
+
+def test_shares_far_from_the_wish() -> None:
+    job = demo_job()
+    assert {one.room_id for one in found(job, "shares off")} >= {"r1"}
+    settles(job, "shares off")
+    history = History(job)
+    for room in job.rooms:
+        history.do(edits.set_strategy(room.id, "not said"))
+    assert not found(history.job, "shares off")
+
+
+def test_a_metal_that_appears_once_among_others() -> None:
+    history = History(demo_job())
+    iron = next(colour for colour in history.job.colours if colour.name == "Blackened iron")
+    brass = next(colour for colour in history.job.colours if colour.name == "Aged brass")
+    for one in history.job.room("r1").zones.lamps:
+        if one.colour == iron.id:
+            history.do(edits.change_zoned("r1", "lamps", one.id, one.name, colour=brass.id))
+    assert [one.room_id for one in found(history.job, "metal once")] == ["r1"]
+    settles(history.job, "metal once")
+    assert not found(demo_job(), "metal once")
+
+
+def test_patterns_of_one_scale() -> None:
+    plain = bare(piece("sofa", x=1000.0, wall="w2"), piece("armchair", x=1000.0, y=1000.0))
+    ids = [one.id for one in plain.rooms[0].zones.pieces]
+    history = History(plain)
+    for each in ids:
+        history.do(edits.change_zoned("r1", "pieces", each, each, pattern="large"))
+    assert found(history.job, "pattern scales")
+    settles(history.job, "pattern scales")
+    history.do(edits.change_zoned("r1", "pieces", ids[0], ids[0], pattern="small"))
+    assert not found(history.job, "pattern scales")
+
+
+def test_a_large_purchase_in_a_strong_colour() -> None:
+    job = bare(
+        edits.add_colour("Madder", "#a9414f"),
+        edits.add_colour("Clay", "#e2d5c8"),
+        piece("sofa", x=1000.0, wall="w2", price=900.0),
+    )
+    tones = {colour.name: colour.id for colour in job.colours}
+    one = job.rooms[0].zones.pieces[0]
+
+    def painted(colour: str) -> Job:
+        history = History(job)
+        history.do(edits.change_zoned("r1", "pieces", one.id, one.name, colours=(tones[colour],)))
+        return history.job
+
+    assert found(painted("Madder"), "large in colour")
+    settles(painted("Madder"), "large in colour")
+    assert not found(painted("Clay"), "large in colour")
+    there = replace(one, price=None, colours=(tones["Madder"],))
+    room = replace(job.rooms[0], zones=replace(job.rooms[0].zones, pieces=(there,)))
+    assert not found(replace(job, rooms=(room,)), "large in colour")
+
+
+@pytest.mark.parametrize("kind", ["pieces clash", "clearance short", "light short", "piece unplaced", "shares off"])
+def test_the_demo_shows_it(kind: str) -> None:
+    assert found(demo_job(), kind)
