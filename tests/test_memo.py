@@ -23,7 +23,7 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import InRoom
-from narrow_cornice.job.samples import demo_job
+from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.job.sized import size_memos, things_in
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import parse_length
@@ -97,9 +97,9 @@ def test_a_memo_holds_what_was_asked_for_last_and_no_more_than_its_size() -> Non
 
 
 def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
-    job = demo_job()
-    size_memos(job)
+    size_memos(starting_job())
     assert memo._counts == memo.FEW  # a small job keeps what the least is
+    job = demo_job()
     many = replace(job, rooms=tuple(replace(room, id=f"{room.id} {n}") for n in range(50) for room in job.rooms))
     size_memos(many)
     assert memo._counts["room"] == 50 * len(job.rooms)

@@ -24,8 +24,8 @@ from narrow_cornice.units.show import IMPERIAL, METRIC, InUnits
 WAYS = (METRIC, InUnits("mm", 0.5), IMPERIAL, InUnits("in", 1, 8), InUnits("in", 1, 32))
 FEET = re.compile(r"(?:(\d[\d ]*)' ?)?(?:(\d+(?:\.\d+)?(?![/\d]))? ?(?:(\d+)/(\d+))?\")?")
 UNITS = re.compile(
-    r" (?:m²/L|m²|sq ft|ft|mm|m|L|kg/m²|kg|tubes?|knife|pieces?|bottles?|sheets|GPa|N/m|N m²|kg/m|h)(?![\w²])"
-    r"| (?:strips?|tiles?)"
+    r" (?:m²/L|m²|sq ft|ft|mm|m|L|kg/m²|kg|tubes?|knife|pieces?|bottles?|sheets|lx|lm|cd|GPa|N/m|N m²|kg/m|h)(?![\w²])"
+    r"| (?:strips?|tiles?|widths?)"
     r"|°"
 )
 

@@ -49,7 +49,7 @@ def test_more_that_hides_never_shows_more(eye: tuple[float, float]) -> None:
     pieces = [Footprint(1500, 1500, 600, 600), Footprint(3500, 900, 900, 400, 30)]
     pieces = [one for one in pieces if not inside(one.corners, eye)]
     areas = [abs(area_of(seen_from(eye, BENT, [one.corners for one in pieces[:many_]]))) for many_ in range(3)]
-    assert areas[0] >= areas[1] - 10 >= areas[2] - 20
+    assert areas[0] >= areas[1] - 200 >= areas[2] - 400  # mm²: a ray passes a corner by a hundred-thousandth
 
 
 @pytest.mark.parametrize("gap", [400.0, 650.0, 900.0])

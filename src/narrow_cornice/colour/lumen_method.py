@@ -30,7 +30,7 @@ def lumen_method(lumens: float, utilisation: float, maintenance: float, area: fl
     return lumens * utilisation * maintenance / area
 
 
-@by_value(times=8, each="room")
+@by_value(times=128, each="job")
 def reaching(index: float, power: float) -> float:
     """Return which part of the light that lamps spread over a square send down reaches the plane below and not the
     walls.

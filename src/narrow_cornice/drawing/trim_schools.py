@@ -16,7 +16,7 @@ ABOUT_WINDOW = 420.0  # mm of wall shown on each side of the window
 BETWEEN = 300.0
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def trim_schools(job: Job, room: Room, wall_id: str) -> Drawing:
     """Return the window of a wall as four schools would have it, two above two."""
     title = f"{room.name[:60]}, trim and frames"

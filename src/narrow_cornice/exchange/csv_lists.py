@@ -31,6 +31,7 @@ NO_SIZE = ((0.0, 0, 0.0),)  # of a line of which nothing is bought: what is left
 
 
 def written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    """Return a list as CSV: cells that a spreadsheet would take for a formula are marked as text, short rows filled."""
     held = io.StringIO()
     writer = csv.writer(held)
     writer.writerow(header)

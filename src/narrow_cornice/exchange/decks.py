@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import re
+from collections.abc import Iterator
 
 from narrow_cornice.colour.deck import DeckColour
 from narrow_cornice.colour.tones import channels, checked_colour, light_reflectance
@@ -66,7 +67,7 @@ def _csv(text: str) -> list[tuple[str, str]]:
     first = text.splitlines()[0] if text.strip() else ""
     sign = next((one for one in (";", "\t", ",") if one in first), ",")
     made: list[tuple[str, str]] = []
-    for number, cells in enumerate(csv.reader(io.StringIO(text), delimiter=sign), 1):
+    for number, cells in enumerate(_cells(text, sign), 1):
         filled = [cell.strip() for cell in cells]
         if not any(filled):
             continue
@@ -78,6 +79,14 @@ def _csv(text: str) -> list[tuple[str, str]]:
             raise DeckError(f"“{shown}” has no colour.", where=f"line {number}", remedy="Write it as #rrggbb.")
         made.append(found)
     return made
+
+
+def _cells(text: str, sign: str) -> Iterator[list[str]]:
+    lines = csv.reader(io.StringIO(text), delimiter=sign)
+    try:
+        yield from lines
+    except csv.Error as fault:
+        raise DeckError(f"{fault}.", where=f"line {lines.line_num}", remedy="Write it as #rrggbb.") from None
 
 
 def _colour_in(cells: list[str]) -> tuple[str, str] | None:

@@ -234,7 +234,13 @@ def test_the_order_adds_up_and_says_why() -> None:
             assert shares <= line.needed.value
         by_room = sum(line.share_of_price(one.id) for one in job.rooms)
         assert by_room == pytest.approx(line.price)
-    assert [shop for shop, _ in order.shops()] == ["Paint shop", "Builders' yard", "Timber yard"]
+    assert [shop for shop, _ in order.shops()] == [
+        "Paint shop",
+        "Builders' yard",
+        "Timber yard",
+        "Cloth shop",
+        "Lamp shop",
+    ]
     sedge = order.line("paint:wall-matt:sedge")
     assert sedge is not None
     assert {name for _, name, _ in sedge.shares} == {"Chart Room", "Tea Parlour"}

@@ -86,7 +86,7 @@ def part_of_piece(seen_of_it: float, part_of_it: float) -> float:
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def room_palette(
     room: Room,
     changed_rules: dict[str, float],

@@ -68,7 +68,7 @@ class Clear(NamedTuple):
         return piece in {*(one.piece for one in self.overlaps), *(one.piece for one in self.too_tall)}
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def clear_of(room: Room, changed_rules: dict[str, float]) -> Clear:
     """Return what is free and what is not round the pieces of a room."""
     measured = measured_room(room, changed_rules)
@@ -93,7 +93,7 @@ def clear_of(room: Room, changed_rules: dict[str, float]) -> Clear:
         tuple(short),
         _once(run_into),
         tuple(_too_tall(measured, pieces)),
-        tuple(_before(measured, pieces)),
+        tuple(stands_before(measured, pieces)),
     )
 
 
@@ -114,7 +114,8 @@ def _too_tall(measured: MeasuredRoom, pieces: tuple[Standing, ...]) -> Iterator[
             yield TooTall(one.id, max(0.0, lowest))
 
 
-def _before(measured: MeasuredRoom, pieces: tuple[Standing, ...]) -> Iterator[Before]:
+def stands_before(measured: MeasuredRoom, pieces: tuple[Standing, ...]) -> Iterator[Before]:
+    """Yield which pieces stand before a window whose sill they reach over, or close to a radiator."""
     for index, face in enumerate(measured.faces):
         side = measured.plan.sides[index]
         dx, dy = side.direction

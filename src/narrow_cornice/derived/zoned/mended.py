@@ -9,6 +9,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.derived.zoned.clear import stands_before
 from narrow_cornice.derived.zoned.standing import foot_of, obstacles_of, standing_pieces
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -21,7 +22,7 @@ WAYS = 8
 OTHER = 300.0  # mm between two places along another wall
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=1, each="room")
 def better_place(room: Room, changed_rules: dict[str, float], piece_id: str) -> tuple[tuple[str, Any], ...] | None:
     """Return the fields of the nearest place at which a piece runs into nothing and all round every piece stays as free
     as it should, None where no such place is near."""
@@ -75,6 +76,8 @@ def _free(measured: MeasuredRoom, trial: list[Standing], piece_id: str, changed_
     if any(True for _ in overlaps(mine, trial, obstacles, corners)):
         return False
     if any(measured.ceiling.at(*corner) < mine.height for corner in mine.foot.corners):
+        return False
+    if any(True for _ in stands_before(measured, (mine,))):
         return False
     before = _short_of(standing_pieces(measured.room, changed_rules), measured, changed_rules, piece_id)
     for one in trial:

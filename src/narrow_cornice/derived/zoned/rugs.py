@@ -12,7 +12,7 @@ from narrow_cornice.zones.plan_shapes import Footprint, inside
 from narrow_cornice.zones.rugs import RugOffer, rug_offers
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def rugs_for(
     room: Room, changed_rules: dict[str, float], zone_id: str
 ) -> tuple[tuple[RugOffer, ...], Footprint | None]:

@@ -67,7 +67,7 @@ def is_gone(room: Room, piece: Stood) -> bool:
     return mine is not None and (mine.decision == "let go" or (mine.decision == "move" and mine.to != room.id))
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def standing_pieces(room: Room, changed_rules: dict[str, float]) -> tuple[Standing, ...]:
     """Return the pieces that stand in a room, where they do; those that go are left out."""
     measured = measured_room(room, changed_rules)
@@ -81,7 +81,7 @@ def standing_pieces(room: Room, changed_rules: dict[str, float]) -> tuple[Standi
     return tuple(made)
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=1, each="room")
 def obstacles_of(room: Room, changed_rules: dict[str, float]) -> tuple[Obstacle, ...]:
     """Return what else stands or swings on the plan of a room: built-ins, columns and boxings, the leaves of doors."""
     measured = measured_room(room, changed_rules)

@@ -95,6 +95,19 @@ class ColourPage(DrawingPage):
             2,
             lines=4,
         )
+        yield from self._sheets_of_trials()
+        yield Ruled(
+            ("deck",),
+            "The deck",
+            ("Colour", "Family", "Light back", "Undertone", "In the job"),
+            self._deck,
+            "Colours to choose from.",
+            3,
+            self._steady,
+            lines=5,
+        )
+
+    def _sheets_of_trials(self) -> Iterator[Ruled]:
         yield Ruled(
             ("trim",),
             "Trim against wall and frame",
@@ -121,16 +134,6 @@ class ColourPage(DrawingPage):
             "How each colour looks under lamps of several temperatures.",
             0,
             lines=4,
-        )
-        yield Ruled(
-            ("deck",),
-            "The deck",
-            ("Colour", "Family", "Light back", "Undertone", "In the job"),
-            self._deck,
-            "Colours to choose from.",
-            3,
-            self._steady,
-            lines=5,
         )
 
     @staticmethod
