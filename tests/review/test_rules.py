@@ -57,6 +57,7 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "tins unmixed:r5",
         "tins unmixed:r6",
         "mood against colours:r5",
+        "left unpainted:r3",
         "pieces clash:r1",
         "light short:r1",
         "before window:r1",

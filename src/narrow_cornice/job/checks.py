@@ -24,6 +24,7 @@ from narrow_cornice.job.zoned import Fabric, shipped_fabrics
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.orders import checked_order
+from narrow_cornice.zones.library import furniture
 
 MOST_ROOMS = 2_000
 MOST_LEFT = 400
@@ -112,6 +113,10 @@ def _check_cloth_and_decks(job: Job) -> None:
         number(cloth.repeat, f"fabrics[{index}].repeat", 0, 5000)
         number(cloth.price, f"fabrics[{index}].price", 0, 1e5)
         checked_colour(cloth.tone, f"fabrics[{index}].tone")
+    unique((one.id for one in job.furniture), "furniture")
+    for index, piece in enumerate(job.furniture):
+        if piece.kind not in furniture():
+            raise JobError(f"Nothing is known of a “{piece.kind[:40]}”.", where=f"furniture[{index}].kind")
     unique((one.id for one in job.decks), "decks")
     number(len(job.decks), "decks", 0, MOST_DECKS)
     for index, deck in enumerate(job.decks):

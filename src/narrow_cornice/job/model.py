@@ -18,7 +18,7 @@ from narrow_cornice.job.coloured import OwnDeck, RoomColours
 from narrow_cornice.job.finishes import Colour, Covering, LeftTin, Paint, RoomFinishes, TestBoard
 from narrow_cornice.job.measured import Measured, WayIn
 from narrow_cornice.job.trimwork import Joinery, MilledTrim, Trimwork
-from narrow_cornice.job.zoned import Fabric, Zoning, shipped_fabrics
+from narrow_cornice.job.zoned import Fabric, OwnPiece, Zoning, shipped_fabrics
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.orders import Order
 from narrow_cornice.trim.orders import orders as shipped_orders
@@ -71,8 +71,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     by their names; ``own_lines`` are lines to buy that somebody wrote. ``coverings`` are papers and tiles,
     ``left_paint`` what there is of earlier tins, ``test_boards`` the log of stains that were tried; ``purchases`` say
     of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``fabrics`` are cloth beside
-    what ships, ``decks`` colours that were read in; ``schemes`` are other ways to do
-    the job, and ``scheme`` the name of the one that is worked on."""
+    what ships, ``decks`` colours that were read in, ``furniture`` sizes of pieces beside those of the library;
+    ``schemes`` are other ways to do the job, and ``scheme`` the name of the one that is worked on."""
 
     name: Words
     place: Words = ""
@@ -105,6 +105,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     quotes: dict[Id, Quote] = {}
     fabrics: tuple[Fabric, ...] = ()
     decks: tuple[OwnDeck, ...] = ()
+    furniture: tuple[OwnPiece, ...] = ()
     scheme: Words = ""
     schemes: tuple[Scheme, ...] = ()
     pictures: dict[Id, bytes] = {}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from narrow_cornice import memo
 from narrow_cornice.job.model import Job, Room
 
-TABLES = ("paints", "colours", "milled", "catalogue", "orders", "shops", "ways_in", "fabrics")
+TABLES = ("paints", "colours", "milled", "catalogue", "orders", "shops", "ways_in", "fabrics", "furniture")
 PARTS = ("measured", "trim", "finishes", "brief", "casework", "zones", "colours")
 
 

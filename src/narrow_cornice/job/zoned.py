@@ -127,6 +127,17 @@ class Fabric(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     pattern: Literal["plain", "small", "medium", "large"] = "plain"
 
 
+class OwnPiece(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A size of furniture of the job's own: it is like a ``kind`` of the library, but for its name and sizes."""
+
+    id: Id
+    kind: Id
+    name: Words
+    width: Length
+    depth: Length
+    height: Length
+
+
 @cache
 def shipped_fabrics() -> Mapping[str, Fabric]:
     """Return the cloth that ships, by identity."""

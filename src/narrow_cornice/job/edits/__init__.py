@@ -476,7 +476,13 @@ from narrow_cornice.job.edits.zone_edits import (
     put_fabric as put_fabric,
 )
 from narrow_cornice.job.edits.zone_edits import (
+    put_own_piece as put_own_piece,
+)
+from narrow_cornice.job.edits.zone_edits import (
     remove_fabric as remove_fabric,
+)
+from narrow_cornice.job.edits.zone_edits import (
+    remove_own_piece as remove_own_piece,
 )
 from narrow_cornice.job.edits.zone_edits import (
     remove_zoned as remove_zoned,

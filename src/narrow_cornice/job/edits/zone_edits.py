@@ -18,7 +18,7 @@ from narrow_cornice.job.edits.making import (
 )
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.zoned import Dressing, Fabric, Lamp, Spot, Stood, Zone
+from narrow_cornice.job.zoned import Dressing, Fabric, Lamp, OwnPiece, Spot, Stood, Zone
 from narrow_cornice.units.lengths import Length, plain_length
 from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, zone_uses
 
@@ -152,13 +152,37 @@ def keep_bed_direction(room_id: str, name: str, *, kept: bool) -> Edit:
     return room_edit(f"{name[:40]}: {words}", room_id, lambda room: with_zones(room, bed_by_direction=kept))
 
 
+def _put(there: tuple[Any, ...], one: Any) -> tuple[Any, ...]:
+    """Return things with one in place of that of its identity, else behind them."""
+    if any(other.id == one.id for other in there):
+        return tuple(one if other.id == one.id else other for other in there)
+    return (*there, one)
+
+
+def put_own_piece(piece: OwnPiece) -> Edit:
+    """Put a size of furniture into the library of the job, in place of the one of its identity."""
+    for key in ("width", "depth", "height"):
+        checked_size(getattr(piece, key), f"{key} of {piece.name[:40]}", zero=key == "height")
+    checked_name(piece.name, "It")
+
+    def apply(job: Job) -> Job:
+        fresh = piece if piece.id else replace(piece, id=fresh_id("size", (one.id for one in job.furniture)))
+        return replace(job, furniture=_put(job.furniture, fresh))
+
+    return Edit(f"usual size of {piece.name[:40]}", apply)
+
+
+def remove_own_piece(piece_id: str, name: str) -> Edit:
+    """Take a size of furniture out of the library; pieces that stand keep theirs."""
+    return Edit(f"remove size of {name[:40]}", lambda job: replace(job, furniture=without_one(job.furniture, piece_id)))
+
+
 def put_fabric(fabric: Fabric) -> Edit:
     """Put a cloth into the job, in place of the one of its identity."""
 
     def apply(job: Job) -> Job:
         fresh = fabric if fabric.id else replace(fabric, id=fresh_id("cloth", (one.id for one in job.fabrics)))
-        rest = tuple(one for one in job.fabrics if one.id != fresh.id)
-        return replace(job, fabrics=(*rest, fresh))
+        return replace(job, fabrics=_put(job.fabrics, fresh))
 
     return Edit(f"cloth {fabric.name[:40]}", apply)
 

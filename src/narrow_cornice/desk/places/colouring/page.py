@@ -332,6 +332,12 @@ class ColourPage(DrawingPage):
                 yield Invitation(words, lambda: self.session.do(edits.give_colour(keys, {}, accent, "accent")))
         elif self._sheet_of == "deck":
             yield Invitation("Read a deck …", self.ask_deck)
+            if self.session.job.decks:
+                gone = tuple(
+                    (deck.name[:60], partial(self.session.do, edits.remove_deck(deck.id, deck.name)))
+                    for deck in self.session.job.decks
+                )
+                yield Invitation("Take a deck out", of=gone)
             yield Invitation("A colour reader …", self.choose_reader)
             seen = tuple((name, partial(self._take_metal, name, one.tone)) for name, one in metals().items())
             yield Invitation("A metal", of=seen)

@@ -13,7 +13,7 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.cards import Card, Cards
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.shelf import paint_stock, shelved
+from narrow_cornice.desk.places.shelf import furnished, paint_stock, shelved
 from narrow_cornice.desk.places.shelf.rules_page import RulesPage
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paint, Tin
@@ -26,6 +26,8 @@ EMPTY = {
     "stock": "No trim stock yet: what is milled to order, in which lengths, and what a metre costs.",
     "profiles": "No profiles of this job's own: bring them in from a catalogue or a drawing, under Bring in.",
     "coverings": "No paper or tile yet. Each has its sizes, how it is laid, and what a roll or a box costs.",
+    "cloth": "No cloth yet. Each has its width and repeat, and what a metre costs.",
+    "furniture": "The library has usual sizes of furniture; write down those you meet, and they are offered first.",
     "left": "Nothing left over yet: tins that are there already are used before new ones, the oldest first.",
     "boards": "No test board yet: write down which stain was tried on which wood, and what you thought of it.",
     "orders": "No orders of this job's own: bring them in from a file, under Bring in.",
@@ -58,6 +60,8 @@ class ShelfPage(LeafPage):
             "stock": lambda: shelved.stock_cards(self.session),
             "profiles": lambda: shelved.profile_cards(self.session),
             "coverings": lambda: paint_stock.covering_cards(self.session),
+            "cloth": lambda: furnished.cloth_cards(self.session),
+            "furniture": lambda: furnished.furniture_cards(self.session),
             "left": lambda: paint_stock.left_cards(self.session),
             "boards": lambda: paint_stock.board_cards(self.session),
             "orders": lambda: shelved.order_cards(self.session),
@@ -65,11 +69,13 @@ class ShelfPage(LeafPage):
         self._adding = {
             "colours": ("Another colour", self._add_colour),
             "stock": ("More trim stock", self._add_stock),
+            "cloth": ("Another cloth", lambda: furnished.add_cloth(self.session)),
         }
         # what is chosen from among several, by the leaf it is offered on
         self._offers: dict[str, tuple[str, Callable[[], Offers]]] = {
             "paints": ("Add a paint", self._paint_offers),
             "coverings": ("Add one", self._covering_offers),
+            "furniture": ("Add a size", lambda: furnished.furniture_offers(self.session)),
             "left": ("Add a tin", lambda: paint_stock.left_offers(self.session)),
             "boards": ("Add a board", lambda: paint_stock.board_offers(self.session)),
         }

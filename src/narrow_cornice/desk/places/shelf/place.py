@@ -79,6 +79,8 @@ PLACE = Place(
         Leaf("stock", "Trim stock", (), (MilledPath,)),
         Leaf("profiles", "Profiles", (), (ProfilePath,)),
         Leaf("coverings", "Paper, tile", (), (CoveringPath,)),
+        Leaf("cloth", "Cloth"),
+        Leaf("furniture", "Furniture"),
         Leaf("left", "Left over"),
         Leaf("boards", "Test boards"),
         Leaf("orders", "Orders"),

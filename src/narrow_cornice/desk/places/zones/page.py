@@ -26,8 +26,9 @@ from narrow_cornice.desk.places.zones.putting import (
     piece_offers,
     zone_offers,
 )
-from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
+from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
+from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.unfolded import turning
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
@@ -47,6 +48,7 @@ class ZonesPage(DrawingPage):
 
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
+        self._many: list[About] = []
         self._grabbed: tuple[ThingPath, float, float] | None = None  # what is dragged, and how far off its middle
         for ruled in self._sheets_of_leaves():
             self.add_sheet(ruled)
@@ -69,6 +71,7 @@ class ZonesPage(DrawingPage):
             ("Piece", "It is", "Width", "Depth", "Height", "Stands at", "Round it", "To buy"),
             self._pieces,
             "Pieces that matter for fitting: from the library or the brief, by the line below.",
+            made=self._listen,
             lines=4,
         )
         yield Ruled(
@@ -96,6 +99,12 @@ class ZonesPage(DrawingPage):
             "Lamps in three layers, and what each zone has of the light it needs.",
             lines=4,
         )
+
+    def _listen(self, sheet: RuledSheet) -> None:
+        sheet.picked_many.connect(self._many_picked)
+
+    def _many_picked(self, abouts: list[About]) -> None:
+        self._many = abouts
 
     # ---- the sheets
 
@@ -285,7 +294,9 @@ class ZonesPage(DrawingPage):
 
     def _suggest(self, room: Room) -> None:
         """Have arrangements looked for, and show the room where they are offered."""
-        arranging_of(self.bench).start(self.session.job, room, tuple(piece.id for piece in room.zones.pieces))
+        chosen = {path.id for path in self._many if isinstance(path, StoodPath) and path.room == room.id}
+        pieces = [piece.id for piece in room.zones.pieces if len(chosen) < 2 or piece.id in chosen]
+        arranging_of(self.bench).start(self.session.job, room, tuple(pieces))
         self.session.select(RoomPath(room.id))
         self.bench.refresh()
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
+from typing import Any
 
 from msgspec.structs import replace
 
@@ -76,17 +77,21 @@ def _standing(bench: Bench, room: Room, piece: Stood) -> None:
 
 
 def piece_offers(bench: Bench, room: Room) -> Iterator[Doable]:
-    """Yield the kinds of furniture, those that suit the zones of the room first, each with the standing of one."""
+    """Yield sizes of the job's own, then the kinds of furniture, those that suit the zones of the room first, each with
+    the standing of one."""
     uses = {zone.use for zone in room.zones.zones}
     ranked = sorted(furniture().items(), key=lambda each: not uses & set(each[1].uses))
 
-    def stand(kind: str) -> Callable[[], object]:
+    def stand(kind: str, **own: Any) -> Callable[[], object]:
         def done() -> None:
             x, y = middle(bench, room)
-            _standing(bench, room, edits.usual_piece(kind, x=round(x), y=round(y)))
+            _standing(bench, room, edits.usual_piece(kind, x=round(x), y=round(y), **own))
 
         return done
 
+    for mine in bench.session.job.furniture:
+        sizes = {"width": mine.width, "depth": mine.depth, "height": mine.height}
+        yield mine.name[:60], stand(mine.kind, name=mine.name, **sizes)
     for key, kind in ranked:
         yield kind.name, stand(key)
 
