@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+from msgspec.structs import replace
 
 from narrow_cornice.colour.agreeing import agree
 from narrow_cornice.derived.coated.coatings import finished_surfaces
