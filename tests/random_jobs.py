@@ -10,6 +10,7 @@ from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kept_things, kinds_kept
 from narrow_cornice.casework.kinds import beginnings
 from narrow_cornice.casework.wishes import FACES, FREE_ENDS, FRONTS, GRADINGS, HEADS, HINGES, HOLDS
+from narrow_cornice.colour.shares import RoleKind, Strategy
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
@@ -21,6 +22,7 @@ from narrow_cornice.job.measured import OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.job.zoned import Dressing, Lamp
 from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.survey.walk import Walked
 from narrow_cornice.trim.kinds import KINDS
@@ -28,6 +30,7 @@ from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, zone_uses
 
 GROUPS = ("upper wall", "lower wall", "frieze", "ceiling", "door face", "door edges", "reveal", "boxing", *KINDS)
 
@@ -47,6 +50,13 @@ def random_job(seed: int, steps: int = 60) -> Job:
         act = pick.choice(ACTS)
         try:
             history.do(act(pick, history.job, pick.choice([room for room in history.job.rooms if room.measured.walls])))
+        except CorniceError:
+            continue
+    used = random.Random(f"used {seed}")  # its own, so that the rest of a job stays what its seed has always made
+    for _ in range(steps // 4):
+        room = used.choice([room for room in history.job.rooms if room.measured.walls])
+        try:
+            history.do(used.choice(USES)(used, history.job, room))
         except CorniceError:
             continue
     if seed % 5 == 4:  # somebody is still walking round one more
@@ -261,6 +271,66 @@ def _damage(pick: random.Random, job: Job, room: Room) -> Edit:
         room.id, "marks", pick.choice(list(repair_kinds())), pick.choice(room.measured.walls).id, *sizes
     )
 
+
+def _spot(pick: random.Random) -> tuple[float, float]:
+    return round(pick.uniform(-500, 6000)), round(pick.uniform(-500, 6000))
+
+
+def _zone(pick: random.Random, job: Job, room: Room) -> Edit:
+    x, y = _spot(pick)
+    wide, deep = pick.uniform(200, 4000), pick.uniform(200, 4000)
+    ring = ((x, y), (x + wide, y), (x + wide, y + deep), (x, y + deep))
+    return edits.add_zone(room.id, pick.choice(list(zone_uses())), ring)
+
+
+def _piece(pick: random.Random, job: Job, room: Room) -> Edit:
+    x, y = _spot(pick)
+    wall = pick.choice(["", *(wall.id for wall in room.measured.walls)])
+    where = {"x": x, "y": 0.0, "wall": wall} if wall else {"x": x, "y": y, "turn": pick.uniform(0, 360)}
+    colour = pick.choice([(), *((colour.id,) for colour in job.colours)])
+    price = pick.choice([None, 250.0])
+    return edits.stand_piece(
+        room.id, edits.usual_piece(pick.choice(list(furniture())), colours=colour, price=price, **where)
+    )
+
+
+def _lamp(pick: random.Random, job: Job, room: Room) -> Edit:
+    x, y = _spot(pick)
+    return edits.hang_lamp(room.id, Lamp("", pick.choice(list(lamp_kinds())), "", x, y, there=pick.random() < 0.3))
+
+
+def _dressing(pick: random.Random, job: Job, room: Room) -> Edit:
+    window = pick.choice([one.id for one in room.measured.openings] or [""])
+    line = None if window and pick.random() < 0.8 else (_spot(pick), _spot(pick))
+    cloth = pick.choice(list(job.cloth()))
+    one = Dressing("", pick.choice(list(dressing_kinds())), "", "" if line else window, line, cloth)
+    return edits.dress_window(room.id, one, "a window")
+
+
+def _moved_piece(pick: random.Random, job: Job, room: Room) -> Edit:
+    if not room.zones.pieces:
+        raise CorniceError("Nothing stands here.")
+    one, (x, y) = pick.choice(room.zones.pieces), _spot(pick)
+    return edits.move_zoned(room.id, "pieces", one.id, one.name, x=x, y=y, wall="", turn=pick.uniform(0, 360))
+
+
+def _role(pick: random.Random, job: Job, room: Room) -> Edit:
+    if not job.colours:
+        raise CorniceError("No colours.")
+    colour = pick.choice(job.colours)
+    return edits.set_role(room.id, colour.id, pick.choice(get_args(RoleKind)), colour.name)
+
+
+USES: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (
+    _zone,
+    _piece,
+    _piece,
+    _lamp,
+    _dressing,
+    _moved_piece,
+    _role,
+    lambda pick, job, room: edits.set_strategy(room.id, pick.choice(get_args(Strategy))),
+)
 
 ACTS: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (
     _reading,

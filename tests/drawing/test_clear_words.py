@@ -12,9 +12,12 @@ from msgspec.structs import replace
 
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
+from narrow_cornice.drawing.floor_cloth import floor_cloth
 from narrow_cornice.drawing.house_plan import house_plan
+from narrow_cornice.drawing.house_string import house_string
 from narrow_cornice.drawing.letter_places import SizeOf, standings
 from narrow_cornice.drawing.lettering import settled, usual_size
+from narrow_cornice.drawing.light_plan import light_plan
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     Area,
@@ -26,6 +29,7 @@ from narrow_cornice.drawing.marks import (
 )
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.profile_board import profile_board
+from narrow_cornice.drawing.room_colours import bridge_board, lamp_cards, role_cards
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room
@@ -48,10 +52,17 @@ def every_drawing(job: Job) -> Iterator[Drawing]:
     rules, settings = job.house_rules, job.settings
     for turn in (0.0, 90.0, 180.0):
         yield house_plan(job.rooms, rules, settings, turn)
+    yield house_string(job, "r1")
     for room in job.rooms:
+        yield role_cards(job, room)
+        yield bridge_board(job, room)
+        yield lamp_cards(job, room, 2700.0)
         for turn in (0.0, 90.0):
             yield room_plan(room, rules, settings, turn)
             yield unfolded_room(room, rules, job.colours, settings, turn)
+            for show in ("zones", "pieces", "sight", "windows"):
+                yield floor_cloth(room, rules, job.colours, settings, turn, "", show)
+            yield light_plan(room, rules, job.paints, job.colours, settings, turn)
         yield wall_strip(room, rules, job.colours, settings)
         for wall in room.measured.walls:
             yield wall_elevation(room, rules, job.colours, settings, wall.id, job.pictures)
