@@ -16,6 +16,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -727,6 +728,56 @@ def thousand_edits(home: str) -> None:
     os._exit(0)
 
 
+def light() -> None:
+    """How surfaces light one another, at some 1 500 patches: a plain room and an angled one, converged to 1 %."""
+    from narrow_cornice.colour.form_factors import form_factors
+    from narrow_cornice.colour.interreflection import Shining, lit
+    from narrow_cornice.colour.patches import Part, Solid, box, patches_of
+
+    corner = ((0, 0), (5, 0), (5, 2), (3, 2), (3, 4), (0, 4))
+    angled = Solid(corner, tuple(((0.0, 2.7), (d, 2.7)) for d in (5, 2, 2, 2, 3, 4)), (Part(corner, 2.7),))
+    for name, solid, size in (("a room", box(5, 4, 2.7), 0.25), ("an angled room", angled, 0.22)):
+        patches = patches_of(solid, size)
+        lamp = Shining((1.0, 1.0, 2.4), 1000, 1, 1)
+        spent = median(timed(partial(lit, patches, solid.outline, 0.5, [lamp]), 3))
+        alone = median(timed(partial(form_factors, patches, solid.outline), 3))
+        print(
+            f"light in {name} of {len(patches.areas)} patches: {spent * 1000:.0f} ms (aim 1 000), "
+            f"{alone / spent:.0%} of it form factors"
+        )
+
+
+def dragged(home: str) -> None:
+    """A piece dragged over the plan with its clearances: worked out and painted, on the page itself."""
+
+    from narrow_cornice.desk.places.zones.page import ZonesPage
+    from narrow_cornice.job.paths import StoodPath
+
+    window = window_of(home, 1)
+    session, path = window.session, StoodPath("r2", "s7")
+    session._take_up(demo_job(), None, None)
+    for leaf in ("pieces", "zones"):
+        session.look(place="zones", leaf=leaf, seen_as="", room_id="r2", selected=path)
+        settled(window)
+        page = window.page("zones")
+        assert isinstance(page, ZonesPage)
+        worked, painted = [], []
+        for step in range(80):
+            begin = time.perf_counter()
+            page._dragged(path, 1500.0 + 20 * step, -1500.0 - 7 * step)
+            worked.append(time.perf_counter() - begin)
+            begin = time.perf_counter()
+            page.canvas.repaint()
+            painted.append(time.perf_counter() - begin)
+        whole = sorted(a + b for a, b in zip(worked, painted, strict=True))
+        print(
+            f"a piece dragged, {leaf}: clearances and plan anew in {median(worked) * 1000:.1f} ms, painted in "
+            f"{median(painted) * 1000:.1f} ms; nine of ten within {whole[int(0.9 * len(whole))] * 1000:.1f} ms (aim 16)"
+        )
+    window.again = True
+    window.close()
+
+
 def main() -> None:
     if sys.argv[1:] == ["a thousand edits"]:
         with tempfile.TemporaryDirectory() as home:
@@ -737,6 +788,8 @@ def main() -> None:
         files(home)
         survey(home)
         profiles()
+        light()
+        dragged(home)
         lengths_to_buy()
         sheets_to_cut()
         one_bay()

@@ -74,6 +74,8 @@ def renamed(value: Any, hint: Any, pick: random.Random) -> Any:
         fields = {name: renamed(getattr(value, name), hints[name], pick) for name in value.__struct_fields__}
         return replace(value, **fields)
     if isinstance(value, tuple):
+        if get_origin(hint) is not tuple:  # of one or none
+            hint = next(plain(one) for one in get_args(hint) if get_origin(plain(one)) is tuple)
         inner = get_args(hint)
         each = [inner[0]] * len(value) if Ellipsis in inner else inner
         return tuple(renamed(one, of, pick) for one, of in zip(value, each, strict=True))

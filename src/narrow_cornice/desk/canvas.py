@@ -288,10 +288,14 @@ class Canvas(QWidget):
             (one.about for one in whole if polygon(one.outline).containsPoint(at, Qt.FillRule.OddEvenFill)), None
         )
 
-    def show_dragged(self, drawing: Drawing, callout: str) -> None:
-        """Show the drawing as it would be, where it stands on the sheet, while a handle is moved."""
+    def show_dragged(self, drawing: Drawing, callout: str, moved: About = None) -> None:
+        """Show the drawing as it would be, where it stands on the sheet, while a handle is moved. Of a thing that is
+        ``moved`` among others the words of these stay where they are."""
         if self._drawing is not None:
+            before = self._lettered if moved is not None else None
             self._drawing, self._lettered = replace(drawing, bounds=self._drawing.bounds), None
+            if before is not None:
+                self._lettered = before.moved_to(self._drawing, moved, self._theme)
             self._callout = callout
             self.update()
 

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from functools import cached_property
 
 import numpy as np
+from msgspec.structs import replace
 from numpy.typing import NDArray
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap, QPolygonF, QTransform
@@ -16,6 +17,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.letter_places import SizeOf
 from narrow_cornice.drawing.lettering import edges_of, settled
 from narrow_cornice.drawing.marks import (
+    About,
     Area,
     Dimension,
     Drawing,
@@ -90,10 +92,22 @@ def letter_sizes(theme: Theme, scale: float) -> SizeOf:
 class Lettered:
     """A drawing with its letters settled for a scale, and what is known of its marks when it is painted once more."""
 
-    def __init__(self, drawing: Drawing, theme: Theme, scale: float) -> None:
-        """Settle the letters of a drawing for so many pixels for a millimetre."""
-        self.scale, self.drawing = scale, settled(drawing, letter_sizes(theme, scale))
+    def __init__(self, drawing: Drawing, theme: Theme, scale: float, *, settle: bool = True) -> None:
+        """Settle the letters of a drawing for so many pixels for a millimetre, or leave them where they are."""
+        self.scale = scale
+        self.drawing = settled(drawing, letter_sizes(theme, scale)) if settle else drawing
         self.shapes: dict[int, QPolygonF] = {}  # by the identity of the mark, which the drawing holds
+
+    def moved_to(self, drawing: Drawing, about: About, theme: Theme) -> Lettered:
+        """Return another state of the drawing while a thing of it is moved: words of all else stay where they stand."""
+        there = {(mark.about, mark.text): mark for mark in self.drawing.marks if isinstance(mark, Label)}
+        marks = tuple(
+            there.get((mark.about, mark.text), mark) if isinstance(mark, Label) and mark.about != about else mark
+            for mark in drawing.marks
+        )
+        made = Lettered(replace(drawing, marks=marks), theme, self.scale, settle=False)
+        made.shapes = {id(mark): self.shapes[id(mark)] for mark in marks if id(mark) in self.shapes}
+        return made
 
     @cached_property
     def boxes(self) -> NDArray[np.float64]:

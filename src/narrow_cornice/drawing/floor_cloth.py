@@ -18,6 +18,7 @@ from narrow_cornice.drawing.marks import Area, Drawing, Handle, Label, Mark, Pen
 from narrow_cornice.drawing.plan import opening_marks, outside_of
 from narrow_cornice.drawing.unfolded import Turned, turning
 from narrow_cornice.job.finishes import Colour
+from narrow_cornice.job.measured import WallAsRead
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import (
     BuiltInPath,
@@ -33,7 +34,7 @@ from narrow_cornice.job.paths import (
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.zoned import Dressing
 from narrow_cornice.memo import by_identity
-from narrow_cornice.survey.plan import on_floor
+from narrow_cornice.survey.plan import Plan, on_floor
 from narrow_cornice.units.show import bare_size
 from narrow_cornice.zones.clearances import Standing
 from narrow_cornice.zones.library import zone_uses
@@ -67,7 +68,7 @@ def floor_cloth(
     if measured.fault:
         return Drawing(title, measured.fault, (), (0.0, 0.0, 4000.0, 3000.0))
     turned = turning(turn)
-    marks: list[Mark] = list(cloth_marks(measured, turned))
+    marks: list[Mark] = list(_cloth(measured.plan, room.measured.walls, room.id, turn))
     marks += _zones(room, turned, corners=show == "zones")
     sight = sight_from(room, changed_rules, seen_from) if seen_from else None
     marks += _sight(sight, turned)
@@ -101,13 +102,17 @@ def _words(room: Room, clear: Clear, sight: Sight | None, standing: int) -> str:
     return " · ".join(said) or "Draw zones, put pieces on the plan and move them: what must stay free is hatched."
 
 
-def cloth_marks(measured: MeasuredRoom, turned: Turned) -> Iterator[Mark]:
+@by_identity(times=1, each="room")
+def _cloth(plan: Plan, walls: tuple[WallAsRead, ...], room_id: str, turn: float) -> tuple[Mark, ...]:
+    return tuple(cloth_marks(plan, walls, room_id, turning(turn)))
+
+
+def cloth_marks(plan: Plan, walls: tuple[WallAsRead, ...], room_id: str, turned: Turned) -> Iterator[Mark]:
     """Yield the walls and the floor of a room as a painted cloth: a border along the walls, a faint diaper within."""
     import shapely
 
-    corners = measured.plan.corners
-    room_id = measured.room.id
-    yield Area(outside_of(measured.plan, turned), "#d8cdbb", None, Pen("ink", 0.5))
+    corners = plan.corners
+    yield Area(outside_of(plan, turned), "#d8cdbb", None, Pen("ink", 0.5))
     yield Area(tuple(turned(corner) for corner in corners), "paper", FloorPath(room_id))
     floor = shapely.Polygon(corners)
     for off in BORDER:
@@ -121,11 +126,12 @@ def cloth_marks(measured: MeasuredRoom, turned: Turned) -> Iterator[Mark]:
     steps = range(int((wide + tall) / DIAPER) + 1)
     lines = [((left + s * DIAPER, low), (left + s * DIAPER - tall, high)) for s in steps]
     lines += [((left - tall + s * DIAPER, low), (left + s * DIAPER, high)) for s in steps]
-    for part in shapely.get_parts(within.intersection(shapely.MultiLineString(lines))):
+    # Line by line: as one they would be cut wherever two of them cross.
+    for part in shapely.get_parts(shapely.intersection(within, shapely.linestrings(lines))):
         if part.geom_type == "LineString" and part.length > 1.0:
             yield Stroke(tuple(turned((float(x), float(y))) for x, y in part.coords), Pen("rule", 0.22))
-    for index, side in enumerate(measured.plan.sides):
-        about = WallPath(room_id, measured.room.measured.walls[index].id)
+    for index, side in enumerate(plan.sides):
+        about = WallPath(room_id, walls[index].id)
         yield Stroke((turned(side.start), turned(side.end)), Pen("ink", 1.8), about=about)
 
 

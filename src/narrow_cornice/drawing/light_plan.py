@@ -7,9 +7,9 @@ import itertools
 import math
 from collections.abc import Iterator
 
-from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.zoned.lamps import hung_lamps
-from narrow_cornice.derived.zoned.lit import LightMap, light_map, lit_of
+from narrow_cornice.derived.zoned.lit import LightMap, LitRoom, light_map, lit_of
 from narrow_cornice.derived.zoned.room_tones import window_area
 from narrow_cornice.derived.zoned.standing import standing_pieces
 from narrow_cornice.derived.zoned.zone_light import Wanted, zone_light
@@ -48,8 +48,10 @@ def light_plan(
     colours: tuple[Colour, ...],
     settings: Settings,
     turn: float,
+    lit_as: Room | None = None,
 ) -> Drawing:
-    """Return the light of a room's lamps on its plan; each zone at the height of its own work."""
+    """Return the light of a room's lamps on its plan; each zone at the height of its own work. While something is
+    moved its light is still that of the room ``lit_as`` it was."""
     measured = measured_room(room, changed_rules)
     title = f"{room.name[:60]}, its light"
     if measured.fault:
@@ -58,11 +60,10 @@ def light_plan(
     marks: list[Mark] = [Area(outside_of(measured.plan, turned), "#d8cdbb", None, Pen("ink", 0.5))]
     marks.append(Area(tuple(turned(corner) for corner in measured.plan.corners), DARK, FloorPath(room.id)))
     lamps = hung_lamps(room, changed_rules)
-    wanted = zone_light(room, changed_rules, paints, colours)
-    lit = lit_of(room, changed_rules, paints, colours) if lamps else None
+    wanted = zone_light(lit_as or room, changed_rules, paints, colours)
+    lit = lit_of(lit_as or room, changed_rules, paints, colours) if lamps else None
     if lit is not None:
-        found = light_map(lit, USUAL_PLANE)
-        marks += _cells(measured, found, turned)
+        marks += _kept_cells(lit, measured.plan.corners, room.id, turn)
     marks += opening_marks(measured, turned)
     for one in standing_pieces(room, changed_rules):
         if not one.kind.flat:
@@ -84,12 +85,17 @@ def band_of(lux: float) -> str:
     return [tone for least, tone in BANDS if lux >= least][-1]
 
 
-def _cells(measured: MeasuredRoom, found: LightMap, turned: Turned) -> Iterator[Mark]:
+@by_identity(times=1, each="room")
+def _kept_cells(lit: LitRoom, corners: tuple[Point, ...], room_id: str, turn: float) -> tuple[Mark, ...]:
+    return tuple(_cells(light_map(lit, USUAL_PLANE), corners, room_id, turning(turn)))
+
+
+def _cells(found: LightMap, corners: tuple[Point, ...], room_id: str, turned: Turned) -> Iterator[Mark]:
     """Yield the light in cells of one tone each, with numbers here and there."""
     import shapely
 
     step = _step(found)
-    room = shapely.Polygon(measured.plan.corners)
+    room = shapely.Polygon(corners)
     by_tone: dict[str, list[object]] = {}
     for (x, y), lux in zip(found.places, found.lux, strict=True):
         box = shapely.box(x - step[0] / 2 - 1, y - step[1] / 2 - 1, x + step[0] / 2 + 1, y + step[1] / 2 + 1)
@@ -98,13 +104,13 @@ def _cells(measured: MeasuredRoom, found: LightMap, turned: Turned) -> Iterator[
         for part in shapely.get_parts(shapely.union_all(boxes).intersection(room)):
             if part.geom_type == "Polygon":
                 for ring in _without_holes(part):
-                    yield Area(tuple(turned(point) for point in ring), tone, FloorPath(measured.room.id))
+                    yield Area(tuple(turned(point) for point in ring), tone, FloorPath(room_id))
     taken: list[Point] = []
     for place, lux in zip(found.places, found.lux, strict=True):
         if all(math.dist(place, other) >= NUMBERED for other in taken):
             taken.append(place)
             colour = "#f6f1e7" if lux < 30.0 else "ink"
-            yield Label(turned(place), f"{lux:.0f}", 7.5, colour, about=FloorPath(measured.room.id))
+            yield Label(turned(place), f"{lux:.0f}", 7.5, colour, about=FloorPath(room_id))
 
 
 def _without_holes(part: object) -> list[list[Point]]:

@@ -8,11 +8,18 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Iterable, Sequence
+from functools import lru_cache
 from typing import NamedTuple
 
 Point = tuple[float, float]
 Outline = tuple[Point, ...]
 TOUCH = 2.0  # mm by which outlines may run into one another and still only touch
+
+
+@lru_cache(maxsize=512)  # asked for again and again while one of many pieces is dragged
+def _corners_of(foot: Footprint) -> Outline:
+    w, d = foot.width / 2.0, foot.depth / 2.0
+    return tuple(foot.at(u, v) for u, v in ((w, -d), (w, d), (-w, d), (-w, -d)))
 
 
 class Footprint(NamedTuple):
@@ -28,9 +35,7 @@ class Footprint(NamedTuple):
     @property
     def corners(self) -> Outline:
         """Return its corners anticlockwise, from the left one at its back."""
-        halves = self.width / 2.0, self.depth / 2.0
-        w, d = halves
-        return tuple(self.at(u, v) for u, v in ((w, -d), (w, d), (-w, d), (-w, -d)))
+        return _corners_of(self)
 
     def at(self, u: float, v: float) -> Point:
         """Return the place so far to the right of its middle and so far forward of it, in the plan."""

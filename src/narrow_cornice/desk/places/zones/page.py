@@ -26,8 +26,10 @@ from narrow_cornice.desk.places.zones.putting import (
     piece_offers,
     zone_offers,
 )
+from narrow_cornice.desk.places.zones.seen_as import LIGHT
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
+from narrow_cornice.drawing.light_plan import light_plan
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.unfolded import turning
 from narrow_cornice.explained.paths import ThingPath
@@ -356,8 +358,13 @@ class ZonesPage(DrawingPage):
             return
         with kept_aside():
             job = edit.apply(self.session.job)
-            drawing = seen.draws(job, self.session.view, job.room(about.room))
-        self.canvas.show_dragged(drawing, "")
+            room = job.room(about.room)
+            if seen is LIGHT:  # which takes longer than a hand moves: it follows when the lamp is let go
+                by = (job.house_rules, job.paints, job.colours, job.settings, self.session.view.turn)
+                drawing = light_plan(room, *by, self.session.room())
+            else:
+                drawing = seen.draws(job, self.session.view, room)
+        self.canvas.show_dragged(drawing, "", about)
 
     def _dropped(self, about: ThingPath, x: float, y: float) -> None:
         """Make the change that was shown while a thing was dragged."""
