@@ -21,6 +21,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import FloorPath, LampPath, StoodPath, ZonePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
+from narrow_cornice.survey.plan import Plan
 from narrow_cornice.zones.plan_shapes import middle_of
 
 USUAL_PLANE = 800.0  # mm over the floor where no zone says another
@@ -63,7 +64,7 @@ def light_plan(
     wanted = zone_light(lit_as or room, changed_rules, paints, colours)
     lit = lit_of(lit_as or room, changed_rules, paints, colours) if lamps else None
     if lit is not None:
-        marks += _kept_cells(lit, measured.plan.corners, room.id, turn)
+        marks += _kept_cells(lit, measured_room(lit_as or room, changed_rules).plan, room.id, turn)
     marks += opening_marks(measured, turned)
     for one in standing_pieces(room, changed_rules):
         if not one.kind.flat:
@@ -86,8 +87,8 @@ def band_of(lux: float) -> str:
 
 
 @by_identity(times=1, each="room")
-def _kept_cells(lit: LitRoom, corners: tuple[Point, ...], room_id: str, turn: float) -> tuple[Mark, ...]:
-    return tuple(_cells(light_map(lit, USUAL_PLANE), corners, room_id, turning(turn)))
+def _kept_cells(lit: LitRoom, plan: Plan, room_id: str, turn: float) -> tuple[Mark, ...]:
+    return tuple(_cells(light_map(lit, USUAL_PLANE), plan.corners, room_id, turning(turn)))
 
 
 def _cells(found: LightMap, corners: tuple[Point, ...], room_id: str, turned: Turned) -> Iterator[Mark]:
