@@ -80,7 +80,9 @@ def _card(
         share = 100.0 * shade.area.value / whole
         if tall >= NAMED_BAND:
             top = at + min(tall / 2.0, 74.0) if tall > 200.0 else at + tall / 2.0
-            marks.append(Label((x + 22, top), shade.name[:22], 9, ink, "left", about=path, within=wide - 190))
+            marks.append(
+                Label((x + 22, top), shade.name.partition(",")[0][:22], 9, ink, "left", about=path, within=wide - 190)
+            )
             marks.append(Label((x + wide - 22, top), f"{share:.0f}", 8.5, ink, "right", about=path))
         at += tall
     marks.append(Stroke(_box(x, y, wide, TALL), Pen("rule", 0.5), closed=True))

@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 from msgspec.structs import replace
 
-from narrow_cornice.colour.lamplight import under_lamp
+from narrow_cornice.colour.lamplight import ADAPTED, under_lamp
 from narrow_cornice.colour.patches import CEILING, FLOOR
 from narrow_cornice.colour.tones import hex_of_light
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
@@ -22,7 +22,6 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import FloorPath, SurfacePath, WallPath
 from narrow_cornice.memo import by_identity
 
-ADAPTED = 0.7  # how far the eye goes along with the lamps
 FINE = 48  # steps of brightness that are told apart
 
 
@@ -54,10 +53,10 @@ def lit_unfolded(
 
 def seen_tones(lit: LitRoom) -> list[str]:
     """Return the colour that is seen of each patch: what it sends back, under eyes that go along with the lamps and
-    with how bright it is."""
+    with how bright it is. As under one lamp (``colour.lamplight``) a part of the change is seen and the rest is not."""
     sent = lit.reflectance * lit.falling
     white = lit.falling.mean(axis=0) / max(1e-9, float(luminance(lit.falling).mean()))
-    seen = sent / (ADAPTED * white + (1.0 - ADAPTED))[None, :]
+    seen = sent * (ADAPTED / np.maximum(white, 1e-3) + (1.0 - ADAPTED))[None, :]
     bright = float(np.quantile(luminance(lit.falling), 0.8)) or 1.0
     shown = np.clip(seen / bright, 0.0, None)
     shown = shown / (1.0 + 0.35 * np.maximum(0.0, shown - 0.6))  # the brightest places are held back

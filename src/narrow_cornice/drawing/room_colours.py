@@ -52,8 +52,8 @@ def role_cards(job: Job, room: Room) -> Drawing:
     wide = min(COLUMNS, max(4, len(ranked))) * (WIDE + GAP) - GAP
     marks += _ribbon(room, shades, lines * (TALL + BELOW + GAP - 40.0) + 40.0, wide)
     area = sum(shade.area.rounded(job.settings) for shade in shades)
-    how = room.colours.strategy
-    said = f"by true area, ceiling to cushion, {area:.1f} m² · {how if how != 'not said' else 'no strategy chosen'}"
+    how = room.colours.strategy if room.colours.strategy != "not said" else "no strategy chosen"
+    said = f"by true area, {area:.1f} m², with the light each gives back · {how}"
     return Drawing(title, said, tuple(marks), bounds_of(marks, 40.0))
 
 
@@ -64,11 +64,11 @@ def _card(room_id: str, shade: Shade, x: float, y: float, share: float) -> Itera
     yield Area(outer, "#fdfbf5", path, Pen("rule", 0.7))
     yield Area(_box(x, y, WIDE, TALL), shade.hex, path)
     role = shade.role or "no role yet"
-    yield Label((x + WIDE / 2, y + TALL / 2), f"{100 * share:.0f} %", 12, ink_on(shade.hex), face="name", about=path)
+    yield Label((x + WIDE / 2, y + TALL / 2), f"{100 * share:.0f} %", 12, ink_on(shade.hex), face="name")
     yield Label((x + 4, y + TALL + 62), shade.name[:20], 10, "ink", "left", "bold", about=path, within=WIDE)
     colour = "ochre" if shade.role is None else "soft"
     yield Label((x + 4, y + TALL + 142), role, 9, colour, "left", "slanted", about=path)
-    said = f"{light_reflectance(shade.hex):.0f} % light · {undertone(shade.hex)}"
+    said = f"{light_reflectance(shade.hex):.0f} % · {undertone(shade.hex)}"
     yield Label((x + 4, y + TALL + 216), said, 7.5, "soft", "left", about=path, within=WIDE)
 
 

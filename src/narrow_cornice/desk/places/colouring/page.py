@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from functools import partial
 from pathlib import Path
 
-from narrow_cornice.colour.deck import DeckColour, nearest, neighbours, shipped_deck
+from narrow_cornice.colour.deck import DeckColour, nearest, shipped_deck
 from narrow_cornice.colour.lamplight import under_lamp
 from narrow_cornice.colour.palette import Swatch, palette_of
 from narrow_cornice.colour.tones import light_reflectance, tone_difference
@@ -80,7 +80,7 @@ class ColourPage(DrawingPage):
         yield Ruled(
             ("roles",),
             "Colours of the room",
-            ("Colour", "Role", "Where", "Area", "Share", "Light back", "Undertone", "Near it"),
+            ("Colour", "Role", "Where", "Area", "Share", "Light back", "Undertone"),
             self._roles,
             "Every colour that is seen in the room, by true area.",
             2,
@@ -187,7 +187,6 @@ class ColourPage(DrawingPage):
         whole = sum(shade.area.value for shade in shades) or 1.0
         rows = []
         for shade in shades:
-            near = neighbours(shade.hex, shipped_deck(), 2)
             where = ", ".join(dict.fromkeys(_kind_of(part) for part in shade.parts))
             rows.append(
                 row(
@@ -199,7 +198,6 @@ class ColourPage(DrawingPage):
                     Cell(f"{100 * shade.area.value / whole:.0f} %", number=True),
                     Cell(f"{light_reflectance(shade.hex):.0f} %", number=True),
                     undertone(shade.hex),
-                    ", ".join(one.name for one in near),
                 )
             )
         return rows

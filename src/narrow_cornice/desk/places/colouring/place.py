@@ -130,6 +130,5 @@ PLACE = Place(
     pictures=(
         Picture("colour", {"leaf": "house", "room_id": "r1", "selected": RolePath("r1", "sedge")}),
         Picture("bridge", {"leaf": "bridge", "room_id": "r2"}),
-        Picture("lit", {"leaf": "roles", "seen_as": LIT.key, "room_id": "r1"}),
     ),
 )

@@ -152,6 +152,5 @@ PLACE = Place(
             "finishes",
             {"leaf": "house", "seen_as": "coats", "room_id": "r2", "selected": SurfacePath("r2", "upper wall", "w5")},
         ),
-        Picture("strip", {"leaf": "repairs", "room_id": "r1", "selected": MarkPath("r1", "k1")}),
     ),
 )

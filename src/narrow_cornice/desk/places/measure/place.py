@@ -248,7 +248,6 @@ PLACE = Place(
     pictures=(
         Picture("measure", {"leaf": "across", "room_id": "r1", "selected": DiagonalPath("r1", "d3")}),
         Picture("odd-corners", {"leaf": "walls", "room_id": "r3", "selected": CornerPath("r3", "w3")}),
-        Picture("house", {"leaf": "walls", "seen_as": HOUSE.key, "room_id": "r3", "selected": FloorPath("r3")}),
         Picture("envelope", {"leaf": "recesses", "room_id": "r1", "selected": RecessPath("r1", "e1")}),
         Picture(
             "attic", {"leaf": "things", "seen_as": UNFOLDED.key, "room_id": "r4", "selected": BulkPath("r4", "z2")}

@@ -141,10 +141,5 @@ PLACE = Place(
             "trim-section",
             {"leaf": "section", "room_id": "r1", "selected": MemberPath("r1", "cornice", "bed mould", 1)},
         ),
-        Picture("stock", {"leaf": "stock", "room_id": "r1", "selected": TrimPath("r1", "cornice")}),
-        Picture(
-            "panels",
-            {"leaf": "panels", "room_id": "r2", "wall_id": "w2", "selected": TrimPath("r2", "panel mould")},
-        ),
     ),
 )

@@ -241,7 +241,7 @@ class ZonesPage(DrawingPage):
                     zone_uses()[one.zone.use].layer,
                     "",
                     "",
-                    Cell(bare_size(one.plane, job.settings), number=True),
+                    Cell(show_size(one.plane, job.settings), number=True),
                     Cell(f"{has:.0f} lx", number=True, warm=has < ENOUGH * wished),
                     f"of {wished:.0f} lx wished",
                 )

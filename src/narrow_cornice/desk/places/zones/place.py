@@ -136,6 +136,5 @@ PLACE = Place(
     pictures=(
         Picture("zones", {"leaf": "pieces", "room_id": "r2"}),
         Picture("light", {"leaf": "light", "room_id": "r1"}),
-        Picture("windows", {"leaf": "windows", "room_id": "r2"}),
     ),
 )
