@@ -91,7 +91,7 @@ def floor_cloth(
 
 def _words(room: Room, clear: Clear, sight: Sight | None, standing: int) -> str:
     if sight is not None:
-        seen = f"{sight.share:.0%} of the floor is seen from {sight.view.name[:40]}"
+        seen = f"{100 * sight.share:.0f} % of the floor is seen from {sight.view.name[:40]}"
         return seen + (f", with {', '.join(name[:24] for name in sight.pieces[:5])}" if sight.pieces else "")
     unplaced = sum(one.x is None for one in room.zones.pieces)
     said = [f"{standing} {'piece stands' if standing == 1 else 'pieces stand'} here"] if standing else []

@@ -6,17 +6,18 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Sequence
 
-from narrow_cornice.colour.tones import lightness
 from narrow_cornice.derived.coloured.house_colours import Link, links_of, mends, rooms_in_order
 from narrow_cornice.derived.coloured.room_palette import Shade, palette_of_room
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.drawing.room_colours import ink_on
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import NeighboursPath, RolePath, RoomPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.plan_shapes import edges
 
-TALL, FOOT, EDGE = 1450.0, 400.0, 34.0
+TALL, FOOT, EDGE = 1450.0, 520.0, 34.0
+LINE = 165.0  # between two lines of a name, so that large letters have room
 NARROWEST, WIDEST = 620.0, 900.0
 GAP = 240.0
 LEAST_BAND = 48.0  # of a card's height, below which a colour is a line
@@ -68,7 +69,7 @@ def _card(
     about = RoomPath(room.id)
     outer = _box(x - EDGE, y - EDGE, wide + 2 * EDGE, TALL + FOOT + 2 * EDGE)
     marks: list[Mark] = [Area(tuple((px + 14, py + 16) for px, py in outer), "#2a272420")]
-    marks.append(Area(outer, "#fdfbf5", about, Pen("verdigris", 2.0) if chosen else Pen("rule", 0.8)))
+    marks.append(Area(outer, "paper", about, Pen("verdigris", 2.0) if chosen else Pen("rule", 0.8)))
     heights = _heights([shade.area.value / whole for shade in shades])
     middles: dict[str, float] = {}
     at = y
@@ -76,7 +77,7 @@ def _card(
         path = RolePath(room.id, shade.colour)
         marks.append(Area(_box(x, at, wide, tall), shade.hex, path))
         middles[shade.colour] = at + tall / 2.0
-        ink = "#f6f1e7" if lightness(shade.hex) < 55.0 else "ink"
+        ink = ink_on(shade.hex)
         share = 100.0 * shade.area.value / whole
         if tall >= NAMED_BAND:
             top = at + min(tall / 2.0, 74.0) if tall > 200.0 else at + tall / 2.0
@@ -86,11 +87,25 @@ def _card(
             marks.append(Label((x + wide - 22, top), f"{share:.0f}", 8.5, ink, "right", about=path))
         at += tall
     marks.append(Stroke(_box(x, y, wide, TALL), Pen("rule", 0.5), closed=True))
-    foot = y + TALL + 130
-    marks.append(Label((x + 8, foot), room.name[:26], 12, "ink", "left", "name", about=about))
+    foot = y + TALL + 120
+    lines = _in_two(room.name[:26])
+    for line, words in enumerate(lines):
+        marks.append(
+            Label((x + 8, foot + LINE * line), words, 11, "ink", "left", "name", about=about, within=wide + EDGE)
+        )
     moods = ", ".join(one.shown for one in (room.brief.moods or job.brief.moods))[:34]
-    marks.append(Label((x + 8, foot + 150), moods, 9, "soft", "left", "slanted", about=about))
+    at_foot = (x + 8, foot + LINE * len(lines))
+    marks.append(Label(at_foot, moods, 9, "soft", "left", "slanted", about=about, within=wide))
     return marks, middles
+
+
+def _in_two(name: str) -> tuple[str, ...]:
+    """Return a name in two lines, parted at the blank nearest to its middle, where it is long and has one."""
+    blanks = [index for index, sign in enumerate(name) if sign == " "]
+    if len(name) < 9 or not blanks:
+        return (name,)
+    at = min(blanks, key=lambda index: abs(index - len(name) / 2.0))
+    return name[:at], name[at + 1 :]
 
 
 def _heights(shares: Sequence[float]) -> list[float]:
@@ -167,8 +182,11 @@ def _said(job: Job, link: Link, through: tuple[Shade, Shade] | None, at: Point, 
     aside = tuple((x + dx, y) for dx in (300.0, -300.0, 600.0, -600.0))
     if through is not None:
         same = through[0].colour == through[1].colour
-        words = f"{through[0].name[:20]} goes on" if same else f"{through[0].name[:16]} meets {through[1].name[:16]}"
-        yield Label(at, words, 9.5, "verdigris", face="bold", about=path, elsewhere=aside)
+        lines = (through[0].name[:20], "goes on" if same else f"meets {through[1].name[:16]}")
+        for line, words in enumerate(lines):
+            there = tuple((px, y + 145 * line) for px, _ in aside)
+            yield Label((x, y + 145 * line), words, 9.5, "verdigris", face="bold", about=path, elsewhere=there)
+        y += 145
     else:
         words = "apart on purpose" if link.on_purpose else "nothing in common"
         yield Label(at, words, 9.5, "soft" if link.on_purpose else "rust", face="bold", about=path, elsewhere=aside)

@@ -77,7 +77,7 @@ def light_plan(
     if not lamps:
         said = f"No lamp hangs here yet: add one by the line below. Windows are {glass:.1f} m² of glass, not counted."
     kept = house_rules_of(changed_rules).value("maintenance")
-    said += f"; lamps kept up to {kept:.0%}" if lamps else ""
+    said += f"; lamps kept up to {100 * kept:.0f} %" if lamps else ""
     return Drawing(title, said, tuple(marks), bounds_of(marks, 220.0))
 
 

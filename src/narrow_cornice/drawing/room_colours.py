@@ -25,8 +25,8 @@ KELVINS = (2700.0, 3000.0, 4000.0)
 
 
 def ink_on(tone: str) -> str:
-    """Return the colour of letters on a tone."""
-    return "#f6f1e7" if lightness(tone) < 55.0 else "ink"
+    """Return the colour of letters on a tone, by day and in the evening."""
+    return "#f6f1e7" if lightness(tone) < 55.0 else "#2a2724"
 
 
 def _box(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
@@ -61,7 +61,7 @@ def _card(room_id: str, shade: Shade, x: float, y: float, share: float) -> Itera
     path = RolePath(room_id, shade.colour)
     outer = _box(x - 16, y - 16, WIDE + 32, TALL + BELOW)
     yield Area(tuple((px + 9, py + 11) for px, py in outer), "#2a27241c")
-    yield Area(outer, "#fdfbf5", path, Pen("rule", 0.7))
+    yield Area(outer, "paper", path, Pen("rule", 0.7))
     yield Area(_box(x, y, WIDE, TALL), shade.hex, path)
     role = shade.role or "no role yet"
     yield Label((x + WIDE / 2, y + TALL / 2), f"{100 * share:.0f} %", 12, ink_on(shade.hex), face="name")
@@ -118,7 +118,7 @@ def bridge_board(job: Job, room: Room) -> Drawing:
         png, tall = _as_png(content)
         edge = _box(-24.0, -24.0, PICTURE + 48.0, tall + 48.0)
         marks.append(Area(tuple((x + 14, y + 16) for x, y in edge), "#2a272424"))
-        marks.append(Area(edge, "#fdfbf5", BridgePath(room.id), Pen("rule", 0.8)))
+        marks.append(Area(edge, "paper", BridgePath(room.id), Pen("rule", 0.8)))
         marks.append(Photograph((0.0, 0.0), PICTURE, tall, png, 1.0, BridgePath(room.id)))
     x0, wide = PICTURE + 190.0, 1350.0
     y = 0.0

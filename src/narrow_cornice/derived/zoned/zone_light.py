@@ -104,7 +104,7 @@ def from_lamp(
     ceiling, walls, floor = of_room.back
     down = {"down": 1.0, "up": 0.0, "round": 0.5}[one.kind.way]
     used = utilisation(index.value, ceiling, walls, floor, down, one.kind.power)
-    back = f"light sent back by ceiling {ceiling:.0%}, walls {walls:.0%}, floor {floor:.0%}"
+    back = f"light sent back by ceiling {100 * ceiling:.0f} %, walls {100 * walls:.0f} %, floor {100 * floor:.0f} %"
     return lumen_method(
         lumens,
         table("utilisation", round(used, 3), "", f"room index {index.value:.2f}; {back}"),

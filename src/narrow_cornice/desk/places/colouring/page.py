@@ -247,7 +247,13 @@ class ColourPage(DrawingPage):
             now = Cell(shade.name, swatch=shade.hex) if shade is not None else Cell("no colour")
             area = Cell(one.area.shown(job.settings), number=True)
             rows.append(
-                row(WallPath(room.id, one.wall), f"wall {one.name}", area, Cell(f"{one.share:.0%}", number=True), now)
+                row(
+                    WallPath(room.id, one.wall),
+                    f"wall {one.name}",
+                    area,
+                    Cell(f"{100 * one.share:.0f} %", number=True),
+                    now,
+                )
             )
         return rows
 

@@ -62,7 +62,9 @@ def _accent(job: Job, view: View, room: Room) -> Drawing:
     with kept_aside():
         tried = edits.change_finishes({room.id: keys}, "", colour=colour.id).apply(job).room(room.id)
         drawing = UNFOLDED.draws(job, view, tried)
-    words = f"wall {wall.name} tried in {colour.name[:30]}, {wall.share:.0%} of all walls · , and . try the next"
+    words = (
+        f"wall {wall.name} tried in {colour.name[:30]}, {100 * wall.share:.0f} % of all walls · , and . try the next"
+    )
     from msgspec.structs import replace
 
     return replace(drawing, subtitle=words)

@@ -187,7 +187,7 @@ class ZonesPage(DrawingPage):
             about = StoodPath(room.id, view.id) if view.what == "piece" else OpeningPath(room.id, view.id)
             at = f"{view.name}, eye at {bare_size(view.height, job.settings)}"
             names = ", ".join(name[:30] for name in seen.pieces) or "no piece"
-            rows.append(row(about, at, "", "", names, Cell(f"{seen.share:.0%}", number=True)))
+            rows.append(row(about, at, "", "", names, Cell(f"{100 * seen.share:.0f} %", number=True)))
         return rows
 
     def _windows(self, room: Room) -> list[SheetRow]:

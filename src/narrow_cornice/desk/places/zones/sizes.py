@@ -18,7 +18,7 @@ from narrow_cornice.job.paths import DressingPath, LampPath, StoodPath, ZonedPat
 from narrow_cornice.units.lengths import Length
 
 PIECE_SIZES = {"width": "width", "depth": "depth", "height": "height", "x": "", "y": ""}
-AGAINST = {"x": "its middle from the left end of the wall", "y": "off the wall"}
+AGAINST = {"x": "its middle from the left", "y": "off the wall"}
 FREE = {"x": "along the first wall", "y": "from the first wall"}
 
 
