@@ -47,7 +47,7 @@ class LightMap(NamedTuple):
 
 class LitRoom(NamedTuple):
     """A room lit by its lamps: the patches of its surfaces, the light that falls on each in three bands, and which
-    reflectances it was worked out with; ``maps`` by height of the plane in mm."""
+    reflectances it was worked out with, after so many rounds, for which lamps."""
 
     patches: Patches
     falling: Any
