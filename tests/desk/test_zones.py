@@ -20,7 +20,7 @@ from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Label
 from narrow_cornice.job import edits
-from narrow_cornice.job.paths import BuiltInPath, DressingPath, FreeWallPath, LampPath, RoomPath, StoodPath, ZonePath
+from narrow_cornice.job.paths import BuiltInPath, DressingPath, FreeWallPath, LampPath, StoodPath, ZonePath
 from narrow_cornice.job.zoned import Stood
 
 pytestmark = pytest.mark.desk
@@ -130,10 +130,16 @@ def test_arrangements_are_offered_and_one_is_taken(window: MainWindow) -> None:
     until(window, lambda: not work.line)
     settle()
     assert work.found
-    assert window.session.view.selected == RoomPath("r4")
+    assert window.session.view.selected is None
     assert window.session.job is job  # an offer changes nothing
     assert any(text.startswith("1: ") for text in notes(window))
-    assert press(window, "Take arrangement 1")
+    before = page.canvas._drawing
+    assert press(window, "Look at 1")
+    assert page.canvas._drawing != before  # it is shown on the plan, and still nothing is changed
+    assert page.canvas._drawing is not None
+    assert page.canvas._drawing.subtitle.startswith("an offer, not taken yet")
+    assert window.session.job is job
+    assert press(window, "Take 1")
     for which, place in work.found[0].places.items():
         assert piece(window, "r4", which).x is not None, place
     window.session.undo()

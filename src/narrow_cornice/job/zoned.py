@@ -21,6 +21,7 @@ Spot = tuple[float, float]
 Drop = Literal["to the floor", "below the sill", "to the sill"]
 Hangs = Literal["over the window", "under the cornice", "in the reveal"]
 Lined = Literal["not lined", "lining", "blackout"]
+Scale = Literal["plain", "small", "medium", "large"]  # of what is on a cloth
 ShadeSide = Literal["in the reveal", "before the wall"]
 
 
@@ -54,7 +55,7 @@ class Stood(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     wall: Id = ""
     furnishing: Id = ""
     colours: tuple[Id, ...] = ()
-    pattern: Literal["plain", "small", "medium", "large"] = "plain"
+    pattern: Scale = "plain"
     price: float | None = None
     shop: Id = "furniture-shop"
 
@@ -124,7 +125,7 @@ class Fabric(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     shop: Id = "cloth-shop"
     tone: Tone = "#d8cfbd"
     purpose: Purpose = "curtain"
-    pattern: Literal["plain", "small", "medium", "large"] = "plain"
+    pattern: Scale = "plain"
 
 
 class OwnPiece(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -19,6 +19,7 @@ from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.zones.clearances import Obstacle, Standing, overlaps, shortages
 from narrow_cornice.zones.plan_shapes import (
     Footprint,
+    Outline,
     Point,
     area_of,
     box_round,
@@ -27,6 +28,7 @@ from narrow_cornice.zones.plan_shapes import (
     into,
     middle_of,
     out_of,
+    to_segment,
 )
 
 ALONG = 150.0  # mm between two places along a wall that are tried
@@ -35,6 +37,8 @@ BEST_OF = 4  # of the best places of a piece one is taken by chance
 OFFERED = 4
 TRIED = 70  # places of a piece at a time
 APART = 500.0  # mm that two arrangements differ in the place of some piece
+ASKEW = 0.8  # points of what stands askew in the room, a seat that may a third of it
+AT_WALL = 60.0  # mm off it within which a piece still stands at a wall
 SHORT = 0.02  # points a mm that a clearance is short
 MOST_PLACES = 420  # tried for one piece
 
@@ -90,6 +94,8 @@ class _Search:
             pieces, key=lambda one: (one.kind.flat, one.kind.movable, -one.foot.width * one.foot.depth)
         )
         self.middle = middle_of(room.outline)
+        along = room.walls[0].along if room.walls else (1.0, 0.0)
+        self.base = math.degrees(math.atan2(along[1], along[0]))
         self.places = {one.id: self._places(one) for one in self.pieces}
 
     # ---- where a piece could stand
@@ -121,14 +127,13 @@ class _Search:
     def _open(self, one: Standing) -> Iterator[Put]:
         box = box_round(self.room.outline)
         turns = (0.0, 90.0) if one.kind.chair else (0.0, 45.0, 90.0, 135.0, 180.0, 225.0, 270.0, 315.0)
-        base = math.degrees(math.atan2(self.room.walls[0].along[1], self.room.walls[0].along[0]))
         for column in range(int(box.width / OPEN)):
             for row in range(int(box.depth / OPEN)):
                 x = box.x - box.width / 2.0 + OPEN * (column + 0.5)
                 y = box.y - box.depth / 2.0 + OPEN * (row + 0.5)
                 if inside(self.room.outline, (x, y)):
                     for turn in turns:
-                        yield Put(Footprint(x, y, one.foot.width, one.foot.depth, base + turn))
+                        yield Put(Footprint(x, y, one.foot.width, one.foot.depth, self.base + turn))
 
     def _may_stand(self, one: Standing, put: Put) -> bool:
         corners = put.foot.corners
@@ -209,6 +214,12 @@ class _Search:
                     )
             elif not one.kind.flat and not one.kind.movable:
                 yield max(0.0, 1100.0 - nearest) / 500.0, ""
+                if not one.kind.eyes and not one.kind.chair:  # chests and shelves belong to a wall
+                    off = sorted(_off(corner, self.room.outline) for corner in one.foot.corners)[1]
+                    yield (2.0, f"{one.name[:24]} stands free in the room") if off > AT_WALL else (0.0, "")
+            askew = abs((one.foot.turn - self.base + 45.0) % 90.0 - 45.0)
+            yield (ASKEW * (0.3 if one.kind.soft else 1.0) if askew > 20.0 else 0.0), ""
+            yield from self._belongs(one, standing)
         for number, one in enumerate(seats):  # seats look at one another, or into the room
             ahead = one.foot.at(0.0, 1800.0)
             target = self.middle
@@ -220,6 +231,23 @@ class _Search:
                 far = math.dist(target, (one.foot.x, one.foot.y))
                 yield max(0.0, far - 2600.0) / 800.0, "" if far < 3200.0 or number else "seats stand far apart"
             yield math.dist(ahead, target) / 2500.0, ""
+
+    def _belongs(self, one: Standing, standing: Sequence[Standing]) -> Iterator[tuple[float, str]]:
+        """Yield what speaks against a chair that is far from every table, or a small table far from every seat."""
+        if one.kind.flat or not one.kind.movable:
+            return
+        others = [other for other in (*self.fixed, *standing) if other.id != one.id]
+        wanted = [other for other in others if other.kind.chair]
+        near, words = 450.0, f"{one.name[:24]} stands far from its table"
+        if not one.kind.eyes:
+            if not {"sitting", "sleeping"} & set(one.kind.uses):
+                return
+            wanted = [other for other in others if other.kind.eyes and not other.kind.movable]
+            near, words = 750.0, f"{one.name[:24]} stands far from every seat"
+        if wanted:
+            at = (one.foot.x, one.foot.y)
+            off = max(0.0, min(_off(at, other.foot.corners) for other in wanted) - near)
+            yield off / 500.0, words if off > 300.0 else ""
 
     # ---- the search
 
@@ -273,6 +301,11 @@ class _Search:
                 if points < best - 1e-9:
                     put, best = trial, points
         return put
+
+
+def _off(place: Point, outline: Outline) -> float:
+    """Return how far a place is from the edges of an outline."""
+    return min(to_segment(place, start, end) for start, end in edges(outline))
 
 
 def _turn(one: Standing) -> tuple[bool, bool, float]:

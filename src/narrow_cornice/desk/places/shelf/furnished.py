@@ -9,24 +9,15 @@ from typing import Any, get_args
 from msgspec.structs import replace
 
 from narrow_cornice.desk.cards import Card
-from narrow_cornice.desk.places.shelf.shelved import number_of, typed_into
+from narrow_cornice.desk.places.shelf.shelved import number_of, one_of, typed_into
 from narrow_cornice.desk.session import Session
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
-from narrow_cornice.job.zoned import Fabric, OwnPiece, shipped_fabrics
+from narrow_cornice.job.zoned import Fabric, OwnPiece, Scale, shipped_fabrics
 from narrow_cornice.units.lengths import parse_length, plain_length
 from narrow_cornice.units.show import bare_size, show_money, show_size
 from narrow_cornice.zones.library import Purpose, furniture
 
 Offer = tuple[str, Callable[[], object]]
-SCALES = ("plain", "small", "medium", "large")
-
-
-def _one_of(text: str, known: tuple[str, ...]) -> str:
-    word = text.strip().lower()
-    if word not in known:
-        raise CorniceError(f"“{text[:40]}” is none of them.", remedy=f"Known: {', '.join(known)}.")
-    return word
 
 
 def cloth_cards(session: Session) -> list[Card]:
@@ -50,10 +41,10 @@ def _cloth_card(session: Session, one: Fabric) -> Card:
         one.name,
         put("name"),
         (
-            ("For", one.purpose, put("purpose", lambda text: _one_of(text, get_args(Purpose)))),
+            ("For", one.purpose, put("purpose", lambda text: one_of(text, get_args(Purpose)))),
             ("Wide", *size("width")),
             ("Repeat", *size("repeat")),
-            ("Pattern", one.pattern, put("pattern", lambda text: _one_of(text, SCALES))),
+            ("Pattern", one.pattern, put("pattern", lambda text: one_of(text, get_args(Scale)))),
             ("A metre costs", show_money(one.price), put("price", number_of)),
             ("Tone", one.tone, put("tone")),
             ("Shop", shops.get(one.shop, one.shop), None),

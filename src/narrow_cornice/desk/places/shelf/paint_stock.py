@@ -11,7 +11,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.paint.source import past_its_age
 from narrow_cornice.desk.cards import Card
-from narrow_cornice.desk.places.shelf.shelved import number_of, typed_into
+from narrow_cornice.desk.places.shelf.shelved import number_of, one_of, typed_into
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.paper import MATCHES
@@ -42,13 +42,6 @@ def _shown(day: int | None) -> str:
     return date.fromordinal(day).isoformat() if day is not None else ""
 
 
-def _one_of(text: str, known: tuple[str, ...]) -> str:
-    word = text.strip().lower()
-    if word not in known:
-        raise CorniceError(f"“{text[:40]}” is none of them.", remedy=f"Known: {', '.join(known)}.")
-    return word
-
-
 def covering_cards(session: Session) -> list[Card]:
     """Return the papers and tiles of the job."""
     return [_covering_card(session, one) for one in session.job.coverings]
@@ -69,7 +62,7 @@ def _covering_card(session: Session, one: Covering) -> Card:
             ("Roll", *size("length")),
             ("Wide", *size("width")),
             ("Repeat", *size("repeat")),
-            ("Match", one.match, put("match", lambda text: _one_of(text, MATCHES))),
+            ("Match", one.match, put("match", lambda text: one_of(text, MATCHES))),
             ("A roll costs", show_money(one.price), put("price", number_of)),
         ]
     else:
@@ -78,7 +71,7 @@ def _covering_card(session: Session, one: Covering) -> Card:
             ("Height", *size("height")),
             ("Thickness", *size("thickness")),
             ("Joint", *size("joint")),
-            ("Laid", one.laid, put("laid", lambda text: _one_of(text, LAID))),
+            ("Laid", one.laid, put("laid", lambda text: one_of(text, LAID))),
             ("In a box", f"{one.box}", put("box", lambda text: int(number_of(text)))),
             ("A box costs", show_money(one.price), put("price", number_of)),
         ]
@@ -140,7 +133,7 @@ def _left_card(session: Session, tin: LeftTin) -> Card:
             (
                 "Touch-up",
                 "yes" if tin.touch_up else "no",
-                put("touch_up", lambda text: _one_of(text, ("yes", "no")) == "yes"),
+                put("touch_up", lambda text: one_of(text, ("yes", "no")) == "yes"),
             ),
         ),
         note,
@@ -205,12 +198,12 @@ def _board_card(session: Session, one: TestBoard) -> Card:
         None,
         (
             ("Of", paint.name if paint is not None else one.paint, None),
-            ("Wood", one.species, put("species", lambda text: _one_of(text, tuple(woods)))),
-            ("Age", one.age, put("age", lambda text: _one_of(text, get_args(WoodAge)))),
+            ("Wood", one.species, put("species", lambda text: one_of(text, tuple(woods)))),
+            ("Age", one.age, put("age", lambda text: one_of(text, get_args(WoodAge)))),
             ("Coats", f"{one.coats}", put("coats", lambda text: int(number_of(text)))),
             ("Day", _shown(one.day), put("day", _day)),
             ("Words", one.words, put("words", str.strip)),
-            ("Taken", "yes" if one.taken else "no", put("taken", lambda text: _one_of(text, ("yes", "no")) == "yes")),
+            ("Taken", "yes" if one.taken else "no", put("taken", lambda text: one_of(text, ("yes", "no")) == "yes")),
         ),
         f"{'taken: ' if one.taken else ''}{one.words[:300] or f'reckoned over {wood.name}, {one.age}'}",
         seen,

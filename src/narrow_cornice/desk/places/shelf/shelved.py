@@ -38,6 +38,14 @@ def number_of(text: str) -> float:
         raise CorniceError(f"“{text[:40]}” is not a number.", remedy="Write for example 38 or 0.75.") from None
 
 
+def one_of(text: str, known: tuple[str, ...]) -> str:
+    """Return a typed word that is one of several. Raises CorniceError."""
+    word = text.strip().lower()
+    if word not in known:
+        raise CorniceError(f"“{text[:40]}” is none of them.", remedy=f"Known: {', '.join(known)}.")
+    return word
+
+
 def tin_sizes(text: str) -> tuple[Tin, ...]:
     """Return tin sizes from "1 L 24; 2.5 L 49.50". Raises CorniceError."""
     tins = []

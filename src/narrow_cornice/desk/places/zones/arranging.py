@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
+from PyQt6.QtCore import pyqtSignal
+
 from narrow_cornice.derived.zoned.arranged import fields_of, suggest
 from narrow_cornice.derived.zoned.standing import is_gone
 from narrow_cornice.desk.bench import Bench
@@ -19,8 +21,10 @@ SAID = 3  # of what speaks against an arrangement
 
 
 class ArrangingWork(Searching):
-    """The search for arrangements of a room's pieces; ``found`` are those so far, for the room they were found for."""
+    """The search for arrangements of a room's pieces; ``found`` are those so far, for the room they were found for.
+    ``looked`` tells of one that is to be shown on the plan."""
 
+    looked = pyqtSignal(object)
     found: tuple[Arrangement, ...] = ()
     room_id = ""
 
@@ -87,10 +91,21 @@ def arranging_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
         if not set(one.places) <= there:
             continue
         said = "; ".join(one.said[:SAID]) or "everything stays free that should"
-        yield NoteRow(f"{number}: {said}.")
-        yield ButtonsRow((f"Take arrangement {number}",), partial(_take, bench, room.id, one))
+        yield NoteRow(f"{number}: {_where(room, one)}; {said} ({one.points:.1f} against it).")
+        yield ButtonsRow((f"Look at {number}", f"Take {number}"), partial(_look_or_take, bench, room.id, one))
 
 
-def _take(bench: Bench, room_id: str, one: Arrangement, _: int) -> None:
-    """Stand the pieces of a room as an arrangement has them."""
+def _where(room: Room, one: Arrangement) -> str:
+    """Return at which walls the largest pieces of an arrangement stand."""
+    named = {piece.id: piece for piece in room.zones.pieces}
+    at_walls = sorted((key for key, put in one.places.items() if put.wall), key=lambda key: -named[key].width.mm)
+    words = (f"{named[key].name[:24]} at {edits.wall_name(room, one.places[key].wall)}" for key in at_walls[:SAID])
+    return ", ".join(words) or "all free on the floor"
+
+
+def _look_or_take(bench: Bench, room_id: str, one: Arrangement, index: int) -> None:
+    """Show an arrangement on the plan, or stand the pieces of a room as it has them."""
+    if index == 0:
+        arranging_of(bench).looked.emit(one)
+        return
     bench.do(edits.take_arrangement(room_id, fields_of(one)))

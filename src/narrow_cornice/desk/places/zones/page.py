@@ -6,7 +6,10 @@ from collections.abc import Iterator
 from functools import partial
 from typing import Any
 
+from msgspec.structs import replace
+
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.zoned.arranged import fields_of
 from narrow_cornice.derived.zoned.clear import clear_of
 from narrow_cornice.derived.zoned.dressed import dressed_of
 from narrow_cornice.derived.zoned.lamps import hung_lamps
@@ -26,7 +29,7 @@ from narrow_cornice.desk.places.zones.putting import (
     piece_offers,
     zone_offers,
 )
-from narrow_cornice.desk.places.zones.seen_as import LIGHT
+from narrow_cornice.desk.places.zones.seen_as import CLOTH, LIGHT
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.light_plan import light_plan
@@ -36,9 +39,10 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import DressingPath, LampPath, OpeningPath, RoomPath, StoodPath, ZonedPath, ZonePath
+from narrow_cornice.job.paths import DressingPath, LampPath, OpeningPath, StoodPath, ZonedPath, ZonePath
 from narrow_cornice.memo import kept_aside
 from narrow_cornice.units.show import bare_size, show_area, show_run, show_size
+from narrow_cornice.zones.arrange import Arrangement
 from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, zone_uses
 from narrow_cornice.zones.plan_shapes import area_of
 
@@ -56,6 +60,7 @@ class ZonesPage(DrawingPage):
             self.add_sheet(ruled)
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
+        arranging_of(self.bench).looked.connect(self._look_at)
         self.add_cautions()
 
     def _sheets_of_leaves(self) -> Iterator[Ruled]:
@@ -299,8 +304,20 @@ class ZonesPage(DrawingPage):
         chosen = {path.id for path in self._many if isinstance(path, StoodPath) and path.room == room.id}
         pieces = [piece.id for piece in room.zones.pieces if len(chosen) < 2 or piece.id in chosen]
         arranging_of(self.bench).start(self.session.job, room, tuple(pieces))
-        self.session.select(RoomPath(room.id))
+        self.session.select(None)
         self.bench.refresh()
+
+    def _look_at(self, one: Arrangement) -> None:
+        """Show the plan with the pieces as an arrangement has them; the job stays as it is."""
+        room = self.session.room()
+        if room is None or not set(one.places) <= {piece.id for piece in room.zones.pieces}:
+            return
+        self.session.look(leaf="pieces", seen_as="")
+        with kept_aside():
+            job = edits.take_arrangement(room.id, fields_of(one)).apply(self.session.job)
+            drawing = CLOTH.draws(job, self.session.view, job.room(room.id))
+        said = "; ".join(one.said) or "everything stays free that should"
+        self.canvas.show_dragged(replace(drawing, subtitle=f"an offer, not taken yet: {said}"), "")
 
     # ---- moving with the hand
 
