@@ -200,8 +200,7 @@ def _cut_out(room: Room, one: Standing, known: dict[str, str], turned: Turned, c
     on_dark = not small and lightness(tone) < DARK
     colour = "#fdfbf5" if on_dark else "rust" if wrong else "ink"
     elsewhere = () if on_dark else tuple(others)  # pale letters stand on their piece or nowhere
-    within = one.foot.width if on_dark else None
-    yield Label(first, one.name[:26], 8.5, colour, about=path, elsewhere=elsewhere, within=within)
+    yield Label(first, one.name[:26], 8.5, colour, about=path, elsewhere=elsewhere)
     yield Handle(middle, path, ring)
 
 
