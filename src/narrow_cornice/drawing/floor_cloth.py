@@ -14,7 +14,8 @@ from narrow_cornice.derived.zoned.free_walls import free_walls
 from narrow_cornice.derived.zoned.lamps import hung_lamps
 from narrow_cornice.derived.zoned.sights import Sight, sight_from
 from narrow_cornice.derived.zoned.standing import obstacles_of, standing_pieces
-from narrow_cornice.drawing.marks import Area, Drawing, Handle, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.derived.zoned.ways import walkable_floor, ways_of
+from narrow_cornice.drawing.marks import About, Area, Drawing, Handle, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.plan import opening_marks, outside_of
 from narrow_cornice.drawing.unfolded import Turned, turning
 from narrow_cornice.job.finishes import Colour
@@ -27,6 +28,7 @@ from narrow_cornice.job.paths import (
     FreeWallPath,
     LampPath,
     NorthPath,
+    OpeningPath,
     StoodPath,
     WallPath,
     ZonePath,
@@ -39,6 +41,7 @@ from narrow_cornice.units.show import bare_size
 from narrow_cornice.zones.clearances import Standing
 from narrow_cornice.zones.library import zone_uses
 from narrow_cornice.zones.plan_shapes import Footprint, middle_of, within_box
+from narrow_cornice.zones.walkways import WIDEST
 
 HATCH = 95.0  # mm between two pencil lines
 DIAPER = 420.0  # mm between the lines of the cloth
@@ -47,6 +50,7 @@ SHADOW = 26.0  # mm that a cut-out stands off the cloth
 LEAST_NAMED = 260.0  # mm: smaller pieces are named beside themselves
 FOLD = 70.0  # mm of a fold of cloth as drawn
 FREE_SHOWN = 3
+WALKED = "#2e6b6014"  # of the floor that can be walked over as wide as is wished
 DARK = 55.0  # L* under which a piece carries pale letters
 
 
@@ -62,7 +66,7 @@ def floor_cloth(
     show: str = "pieces",
 ) -> Drawing:
     """Return the plan of how a room is used. ``show`` says what it is looked at for: "zones" (with free walls and the
-    corners of zones), "pieces" (with clearances), "windows" or "lamps"."""
+    corners of zones), "pieces" (with clearances), "sight" (with the ways), "windows" or "lamps"."""
     measured = measured_room(room, changed_rules)
     title = f"{room.name[:60]}, how it is used"
     if measured.fault:
@@ -70,6 +74,8 @@ def floor_cloth(
     turned = turning(turn)
     marks: list[Mark] = list(_cloth(measured.plan, room.measured.walls, room.id, turn))
     marks += _zones(room, turned, corners=show == "zones")
+    if show in ("pieces", "sight"):
+        marks += [Area(tuple(map(turned, ring)), WALKED) for ring in walkable_floor(room, changed_rules)]
     sight = sight_from(room, changed_rules, seen_from) if seen_from else None
     marks += _sight(sight, turned)
     marks += _built(room, changed_rules, turned)
@@ -79,8 +85,10 @@ def floor_cloth(
     pieces = standing_pieces(room, changed_rules)
     marks += [mark for one in pieces if one.kind.flat for mark in _cut_out(room, one, known, turned, clear)]
     if show != "lamps":
-        marks += _hatching(clear, turned, quiet=show != "pieces")
+        marks += _hatching(clear, turned, quiet=show not in ("pieces", "sight"))
     marks += [mark for one in pieces if not one.kind.flat for mark in _cut_out(room, one, known, turned, clear)]
+    if show == "sight":
+        marks += _ways(room, changed_rules, turned, settings)
     marks += _dressings(measured, turned)
     marks += _lamps(room, changed_rules, turned)
     if show == "zones":
@@ -156,6 +164,20 @@ def _places_for_name(outline: Sequence[Point]) -> list[Point]:
     x, y = middle_of(outline)
     near = [(x + (cx - x) * 0.68, y + (cy - y) * 0.78) for cx, cy in outline]
     return [*near[:4], (x, y), *near[4:]]
+
+
+def _ways(room: Room, changed_rules: dict[str, float], turned: Turned, settings: Settings) -> Iterator[Mark]:
+    """Yield how wide the way to each piece and from door to door is, where it ends."""
+    wished = house_rules_of(changed_rules).value("walkway")
+    for way in ways_of(room, changed_rules):
+        path: About = StoodPath(room.id, way.other) if way.what == "piece" else OpeningPath(room.id, way.other)
+        if way.width >= WIDEST:  # there is nothing to tell: the sheet has it
+            continue
+        x, y = turned(way.end)
+        narrow = way.width < wished
+        words = f"way {bare_size(way.width, settings)}"
+        around = ((x, y + 150.0), (x, y - 150.0), (x + 350.0, y), (x - 350.0, y))
+        yield Label((x, y), words, 8, "rust" if narrow else "verdigris", about=path, elsewhere=around, patch=True)
 
 
 def _sight(sight: Sight | None, turned: Turned) -> Iterator[Mark]:

@@ -23,6 +23,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import Plan
 from narrow_cornice.zones.plan_shapes import middle_of
+from narrow_cornice.zones.walkways import outlines_of
 
 USUAL_PLANE = 800.0  # mm over the floor where no zone says another
 # from so many lux on: deep dusk, dusk, evening, bright, brighter
@@ -104,7 +105,7 @@ def _cells(found: LightMap, corners: tuple[Point, ...], room_id: str, turned: Tu
     for tone, boxes in by_tone.items():
         for part in shapely.get_parts(shapely.union_all(boxes).intersection(room)):
             if part.geom_type == "Polygon":
-                for ring in _without_holes(part):
+                for ring in outlines_of(part):
                     yield Area(tuple(turned(point) for point in ring), tone, FloorPath(room_id))
     taken: list[Point] = []
     for place, lux in zip(found.places, found.lux, strict=True):
@@ -112,24 +113,6 @@ def _cells(found: LightMap, corners: tuple[Point, ...], room_id: str, turned: Tu
             taken.append(place)
             colour = "#f6f1e7" if lux < 30.0 else "ink"
             yield Label(turned(place), f"{lux:.0f}", 7.5, colour, about=FloorPath(room_id))
-
-
-def _without_holes(part: object) -> list[list[Point]]:
-    """Return a polygon as outlines without holes, cut apart where it has some."""
-    import shapely
-
-    shape: object = part
-    interiors = list(part.interiors)  # type: ignore[attr-defined]
-    if not interiors:
-        return [[(float(x), float(y)) for x, y in part.exterior.coords[:-1]]]  # type: ignore[attr-defined]
-    x, _ = interiors[0].centroid.coords[0]
-    left, low, right, high = part.bounds  # type: ignore[attr-defined]
-    made = []
-    for box in (shapely.box(left - 1, low - 1, x, high + 1), shapely.box(x, low - 1, right + 1, high + 1)):
-        for half in shapely.get_parts(shapely.intersection(shape, box)):
-            if half.geom_type == "Polygon" and half.area > 1.0:
-                made += _without_holes(half)
-    return made
 
 
 def _step(found: LightMap) -> tuple[float, float]:

@@ -25,6 +25,31 @@ def free_floor(room: Sequence[Point], solid: Sequence[Outline]) -> Any:
     return floor.difference(shapely.union_all([shapely.Polygon(one).buffer(0) for one in solid])) if solid else floor
 
 
+def outlines_of(part: Any) -> list[Outline]:
+    """Return a polygon of shapely's as outlines without holes, cut apart where it has some."""
+    import shapely
+
+    if not part.interiors:
+        return [tuple((float(x), float(y)) for x, y in part.exterior.coords[:-1])]
+    x, _ = part.interiors[0].centroid.coords[0]
+    left, low, right, high = part.bounds
+    made = []
+    for box in (shapely.box(left - 1, low - 1, x, high + 1), shapely.box(x, low - 1, right + 1, high + 1)):
+        for half in shapely.get_parts(shapely.intersection(part, box)):
+            if half.geom_type == "Polygon" and half.area > 1.0:
+                made += outlines_of(half)
+    return made
+
+
+def walkable(floor: Any, width: float) -> tuple[Outline, ...]:
+    """Return the floor that somebody so wide (mm) walks over: all of it that a disc of that width reaches, a millimetre
+    drawn in."""
+    import shapely
+
+    reached = floor.buffer(-width / 2.0, quad_segs=4).buffer(width / 2.0 - 1.0, quad_segs=4)
+    return tuple(ring for part in shapely.get_parts(reached) if not part.is_empty for ring in outlines_of(part))
+
+
 def ways_between(
     floor: Any, ends: Mapping[str, Point], pairs: Sequence[tuple[str, str]]
 ) -> dict[tuple[str, str], float]:

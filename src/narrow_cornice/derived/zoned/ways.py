@@ -2,23 +2,24 @@
 
 from __future__ import annotations
 
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.standing import obstacles_of, standing_pieces
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import on_floor
-from narrow_cornice.zones.plan_shapes import Point
-from narrow_cornice.zones.walkways import free_floor, ways_between
+from narrow_cornice.zones.plan_shapes import Outline, Point
+from narrow_cornice.zones.walkways import free_floor, walkable, ways_between
 
 INTO = 350.0  # mm inside a door where a way begins
 REACHED = 250.0  # mm before the front of a piece where it ends
 
 
 class Way(NamedTuple):
-    """A way through a room: from which door (identity and name) to what (``door`` or ``piece``, identity and name), and
-    how wide it is at its narrowest, in mm."""
+    """A way through a room: from which door (identity and name) to what (``door`` or ``piece``, identity and name), how
+    wide it is at its narrowest, in mm, and where it ends."""
 
     door: str
     door_name: str
@@ -26,6 +27,7 @@ class Way(NamedTuple):
     other: str
     name: str
     width: float
+    end: Point
 
 
 def doors_into(measured: MeasuredRoom) -> list[tuple[str, str, Point]]:
@@ -39,6 +41,24 @@ def doors_into(measured: MeasuredRoom) -> list[tuple[str, str, Point]]:
     return made
 
 
+def _free(measured: MeasuredRoom, changed_rules: dict[str, float]) -> Any:
+    """Return the floor on which nothing stands that is not put aside in a moment."""
+    room = measured.room
+    pieces = standing_pieces(room, changed_rules)
+    solid = [one.foot.corners for one in pieces if not one.kind.flat and not one.kind.movable]
+    solid += [one.outline for one in obstacles_of(room, changed_rules) if one.what != "door" and one.bottom < 1900.0]
+    return free_floor(measured.plan.corners, solid)
+
+
+@by_identity(times=1, each="room")
+def walkable_floor(room: Room, changed_rules: dict[str, float]) -> tuple[Outline, ...]:
+    """Return the floor of a room that can be walked over as wide as a walkway is wished."""
+    measured = measured_room(room, changed_rules)
+    if measured.fault or not room.zones.pieces:
+        return ()
+    return walkable(_free(measured, changed_rules), house_rules_of(changed_rules).value("walkway"))
+
+
 @by_identity(times=1, each="room")
 def ways_of(room: Room, changed_rules: dict[str, float]) -> tuple[Way, ...]:
     """Return the ways through a room with pieces in it."""
@@ -46,8 +66,6 @@ def ways_of(room: Room, changed_rules: dict[str, float]) -> tuple[Way, ...]:
     pieces = standing_pieces(room, changed_rules)
     if measured.fault or not pieces:
         return ()
-    solid = [one.foot.corners for one in pieces if not one.kind.flat and not one.kind.movable]
-    solid += [one.outline for one in obstacles_of(room, changed_rules) if one.what != "door" and one.bottom < 1900.0]
     doors = doors_into(measured)
     ends = {door: place for door, _, place in doors}
     names = {door: name for door, name, _ in doors}
@@ -60,14 +78,14 @@ def ways_of(room: Room, changed_rules: dict[str, float]) -> tuple[Way, ...]:
             pairs += [(door, f"piece {one.id}") for door, _, _ in doors]
     if not pairs:
         return ()
-    found = ways_between(free_floor(measured.plan.corners, solid), ends, pairs)
+    found = ways_between(_free(measured, changed_rules), ends, pairs)
     best: dict[str, Way] = {}
     made = []
     for (door, other), width in found.items():
         if other in wanted:
-            way = Way(door, names[door], "piece", wanted[other].id, wanted[other].name, width)
+            way = Way(door, names[door], "piece", wanted[other].id, wanted[other].name, width, ends[other])
             if other not in best or width > best[other].width:
                 best[other] = way
         else:
-            made.append(Way(door, names[door], "door", other, names[other], width))
+            made.append(Way(door, names[door], "door", other, names[other], width, ends[other]))
     return (*made, *best.values())

@@ -16,8 +16,7 @@ def _cloth(job: Job, view: View, room: Room, show: str) -> Drawing:
     from_where = ""
     if show == "sight" and isinstance(view.selected, StoodPath | OpeningPath):
         from_where = view.selected.id
-    shown = "pieces" if show == "sight" else show
-    return floor_cloth(room, job.house_rules, job.colours, job.settings, view.turn, from_where, shown)
+    return floor_cloth(room, job.house_rules, job.colours, job.settings, view.turn, from_where, show)
 
 
 def _zones(job: Job, view: View, room: Room) -> Drawing:
