@@ -6,7 +6,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QFormLayout, QPushButton, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.place import Places
+from narrow_cornice.desk.place import WITH_KEYS, Places
 from narrow_cornice.desk.theme import Theme
 
 Keys = tuple[tuple[str, str], ...]
@@ -15,7 +15,7 @@ Keys = tuple[tuple[str, str], ...]
 def keys(places: Places) -> tuple[tuple[str, Keys], ...]:
     """Return every key with what it does, under its heading."""
     letters, names = (", ".join(words) for words in zip(*((one.letter, one.name) for one in places.each), strict=True))
-    most = max(len(place.leaves) for place in places.each)
+    most = min(WITH_KEYS, max(len(place.leaves) for place in places.each))
     return (
         (
             "On the drawing",

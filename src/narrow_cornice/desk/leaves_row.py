@@ -10,7 +10,7 @@ from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QMenu, QSizePolicy, QToolButton, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
-from narrow_cornice.desk.place import Leaf
+from narrow_cornice.desk.place import WITH_KEYS, Leaf
 from narrow_cornice.desk.theme import Theme
 
 
@@ -31,7 +31,7 @@ class LeavesRow(QWidget):
         lay.setSpacing(0)
         self._group = QButtonGroup(self)
         for number, leaf in enumerate(leaves, 1):
-            tip = f"{leaf.words} (Alt+{number})"
+            tip = f"{leaf.words} (Alt+{number})" if number <= WITH_KEYS else leaf.words
             self.leaves[leaf.key] = self._button(leaf.words, "leaf", tip, partial(self.wanted.emit, leaf.key))
             self._group.addButton(self.leaves[leaf.key])
             lay.addWidget(self.leaves[leaf.key])

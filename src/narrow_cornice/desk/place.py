@@ -42,6 +42,9 @@ class SeenAs(msgspec.Struct, frozen=True):
     draws: Callable[[Job, View, Room], Drawing]
 
 
+WITH_KEYS = 9  # leaves of a place that have a key of their own
+
+
 class Leaf(msgspec.Struct, frozen=True):
     """A drawing and the sheet that belongs to it; choosing the leaf brings both.
 

@@ -27,7 +27,7 @@ from narrow_cornice.desk.fold_splitter import Foldable, Folds, FoldSplitter
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.menus import Action, fill_job_menu
 from narrow_cornice.desk.one_window import Listening
-from narrow_cornice.desk.place import Desk, Key, Place, Places
+from narrow_cornice.desk.place import WITH_KEYS, Desk, Key, Place, Places
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.spine import Spine
@@ -346,7 +346,7 @@ class MainWindow(QMainWindow):
             ("Next part of the window", self.next_part, "F6"),
             ("Redo", self.redo, "Ctrl+Y"),
         ]
-        for number in range(1, 1 + max(len(place.leaves) for place in self.places.each)):
+        for number in range(1, 1 + min(WITH_KEYS, max(len(place.leaves) for place in self.places.each))):
             made.append((f"Leaf {number}", partial(self._turn_to, number), f"Alt+{number}"))
         for place in self.places.each:
             made += [(key.words, partial(self._key_of, place, key), key.key) for key in place.keys]
