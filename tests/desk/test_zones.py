@@ -16,10 +16,12 @@ from narrow_cornice.desk.bench_rows import FigureRow, NoteRow
 from narrow_cornice.desk.places.shelf.page import ShelfPage
 from narrow_cornice.desk.places.zones.arranging import arranging_of
 from narrow_cornice.desk.places.zones.page import ZonesPage
+from narrow_cornice.desk.places.zones.zoned_rows import spots_shown, spots_typed
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Label
 from narrow_cornice.job import edits
+from narrow_cornice.job.model import Settings
 from narrow_cornice.job.paths import BuiltInPath, DressingPath, FreeWallPath, LampPath, StoodPath, ZonePath
 from narrow_cornice.job.zoned import Stood
 
@@ -259,3 +261,35 @@ def test_sizes_of_ones_own_are_written_down_and_offered_first(window: MainWindow
     settle()
     assert len(window.session.job.fabrics) == 1
     assert page.cards["cloth"].views[0]._name.text() == "Cloth 1"
+
+
+def test_corners_and_curtains_are_typed(window: MainWindow) -> None:
+    zones(window, "zones", "r1", ZonePath("r1", "v2"))
+    shown = field(window, "Corners").text()
+    assert shown.count(";") == len(window.session.job.room("r1").zones.zones[1].outline) - 1
+    type_into(field(window, "Corners"), "0, 0; 2.4 m, 0; 2400, 1500; -10, 1500")
+    outline = window.session.job.room("r1").zones.zones[1].outline
+    assert outline == ((0.0, 0.0), (2400.0, 0.0), (2400.0, 1500.0), (-10.0, 1500.0))
+    told: list[str] = []
+    window.session.refused.connect(lambda error: told.append(str(error)))
+    for wrong in ("0, 0; 2400", "0, 0; 2400, 0", "0, 0; x, 0; 1, 1"):
+        type_into(field(window, "Corners"), wrong)
+        assert window.session.job.room("r1").zones.zones[1].outline == outline
+    assert len(told) == 3
+    page = zones(window, "windows", "r1")
+    offered(page, "A curtain across the room").done()
+    settle()
+    type_into(field(window, "From, to"), "100, 200; 100, 2600")
+    assert window.session.job.room("r1").zones.dressings[-1].line == ((100.0, 200.0), (100.0, 2600.0))
+
+
+def test_places_are_typed_in_inches_too() -> None:
+    inches = Settings("in")
+    spots = ((0.0, 0.0), (2400.3, -304.8))
+    shown = spots_shown(spots, inches)
+    read = spots_typed(shown, inches)
+    assert all(
+        one == pytest.approx(other, abs=25.4 / 16)
+        for place, again in zip(spots, read, strict=True)
+        for one, other in zip(place, again, strict=True)
+    )

@@ -27,7 +27,14 @@ from narrow_cornice.desk.bench_rows import (
 from narrow_cornice.desk.places.zones.arranging import arranging_rows
 from narrow_cornice.desk.places.zones.putting import brief_offers, build_at_free_wall, put_rug, stand_at_free_wall
 from narrow_cornice.desk.places.zones.sizes import words_of_place
-from narrow_cornice.desk.places.zones.zoned_rows import changing, findings_of, gone_rows, removing
+from narrow_cornice.desk.places.zones.zoned_rows import (
+    changing,
+    findings_of,
+    gone_rows,
+    removing,
+    spots_shown,
+    spots_typed,
+)
 from narrow_cornice.desk.rows.typed_numbers import number_typed
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
@@ -149,6 +156,13 @@ def zone_rows(bench: Bench, job: Job, path: ZonePath) -> Iterator[Row]:
         "" if zone.light is None else f"{zone.light:g} lx",
         f"{zone_uses()[zone.use].light:g} lx by its use",
         lambda text: number_typed(bench, text, "light", (1, 20_000), lambda lux: change(light=lux)),
+    )
+    yield TextRow(
+        "Corners",
+        spots_shown(zone.outline, job.settings),
+        lambda text: bench.session.do_made(
+            lambda: edits.move_zoned(room.id, "zones", zone.id, zone.name, outline=spots_typed(text, job.settings))
+        ),
     )
     yield ButtonsRow(("One more corner", "One corner less"), lambda index: _corners(bench, path, zone, index))
     yield from _rug_rows(bench, job, room, path.id)

@@ -17,13 +17,23 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
-from narrow_cornice.desk.places.zones.zoned_rows import changing, findings_of, gone_rows, removing, seen_in
+from narrow_cornice.desk.places.zones.zoned_rows import (
+    changing,
+    findings_of,
+    gone_rows,
+    removing,
+    seen_in,
+    spots_shown,
+    spots_typed,
+)
 from narrow_cornice.desk.rows.typed_numbers import number_typed
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import (
     DressingPath,
 )
-from narrow_cornice.job.zoned import Drop, Hangs, Lined, ShadeSide
+from narrow_cornice.job.zoned import Drop, Hangs, Lined, ShadeSide, Spot
 from narrow_cornice.units.show import show_money
 from narrow_cornice.zones.library import dressing_kinds
 
@@ -48,11 +58,24 @@ def dressing_rows(bench: Bench, job: Job, path: DressingPath) -> Iterator[Row]:
         yield from _cloth_rows(bench, job, dressing, change)
     if dressing.line is None:
         yield from _hanging_rows(bench, path, dressing, change)
+    else:
+        yield TextRow(
+            "From, to",
+            spots_shown(dressing.line, job.settings),
+            lambda text: bench.session.do_made(lambda: _line_edit(room, dressing, spots_typed(text, job.settings))),
+        )
     yield from seen_in(job, dressing.colour, lambda value: change(colour=value or None), "Rod in")
     yield ToggleRow("It is there already", dressing.there, lambda on: change(there=on))
     yield from _takes(bench, job, room, dressing.id)
     yield removing(bench, path, dressing)
     yield from findings_of(bench, path)
+
+
+def _line_edit(room: Room, dressing: Any, spots: tuple[Spot, ...]) -> edits.Edit:
+    """Return the edit that hangs a curtain between two places. Raises CorniceError for other than two."""
+    if len(spots) != 2:
+        raise CorniceError("A curtain hangs between two places.", remedy="Write them as 0, 0; 2400, 0.")
+    return edits.move_zoned(room.id, "dressings", dressing.id, dressing.name, line=spots)
 
 
 def _cloth_rows(bench: Bench, job: Job, dressing: Any, change: Callable[..., bool]) -> Iterator[Row]:
