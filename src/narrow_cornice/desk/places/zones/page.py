@@ -33,7 +33,7 @@ from narrow_cornice.desk.places.zones.seen_as import CLOTH, LIGHT
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.light_plan import light_plan
-from narrow_cornice.drawing.marks import About
+from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.unfolded import turning
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
@@ -376,12 +376,14 @@ class ZonesPage(DrawingPage):
         with kept_aside():
             job = edit.apply(self.session.job)
             room = job.room(about.room)
+            drawing: Drawing | None
             if seen is LIGHT:  # which takes longer than a hand moves: it follows when the lamp is let go
                 by = (job.house_rules, job.paints, job.colours, job.settings, self.session.view.turn)
                 drawing = light_plan(room, *by, self.session.room())
             else:
-                drawing = seen.draws(job, self.session.view, room)
-        self.canvas.show_dragged(drawing, "", about)
+                drawing = self.places.drawing(job, self.session.view, room)
+        if drawing is not None:
+            self.canvas.show_dragged(drawing, "", about)
 
     def _dropped(self, about: ThingPath, x: float, y: float) -> None:
         """Make the change that was shown while a thing was dragged."""
