@@ -188,6 +188,9 @@ def lamp_cards(job: Job, room: Room, kelvin: float) -> Drawing:
     return Drawing(title, said, tuple(marks), bounds_of(marks, 80.0))
 
 
+DRAWN = 400  # colours of a deck of one's own that are drawn; the sheet has them all
+
+
 @by_identity(times=2, each="job")
 def deck_board(job: Job) -> Drawing:
     """Return the deck that ships and those that were read in, as chips by family from pale to deep."""
@@ -205,12 +208,14 @@ def deck_board(job: Job) -> Drawing:
         marks.append(Label((column * (chip + gap) + chip / 2, foot), family, 7, "soft", turned=True))
     top = 16 * (chip + gap) + 330.0
     for deck in job.decks:
-        marks.append(Label((0.0, top - 50.0), deck.name[:60], 9.5, "ink", "left", "bold"))
-        for number, one in enumerate(deck.colours[:400]):
+        more = len(deck.colours) > DRAWN
+        words = f"{deck.name[:60]}, the first {DRAWN} of {len(deck.colours)}" if more else deck.name[:60]
+        marks.append(Label((0.0, top - 50.0), words, 9.5, "ink", "left", "bold"))
+        for number, one in enumerate(deck.colours[:DRAWN]):
             line, column = divmod(number, 25)
             x, y = column * (chip + gap), top + line * (chip + gap)
             marks.append(Area(_box(x, y, chip, chip), one.hex, DeckColourPath(f"{deck.id}:{one.id}")))
-        top += ((min(400, len(deck.colours)) - 1) // 25 + 1) * (chip + gap) + 200.0
+        top += ((min(DRAWN, len(deck.colours)) - 1) // 25 + 1) * (chip + gap) + 200.0
     used = {colour.hex for colour in job.colours}
     for mark in list(marks):
         if isinstance(mark, Area) and mark.fill in used:
