@@ -66,6 +66,7 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "shares off:r1",
         "shares off:r2",
         "shares off:r4",
+        "fronts open:r1",
         "fronts open:r4",
         "out of reach:r4",
         "recess unsure:r5",

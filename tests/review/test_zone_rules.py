@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from msgspec.structs import replace
 
+from narrow_cornice.derived.built.clearances import front_zones
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import Job
@@ -184,6 +185,26 @@ def test_a_metal_that_appears_once_among_others() -> None:
     assert [one.room_id for one in found(history.job, "metal once")] == ["r1"]
     settles(history.job, "metal once")
     assert not found(demo_job(), "metal once")
+
+
+def test_furniture_before_the_fronts_of_a_built_in_is_told() -> None:
+    """A sideboard in the middle of the floor that doors open over; beyond their reach, and a chair, it is none."""
+    job = demo_job()
+    room = job.room("r1")
+    zone = front_zones(room, job.house_rules)[0]
+    x = sum(corner[0] for corner in zone.outline) / 4.0
+    y = sum(corner[1] for corner in zone.outline) / 4.0
+
+    def told(kind: str, x: float, y: float) -> list[str]:
+        history = History(job)
+        history.do(edits.stand_piece("r1", edits.usual_piece(kind, name="thing", x=x, y=y)))
+        return [one.says for one in found(history.job, "fronts open") if "thing" in one.says]
+
+    name = next(run.name for run in room.casework.built_ins if run.id == zone.run)
+    assert f"{name} opens against thing" in told("sideboard", x, y)
+    assert told("chair", x, y) == []  # put aside in a moment
+    middle = room.measured.walls[0].readings[0].mm / 2.0
+    assert told("toy chest", middle, 1200.0) == []
 
 
 def test_patterns_of_one_scale() -> None:

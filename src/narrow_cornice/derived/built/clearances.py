@@ -20,9 +20,9 @@ OPENING = frozenset({"door", "bifold leaf", "flap", "drawer front", "drawer side
 
 
 class Clash(msgspec.Struct, frozen=True):
-    """A built-in whose fronts open against something: its identity, what that is (``wall``, ``built-in`` or ``door``)
-    with its name and identity, how far the fronts reach and how far there is, and how far they would still reach if its
-    hinged doors slid."""
+    """A built-in whose fronts open against something: its identity, what that is (``wall``, ``built-in``, ``door``,
+    ``piece``) with its name and identity, how far the fronts reach and how far there is, and how far they would still
+    reach if its hinged doors slid."""
 
     run: str
     what: str
@@ -45,6 +45,36 @@ def reach_of_fronts(made: Carcasses, *, sliding: bool = False) -> float:
         elif part.kind == "drawer side":
             reaches.append(part.box[4])
     return max(reaches)
+
+
+class FrontZone(msgspec.Struct, frozen=True):
+    """The floor that the fronts of a built-in open over: its identity, the outline, how far they reach, how far they
+    would if its hinged doors slid, and how high over the floor it hangs."""
+
+    run: str
+    outline: tuple[Point, ...]
+    reaches: float
+    sliding: float
+    hangs_at: float
+
+
+@by_identity(times=1, each="room")
+def front_zones(room: Room, changed_rules: dict[str, float]) -> tuple[FrontZone, ...]:
+    """Return the floor that the fronts of a room's built-ins open over."""
+    measured = measured_room(room, changed_rules)
+    if measured.fault or not room.casework.built_ins:
+        return ()
+    return tuple(found for one in stands_of(measured, changed_rules) if (found := _zone(measured, one)) is not None)
+
+
+def _zone(measured: MeasuredRoom, one: Stands) -> FrontZone | None:
+    made, run, fit = one.standing.built.run, one.standing.built.built_in, one.standing.built.fit
+    reaches = reach_of_fronts(made)
+    if reaches <= 0 or fit is None:
+        return None
+    left, right = (one.standing.left + edge for edge in _opens_between(made))
+    outline = footprint(measured, one.wall, left, right, fit.recess.depth.mm, reaches)
+    return FrontZone(run.id, tuple(outline), reaches, reach_of_fronts(made, sliding=True), run.hangs_at)
 
 
 @by_identity(times=1, each="room")

@@ -1,10 +1,12 @@
-"""Doors, drawers and beds of built-ins that open against a wall, one another, or a door of the room (clearances)."""
+"""Doors, drawers and beds of built-ins that open against a wall, one another, a door of the room, or furniture
+(clearances)."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
 from narrow_cornice.derived.built.clearances import Clash, clashes_of
+from narrow_cornice.derived.zoned.before_fronts import pieces_before_fronts
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.edits.bay_edits import slide_doors
 from narrow_cornice.job.paths import BuiltInPath
@@ -14,13 +16,15 @@ SAYS = {
     "wall": "{run} has too little room before it to open",
     "built-in": "{run} opens against {other}",
     "door": "{run} opens where {other} may swing",
+    "piece": "{run} opens against {other}",
 }
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at what the fronts of every built-in open against."""
     runs = {run.id: run for run in seen.room.casework.built_ins}
-    for clash in clashes_of(seen.room, seen.changed_rules):
+    of = (seen.room, seen.changed_rules)
+    for clash in (*clashes_of(*of), *pieces_before_fronts(*of)):
         yield _finding(seen, runs[clash.run], clash)
 
 
