@@ -128,12 +128,18 @@ def _of_zones(room: Room, wanted: tuple[Wanted, ...], turned: Turned) -> Iterato
         ring = tuple(turned(corner) for corner in one.zone.outline)
         yield Stroke(ring, Pen("ink", 0.9, dashed=True), closed=True, about=path)
         has = one.has.value if one.has is not None else 0.0
-        short = has < 0.9 * one.wished.value
         words = f"{one.zone.name[:24]}: {has:.0f} of {one.wished.value:.0f} lx"
         x, y = middle_of(one.zone.outline)
         first, *others = (turned((x + dx, y + dy)) for dx, dy in ((0, 0), (0, 300), (0, -300), (0, 600), (0, -600)))
         yield Label(
-            first, words, 9, "rust" if short else "ink", face="bold", about=path, elsewhere=tuple(others), patch=True
+            first,
+            words,
+            9,
+            "rust" if one.short else "ink",
+            face="bold",
+            about=path,
+            elsewhere=tuple(others),
+            patch=True,
         )
 
 

@@ -90,9 +90,7 @@ class _Search:
         self, room: RoomPlaces, pieces: Sequence[Standing], fixed: Sequence[Standing], rules: HouseRules
     ) -> None:
         self.room, self.rules, self.fixed = room, rules, list(fixed)
-        self.pieces = sorted(
-            pieces, key=lambda one: (one.kind.flat, one.kind.movable, -one.foot.width * one.foot.depth)
-        )
+        self.pieces = sorted(pieces, key=_turn)
         self.middle = middle_of(room.outline)
         along = room.walls[0].along if room.walls else (1.0, 0.0)
         self.base = math.degrees(math.atan2(along[1], along[0]))
@@ -159,11 +157,7 @@ class _Search:
             elif one.kind.name == "low table" and other.kind.soft and other.kind.eyes and not other.kind.is_bed:
                 at = foot.at(0.0, d + 400.0 + one.foot.depth / 2.0)
                 made.append(Put(Footprint(*at, one.foot.width, one.foot.depth, foot.turn)))
-            elif (
-                one.kind.name in ("side table", "bedside table", "standing lamp")
-                and other.kind.soft
-                and other.kind.eyes
-            ):
+            elif one.kind.name in _BESIDE_SEATS and other.kind.soft and other.kind.eyes:
                 for side in (-1.0, 1.0):
                     at = foot.at(side * (w + 30.0 + one.foot.width / 2.0), -d + one.foot.depth / 2.0)
                     made.append(Put(Footprint(*at, one.foot.width, one.foot.depth, foot.turn)))

@@ -49,13 +49,16 @@ def reach_of_fronts(made: Carcasses, *, sliding: bool = False) -> float:
 
 class FrontZone(msgspec.Struct, frozen=True):
     """The floor that the fronts of a built-in open over: its identity, the outline, how far they reach, how far they
-    would if its hinged doors slid, and how high over the floor it hangs."""
+    would if its hinged doors slid, how high over the floor it hangs, how deep it is and from where to where along its
+    wall its fronts open."""
 
     run: str
     outline: tuple[Point, ...]
     reaches: float
     sliding: float
     hangs_at: float
+    deep: float
+    between: tuple[float, float]
 
 
 @by_identity(times=1, each="room")
@@ -72,9 +75,10 @@ def _zone(measured: MeasuredRoom, one: Stands) -> FrontZone | None:
     reaches = reach_of_fronts(made)
     if reaches <= 0 or fit is None:
         return None
-    left, right = (one.standing.left + edge for edge in _opens_between(made))
-    outline = footprint(measured, one.wall, left, right, fit.recess.depth.mm, reaches)
-    return FrontZone(run.id, tuple(outline), reaches, reach_of_fronts(made, sliding=True), run.hangs_at)
+    deep, (left, right) = fit.recess.depth.mm, (one.standing.left + edge for edge in _opens_between(made))
+    outline = footprint(measured, one.wall, left, right, deep, reaches)
+    slid = reach_of_fronts(made, sliding=True)
+    return FrontZone(run.id, tuple(outline), reaches, slid, run.hangs_at, deep, (left, right))
 
 
 @by_identity(times=1, each="room")
@@ -90,17 +94,13 @@ def clashes_of(room: Room, changed_rules: dict[str, float]) -> tuple[Clash, ...]
 
 
 def _clashes(measured: MeasuredRoom, one: Stands, there: Sequence[Stands]) -> Iterator[Clash]:
-    made, run = one.standing.built.run, one.standing.built.built_in
-    reaches = reach_of_fronts(made)
-    fit = one.standing.built.fit
-    if reaches <= 0 or fit is None:
+    run, front = one.standing.built.built_in, _zone(measured, one)
+    if front is None:
         return
-    deep, slid = fit.recess.depth.mm, reach_of_fronts(made, sliding=True)
-    left, right = (one.standing.left + edge for edge in _opens_between(made))
-    has = _room_before(measured, one.wall, (left, right), deep, reaches)
+    zone, reaches, slid = front.outline, front.reaches, front.sliding
+    has = _room_before(measured, one.wall, front.between, front.deep, reaches)
     if has < reaches - TOUCH:
         yield Clash(run.id, "wall", "", "the wall opposite", reaches, has, slid)
-    zone = footprint(measured, one.wall, left, right, deep, reaches)
     for other in there:
         its = other.standing.built.built_in
         if other is not one and share_heights(one, other) and overlap(zone, other.corners) > TOUCH:

@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from narrow_cornice.colour.agreeing import agree
-from narrow_cornice.colour.deck import DeckColour, deeper, paler, shipped_deck
+from narrow_cornice.colour.deck import DeckColour, shipped_deck
 from narrow_cornice.colour.tones import tone_difference
 from narrow_cornice.colour.undertone import chroma_of, hue_of
 from narrow_cornice.derived.coloured.room_palette import Shade, palette_of_room
@@ -124,20 +124,13 @@ def _changeable(shades: Sequence[Shade]) -> list[Shade]:
 
 def _relatives(former: Shade, theirs: Sequence[Shade]) -> list[DeckColour]:
     """Return colours of the deck of the family of a colour of the other room, about as light as a former one is."""
-    deck = shipped_deck()
     hues = [hue_of(shade.hex) for shade in speaking(theirs) if chroma_of(shade.hex) > 4.0 and shade.role != "neutral"]
-    near = [
+    return [
         one
-        for one in deck
+        for one in shipped_deck()
         if chroma_of(one.hex) > 4.0
         and any(abs((hue_of(one.hex) - hue + 180.0) % 360.0 - 180.0) <= 20.0 for hue in hues)
     ]
-    return near
-
-
-def tonal_steps(tone: str) -> tuple[DeckColour | None, DeckColour | None]:
-    """Return the next paler and the next deeper relative of a tone in the deck that ships."""
-    return paler(tone, shipped_deck()), deeper(tone, shipped_deck())
 
 
 def rooms_in_order(job: Job) -> tuple[Room, ...]:

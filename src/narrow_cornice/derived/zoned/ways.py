@@ -41,13 +41,13 @@ def doors_into(measured: MeasuredRoom) -> list[tuple[str, str, Point]]:
     return made
 
 
-def _free(measured: MeasuredRoom, changed_rules: dict[str, float]) -> Any:
+@by_identity(times=1, each="room")
+def _free(room: Room, changed_rules: dict[str, float]) -> Any:
     """Return the floor on which nothing stands that is not put aside in a moment."""
-    room = measured.room
     pieces = standing_pieces(room, changed_rules)
     solid = [one.foot.corners for one in pieces if not one.kind.flat and not one.kind.movable]
     solid += [one.outline for one in obstacles_of(room, changed_rules) if one.what != "door" and one.bottom < 1900.0]
-    return free_floor(measured.plan.corners, solid)
+    return free_floor(measured_room(room, changed_rules).plan.corners, solid)
 
 
 @by_identity(times=1, each="room")
@@ -56,7 +56,7 @@ def walkable_floor(room: Room, changed_rules: dict[str, float]) -> tuple[Outline
     measured = measured_room(room, changed_rules)
     if measured.fault or not room.zones.pieces:
         return ()
-    return walkable(_free(measured, changed_rules), house_rules_of(changed_rules).value("walkway"))
+    return walkable(_free(room, changed_rules), house_rules_of(changed_rules).value("walkway"))
 
 
 @by_identity(times=1, each="room")
@@ -78,7 +78,7 @@ def ways_of(room: Room, changed_rules: dict[str, float]) -> tuple[Way, ...]:
             pairs += [(door, f"piece {one.id}") for door, _, _ in doors]
     if not pairs:
         return ()
-    found = ways_between(_free(measured, changed_rules), ends, pairs)
+    found = ways_between(_free(room, changed_rules), ends, pairs)
     best: dict[str, Way] = {}
     made = []
     for (door, other), width in found.items():

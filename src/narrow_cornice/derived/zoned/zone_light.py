@@ -26,7 +26,8 @@ LEAST_HEIGHT = 300.0  # mm from the plane to a lamp, below which the method says
 
 class Wanted(NamedTuple):
     """The light of a zone: what is wished, on what height, what it has (None without lamps) and whether that is at the
-    place of work (``work`` names it) or, for the whole zone, by the lumen method; its lamps."""
+    place of work (``work`` names it) or, for the whole zone, by the lumen method; its lamps; and the share of what is
+    wished that is ``enough``."""
 
     zone: Zone
     wished: Figure
@@ -34,6 +35,12 @@ class Wanted(NamedTuple):
     has: Figure | None
     work: str
     lamps: tuple[str, ...]
+    enough: float
+
+    @property
+    def short(self) -> bool:
+        """Return whether it has less than is enough."""
+        return (self.has.value if self.has is not None else 0.0) < self.enough * self.wished.value
 
 
 class LightOfRoom(NamedTuple):
@@ -129,6 +136,7 @@ def zone_light(
     if measured.fault:
         return ()
     rules = house_rules_of(changed_rules)
+    enough = rules.value("light_short")
     lamps = hung_lamps(room, changed_rules)
     of_room = light_of_room(room, changed_rules, paints, colours)
     in_zone = {one.lamp.id: [z.id for z in room.zones.zones if inside(z.outline, one.spot)] for one in lamps}
@@ -146,7 +154,7 @@ def zone_light(
         if use.layer == "task":
             name, place = _place_of_work(room, changed_rules, zone)
             has = _at_work(room, of_room, lamps, (place[0], place[1], use.plane), rules) if lamps else None
-            made.append(Wanted(zone, wished, use.plane, has, name, ids))
+            made.append(Wanted(zone, wished, use.plane, has, name, ids, enough))
             continue
         area = abs(area_of(zone.outline)) / 1e6
         share = min(1.0, area / of_room.area)
@@ -159,7 +167,7 @@ def zone_light(
                 )
             parts.append(from_lamp(of_room, one, lumens, use.plane, (zone.name, area), rules.figure("maintenance")))
         has = total("light", "lx", parts) if parts else None
-        made.append(Wanted(zone, wished, use.plane, has, "", ids))
+        made.append(Wanted(zone, wished, use.plane, has, "", ids, enough))
     return tuple(made)
 
 

@@ -176,13 +176,7 @@ def remove_piece(room_id: str, piece_id: str, name: str) -> Edit:
 
 def put_covering(covering: Covering) -> Edit:
     """Put a paper or a tile into the job, in place of the one of its identity."""
-    return Edit(f"{covering.name[:40]}", lambda job: replace(job, coverings=_put(job.coverings, covering)))
-
-
-def _put(coverings: tuple[Covering, ...], one: Covering) -> tuple[Covering, ...]:
-    if any(other.id == one.id for other in coverings):
-        return tuple(one if other.id == one.id else other for other in coverings)
-    return (*coverings, one)
+    return Edit(f"{covering.name[:40]}", lambda job: replace(job, coverings=put_one(job.coverings, covering)))
 
 
 def remove_covering(covering_id: str, name: str) -> Edit:

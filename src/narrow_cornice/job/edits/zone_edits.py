@@ -13,6 +13,7 @@ from narrow_cornice.job.edits.making import (
     checked_name,
     checked_size,
     fresh_id,
+    put_one,
     room_edit,
     without_one,
 )
@@ -152,13 +153,6 @@ def keep_bed_direction(room_id: str, name: str, *, kept: bool) -> Edit:
     return room_edit(f"{name[:40]}: {words}", room_id, lambda room: with_zones(room, bed_by_direction=kept))
 
 
-def _put(there: tuple[Any, ...], one: Any) -> tuple[Any, ...]:
-    """Return things with one in place of that of its identity, else behind them."""
-    if any(other.id == one.id for other in there):
-        return tuple(one if other.id == one.id else other for other in there)
-    return (*there, one)
-
-
 def put_own_piece(piece: OwnPiece) -> Edit:
     """Put a size of furniture into the library of the job, in place of the one of its identity."""
     for key in ("width", "depth", "height"):
@@ -167,7 +161,7 @@ def put_own_piece(piece: OwnPiece) -> Edit:
 
     def apply(job: Job) -> Job:
         fresh = piece if piece.id else replace(piece, id=fresh_id("size", (one.id for one in job.furniture)))
-        return replace(job, furniture=_put(job.furniture, fresh))
+        return replace(job, furniture=put_one(job.furniture, fresh))
 
     return Edit(f"usual size of {piece.name[:40]}", apply)
 
@@ -182,7 +176,7 @@ def put_fabric(fabric: Fabric) -> Edit:
 
     def apply(job: Job) -> Job:
         fresh = fabric if fabric.id else replace(fabric, id=fresh_id("cloth", (one.id for one in job.fabrics)))
-        return replace(job, fabrics=_put(job.fabrics, fresh))
+        return replace(job, fabrics=put_one(job.fabrics, fresh))
 
     return Edit(f"cloth {fabric.name[:40]}", apply)
 

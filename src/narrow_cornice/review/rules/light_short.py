@@ -20,9 +20,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at the light of every zone of a room that has lamps."""
     if not hung_lamps(seen.room, seen.changed_rules):
         return  # lamps are not yet begun with
-    enough = seen.rules.value("light_short")
     for one in zone_light(seen.room, seen.changed_rules, seen.paints, seen.colours):
-        if one.has is None or one.has.value >= enough * one.wished.value:
+        if one.has is None or not one.short:
             continue
         has, wished = f"{one.has.value:.0f}", f"{one.wished.value:.0f}"
         where = one.work[:40] if one.work else one.zone.name[:40]

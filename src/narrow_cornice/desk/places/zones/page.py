@@ -40,13 +40,12 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import DressingPath, LampPath, OpeningPath, StoodPath, ZonedPath, ZonePath
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import kept_aside
 from narrow_cornice.units.show import bare_size, show_area, show_run, show_size
 from narrow_cornice.zones.arrange import Arrangement
 from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, zone_uses
 from narrow_cornice.zones.plan_shapes import area_of
-
-ENOUGH = 0.9  # of the light that is wished
 
 
 class ZonesPage(DrawingPage):
@@ -123,7 +122,7 @@ class ZonesPage(DrawingPage):
             light = lights.get(zone.id)
             has = light.has if light is not None else None
             wished = light.wished.value if light is not None else zone.light or 0.0
-            short = has is not None and has.value < ENOUGH * wished
+            short = light is not None and has is not None and light.short
             inside = ", ".join(one.name[:30] for one in pieces_in(room, job.house_rules, zone.id))
             rows.append(
                 row(
@@ -171,7 +170,7 @@ class ZonesPage(DrawingPage):
 
     def _sights(self, room: Room) -> list[SheetRow]:
         job = self.session.job
-        wide = {"wide": job.house_rules.get("walkway", 750.0)}
+        wished = house_rules_of(job.house_rules).value("walkway")
         rows = []
         for way in ways_of(room, job.house_rules):
             about: ThingPath = StoodPath(room.id, way.other) if way.what == "piece" else OpeningPath(room.id, way.other)
@@ -180,7 +179,7 @@ class ZonesPage(DrawingPage):
                     about,
                     way.door_name,
                     way.name,
-                    Cell(show_size(way.width, job.settings), number=True, warm=way.width < wide["wide"]),
+                    Cell(show_size(way.width, job.settings), number=True, warm=way.width < wished),
                     "",
                     "",
                 )
@@ -247,7 +246,7 @@ class ZonesPage(DrawingPage):
                     "",
                     "",
                     Cell(show_size(one.plane, job.settings), number=True),
-                    Cell(f"{has:.0f} lx", number=True, warm=has < ENOUGH * wished),
+                    Cell(f"{has:.0f} lx", number=True, warm=one.short),
                     f"of {wished:.0f} lx wished",
                 )
             )

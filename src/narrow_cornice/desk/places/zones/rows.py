@@ -46,7 +46,7 @@ from narrow_cornice.job.paths import (
     ZonePath,
 )
 from narrow_cornice.job.zoned import Stood
-from narrow_cornice.units.show import bare_size, show_money, show_size
+from narrow_cornice.units.show import bare_size, show_area, show_money, show_size
 from narrow_cornice.zones.library import furniture, zone_uses
 from narrow_cornice.zones.plan_shapes import area_of
 from narrow_cornice.zones.rugs import RugOffer
@@ -107,7 +107,7 @@ def north_rows_of(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
             text,
             "direction",
             (-360.0, 360.0),
-            lambda value: bench.do(edits.set_north(room.id, value, room.name)),
+            to_north,
         ),
     )
     yield NoteRow("Degrees to the left of the first wall's way, as one walks it from A to B.")
@@ -138,8 +138,7 @@ def zone_rows(bench: Bench, job: Job, path: ZonePath) -> Iterator[Row]:
         yield from gone_rows(path, job)
         return
     change = changing(bench, path, zone)
-    area = abs(area_of(zone.outline)) / 1e6
-    shown = f"{area:.2f} m²" if job.settings.unit == "mm" else f"{area / 0.09290304:.1f} sq ft"
+    shown = show_area(abs(area_of(zone.outline)) / 1e6, job.settings.unit)
     yield Title(zone.name[:200], f"{shown} of {room.name[:100]}")
     yield TextRow("Name", zone.name[:2000], lambda text: change(name=text))
     uses = tuple((key, use.name) for key, use in zone_uses().items())
