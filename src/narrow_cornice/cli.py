@@ -23,7 +23,7 @@ if TYPE_CHECKING:
 
 COMMANDS = (
     *("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "cut-sheets", "shelf"),
-    *("coats", "paper", "colour", "palette", "light", "instruments"),
+    *("coats", "paper", "slats", "tiles", "colour", "palette", "light", "instruments"),
 )
 BAD_INPUT = 2
 
@@ -88,6 +88,7 @@ def _commands() -> click.Group:
     from narrow_cornice.commands.colours import add_colours
     from narrow_cornice.commands.finishes import add_finishes
     from narrow_cornice.commands.instruments import add_instruments
+    from narrow_cornice.commands.walls import add_walls
 
     @click.group(
         help="Measured rooms, proportioned trim, finishes and the list to buy from; without a command, the window.",
@@ -102,6 +103,7 @@ def _commands() -> click.Group:
     add_instruments(group)
     _add_solvers(group)
     add_finishes(group)
+    add_walls(group)
     add_colours(group)
     return group
 
