@@ -110,7 +110,8 @@ def _somehow_clear(shapes: list[shapely.Geometry], thing: tuple[float, float], k
         ways.append((shape, turned))
     return any(
         all(
-            shapely.area(shapely.intersection(a, b)) < 1.0 and (kerf == 0 or shapely.distance(a, b) > kerf - 0.05)
+            not shapely.intersects(shapely.buffer(a, -0.03), shapely.buffer(b, -0.03))
+            and (kerf == 0 or shapely.distance(a, b) > kerf - 0.05)
             for a, b in itertools.combinations(chosen, 2)
         )
         for chosen in itertools.product(*ways)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import json
 import math
+from collections.abc import Sequence
 
 import pytest
 from hypothesis import given, settings
@@ -12,6 +13,7 @@ from hypothesis import strategies as st
 
 from narrow_cornice.cli import main
 from narrow_cornice.features.boards import (
+    Stretch,
     board_and_batten,
     centred_courses,
     chevron_column,
@@ -76,6 +78,10 @@ def test_slats_over_doors_keep_off_their_gaps() -> None:
     assert cut == min(cut_by(made, 30, [(100.0, 104.0), (333.0, 337.0), (498.0, 502.0)]) for made in counts)
 
 
+def stretches(rows: Sequence[float]) -> list[Stretch]:
+    return [Stretch(number, 0.0, float(row)) for number, row in enumerate(rows)]
+
+
 def test_courses_end_alike_and_never_under_half() -> None:
     assert centred_courses(1000, 100) == (10, 0, 0)
     assert centred_courses(1020, 100) == (9, pytest.approx(60), pytest.approx(60))
@@ -100,7 +106,7 @@ def test_battens_keep_off_sockets_and_casings() -> None:
 @given(st.lists(st.integers(900, 7000), min_size=1, max_size=9), st.sampled_from([2400, 3000, 3600]))
 def test_joints_keep_apart_and_every_board_is_had(rows: list[int], board: int) -> None:
     try:
-        found = staggered([float(row) for row in rows], float(board), 3.0, 300.0)
+        found = staggered(stretches(rows), float(board), 3.0, 300.0)
     except FieldError:
         assert any(row > board for row in rows)
         return
@@ -115,9 +121,9 @@ def test_joints_keep_apart_and_every_board_is_had(rows: list[int], board: int) -
 
 def test_boards_bought_are_as_few_as_can_be_on_small_floors() -> None:
     """Rows of one and a half boards: each half serves once, so two rows take three boards (without a kerf)."""
-    assert staggered([3600.0] * 4, 2400.0, 0.0, 300.0).boards == 6
+    assert staggered(stretches([3600] * 4), 2400.0, 0.0, 300.0).boards == 6
     # a row of exactly a board needs no joint and no cut
-    assert staggered([2400.0] * 5, 2400.0, 3.0, 300.0).boards == 5
+    assert staggered(stretches([2400] * 5), 2400.0, 3.0, 300.0).boards == 5
 
 
 def test_chevron_by_hand() -> None:

@@ -14,6 +14,7 @@ from narrow_cornice.features.region import FieldError
 
 NEAR = 1e-6
 MOST_ROWS = 2_000
+KEPT = 60  # ways that are gone on with
 
 
 class Courses(NamedTuple):
@@ -87,118 +88,127 @@ def board_and_batten(
     return best
 
 
+class Stretch(NamedTuple):
+    """A part of a row of boards: the number of its row, where it begins along it and how long it is, in mm."""
+
+    row: int
+    begin: float
+    length: float
+
+
 class Staggered(NamedTuple):
-    """Rows of boards with their joints: of each row where its boards end (from its left end, the last one's not), how
-    many boards are bought, and the fewest that any plan takes."""
+    """Stretches of boards with their joints: of each where its boards end (the last one's not), how many boards are
+    bought, and the fewest that any plan takes."""
 
     joints: tuple[tuple[float, ...], ...]
     boards: int
     bound: int
 
 
-def staggered(rows: Sequence[float], board: float, kerf: float, apart: float) -> Staggered:
+class _Way(NamedTuple):
+    """How the stretches up to one are laid: boards bought, what is left of them, and the joints of each stretch."""
+
+    bought: int
+    left: tuple[float, ...]
+    joints: tuple[tuple[float, ...], ...]
+
+
+class _Stuff(NamedTuple):
+    board: float
+    kerf: float
+    apart: float
+
+
+def staggered(stretches: Sequence[Stretch], board: float, kerf: float, apart: float) -> Staggered:
     """Return rows of boards of one length whose joints lie apart from those of the row before, with few boards bought.
 
-    ``rows`` are the lengths of the rows, ``board`` that of a board, ``kerf`` what a cut takes, ``apart`` how far joints
-    keep from one another, which is also the shortest end. Each row begins with what was left of another or with a new
-    board, whichever lets the fewest be bought in all (search over the rows, the few best kept at each). Raises
-    FieldError.
+    ``stretches`` come row by row, ``board`` is the length of a board, ``kerf`` what a cut takes, ``apart`` how far
+    joints keep from one another, which is also the shortest end. Each begins with what was left of another or with a
+    new board, whichever lets the fewest be bought in all (search over the stretches, the best sixty ways kept at each).
+    Raises FieldError.
     """
     if not (board > 2 * apart and kerf >= 0):
         raise FieldError(f"Boards of {board:g} mm are too short to stagger by {apart:g}.", where="length")
-    if len(rows) > MOST_ROWS:
+    if len(stretches) > MOST_ROWS:
         raise FieldError(f"More than {MOST_ROWS} rows of boards.", where="shows", remedy="Is the unit right?")
-    states: list[tuple[int, tuple[float, ...], tuple[tuple[float, ...], ...]]] = [(0, (), ())]
-    for length in rows:
+    stuff, ways = _Stuff(board, kerf, apart), [_Way(0, (), ())]
+    for number, stretch in enumerate(stretches):
+        beside = [n for n in range(number) if stretches[n].row == stretch.row - 1]
         grown = []
-        for bought, left, done in states:
-            before = done[-1] if done else ()
-            for first, from_left in _begins(length, board, left, apart):
-                joints = _joints(length, board, first)
-                if not _good(joints, before, length, board, apart):
-                    continue
-                grown.append(_after(bought, left, done, joints, length, board, kerf, apart, from_left))
+        for way in ways:
+            before = [joint for n in beside for joint in way.joints[n]]
+            for first, from_left in _begins(stretch.length, way.left, stuff):
+                joints = _joints(stretch, board, first)
+                if _good(joints, before, stretch, apart):
+                    grown.append(_after(way, joints, stretch, stuff, from_left))
         if not grown:
             raise FieldError(
-                f"A row of {length:g} mm cannot be staggered by {apart:g} with boards of {board:g}.", where="length"
+                f"A row of {stretch.length:.0f} mm cannot be staggered by {apart:g} with boards of {board:g}.",
+                where="length",
+                remedy="Take longer boards.",
             )
         # the fewest bought first, then the most that is left and of use
-        states = sorted(_best(grown), key=lambda one: (one[0], -sum(one[1])))[:60]
-    bought, _, done = states[0]
-    return Staggered(done, bought, max(0, math.ceil(sum(rows) / board - 1e-9)))
+        ways = sorted(_best(grown), key=lambda one: (one.bought, -sum(one.left)))[:KEPT]
+    bound = math.ceil(sum(one.length for one in stretches) / board - 1e-9)
+    return Staggered(ways[0].joints, ways[0].bought, max(0, bound))
 
 
-def _begins(length: float, board: float, left: Sequence[float], apart: float) -> list[tuple[float, float | None]]:
-    """Return how long the first board of a row may be, and of which left-over it is cut (None: a new board)."""
+def _begins(length: float, left: Sequence[float], stuff: _Stuff) -> list[tuple[float, float | None]]:
+    """Return how long the first board of a stretch may be, and of which left-over it is cut (None: a new board)."""
+    board, _, apart = stuff
     if length <= board + NEAR:
         over = [(length, one) for one in sorted(left) if one >= length - NEAR][:1]
         return [*over, (length, None)]
-    ways: list[tuple[float, float | None]] = [(one, one) for one in left if one >= apart]
-    ways += [(max(apart, one - apart), one) for one in left if one >= 2 * apart]
+    found: list[tuple[float, float | None]] = [(one, one) for one in left if one >= apart]
+    found += [(max(apart, one - apart), one) for one in left if one >= 2 * apart]
     rest = length % board
     for first in (board, board * 2 / 3, board / 3, board / 2, rest, apart, rest - apart, (rest + board) / 2):
         if apart - NEAR <= first <= board + NEAR:
-            ways.append((first, None))
-    return ways
+            found.append((first, None))
+    return found
 
 
-def _joints(length: float, board: float, first: float) -> tuple[float, ...]:
+def _joints(stretch: Stretch, board: float, first: float) -> tuple[float, ...]:
     joints, at = [], first
-    while at < length - NEAR:
-        joints.append(at)
+    while at < stretch.length - NEAR:
+        joints.append(stretch.begin + at)
         at += board
     return tuple(joints)
 
 
-def _good(joints: Sequence[float], before: Sequence[float], length: float, board: float, apart: float) -> bool:
+def _good(joints: Sequence[float], before: Sequence[float], stretch: Stretch, apart: float) -> bool:
     """Return whether joints keep apart from those of the row before, and ends are long enough."""
-    if joints and length - joints[-1] < min(apart, length) - NEAR:
-        return False
-    if len(joints) > 1 and board < apart:
+    if joints and stretch.begin + stretch.length - joints[-1] < apart - NEAR:
         return False
     return all(abs(one - other) >= apart - NEAR for one in joints for other in before)
 
 
-# Many parameters: what was done so far, and the row that comes.
-def _after(
-    bought: int,
-    left: tuple[float, ...],
-    done: tuple[tuple[float, ...], ...],
-    joints: tuple[float, ...],
-    length: float,
-    board: float,
-    kerf: float,
-    apart: float,
-    from_left: float | None,
-) -> tuple[int, tuple[float, ...], tuple[tuple[float, ...], ...]]:
-    """Return what is bought and left after a row is cut: its first board from where it was said, its last from the
+def _after(way: _Way, joints: tuple[float, ...], stretch: Stretch, stuff: _Stuff, from_left: float | None) -> _Way:
+    """Return what is bought and left after a stretch is cut: its first board from where it was said, its last from the
     shortest left-over that holds it."""
-    rest = list(left)
-    ends = [joints[0] if joints else length]
+    rest, bought = list(way.left), way.bought + max(0, len(joints) - 1)
+    ends = [(joints[0] - stretch.begin if joints else stretch.length, from_left)]
     if joints:
-        ends.append(length - joints[-1])
-    bought += max(0, len(joints) - 1)
-    for number, size in enumerate(ends):
-        source = from_left if number == 0 else min((one for one in rest if one >= size - NEAR), default=None)
+        last = stretch.begin + stretch.length - joints[-1]
+        kept = [one for one in rest if one != from_left] if rest.count(from_left or 0.0) == 1 else rest
+        ends.append((last, min((one for one in kept if one >= last - NEAR), default=None)))
+    for size, source in ends:
         if source is None:
             bought += 1
-            source = board
         else:
             rest.remove(source)
-        off = source - size - kerf
-        if off >= apart - NEAR:
+        off = (source or stuff.board) - size - stuff.kerf
+        if off >= stuff.apart - NEAR:
             rest.append(round(off, 3))
-    return bought, tuple(sorted(rest, reverse=True)[:8]), (*done, joints)
+    return _Way(bought, tuple(sorted(rest, reverse=True)[:8]), (*way.joints, joints))
 
 
-def _best(
-    grown: Sequence[tuple[int, tuple[float, ...], tuple[tuple[float, ...], ...]]],
-) -> list[tuple[int, tuple[float, ...], tuple[tuple[float, ...], ...]]]:
+def _best(grown: Sequence[_Way]) -> list[_Way]:
     """Return of the ways that end alike (the last joints and what is left) the one that bought the fewest."""
-    kept: dict[tuple[object, ...], tuple[int, tuple[float, ...], tuple[tuple[float, ...], ...]]] = {}
+    kept: dict[tuple[object, ...], _Way] = {}
     for one in grown:
-        key = (one[1], one[2][-1])
-        if key not in kept or one[0] < kept[key][0]:
+        key = (one.left, one.joints[-1])
+        if key not in kept or one.bought < kept[key].bought:
             kept[key] = one
     return list(kept.values())
 

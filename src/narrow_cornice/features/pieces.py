@@ -13,8 +13,8 @@ from narrow_cornice.features.region import Point, Region, Ring, ring_of
 if TYPE_CHECKING:
     import shapely
 
-TINY = 1e-4  # of a piece's area, of which it makes no difference
-LEAST = 0.05  # mm of thickness under which nothing is left of a piece
+TINY = 1e-5  # of a piece's area, by which a whole one may be less
+LEAST = 0.1  # mm of thickness under which nothing is left of a piece
 NEAR = 1e-6
 
 
@@ -71,9 +71,9 @@ def cut_to(cells: Cells, region: Region) -> tuple[Piece, ...]:
     clipped = shapely.intersection(shapes[numbers], whole_region)
     for number, part in zip(numbers, clipped, strict=True):
         for one in shapely.get_parts(part):
-            if one.geom_type != "Polygon" or one.area <= TINY * areas[number] or _thin(one) < LEAST:
+            if one.geom_type != "Polygon" or _thin(one) < LEAST:
                 continue
-            if one.area >= areas[number] * (1 - TINY / 10):
+            if one.area >= areas[number] * (1 - TINY):
                 made.append(_piece(_ring(cells.outlines[number]), (), True, number, cells))
                 continue
             clean = shapely.simplify(one, NEAR)

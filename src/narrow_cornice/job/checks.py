@@ -12,7 +12,7 @@ from narrow_cornice.cutting.plans import fits
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.woods import species
 from narrow_cornice.job.bought import CuttingPlan, SheetCutting
-from narrow_cornice.job.finishes import Colour, Covering, Paint, Paper
+from narrow_cornice.job.finishes import Colour, Covering, Paint
 from narrow_cornice.job.kept_sheets import broken_sheets
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, unique
 from narrow_cornice.job.measured import WayIn
@@ -20,6 +20,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.pictures import check_pictures
 from narrow_cornice.job.room_checks import allowed, check_brief, check_room
 from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.job.wall_checks import check_cards, check_covering
 from narrow_cornice.job.zoned import Fabric, shipped_fabrics
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.catalogue import checked_profile
@@ -78,12 +79,14 @@ def checked_job(job: Job) -> Job:
     _check_stock(job, known)
     for index, room in enumerate(job.rooms):
         check_room(room, f"rooms[{index}]", known)
+    check_cards(job.rooms, job.coverings, "rooms")
     unique((one.id for one in job.schemes), "schemes")
     number(len(job.schemes), "schemes", 0, MOST_SCHEMES)
     for place, scheme in enumerate(job.schemes):
         unique((room.id for room in scheme.rooms), f"schemes[{place}].rooms")
         for index, room in enumerate(scheme.rooms):
             check_room(room, f"schemes[{place}].rooms[{index}]", known)
+        check_cards(scheme.rooms, job.coverings, f"schemes[{place}].rooms")
     return job
 
 
@@ -132,17 +135,7 @@ def _check_stock(job: Job, known: Mapping[str, Collection[str]]) -> None:
     for index, covering in enumerate(job.coverings):
         where = f"coverings[{index}]"
         checked_colour(covering.tone, f"{where}.tone")
-        number(covering.price, f"{where}.price", 0, 1e6)
-        if isinstance(covering, Paper):
-            number(covering.length, f"{where}.length", 500, 200_000)
-            number(covering.width, f"{where}.width", 50, 5000)
-            number(covering.repeat, f"{where}.repeat", 0, 5000)
-        else:
-            for name in ("width", "height"):
-                number(getattr(covering, name), f"{where}.{name}", 5, 5000)
-            number(covering.thickness, f"{where}.thickness", 1, 100)
-            number(covering.joint, f"{where}.joint", 0, 50)
-            number(covering.box, f"{where}.box", 1, 10_000)
+        check_covering(covering, where)
     for name, most in (("left_paint", MOST_PER_ROOM), ("test_boards", MOST_PER_ROOM)):
         unique((one.id for one in getattr(job, name)), name)
         number(len(getattr(job, name)), name, 0, most)

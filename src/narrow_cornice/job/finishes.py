@@ -22,6 +22,8 @@ BlockKind = Literal["block", "stencil"]
 ColourOf = Literal["paint", "wood", "metal", "cloth", "stone"]
 PieceKind = Literal["fence", "screen", "furniture", "radiator", "metalwork", "small things", "other"]
 Sides = Literal[1, 2]
+Mount = Literal["on laths", "on felt", "glued"]
+Meets = Literal["square", "tongue and groove", "shiplap", "batten"]
 TwoTone = Literal["one tone", "at the dado rail", "at a height"]
 
 
@@ -165,7 +167,8 @@ class Paper(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="paper"
 
 
 class Tile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="tile"):
-    """A tile: sizes and joint in mm, how it is laid, how many a box holds, the price of a box."""
+    """A tile: sizes and joint in mm, how it is laid, how many a box holds, the price of a box; of mosaic the side of
+    the ``sheet`` it comes on, nought for none."""
 
     id: Id
     name: Words
@@ -178,9 +181,50 @@ class Tile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="tile"):
     shop: Id
     laid: Laid = "straight"
     tone: Tone = "#d5dedb"
+    sheet: float = 0.0
 
 
-Covering = Paper | Tile
+class Slat(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True, tag="slat"):
+    """A slat or flute: width and depth in mm, the gap wished between two of them, the lengths it is sold in with the
+    price of a metre, and how it is mounted."""
+
+    id: Id
+    name: Words
+    width: float
+    depth: float
+    gap: float
+    lengths: tuple[float, ...]
+    price: float
+    shop: Id = "timber-yard"
+    tone: Tone = "#b98d5e"
+    mount: Mount = "on laths"
+    species: Id = ""
+
+
+class Board(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True, tag="board"):
+    """A board: its width, what ``shows`` of it when it is laid, its thickness in mm, how boards meet, the lengths it is
+    sold in with the price of a metre. Where battens cover the joints, how wide one is and the price of a metre of it;
+    ``block`` is the length of blocks for chevron and herringbone, nought for none."""
+
+    id: Id
+    name: Words
+    width: float
+    shows: float
+    thickness: float
+    lengths: tuple[float, ...]
+    price: float
+    meets: Meets = "tongue and groove"
+    batten: float = 0.0
+    batten_price: float = 0.0
+    block: float = 0.0
+    shop: Id = "timber-yard"
+    tone: Tone = "#cfb084"
+    species: Id = ""
+
+
+Covering = Paper | Tile | Slat | Board
+OVER_ALL = (Paper, Tile)  # coverings that a whole surface can be given
+IN_LENGTHS = (Slat, Board)  # coverings that are cut from lengths and are finished afterwards
 
 
 class LeftTin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

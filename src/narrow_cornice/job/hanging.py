@@ -32,7 +32,7 @@ from narrow_cornice.survey.readings import Reading, as_reading
 from narrow_cornice.trim.kinds import KINDS, OF_TRIM, WITH_FACE
 from narrow_cornice.units.lengths import Length, plain_length
 
-Part = Literal["measured", "trim", "finishes", "zones"]
+Part = Literal["measured", "trim", "finishes", "zones", "walling"]
 Follows = Literal["where it lies", "on every part", "the wall", "the corner"]
 
 
@@ -396,6 +396,13 @@ ON_WALLS: tuple[OnWall, ...] = (
         along=("x",),
         sizes={"width": False, "depth": False, "height": False},
         stays=True,
+    ),
+    OnWall(
+        "walling",
+        "fields",
+        "where it lies",
+        along=("left", "right"),
+        sizes={"left": True, "right": False, "bottom": True, "top": False, "block": False, "border": False},
     ),
     OnWall("zones", "lamps", "where it lies", along=("x",), sizes={"height": True}, stays=True),
     OnWall("measured", "heights", "where it lies", stays=True),

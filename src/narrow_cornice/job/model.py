@@ -18,6 +18,7 @@ from narrow_cornice.job.coloured import OwnDeck, RoomColours
 from narrow_cornice.job.finishes import Colour, Covering, LeftTin, Paint, RoomFinishes, TestBoard
 from narrow_cornice.job.measured import Measured, WayIn
 from narrow_cornice.job.trimwork import Joinery, MilledTrim, Trimwork
+from narrow_cornice.job.walled import Walling
 from narrow_cornice.job.zoned import Fabric, OwnPiece, Zoning, shipped_fabrics
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.orders import Order
@@ -25,13 +26,13 @@ from narrow_cornice.trim.orders import orders as shipped_orders
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.words import Id, Words
 
-SCHEMA = 8
+SCHEMA = 9
 
 
 class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A room, in parts by topic: what was measured of it, what was decided about its trim, its finishes, its
-    built-ins, its zones and its colours, and its brief. One that is ``outdoors`` has no walls: only pieces, such as a
-    fence."""
+    built-ins, its zones, its colours and what is put on its walls, and its brief. One that is ``outdoors`` has no
+    walls: only pieces, such as a fence."""
 
     id: Id
     name: Words
@@ -42,6 +43,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     casework: Casework = Casework()
     zones: Zoning = Zoning()
     colours: RoomColours = RoomColours()
+    walling: Walling = Walling()
     outdoors: bool = False
 
 
@@ -68,11 +70,11 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     ``left_sheets`` sheets (length along the grain and width) there are already (mm), by line; ``mixing`` are paint
     lines whose tins are marked to be mixed; ``catalogue`` are stock profiles, ``orders`` orders, ``shops`` shops and
     ``built_in_kinds`` kinds of built-ins beside those that ship; ``pictures`` stand beside ``job.json`` in the file,
-    by their names; ``own_lines`` are lines to buy that somebody wrote. ``coverings`` are papers and tiles,
-    ``left_paint`` what there is of earlier tins, ``test_boards`` the log of stains that were tried; ``purchases`` say
-    of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``fabrics`` are cloth beside
-    what ships, ``decks`` colours that were read in, ``furniture`` sizes of pieces beside those of the library;
-    ``schemes`` are other ways to do the job, and ``scheme`` the name of the one that is worked on."""
+    by their names; ``own_lines`` are lines to buy that somebody wrote. ``coverings`` are papers, tiles, slats and
+    boards, ``left_paint`` what there is of earlier tins, ``test_boards`` the log of stains that were tried;
+    ``purchases`` say of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``fabrics``
+    are cloth beside what ships, ``decks`` colours that were read in, ``furniture`` sizes of pieces beside those of the
+    library; ``schemes`` are other ways to do the job, and ``scheme`` the name of the one that is worked on."""
 
     name: Words
     place: Words = ""

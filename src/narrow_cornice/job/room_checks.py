@@ -19,6 +19,7 @@ from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, nu
 from narrow_cornice.job.measured import Opening, Photo, Recess, WallAsRead
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Trimwork
+from narrow_cornice.job.wall_checks import check_walling
 from narrow_cornice.job.zone_checks import check_colours, check_zones
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.readings import Reading
@@ -57,6 +58,7 @@ def check_room(room: Room, where: str, known: Known) -> None:
     check_brief(room.brief, f"{where}.brief")
     check_zones(room.zones, f"{where}.zones", known)
     check_colours(room.colours, f"{where}.colours", known)
+    check_walling(room.walling, f"{where}.walling", known, {one.id for one in room.casework.built_ins})
 
 
 def _check_wall(wall: WallAsRead, where: str) -> None:

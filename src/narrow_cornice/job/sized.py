@@ -6,7 +6,7 @@ from narrow_cornice import memo
 from narrow_cornice.job.model import Job, Room
 
 TABLES = ("paints", "colours", "milled", "catalogue", "orders", "shops", "ways_in", "fabrics", "furniture")
-PARTS = ("measured", "trim", "finishes", "brief", "casework", "zones", "colours")
+PARTS = ("measured", "trim", "finishes", "brief", "casework", "zones", "colours", "walling")
 
 
 def size_memos(job: Job) -> None:

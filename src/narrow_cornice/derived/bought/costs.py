@@ -15,10 +15,12 @@ from narrow_cornice.derived.coated.coverings import covering_line, room_covering
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job.finishes import IN_LENGTHS
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import BuiltInPath, RoomPath, SurfacePath, TrimPath
+from narrow_cornice.job.paths import BuiltInPath, FieldPath, RoomPath, SurfacePath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import KINDS
@@ -126,10 +128,12 @@ def _weights(
         if worn is not None and worn.amount is not None:
             tins.setdefault(covering_line(worn.covering.id), {})[path] = worn.amount.value
             words[path] = one.surface.name
+    for taken in taken_of(room, job.house_rules):
+        _weigh_field(room, taken, tins, words)
     for line in lines:
         if line.key in tins:
             yield tins[line.key], line.key
-        elif isinstance(line.goods, InLengths | Knife):
+        elif isinstance(line.goods, InLengths | Knife) and line.goods.trim is not None:
             trim = TrimPath(room.id, line.goods.trim)
             words[trim] = str(line.goods.trim).capitalize()
             yield {trim: 1.0}, line.key
@@ -142,6 +146,24 @@ def _weights(
             for built in room.casework.built_ins:
                 words[BuiltInPath(room.id, built.id)] = built.name
             yield area, line.key
+
+
+def _weigh_field(
+    room: Room, taken: Taken, tins: dict[str, dict[ThingPath, float]], words: dict[ThingPath, str]
+) -> None:
+    """Add what a field weighs in the lines of its covering: by tiles, blocks or strips, or by the length sawn."""
+    field = taken.laid.field
+    path, key = FieldPath(room.id, field.id), covering_line(field.covering.id)
+    words[path] = field.name
+    if isinstance(field.covering, IN_LENGTHS):
+        if taken.plan is not None:
+            tins.setdefault(f"{key}:blocks", {})[path] = float(taken.plan.taken)
+        if taken.lengths:
+            tins.setdefault(key, {})[path] = sum(taken.lengths)
+        if taken.battens:
+            tins.setdefault(f"{key}:battens", {})[path] = sum(taken.battens)
+    elif taken.amount is not None:
+        tins.setdefault(key, {})[path] = taken.amount.value
 
 
 def _hours(job: Job, room: Room, words: dict[ThingPath, str]) -> Iterator[tuple[ThingPath, float]]:
@@ -157,6 +179,11 @@ def _hours(job: Job, room: Room, words: dict[ThingPath, str]) -> Iterator[tuple[
             path = SurfacePath.by_key(room.id, key)
             words[path] = named.get(key, key)
             yield path, covered.hours.value
+    for taken in taken_of(room, job.house_rules):
+        if taken.hours is not None:
+            field = FieldPath(room.id, taken.laid.field.id)
+            words[field] = taken.laid.field.name
+            yield field, taken.hours.value
     if trimmed_room(room, job.house_rules) is not None:
         fitted = fitting_hours(room, job.house_rules, job.milled, job.joinery)
         for kind in KINDS:

@@ -34,7 +34,7 @@ def weight_of(job: Job, line: LineToBuy) -> float | None:
         board = sheet_goods()[goods.cut.board]
         volume = board.length * board.width * board.thickness * M3
         return volume * materials()[board.material].density * sum(count for _, count, _ in line.buy)
-    if isinstance(goods, InLengths):
+    if isinstance(goods, InLengths) and goods.trim is not None:
         density, rooms = house_rules_of(job.house_rules).value("trim_density"), {room for room, _, _ in line.shares}
         pieces = [
             one

@@ -11,6 +11,7 @@ from narrow_cornice.derived.coated.coverings import room_coverings
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
+from narrow_cornice.derived.walled.amounts import taken_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.finishes import Colour, Covering, Paint
 from narrow_cornice.job.model import Job, Room
@@ -39,6 +40,8 @@ def works_in(
     yield "painting", list(painting_hours(room, changed_rules, paints, colours).values())
     worn = room_coverings(room, changed_rules, paints, colours, coverings).values()
     yield "papering and tiling", [one.hours for one in worn if one.hours is not None]
+    fields = taken_of(room, changed_rules)
+    yield "laying fields", [one.hours for one in fields if one.hours is not None]
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.

@@ -13,7 +13,6 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.explained.figures import Figure, explained
 from narrow_cornice.job.finishes import Colour, LeftTin, Paint
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.show import ShownIn, cents, show_quantity
 
@@ -32,13 +31,13 @@ class InTins(msgspec.Struct, frozen=True):
 
 class InLengths(msgspec.Struct, frozen=True, gc=False):
     """Goods that come in lengths and are sawn: ``cuts`` are the pieces by name, length and number in the cut list of
-    their room, in the order in which
-    ``bars`` number them; ``milled`` says what can be bought, ``trim`` of which kind it is."""
+    their room, in the order in which ``bars`` number them; ``sold`` are the lengths that can be bought, ``trim`` is of
+    which kind it is, None for what is no trim."""
 
-    milled: MilledTrim
+    sold: tuple[float, ...]
     bars: Lengths
     cuts: tuple[tuple[str, float, int], ...]
-    trim: TrimKind
+    trim: TrimKind | None = None
 
 
 class Knife(msgspec.Struct, frozen=True):
@@ -65,7 +64,7 @@ PHASES = ("Before the work begins", "Trim", "Built-ins", "Finishing", "Dressing 
 OF_KIND = {
     **dict.fromkeys(("repair", "sundry"), PHASES[0]),
     **dict.fromkeys(("trim", "knife"), PHASES[1]),
-    **dict.fromkeys(("board", "hardware", "strip"), PHASES[2]),
+    **dict.fromkeys(("board", "hardware", "strip", "slats", "boards"), PHASES[2]),
     **dict.fromkeys(("paint", "paper", "tile"), PHASES[3]),
     **dict.fromkeys(("cloth", "rod", "shade", "lamp", "rug", "furniture"), PHASES[4]),
 }

@@ -12,10 +12,12 @@ from narrow_cornice.derived.bought.repairs.source import repairs_to_buy
 from narrow_cornice.derived.bought.shims.source import shims_to_buy
 from narrow_cornice.derived.bought.sundries.source import sundries_to_buy
 from narrow_cornice.derived.bought.trim.source import trim_to_buy
+from narrow_cornice.derived.bought.walls.source import wall_stuff_to_buy
 
 SOURCES: tuple[Source, ...] = (
     paint_to_buy,
     coverings_to_buy,
+    wall_stuff_to_buy,
     trim_to_buy,
     boards_to_buy,
     shims_to_buy,

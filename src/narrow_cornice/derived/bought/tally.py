@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from types import MappingProxyType
 
-from narrow_cornice.derived.bought.lines import InLengths, InSheets, InTins
+from narrow_cornice.derived.bought.lines import Goods, InLengths, InSheets, InTins
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import NO_FINISH, is_left
 from narrow_cornice.derived.coated.surfaces import room_surfaces
@@ -26,6 +26,10 @@ def _room_area(room: Room, changed_rules: dict[str, float]) -> Figure | None:
     return total(room.name[:60], "m²", painted, listed=True) if painted else None
 
 
+def _is_trim(goods: Goods) -> bool:
+    return isinstance(goods, InLengths) and goods.trim is not None
+
+
 def _sheets(name: str, goods: InSheets) -> Figure:
     return table(name[:80], float(len(goods.cut.plan.sheets)), "", f"{len(goods.cut.parts)} parts as they are counted")
 
@@ -40,7 +44,7 @@ def tally(job: Job) -> Mapping[str, Figure]:
         "paint": total(
             "paint", "L", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InTins)], listed=True
         ),
-        "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in lines if isinstance(x.goods, InLengths)]),
+        "trim": total("trim", "run", [renamed(x.needed, x.name[:80]) for x in lines if _is_trim(x.goods)]),
         "sheets": total("sheets", "", [_sheets(x.name, x.goods) for x in lines if isinstance(x.goods, InSheets)]),
         "surfaces": total("surfaces", "m²", area, listed=True),
         "cost": total("cost", "money", [renamed(x.cost, x.name[:80]) for x in lines], listed=True),

@@ -159,10 +159,11 @@ def ceiling_surface(
     trim: FittedTrim,
     level: tuple[Run, ...],
     patches: tuple[Patch, ...],
+    fields: tuple[Figure, ...],
     *hanging: Bulk,
 ) -> Surface:
     """Return the level ceiling, less what its cornice (the runs that are ``level``) and what reaches up to it
-    (``hanging``) cover."""
+    (``hanging``) and ``fields`` cover."""
     gross = plan_area_figure(plan, "ceiling")
     if not ceiling.flat:
         level_parts = [outline for plane, own in ceiling.parts(plan.corners) if plane.over < 0 for outline in own]
@@ -192,6 +193,9 @@ def ceiling_surface(
             note = "where these lie over one another, or past the walls"
             parts.append(Figure("counted twice", -twice, "m²", "table", note=note))
         whole = total("covered", "m²", parts)
+        covered = whole if whole.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all")
+    if fields:
+        whole = total("covered", "m²", [*([covered] if covered.value else []), *fields])
         covered = whole if whole.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all")
     return Surface(
         "ceiling@room",

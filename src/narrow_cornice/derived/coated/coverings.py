@@ -20,8 +20,8 @@ from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.paper import Papering, papering
 from narrow_cornice.finishes.tiles import Box, Point, Tiling, adhesive, grout, grout_of, tiles_needed, tiling
-from narrow_cornice.job.finishes import Colour, Covering, Paint, Paper, Tile
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.finishes import OVER_ALL, Colour, Covering, Paint, Paper, Tile
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import band_outline
@@ -57,6 +57,11 @@ def hours_of_covering(area: float, in_an_hour: float) -> float:
     return area / in_an_hour
 
 
+def over_all(job: Job) -> tuple[Covering, ...]:
+    """Return the coverings of a job that a whole surface can be given: papers and tiles."""
+    return tuple(one for one in job.coverings if isinstance(one, OVER_ALL))
+
+
 def covering_line(identity: str) -> str:
     """Return the key of the line of a paper or a tile."""
     return f"covering:{identity}"
@@ -80,7 +85,7 @@ def room_coverings(
     rules = house_rules_of(changed_rules)
     for one in finished_surfaces(room, changed_rules, paints, colours):
         covering = known.get(one.finish.covering or "")
-        if covering is None or one.finish.left or one.surface.net.value <= 0:
+        if not isinstance(covering, OVER_ALL) or one.finish.left or one.surface.net.value <= 0:
             continue
         try:
             if isinstance(covering, Paper):

@@ -11,7 +11,7 @@ from narrow_cornice.explained.house_rules import HouseRules
 WALLS_FIRST: tuple[tuple[SurfaceKind, ...], ...] = (
     ("ceiling",),
     ("wall", "block"),
-    ("reveal", "trim", "door"),
+    ("reveal", "trim", "door", "boarding"),
     ("casework", "piece"),  # its carcasses come in when the room is done
     ("floor",),
 )

@@ -34,9 +34,11 @@ def _footprint(width: float, depth: float) -> float:
     return width * depth / 1_000_000
 
 
-def floor_surface(room: Room, measured: MeasuredRoom, changed_rules: dict[str, float]) -> Surface:
-    """Return the floor of a room; built-ins that stand on it cover it."""
-    return _floor(measured, *_standing(room, changed_rules))
+def floor_surface(
+    room: Room, measured: MeasuredRoom, fields: tuple[Figure, ...], changed_rules: dict[str, float]
+) -> Surface:
+    """Return the floor of a room; built-ins that stand on it cover it, and fields that are laid on it."""
+    return _floor(measured, fields, *_standing(room, changed_rules))
 
 
 @by_identity(times=1, each="room")
@@ -53,9 +55,12 @@ def _footprints(room: Room, changed_rules: dict[str, float]) -> Iterator[Figure]
 
 
 @by_identity(times=1, each="room")
-def _floor(measured: MeasuredRoom, *standing: Figure) -> Surface:
+def _floor(measured: MeasuredRoom, fields: tuple[Figure, ...], *standing: Figure) -> Surface:
     gross = plan_area_figure(measured.plan, "floor")
-    covered = total("covered", "m²", standing) if standing else none_here("covered")
+    parts = [*standing, *fields]
+    covered = total("covered", "m²", parts) if parts else none_here("covered")
+    if covered.value > gross.value:  # a field goes on under what stands there
+        covered = Figure("covered", gross.value, "m²", "table", note="all of it")
     net = net_area(gross, none_here("openings"), covered, called="Floor")
     return Surface(
         f"{FLOOR}@room", FLOOR, "floor", "Floor", "", "", gross, none_here("openings"), covered, net, asked=False

@@ -15,7 +15,7 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.finishes.spread import State
 from narrow_cornice.job.finishes import Substrate
 
-SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal", "casework", "floor", "piece", "block"]
+SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal", "casework", "floor", "piece", "block", "boarding"]
 
 
 OF_METAL = ("radiator", "metalwork", "small things")  # groups of pieces

@@ -7,6 +7,7 @@ from narrow_cornice.derived.built.faces import painted_of
 from narrow_cornice.derived.coated.areas import leaf_edges, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, lining_surface, slope_surfaces, tray_surface
+from narrow_cornice.derived.coated.field_surfaces import covered_flat, covered_on, field_surfaces
 from narrow_cornice.derived.coated.pieces import block_surfaces, floor_surface, piece_surfaces
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.trim_surfaces import trim_surfaces
@@ -72,16 +73,18 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
     for face, wall in zip(measured.faces, trimmed.walls, strict=True):
         on_it = (trimmed.runs_of(face.id), trim, trimmed.panels_of(face.id), wall.casing.setback.value)
         before = before_wall(room, face, changed_rules)
-        surfaces += wall_surfaces(face, *on_it, trimmed.height, split, patches_on(room, (face.id,), margin), *before)
+        lying = covered_on(room, face.id, changed_rules) if room.walling.fields else ()
+        patches = patches_on(room, (face.id,), margin)
+        surfaces += wall_surfaces(face, *on_it, trimmed.height, split, patches, lying, *before)
     hanging = reach_the_ceiling(trimmed)
     cornices = tuple(run for run in trimmed.runs if run.kind == "cornice")
     level = _kept(*(run for run in cornices if run.low == (0.0, 0.0)))
     sloped = [plane.over for plane in measured.ceiling.planes if plane.over >= 0]
     flat = [side.id for index, side in enumerate(room.measured.walls) if index not in sloped]
     on_level = patches_on(room, flat, margin, "ceiling")
-    surfaces.append(
-        ceiling_surface(room.measured.walls, measured.plan, measured.ceiling, trim, level, on_level, *hanging)
-    )
+    fields = covered_flat(room, "ceiling", changed_rules)
+    of_plan = (room.measured.walls, measured.plan, measured.ceiling)
+    surfaces.append(ceiling_surface(*of_plan, trim, level, on_level, fields, *hanging))
     if room.measured.tray is not None:
         surfaces.append(tray_surface(measured.plan, room.measured.tray, room.id))
     if not measured.ceiling.flat:
@@ -102,7 +105,8 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         for painted in painted_of(room, run, changed_rules):
             surfaces.append(_casework_surface(run.id, *painted))
     surfaces += block_surfaces(room, measured.faces)
-    surfaces.append(floor_surface(room, measured, changed_rules))
+    surfaces += field_surfaces(room, measured.faces, changed_rules)
+    surfaces.append(floor_surface(room, measured, covered_flat(room, "floor", changed_rules), changed_rules))
     return (*surfaces, *pieces)
 
 

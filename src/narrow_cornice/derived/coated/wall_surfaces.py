@@ -18,7 +18,7 @@ from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.coated.surface import Surface, none_here
 from narrow_cornice.derived.coated.what_lies import Lying, openings_of, together
 from narrow_cornice.derived.measured.rooms import WallFace
-from narrow_cornice.derived.trimwork.lying import casing_rects, trim_rects
+from narrow_cornice.derived.trimwork.lying import lying_on
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.finishes.spread import State
@@ -53,23 +53,6 @@ def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
                 )
             )
     return total("wall part", "m²", pieces) if pieces else none_here("wall part")
-
-
-def _lying_on(face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: WallPanels, setback: float) -> list[Lying]:
-    """Return what lies on the face of a wall: runs, casings, panels and framed things."""
-    parts: list[Lying] = []
-    for run in runs:
-        if run.kind != "casing":
-            parts.append(Lying(run.kind, f"pieces of {run.kind}", tuple(trim_rects(run, trim))))
-    casing = trim.of("casing")
-    if casing.built and casing.height is not None:
-        for one in face.openings:
-            if one.opening.cased:
-                rects = casing_rects(one.rect, one.to_floor, casing.height.value, setback)
-                parts += [Lying("casing", "pieces of casing", (rect,)) for rect in rects]
-    mould = trim.of("panel mould")
-    height = mould.height.value if mould.built and mould.height is not None else 0.0
-    return parts + [Lying(name, "framed and panelled", (rect,)) for name, rect in panels.covered(height)]
 
 
 class Patch(NamedTuple):
@@ -168,20 +151,22 @@ def wall_surfaces(
     height: Figure,
     split: Figure | None,
     patches: tuple[Patch, ...],
+    fields: tuple[Lying, ...],
     *before: Blocked,
 ) -> tuple[Surface, ...]:
     """Return the parts of one wall; a wall that an edit left as it was is not counted again.
 
-    Its casings begin ``setback`` mm off the edge of the jambs. What stands against it covers it, and
+    Its casings begin ``setback`` mm off the edge of the jambs. What stands against it covers it, and ``fields`` and
     built-ins ``before`` it do. ``patches`` are left by its repairs.
     """
     surfaces: list[Surface] = []
-    parts = _lying_on(face, runs, trim, panels, setback)
+    parts = [Lying(*one) for one in lying_on(face, runs, trim, panels, setback)]
     for one in face.standing:
         rect = Rect(one.start.value, one.bottom, one.end.value, max(one.top, one.bottom))
         parts.append(Lying(one.bulk.name[:60], "standing before it", (rect,)))
     for built in before:
         parts.append(Lying(built.name[:60], "built in", (Rect(built.start.value, 0.0, built.end.value, built.top),)))
+    parts += fields
     opened, arches = openings_of(face, parts)
     parts = [one.under(face) for one in parts]
     for group, word, low, high in wall_bands(trim, height, split):

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from types import MappingProxyType
 
+from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect, union_area
@@ -45,6 +47,26 @@ def casing_rects(opening: Rect, to_floor: bool, width: float, setback: float = 0
     if not to_floor:
         rects.append(Rect(opening.u0, low, opening.u1, opening.v0))
     return rects
+
+
+def lying_on(
+    face: WallFace, runs: Sequence[Run], trim: FittedTrim, panels: WallPanels, setback: float
+) -> Iterator[tuple[str, str, tuple[Rect, ...]]]:
+    """Yield what lies on the face of a wall: its name, the word for several of its kind, and its rectangles. Runs,
+    casings that begin ``setback`` off the jambs, panels and framed things."""
+    for run in runs:
+        if run.kind != "casing":
+            yield run.kind, f"pieces of {run.kind}", tuple(trim_rects(run, trim))
+    casing = trim.of("casing")
+    if casing.built and casing.height is not None:
+        for one in face.openings:
+            if one.opening.cased:
+                for rect in casing_rects(one.rect, one.to_floor, casing.height.value, setback):
+                    yield "casing", "pieces of casing", (rect,)
+    mould = trim.of("panel mould")
+    height = mould.height.value if mould.built and mould.height is not None else 0.0
+    for name, rect in panels.covered(height):
+        yield name, "framed and panelled", (rect,)
 
 
 @by_identity(times=1, each="room")

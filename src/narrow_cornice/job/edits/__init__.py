@@ -177,9 +177,6 @@ from narrow_cornice.job.edits.finish_edits import (
     change_piece as change_piece,
 )
 from narrow_cornice.job.edits.finish_edits import (
-    put_covering as put_covering,
-)
-from narrow_cornice.job.edits.finish_edits import (
     put_left_tin as put_left_tin,
 )
 from narrow_cornice.job.edits.finish_edits import (
@@ -453,6 +450,21 @@ from narrow_cornice.job.edits.wall_edits import (
 )
 from narrow_cornice.job.edits.wall_edits import (
     wall_name as wall_name,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    add_field as add_field,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    change_field as change_field,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    cover_field as cover_field,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    put_covering as put_covering,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    remove_field as remove_field,
 )
 from narrow_cornice.job.edits.zone_edits import (
     add_zone as add_zone,

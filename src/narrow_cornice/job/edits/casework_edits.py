@@ -18,6 +18,7 @@ from narrow_cornice.job.edits.making import (
     with_finishes,
     without_one,
 )
+from narrow_cornice.job.edits.walling_edits import without_fields_of
 from narrow_cornice.job.finishes import CASEWORK_GROUPS, surface_key
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Recess
@@ -127,7 +128,7 @@ def remove_built_in(room_id: str, run_id: str) -> Edit:
         }
         if len(bare) < len(room.finishes.surfaces):
             room = with_finishes(room, surfaces=bare)
-        return _with_runs(room, without_one(room.casework.built_ins, run_id))
+        return _with_runs(without_fields_of(room, run_id), without_one(room.casework.built_ins, run_id))
 
     return room_edit("no built-in here", room_id, change)
 

@@ -20,9 +20,9 @@ from narrow_cornice.job.edits.making import (
     with_finishes,
     without_one,
 )
+from narrow_cornice.job.edits.walling_edits import nothing_lies_in
 from narrow_cornice.job.finishes import (
     Colour,
-    Covering,
     Finish,
     LeftTin,
     Paint,
@@ -174,13 +174,8 @@ def remove_piece(room_id: str, piece_id: str, name: str) -> Edit:
     return room_edit(f"remove {name[:40]}", room_id, change)
 
 
-def put_covering(covering: Covering) -> Edit:
-    """Put a paper or a tile into the job, in place of the one of its identity."""
-    return Edit(f"{covering.name[:40]}", lambda job: replace(job, coverings=put_one(job.coverings, covering)))
-
-
 def remove_covering(covering_id: str, name: str) -> Edit:
-    """Take a paper or a tile out of the job; what it was on has nothing on it then."""
+    """Take a covering out of the job; what it was on has nothing on it then. Refused while a field is of it."""
 
     def bare(room: Room) -> Room:
         surfaces = {
@@ -190,6 +185,7 @@ def remove_covering(covering_id: str, name: str) -> Edit:
         return with_finishes(room, surfaces=surfaces) if surfaces != room.finishes.surfaces else room
 
     def apply(job: Job) -> Job:
+        nothing_lies_in(job, covering_id, name)
         schemes = tuple(replace(one, rooms=tuple(map(bare, one.rooms))) for one in job.schemes)
         kept = tuple(one for one in job.coverings if one.id != covering_id)
         return replace(job, coverings=kept, rooms=tuple(map(bare, job.rooms)), schemes=schemes)

@@ -24,6 +24,7 @@ from narrow_cornice.job.paths.hanging import HANGING as HANGING
 from narrow_cornice.job.paths.hanging import AcrossPath as AcrossPath
 from narrow_cornice.job.paths.hanging import BlockPath as BlockPath
 from narrow_cornice.job.paths.hanging import BulkPath as BulkPath
+from narrow_cornice.job.paths.hanging import FieldPath as FieldPath
 from narrow_cornice.job.paths.hanging import FixturePath as FixturePath
 from narrow_cornice.job.paths.hanging import FramePath as FramePath
 from narrow_cornice.job.paths.hanging import HangingPath as HangingPath

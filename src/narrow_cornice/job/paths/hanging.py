@@ -118,6 +118,13 @@ class AcrossPath(InRoom, frozen=True):
         return identified(room.measured.recesses, self.recess) is not None
 
 
+class FieldPath(HangingPath, frozen=True):
+    """A field of slats, boards, tiles or paper."""
+
+    word: ClassVar[str] = "field"
+    field: ClassVar[str] = "fields"
+
+
 HANGING: tuple[type[HangingPath], ...] = (
     OpeningPath,
     FixturePath,
@@ -129,6 +136,7 @@ HANGING: tuple[type[HangingPath], ...] = (
     FramePath,
     BlockPath,
     PanelsPath,
+    FieldPath,
 )
 
 

@@ -4,10 +4,12 @@ them."""
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from typing import NamedTuple
 
 from msgspec.structs import replace
 
+from narrow_cornice.cutting.lengths import lengths_to_buy
 from narrow_cornice.derived.bought.lines import (
     Bought,
     InPacks,
@@ -18,17 +20,34 @@ from narrow_cornice.derived.bought.lines import (
 )
 from narrow_cornice.derived.bought.measures import material_line, price_quoted, quoted
 from narrow_cornice.derived.coated.coverings import Covered, covering_line, room_coverings
+from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.finishes.paper import rolls_for
 from narrow_cornice.finishes.sundries import sundries
-from narrow_cornice.job.finishes import Covering, Paper, Tile
-from narrow_cornice.job.model import Job
+from narrow_cornice.job.finishes import OVER_ALL, Covering, Paper, Tile
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
 
 SPACERS = 2.0  # of them for a tile
 
-Held = tuple[str, str, Covered]  # a room's identity, its name, and one of its surfaces
+
+class Held(NamedTuple):
+    """What one surface or field takes of a covering: the room's identity and name, what it is called, its amount; of
+    paper how long strips are cut and how many of each (``drops``) and the mm along the wall where strips go on from one
+    surface to the next; of tiles how many are ``cut``; adhesive and grout in kg, its area for paste."""
+
+    room: str
+    room_name: str
+    name: str
+    amount: Figure
+    drops: tuple[tuple[float, int], ...] = ()
+    along: float = 0.0
+    cut_length: float = 0.0
+    cut: int = 0
+    adhesive: Figure | None = None
+    grout: Figure | None = None
+    area: Figure | None = None
 
 
 @explained("price of rolls", "money", "rolls × price of one, to 0.01")
@@ -44,25 +63,48 @@ def paste_for(area: float, paste: float) -> float:
 
 
 def coverings_to_buy(job: Job) -> Bought:
-    """Return a line for each paper and each tile, and for what holds them; what cannot be counted is said."""
+    """Return a line for each paper and each tile, of whole surfaces and of fields, and for what holds them; what cannot
+    be counted is said."""
     held: dict[str, list[Held]] = {}
-    missing = []
+    missing: list[str] = []
+    known = {one.id: one for one in job.coverings}
     for room in counted_rooms(job):
         every = room_coverings(room, job.house_rules, job.paints, job.colours, job.coverings)
         for one in every.values():
             if one.fault:
                 missing.append(f"{one.covering.name[:40]} on {one.surface.name[:40]}, {room.name[:40]}: {one.fault}")
-            else:
-                held.setdefault(one.covering.id, []).append((room.id, room.name, one))
+            elif one.amount is not None:
+                held.setdefault(one.covering.id, []).append(_of_surface(room, one, one.amount))
+        for taken in taken_of(room, job.house_rules):
+            if isinstance(taken.laid.covering, OVER_ALL) and taken.amount is not None:
+                held.setdefault(taken.laid.covering.id, []).append(_of_field(room, taken, taken.amount))
     lines = []
-    for covering in job.coverings:
-        if mine := held.get(covering.id):
-            price = price_quoted(job.quotes, covering_line(covering.id), covering.price, _unit(covering))
-            lines.append(_paper(covering, mine, price) if isinstance(covering, Paper) else _tile(covering, mine, price))
-    return Bought((*lines, *_with_them(job, held)), (), tuple(missing))
+    for key, mine in sorted(held.items(), key=lambda one: list(known).index(one[0])):
+        covering = known[key]
+        if not isinstance(covering, OVER_ALL):
+            continue
+        price = price_quoted(job.quotes, covering_line(key), covering.price, _unit(covering))
+        lines.append(_paper(covering, mine, price) if isinstance(covering, Paper) else _tile(covering, mine, price))
+    return Bought((*lines, *_with_them(job, known, held)), (), tuple(missing))
 
 
-def _unit(covering: Covering) -> float:
+def _of_surface(room: Room, one: Covered, amount: Figure) -> Held:
+    made = Held(room.id, room.name, one.surface.name, amount, area=one.surface.net)
+    if one.papering is not None:
+        wide = next(figure.value for _, figure in amount.inputs)
+        return made._replace(along=wide, cut_length=one.papering.cut)
+    cut = one.tiling.cut if one.tiling is not None else 0
+    return made._replace(cut=cut, adhesive=one.adhesive, grout=one.grout)
+
+
+def _of_field(room: Room, taken: Taken, amount: Figure) -> Held:
+    laid = taken.laid
+    made = Held(room.id, room.name, laid.field.name, amount, taken.drops, area=laid.area)
+    cut = len(taken.plan.cut) if taken.plan is not None else 0
+    return made._replace(cut=cut, adhesive=taken.adhesive, grout=taken.grout)
+
+
+def _unit(covering: Paper | Tile) -> float:
     """Return the size a covering is sold in: a roll, or so many tiles in a box."""
     return 1.0 if isinstance(covering, Paper) else float(covering.box)
 
@@ -70,9 +112,8 @@ def _unit(covering: Covering) -> float:
 def _shares(held: list[Held], unit: str) -> tuple[Share, ...]:
     """Return what each room needs."""
     by_room: dict[str, tuple[str, list[Figure]]] = {}
-    for room, name, one in held:
-        if one.amount is not None:
-            by_room.setdefault(room, (name, []))[1].append(one.amount)
+    for one in held:
+        by_room.setdefault(one.room, (one.room_name, []))[1].append(one.amount)
     return tuple((room, name, total(name[:60], unit, parts)) for room, (name, parts) in by_room.items())
 
 
@@ -80,14 +121,18 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
     """Return the rolls of a paper: strips of one cut come off the same rolls, wherever they hang."""
     strips: dict[float, int] = {}
     along: dict[tuple[str, float], float] = {}
-    for room, _, one in held:
-        assert one.papering is not None
-        wide = next(figure.value for _, figure in one.amount.inputs) if one.amount is not None else 0.0
-        along[room, one.papering.cut] = along.get((room, one.papering.cut), 0.0) + wide
+    for one in held:
+        if one.along:
+            along[one.room, one.cut_length] = along.get((one.room, one.cut_length), 0.0) + one.along
     for (_, cut), wide in along.items():  # walls of one height are hung round the room, corner after corner
         strips[cut] = strips.get(cut, 0) + math.ceil(wide / paper.width - 1e-9)
     drop = paper.repeat / 2 if paper.match == "half-drop" else 0.0
     rolls = sum(rolls_for(many, paper.length, cut, drop) for cut, many in strips.items())
+    drops = tuple(sorted((cut for one in held for cut, many in one.drops for _ in range(many)), reverse=True))
+    if drops:  # those of fields are cut from rolls as they come out best
+        rolls += len(lengths_to_buy(drops, (paper.length,), 1.0, 0.0).bars)
+        for cut in drops:
+            strips[cut] = strips.get(cut, 0) + 1
     cuts = ", ".join(f"{many} of {cut:.0f} mm" for cut, many in sorted(strips.items()))
     cost = price_of_rolls(
         table("rolls", float(rolls), "", f"strips: {cuts}; {paper.match} match"),
@@ -122,7 +167,7 @@ def _tile(tile: Tile, held: list[Held], price: float) -> LineToBuy:
         table("price of one", price, "money", tile.name),
         called=f"{boxes} boxes",
     )
-    cut = sum(one.tiling.cut for _, _, one in held if one.tiling is not None)
+    cut = sum(one.cut for one in held)
     return LineToBuy(
         covering_line(tile.id),
         "tile",
@@ -139,25 +184,24 @@ def _tile(tile: Tile, held: list[Held], price: float) -> LineToBuy:
     )
 
 
-def _with_them(job: Job, held: dict[str, list[Held]]) -> Iterator[LineToBuy]:
+def _with_them(job: Job, known: Mapping[str, Covering], held: dict[str, list[Held]]) -> Iterator[LineToBuy]:
     """Yield the lines of what holds papers and tiles."""
     rules = house_rules_of(job.house_rules)
     needs: dict[str, dict[str, tuple[str, list[Figure]]]] = {}
 
-    def add(key: str, room: str, name: str, figure: Figure | None) -> None:
+    def add(key: str, one: Held, figure: Figure | None) -> None:
         if figure is not None and figure.value > 0:
-            needs.setdefault(key, {}).setdefault(room, (name, []))[1].append(figure)
+            needs.setdefault(key, {}).setdefault(one.room, (one.room_name, []))[1].append(figure)
 
-    for room, name, one in (each for mine in held.values() for each in mine):
-        if isinstance(one.covering, Paper):
-            called = one.surface.name[:60]
-            add("paste", room, name, paste_for(one.surface.net, rules.figure("paste_spread"), called=called))
+    for covering, one in ((known[key], one) for key, mine in held.items() for one in mine):
+        if isinstance(covering, Paper):
+            if one.area is not None:
+                add("paste", one, paste_for(one.area, rules.figure("paste_spread"), called=one.name[:60]))
             continue
-        add("adhesive", room, name, one.adhesive)
-        add("grout", room, name, one.grout)
-        if one.amount is not None:
-            spacers = table(one.surface.name[:60], one.amount.value * SPACERS, "pieces", f"{SPACERS:g} for a tile")
-            add("spacers", room, name, spacers)
+        add("adhesive", one, one.adhesive)
+        add("grout", one, one.grout)
+        spacers = table(one.name[:60], one.amount.value * SPACERS, "pieces", f"{SPACERS:g} for a tile")
+        add("spacers", one, spacers)
     for key, by_room in needs.items():
         material = quoted(job.quotes, f"sundry:{key}", sundries()[key])
         wanted = [(room, name, total(name[:60], material.measure, parts)) for room, (name, parts) in by_room.items()]

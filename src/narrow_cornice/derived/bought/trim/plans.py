@@ -54,7 +54,7 @@ def lengths_wanted(job: Job, line: LineToBuy) -> LengthsWanted | None:
         return None
     pieces = cut_lengths([length for _, length, _ in line.goods.cuts])
     saw = bar_saw(house_rules_of(job.house_rules))
-    return LengthsWanted(pieces, line.goods.milled.lengths, saw, job.left_over.get(line.key, ()))
+    return LengthsWanted(pieces, line.goods.sold, saw, job.left_over.get(line.key, ()))
 
 
 def not_searched(job: Job) -> Iterator[tuple[LineToBuy, LengthsWanted]]:

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from narrow_cornice.cutting.allowances import BarSaw, bar_saw
-from narrow_cornice.cutting.lengths import Bar, Lengths, lengths_to_buy
-from narrow_cornice.cutting.plans import offcut_of
+from narrow_cornice.cutting.allowances import bar_saw
+from narrow_cornice.cutting.lengths import Lengths, lengths_to_buy
+from narrow_cornice.derived.bought.in_lengths import kept_lengths, price_of_lengths
 from narrow_cornice.derived.bought.lines import Bought, InLengths, Knife, LineToBuy, by_line, in_turn, room_by_room
 from narrow_cornice.derived.bought.trim.needs import TrimNeed, not_cut, trim_needs
 from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
-from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.explained.figures import Figure, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.bought import CuttingPlan
 from narrow_cornice.job.model import Job
@@ -19,7 +19,7 @@ from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
-from narrow_cornice.units.show import cents, show_money
+from narrow_cornice.units.show import show_money
 
 
 def trim_to_buy(job: Job) -> Bought:
@@ -48,12 +48,6 @@ def trim_to_buy(job: Job) -> Bought:
     return Bought((*lines, *knives), tuple(unsold), tuple(missing))
 
 
-@explained("price of lengths", "money", "lengths × length of one ÷ 1000 × price per metre, to 0.01")
-def price_of_lengths(lengths: float, length_of_one: float, price_per_metre: float) -> float:
-    """Return the price of several whole lengths of trim, sold by the metre; lengths in mm."""
-    return cents(lengths * length_of_one / 1000 * price_per_metre)
-
-
 @by_value(times=1, each="wall")
 def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | None:
     """Return a stock profile as something that can be bought; one without a price is made by whoever makes its kind."""
@@ -73,37 +67,6 @@ def _trim_line_of(
 ) -> LineToBuy:
     """Return the line of the rooms' identities, names and needs, given in turn: kept as long as they are the same."""
     return _trim_line(key, room_by_room(wanted), milled, kept, left_over, rules)
-
-
-def kept_lengths(
-    plan: CuttingPlan | None,
-    pieces: tuple[float, ...],
-    milled: MilledTrim,
-    saw: BarSaw,
-    left_over: tuple[float, ...] = (),
-) -> Lengths | None:
-    """Return the bars of a plan that was kept, priced at one a metre, if it is for these pieces, this trim and these
-    left-overs."""
-    if plan is None or plan.stocks != milled.lengths or plan.left_over != left_over:
-        return None
-    if (plan.kerf, plan.lost) != (saw.between, saw.lost(milled.lengths)):
-        return None
-    if sorted(plan.pieces) != sorted(pieces):
-        return None
-    # Equal pieces may stand in another order than when the plan was made: the n-th shortest is the n-th shortest.
-    mine = sorted(range(len(pieces)), key=lambda index: (pieces[index], index))
-    theirs = sorted(range(len(pieces)), key=lambda index: (plan.pieces[index], index))
-    place = dict(zip(theirs, mine, strict=True))
-    bars = tuple(
-        Bar(
-            length,
-            tuple((place[index], plan.pieces[index]) for index in held),
-            offcut_of(length - plan.lost, [plan.pieces[index] for index in held], saw.between),
-            number in plan.owned,
-        )
-        for number, (length, held) in enumerate(plan.bars)
-    )
-    return Lengths(bars, sum(bar.stock for bar in bars if not bar.owned) / 1000.0, plan.bound)
 
 
 def _why(needs: list[tuple[str, str, TrimNeed]], bars: Lengths, *, planned: bool, stale: bool) -> str:
@@ -136,7 +99,7 @@ def _trim_line(
     per_metre = price_per_metre(milled, first.height)
     pieces = cut_lengths([length for _, _, need in needs for _, length, _ in need.cuts])
     saw = bar_saw(rules)
-    planned = kept_lengths(kept, pieces, milled, saw, left_over)
+    planned = kept_lengths(kept, pieces, milled.lengths, saw, left_over)
     if planned is not None:
         bars = Lengths(planned.bars, planned.price * per_metre.value, (planned.bound or 0.0) * per_metre.value)
         how = "by the cutting plan kept"
@@ -168,7 +131,7 @@ def _trim_line(
         why,
         shares,
         words,
-        InLengths(milled, bars, tuple(cut for _, _, need in needs for cut in need.cuts), first.kind),
+        InLengths(milled.lengths, bars, tuple(cut for _, _, need in needs for cut in need.cuts), first.kind),
     )
 
 

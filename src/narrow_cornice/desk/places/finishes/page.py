@@ -7,7 +7,7 @@ from functools import partial
 from typing import get_args
 
 from narrow_cornice.derived.coated.coatings import coated_surfaces
-from narrow_cornice.derived.coated.coverings import room_coverings
+from narrow_cornice.derived.coated.coverings import over_all, room_coverings
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.painting_order import in_painting_order
 from narrow_cornice.desk.bench_widgets import OneLine
@@ -221,9 +221,9 @@ class FinishesPage(DrawingPage):
             yield f"Put on by {method}", partial(self.give, "method", method=method)
         yield "Primer: as usual", partial(self.give, "primer", primer=None)
         yield "Primer: none", partial(self.give, "primer", primer="")
-        for covering in self.session.job.coverings:
+        for covering in over_all(self.session.job):
             yield f"Covered with {covering.name[:50]}", partial(self.give, "covering", covering=covering.id)
-        if self.session.job.coverings:
+        if over_all(self.session.job):
             yield "Covered with nothing", partial(self.give, "covering", covering=None)
         for substrate in get_args(Substrate)[1:]:
             yield f"It is of {substrate}", partial(self.give, "substrate", substrate=substrate)

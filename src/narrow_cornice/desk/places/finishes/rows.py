@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from typing import get_args
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
+from narrow_cornice.derived.coated.coverings import over_all
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
@@ -114,8 +115,8 @@ def _finish_fields(
 
 def _covered_with(job: Job, one: Coated, change: Callable[..., None]) -> Iterator[Row]:
     """Yield the choice of a paper or a tile in place of paint, where the job has any."""
-    if job.coverings and one.surface.kind in ("wall", "floor"):
-        worn = (("", "paint"), *((each.id, each.name) for each in job.coverings))
+    if over_all(job) and one.surface.kind in ("wall", "floor"):
+        worn = (("", "paint"), *((each.id, each.name) for each in over_all(job)))
         words = dict(worn)
         yield ChoiceRow(
             "Covered with",

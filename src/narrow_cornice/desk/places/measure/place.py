@@ -39,6 +39,7 @@ from narrow_cornice.job.paths import (
     BulkPath,
     CornerPath,
     DiagonalPath,
+    FieldPath,
     FloorPath,
     FramePath,
     HeightPath,
@@ -74,7 +75,7 @@ READ_HERE: tuple[type[ThingPath], ...] = (
     SlopePath,
     TrayPath,
     LevelPath,
-    *(kind for kind in HANGING if kind not in (PanelsPath, BlockPath)),
+    *(kind for kind in HANGING if kind not in (PanelsPath, BlockPath, FieldPath)),
 )
 
 
@@ -159,7 +160,7 @@ def _stands(job: Job) -> bool:
 
 
 HOUSE = SeenAs("house", "house", _house)
-ON_WALLS = tuple(kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath, BlockPath))
+ON_WALLS = tuple(kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath, BlockPath, FieldPath))
 LEAVES = (
     Leaf(
         "walls",

@@ -13,11 +13,12 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.cards import Card, Cards
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.shelf import furnished, paint_stock, shelved
+from narrow_cornice.desk.places.shelf import covering_stock, furnished, paint_stock, shelved
 from narrow_cornice.desk.places.shelf.rules_page import RulesPage
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paint, Tin
 from narrow_cornice.job.trimwork import MilledTrim
+from narrow_cornice.job.walled import shipped_coverings
 
 Offers = tuple[tuple[str, Callable[[], object]], ...]
 EMPTY = {
@@ -25,7 +26,7 @@ EMPTY = {
     "colours": "No colour yet. A colour has a name and a tone, and is given to surfaces in Finishes.",
     "stock": "No trim stock yet: what is milled to order, in which lengths, and what a metre costs.",
     "profiles": "No profiles of this job's own: bring them in from a catalogue or a drawing, under Bring in.",
-    "coverings": "No paper or tile yet. Each has its sizes, how it is laid, and what a roll or a box costs.",
+    "coverings": "No paper, tile, slat or board yet. Each has its sizes, how it is laid, and what it costs.",
     "cloth": "No cloth yet. Each has its width and repeat, and what a metre costs.",
     "furniture": "The library has usual sizes of furniture; write down those you meet, and they are offered first.",
     "left": "Nothing left over yet: tins that are there already are used before new ones, the oldest first.",
@@ -59,7 +60,7 @@ class ShelfPage(LeafPage):
             "colours": lambda: shelved.colour_cards(self.session, self),
             "stock": lambda: shelved.stock_cards(self.session),
             "profiles": lambda: shelved.profile_cards(self.session),
-            "coverings": lambda: paint_stock.covering_cards(self.session),
+            "coverings": lambda: covering_stock.covering_cards(self.session),
             "cloth": lambda: furnished.cloth_cards(self.session),
             "furniture": lambda: furnished.furniture_cards(self.session),
             "left": lambda: paint_stock.left_cards(self.session),
@@ -144,9 +145,14 @@ class ShelfPage(LeafPage):
         )
 
     def _covering_offers(self) -> Offers:
+        there = {one.id for one in self.session.job.coverings}
+        shipped = [one for one in shipped_coverings().values() if one.id not in there]
         return (
-            ("A paper", partial(paint_stock.add_covering, self.session, paper=True)),
-            ("A tile", partial(paint_stock.add_covering, self.session, paper=False)),
+            *(
+                (words.capitalize(), partial(covering_stock.add_covering, self.session, kind))
+                for kind, words in covering_stock.WORDS.items()
+            ),
+            *((one.name, partial(self.session.do, edits.put_covering(one))) for one in shipped),
         )
 
     def _add_paint(self) -> None:

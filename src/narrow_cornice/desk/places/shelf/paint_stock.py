@@ -14,16 +14,12 @@ from narrow_cornice.desk.cards import Card
 from narrow_cornice.desk.places.shelf.shelved import number_of, one_of, typed_into
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.finishes.paper import MATCHES
-from narrow_cornice.finishes.tiles import LAID
 from narrow_cornice.finishes.woods import WoodAge, species, stained
 from narrow_cornice.job import edits
-from narrow_cornice.job.finishes import Covering, LeftTin, Paper, TestBoard, Tile
+from narrow_cornice.job.finishes import LeftTin, TestBoard
 from narrow_cornice.job.house_stock import HouseTin, house_stock, put_on_house_shelf
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.dates import parse_date
-from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.show import show_money, show_size
 
 Offer = tuple[str, Callable[[], object]]
 
@@ -40,60 +36,6 @@ def _day(text: str) -> int | None:
 
 def _shown(day: int | None) -> str:
     return date.fromordinal(day).isoformat() if day is not None else ""
-
-
-def covering_cards(session: Session) -> list[Card]:
-    """Return the papers and tiles of the job."""
-    return [_covering_card(session, one) for one in session.job.coverings]
-
-
-def _covering_card(session: Session, one: Covering) -> Card:
-    how, shops = session.job.settings, session.job.shop_names()
-
-    def put(field: str, read: Callable[[str], object] = str.strip) -> Callable[[str], bool]:
-        return typed_into(session, lambda text: edits.put_covering(replace(one, **{field: read(text)})))
-
-    def size(field: str) -> tuple[str, Callable[[str], bool]]:
-        return show_size(getattr(one, field), how), put(field, lambda text: parse_length(text, how.unit).mm)
-
-    fields: list[tuple[str, str, Callable[[str], bool] | None]]
-    if isinstance(one, Paper):
-        fields = [
-            ("Roll", *size("length")),
-            ("Wide", *size("width")),
-            ("Repeat", *size("repeat")),
-            ("Match", one.match, put("match", lambda text: one_of(text, MATCHES))),
-            ("A roll costs", show_money(one.price), put("price", number_of)),
-        ]
-    else:
-        fields = [
-            ("Width", *size("width")),
-            ("Height", *size("height")),
-            ("Thickness", *size("thickness")),
-            ("Joint", *size("joint")),
-            ("Laid", one.laid, put("laid", lambda text: one_of(text, LAID))),
-            ("In a box", f"{one.box}", put("box", lambda text: int(number_of(text)))),
-            ("A box costs", show_money(one.price), put("price", number_of)),
-        ]
-    fields += [("Tone", one.tone, put("tone")), ("Shop", shops.get(one.shop, one.shop), put("shop"))]
-    doing = (("Remove it", lambda: session.do(edits.remove_covering(one.id, one.name))),)
-    return Card(
-        one.name, put("name"), tuple(fields), "a paper" if isinstance(one, Paper) else "a tile", one.tone, doing=doing
-    )
-
-
-def add_covering(session: Session, *, paper: bool) -> None:
-    """Put another paper or tile on the shelf, in usual sizes."""
-    taken = [one.id for one in session.job.coverings]
-    fresh: Covering
-    if paper:
-        fresh = Paper(
-            edits.fresh_id("paper", taken), f"Paper {len(taken) + 1}", 10050, 530, 0, "free", 40.0, "paint-shop"
-        )
-    else:
-        name = f"Tile {len(taken) + 1}"
-        fresh = Tile(edits.fresh_id("tile", taken), name, 150, 150, 8, 3, 44, 35.0, "builders-yard")
-    session.do(edits.put_covering(fresh))
 
 
 def left_cards(session: Session) -> list[Card]:

@@ -78,7 +78,7 @@ PLACE = Place(
         Leaf("colours", "Colours", (), (ColourPath,)),
         Leaf("stock", "Trim stock", (), (MilledPath,)),
         Leaf("profiles", "Profiles", (), (ProfilePath,)),
-        Leaf("coverings", "Paper, tile", (), (CoveringPath,)),
+        Leaf("coverings", "Wall stuff", (), (CoveringPath,)),
         Leaf("cloth", "Cloth"),
         Leaf("furniture", "Furniture"),
         Leaf("left", "Left over"),

@@ -1,0 +1,1 @@
+"""Slats, boards and blocks to buy."""

@@ -1,0 +1,176 @@
+"""Slats, boards and blocks to buy: the lengths their pieces are sawn from, and what is behind them."""
+
+from __future__ import annotations
+
+import math
+from typing import NamedTuple
+
+from narrow_cornice.cutting.allowances import bar_saw
+from narrow_cornice.cutting.lengths import Lengths, lengths_to_buy
+from narrow_cornice.derived.bought.in_lengths import kept_lengths, price_of_lengths
+from narrow_cornice.derived.bought.lines import Bought, InLengths, InPacks, LineToBuy, counted_rooms, in_turn
+from narrow_cornice.derived.bought.measures import material_line, price_quoted, quoted
+from narrow_cornice.derived.coated.coverings import covering_line
+from narrow_cornice.derived.walled.amounts import Taken, taken_of
+from narrow_cornice.derived.walled.laid_fields import fields_of
+from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.finishes.sundries import sundries
+from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.units.show import cents
+
+MM_A_METRE = 1000.0
+
+
+class Piece(NamedTuple):
+    """A piece to saw: the room's identity and name, the field it is of, and its length in mm."""
+
+    room: str
+    room_name: str
+    name: str
+    length: float
+
+
+@explained("price of blocks", "money", "blocks × price of one, to 0.01")
+def price_of_blocks(blocks: float, price_of_one: float) -> float:
+    """Return the price of so many blocks."""
+    return cents(blocks * price_of_one)
+
+
+def wall_stuff_to_buy(job: Job) -> Bought:
+    """Return a line for each slat and each board with its battens, and for laths and felt; what does not lie, and what
+    is longer than it is sold, is said."""
+    rules = house_rules_of(job.house_rules)
+    missing: list[str] = []
+    pieces: dict[tuple[str, bool], list[Piece]] = {}
+    blocks: dict[str, list[tuple[str, str, Taken]]] = {}
+    behind: dict[str, dict[str, tuple[str, list[Figure]]]] = {}
+    for room in counted_rooms(job):
+        for one in fields_of(room, job.house_rules):
+            if one.fault:
+                missing.append(f"{one.field.name[:60]} in {room.name[:40]} is not counted: {one.fault}")
+        for taken in taken_of(room, job.house_rules):
+            covering = taken.laid.covering
+            if not isinstance(covering, IN_LENGTHS):
+                continue
+            if taken.plan is not None:
+                blocks.setdefault(covering.id, []).append((room.id, room.name, taken))
+            for of_battens, lengths in ((False, taken.lengths), (True, taken.battens)):
+                mine = [Piece(room.id, room.name, taken.laid.field.name, length) for length in lengths]
+                if mine:
+                    pieces.setdefault((covering.id, of_battens), []).extend(mine)
+            for key, figure in (("laths", taken.laths), ("felt", taken.felt)):
+                if figure is not None:
+                    behind.setdefault(key, {}).setdefault(room.id, (room.name, []))[1].append(_measured(key, figure))
+    lines = []
+    for covering in job.coverings:
+        if not isinstance(covering, IN_LENGTHS):
+            continue
+        for of_battens in (False, True):
+            if sawn := pieces.get((covering.id, of_battens)):
+                lines.append(_sawn(job, covering, sawn, rules, battens=of_battens))
+        if there := blocks.get(covering.id):
+            assert isinstance(covering, Board)
+            lines.append(_blocks(job, covering, there))
+    for key, by_room in behind.items():
+        material = quoted(job.quotes, f"sundry:{key}", sundries()[key])
+        wanted = [(room, name, total(name[:60], material.measure, parts)) for room, (name, parts) in by_room.items()]
+        lines.append(material_line(f"sundry:{key}", "sundry", "slats and boards", material, *in_turn(wanted)))
+    return Bought(tuple(lines), (), tuple(missing))
+
+
+def _measured(key: str, figure: Figure) -> Figure:
+    """Return laths in metres, felt in m² as they are."""
+    if key == "felt":
+        return figure
+    return table(figure.name, math.ceil(figure.value / 100.0) / 10.0, "m", "of laths, in rows behind the slats")
+
+
+def _sawn(job: Job, covering: Slat | Board, pieces: list[Piece], rules: HouseRules, *, battens: bool) -> LineToBuy:
+    """Return the lengths that pieces of a slat, of a board or of its battens are sawn from."""
+    key = f"{covering_line(covering.id)}{':battens' if battens else ''}"
+    price = covering.batten_price if battens and isinstance(covering, Board) else covering.price
+    metre = table("price of a metre", price_quoted(job.quotes, key, price), "money", covering.name)
+    lengths = tuple(one.length for one in pieces)
+    saw, sold, there = bar_saw(rules), tuple(sorted(covering.lengths)), job.left_over.get(key, ())
+    kept = kept_lengths(job.cutting.get(key), lengths, sold, saw, there)
+    if kept is not None:
+        bars = Lengths(kept.bars, kept.price * metre.value, (kept.bound or 0.0) * metre.value)
+    else:
+        bars = lengths_to_buy(lengths, sold, metre.value, saw.between, there, saw.lost(sold))
+    prices = [
+        price_of_lengths(
+            table("lengths", float(count), "", f"whole lengths for {len(lengths)} pieces"),
+            table("length of one", length, "mm", "as it is sold"),
+            metre,
+            called=f"{count} × {length / MM_A_METRE:g} m",
+        )
+        for length, count in bars.by_length()
+    ]
+    rooms = dict.fromkeys((one.room, one.room_name) for one in pieces)
+    shares = tuple(
+        (
+            room,
+            name,
+            total(
+                name[:60],
+                "run",
+                [
+                    table(field[:60], sum(p.length for p in pieces if (p.room, p.name) == (room, field)), "run", "sawn")
+                    for field in dict.fromkeys(p.name for p in pieces if p.room == room)
+                ],
+            ),
+        )
+        for room, name in rooms
+    )
+    what = "battens" if battens else "slats" if isinstance(covering, Slat) else "boards"
+    planned = "by the cutting plan kept" if kept is not None else "longest first"
+    return LineToBuy(
+        key,
+        "slats" if isinstance(covering, Slat) else "boards",
+        f"{covering.name}, battens" if battens else covering.name,
+        covering.shop,
+        total("length", "run", [amount for _, _, amount in shares]),
+        tuple((length, count, cost.value) for (length, count), cost in zip(bars.by_length(), prices, strict=True)),
+        total("price", "money", prices, listed=True),
+        sum(bar.offcut for bar in bars.bars),
+        f"{len(lengths)} {what} in {', '.join(name[:40] for _, name in rooms)}, {planned}",
+        shares,
+        bars.words or "nothing",
+        InLengths(sold, bars, tuple((one.name, one.length, number) for number, one in enumerate(pieces, 1))),
+    )
+
+
+def _blocks(job: Job, board: Board, held: list[tuple[str, str, Taken]]) -> LineToBuy:
+    """Return the blocks of a board that lie in a pattern, by their cut plan; a block is sold by its length."""
+    key = f"{covering_line(board.id)}:blocks"
+    by_room: dict[str, tuple[str, list[Figure]]] = {}
+    for room, name, taken in held:
+        if taken.amount is not None:
+            by_room.setdefault(room, (name, []))[1].append(taken.amount)
+    shares = tuple((room, name, total(name[:60], "blocks", parts)) for room, (name, parts) in by_room.items())
+    needed = total(board.name, "blocks", [amount for _, _, amount in shares])
+    laying = held[0][2].laid.laying
+    long = laying.width if laying is not None else board.block
+    each = price_quoted(job.quotes, key, cents(board.price * long / MM_A_METRE))
+    cost = price_of_blocks(
+        table("blocks", needed.value, "", "by the cut plan"), table("price of one", each, "money", board.name)
+    )
+    cut = sum(len(taken.plan.cut) for _, _, taken in held if taken.plan is not None)
+    count = round(needed.value)
+    return LineToBuy(
+        key,
+        "boards",
+        f"{board.name}, blocks of {long:g} mm",
+        board.shop,
+        needed,
+        ((1.0, count, cost.value),),
+        total("price", "money", [cost], listed=True),
+        0.0,
+        f"{cut} of them cut, in {', '.join(name[:40] for _, name, _ in shares)}",
+        shares,
+        f"{count} blocks",
+        InPacks(),
+    )

@@ -1,0 +1,106 @@
+"""What fields change of the surfaces of a room: what they cover of walls, floor and ceiling, and what slats, boards and
+blocks bring to be finished themselves."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator
+
+from narrow_cornice.derived.coated.surface import Surface, plain_surface
+from narrow_cornice.derived.coated.what_lies import Lying
+from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.features.region import Region
+from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
+from narrow_cornice.job.model import Room
+from narrow_cornice.memo import by_identity
+from narrow_cornice.survey.faces import Rect
+
+BOARDING, SLATTED = "boarding", "slats"  # groups of surfaces
+M2 = 1e-6
+
+
+@explained("faces", "m²", "run × (width + 2 × depth) ÷ 1000000")
+def faces_of_slats(run: float, width: float, depth: float) -> float:
+    """Return what of slats is seen and finished, in m²: their face and both sides, from sizes in mm."""
+    return run * (width + 2 * depth) / 1_000_000
+
+
+def hides(laid: LaidField) -> bool:
+    """Return whether nothing is seen of what a field lies on: slats on laths or glued let the wall be seen between."""
+    return not isinstance(laid.covering, Slat) or laid.covering.mount == "on felt"
+
+
+@by_identity(times=1, each="wall")
+def covered_on(room: Room, wall_id: str, changed_rules: dict[str, float]) -> tuple[Lying, ...]:
+    """Return what fields cover of a wall, each as rectangles."""
+    return tuple(
+        _lying(one)
+        for one in fields_of(room, changed_rules)
+        if not one.fault and one.field.on == "wall" and one.field.wall == wall_id and hides(one)
+    )
+
+
+@by_identity(times=1, each="wall")
+def _lying(laid: LaidField) -> Lying:
+    return Lying(laid.field.name[:60], "covered by fields", tuple(rects_of(laid.region)))
+
+
+def rects_of(region: Region) -> Iterator[Rect]:
+    """Yield upright rectangles that together have the area of a region: exact where its edges are level or upright; of
+    an edge that rises each as high as its middle."""
+    import shapely
+
+    _, bottom, _, top = region.bounds
+    places = sorted({round(x, 6) for ring in _rings(region) for x, _ in ring})
+    for u0, u1 in itertools.pairwise(places):
+        if u1 - u0 < 1e-6:
+            continue
+        middle = shapely.LineString([((u0 + u1) / 2, bottom - 1), ((u0 + u1) / 2, top + 1)])
+        for line in shapely.get_parts(shapely.intersection(region.shape, middle)):
+            if line.geom_type == "LineString" and line.length > 1e-6:
+                low, high = sorted(y for _, y in line.coords)
+                yield Rect(u0, float(low), u1, float(high))
+
+
+def _rings(region: Region) -> Iterator[tuple[tuple[float, float], ...]]:
+    for outline, holes in region.parts:
+        yield outline
+        yield from holes
+
+
+def covered_flat(room: Room, on: str, changed_rules: dict[str, float]) -> tuple[Figure, ...]:
+    """Return what fields cover of the floor or the ceiling, each as an area."""
+    mine = (one for one in fields_of(room, changed_rules) if one.field.on == on and not one.fault and hides(one))
+    return _areas(*(one.area for one in mine if one.area is not None))
+
+
+@by_identity(times=1, each="room")
+def _areas(*areas: Figure) -> tuple[Figure, ...]:
+    return areas
+
+
+def field_surfaces(room: Room, faces: tuple[WallFace, ...], changed_rules: dict[str, float]) -> Iterator[Surface]:
+    """Yield the surfaces of slats, boards and blocks that are finished where they hang."""
+    by_wall = {face.id: face for face in faces}
+    for one in fields_of(room, changed_rules):
+        if not one.fault and isinstance(one.covering, IN_LENGTHS):
+            yield _surface(one, by_wall.get(one.field.wall))
+
+
+@by_identity(times=1, each="wall")
+def _surface(laid: LaidField, face: WallFace | None) -> Surface:
+    covering, name = laid.covering, laid.field.name
+    assert laid.area is not None
+    if isinstance(covering, Slat):
+        run = sum(piece.size[0] for piece in laid.pieces)
+        area = faces_of_slats(
+            table("run", run, "run", f"{len(laid.pieces)} slats, end to end"),
+            table("width", covering.width, "mm", covering.name),
+            table("depth", covering.depth, "mm", covering.name),
+            called=name[:60],
+        )
+        return plain_surface(f"{SLATTED}@{laid.field.id}", SLATTED, "boarding", name, area, face, "bare")
+    assert isinstance(covering, Board)
+    return plain_surface(f"{BOARDING}@{laid.field.id}", BOARDING, "boarding", name, laid.area, face, "bare")

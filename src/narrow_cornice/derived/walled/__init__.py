@@ -1,0 +1,1 @@
+"""What is put on walls, floors and ceilings, fitted to the room as it was measured."""

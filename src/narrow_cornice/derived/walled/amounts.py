@@ -1,0 +1,228 @@
+"""What a field takes: tiles and blocks by their cut plan, pieces of slats and boards, drops of paper; adhesive, grout,
+laths, hours and weight."""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+
+import msgspec
+
+from narrow_cornice.casework.boards import materials
+from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.features.cut_plan import CutPlan, cut_plan
+from narrow_cornice.features.pieces import Piece
+from narrow_cornice.finishes.tiles import adhesive, grout, grout_of
+from narrow_cornice.job.finishes import Board, Paper, Slat, Tile
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
+
+SMALL_TILE = 60.0  # mm, up to which tiles take longer
+NEAR = 1e-6
+
+
+class Taken(msgspec.Struct, frozen=True):
+    """What a field takes. ``amount`` is in tiles, strips or a length to saw ("run"); ``plan`` how tiles and blocks are
+    cut; ``lengths`` the pieces of slats and boards in mm, ``battens`` those that lie over joints; ``drops`` how long
+    strips of paper are cut, with how many of each; ``laths`` the laths behind and ``felt`` the felt, ``adhesive`` and
+    ``grout`` in kg; ``weight`` in kg is what hangs on the wall."""
+
+    laid: LaidField
+    amount: Figure | None = None
+    plan: CutPlan | None = None
+    lengths: tuple[float, ...] = ()
+    battens: tuple[float, ...] = ()
+    drops: tuple[tuple[float, int], ...] = ()
+    adhesive: Figure | None = None
+    grout: Figure | None = None
+    laths: Figure | None = None
+    felt: Figure | None = None
+    hours: Figure | None = None
+    weight: Figure | None = None
+
+    @property
+    def waste(self) -> float | None:
+        """Return what share of the tiles or blocks that are taken is cut off, None where nothing is taken so."""
+        if self.plan is None or not self.plan.taken or self.laid.laying is None:
+            return None
+        laying = self.laid.laying
+        each = laying.width * (
+            2 * laying.width / math.sqrt(3.0) * 0.75 if laying.pattern == "hexagon" else laying.height
+        )
+        laid = sum(_area(piece) for piece in (*self.laid.pieces, *self.laid.border))
+        return max(0.0, 1.0 - laid / (self.plan.taken * each))
+
+
+@explained("tiles", "tiles", "whole + cut")
+def tiles_taken(whole: float, cut: float) -> float:
+    """Return the tiles that are taken: those laid whole, and those that are cut by the plan."""
+    return whole + cut
+
+
+@explained("laths", "run", "rows × length")
+def laths_of(rows: float, length: float) -> float:
+    """Return how many mm of laths lie behind slats, in rows."""
+    return rows * length
+
+
+@explained("laying", "h", "area ÷ in an hour")
+def hours_of_laying(area: float, in_an_hour: float) -> float:
+    """Return the hours of laying an area in m²."""
+    return area / in_an_hour
+
+
+@explained("weight", "kg", "area × thickness × density ÷ 1000")
+def weight_of_field(area: float, thickness: float, density: float) -> float:
+    """Return the weight of an area in m² of a thickness in mm and a density in kg/m³."""
+    return area * thickness * density / 1000
+
+
+@by_identity(times=1, each="room")
+def taken_of(room: Room, changed_rules: dict[str, float]) -> tuple[Taken, ...]:
+    """Return what the fields of a room take, none of those that do not lie."""
+    return tuple(_taken(one, changed_rules) for one in fields_of(room, changed_rules) if not one.fault)
+
+
+@by_identity(times=1, each="wall")
+def _taken(laid: LaidField, changed_rules: dict[str, float]) -> Taken:
+    rules = house_rules_of(changed_rules)
+    if isinstance(laid.covering, Paper):
+        return _papered(laid, laid.covering, rules)
+    if laid.laying is not None:
+        return _tiled(laid, rules)
+    return _sawn(laid, rules)
+
+
+def thing_of(laid: LaidField) -> tuple[float, float]:
+    """Return how wide and tall the thing is that tiles or blocks are cut from."""
+    assert laid.laying is not None
+    wide = laid.laying.width
+    return (wide, 2 * wide / math.sqrt(3.0)) if laid.laying.pattern == "hexagon" else (wide, laid.laying.height)
+
+
+def _tiled(laid: LaidField, rules: HouseRules) -> Taken:
+    assert laid.laying is not None
+    assert laid.area is not None
+    thing = thing_of(laid)
+    border = [one._replace(whole=one.whole and one.size[1] >= thing[1] - NEAR) for one in laid.border]
+    edges = "kept" if rules.value("tile_edges_kept") else "any"
+    plan = cut_plan([*laid.pieces, *border], thing, rules.value("tile_kerf"), edges)  # type: ignore[arg-type]
+    cut = sum(not one.whole for one in (*laid.pieces, *border))
+    amount = tiles_taken(
+        table("whole", float(plan.whole), "tiles", "laid uncut"),
+        table("cut", float(len(plan.cut)), "tiles", f"for {cut} cut pieces; {plan.bound} at least"),
+        called=laid.field.name[:60],
+    )
+    area = laid.area
+    if isinstance(laid.covering, Board):
+        hours = hours_of_laying(area, rules.figure("hours_blocks"), called=laid.field.name[:60])
+        return Taken(
+            laid, amount, plan, hours=hours, weight=_weight(laid, laid.covering.thickness, _density(laid, rules))
+        )
+    tile = laid.covering
+    assert isinstance(tile, Tile)
+    small = max(tile.width, tile.height) <= SMALL_TILE or laid.laying.pattern == "herringbone"
+    joint = table("joint", laid.laying.joint, "mm", laid.field.name[:60])
+    sizes = [table(word, getattr(tile, word), "mm", tile.name) for word in ("width", "height", "thickness")]
+    each = grout_of(*sizes, joint, rules.figure("grout_density"))
+    return Taken(
+        laid,
+        amount,
+        plan,
+        adhesive=adhesive(area, rules.figure("tile_adhesive"), called=laid.field.name[:60]),
+        grout=grout(area, each, called=laid.field.name[:60]) if laid.laying.joint > 0 else None,
+        hours=hours_of_laying(
+            area, rules.figure("hours_small_tile" if small else "hours_tile"), called=laid.field.name[:60]
+        ),
+        weight=_weight(laid, tile.thickness, rules.figure("tile_density")),
+    )
+
+
+def _weight(laid: LaidField, thickness: float, density: Figure) -> Figure:
+    assert laid.area is not None
+    thick = table("thickness", thickness, "mm", laid.covering.name)
+    return weight_of_field(laid.area, thick, density, called=laid.field.name[:60])
+
+
+def _density(laid: LaidField, rules: HouseRules) -> Figure:
+    covering = laid.covering
+    assert isinstance(covering, Slat | Board)
+    known = materials().get(covering.species)
+    if known is None:
+        return rules.figure("trim_density")
+    return table("density", known.density, "kg/m³", covering.species)
+
+
+def _sawn(laid: LaidField, rules: HouseRules) -> Taken:
+    """Return the pieces of slats and boards with what is behind them."""
+    covering, area = laid.covering, laid.area
+    assert isinstance(covering, Slat | Board)
+    assert area is not None
+    lengths = tuple(sorted((piece.size[0] for piece in laid.pieces), reverse=True))
+    battens = tuple(sorted((piece.size[0] for piece in laid.battens), reverse=True))
+    run = sum(lengths)
+    amount = table(laid.field.name[:60], run, "run", f"{len(lengths)} pieces as they are sawn")
+    covered = sum(_area(piece) for piece in laid.pieces) / 1e6
+    wood = table("area", covered, "m²", f"of {len(lengths)} pieces")
+    thick = table(
+        "thickness", covering.depth if isinstance(covering, Slat) else covering.thickness, "mm", covering.name
+    )
+    weight = weight_of_field(wood, thick, _density(laid, rules), called=laid.field.name[:60])
+    laths = felt = None
+    if isinstance(covering, Slat):
+        hours = hours_of_laying(
+            table("area", run / 1000.0, "m", "metres of slats"),
+            rules.figure("hours_slats"),
+            called=laid.field.name[:60],
+        )
+        if covering.mount == "on felt":
+            felt = area
+        elif covering.mount == "on laths" and laid.field.on != "fronts":
+            laths = _laths(laid, rules)
+    else:
+        hours = hours_of_laying(area, rules.figure("hours_boards"), called=laid.field.name[:60])
+        laths = _laths(laid, rules) if covering.meets == "batten" or laid.field.way == "upright" else None
+    return Taken(laid, amount, None, lengths, battens, laths=laths, felt=felt, hours=hours, weight=weight)
+
+
+def _laths(laid: LaidField, rules: HouseRules) -> Figure:
+    """Return the laths behind what stands upright: level rows from the lower to the upper end, no further apart than
+    the house rule says."""
+    left, bottom, right, top = laid.region.bounds
+    upright = (laid.field.way or "upright") == "upright"
+    across, along = (top - bottom, right - left) if upright else (right - left, top - bottom)
+    rows = math.ceil(across / rules.value("laths_apart") - 1e-9) + 1
+    return laths_of(
+        table("rows", float(rows), "", f"no more than {rules.value('laths_apart'):g} mm apart"),
+        table("length", along, "mm", "from end to end"),
+        called=laid.field.name[:60],
+    )
+
+
+def _papered(laid: LaidField, paper: Paper, rules: HouseRules) -> Taken:
+    """Return the drops, each as long as what it has to cover and the allowance, rounded up to the repeat; every other
+    one longer by half a repeat where the match drops."""
+    by_drop: dict[int, tuple[float, float]] = {}
+    for piece in laid.pieces:
+        low, high = min(y for _, y in piece.outline), max(y for _, y in piece.outline)
+        there = by_drop.get(piece.number, (low, high))
+        by_drop[piece.number] = (min(low, there[0]), max(high, there[1]))
+    allowance, cuts = rules.value("paper_allowance"), []
+    for place, (_, (low, high)) in enumerate(sorted(by_drop.items())):
+        bare = high - low + allowance
+        cut = math.ceil(bare / paper.repeat - 1e-9) * paper.repeat if paper.match != "free" and paper.repeat else bare
+        cuts.append(cut + (paper.repeat / 2 if paper.match == "half-drop" and place % 2 else 0.0))
+    amount = table(laid.field.name[:60], float(len(cuts)), "strips", "side by side, as they are hung")
+    assert laid.area is not None
+    hours = hours_of_laying(laid.area, rules.figure("hours_paper"), called=laid.field.name[:60])
+    drops = tuple(sorted(Counter(round(cut, 1) for cut in cuts).items(), reverse=True))
+    return Taken(laid, amount, drops=drops, hours=hours)
+
+
+def _area(piece: Piece) -> float:
+    import shapely
+
+    return float(shapely.Polygon(piece.outline, piece.holes).area)

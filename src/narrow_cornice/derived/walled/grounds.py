@@ -1,0 +1,159 @@
+"""What a field can lie on: a wall as it was measured without its openings, its trim and what stands before it; a floor
+or a ceiling; the fronts of a built-in."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Sequence
+
+import msgspec
+
+from narrow_cornice.casework.parts import FRONT_KINDS
+from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
+from narrow_cornice.derived.trimwork.lying import lying_on
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
+from narrow_cornice.features.region import FieldError, Region, Ring, box_ring, region_from, region_of
+from narrow_cornice.job.measured import Fixture
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.walled import Field
+from narrow_cornice.memo import by_identity
+
+CUT_ROUND = ("socket", "switch", "grille")  # fixtures that a field is cut round
+BEFORE = ("radiator", "pipe", "wall lamp")  # those that hang before it
+NO_GROUND = ("glass", "mirror")  # faces of fronts that nothing is put on
+JOINT = 30.0  # mm, up to which what parts two fronts is the gap between them
+FAR = 1e6
+Span = tuple[float, float]
+
+
+class Ground(msgspec.Struct, frozen=True):
+    """What a field covers: its ``region``; from where to where along it sockets and casings lie (``keep_off``), and the
+    gaps between fronts (``joints``); or in words why there is none."""
+
+    region: Region | None = None
+    keep_off: tuple[Span, ...] = ()
+    joints: tuple[Span, ...] = ()
+    fault: str = ""
+
+
+@by_identity(times=1, each="wall")
+def ground_of(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground:
+    """Return what a field of a room lies on."""
+    trimmed = trimmed_room(room, changed_rules)
+    if trimmed is None:
+        return Ground(fault="The room is not measured yet.")
+    try:
+        if field.on == "wall":
+            return _wall(trimmed, field, changed_rules)
+        if field.on == "fronts":
+            return _fronts(room, field, changed_rules)
+        return Ground(_within(region_of([tuple(trimmed.measured.plan.corners)]), field))
+    except FieldError as error:
+        return Ground(fault=str(error))
+
+
+def _wall(trimmed: TrimmedRoom, field: Field, changed_rules: dict[str, float]) -> Ground:
+    face = next((one for one in trimmed.faces if one.id == field.wall), None)
+    if face is None:
+        return Ground(fault="Its wall is not there.")
+    holes: list[Ring] = []
+    keep_off: list[Span] = []
+    setback = trimmed.wall(face.id).casing.setback.value
+    on_it = (trimmed.runs_of(face.id), trimmed.trim, trimmed.panels_of(face.id), setback)
+    for name, _, rects in lying_on(face, *on_it):
+        holes += [box_ring((rect.u0, rect.v0, rect.u1, rect.v1)) for rect in rects if rect.area > 0]
+        keep_off += [(rect.u0, rect.u1) for rect in rects] if name == "casing" else []
+    for seen in face.openings:
+        holes.append(_opening(seen))
+        keep_off.append((seen.rect.u0, seen.rect.u1))
+    for thing, rect in face.hung:
+        if isinstance(thing, Fixture) and thing.kind in CUT_ROUND:
+            holes.append(box_ring((rect.u0, rect.v0, rect.u1, rect.v1)))
+            keep_off.append((rect.u0, rect.u1))
+    for one in face.standing:
+        holes.append(box_ring((one.start.value, one.bottom, one.end.value, max(one.top, one.bottom + 1e-3))))
+    for wall, built in standing_in(trimmed.room, changed_rules):
+        if wall.id == face.id:
+            holes.append(box_ring((built.start, 0.0, built.end, built.built.run.top)))
+    return Ground(_within(region_of([_outline(trimmed, face)], holes), field), _sorted(keep_off))
+
+
+def _sorted(spans: Sequence[Span]) -> tuple[Span, ...]:
+    return tuple(sorted(set(spans)))
+
+
+def _opening(seen: OpeningFace) -> Ring:
+    """Return an opening as it is cut: an arch with half an ellipse as its head, in short straight pieces."""
+    left, bottom, right, top = seen.rect
+    up = min(float(seen.opening.rise.mm), top - bottom)
+    if seen.opening.kind != "arch" or up <= 0:
+        return box_ring(seen.rect)
+    middle, half, spring = (left + right) / 2, (right - left) / 2, top - up
+    head = [
+        (middle + half * math.cos(math.radians(step)), spring + up * math.sin(math.radians(step)))
+        for step in range(0, 181, 3)
+    ]
+    return ((left, bottom), (right, bottom), *head)
+
+
+def _outline(trimmed: TrimmedRoom, face: WallFace) -> Ring:
+    """Return a wall's outline: its lower edge, its line along the ceiling, and its sides as the walls beside it
+    lean."""
+    walls = [one.id for one in trimmed.room.measured.walls]
+    number = walls.index(face.id)
+    tall = trimmed.height.value
+    # seen from inside, the wall that comes next on the walk stands at the left end
+    left, right = _lean(trimmed.room, walls[(number + 1) % len(walls)]), _lean(trimmed.room, walls[number - 1])
+    top = [(u, z) for u, z in reversed(face.upper_edge)]
+    first, last = top[0], top[-1]
+    top[0] = (first[0] - right * first[1] / tall, first[1])
+    top[-1] = (last[0] + left * last[1] / tall, last[1])
+    return ((0.0, 0.0), (face.length, 0.0), *top)
+
+
+def _lean(room: Room, wall: str) -> float:
+    """Return by how much the top of a wall leans into the room, in mm, nought where nobody plumbed it."""
+    truth = room.measured.trueness.get(wall)
+    read = [float(one.mm) for one in truth.plumb] if truth is not None else []
+    return sum(read) / len(read) if read else 0.0
+
+
+def _fronts(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground:
+    for _, one in standing_in(room, changed_rules):
+        if one.built.built_in.id != field.built_in:
+            continue
+        rings = [
+            box_ring((one.left + x, z, one.left + x + wide, z + tall))
+            for part in one.built.run.parts
+            if part.kind in FRONT_KINDS and part.face not in NO_GROUND
+            for x, _, z, wide, _, tall in [part.box]
+        ]
+        if not rings:
+            return Ground(fault="It has no fronts.")
+        sides = sorted({x for ring in rings for x, _ in ring})
+        gaps = [(a, b) for a, b in itertools.pairwise(sides) if b - a < JOINT and not _covered(rings, a, b)]
+        return Ground(_within(region_of(rings), field), (), tuple(gaps))
+    return Ground(fault="The built-in does not fit its place yet, or is not there.")
+
+
+def _covered(rings: Sequence[Ring], left: float, right: float) -> bool:
+    """Return whether some front lies right over a stretch."""
+    return any(ring[0][0] <= left + 1e-6 and ring[1][0] >= right - 1e-6 for ring in rings)
+
+
+def _within(region: Region, field: Field) -> Region:
+    """Return as much of a region as lies between the edges of a field."""
+    import shapely
+
+    edges = [field.left, field.bottom, field.right, field.top]
+    if all(edge is None for edge in edges):
+        return region
+    usual = (-FAR, -FAR, FAR, FAR)
+    left, bottom, right, top = (
+        float(edge.mm) if edge is not None else far for edge, far in zip(edges, usual, strict=True)
+    )
+    if right <= left or top <= bottom:
+        raise FieldError("Its edges lie the wrong way round.", remedy="Right of left, top over bottom.")
+    return region_from(shapely.intersection(region.shape, shapely.box(left, bottom, right, top)))

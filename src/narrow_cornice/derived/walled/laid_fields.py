@@ -1,0 +1,372 @@
+"""A field as it lies: its pieces on the wall that was measured, where its rows start, what is narrow of it, its gap as
+a figure."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from typing import TYPE_CHECKING, NamedTuple
+
+import msgspec
+from msgspec.structs import replace
+
+from narrow_cornice.cutting.allowances import bar_saw
+from narrow_cornice.derived.walled.grounds import Ground, ground_of
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.figures import Figure, choice, explained, reading, table
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.features.boards import Stretch, board_and_batten, centred_courses, staggered
+from narrow_cornice.features.laying import IN_ROWS, Cells, Laying, checked
+from narrow_cornice.features.middle import anchor_from_middle, from_middle
+from narrow_cornice.features.pieces import Piece, cut_to, laid, thinnest
+from narrow_cornice.features.region import FieldError, Region, box_ring, region_from
+from narrow_cornice.features.rows import Anchor, Stop, stops_of
+from narrow_cornice.features.slats import clear_of_joints, gap_between, gaps_of, slats_between, with_count
+from narrow_cornice.job.finishes import Board, Covering, Paper, Slat, Tile
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import FieldPath
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.walled import Field
+from narrow_cornice.memo import by_identity
+
+if TYPE_CHECKING:
+    import numpy as np
+
+BLOCKS = ("chevron", "herringbone")
+NEAR = 1e-6
+
+
+class Row(NamedTuple):
+    """Rows of a field along one direction (0 across, 1 up): the edges they end at, how wide a piece and a joint are,
+    and what holds them."""
+
+    axis: int
+    stops: tuple[Stop, ...]
+    width: float
+    joint: float
+    anchor: Anchor
+
+    @property
+    def start(self) -> float:
+        """Return where the first piece begins."""
+        return self.anchor.start(self.joint)
+
+
+class LaidField(msgspec.Struct, frozen=True):
+    """A field with its ground, or its ``fault`` in words. ``laying`` is that of tiles and blocks,
+    ``rows`` its rows where it has some that can be moved; ``pieces`` what covers it, ``border`` those of its border,
+    ``battens`` what lies over joints; ``thin`` the thinnest cut piece with how thin it is; ``gap`` that of slats, with
+    how many there are, and how many gaps of fronts cut into one (``cut_by``)."""
+
+    field: Field
+    ground: Ground = Ground()
+    fault: str = ""
+    laying: Laying | None = None
+    rows: tuple[Row, ...] = ()
+    pieces: tuple[Piece, ...] = ()
+    border: tuple[Piece, ...] = ()
+    battens: tuple[Piece, ...] = ()
+    thin: tuple[float, Piece] | None = None
+    gap: Figure | None = None
+    count: int = 0
+    cut_by: int = 0
+    on_batten: int = 0
+    area: Figure | None = None
+
+    @property
+    def covering(self) -> Covering:
+        """Return what it is of."""
+        return self.field.covering
+
+    @property
+    def region(self) -> Region:
+        """Return what it covers. Raises KeyError where it covers nothing."""
+        if self.ground.region is None:
+            raise KeyError(self.field.id)
+        return self.ground.region
+
+
+@explained("laid", "m²", "covered ÷ 1000000")
+def laid_area(covered: float) -> float:
+    """Return an area in mm² in m²."""
+    return covered / 1_000_000
+
+
+@by_identity(times=1, each="room")
+def fields_of(room: Room, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
+    """Return the fields of a room as they lie."""
+    return tuple(
+        _field(ground_of(room, one, changed_rules), one, changed_rules, room.id) for one in room.walling.fields
+    )
+
+
+@by_identity(times=1, each="wall")
+def _field(ground: Ground, field: Field, changed_rules: dict[str, float], room_id: str) -> LaidField:
+    if ground.region is None:
+        return LaidField(field, ground, ground.fault)
+    rules = house_rules_of(changed_rules)
+    ways: dict[type[Covering], Callable[..., LaidField]] = {Tile: _tiles, Paper: _drops, Slat: _slats, Board: _boards}
+    try:
+        made = ways[type(field.covering)](LaidField(field, ground), rules, room_id)
+    except CorniceError as error:
+        return LaidField(field, ground, str(error))
+    area = laid_area(table("covered", ground.region.area, "mm²", "its outline without what it goes round"))
+    return replace(made, area=replace(area, name=field.name[:60]), thin=thinnest(made.pieces))
+
+
+# ---- tiles, and blocks of wood that lie like tiles
+
+
+def _tiles(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
+    tile, field = made.covering, made.field
+    assert isinstance(tile, Tile)
+    joint = tile.joint if field.joint is None else float(field.joint.mm)
+    laying = Laying(field.pattern or tile.laid, tile.width, tile.height, joint, turn=field.turn, angle=field.angle)
+    return _as_tiles(made, laying)
+
+
+def _as_tiles(made: LaidField, laying: Laying) -> LaidField:
+    field, region = made.field, made.region
+    laying = checked(laying)
+    border: tuple[Piece, ...] = ()
+    if field.border is not None and field.border.mm > 0:
+        region, border = _border(region, float(field.border.mm), laying)
+    laying, rows = _started(laying, region, field)
+    return replace(made, laying=laying, rows=rows, pieces=laid(laying, region), border=border)
+
+
+def _started(laying: Laying, region: Region, field: Field) -> tuple[Laying, tuple[Row, ...]]:
+    """Return a laying that starts where its field says, with its rows where it has some."""
+    left, bottom, right, top = region.bounds
+    plain = laying.pattern in IN_ROWS and laying.turn == 0.0
+    x: Anchor | None = None
+    y: Anchor | None = None
+    if field.across != "middle":
+        typed = float(field.start_x.mm) if field.start_x is not None else 0.0
+        x = {"left": Anchor(left), "right": Anchor(right - laying.width), "typed": Anchor(left + typed)}[field.across]
+    if field.up != "middle":
+        typed = float(field.start_y.mm) if field.start_y is not None else 0.0
+        y = {"bottom": Anchor(bottom), "top": Anchor(top - laying.height), "typed": Anchor(bottom + typed)}[field.up]
+    if plain:
+        x = x or anchor_from_middle(laying, region, 0)
+        y = y or anchor_from_middle(laying, region, 1)
+        rows = (
+            Row(0, stops_of(region.upright, laying.shifts), laying.width, laying.joint, x),
+            Row(1, stops_of(region.level), laying.height, laying.joint, y),
+        )
+        return replace(laying, start=(x.start(laying.joint), y.start(laying.joint))), rows
+    if x is None or y is None:
+        middle = from_middle(laying, region).start
+        x, y = x or Anchor(middle[0]), y or Anchor(middle[1])
+    return replace(laying, start=(x.at, y.at)), ()
+
+
+def _border(region: Region, wide: float, laying: Laying) -> tuple[Region, tuple[Piece, ...]]:
+    """Return what is left inside a border as wide as that, and the border's pieces: those below and above from side to
+    side, those at the sides between them."""
+    import shapely
+
+    left, bottom, right, top = region.bounds
+    if min(right - left, top - bottom) <= 2 * (wide + laying.joint):
+        raise FieldError(f"A border of {wide:g} mm leaves nothing inside.", where="border")
+    inner = (
+        left + wide + laying.joint,
+        bottom + wide + laying.joint,
+        right - wide - laying.joint,
+        top - wide - laying.joint,
+    )
+    sides = (
+        ((left, bottom, right, bottom + wide), 0.0),
+        ((left, top - wide, right, top), 0.0),
+        ((left, inner[1], left + wide, inner[3]), 90.0),
+        ((right - wide, inner[1], right, inner[3]), 90.0),
+    )
+    pieces: list[Piece] = []
+    for box, turn in sides:
+        part = shapely.intersection(region.shape, shapely.box(*box))
+        try:
+            strip = region_from(part)
+        except FieldError:
+            continue  # something stands there
+        # turned by a quarter, a piece's lower left corner comes to lie at the lower right of where it starts
+        start = (box[0], box[1]) if turn == 0.0 else (box[2], box[1])
+        row = Laying("straight", laying.width, wide, laying.joint, start, turn)
+        first = len(pieces)
+        pieces += [one._replace(cell=one.cell + 100_000 * (first + 1)) for one in laid(row, strip)]
+    return region_from(shapely.intersection(region.shape, shapely.box(*inner))), tuple(pieces)
+
+
+# ---- boards
+
+
+def _boards(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
+    board, field = made.covering, made.field
+    assert isinstance(board, Board)
+    joint = 0.0 if field.joint is None else float(field.joint.mm)
+    if field.pattern in BLOCKS or board.block > 0:
+        long = float(field.block.mm) if field.block is not None else board.block or min(board.lengths)
+        pattern = field.pattern or "herringbone"
+        return _as_tiles(made, Laying(pattern, long, board.shows, joint, turn=field.turn, angle=field.angle))
+    upright = (field.way or ("upright" if board.meets == "batten" else "level")) == "upright"
+    axis = 0 if upright else 1  # along which boards follow one another
+    low, high = made.region.bounds[axis], made.region.bounds[axis + 2]
+    shows, on_batten = board.shows, 0
+    battens: tuple[Piece, ...] = ()
+    if board.meets == "batten":
+        keep_off = [(a - low, b - low) for a, b in made.ground.keep_off] if axis == 0 else []
+        found, on_batten = board_and_batten(high - low, board.shows, board.batten, keep_off)
+        shows, anchor = found.shows, Anchor(low)
+        places = [low + middle - board.batten / 2 for middle in found.middles]
+        battens = _lengthwise(made.region, axis, places, board.batten, bar_saw(rules).longest(board.lengths), rules)
+    else:
+        anchor = _held(field, axis, low, high, shows)
+    edges = made.region.upright if axis == 0 else made.region.level
+    begins = _places(anchor.at, shows + joint, low, high)
+    pieces = _lengthwise(made.region, axis, begins, shows, bar_saw(rules).longest(board.lengths), rules)
+    row = Row(axis, stops_of(edges), shows, joint, anchor)
+    return replace(
+        made,
+        pieces=pieces,
+        battens=battens,
+        rows=() if board.meets == "batten" else (row,),
+        on_batten=on_batten,
+        count=len(begins),
+    )
+
+
+def _held(field: Field, axis: int, low: float, high: float, shows: float) -> Anchor:
+    """Return what holds courses of boards: the middle (both ends alike, none under half), an end, or what was typed."""
+    said = field.across if axis == 0 else field.up
+    typed = field.start_x if axis == 0 else field.start_y
+    if said in ("left", "bottom"):
+        return Anchor(low)
+    if said in ("right", "top"):
+        return Anchor(high - shows)
+    if said == "typed":
+        return Anchor(low + (float(typed.mm) if typed is not None else 0.0))
+    first = centred_courses(high - low, shows).first
+    return Anchor(low + first - shows if first > NEAR else low)
+
+
+def _places(start: float, step: float, low: float, high: float) -> list[float]:
+    """Return where pieces begin that touch a stretch."""
+    first = math.floor((low - start) / step + 1e-9)
+    last = math.ceil((high - start) / step - 1e-9)
+    return [start + number * step for number in range(first, last)]
+
+
+# Many parameters: the pieces, the way they run, and what they are cut from.
+def _lengthwise(
+    region: Region, axis: int, begins: Sequence[float], wide: float, longest: float, rules: HouseRules
+) -> tuple[Piece, ...]:
+    """Return long pieces that begin at places along an axis and run across it, cut to a region; those longer than the
+    longest that is sold are joined, their joints apart from those beside them (house rule)."""
+    left, bottom, right, top = region.bounds
+    ends = (bottom, top) if axis == 0 else (left, right)
+    whole = cut_to(_strips(axis, [(place, wide, *ends) for place in begins]), region)
+    runs = [_extent(piece, 1 - axis) for piece in whole]
+    if all(high - low <= longest + NEAR for low, high in runs):
+        return whole
+    stretches = [Stretch(piece.number, low, high - low) for piece, (low, high) in zip(whole, runs, strict=True)]
+    found = staggered(stretches, longest, rules.value("kerf"), rules.value("board_joints_apart"))
+    made: list[Piece] = []
+    for piece, run, joints in zip(whole, runs, found.joints, strict=True):
+        if not joints:
+            made.append(piece._replace(cell=len(made)))
+            continue
+        across = _extent(piece, axis)
+        cells = [
+            (across[0], across[1] - across[0], low, high)
+            for low, high in zip((run[0], *joints), (*joints, run[1]), strict=True)
+        ]
+        part = region_from(_shape(piece))
+        for one in cut_to(_strips(axis, cells), part):
+            made.append(one._replace(cell=len(made), number=piece.number, whole=False))
+    return tuple(made)
+
+
+def _shape(piece: Piece) -> object:
+    import shapely
+
+    return shapely.Polygon(piece.outline, piece.holes)
+
+
+def _extent(piece: Piece, axis: int) -> tuple[float, float]:
+    places = [point[axis] for point in piece.outline]
+    return min(places), max(places)
+
+
+def _strips(axis: int, strips: Sequence[tuple[float, float, float, float]]) -> Cells:
+    """Return cells of long pieces: where each begins along an axis, how wide it is, and from where to where it runs.
+
+    A piece lies along its own length: one that stands is turned by a quarter.
+    """
+    import numpy as np
+
+    outlines, anchors = [], []
+    for place, wide, low, high in strips:
+        if axis == 0:
+            outlines.append(box_ring((place, low, place + wide, high)))
+            anchors.append((place + wide, low))
+        else:
+            outlines.append(box_ring((low, place, high, place + wide)))
+            anchors.append((low, place))
+    numbers: np.ndarray = np.column_stack([np.zeros(len(strips), dtype=int), np.arange(len(strips))])
+    turns = np.full(len(strips), 90.0 if axis == 0 else 0.0)
+    return Cells(np.array(outlines, dtype=float), np.array(anchors, dtype=float), turns, numbers)
+
+
+# ---- slats
+
+
+def _slats(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
+    slat, field = made.covering, made.field
+    assert isinstance(slat, Slat)
+    axis = 0 if (field.way or "upright") == "upright" else 1
+    low, high = made.region.bounds[axis], made.region.bounds[axis + 2]
+    wished = slat.gap if field.gap is None else float(field.gap.mm)
+    joints = [(a - low, b - low) for a, b in made.ground.joints if low < a < high] if axis == 0 else []
+    cut_by = 0
+    if field.count is not None:
+        found = with_count(high - low, slat.width, field.count, field.ends)
+        if found is None:
+            raise FieldError(f"{field.count} slats of {slat.width:g} mm do not stand there.", where="number")
+    elif joints:
+        found, cut_by = clear_of_joints(high - low, slat.width, wished, field.ends, joints)
+    else:
+        found = slats_between(high - low, slat.width, wished, field.ends)
+    step = slat.width + found.gap
+    begins = [low + found.first + number * step for number in range(found.count)]
+    pieces = _lengthwise(made.region, axis, begins, slat.width, bar_saw(rules).longest(slat.lengths), rules)
+    path = FieldPath(room_id, field.id)
+    gap = gap_between(
+        reading("length", high - low, "mm", path, "from end to end, as measured"),
+        choice("count", float(found.count), "", path, f"the number whose gap is nearest to {wished:g} mm"),
+        table("slat", slat.width, "mm", slat.name),
+        choice("gaps", float(gaps_of(found.count, field.ends)), "", path, f"both ends end with a {ENDS[field.ends]}"),
+    )
+    return replace(made, pieces=pieces, gap=gap, count=found.count, cut_by=cut_by)
+
+
+ENDS = {"gap": "gap", "slat": "slat", "half": "half gap"}
+
+
+# ---- paper
+
+
+def _drops(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
+    paper, field = made.covering, made.field
+    assert isinstance(paper, Paper)
+    left, bottom, right, top = made.region.bounds
+    anchor = {
+        "left": Anchor(left),
+        "right": Anchor(right - paper.width),
+        "typed": Anchor(left + (float(field.start_x.mm) if field.start_x is not None else 0.0)),
+    }.get(field.across)
+    if anchor is None:
+        row = Laying("straight", paper.width, top - bottom, 0.0)
+        anchor = anchor_from_middle(row, made.region, 0)
+    begins = _places(anchor.at, paper.width, left, right)
+    pieces = cut_to(_strips(0, [(place, paper.width, bottom, top) for place in begins]), made.region)
+    row_made = Row(0, stops_of(made.region.upright), paper.width, 0.0, anchor)
+    return replace(made, pieces=pieces, rows=(row_made,), count=len({piece.number for piece in pieces}))

@@ -1,0 +1,137 @@
+"""Changes to what is put on walls: fields of slats, boards, tiles and paper."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from msgspec.structs import replace
+
+from narrow_cornice.job.edits.making import (
+    EditError,
+    changed_one,
+    checked_name,
+    checked_size,
+    fresh_id,
+    in_room,
+    put_one,
+    room_edit,
+    without_one,
+)
+from narrow_cornice.job.finishes import Covering
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.walled import Field
+from narrow_cornice.units.lengths import Length
+
+ZERO_SIZES = ("left", "bottom", "joint", "gap", "start_x", "start_y")
+SIGNED = ("start_x", "start_y")
+
+
+def with_walling(room: Room, **fields: Any) -> Room:
+    """Return the room with something else put on its walls."""
+    return replace(room, walling=replace(room.walling, **fields))
+
+
+def add_field(room_id: str, field: Field) -> Edit:
+    """Lay a field; its covering comes into the job where it is not there yet, else it is taken as its card has it.
+    Without a name the field is called by it."""
+    called = field.covering.name
+
+    def apply(job: Job) -> Job:
+        job, covering = _with_card(job, field.covering)
+
+        def change(room: Room) -> Room:
+            there = room.walling.fields
+            alike = sum(one.covering.id == covering.id for one in there)
+            name = field.name or (f"{covering.name} {alike + 1}" if alike else covering.name)
+            fresh = fresh_id("g", (one.id for one in there))
+            return with_walling(room, fields=(*there, replace(field, id=fresh, name=name, covering=covering)))
+
+        return in_room(job, room_id, change)
+
+    return Edit(f"lay {called[:40]}", apply)
+
+
+def _with_card(job: Job, covering: Covering) -> tuple[Job, Covering]:
+    """Return the job with a covering among its cards, and that card."""
+    card = next((one for one in job.coverings if one.id == covering.id), None)
+    if card is not None:
+        return job, card
+    return replace(job, coverings=(*job.coverings, covering)), covering
+
+
+def cover_field(room_id: str, field_id: str, called: str, covering: Covering) -> Edit:
+    """Give a field another covering; what was said of it stays as far as it can be."""
+
+    def apply(job: Job) -> Job:
+        job, card = _with_card(job, covering)
+        return in_room(
+            job,
+            room_id,
+            lambda room: with_walling(room, fields=changed_one(room.walling.fields, field_id, covering=card)),
+        )
+
+    return Edit(f"{called[:40]}: {covering.name[:40]}", apply)
+
+
+def put_covering(covering: Covering) -> Edit:
+    """Put a paper, a tile, a slat or a board into the job, in place of the one of its identity; fields of it follow."""
+
+    def followed(room: Room) -> Room:
+        fields = tuple(
+            replace(one, covering=covering) if one.covering.id == covering.id else one for one in room.walling.fields
+        )
+        return with_walling(room, fields=fields) if fields != room.walling.fields else room
+
+    def apply(job: Job) -> Job:
+        schemes = tuple(replace(one, rooms=tuple(map(followed, one.rooms))) for one in job.schemes)
+        rooms = tuple(map(followed, job.rooms))
+        return replace(job, coverings=put_one(job.coverings, covering), rooms=rooms, schemes=schemes)
+
+    return Edit(f"{covering.name[:40]}", apply)
+
+
+def change_field(room_id: str, field_id: str, called: str, /, **fields: Any) -> Edit:
+    """Change a field. Raises EditError for what none can have."""
+    for key, value in fields.items():
+        if isinstance(value, Length) and key not in SIGNED:
+            checked_size(value, f"{key} of {called[:40]}", zero=key in ZERO_SIZES)
+    if "name" in fields:
+        fields["name"] = checked_name(fields["name"], "A field")
+    shown = ", ".join(f"{key.replace('_', ' ')} {_shown(value)}" for key, value in fields.items())
+
+    def change(room: Room) -> Room:
+        return with_walling(room, fields=changed_one(room.walling.fields, field_id, **fields))
+
+    return room_edit(f"{called[:40]}: {shown}"[:90], room_id, change)
+
+
+def _shown(value: Any) -> str:
+    if isinstance(value, Length):
+        return value.text or f"{value.mm:g}"
+    return "as usual" if value is None else f"{value:g}" if isinstance(value, float) else str(value)
+
+
+def remove_field(room_id: str, field_id: str, name: str) -> Edit:
+    """Take a field off."""
+    return room_edit(
+        f"remove {name[:40]}",
+        room_id,
+        lambda room: with_walling(room, fields=without_one(room.walling.fields, field_id)),
+    )
+
+
+def without_fields_of(room: Room, built_in: str) -> Room:
+    """Return the room without the fields that lay on the fronts of a built-in."""
+    kept = tuple(one for one in room.walling.fields if one.on != "fronts" or one.built_in != built_in)
+    return room if len(kept) == len(room.walling.fields) else with_walling(room, fields=kept)
+
+
+def nothing_lies_in(job: Job, covering_id: str, name: str) -> None:
+    """Raise EditError where a field is of a covering, in any scheme."""
+    rooms = (*job.rooms, *(room for scheme in job.schemes for room in scheme.rooms))
+    mine = next((room for room in rooms if any(one.covering.id == covering_id for one in room.walling.fields)), None)
+    if mine is not None:
+        raise EditError(
+            f"{name[:60]} still lies in {mine.name[:40]}.", remedy="Give that field something else first, or remove it."
+        )

@@ -1,0 +1,90 @@
+"""What is put on the walls of a room must satisfy beyond the types of its fields."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping
+
+from narrow_cornice.job.finishes import IN_LENGTHS, Board, Covering, Paper, Tile
+from narrow_cornice.job.limits import JobError, length_within, number
+from narrow_cornice.job.model import Room
+from narrow_cornice.job.walled import Field, Walling
+from narrow_cornice.units.lengths import LARGEST_MM
+
+Known = Mapping[str, Collection[str]]
+MOST_LENGTHS = 40
+
+
+def check_walling(walling: Walling, where: str, known: Known, runs: Collection[str]) -> None:
+    """Check the fields of a room; what hangs on walls is checked with what else does. ``runs`` are its built-ins."""
+    for index, field in enumerate(walling.fields):
+        _field(field, f"{where}.fields[{index}]", known, runs)
+
+
+def _field(field: Field, where: str, known: Known, runs: Collection[str]) -> None:
+    if field.covering.id not in known["covering"]:
+        raise JobError(f"There is no covering “{field.covering.id[:40]}”.", where=f"{where}.covering")
+    if field.on == "wall" and not field.wall:
+        raise JobError("It says no wall.", where=f"{where}.wall")
+    if field.on == "fronts" and field.built_in not in runs:
+        raise JobError(f"There is no built-in “{field.built_in[:40]}”.", where=f"{where}.built_in")
+    for name in ("start_x", "start_y"):
+        size = getattr(field, name)
+        if size is not None:
+            number(float(size.mm), f"{where}.{name}", -float(LARGEST_MM), float(LARGEST_MM))
+    length_within(field.joint, f"{where}.joint", zero=True)
+    length_within(field.gap, f"{where}.gap", zero=True)
+    for name, most in (("joint", 200.0), ("gap", 5000.0)):
+        size = getattr(field, name)
+        if size is not None:
+            number(float(size.mm), f"{where}.{name}", 0, most)
+    if field.block is not None:
+        number(field.block.mm, f"{where}.block", 5, 5000)
+    if field.count is not None:
+        number(field.count, f"{where}.count", 1, 20_000)
+    number(field.turn, f"{where}.turn", -360, 360)
+    number(field.angle, f"{where}.angle", 5, 80)
+    for place in field.drain or ():
+        number(place, f"{where}.drain", -1e6, 1e6)
+
+
+def check_cards(rooms: Iterable[Room], coverings: Iterable[Covering], where: str) -> None:
+    """Check that every field is of its covering as the card has it."""
+    cards = {one.id: one for one in coverings}
+    for index, room in enumerate(rooms):
+        for number_of, field in enumerate(room.walling.fields):
+            if cards.get(field.covering.id) != field.covering:
+                raise JobError(
+                    f"“{field.covering.id[:40]}” is not as its card among the coverings has it.",
+                    where=f"{where}[{index}].walling.fields[{number_of}].covering",
+                )
+
+
+def check_covering(one: Covering, where: str) -> None:
+    """Check the sizes of a paper, a tile, a slat or a board."""
+    number(one.price, f"{where}.price", 0, 1e6)
+    if isinstance(one, Paper):
+        number(one.length, f"{where}.length", 500, 200_000)
+        number(one.width, f"{where}.width", 50, 5000)
+        number(one.repeat, f"{where}.repeat", 0, 5000)
+    elif isinstance(one, Tile):
+        for name in ("width", "height"):
+            number(getattr(one, name), f"{where}.{name}", 5, 5000)
+        number(one.thickness, f"{where}.thickness", 1, 100)
+        number(one.joint, f"{where}.joint", 0, 50)
+        number(one.box, f"{where}.box", 1, 10_000)
+        number(one.sheet, f"{where}.sheet", 0, 5000)
+    else:
+        number(one.width, f"{where}.width", 3, 2000)
+    if isinstance(one, IN_LENGTHS):
+        number(len(one.lengths), f"{where}.lengths", 1, MOST_LENGTHS)
+        for length in one.lengths:
+            number(length, f"{where}.lengths", 50, 20_000)
+    if isinstance(one, Board):
+        number(one.shows, f"{where}.shows", 3, one.width)
+        number(one.thickness, f"{where}.thickness", 1, 200)
+        number(one.batten, f"{where}.batten", 0, 1000)
+        number(one.batten_price, f"{where}.batten_price", 0, 1e5)
+        number(one.block, f"{where}.block", 0, 5000)
+    elif not isinstance(one, Paper | Tile):
+        number(one.depth, f"{where}.depth", 1, 500)
+        number(one.gap, f"{where}.gap", 0, 2000)
