@@ -8,6 +8,8 @@ from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.derived.walled.amounts import load_of, taken_of
+from narrow_cornice.job.finishes import IN_LENGTHS, Tile
 from narrow_cornice.job.measured import ConditionMark, Fixture, Opening
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
@@ -97,5 +99,25 @@ def zone_risks(job: Job, room: Room) -> tuple[str, ...]:
         "cords": any(dressing_kinds()[one.kind].made != "cloth" or one.opening for one in zones.dressings),
         "lamps": any(not lamp.there for lamp in zones.lamps),
         "escape": bool(zones.pieces) and any(one.kind in ("door", "window") for one in room.measured.openings),
+    }
+    return tuple(name for name, so in called.items() if so)
+
+
+def wall_risks(job: Job, room: Room) -> tuple[str, ...]:
+    """Return what laying fields in a room asks for: dust of what is sawn or cut, wires behind, weight, fire."""
+    taken = taken_of(room, job.house_rules)
+    tiled = [one for one in taken if isinstance(one.laid.covering, Tile)]
+    wooden = [one for one in taken if isinstance(one.laid.covering, IN_LENGTHS)]
+    most = house_rules_of(job.house_rules).value("wall_load_most")
+    walls = {one.laid.field.wall for one in wooden}
+    called = {
+        "dust": bool(wooden),
+        "tile_dust": bool(tiled),
+        "wet_walls": any(one.laid.field.drain is not None for one in taken),
+        "wall_load": any(load_of(one) > most for one in taken if one.laid.field.on != "floor"),
+        "field_fire": any(one.kind == "fireplace" and one.wall in walls for one in room.measured.openings),
+        "live": bool(taken) and any(one.kind in LIVE for one in room.measured.fixtures),
+        "heavy": any(one.weight is not None and one.weight.value > HEAVY for one in wooden),
+        "ladders": any(one.laid.region.bounds[3] > FROM_THE_FLOOR for one in taken if one.laid.field.on == "wall"),
     }
     return tuple(name for name, so in called.items() if so)

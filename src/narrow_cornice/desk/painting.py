@@ -19,6 +19,7 @@ from narrow_cornice.drawing.lettering import edges_of, settled
 from narrow_cornice.drawing.marks import (
     About,
     Area,
+    Areas,
     Dimension,
     Drawing,
     Handle,
@@ -39,6 +40,7 @@ from narrow_cornice.memo import by_value
 PX_PER_POINT = 96 / 72
 HANDLE = 3.6  # pixels: the radius of a handle
 _UNIT = QRectF(0, 0, 1, 1)
+Shapes = dict[int, list[QPolygonF]]  # outlines of marks, by the identity of the mark
 
 
 @by_value(times=8, each="room")
@@ -96,7 +98,7 @@ class Lettered:
         """Settle the letters of a drawing for so many pixels for a millimetre, or leave them where they are."""
         self.scale = scale
         self.drawing = settled(drawing, letter_sizes(theme, scale)) if settle else drawing
-        self.shapes: dict[int, QPolygonF] = {}  # by the identity of the mark, which the drawing holds
+        self.shapes: Shapes = {}  # by the identity of the mark, which the drawing holds
 
     def moved_to(self, drawing: Drawing, about: About, theme: Theme) -> Lettered:
         """Return another state of the drawing while a thing of it is moved: words of all else stay where they stand."""
@@ -126,9 +128,7 @@ class MarkPainter:
     The painter itself carries the map, so that Qt does the arithmetic; pens and letters do not grow with it.
     """
 
-    def __init__(
-        self, painter: QPainter, theme: Theme, way: QTransform, shapes: dict[int, QPolygonF] | None = None
-    ) -> None:
+    def __init__(self, painter: QPainter, theme: Theme, way: QTransform, shapes: Shapes | None = None) -> None:
         """Draw with a painter through a map; ``shapes`` holds the outlines of marks that are painted again."""
         self._painter = painter
         self._theme = self.theme = theme
@@ -182,6 +182,12 @@ class MarkPainter:
             painter.setPen(self.pen(mark.pen) if mark.pen is not None else Qt.PenStyle.NoPen)
             painter.setBrush(self._theme.shade(mark.fill))
             painter.drawPolygon(self._shape(mark))
+        elif isinstance(mark, Areas):
+            self._go(self._there)
+            painter.setPen(self.pen(mark.pen) if mark.pen is not None else Qt.PenStyle.NoPen)
+            painter.setBrush(self._theme.shade(mark.fill))
+            for each in self._shapes_of(mark):
+                painter.drawPolygon(each)
         elif isinstance(mark, Stroke):
             self._go(self._there)
             painter.setPen(self.pen(mark.pen))
@@ -210,7 +216,13 @@ class MarkPainter:
     def _shape(self, mark: Area | Stroke) -> QPolygonF:
         made = self._shapes.get(id(mark))
         if made is None:
-            made = self._shapes[id(mark)] = polygon(mark.points)
+            made = self._shapes[id(mark)] = [polygon(mark.points)]
+        return made[0]
+
+    def _shapes_of(self, mark: Areas) -> list[QPolygonF]:
+        made = self._shapes.get(id(mark))
+        if made is None:
+            made = self._shapes[id(mark)] = [polygon(outline) for outline in mark.outlines]
         return made
 
     def _handle(self, mark: Handle) -> None:

@@ -8,6 +8,7 @@ from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.drawing.built import AROUND, FACE, FRAMES, INSIDE, SHELF
 from narrow_cornice.drawing.coloured import Colours
+from narrow_cornice.drawing.fields import field_marks, fields_before
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
 from narrow_cornice.drawing.part_shapes import seen_from_the_front
@@ -33,6 +34,8 @@ def built_marks(
     for one in standing_before(room, face, changed_rules):
         run = one.built.built_in
         marks += _run_marks(*frame.origin, *frame.u, *frame.v, one.left, room.id, run.id, one.built.run, colours)
+        if room.walling.fields:
+            marks += field_marks(frame, fields_before(room, run.id, changed_rules), room.id, colours)
     return marks
 
 

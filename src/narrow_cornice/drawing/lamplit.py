@@ -5,7 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from narrow_cornice.colour.lamplight import under_lamp
-from narrow_cornice.drawing.marks import Area, Drawing, Mark, Strip
+from narrow_cornice.drawing.marks import Area, Areas, Drawing, Mark, Strip
 from narrow_cornice.memo import by_identity
 
 
@@ -18,7 +18,7 @@ def under_light(drawing: Drawing, kelvin: float) -> Drawing:
 
 
 def _seen(mark: Mark, kelvin: float) -> Mark:
-    if isinstance(mark, Area) and len(mark.fill) == 7 and mark.fill.startswith("#"):
+    if isinstance(mark, Area | Areas) and len(mark.fill) == 7 and mark.fill.startswith("#"):
         return replace(mark, fill=under_lamp(mark.fill, kelvin))
     if isinstance(mark, Strip) and mark.colour.startswith("#"):
         return replace(mark, colour=under_lamp(mark.colour[:7], kelvin))

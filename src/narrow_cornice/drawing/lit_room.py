@@ -15,7 +15,7 @@ from narrow_cornice.colour.tones import hex_of_light
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.lamps import hung_lamps, kelvin_of
 from narrow_cornice.derived.zoned.lit import LitRoom, lit_of, luminance
-from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, Strip, Stroke
+from narrow_cornice.drawing.marks import Area, Areas, Drawing, Mark, Pen, Strip, Stroke
 from narrow_cornice.drawing.unfolded import placed_walls, turned_frame, turning, unfolded_room
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room, Settings
@@ -103,6 +103,9 @@ def _lines(plain: Drawing, over: str, kelvin: float) -> Iterator[Mark]:
                 yield replace(mark, fill=over)
             elif mark.pen is not None:
                 yield Stroke(mark.points, mark.pen, closed=True, about=mark.about)
+        elif isinstance(mark, Areas):
+            if mark.pen is not None:
+                yield from (Stroke(outline, mark.pen, closed=True) for outline in mark.outlines)
         elif isinstance(mark, Strip):
             yield replace(mark, colour=under_lamp(mark.colour[:7], kelvin)) if mark.colour.startswith("#") else mark
         else:

@@ -57,6 +57,29 @@ class Area(msgspec.Struct, frozen=True, gc=False):
     pen: Pen | None = None
 
 
+class Areas(msgspec.Struct, frozen=True, gc=False):
+    """Many filled outlines alike, such as the pieces of a field, with the ``box`` they lie in (left, top, right,
+    bottom). They are not pointed at one by one: what is behind them is."""
+
+    outlines: tuple[tuple[Point, ...], ...]
+    box: tuple[float, float, float, float]
+    fill: str
+    pen: Pen | None = None
+
+    @property
+    def about(self) -> About:
+        """Return nothing: an area behind says what they are of."""
+        return None
+
+
+def areas(outlines: tuple[tuple[Point, ...], ...], fill: str, pen: Pen | None = None) -> Areas:
+    """Return outlines as one mark."""
+    xs = [x for outline in outlines for x, _ in outline]
+    ys = [y for outline in outlines for _, y in outline]
+    box = (min(xs), min(ys), max(xs), max(ys)) if xs else (0.0, 0.0, 0.0, 0.0)
+    return Areas(outlines, box, fill, pen)
+
+
 class Stroke(msgspec.Struct, frozen=True, gc=False):
     """An open or closed line."""
 
@@ -166,7 +189,7 @@ class Handle(msgspec.Struct, frozen=True, gc=False):
     outline: tuple[Point, ...] = ()
 
 
-Mark = Area | Stroke | Strip | Label | Dimension | Photograph | Handle
+Mark = Area | Areas | Stroke | Strip | Label | Dimension | Photograph | Handle
 
 
 class Drawing(msgspec.Struct, frozen=True):
@@ -183,6 +206,8 @@ def points_of(mark: Mark) -> tuple[Point, ...]:
     match mark:
         case Area() | Stroke() | Strip():
             return mark.points
+        case Areas(box=(left, top, right, bottom)):
+            return ((left, top), (right, bottom))
         case Label() | Handle():
             return (mark.at,)
         case Photograph(corner=(x, y)):

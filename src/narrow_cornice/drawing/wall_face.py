@@ -13,8 +13,10 @@ from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
+from narrow_cornice.derived.walled.laid_fields import LaidField
 from narrow_cornice.drawing.built_on_wall import built_marks
 from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
+from narrow_cornice.drawing.fields import field_marks, fields_on
 from narrow_cornice.drawing.fixtures import hung_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
@@ -58,6 +60,7 @@ def face_marks(
         colours,
         trimmed.panels_of(face.id),
         blocks,
+        fields_on(trimmed.room, face.id, changed_rules) if trimmed.room.walling.fields else (),
         *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
     return (
@@ -112,6 +115,7 @@ def _face_marks(
     colours: Colours,
     panels: WallPanels,
     blocks: tuple[Block, ...],
+    fields: tuple[LaidField, ...],
     *courses: Course,
 ) -> tuple[Mark, ...]:
     frame = Frame((x, y), (ux, uy), (vx, vy))
@@ -124,6 +128,7 @@ def _face_marks(
             marks.append(Area(points, colours.of(key, UNPAINTED_WALL), SurfacePath.by_key(room, key)))
     for block in blocks:
         marks += _block_marks(frame, block, room, colours)
+    marks += field_marks(frame, fields, room, colours)
     for seen in face.openings:
         marks += _opening_marks(frame, seen.opening, seen.rect, room, colours)
         if seen.opening.cased:

@@ -10,6 +10,7 @@ import msgspec
 
 from narrow_cornice.drawing.marks import (
     Area,
+    Areas,
     Dimension,
     Drawing,
     Handle,
@@ -29,6 +30,7 @@ from narrow_cornice.job.paths import (
     AskedWidthPath,
     CornerPath,
     DiagonalPath,
+    FieldPath,
     FixturePath,
     FloorPath,
     MarkPath,
@@ -44,7 +46,7 @@ from narrow_cornice.job.paths import (
 from narrow_cornice.survey.starting_figure import area, crossing_sides
 
 LETTERS_MM = 60.0  # height of letters in the building's millimetres
-LAYERS = {"wall": 7, "opening": 5, "trim": 3, "finish": 8, "fixture": 30, "condition": 1, "dimension": 9, "note": 8}
+LAYERS = {"wall": 7, "opening": 5, "trim": 3, "finish": 8, "fixture": 30, "condition": 1, "dimension": 9, "note": 8, "field": 6}
 MOST_DXF_BYTES = 64 * 1024 * 1024
 MOST_CORNERS = 400
 MOST_ENTITIES = 100_000
@@ -99,12 +101,15 @@ LAYER_OF: dict[type[Any], str] = {
     WidthPath: "dimension",
     AskedWidthPath: "dimension",
     RecessPath: "note",
+    FieldPath: "field",
 }
 
 
 def _layer(mark: Mark) -> str:
     if isinstance(mark, Dimension):
         return "dimension"
+    if isinstance(mark, Areas):
+        return "field"
     return LAYER_OF.get(type(mark.about), "note" if isinstance(mark, Label) else "wall")
 
 
@@ -132,6 +137,9 @@ def drawing_dxf(drawing: Drawing) -> bytes:
         match mark:
             case Area(points=points) | Strip(points=points):
                 space.add_lwpolyline([up(point) for point in points], close=True, dxfattribs=layer)
+            case Areas(outlines=outlines):
+                for outline in outlines:
+                    space.add_lwpolyline([up(point) for point in outline], close=True, dxfattribs=layer)
             case Stroke(points=points, closed=closed):
                 space.add_lwpolyline([up(point) for point in points], close=closed, dxfattribs=layer)
             case Label(at=at, text=words, turned=turned):

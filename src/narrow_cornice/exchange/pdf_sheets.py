@@ -17,6 +17,7 @@ from narrow_cornice.drawing.lettering import settled, usual_size
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     Area,
+    Areas,
     Dimension,
     Drawing,
     Label,
@@ -230,6 +231,9 @@ class Sheet:
         match mark:
             case Area(points=points, fill=fill, pen=pen):
                 self.area(tuple(at(point) for point in points), fill, pen)
+            case Areas(outlines=outlines, fill=fill, pen=pen):
+                for outline in outlines:
+                    self.area(tuple(at(point) for point in outline), fill, pen)
             case Stroke(points=points, pen=pen, closed=closed):
                 self.line(tuple(at(point) for point in points), pen, closed=closed)
             case Strip():

@@ -11,6 +11,7 @@ from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     ROLES,
     Area,
+    Areas,
     Dimension,
     Drawing,
     Handle,
@@ -80,6 +81,9 @@ def _mark(mark: Mark, scale: float) -> list[str]:
     match mark:
         case Area(points=points, fill=fill, pen=pen):
             return [f"<polygon points='{_points(points)}' {_fill(fill)}{_stroke(pen, scale)}{_about(mark)}/>"]
+        case Areas(outlines=outlines, fill=fill, pen=pen):
+            ways = " ".join(f"M{_points(outline)}Z" for outline in outlines)
+            return [f"<path d='{ways}' {_fill(fill)}{_stroke(pen, scale)}/>"]
         case Stroke(points=points, pen=pen, closed=closed):
             name = "polygon" if closed else "polyline"
             return [f"<{name} points='{_points(points)}' fill='none'{_stroke(pen, scale)}{_about(mark)}/>"]

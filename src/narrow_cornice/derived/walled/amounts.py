@@ -103,6 +103,12 @@ def thing_of(laid: LaidField) -> tuple[float, float]:
     return (wide, 2 * wide / math.sqrt(3.0)) if laid.laying.pattern == "hexagon" else (wide, laid.laying.height)
 
 
+def load_of(taken: Taken) -> float:
+    """Return what a square metre of a field weighs, in kg."""
+    area = taken.laid.area
+    return taken.weight.value / area.value if taken.weight is not None and area is not None and area.value else 0.0
+
+
 def _tiled(laid: LaidField, rules: HouseRules) -> Taken:
     assert laid.laying is not None
     assert laid.area is not None

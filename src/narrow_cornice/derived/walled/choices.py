@@ -1,0 +1,183 @@
+"""What of a field comes out narrow, and the nearest ways to have it otherwise: another start, another joint or gap, a
+border. Each is worked out exactly and is a change of the field."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any, NamedTuple
+
+from narrow_cornice.derived.walled.laid_fields import LaidField, Row
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.features.pieces import Piece, thickness
+from narrow_cornice.features.rows import (
+    best_start,
+    border_for,
+    left_at,
+    narrowest,
+    nearest_joint,
+    nearest_start,
+)
+from narrow_cornice.features.slats import slats_between
+from narrow_cornice.job.finishes import Paper, Slat, Tile
+from narrow_cornice.job.model import Settings
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
+from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.show import show_size
+
+NEAR = 1e-3
+STEP = 0.1  # mm, to which what is offered is rounded
+MOST_WORSE = 0.5  # mm by which rounding may leave a piece narrower
+
+
+class Narrow(NamedTuple):
+    """A row whose narrowest piece is narrower than it should be: how wide that is, how wide it should be at least, and
+    where it lies (at which edges)."""
+
+    row: Row
+    narrowest: float
+    least: float
+    at: tuple[float, ...]
+
+
+class Choice(NamedTuple):
+    """A way to have it otherwise: its words, what it changes of the field, and how wide the narrowest is then."""
+
+    words: str
+    fields: dict[str, Any]
+    narrowest: float
+
+
+def narrow_rows(laid: LaidField, changed_rules: dict[str, float]) -> tuple[Narrow, ...]:
+    """Return the rows of a field that leave a piece narrower than the house rule has it; of paper none."""
+    if isinstance(laid.covering, Paper):
+        return ()
+    share = house_rules_of(changed_rules).value("sliver_share")
+    return tuple(
+        Narrow(row, thin, share * row.width, tuple(sorted({s.at for s in row.stops if _left(row, s) < thin + NEAR})))
+        for row in laid.rows
+        if (thin := narrowest(row.stops, row.start, row.width, row.joint)) < share * row.width - NEAR
+    )
+
+
+def _left(row: Row, stop: Any) -> float:
+    return left_at(stop, row.start, row.width, row.joint)
+
+
+def slivers(laid: LaidField, changed_rules: dict[str, float]) -> tuple[Piece, ...]:
+    """Return the pieces that are thinner than the house rule has it, wherever they lie."""
+    if isinstance(laid.covering, Paper) or laid.fault:
+        return ()
+    size = _size(laid)
+    least = house_rules_of(changed_rules).value("sliver_share") * size - NEAR
+    return tuple(piece for piece in laid.pieces if not piece.whole and thickness(piece) < least)
+
+
+def _size(laid: LaidField) -> float:
+    """Return how thin a whole piece is."""
+    if laid.laying is not None:
+        return min(laid.laying.width, laid.laying.height)
+    return laid.rows[0].width if laid.rows else laid.covering.width
+
+
+@by_identity(times=1, each="wall")
+def choices_of(laid: LaidField, changed_rules: dict[str, float], settings: Settings) -> tuple[Choice, ...]:
+    """Return the nearest ways to have no piece of a field narrower than the house rule has it."""
+    rules = house_rules_of(changed_rules)
+    made: list[Choice] = []
+    for narrow in narrow_rows(laid, changed_rules):
+        made += _moved(laid, narrow, settings)
+        if isinstance(laid.covering, Tile):
+            made += _jointed(laid, narrow, rules, settings)
+            made += _bordered(laid, narrow, rules, settings)
+    if laid.cut_by and isinstance(laid.covering, Slat):
+        made += _other_gaps(laid, settings)
+    return tuple({tuple(sorted((k, str(v)) for k, v in one.fields.items())): one for one in made}.values())
+
+
+def _length(mm: float) -> Length:
+    return Length(round(mm, 1), f"{round(mm, 1):g} mm")
+
+
+NAMES = (("across", "start_x"), ("up", "start_y"))
+
+
+def _moved(laid: LaidField, narrow: Narrow, settings: Settings) -> Iterator[Choice]:
+    """Yield the nearest start that will do, or the one with the widest narrowest piece where none does."""
+    row = narrow.row
+    low = laid.region.bounds[row.axis]
+    start = nearest_start(row.stops, row.width, row.joint, narrow.least, row.start)
+    words = "Begin {by} further {way}"
+    if start is None:
+        start, thin = best_start(row.stops, row.width, row.joint, row.start)
+        if thin <= narrow.narrowest + 1.0:
+            return
+        words = "Begin {by} further {way}: the widest there can be"
+    start, found = _rounded(row, start)
+    by = start - row.start
+    if abs(by) < STEP / 2 or found < narrow.narrowest + NEAR:
+        return
+    way = (("left", "right"), ("down", "up"))[row.axis][by > 0]
+    said, typed = NAMES[row.axis]
+    said_as = words.format(by=show_size(abs(by), settings), way=way)
+    yield Choice(
+        f"{said_as}, {show_size(found, settings)} at least", {said: "typed", typed: _length(start - low)}, found
+    )
+
+
+def _rounded(row: Row, start: float) -> tuple[float, float]:
+    """Return a start to a tenth of a millimetre, to the side on which less is lost, and the narrowest piece then."""
+    down, up = (int(start / STEP) * STEP, (int(start / STEP) + 1) * STEP)
+    return max(
+        ((place, narrowest(row.stops, place, row.width, row.joint)) for place in (down, up)), key=lambda one: one[1]
+    )
+
+
+def _jointed(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Settings) -> Iterator[Choice]:
+    """Yield the nearest joint that will do; the other direction must not be made worse by it."""
+    row = narrow.row
+    between = (rules.value("joint_least"), rules.value("joint_most"))
+    joint = nearest_joint(row.stops, row.width, row.anchor, narrow.least, row.joint, between)
+    if joint is None or abs(joint - row.joint) < STEP / 2:
+        return
+    joint = round(joint, 2)
+    found = narrowest(row.stops, row.anchor.start(joint), row.width, joint)
+    if found < narrow.least - MOST_WORSE:
+        return
+    for other in laid.rows:
+        if other.axis != row.axis:
+            before = narrowest(other.stops, other.start, other.width, other.joint)
+            after = narrowest(other.stops, other.anchor.start(joint), other.width, joint)
+            if after < min(before, rules.value("sliver_share") * other.width) - NEAR:
+                return
+    shown = show_size(joint, settings) if settings.unit == "in" else f"{joint:g} mm"
+    yield Choice(
+        f"Joints of {shown}, {show_size(found, settings)} at least", {"joint": Length(joint, f"{joint:g} mm")}, found
+    )
+
+
+def _bordered(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Settings) -> Iterator[Choice]:
+    """Yield a border that leaves whole tiles between its two sides, where the field is a plain rectangle."""
+    region, row = laid.region, narrow.row
+    if laid.field.border is not None or len(region.parts) != 1 or region.parts[0][1] or len(region.parts[0][0]) != 4:
+        return
+    left, bottom, right, top = region.bounds
+    length = (right - left, top - bottom)[row.axis]
+    border = border_for(length, row.width, row.joint, rules.value("border_least"))
+    if border is not None and border.wide <= row.width:
+        words = f"A border of {show_size(border.wide, settings)} round {border.pieces} whole ones"
+        yield Choice(words, {"border": _length(border.wide)}, row.width)
+
+
+def _other_gaps(laid: LaidField, settings: Settings) -> Iterator[Choice]:
+    """Yield gaps that leave the joints of fronts between slats, wider and narrower than the wished one."""
+    slat, field = laid.covering, laid.field
+    assert isinstance(slat, Slat)
+    low, _, high, _ = laid.region.bounds
+    wished = slat.gap if field.gap is None else float(field.gap.mm)
+    for factor in (0.5, 1.5):
+        made = slats_between(high - low, slat.width, max(1.0, wished * factor), field.ends)
+        if laid.gap is not None and abs(made.gap - laid.gap.value) > STEP:
+            yield Choice(
+                f"{made.count} slats, {show_size(made.gap, settings)} apart", {"count": made.count}, slat.width
+            )

@@ -1,0 +1,1 @@
+"""Walls: what is put on them, drawn to end where it should."""

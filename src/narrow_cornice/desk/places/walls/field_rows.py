@@ -1,0 +1,256 @@
+"""The bench of a field: what it is of, where it lies and starts, what comes out narrow and what would do, what it
+takes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from functools import partial
+from typing import Any
+
+from narrow_cornice.derived.walled.amounts import Taken, taken_of
+from narrow_cornice.derived.walled.choices import Choice, choices_of, slivers
+from narrow_cornice.derived.walled.laid_fields import BLOCKS, LaidField, fields_of
+from narrow_cornice.desk.bench import Bench
+from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, TextRow, Title
+from narrow_cornice.desk.places.walls.laying import coverings_there_are
+from narrow_cornice.desk.places.walls.sizes import WORDS
+from narrow_cornice.desk.rows.typed_numbers import number_typed
+from narrow_cornice.features.boards import chevron_column
+from narrow_cornice.features.laying import PATTERNS, Pattern
+from narrow_cornice.features.slats import Ends
+from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Board, Paper, Slat, Tile
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import FieldPath
+from narrow_cornice.job.walled import Across, Field, Up
+from narrow_cornice.units.show import show_area, show_size
+
+OF_BLOCKS: tuple[Pattern, ...] = ("chevron", "herringbone")
+OF_TILES: tuple[Pattern, ...] = tuple(one for one in PATTERNS if one != "chevron")
+END_WORDS: dict[Ends, str] = {"gap": "a gap at both ends", "slat": "a slat at both ends", "half": "half a gap at both"}
+ACROSS: dict[Across, str] = {
+    "middle": "from the middle",
+    "left": "a whole one at the left",
+    "right": "a whole one at the right",
+    "typed": "from where I say",
+}
+UP: dict[Up, str] = {
+    "middle": "from the middle",
+    "bottom": "a whole one below",
+    "top": "a whole one above",
+    "typed": "from where I say",
+}
+MOST_SHOWN = 6
+
+Change = Callable[..., object]
+
+
+def room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
+    """Yield what is put on the walls of a room."""
+    yield Title(room.name[:200], "what is put on its walls")
+    laid = fields_of(room, job.house_rules)
+    if not laid:
+        yield NoteRow(
+            "Nothing yet. Choose a wall with , and . or press it, and lay slats, boards, tiles or paper by the line "
+            "below the drawing."
+        )
+    for one in laid:
+        area = f", {show_area(one.area.value, job.settings.unit)}" if one.area is not None else ""
+        yield ButtonsRow((f"{one.field.name[:40]}{area}",), partial(_select, bench, FieldPath(room.id, one.field.id)))
+        if one.fault:
+            yield NoteRow(one.fault, "rust")
+    yield from bench.findings(lambda finding: finding.room_id == room.id and isinstance(finding.about, FieldPath))
+
+
+def _select(bench: Bench, path: FieldPath, _: int) -> None:
+    bench.session.select(path)
+
+
+def field_rows(bench: Bench, job: Job, path: FieldPath) -> Iterator[Row]:
+    """Yield all that is said of a field, and what can be changed of it."""
+    room = job.room(path.room)
+    laid = next((one for one in fields_of(room, job.house_rules) if one.field.id == path.id), None)
+    if laid is None:
+        yield Title("Field", room.name[:200])
+        yield NoteRow("It is no longer there.")
+        return
+    field = laid.field
+
+    def change(**fields: Any) -> bool:
+        return bench.session.do_made(lambda: edits.change_field(room.id, field.id, field.name, **fields))
+
+    area = f"{show_area(laid.area.value, job.settings.unit)} of " if laid.area is not None else ""
+    yield Title(field.name[:200], f"{area}{room.name[:100]}")
+    if laid.fault:
+        yield NoteRow(laid.fault, "rust")
+    yield from _narrow_rows(bench, job, laid, change)
+    yield TextRow("Name", field.name[:2000], lambda text: change(name=text))
+    yield _covering_row(bench, job, room, field)
+    yield _where_row(room, field, change)
+    yield from _pattern_rows(bench, path, laid, change)
+    yield from _start_rows(bench, path, laid, change)
+    yield Caption("Its edges")
+    for size in ("left", "right", "bottom", "top"):
+        yield from bench.size_rows(path.sized(size), WORDS[size].split(",")[0].capitalize())
+    taken = next((one for one in taken_of(room, job.house_rules) if one.laid.field.id == field.id), None)
+    if taken is not None:
+        yield from _taken_rows(bench, job, taken)
+    yield ButtonsRow(
+        (f"Remove {field.name[:40]}",), lambda _: bench.do(edits.remove_field(room.id, field.id, field.name))
+    )
+    yield from bench.findings(lambda finding: finding.about is not None and finding.about.within(path))
+
+
+def _narrow_rows(bench: Bench, job: Job, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield what comes out narrow, and a button for each of the nearest ways to have it otherwise."""
+    if laid.fault:
+        return
+    thin = slivers(laid, job.house_rules)
+    if thin and laid.thin is not None:
+        many = f"{len(thin)} pieces come out as slivers" if len(thin) > 1 else "One piece comes out as a sliver"
+        yield NoteRow(f"{many}, {show_size(laid.thin[0], job.settings)} at the thinnest.", "rust")
+    elif laid.thin is not None and not isinstance(laid.covering, Paper):
+        yield NoteRow(f"The narrowest piece is {show_size(laid.thin[0], job.settings)}.")
+    if laid.cut_by:
+        yield NoteRow(f"{laid.cut_by} gaps between fronts fall on a slat, which is then cut through.", "ochre")
+    if laid.on_batten:
+        yield NoteRow(f"{laid.on_batten} battens fall on a casing or a socket.", "ochre")
+    for one in choices_of(laid, job.house_rules, job.settings)[:MOST_SHOWN]:
+        yield ButtonsRow((one.words,), partial(_take, change, one))
+
+
+def _take(change: Change, choice: Choice, _: int) -> None:
+    change(**choice.fields)
+
+
+def _covering_row(bench: Bench, job: Job, room: Room, field: Field) -> Row:
+    known = {one.id: one for one in coverings_there_are(job)}
+    options = tuple((one.id, one.name[:60]) for one in known.values())
+
+    def chosen(value: str) -> object:
+        return bench.do(edits.cover_field(room.id, field.id, field.name, known[value]))
+
+    return ChoiceRow("Of", options, field.covering.id, chosen, tuple(one.tone for one in known.values()))
+
+
+def _where_row(room: Room, field: Field, change: Change) -> Row:
+    walls = tuple((f"wall {side.id}", f"wall {edits.wall_name(room, side.id)}") for side in room.measured.walls)
+    fronts = tuple((f"fronts {run.id}", f"fronts of {run.name[:40]}") for run in room.casework.built_ins)
+    options = (*walls, ("floor ", "the floor"), ("ceiling ", "the ceiling"), *fronts)
+    there = {"wall": field.wall, "fronts": field.built_in}.get(field.on, "")
+
+    def chosen(value: str) -> object:
+        on, _, which = value.partition(" ")
+        return change(on=on, wall=which if on == "wall" else "", built_in=which if on == "fronts" else "")
+
+    return ChoiceRow("Lies on", options, f"{field.on} {there}", chosen)
+
+
+def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield how it is laid: what of it a tile, a board or a slat can have."""
+    field, covering = laid.field, laid.covering
+    if isinstance(covering, Tile):
+        usual = ("", f"as its card says: {covering.laid}")
+        patterns = (usual, *((one, one) for one in OF_TILES))
+        yield ChoiceRow("Laid", patterns, field.pattern or "", lambda value: change(pattern=value or None))
+        yield from bench.size_rows(path.sized("joint"), "Joint")
+        yield from bench.size_rows(path.sized("border"), "Border")
+        yield _turn_row(bench, field, change)
+    elif isinstance(covering, Board):
+        blocks = field.pattern in BLOCKS or covering.block > 0
+        ways = (("level", "level"), ("upright", "upright"), *((one, f"{one} of blocks") for one in OF_BLOCKS))
+        now = (field.pattern or "herringbone") if blocks else field.way or _usual_way(covering)
+        yield ChoiceRow("Laid", ways, now, lambda value: change(**_laid_as(value)))
+        if blocks:
+            yield from bench.size_rows(path.sized("block"), "Length of a block")
+            if now == "chevron":
+                yield from _chevron_rows(bench, field, covering, laid, change)
+        yield from bench.size_rows(path.sized("joint"), "Joint")
+    elif isinstance(covering, Slat):
+        ways = (("upright", "upright"), ("level", "level"))
+        yield ChoiceRow("Run", ways, field.way or "upright", lambda value: change(way=value))
+        ends = tuple(END_WORDS.items())
+        yield ChoiceRow("Ends with", ends, field.ends, lambda value: change(ends=value))
+        yield from bench.size_rows(path.sized("gap"), "Gap")
+        yield SizeRow(
+            "How many",
+            "" if field.count is None else str(field.count),
+            f"{laid.count} by the gap wished",
+            lambda text: number_typed(
+                bench, text, "number", (1, 20_000), lambda n: bool(change(count=None if n is None else int(n)))
+            ),
+        )
+        if laid.gap is not None:
+            yield from bench.working(laid.gap)
+
+
+def _usual_way(board: Board) -> str:
+    return "upright" if board.meets == "batten" else "level"
+
+
+def _laid_as(value: str) -> dict[str, Any]:
+    return {"pattern": value, "way": None} if value in OF_BLOCKS else {"pattern": None, "way": value}
+
+
+def _turn_row(bench: Bench, field: Field, change: Change) -> Row:
+    return SizeRow(
+        "Turned by",
+        "" if not field.turn else f"{field.turn:g}°",
+        "not turned",
+        lambda text: number_typed(
+            bench, text.rstrip("° "), "turn", (-360, 360), lambda n: bool(change(turn=float(n or 0.0)))
+        ),
+    )
+
+
+def _chevron_rows(bench: Bench, field: Field, board: Board, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield the angle of a chevron, and what it makes of its blocks: how the saw is set, how wide a column is."""
+    yield SizeRow(
+        "Angle to the level",
+        f"{field.angle:g}°",
+        "45°",
+        lambda text: number_typed(
+            bench, text.rstrip("° "), "angle", (5, 80), lambda n: bool(change(angle=float(n or 45.0)))
+        ),
+    )
+    yield NoteRow(f"Saw set to {field.angle:g}° from square at both ends: left and right blocks, as many of each.")
+    if laid.laying is not None:
+        column = chevron_column.formula(laid.laying.width, board.shows, field.angle)  # type: ignore[attr-defined]
+        yield NoteRow(f"A column is {column:.1f} mm wide; the blocks meet on upright lines.")
+
+
+def _start_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield where it starts, of each direction that can be chosen."""
+    field, axes = laid.field, {row.axis for row in laid.rows}
+    if laid.laying is not None:
+        axes = {0, 1}
+    if not axes:
+        return
+    yield Caption("Where it starts")
+    if 0 in axes:
+        yield ChoiceRow("Across", tuple(ACROSS.items()), field.across, lambda value: change(across=value))
+        if field.across == "typed":
+            yield from bench.size_rows(path.sized("start_x"), "From its left end")
+    if 1 in axes:
+        yield ChoiceRow("Up", tuple(UP.items()), field.up, lambda value: change(up=value))
+        if field.up == "typed":
+            yield from bench.size_rows(path.sized("start_y"), "From its lower end")
+    if not laid.fault:
+        yield NoteRow("Or drag the ring on the drawing.")
+
+
+def _taken_rows(bench: Bench, job: Job, taken: Taken) -> Iterator[Row]:
+    """Yield what a field takes, each figure with its working."""
+    yield Caption("What it takes")
+    if taken.amount is not None:
+        if taken.laid.gap is None:  # of slats the gap is what is worked out in full
+            yield from bench.working(taken.amount)
+        else:
+            yield bench.figure_row(taken.amount, False)
+    if taken.waste is not None:
+        yield NoteRow(f"{100 * taken.waste:.1f} % is cut off and not used again. Nothing is added for breakage.")
+    for cut, many in taken.drops:
+        yield NoteRow(f"{many} {'strip' if many == 1 else 'strips'} of {show_size(cut, job.settings)}.")
+    for figure in (taken.adhesive, taken.grout, taken.laths, taken.felt, taken.weight, taken.hours):
+        if figure is not None:
+            yield bench.figure_row(figure, False)
