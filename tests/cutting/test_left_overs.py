@@ -78,7 +78,7 @@ def test_a_plan_with_left_overs_holds_for_just_those() -> None:
     bars = ((pieces[shortest] + 30.0, (shortest,)), *((4800.0, (index,)) for index in others))
     left = (pieces[shortest] + 30.0,)
     # Of every bar 10 at each end and 5 for a piece are lost; between pieces are a kerf of 3 and 5 for the next.
-    plan = CuttingPlan(pieces, sawn(line).milled.lengths, 8.0, bars, 1.0, left, (0,), 25.0)
+    plan = CuttingPlan(pieces, sawn(line).sold, 8.0, bars, 1.0, left, (0,), 25.0)
     kept = edits.keep_cutting_plan(line.key, plan, line.name).apply(
         edits.set_left_over(line.key, left, line.name).apply(job)
     )

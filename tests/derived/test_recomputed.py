@@ -111,7 +111,7 @@ def bars_hold_their_pieces(job: Job, line: LineToBuy, goods: InLengths) -> None:
     """Every piece of the cut list on one bar, with kerfs, allowances and squared ends, and the bars paid for."""
     rules = {"kerf": 3.0, "piece_allowance": 5.0, "bar_ends": 10.0, **job.house_rules}
     between = rules["kerf"] + rules["piece_allowance"]
-    lost = min(2 * rules["bar_ends"] + rules["piece_allowance"], min(goods.milled.lengths) / 2)
+    lost = min(2 * rules["bar_ends"] + rules["piece_allowance"], min(goods.sold) / 2)
     held = sorted(index for bar in goods.bars.bars for index, _ in bar.pieces)
     assert held == list(range(len(goods.cuts))), line.key
     for bar in goods.bars.bars:

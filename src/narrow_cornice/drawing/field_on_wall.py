@@ -93,9 +93,9 @@ def over_field(
     pen = Pen("verdigris", 1.2, dashed=True)
     axes = {row.axis for row in laid.rows} if laid.laying is None else {0, 1}
     if 0 in axes:
-        yield Stroke((FACE.at(x, bottom - BEYOND), FACE.at(x, top + BEYOND)), pen, about=about)
+        yield Stroke((FACE.at(x, bottom - BEYOND), FACE.at(x, top + BEYOND)), pen)
     if 1 in axes:
-        yield Stroke((FACE.at(left - BEYOND, y), FACE.at(right + BEYOND, y)), pen, about=about)
+        yield Stroke((FACE.at(left - BEYOND, y), FACE.at(right + BEYOND, y)), pen)
     if movable(laid):
         yield Handle(FACE.at(x, y), about.sized("start"))
 

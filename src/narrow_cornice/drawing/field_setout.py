@@ -32,6 +32,7 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import bare_size, show_size
 
 ASIDE = 170.0  # mm between chains of dimensions
+LETTERS = 45.0  # mm that letters are tall on a sheet to scale
 MOST_CUTS = 160  # cut pieces that carry their size
 FACE = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
 
@@ -142,9 +143,9 @@ def _lines(laid: LaidField, about: FieldPath) -> Iterator[Mark]:
     x, y = start_of(laid)
     pen = Pen("verdigris", 1.0, dashed=True)
     if left < x < right:
-        yield Stroke((FACE.at(x, bottom - 60), FACE.at(x, top + 60)), pen, about=about)
+        yield Stroke((FACE.at(x, bottom - 60), FACE.at(x, top + 60)), pen)
     if bottom < y < top:
-        yield Stroke((FACE.at(left - 60, y), FACE.at(right + 60, y)), pen, about=about)
+        yield Stroke((FACE.at(left - 60, y), FACE.at(right + 60, y)), pen)
     if movable(laid):
         yield Handle(FACE.at(x, y), about.sized("start"))
 
@@ -196,6 +197,8 @@ def _sizes(cut: list[Piece], thin: set[Piece], settings: Settings) -> Iterator[M
         ring = on_face(FACE, piece)
         xs, ys = [x for x, _ in ring], [y for _, y in ring]
         wide, tall = max(xs) - min(xs), max(ys) - min(ys)
+        if abs(piece.turn % 90.0) > 1.0 or min(wide, tall) < LETTERS:
+            continue
         words = f"{bare_size(piece.size[0], settings)} × {bare_size(piece.size[1], settings)}"
         colour = "rust" if piece in thin else "soft"
         upright = tall > wide

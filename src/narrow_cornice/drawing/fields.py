@@ -104,7 +104,10 @@ def _behind(laid: LaidField, tone: str) -> str:
 def _shade(laid: LaidField, piece: Piece, tone: str) -> str:
     if isinstance(laid.covering, Paper):
         return tone
-    factor = SHADES[(piece.row * 7 + piece.number * 13 + piece.cell % 3) % len(SHADES)]
+    # neighbours differ, without a pattern to be seen
+    mixed = ((piece.row + 999) * 374_761_393 + (piece.number + 999) * 668_265_263) & 0xFFFFFFFF
+    mixed = ((mixed ^ (mixed >> 13)) * 1_274_126_177) & 0xFFFFFFFF
+    factor = SHADES[(mixed >> 16) % len(SHADES)]
     if laid.laying is not None and laid.laying.pattern in ("chevron", "herringbone") and piece.turn % 180 > 90 - 1e-6:
         factor *= LEANS
     return toned(tone, factor)

@@ -12,6 +12,7 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.bulks import bulks_against, bulks_on_plan, ceiling_marks, roof_window_marks
 from narrow_cornice.drawing.coloured import Colours, colours_of
+from narrow_cornice.drawing.fields import field_marks, fields_flat
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke
 from narrow_cornice.drawing.squared import squared_corners
@@ -26,6 +27,7 @@ from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.units.show import show_size
 
+FLOOR = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))  # the plan as it is drawn
 BOARD = 140.0  # width of a floor board as drawn
 LETTER_OFF = 190.0  # mm from a corner to its letter
 SQUARE_ENOUGH = 0.5  # degrees a corner may be off square before the drawing says so
@@ -79,6 +81,9 @@ def unfolded_room(
     turned = turning(turn)
     marks: list[Mark] = []
     marks += _floor(measured.plan, room.id, room.finishes.floor, turn)
+    if room.walling.fields:
+        on_floor = fields_flat(room, "floor", changed_rules)
+        marks += field_marks(turned_frame(FLOOR, turned), on_floor, room.id, known)
     slopes = slopes_on_walls(measured)
     placed = placed_walls(measured)
     for place in placed:

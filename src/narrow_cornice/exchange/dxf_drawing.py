@@ -46,7 +46,10 @@ from narrow_cornice.job.paths import (
 from narrow_cornice.survey.starting_figure import area, crossing_sides
 
 LETTERS_MM = 60.0  # height of letters in the building's millimetres
-LAYERS = {"wall": 7, "opening": 5, "trim": 3, "finish": 8, "fixture": 30, "condition": 1, "dimension": 9, "note": 8, "field": 6}
+LAYERS = {
+    **{"wall": 7, "opening": 5, "trim": 3, "finish": 8, "fixture": 30},
+    **{"condition": 1, "dimension": 9, "note": 8, "field": 6},
+}
 MOST_DXF_BYTES = 64 * 1024 * 1024
 MOST_CORNERS = 400
 MOST_ENTITIES = 100_000

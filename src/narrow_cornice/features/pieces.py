@@ -13,7 +13,7 @@ from narrow_cornice.features.region import Point, Region, Ring, ring_of
 if TYPE_CHECKING:
     import shapely
 
-TINY = 1e-5  # of a piece's area, by which a whole one may be less
+HAIR = 0.05  # mm by which a piece may reach out and is whole all the same
 LEAST = 0.1  # mm of thickness under which nothing is left of a piece
 NEAR = 1e-6
 
@@ -62,19 +62,14 @@ def cut_to(cells: Cells, region: Region) -> tuple[Piece, ...]:
     shapes = shapely.polygons(cells.outlines)
     whole_region = region.shape
     shapely.prepare(whole_region)
-    # a hair is given to the region, so that a piece on its very edge is whole
-    inside = shapely.covers(shapely.buffer(whole_region, 1e-4, join_style="mitre"), shapes)
+    inside = shapely.covers(shapely.buffer(whole_region, HAIR, join_style="mitre"), shapes)
     touching = shapely.intersects(whole_region, shapes) & ~inside
-    areas = shapely.area(shapes)
     made = [_piece(_ring(cells.outlines[n]), (), True, n, cells) for n in np.flatnonzero(inside).tolist()]
     numbers = np.flatnonzero(touching).tolist()
     clipped = shapely.intersection(shapes[numbers], whole_region)
     for number, part in zip(numbers, clipped, strict=True):
         for one in shapely.get_parts(part):
             if one.geom_type != "Polygon" or _thin(one) < LEAST:
-                continue
-            if one.area >= areas[number] * (1 - TINY):
-                made.append(_piece(_ring(cells.outlines[number]), (), True, number, cells))
                 continue
             clean = shapely.simplify(one, NEAR)
             holes = tuple(ring_of(hole) for hole in clean.interiors)

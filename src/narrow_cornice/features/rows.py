@@ -118,12 +118,10 @@ class Anchor(NamedTuple):
         return self.at + self.share * joint
 
 
-# Many parameters: the row, what holds it, and what its joint may be.
-def nearest_joint(
-    stops: Sequence[Stop], width: float, anchor: Anchor, least: float, joint: float, between: Span
-) -> float | None:
-    """Return the joint nearest to another at which no piece is narrower than ``least``, None where none between two
-    bounds does it.
+def allowed_joints(
+    stops: Iterable[Stop], width: float, anchor: Anchor, least: float, between: Span
+) -> tuple[Span, ...]:
+    """Return the joints between two bounds at which no piece is narrower than ``least``.
 
     With ``k`` pieces between what holds the row and an edge, what is left there is even in the joint: ``rest = a + b ·
     joint``; it is to lie between ``least`` and a step.
@@ -132,7 +130,29 @@ def nearest_joint(
     for stop in stops:
         free = common(free, joined(_joints(stop, width, anchor, least, between)))
         if not free:
-            return None
+            return ()
+    return free
+
+
+# Many parameters: the row, what holds it, and what its joint may be.
+def nearest_joint(
+    stops: Sequence[Stop],
+    width: float,
+    anchor: Anchor,
+    least: float,
+    joint: float,
+    between: Span,
+    step: float = 0.0,
+) -> float | None:
+    """Return the joint nearest to another at which no piece is narrower than ``least``, None where none between two
+    bounds does it; of those that are a multiple of a ``step`` (of spacers) where any is."""
+    free = allowed_joints(stops, width, anchor, least, between)
+    if step > 0:
+        by_step = [
+            n * step for low, high in free for n in range(math.ceil(low / step - NEAR), int(high / step + NEAR) + 1)
+        ]
+        if by_step:
+            return min(by_step, key=lambda one: abs(one - joint))
     return nearest(free, joint)
 
 

@@ -130,7 +130,7 @@ def test_a_scarf_by_hand() -> None:
 
 
 def planned(line: LineToBuy, saw: BarSaw) -> CuttingPlan:
-    pieces, sold = cut_lengths([length for _, length, _ in sawn(line).cuts]), sawn(line).milled.lengths
+    pieces, sold = cut_lengths([length for _, length, _ in sawn(line).cuts]), sawn(line).sold
     stock = [Bars(f"{one:g}", one - saw.lost(sold), one / 1000) for one in sold]
     found = cut_plan(pieces, stock, saw.between, 2.0)
     bars = tuple((sold[bar.stock], bar.pieces) for bar in found.bars)

@@ -62,6 +62,12 @@ def tiles_taken(whole: float, cut: float) -> float:
     return whole + cut
 
 
+@explained("blocks", "blocks", "whole + cut")
+def blocks_taken(whole: float, cut: float) -> float:
+    """Return the blocks that are taken: those laid whole, and those that are cut by the plan."""
+    return whole + cut
+
+
 @explained("laths", "run", "rows × length")
 def laths_of(rows: float, length: float) -> float:
     """Return how many mm of laths lie behind slats, in rows."""
@@ -117,9 +123,10 @@ def _tiled(laid: LaidField, rules: HouseRules) -> Taken:
     edges = "kept" if rules.value("tile_edges_kept") else "any"
     plan = cut_plan([*laid.pieces, *border], thing, rules.value("tile_kerf"), edges)  # type: ignore[arg-type]
     cut = sum(not one.whole for one in (*laid.pieces, *border))
-    amount = tiles_taken(
-        table("whole", float(plan.whole), "tiles", "laid uncut"),
-        table("cut", float(len(plan.cut)), "tiles", f"for {cut} cut pieces; {plan.bound} at least"),
+    counted, unit = (blocks_taken, "blocks") if isinstance(laid.covering, Board) else (tiles_taken, "tiles")
+    amount = counted(
+        table("whole", float(plan.whole), unit, "laid uncut"),
+        table("cut", float(len(plan.cut)), unit, f"for {cut} cut pieces; {plan.bound} at least"),
         called=laid.field.name[:60],
     )
     area = laid.area

@@ -3,6 +3,7 @@ border. Each is worked out exactly and is a change of the field."""
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator
 from typing import Any, NamedTuple
 
@@ -17,15 +18,16 @@ from narrow_cornice.features.rows import (
     nearest_joint,
     nearest_start,
 )
-from narrow_cornice.features.slats import slats_between
+from narrow_cornice.features.slats import clear_of_joints, cut_by, with_count
 from narrow_cornice.job.finishes import Paper, Slat, Tile
 from narrow_cornice.job.model import Settings
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.lengths import Length
-from narrow_cornice.units.show import show_size
+from narrow_cornice.units.show import bare_size, show_size
 
 NEAR = 1e-3
+SPACERS = 0.5  # mm by which spacers grow
 STEP = 0.1  # mm, to which what is offered is rounded
 MOST_WORSE = 0.5  # mm by which rounding may leave a piece narrower
 
@@ -90,8 +92,9 @@ def choices_of(laid: LaidField, changed_rules: dict[str, float], settings: Setti
         if isinstance(laid.covering, Tile):
             made += _jointed(laid, narrow, rules, settings)
             made += _bordered(laid, narrow, rules, settings)
-    if laid.cut_by and isinstance(laid.covering, Slat):
-        made += _other_gaps(laid, settings)
+    if isinstance(laid.covering, Slat):
+        made += _other_gaps(laid, laid.covering, settings)
+    made += _stretches(laid, changed_rules, settings)
     return tuple({tuple(sorted((k, str(v)) for k, v in one.fields.items())): one for one in made}.values())
 
 
@@ -107,17 +110,17 @@ def _moved(laid: LaidField, narrow: Narrow, settings: Settings) -> Iterator[Choi
     row = narrow.row
     low = laid.region.bounds[row.axis]
     start = nearest_start(row.stops, row.width, row.joint, narrow.least, row.start)
-    words = "Begin {by} further {way}"
+    words = "{by} {way}: none under {least}"
     if start is None:
         start, thin = best_start(row.stops, row.width, row.joint, row.start)
         if thin <= narrow.narrowest + 1.0:
             return
-        words = "Begin {by} further {way}: the widest there can be"
+        words = "{by} {way}: {least}, the best there is"
     start, found = _rounded(row, start)
     by = start - row.start
     if abs(by) < STEP / 2 or found < narrow.narrowest + NEAR:
         return
-    way = (("left", "right"), ("down", "up"))[row.axis][by > 0]
+    way = (("to the left", "to the right"), ("down", "up"))[row.axis][by > 0]
     said, typed = NAMES[row.axis]
     said_as = words.format(by=show_size(abs(by), settings), way=way)
     yield Choice(
@@ -137,7 +140,7 @@ def _jointed(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Setti
     """Yield the nearest joint that will do; the other direction must not be made worse by it."""
     row = narrow.row
     between = (rules.value("joint_least"), rules.value("joint_most"))
-    joint = nearest_joint(row.stops, row.width, row.anchor, narrow.least, row.joint, between)
+    joint = nearest_joint(row.stops, row.width, row.anchor, narrow.least, row.joint, between, SPACERS)
     if joint is None or abs(joint - row.joint) < STEP / 2:
         return
     joint = round(joint, 2)
@@ -151,9 +154,8 @@ def _jointed(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Setti
             if after < min(before, rules.value("sliver_share") * other.width) - NEAR:
                 return
     shown = show_size(joint, settings) if settings.unit == "in" else f"{joint:g} mm"
-    yield Choice(
-        f"Joints of {shown}, {show_size(found, settings)} at least", {"joint": Length(joint, f"{joint:g} mm")}, found
-    )
+    words = f"Joints of {shown}: none under {show_size(found, settings)}"
+    yield Choice(words, {"joint": Length(joint, f"{joint:g} mm")}, found)
 
 
 def _bordered(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Settings) -> Iterator[Choice]:
@@ -169,15 +171,42 @@ def _bordered(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Sett
         yield Choice(words, {"border": _length(border.wide)}, row.width)
 
 
-def _other_gaps(laid: LaidField, settings: Settings) -> Iterator[Choice]:
-    """Yield gaps that leave the joints of fronts between slats, wider and narrower than the wished one."""
-    slat, field = laid.covering, laid.field
-    assert isinstance(slat, Slat)
+def _other_gaps(laid: LaidField, slat: Slat, settings: Settings) -> Iterator[Choice]:
+    """Yield the number of slats nearest to the present one that leaves fewer of them cut, by gaps of fronts or by what
+    stands in the field; the upright edges in it count like gaps of no width."""
+    field = laid.field
+    if laid.gap is None or (field.way or "upright") != "upright":
+        return
     low, _, high, _ = laid.region.bounds
+    inner = [edge.at - low for edge in laid.region.upright if low + NEAR < edge.at < high - NEAR]
+    joints = sorted({*((a - low, b - low) for a, b in laid.ground.joints if low < a < high), *((u, u) for u in inner)})
+    there = with_count(high - low, slat.width, laid.count, field.ends)
+    if not joints or there is None:
+        return
     wished = slat.gap if field.gap is None else float(field.gap.mm)
-    for factor in (0.5, 1.5):
-        made = slats_between(high - low, slat.width, max(1.0, wished * factor), field.ends)
-        if laid.gap is not None and abs(made.gap - laid.gap.value) > STEP:
-            yield Choice(
-                f"{made.count} slats, {show_size(made.gap, settings)} apart", {"count": made.count}, slat.width
-            )
+    found, cut = clear_of_joints(high - low, slat.width, wished, field.ends, joints)
+    now = cut_by(there, slat.width, joints)
+    if cut < now:
+        words = f"{found.count} slats, gap {bare_size(round(found.gap, 2), settings)}: {cut or 'none'} cut lengthwise"
+        yield Choice(words, {"count": found.count}, slat.width)
+
+
+def _stretches(laid: LaidField, changed_rules: dict[str, float], settings: Settings) -> Iterator[Choice]:
+    """Yield the widest stretch of the field that nothing stands in, where something does and leaves slivers."""
+    if not slivers(laid, changed_rules) or laid.field.on != "wall":
+        return
+    left, bottom, right, top = laid.region.bounds
+    places = sorted({left, right, *(edge.at for edge in laid.region.upright)})
+    free = [(a, b) for a, b in itertools.pairwise(places) if _is_clear(laid, (a, bottom, b, top))]
+    widest = max(free, key=lambda one: one[1] - one[0], default=(left, right))
+    if right - left - (widest[1] - widest[0]) < 1.0:
+        return
+    words = f"Only from {bare_size(widest[0], settings)} to {show_size(widest[1], settings)}"
+    yield Choice(words, {"left": _length(widest[0]), "right": _length(widest[1])}, 0.0)
+
+
+def _is_clear(laid: LaidField, box: tuple[float, float, float, float]) -> bool:
+    import shapely
+
+    part = shapely.box(*box)
+    return bool(shapely.area(shapely.intersection(laid.region.shape, part)) > 0.995 * part.area)

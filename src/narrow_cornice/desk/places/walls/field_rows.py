@@ -150,7 +150,7 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
     """Yield how it is laid: what of it a tile, a board or a slat can have."""
     field, covering = laid.field, laid.covering
     if isinstance(covering, Tile):
-        usual = ("", f"as its card says: {covering.laid}")
+        usual = ("", f"{covering.laid}, by its card")
         patterns = (usual, *((one, one) for one in OF_TILES))
         yield ChoiceRow("Laid", patterns, field.pattern or "", lambda value: change(pattern=value or None))
         yield from bench.size_rows(path.sized("joint"), "Joint")
@@ -241,12 +241,11 @@ def _start_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change) 
 
 def _taken_rows(bench: Bench, job: Job, taken: Taken) -> Iterator[Row]:
     """Yield what a field takes, each figure with its working."""
+    if taken.amount is not None and taken.laid.gap is None:
+        yield from bench.working(taken.amount)
     yield Caption("What it takes")
-    if taken.amount is not None:
-        if taken.laid.gap is None:  # of slats the gap is what is worked out in full
-            yield from bench.working(taken.amount)
-        else:
-            yield bench.figure_row(taken.amount, False)
+    if taken.amount is not None and taken.laid.gap is not None:  # of slats the gap is what is worked out in full
+        yield bench.figure_row(taken.amount, False)
     if taken.waste is not None:
         yield NoteRow(f"{100 * taken.waste:.1f} % is cut off and not used again. Nothing is added for breakage.")
     for cut, many in taken.drops:

@@ -90,7 +90,7 @@ PLACE = Place(
     cautions=_cautions,
     leaves=(
         Leaf("fields", "Fields", (FIELD, SETOUT, UNFOLDED), (FieldPath,)),
-        Leaf("cuts", "Pieces", (SETOUT, FIELD)),
+        Leaf("cuts", "Pieces", (SETOUT, FIELD), (FieldPath,)),
     ),
     stands=_stands,
     found=_found,
