@@ -12,7 +12,7 @@ from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Areas, Mark, Pen, Point, areas
 from narrow_cornice.features.pieces import Piece
-from narrow_cornice.job.finishes import Board, Paper, Slat, Tile, surface_key
+from narrow_cornice.job.finishes import Board, Overlay, Paper, Slat, Tile, surface_key
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.memo import by_identity
@@ -96,6 +96,8 @@ def tone_of(laid: LaidField, colours: Colours) -> str:
 
 def _behind(laid: LaidField, tone: str) -> str:
     """Return what is seen between the pieces of a field: grout, felt, or (clear) what it lies on."""
+    if isinstance(laid.covering, Overlay):
+        return tone
     if isinstance(laid.covering, Slat):
         return FELT if hides(laid) else "#2a272433"
     return GROUT if isinstance(laid.covering, Tile) else toned(tone, 0.7)

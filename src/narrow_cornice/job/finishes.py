@@ -153,7 +153,8 @@ class Paint(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class Paper(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="paper"):
-    """A wallpaper: length and width of a roll and its repeat in mm, how its strips match, the price of a roll."""
+    """A wallpaper: length and width of a roll and its repeat in mm, how its strips match, the price of a roll. A mural
+    comes in so many ``panels``, each of that length and width, and its price is that of all."""
 
     id: Id
     name: Words
@@ -164,6 +165,7 @@ class Paper(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="paper"
     price: float
     shop: Id
     tone: Tone = "#d9d2bf"
+    panels: int = 0
 
 
 class Tile(msgspec.Struct, frozen=True, forbid_unknown_fields=True, tag="tile"):
@@ -222,7 +224,22 @@ class Board(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     species: Id = ""
 
 
-Covering = Paper | Tile | Slat | Board
+class Overlay(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True, tag="overlay"):
+    """A coat of cement over a wall or a fireplace: how thick in mm, kg of it for a square metre and a mm, how many kg a
+    bag holds and what it costs, and in how many coats it is sealed."""
+
+    id: Id
+    name: Words
+    thickness: float
+    per_mm: float
+    bag: float
+    price: float
+    seals: int = 2
+    shop: Id = "builders-yard"
+    tone: Tone = "#b9b4aa"
+
+
+Covering = Paper | Tile | Slat | Board | Overlay
 OVER_ALL = (Paper, Tile)  # coverings that a whole surface can be given
 IN_LENGTHS = (Slat, Board)  # coverings that are cut from lengths and are finished afterwards
 

@@ -404,6 +404,24 @@ ON_WALLS: tuple[OnWall, ...] = (
         along=("left", "right"),
         sizes={"left": True, "right": False, "bottom": True, "top": False, "block": False, "border": False},
     ),
+    OnWall(
+        "walling", "galleries", "where it lies", along=("middle",), sizes={"gap": True, "middle": True, "height": False}
+    ),
+    OnWall("walling", "flights", "the wall", sizes={"size": False}),
+    OnWall(
+        "walling",
+        "screens",
+        "where it lies",
+        along=("middle",),
+        sizes={"diagonal": False, "depth": False, "middle": True, "height": False},
+    ),
+    OnWall(
+        "walling",
+        "windows",
+        "where it lies",
+        wide="width",
+        sizes={"place": True, "bottom": True, "width": False, "tall": False, "frame": False, "bar": False},
+    ),
     OnWall("zones", "lamps", "where it lies", along=("x",), sizes={"height": True}, stays=True),
     OnWall("measured", "heights", "where it lies", stays=True),
     OnWall("measured", "there", "on every part", sizes={"height": False, "thickness": False}, putting=THERE),

@@ -65,7 +65,7 @@ OF_KIND = {
     **dict.fromkeys(("repair", "sundry"), PHASES[0]),
     **dict.fromkeys(("trim", "knife"), PHASES[1]),
     **dict.fromkeys(("board", "hardware", "strip", "slats", "boards"), PHASES[2]),
-    **dict.fromkeys(("paint", "paper", "tile"), PHASES[3]),
+    **dict.fromkeys(("paint", "paper", "tile", "overlay"), PHASES[3]),
     **dict.fromkeys(("cloth", "rod", "shade", "lamp", "rug", "furniture"), PHASES[4]),
 }
 

@@ -15,7 +15,7 @@ from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.cut_plan import CutPlan, cut_plan
 from narrow_cornice.features.pieces import Piece
 from narrow_cornice.finishes.tiles import adhesive, grout, grout_of
-from narrow_cornice.job.finishes import Board, Paper, Slat, Tile
+from narrow_cornice.job.finishes import Board, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -40,6 +40,8 @@ class Taken(msgspec.Struct, frozen=True):
     grout: Figure | None = None
     laths: Figure | None = None
     felt: Figure | None = None
+    bond: Figure | None = None
+    sealer: Figure | None = None
     hours: Figure | None = None
     weight: Figure | None = None
 
@@ -97,6 +99,8 @@ def _taken(laid: LaidField, changed_rules: dict[str, float]) -> Taken:
     rules = house_rules_of(changed_rules)
     if isinstance(laid.covering, Paper):
         return _papered(laid, laid.covering, rules)
+    if isinstance(laid.covering, Overlay):
+        return _overlaid(laid, laid.covering, rules)
     if laid.laying is not None:
         return _tiled(laid, rules)
     return _sawn(laid, rules)
@@ -233,6 +237,42 @@ def _papered(laid: LaidField, paper: Paper, rules: HouseRules) -> Taken:
     hours = hours_of_laying(laid.area, rules.figure("hours_paper"), called=laid.field.name[:60])
     drops = tuple(sorted(Counter(round(cut, 1) for cut in cuts).items(), reverse=True))
     return Taken(laid, amount, drops=drops, hours=hours)
+
+
+@explained("cement", "kg", "area × thickness × kg a mm")
+def cement_for(area: float, thickness: float, kg_a_mm: float) -> float:
+    """Return the cement of an overlay in kg, from an area in m², a thickness in mm and kg for a m² and a mm."""
+    return area * thickness * kg_a_mm
+
+
+@explained("bond coat", "L", "area ÷ spread")
+def bond_for(area: float, spread: float) -> float:
+    """Return the bond coat of an area in litres."""
+    return area / spread
+
+
+@explained("sealer", "L", "area × coats ÷ spread")
+def sealer_for(area: float, coats: float, spread: float) -> float:
+    """Return the sealer of an area in litres."""
+    return area * coats / spread
+
+
+def _overlaid(laid: LaidField, overlay: Overlay, rules: HouseRules) -> Taken:
+    """Return the cement of an overlay with its bond coat and its sealer."""
+    assert laid.area is not None
+    name = laid.field.name[:60]
+    thick = table("thickness", overlay.thickness, "mm", overlay.name)
+    kg = table("kg a mm", overlay.per_mm, "kg", f"of a square metre, {overlay.name}")
+    amount = cement_for(laid.area, thick, kg, called=name)
+    coats = table("coats", float(overlay.seals), "", overlay.name)
+    return Taken(
+        laid,
+        amount,
+        bond=bond_for(laid.area, rules.figure("bond_spread"), called=name),
+        sealer=sealer_for(laid.area, coats, rules.figure("sealer_spread"), called=name) if overlay.seals else None,
+        hours=hours_of_laying(laid.area, rules.figure("hours_overlay"), called=name),
+        weight=cement_for(laid.area, thick, kg, called=name),
+    )
 
 
 def _area(piece: Piece) -> float:

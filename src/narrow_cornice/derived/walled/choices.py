@@ -19,7 +19,7 @@ from narrow_cornice.features.rows import (
     nearest_start,
 )
 from narrow_cornice.features.slats import clear_of_joints, cut_by, with_count
-from narrow_cornice.job.finishes import Paper, Slat, Tile
+from narrow_cornice.job.finishes import Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Settings
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -79,7 +79,9 @@ def _size(laid: LaidField) -> float:
     """Return how thin a whole piece is."""
     if laid.laying is not None:
         return min(laid.laying.width, laid.laying.height)
-    return laid.rows[0].width if laid.rows else laid.covering.width
+    if laid.rows:
+        return laid.rows[0].width
+    return 0.0 if isinstance(laid.covering, Overlay) else laid.covering.width
 
 
 @by_identity(times=1, each="wall")

@@ -4,7 +4,7 @@ a figure."""
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
 import msgspec
@@ -16,13 +16,14 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, table
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.boards import Stretch, board_and_batten, centred_courses, staggered
+from narrow_cornice.features.falls import Fall, fall_to
 from narrow_cornice.features.laying import IN_ROWS, Cells, Laying, checked
 from narrow_cornice.features.middle import anchor_from_middle, from_middle
 from narrow_cornice.features.pieces import Piece, cut_to, laid, thinnest
 from narrow_cornice.features.region import FieldError, Region, box_ring, region_from
 from narrow_cornice.features.rows import Anchor, Stop, stops_of
 from narrow_cornice.features.slats import clear_of_joints, gap_between, gaps_of, slats_between, with_count
-from narrow_cornice.job.finishes import Board, Covering, Paper, Slat, Tile
+from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.job.rules import house_rules_of
@@ -71,6 +72,7 @@ class LaidField(msgspec.Struct, frozen=True):
     count: int = 0
     cut_by: int = 0
     on_batten: int = 0
+    fall: Fall | None = None
     area: Figure | None = None
 
     @property
@@ -105,9 +107,8 @@ def _field(ground: Ground, field: Field, changed_rules: dict[str, float], room_i
     if ground.region is None:
         return LaidField(field, ground, ground.fault)
     rules = house_rules_of(changed_rules)
-    ways: dict[type[Covering], Callable[..., LaidField]] = {Tile: _tiles, Paper: _drops, Slat: _slats, Board: _boards}
     try:
-        made = ways[type(field.covering)](LaidField(field, ground), rules, room_id)
+        made = WAYS[type(field.covering)](LaidField(field, ground), rules, room_id)
     except CorniceError as error:
         return LaidField(field, ground, str(error))
     area = laid_area(table("covered", ground.region.area, "mm²", "its outline without what it goes round"))
@@ -122,7 +123,33 @@ def _tiles(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     assert isinstance(tile, Tile)
     joint = tile.joint if field.joint is None else float(field.joint.mm)
     laying = Laying(field.pattern or tile.laid, tile.width, tile.height, joint, turn=field.turn, angle=field.angle)
-    return _as_tiles(made, laying)
+    made = _as_tiles(made, laying)
+    return _falling(made, rules) if field.drain is not None and field.on == "floor" else made
+
+
+def _falling(made: LaidField, rules: HouseRules) -> LaidField:
+    """Return tiles on a floor that falls to its drain, cut along the seams of its planes."""
+    import shapely
+
+    assert made.laying is not None
+    assert made.field.drain is not None
+    region = made.region
+    fall = fall_to(region.parts[0][0], made.field.drain, rules.value("least_fall"))
+    pieces: list[Piece] = []
+    for plane in fall.planes:
+        part = shapely.intersection(region.shape, shapely.Polygon(plane.ring))
+        pieces += laid(made.laying, region_from(part))
+    whole = {piece.cell for piece in pieces if piece.whole}
+    kept = [piece for piece in pieces if piece.whole or piece.cell not in whole]
+    return replace(made, pieces=tuple(_apart(kept)), fall=fall)
+
+
+def _apart(pieces: Sequence[Piece]) -> Iterator[Piece]:
+    """Yield pieces with cells that are told apart where they came from layings over different parts."""
+    places: dict[tuple[float, float], int] = {}
+    for piece in pieces:
+        anchor = (round(piece.anchor[0], 3), round(piece.anchor[1], 3))
+        yield piece._replace(cell=places.setdefault(anchor, len(places)))
 
 
 def _as_tiles(made: LaidField, laying: Laying) -> LaidField:
@@ -367,6 +394,32 @@ def _drops(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         row = Laying("straight", paper.width, top - bottom, 0.0)
         anchor = anchor_from_middle(row, made.region, 0)
     begins = _places(anchor.at, paper.width, left, right)
+    if paper.panels:  # a mural hangs in the order of its panels, its middle on the middle of the wall
+        wide = paper.panels * paper.width
+        if wide < right - left - NEAR or paper.length < top - bottom - NEAR:
+            raise FieldError(
+                f"The mural is {wide:.0f} × {paper.length:.0f} mm, the wall {right - left:.0f} × {top - bottom:.0f}.",
+                remedy="Take a larger one, or cover less of the wall.",
+            )
+        if field.across == "middle":
+            anchor = Anchor((left + right - wide) / 2)
+        begins = [anchor.at + number * paper.width for number in range(paper.panels)]
     pieces = cut_to(_strips(0, [(place, paper.width, bottom, top) for place in begins]), made.region)
     row_made = Row(0, stops_of(made.region.upright), paper.width, 0.0, anchor)
     return replace(made, pieces=pieces, rows=(row_made,), count=len({piece.number for piece in pieces}))
+
+
+# ---- cement
+
+
+def _overlaid(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
+    return made  # it has no pieces
+
+
+WAYS: dict[type[Covering], Callable[..., LaidField]] = {
+    Tile: _tiles,
+    Paper: _drops,
+    Slat: _slats,
+    Board: _boards,
+    Overlay: _overlaid,
+}

@@ -458,13 +458,22 @@ from narrow_cornice.job.edits.walling_edits import (
     change_field as change_field,
 )
 from narrow_cornice.job.edits.walling_edits import (
+    change_pictures as change_pictures,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    change_walled as change_walled,
+)
+from narrow_cornice.job.edits.walling_edits import (
     cover_field as cover_field,
 )
 from narrow_cornice.job.edits.walling_edits import (
     put_covering as put_covering,
 )
 from narrow_cornice.job.edits.walling_edits import (
-    remove_field as remove_field,
+    put_on_wall as put_on_wall,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    remove_walled as remove_walled,
 )
 from narrow_cornice.job.edits.zone_edits import (
     add_zone as add_zone,

@@ -1,4 +1,4 @@
-"""Changes to what is put on walls: fields of slats, boards, tiles and paper."""
+"""Changes to what is put on walls: fields, pictures, many small things, screens, false windows, shower bases."""
 
 from __future__ import annotations
 
@@ -20,10 +20,25 @@ from narrow_cornice.job.edits.making import (
 from narrow_cornice.job.finishes import Covering
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.walled import Field
+from narrow_cornice.job.walled import Field, Gallery, Picture
 from narrow_cornice.units.lengths import Length
 
-ZERO_SIZES = ("left", "bottom", "joint", "gap", "start_x", "start_y")
+ZERO_SIZES = ("left", "bottom", "joint", "gap", "start_x", "start_y", "middle", "place")
+PREFIX = {"galleries": "gal", "flights": "fl", "screens": "scr", "windows": "fw", "bases": "wb"}
+WORDS = {
+    "fields": "Field",
+    "galleries": "Pictures",
+    "flights": "Small things",
+    "screens": "Screen",
+    "windows": "False window",
+    "bases": "Shower base",
+}
+NEEDED = {
+    "flights": ("size",),
+    "screens": ("diagonal", "depth"),
+    "windows": ("place", "bottom", "width", "tall", "frame", "bar"),
+    "bases": ("width", "depth"),
+}
 SIGNED = ("start_x", "start_y")
 
 
@@ -91,34 +106,70 @@ def put_covering(covering: Covering) -> Edit:
     return Edit(f"{covering.name[:40]}", apply)
 
 
-def change_field(room_id: str, field_id: str, called: str, /, **fields: Any) -> Edit:
-    """Change a field. Raises EditError for what none can have."""
+def put_on_wall(room_id: str, field: str, thing: Any) -> Edit:
+    """Put pictures, many small things, a screen, a false window or the base of a shower into a room (``field`` says
+    which); without a name it is called by its kind."""
+
+    def change(room: Room) -> Room:
+        there = getattr(room.walling, field)
+        fresh = fresh_id(PREFIX[field], (one.id for one in there))
+        name = thing.name or (f"{WORDS[field]} {len(there) + 1}" if there else WORDS[field])
+        return with_walling(room, **{field: (*there, replace(thing, id=fresh, name=name))})
+
+    return room_edit(f"put up {WORDS[field].lower()}", room_id, change)
+
+
+def change_walled(room_id: str, field: str, thing_id: str, called: str, /, **fields: Any) -> Edit:
+    """Change something that is put on a wall. Raises EditError for what none can have."""
     for key, value in fields.items():
         if isinstance(value, Length) and key not in SIGNED:
             checked_size(value, f"{key} of {called[:40]}", zero=key in ZERO_SIZES)
+        if value is None and key in NEEDED.get(field, ()):
+            raise EditError(f"{key} of {called[:40]} is needed.", remedy="Type it, or remove the thing.")
     if "name" in fields:
-        fields["name"] = checked_name(fields["name"], "A field")
+        fields["name"] = checked_name(fields["name"], WORDS[field])
     shown = ", ".join(f"{key.replace('_', ' ')} {_shown(value)}" for key, value in fields.items())
 
     def change(room: Room) -> Room:
-        return with_walling(room, fields=changed_one(room.walling.fields, field_id, **fields))
+        return with_walling(room, **{field: changed_one(getattr(room.walling, field), thing_id, **fields)})
 
     return room_edit(f"{called[:40]}: {shown}"[:90], room_id, change)
+
+
+def change_field(room_id: str, field_id: str, called: str, /, **fields: Any) -> Edit:
+    """Change a field of slats, boards, tiles or paper. Raises EditError for what none can have."""
+    return change_walled(room_id, "fields", field_id, called, **fields)
 
 
 def _shown(value: Any) -> str:
     if isinstance(value, Length):
         return value.text or f"{value.mm:g}"
+    if isinstance(value, tuple):
+        return f"{len(value)} of them"
     return "as usual" if value is None else f"{value:g}" if isinstance(value, float) else str(value)
 
 
-def remove_field(room_id: str, field_id: str, name: str) -> Edit:
-    """Take a field off."""
+def remove_walled(room_id: str, field: str, thing_id: str, name: str) -> Edit:
+    """Take something off a wall."""
     return room_edit(
         f"remove {name[:40]}",
         room_id,
-        lambda room: with_walling(room, fields=without_one(room.walling.fields, field_id)),
+        lambda room: with_walling(room, **{field: without_one(getattr(room.walling, field), thing_id)}),
     )
+
+
+def change_pictures(room_id: str, gallery: Gallery, pictures: tuple[Picture, ...], title: str) -> Edit:
+    """Give a group other pictures."""
+    for one in pictures:
+        checked_size(one.width, f"width of {one.name[:40]}")
+        checked_size(one.height, f"height of {one.name[:40]}")
+        checked_size(one.hook, f"hook of {one.name[:40]}", zero=True)
+
+    def change(room: Room) -> Room:
+        fresh = tuple(replace(one, id=one.id or fresh_id("p", (x.id for x in pictures))) for one in pictures)
+        return with_walling(room, galleries=changed_one(room.walling.galleries, gallery.id, pictures=fresh))
+
+    return room_edit(title[:90], room_id, change)
 
 
 def without_fields_of(room: Room, built_in: str) -> Room:

@@ -125,6 +125,56 @@ class FieldPath(HangingPath, frozen=True):
     field: ClassVar[str] = "fields"
 
 
+class GalleryPath(HangingPath, frozen=True):
+    """Pictures that hang together; ``picture`` is one of them, empty for all."""
+
+    word: ClassVar[str] = "pictures"
+    field: ClassVar[str] = "galleries"
+    picture: str = ""
+
+    @property
+    def thing(self) -> GalleryPath:
+        """Return the path of the whole group."""
+        return GalleryPath(self.room, self.id)
+
+    @property
+    def steps(self) -> tuple[str, ...]:
+        """Return the fields that tell it from others."""
+        return (self.id, self.size, *((self.picture,) if self.picture else ()))
+
+
+class FlightPath(HangingPath, frozen=True):
+    """Many small things inside an outline; ``corner`` is one of the corners of that, from nought, −1 for all of it."""
+
+    word: ClassVar[str] = "flight"
+    field: ClassVar[str] = "flights"
+    corner: int = -1
+
+    @property
+    def thing(self) -> FlightPath:
+        """Return the path of the whole."""
+        return FlightPath(self.room, self.id)
+
+    @property
+    def steps(self) -> tuple[str, ...]:
+        """Return the fields that tell it from others."""
+        return (self.id, self.size, *((str(self.corner),) if self.corner >= 0 else ()))
+
+
+class ShownPath(HangingPath, frozen=True):
+    """A screen, or a projector's picture."""
+
+    word: ClassVar[str] = "screen"
+    field: ClassVar[str] = "screens"
+
+
+class FalseWindowPath(HangingPath, frozen=True):
+    """A false window of mirror panes."""
+
+    word: ClassVar[str] = "false window"
+    field: ClassVar[str] = "windows"
+
+
 HANGING: tuple[type[HangingPath], ...] = (
     OpeningPath,
     FixturePath,
@@ -137,6 +187,10 @@ HANGING: tuple[type[HangingPath], ...] = (
     BlockPath,
     PanelsPath,
     FieldPath,
+    GalleryPath,
+    FlightPath,
+    ShownPath,
+    FalseWindowPath,
 )
 
 
@@ -146,3 +200,21 @@ def path_to(field: str) -> type[HangingPath]:
         if kind.field == field:
             return kind
     raise KeyError(field)
+
+
+class WetBasePath(Sized, frozen=True):
+    """The base of a shower."""
+
+    word: ClassVar[str] = "shower base"
+    id: str
+
+    def held(self, room: Room) -> bool:
+        """Return whether its room has it."""
+        return self.found(room) is not None
+
+    def found(self, room: Room) -> Any:
+        """Return the thing itself, None where it is not there."""
+        return identified(room.walling.bases, self.id)
+
+
+PUT_ON_WALLS: tuple[type[HangingPath], ...] = tuple(kind for kind in HANGING if kept_in(kind.field).part == "walling")

@@ -16,7 +16,7 @@ from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.sundries import sundries
-from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
+from narrow_cornice.job.finishes import IN_LENGTHS, Board, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
@@ -46,6 +46,7 @@ def wall_stuff_to_buy(job: Job) -> Bought:
     missing: list[str] = []
     pieces: dict[tuple[str, bool], list[Piece]] = {}
     blocks: dict[str, list[tuple[str, str, Taken]]] = {}
+    cement: dict[str, list[tuple[str, str, Taken]]] = {}
     behind: dict[str, dict[str, tuple[str, list[Figure]]]] = {}
     for room in counted_rooms(job):
         for one in fields_of(room, job.house_rules):
@@ -53,7 +54,9 @@ def wall_stuff_to_buy(job: Job) -> Bought:
                 missing.append(f"{one.field.name[:60]} in {room.name[:40]} is not counted: {one.fault}")
         for taken in taken_of(room, job.house_rules):
             covering = taken.laid.covering
-            if not isinstance(covering, IN_LENGTHS):
+            if isinstance(covering, Overlay) and taken.amount is not None:
+                cement.setdefault(covering.id, []).append((room.id, room.name, taken))
+            if isinstance(covering, Tile | Paper):
                 continue
             if taken.plan is not None:
                 blocks.setdefault(covering.id, []).append((room.id, room.name, taken))
@@ -61,11 +64,13 @@ def wall_stuff_to_buy(job: Job) -> Bought:
                 mine = [Piece(room.id, room.name, taken.laid.field.name, length) for length in lengths]
                 if mine:
                     pieces.setdefault((covering.id, of_battens), []).extend(mine)
-            for key, figure in (("laths", taken.laths), ("felt", taken.felt)):
+            for key, figure in _behind(taken):
                 if figure is not None:
                     behind.setdefault(key, {}).setdefault(room.id, (room.name, []))[1].append(_measured(key, figure))
     lines = []
     for covering in job.coverings:
+        if isinstance(covering, Overlay) and (laid := cement.get(covering.id)):
+            lines.append(_cement(job, covering, laid))
         if not isinstance(covering, IN_LENGTHS):
             continue
         for of_battens in (False, True):
@@ -77,13 +82,56 @@ def wall_stuff_to_buy(job: Job) -> Bought:
     for key, by_room in behind.items():
         material = quoted(job.quotes, f"sundry:{key}", sundries()[key])
         wanted = [(room, name, total(name[:60], material.measure, parts)) for room, (name, parts) in by_room.items()]
-        lines.append(material_line(f"sundry:{key}", "sundry", "slats and boards", material, *in_turn(wanted)))
+        lines.append(material_line(f"sundry:{key}", "sundry", "slats, boards and cement", material, *in_turn(wanted)))
     return Bought(tuple(lines), (), tuple(missing))
 
 
+def _behind(taken: Taken) -> tuple[tuple[str, Figure | None], ...]:
+    """Return what goes with a field, by the keys of the table of sundries."""
+    return (("laths", taken.laths), ("felt", taken.felt), ("bond", taken.bond), ("cement-sealer", taken.sealer))
+
+
+@explained("price of bags", "money", "bags × price of one, to 0.01")
+def price_of_bags(bags: float, price_of_one: float) -> float:
+    """Return the price of so many bags."""
+    return cents(bags * price_of_one)
+
+
+def _cement(job: Job, overlay: Overlay, held: list[tuple[str, str, Taken]]) -> LineToBuy:
+    """Return the bags of an overlay."""
+    key = covering_line(overlay.id)
+    by_room: dict[str, tuple[str, list[Figure]]] = {}
+    for room, name, taken in held:
+        if taken.amount is not None:
+            by_room.setdefault(room, (name, []))[1].append(taken.amount)
+    shares = tuple((room, name, total(name[:60], "kg", parts)) for room, (name, parts) in by_room.items())
+    needed = total(overlay.name, "kg", [amount for _, _, amount in shares])
+    bags = math.ceil(needed.value / overlay.bag - 1e-9)
+    each = price_quoted(job.quotes, key, overlay.price, overlay.bag)
+    cost = price_of_bags(
+        table("bags", float(bags), "", f"whole bags of {overlay.bag:g} kg"),
+        table("price of one", each, "money", overlay.name),
+    )
+    return LineToBuy(
+        key,
+        "overlay",
+        overlay.name,
+        overlay.shop,
+        needed,
+        ((overlay.bag, bags, cost.value),),
+        total("price", "money", [cost], listed=True),
+        bags * overlay.bag - needed.value,
+        f"{overlay.thickness:g} mm in {', '.join(name[:40] for _, name, _ in shares)}",
+        shares,
+        f"{bags} {'bag' if bags == 1 else 'bags'} of {overlay.bag:g} kg",
+        InPacks(),
+        bags * overlay.bag,
+    )
+
+
 def _measured(key: str, figure: Figure) -> Figure:
-    """Return laths in metres, felt in m² as they are."""
-    if key == "felt":
+    """Return laths in metres, all else in its own measure."""
+    if key != "laths":
         return figure
     return table(figure.name, math.ceil(figure.value / 100.0) / 10.0, "m", "of laths, in rows behind the slats")
 

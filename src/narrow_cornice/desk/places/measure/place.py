@@ -32,6 +32,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import (
     HANGING,
+    PUT_ON_WALLS,
     AcrossPath,
     AskedDiagonalPath,
     AskedWidthPath,
@@ -39,7 +40,6 @@ from narrow_cornice.job.paths import (
     BulkPath,
     CornerPath,
     DiagonalPath,
-    FieldPath,
     FloorPath,
     FramePath,
     HeightPath,
@@ -75,7 +75,7 @@ READ_HERE: tuple[type[ThingPath], ...] = (
     SlopePath,
     TrayPath,
     LevelPath,
-    *(kind for kind in HANGING if kind not in (PanelsPath, BlockPath, FieldPath)),
+    *(kind for kind in HANGING if kind not in (PanelsPath, BlockPath, *PUT_ON_WALLS)),
 )
 
 
@@ -160,7 +160,9 @@ def _stands(job: Job) -> bool:
 
 
 HOUSE = SeenAs("house", "house", _house)
-ON_WALLS = tuple(kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath, BlockPath, FieldPath))
+ON_WALLS = tuple(
+    kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath, BlockPath, *PUT_ON_WALLS)
+)
 LEAVES = (
     Leaf(
         "walls",

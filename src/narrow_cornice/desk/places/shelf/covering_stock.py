@@ -14,7 +14,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.paper import MATCHES
 from narrow_cornice.finishes.tiles import LAID
 from narrow_cornice.job import edits
-from narrow_cornice.job.finishes import Board, Covering, Meets, Mount, Paper, Slat, Tile
+from narrow_cornice.job.finishes import Board, Covering, Meets, Mount, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.walled import shipped_coverings
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_money, show_size
@@ -26,7 +26,8 @@ FIELDS: dict[type[Covering], tuple[tuple[str, str, Any], ...]] = {
         ("Wide", "width", "size"),
         ("Repeat", "repeat", "size"),
         ("Match", "match", MATCHES),
-        ("A roll costs", "price", "money"),
+        ("Panels of a mural", "panels", "count"),
+        ("A roll or mural costs", "price", "money"),
     ),
     Tile: (
         ("Width", "width", "size"),
@@ -58,8 +59,21 @@ FIELDS: dict[type[Covering], tuple[tuple[str, str, Any], ...]] = {
         ("A metre costs", "price", "money"),
     ),
 }
-WORDS: dict[type[Covering], str] = {Paper: "a paper", Tile: "a tile", Slat: "a slat", Board: "a board"}
-PREFIX: dict[type[Covering], str] = {Paper: "paper", Tile: "tile", Slat: "slat", Board: "board"}
+FIELDS[Overlay] = (
+    ("Thickness", "thickness", "size"),
+    ("Kg a m² and mm", "per_mm", "number"),
+    ("A bag holds, kg", "bag", "number"),
+    ("A bag costs", "price", "money"),
+    ("Coats of sealer", "seals", "count"),
+)
+WORDS: dict[type[Covering], str] = {
+    Paper: "a paper",
+    Tile: "a tile",
+    Slat: "a slat",
+    Board: "a board",
+    Overlay: "a cement",
+}
+PREFIX: dict[type[Covering], str] = {Paper: "paper", Tile: "tile", Slat: "slat", Board: "board", Overlay: "overlay"}
 
 
 def covering_cards(session: Session) -> list[Card]:
@@ -79,6 +93,8 @@ def _covering_card(session: Session, one: Covering) -> Card:
             return words, show_size(value, how), put(field, lambda text: float(parse_length(text, how.unit).mm))
         if of == "money":
             return words, show_money(value), put(field, number_of)
+        if of == "number":
+            return words, f"{value:g}", put(field, number_of)
         if of == "count":
             return words, f"{value}", put(field, lambda text: int(number_of(text)))
         if of == "lengths":

@@ -96,7 +96,7 @@ def field_rows(bench: Bench, job: Job, path: FieldPath) -> Iterator[Row]:
     if taken is not None:
         yield from _taken_rows(bench, job, taken)
     yield ButtonsRow(
-        (f"Remove {field.name[:40]}",), lambda _: bench.do(edits.remove_field(room.id, field.id, field.name))
+        (f"Remove {field.name[:40]}",), lambda _: bench.do(edits.remove_walled(room.id, "fields", field.id, field.name))
     )
     yield from bench.findings(lambda finding: finding.about is not None and finding.about.within(path))
 

@@ -8,12 +8,18 @@ from functools import partial
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.job import edits
-from narrow_cornice.job.finishes import Board, Covering, Paper, Slat, Tile
+from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.job.walled import Field, shipped_coverings
 
-KINDS: tuple[tuple[str, type[Covering]], ...] = (("Slats", Slat), ("Boards", Board), ("Tiles", Tile), ("Paper", Paper))
+KINDS: tuple[tuple[str, type[Covering]], ...] = (
+    ("Slats", Slat),
+    ("Boards", Board),
+    ("Tiles", Tile),
+    ("Paper", Paper),
+    ("Cement", Overlay),
+)
 
 
 def coverings_there_are(job: Job, kind: type[Covering] | None = None) -> Iterator[Covering]:
