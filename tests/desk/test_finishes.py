@@ -191,7 +191,7 @@ def test_test_boards_and_coverings_are_written_on_cards(window: MainWindow) -> N
     page = shelf(window, "coverings")
     dict(page._covering_offers())["A tile"]()
     settle()
-    assert session.job.coverings[-1].box == 44  # type: ignore[union-attr]
+    assert session.job.coverings[-1].box == 50  # type: ignore[union-attr]
     joint = next(one for one in page.cards["coverings"].views[-1]._fields if one.accessibleName() == "Joint")
     type_into(joint, "4 mm")
     assert session.job.coverings[-1].joint == 4  # type: ignore[union-attr]

@@ -148,7 +148,13 @@ def _page(window: MainWindow) -> LampPage:
 
 def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf(lit: MainWindow) -> None:
     assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify", ""]
-    assert [place.name for place in dict(lit.places.groups())["Design"]] == ["Colour", "Trim", "Built-ins", "Lamps"]
+    assert [place.name for place in dict(lit.places.groups())["Design"]] == [
+        "Colour",
+        "Trim",
+        "Built-ins",
+        "Walls",
+        "Lamps",
+    ]
     QTest.mouseClick(lit.spine.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()
     assert lit.session.view.place == "lamps"
@@ -275,8 +281,8 @@ def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     assert lit.session.job.name == "pressed"
     words = {key: says for _, each in keys(lit.places) for key, says in each}
     assert words["F3"] == "light the lamps"
-    assert words["I, M, Z, C, T, B, F, Y, S, K"] == (
-        "to Brief, Measure, Zones, Colour, Trim, Built-ins, Finishes, To buy, Shelf, Lamps"
+    assert words["I, M, Z, C, T, B, W, F, Y, S, K"] == (
+        "to Brief, Measure, Zones, Colour, Trim, Built-ins, Walls, Finishes, To buy, Shelf, Lamps"
     )
     assert "Alt+1 to Alt+9" in words
     lit.go("lamps")
@@ -300,7 +306,7 @@ def test_places_are_told_apart() -> None:
             assert kind in place.shows, (place.key, kind)
         for picture in place.pictures:
             assert set(picture.view) <= set(View.__struct_fields__)
-    assert every.by_letter("w") is None
+    assert every.by_letter("j") is None
     assert every["nowhere"] is PLACES[0]
     assert SplitPath in homes
 

@@ -26,6 +26,10 @@ class Colours:
             return self._hex.get(covering_tone(finish.covering), otherwise)
         return otherwise if finish.colour is None else self._hex.get(finish.colour, otherwise)
 
+    def named(self, colour: str | None, otherwise: str) -> str:
+        """Return the tone of a colour by its identity."""
+        return otherwise if colour is None else self._hex.get(colour, otherwise)
+
 
 def covering_tone(covering: str) -> str:
     """Return by what the tone of a paper or a tile goes among the colours that are drawn."""

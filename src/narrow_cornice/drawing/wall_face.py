@@ -20,6 +20,7 @@ from narrow_cornice.drawing.fields import field_marks, fields_on
 from narrow_cornice.drawing.fixtures import hung_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
+from narrow_cornice.drawing.hung_on_walls import hung_marks_of
 from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Strip, Stroke
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.finishes import Block
@@ -63,11 +64,10 @@ def face_marks(
         fields_on(trimmed.room, face.id, changed_rules) if trimmed.room.walling.fields else (),
         *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
-    return (
-        (*made, *built_marks(frame, face, trimmed.room, colours, changed_rules))
-        if trimmed.room.casework.built_ins
-        else made
-    )
+    hung = hung_marks_of(frame, trimmed.room, face.id, colours, changed_rules)
+    if not trimmed.room.casework.built_ins:
+        return (*made, *hung) if hung else made
+    return (*made, *built_marks(frame, face, trimmed.room, colours, changed_rules), *hung)
 
 
 @by_identity(times=1, each="wall")

@@ -12,6 +12,7 @@ from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
 from narrow_cornice.derived.walled.amounts import taken_of
+from narrow_cornice.derived.walled.hanging_hours import hanging_hours
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.finishes import Colour, Covering, Paint
 from narrow_cornice.job.model import Job, Room
@@ -42,6 +43,7 @@ def works_in(
     yield "papering and tiling", [one.hours for one in worn if one.hours is not None]
     fields = taken_of(room, changed_rules)
     yield "laying fields", [one.hours for one in fields if one.hours is not None]
+    yield "hanging things", list(hanging_hours(room, changed_rules))
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.

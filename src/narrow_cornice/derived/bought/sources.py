@@ -5,6 +5,7 @@ from __future__ import annotations
 from narrow_cornice.derived.bought.boards.source import boards_to_buy
 from narrow_cornice.derived.bought.coverings.source import coverings_to_buy
 from narrow_cornice.derived.bought.furnishings.source import furnishings_to_buy
+from narrow_cornice.derived.bought.hung.source import hung_to_buy
 from narrow_cornice.derived.bought.lines import Source
 from narrow_cornice.derived.bought.own.source import own_to_buy
 from narrow_cornice.derived.bought.paint.source import paint_to_buy
@@ -24,5 +25,6 @@ SOURCES: tuple[Source, ...] = (
     repairs_to_buy,
     sundries_to_buy,
     furnishings_to_buy,
+    hung_to_buy,
     own_to_buy,
 )

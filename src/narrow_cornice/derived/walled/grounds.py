@@ -55,8 +55,16 @@ def ground_of(room: Room, field: Field, changed_rules: dict[str, float]) -> Grou
 
 
 def _wall(trimmed: TrimmedRoom, field: Field, changed_rules: dict[str, float]) -> Ground:
-    face = next((one for one in trimmed.faces if one.id == field.wall), None)
-    if face is None:
+    bare = wall_ground(trimmed.room, field.wall, changed_rules)
+    return Ground(_within(bare.region, field), bare.keep_off) if bare.region is not None else bare
+
+
+@by_identity(times=1, each="wall")
+def wall_ground(room: Room, wall_id: str, changed_rules: dict[str, float]) -> Ground:
+    """Return what is free of a wall: without its openings, its trim, sockets and what stands before it."""
+    trimmed = trimmed_room(room, changed_rules)
+    face = next((one for one in trimmed.faces if one.id == wall_id), None) if trimmed is not None else None
+    if trimmed is None or face is None:
         return Ground(fault="Its wall is not there.")
     holes: list[Ring] = []
     keep_off: list[Span] = []
@@ -77,7 +85,10 @@ def _wall(trimmed: TrimmedRoom, field: Field, changed_rules: dict[str, float]) -
     for wall, built in standing_in(trimmed.room, changed_rules):
         if wall.id == face.id:
             holes.append(box_ring((built.start, 0.0, built.end, built.built.run.top)))
-    return Ground(_within(region_of([_outline(trimmed, face)], holes), field), _sorted(keep_off))
+    try:
+        return Ground(region_of([_outline(trimmed, face)], holes), _sorted(keep_off))
+    except FieldError as error:
+        return Ground(fault=str(error))
 
 
 def _sorted(spans: Sequence[Span]) -> tuple[Span, ...]:

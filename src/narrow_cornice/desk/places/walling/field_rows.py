@@ -12,8 +12,8 @@ from narrow_cornice.derived.walled.choices import Choice, choices_of, slivers
 from narrow_cornice.derived.walled.laid_fields import BLOCKS, LaidField, fields_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, TextRow, Title
-from narrow_cornice.desk.places.walls.laying import coverings_there_are
-from narrow_cornice.desk.places.walls.sizes import WORDS
+from narrow_cornice.desk.places.walling.laying import coverings_there_are
+from narrow_cornice.desk.places.walling.sizes import WORDS
 from narrow_cornice.desk.rows.typed_numbers import number_typed
 from narrow_cornice.features.boards import chevron_column
 from narrow_cornice.features.laying import PATTERNS, Pattern

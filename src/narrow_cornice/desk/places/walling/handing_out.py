@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.handing_out import HandingOut
-from narrow_cornice.desk.places.walls.seen_as import SETOUT
+from narrow_cornice.desk.places.walling.seen_as import SETOUT
 from narrow_cornice.drawing.field_setout import field_setout
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.job.model import Job, Room

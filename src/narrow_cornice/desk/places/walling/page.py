@@ -14,15 +14,28 @@ from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
 from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, where_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.walls.laying import laying_offers
-from narrow_cornice.desk.places.walls.seen_as import field_selected, wall_seen
+from narrow_cornice.desk.places.walling.hung_sheets import (
+    flights_sheet,
+    pictures_sheet,
+    screens_sheet,
+    windows_sheet,
+)
+from narrow_cornice.desk.places.walling.laying import (
+    base_offers,
+    flight_offers,
+    laying_offers,
+    pictures_offers,
+    screen_offers,
+    window_offers,
+)
+from narrow_cornice.desk.places.walling.seen_as import field_selected, wall_seen
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import FieldPath
+from narrow_cornice.job.paths import FieldPath, FlightPath, GalleryPath, HangingPath, ShownPath
 from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import kept_aside
 from narrow_cornice.units.lengths import Length
@@ -37,7 +50,7 @@ class WallsPage(DrawingPage):
 
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
-        for ruled in self._sheets_of_leaves():
+        for ruled in (*self._sheets_of_leaves(), *self._sheets_of_hung()):
             self.add_sheet(ruled)
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
@@ -59,6 +72,40 @@ class WallsPage(DrawingPage):
             self._cuts,
             "The pieces of a field, those to cut by their sizes: choose a field, or lay one by the line below.",
             lines=5,
+        )
+
+    def _sheets_of_hung(self) -> Iterator[Ruled]:
+        yield Ruled(
+            ("pictures",),
+            "Pictures",
+            ("Picture", "How, or size", "Width, or weight", "Middle, or hanger", "Beside below, or hooks", "Held by"),
+            lambda room: list(pictures_sheet(self.session.job, room)),
+            "Pictures in a group, over what stands below or on a free wall: hang some by the line below.",
+            lines=5,
+        )
+        yield Ruled(
+            ("flights",),
+            "Small things",
+            ("Flight", "On", "Things", "Each", "Area", "Nearest two", "At least", "Colours"),
+            lambda room: list(flights_sheet(self.session.job, room)),
+            "Many small things inside an outline, even but not regular: put some up by the line below.",
+            lines=3,
+        )
+        yield Ruled(
+            ("screens",),
+            "Screens",
+            ("Screen", "Way", "Picture", "Middle", "Seat", "Seat wished", "Opening", "Socket"),
+            lambda room: list(screens_sheet(self.session.job, room)),
+            "A screen joined to its wall, hidden, or a projector instead: put one up by the line below.",
+            lines=3,
+        )
+        yield Ruled(
+            ("panes",),
+            "False windows, shower bases",
+            ("What", "Where, or way", "Size", "Panes, or money", "Each, or hours", "Time", "To keep"),
+            lambda room: list(windows_sheet(self.session.job, room)),
+            "A false window of mirror panes, or the base of a shower in both ways: by the line below.",
+            lines=4,
         )
 
     # ---- the sheets
@@ -125,16 +172,47 @@ class WallsPage(DrawingPage):
         if room is None or room.outdoors or measured_room(room, job.house_rules).fault:
             return
         walls = [side.id for side in room.measured.walls]
-        wall = wall_seen(self.session.view, room)
-        yield from laying_offers(self.bench, job, room, wall if wall in walls else walls[0])
+        seen = wall_seen(self.session.view, room)
+        wall = seen if seen in walls else walls[0]
+        leaf = self.leaf()
+        key = leaf.key if leaf is not None else "fields"
+        if key == "pictures":
+            yield from pictures_offers(self.bench, job, room, wall)
+        elif key == "flights":
+            yield from flight_offers(self.bench, job, room, wall)
+        elif key == "screens":
+            yield from screen_offers(self.bench, room, wall)
+        elif key == "panes":
+            yield from window_offers(self.bench, job, room, wall)
+            yield from base_offers(self.bench, room)
+        else:
+            yield from laying_offers(self.bench, job, room, wall)
 
     # ---- moving the start with the hand
 
     def _moved(self, about: ThingPath, x: float, y: float) -> Edit | None:
-        """Return the edit that brings the start of a field to a place of the drawing."""
+        """Return the edit that brings what is dragged to a place of the drawing: the start of a field, the middle of
+        pictures or of a screen, a corner of an outline."""
         room = self.session.room()
-        if room is None or not isinstance(about, FieldPath) or about.room != room.id:
+        if room is None or not isinstance(about, HangingPath) or about.room != room.id:
             return None
+        thing = about.found(room)
+        if thing is None:
+            return None
+        at = {"middle": _whole(x), "height": _whole(max(1.0, -y))}
+        if isinstance(about, GalleryPath):
+            return edits.change_walled(room.id, "galleries", thing.id, thing.name, **at)
+        if isinstance(about, ShownPath):
+            return edits.change_walled(room.id, "screens", thing.id, thing.name, **at)
+        if isinstance(about, FlightPath):
+            ring = list(thing.outline)
+            if not 0 <= about.corner < len(ring):
+                return None
+            ring[about.corner] = (round(x), round(-y))
+            return edits.change_walled(room.id, "flights", thing.id, thing.name, outline=tuple(ring))
+        return self._start_moved(room, about, x, y) if isinstance(about, FieldPath) else None
+
+    def _start_moved(self, room: Room, about: FieldPath, x: float, y: float) -> Edit | None:
         laid = next((one for one in fields_of(room, self.session.job.house_rules) if one.field.id == about.id), None)
         if laid is None or laid.fault:
             return None
@@ -148,7 +226,7 @@ class WallsPage(DrawingPage):
     def _dragged(self, about: ThingPath, x: float, y: float) -> None:
         """Show the wall as it would be with its field starting elsewhere; the job waits until it is let go."""
         edit, seen = self._moved(about, x, y), self.places.seen_as(self.session.view)
-        if edit is None or seen is None or not isinstance(about, FieldPath):
+        if edit is None or seen is None or not isinstance(about, HangingPath):
             return
         with kept_aside():
             job = edit.apply(self.session.job)
@@ -163,6 +241,10 @@ class WallsPage(DrawingPage):
             self.session.select(about.thing)
             self.session.do(edit)
         self.refresh()
+
+
+def _whole(mm: float) -> Length:
+    return Length(round(mm), f"{round(mm)} mm")
 
 
 def _start_at(laid: LaidField, axis: int, place: float) -> dict[str, object]:

@@ -7,7 +7,7 @@ from narrow_cornice.desk.seen_as import WALL, tones
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import FieldPath
+from narrow_cornice.job.paths import FalseWindowPath, FieldPath, FlightPath, GalleryPath, ShownPath
 from narrow_cornice.job.walled import Field
 
 
@@ -54,5 +54,30 @@ def _setout(job: Job, view: View, room: Room) -> Drawing:
     )
 
 
+HUNG = (GalleryPath, FlightPath, ShownPath, FalseWindowPath)
+
+
+def _hung(job: Job, view: View, room: Room) -> Drawing:
+    from msgspec.structs import replace
+
+    from narrow_cornice.drawing.over_walls import hung_wall
+
+    selected = view.selected
+    chosen = selected.found(room) if isinstance(selected, HUNG) and selected.room == room.id else None
+    wall = chosen.wall if chosen is not None else wall_seen(view, room)
+    drawn = WALL.draws(job, replace(view, wall_id=wall), room)
+    return hung_wall(drawn, room, job.house_rules, job.settings, wall, chosen.id if chosen is not None else "")
+
+
+def _ways(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.drawing.over_walls import screen_ways
+
+    selected = view.selected
+    screen = selected.id if isinstance(selected, ShownPath) else ""
+    return screen_ways(room, job.house_rules, tones(job), job.settings, screen)
+
+
+HANGS = SeenAs("hangs", "wall", _hung)
+THREE = SeenAs("three", "three ways", _ways)
 FIELD = SeenAs("field", "wall", _field)
 SETOUT = SeenAs("setout", "set-out", _setout)

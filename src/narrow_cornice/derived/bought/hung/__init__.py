@@ -1,0 +1,1 @@
+"""What hangs on walls, to buy."""
