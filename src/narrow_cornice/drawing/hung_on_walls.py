@@ -11,7 +11,7 @@ from narrow_cornice.derived.walled.hung_pictures import HungGroup, galleries_of
 from narrow_cornice.derived.walled.shown import MirrorWindow, OnScreen, false_windows_of, screens_of
 from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.marks import Area, Handle, Label, Mark, Pen, Point, Stroke, areas
+from narrow_cornice.drawing.marks import Area, Handle, Mark, Pen, Point, Stroke, areas
 from narrow_cornice.features.region import Box
 from narrow_cornice.features.screens import Ways
 from narrow_cornice.job.model import Room
@@ -88,13 +88,13 @@ def picture_marks(frame: Frame, group: HungGroup, room: str, colours: Colours) -
         yield Area(_quad(frame, shadow), "#2a272430")
         wide = FRAME * min(right - left, top - bottom)
         yield Area(_quad(frame, one.box), colours.named(one.picture.colour, WOOD), about, Pen("line", 0.6))
-        yield Area(_quad(frame, _inset(one.box, wide)), "#f4efe4", about)
+        yield Area(_quad(frame, _inset(one.box, wide)), "#f4efe4")
         inner = _inset(one.box, wide * 2.4)
-        yield Area(_quad(frame, inner), one.picture.tone, about, Pen("line", 0.3))
+        yield Area(_quad(frame, inner), one.picture.tone, None, Pen("line", 0.3))
         x0, y0, x1, y1 = inner
         horizon = y0 + (y1 - y0) * 0.4
         ground = (x0, y0, x1, horizon)
-        yield Area(_quad(frame, ground), toned(one.picture.tone, 0.78), about)
+        yield Area(_quad(frame, ground), toned(one.picture.tone, 0.78))
 
 
 def _flight(frame: Frame, flown: Flown, room: str, colours: Colours) -> Iterator[Mark]:
@@ -152,11 +152,11 @@ def screen_marks(frame: Frame, screen: OnScreen, room: str, way: Ways | None = N
     line = Pen("line", 0.8)
     if way == "projector":
         yield Area(_quad(frame, screen.box), "#fbfaf6", about, Pen("line", 0.8, dashed=True))
-        x = frame.at(middle, bottom + (top - bottom) / 2)
-        yield Label(x, "picture of the projector", 8, "soft", face="slanted", about=about)
         return
     if way == "dark wall":
-        yield Area(_quad(frame, (left - 350, bottom - 250, right + 350, top + 250)), "#3b3f42", about, Pen("line", 0.4))
+        long, high = screen.face
+        dark = (max(0.0, left - 350), max(0.0, bottom - 250), min(long, right + 350), min(high, top + 250))
+        yield Area(_quad(frame, dark), "#3b3f42", None, Pen("line", 0.4))
     elif way == "board behind":
         yield Area(_quad(frame, (left - 180, bottom - 260, right + 180, top + 160)), "#9a7d57", about, line)
     elif way == "framed":
@@ -166,7 +166,7 @@ def screen_marks(frame: Frame, screen: OnScreen, room: str, way: Ways | None = N
         yield from _leaves(frame, case, way, about)
         return
     yield Area(_quad(frame, screen.box), DARK, about, line)
-    yield Area(_quad(frame, _inset(screen.box, 12)), "#16181a", about)
+    yield Area(_quad(frame, _inset(screen.box, 12)), "#16181a")
 
 
 def _leaves(frame: Frame, case: Box, way: Ways, about: ShownPath) -> Iterator[Mark]:
@@ -176,7 +176,7 @@ def _leaves(frame: Frame, case: Box, way: Ways, about: ShownPath) -> Iterator[Ma
     for number in range(many):
         a = left + (right - left) * number / many
         b = left + (right - left) * (number + 1) / many
-        yield Area(_quad(frame, (a + 1.5, bottom, b - 1.5, top)), "#dfd4c0", about, Pen("line", 0.6))
+        yield Area(_quad(frame, (a + 1.5, bottom, b - 1.5, top)), "#dfd4c0", None, Pen("line", 0.6))
     if way == "art that opens":
         yield Area(_quad(frame, _inset(case, 60)), "#a9b7b3", about, Pen("line", 0.5))
     if way == "lift":

@@ -109,9 +109,12 @@ def _over_screen(screen: OnScreen, room: str, settings: Settings) -> Iterator[Ma
     middle = (left + right) / 2
     wide, tall = screen.opening.wide, screen.opening.tall
     ring = FACE.quad(Rect(middle - wide / 2, bottom - 25, middle + wide / 2, bottom - 25 + tall))
-    yield Stroke(ring, Pen("verdigris", 0.9, dashed=True), closed=True, about=about)
-    yield Dimension(FACE.at(left, 0), FACE.at(left, screen.centre), 120.0, bare_size(screen.centre, settings), about)
-    yield Dimension(FACE.at(left, top), FACE.at(right, top), 110.0, bare_size(right - left, settings), about)
+    yield Stroke(ring, Pen("verdigris", 0.9, dashed=True), closed=True)
+    over = 380.0 if screen.shown.way == "dark wall" else 110.0
+    yield Dimension(
+        FACE.at(left, 0), FACE.at(left, screen.centre), over + 10.0, bare_size(screen.centre, settings), about
+    )
+    yield Dimension(FACE.at(left, top), FACE.at(right, top), over, bare_size(right - left, settings), about)
     if screen.distance is not None:
         near, far = screen.seats
         words = (
@@ -147,8 +150,9 @@ def screen_ways(
         marks += screen_marks(frame, made, room.id, way)
         marks.append(Label(frame.at(face.length / 2, face.tallest + 190), title, 11, "ink", face="name"))
         chosen = way == shown.way
-        words = _takes(made, way, settings)
-        marks.append(Label(frame.at(face.length / 2, -170), words, 8.5, "verdigris" if chosen else "soft"))
+        for line, words in enumerate(_takes(made, way, settings)):
+            at = frame.at(face.length / 2, -190 - 170 * line)
+            marks.append(Label(at, words, 8.5, "verdigris" if chosen else "soft"))
     title = f"{room.name}, {shown.name}: join it, hide it, or do without"
     return Drawing(title, "choose a way on the bench", tuple(marks), bounds_of(marks, 180.0))
 
@@ -160,19 +164,18 @@ def _three(way: Ways) -> tuple[tuple[str, Ways], ...]:
     return (f"Joined: {join}", join), (f"Hidden: {hide}", hide), ("Without: projector", "projector")
 
 
-def _takes(made: OnScreen, way: Ways, settings: Settings) -> str:
-    """Return in words what a way takes."""
+def _takes(made: OnScreen, way: Ways, settings: Settings) -> list[str]:
+    """Return in words what a way takes, a line for each."""
     beside, _, before = made.takes
-    parts = []
     if way == "projector" and made.throw is not None and made.light is not None:
-        parts.append(f"stands {show_size(made.throw.value, settings)} off, {made.light.value:.0f} lx on the picture")
-    elif way in HIDES:
-        opening = f"{bare_size(made.opening.wide, settings)} × {bare_size(made.opening.tall, settings)}"
-        parts.append(f"opening {opening}, {show_size(made.opening.deep, settings)} deep")
-        if beside:
-            parts.append(f"{show_size(beside, settings)} free at each side")
-        if before:
-            parts.append(f"{show_size(before, settings)} free before it")
-    else:
-        parts.append(f"{bare_size(made.centre, settings)} high at its middle")
-    return ", ".join(parts)
+        stands = f"stands {show_size(made.throw.value, settings)} off"
+        return [stands, f"{made.light.shown(settings)} on the picture"]
+    if way not in HIDES:
+        return [f"its middle {show_size(made.centre, settings)} high"]
+    opening = f"{bare_size(made.opening.wide, settings)} × {bare_size(made.opening.tall, settings)}"
+    free = ""
+    if beside:
+        free = f", {show_size(beside, settings)} free at each side"
+    elif before:
+        free = f", {show_size(before, settings)} free before it"
+    return [f"opening {opening}", f"{show_size(made.opening.deep, settings)} deep{free}"]

@@ -37,7 +37,8 @@ NEAR_CORD = 1200.0  # mm within which a socket is near enough for a cord
 
 
 class OnScreen(msgspec.Struct, frozen=True):
-    """A screen as it comes out, or its ``fault``: its picture as figures and as a box on the wall, the opening it
+    """A screen as it comes out, or its ``fault``: its picture as figures and as a box on the wall (which
+    is as long and tall as ``face``), the opening it
     needs, what its way takes beside, above and before it; how far the seat is (None: none is chosen) and between what
     it should be; whether a socket is near, and of a projector how far it throws and the light on its picture."""
 
@@ -46,6 +47,7 @@ class OnScreen(msgspec.Struct, frozen=True):
     wide: Figure | None = None
     tall: Figure | None = None
     box: Box = (0.0, 0.0, 0.0, 0.0)
+    face: tuple[float, float] = (0.0, 0.0)
     opening: Opening = Opening(0.0, 0.0, 0.0)
     takes: tuple[float, float, float] = (0.0, 0.0, 0.0)
     distance: Figure | None = None
@@ -108,6 +110,7 @@ def on_screen(room: Room, shown: Shown, changed_rules: dict[str, float], way: Wa
         wide=wide,
         tall=tall,
         box=(middle - half, centre - up, middle + half, centre + up),
+        face=(face.length, face.tallest),
         opening=opening,
         takes=leaf_room(way, opening),
         distance=_distance(room, shown, middle, face, changed_rules),

@@ -24,15 +24,16 @@ def pictures_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
     """Yield each picture with its size, its hooks from the left end and the floor, and what they must hold."""
     for group in galleries_of(room, job.house_rules):
         gallery = group.gallery
-        share = f"{100 * group.share.value:.0f} % of {group.below.name[:30]}" if group.share and group.below else ""
-        where = f"wall {wall_name(room, gallery.wall)}"
+        share = f", {100 * group.share.value:.0f} % of {group.below.name[:30]}" if group.share and group.below else ""
+        where = f"{gallery.how}, wall {wall_name(room, gallery.wall)}{share}"
+        left, bottom, right, top = group.box
         yield row(
             GalleryPath(room.id, gallery.id),
             Cell(gallery.name, strong=True),
-            Cell(group.fault or f"{gallery.how}, {where}", warm=bool(group.fault)),
-            Cell(show_size(group.box[2] - group.box[0], job.settings) if group.hung else "", number=True),
-            Cell(bare_size((group.box[1] + group.box[3]) / 2, job.settings) if group.hung else "", number=True),
-            share,
+            _by(right - left, top - bottom, job) if group.hung else "",
+            "",
+            "",
+            Cell(group.fault or where, warm=bool(group.fault)),
             "",
         )
         for one in group.hung:
@@ -110,8 +111,9 @@ def windows_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
             window.name,
             Cell(mirror.fault or f"wall {wall_name(room, window.wall)}", warm=bool(mirror.fault)),
             size,
-            grid,
-            each,
+            f"{grid} of {each}" if grid else "",
+            "",
+            "",
             "",
             "",
         )
@@ -124,6 +126,7 @@ def windows_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
                 Cell(base.name, strong=school.way == base.way),
                 school.fault or f"{school.way}{', chosen' if school.way == base.way else ''}",
                 size,
+                "",
                 money,
                 school.hours.shown(job.settings) if school.hours is not None else "",
                 f"{school.days} days" if school.days else "",

@@ -78,7 +78,7 @@ class WallsPage(DrawingPage):
         yield Ruled(
             ("pictures",),
             "Pictures",
-            ("Picture", "How, or size", "Width, or weight", "Middle, or hanger", "Beside below, or hooks", "Held by"),
+            ("Picture", "Size", "Weight", "Each hanger", "Hooks, across and up", "Held by"),
             lambda room: list(pictures_sheet(self.session.job, room)),
             "Pictures in a group, over what stands below or on a free wall: hang some by the line below.",
             lines=5,
@@ -102,9 +102,10 @@ class WallsPage(DrawingPage):
         yield Ruled(
             ("panes",),
             "False windows, shower bases",
-            ("What", "Where, or way", "Size", "Panes, or money", "Each, or hours", "Time", "To keep"),
+            ("What", "How", "Size", "Panes", "Materials", "Hours", "Time", "To keep"),
             lambda room: list(windows_sheet(self.session.job, room)),
             "A false window of mirror panes, or the base of a shower in both ways: by the line below.",
+            7,
             lines=4,
         )
 

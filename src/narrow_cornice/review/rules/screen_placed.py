@@ -1,0 +1,144 @@
+"""Screens too high or low, too near or far, beyond their wall, over a fire, without a cord (W9)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from narrow_cornice.derived.walled.shown import OnScreen, screens_of
+from narrow_cornice.features.screens import HIDES
+from narrow_cornice.job.edits.walling_edits import change_walled
+from narrow_cornice.job.history import Edit
+from narrow_cornice.job.paths import ShownPath
+from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+from narrow_cornice.survey.faces import Rect
+
+INCH = 25.4
+SLACK = 1.0  # mm
+
+
+def look(seen: RoomSeen) -> Iterator[Finding]:
+    """Look at every screen: its height, its seat, the wall it is on, heat, light."""
+    for made in screens_of(seen.room, seen.changed_rules):
+        if not made.fault:
+            yield from _height(seen, made)
+            yield from _seat(seen, made)
+            yield from _place(seen, made)
+            yield from _light(seen, made)
+
+
+# Many parameters: what is said of a screen, by words.
+def _told(
+    seen: RoomSeen,
+    made: OnScreen,
+    kind: str,
+    grade: Grade,
+    says: str,
+    measured: str,
+    rule: str,
+    risk: str,
+    fixes: tuple[Edit, ...] = (),
+) -> Finding:
+    shown = made.shown
+    return Finding(
+        key=f"screen {kind}:{seen.room.id}:{shown.id}",
+        grade=grade,
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where=shown.name[:60],
+        says=f"{shown.name[:40]} {says}",
+        measured=measured,
+        rule=rule,
+        risk=risk,
+        about=ShownPath(seen.room.id, shown.id),
+        fixes=fixes,
+    )
+
+
+def _height(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+    low, high = seen.rules.value("screen_low"), seen.rules.value("screen_high")
+    if made.shown.way == "projector" or low - SLACK <= made.centre <= high + SLACK:
+        return
+    off = made.centre - high if made.centre > high else low - made.centre
+    wish = seen.wish((low + high) / 2)
+    edit = change_walled(seen.room.id, "screens", made.shown.id, made.shown.name, height=wish)
+    yield _told(
+        seen,
+        made,
+        "height",
+        "will show",
+        f"hangs {seen.size(off)} too {'high' if made.centre > high else 'low'}",
+        f"its middle {seen.size(made.centre)} above the floor",
+        "The middle of a screen near the eye of whoever sits, 1 050 to 1 150 (house rule).",
+        "The neck is bent through every film.",
+        (Edit(f"Hang it at {wish.text}", edit.apply),),
+    )
+
+
+def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+    near, far = made.seats
+    if made.distance is None or near <= made.distance.value <= far:
+        return
+    away = made.distance.value
+    wished = away / ((seen.rules.value("screen_nearest") + seen.rules.value("screen_farthest")) / 2)
+    inches = max(20, round(wished / INCH))
+    size = seen.wish(inches * INCH)
+    edit = change_walled(seen.room.id, "screens", made.shown.id, made.shown.name, diagonal=size)
+    yield _told(
+        seen,
+        made,
+        "seat",
+        "worth a thought",
+        f"is {'large' if away < near else 'small'} for where one sits",
+        f"{seen.size(away)} away; {seen.size(near)} to {seen.size(far)} wished",
+        "One sits 1.2 to 1.6 diagonals before a fine picture (house rule).",
+        "Near, the eye leaves the edges; far, a finer picture is no better.",
+        (Edit(f"One of {inches} in", edit.apply),),
+    )
+
+
+def _place(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+    face = next(one for one in seen.measured.faces if one.id == made.shown.wall)
+    left, bottom, right, top = made.box
+    beside = made.takes[0] if made.shown.way in HIDES else 0.0
+    over = left - beside < -SLACK or right + beside > face.length + SLACK or bottom < 0 or top > face.tallest
+    box = Rect(left, bottom, right, top)
+    met = next((one.opening.name for one in face.openings if one.rect.within(box).area > SLACK), "")
+    if over or met:
+        yield _told(
+            seen,
+            made,
+            "place",
+            "will not fit",
+            f"lies over {met[:40]}" if met else "goes beyond its wall",
+            f"{seen.size(right - left)} × {seen.size(top - bottom)}"
+            + (f", {seen.size(beside)} free at each side wanted" if beside else ""),
+            "A screen and what hides it want free wall (W9).",
+            "Doors that slide have nowhere to go.",
+        )
+    fire = next((one for one in face.openings if one.opening.kind == "fireplace"), None)
+    if fire is not None and fire.rect.u0 < right and fire.rect.u1 > left and bottom > fire.rect.v1 - SLACK:
+        yield _told(
+            seen,
+            made,
+            "heat",
+            "unsafe",
+            f"hangs over {fire.opening.name[:40]}",
+            f"{seen.size(bottom - fire.rect.v1)} above it",
+            "Heaters and fires keep their distance: the sheet of the screen and of the fire, and the local code.",
+            "Heat and soot go up through it.",
+        )
+
+
+def _light(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+    least = seen.rules.value("projector_light")
+    if made.light is not None and made.light.value < least:
+        yield _told(
+            seen,
+            made,
+            "light",
+            "worth a thought",
+            "throws a pale picture",
+            f"{made.light.value:.0f} lx; {least:g} wished",
+            "A projector's picture has some fifteen times what a dimmed room sends back (house rule).",
+            "Only at night is anything to be seen.",
+        )
