@@ -113,10 +113,13 @@ def wall_risks(job: Job, room: Room) -> tuple[str, ...]:
     called = {
         "dust": bool(wooden),
         "tile_dust": bool(tiled),
-        "wet_walls": any(one.laid.field.drain is not None for one in taken),
+        "wet_walls": bool(room.walling.bases) or any(one.laid.field.drain is not None for one in taken),
+        "hangers": bool(room.walling.galleries or room.walling.windows or room.walling.screens),
+        "glass": bool(room.walling.windows or room.walling.galleries),
+        "openings": bool(room.walling.galleries or room.walling.screens or room.walling.flights),
         "wall_load": any(load_of(one) > most for one in taken if one.laid.field.on != "floor"),
         "field_fire": any(one.kind == "fireplace" and one.wall in walls for one in room.measured.openings),
-        "live": bool(taken) and any(one.kind in LIVE for one in room.measured.fixtures),
+        "live": bool(room.walling.screens) or (bool(taken) and any(one.kind in LIVE for one in room.measured.fixtures)),
         "heavy": any(one.weight is not None and one.weight.value > HEAVY for one in wooden),
         "ladders": any(one.laid.region.bounds[3] > FROM_THE_FLOOR for one in taken if one.laid.field.on == "wall"),
     }

@@ -8,7 +8,8 @@ from __future__ import annotations
 
 import io
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from functools import partial
 from html import escape
 
 from narrow_cornice.drawing.marks import Pen, Point
@@ -88,31 +89,61 @@ def profile_pdf(job: Job, profile: Profile, name: str, paper: Paper | None = Non
     sheet = Sheet(job, f"{name}, full size", paper)
     points = _closed(profile)
     wide, tall = max(z for z, _ in points), profile.height
-    room = (sheet.wide - 2 * MARGIN - OVERLAP, sheet.tall - 2 * MARGIN - 30.0 - OVERLAP)
-    across, down = max(1, math.ceil(wide / room[0])), max(1, math.ceil(tall / room[1]))
-    for row in range(down):
-        for column in range(across):
-            sheet.page()
-            words = f", tile {chr(65 + row)}{column + 1} of {chr(64 + down)}{across}" if across * down > 1 else ""
-            sheet.text(MARGIN, 14, f"{name}{words}", 12, face="name", room=sheet.wide - 2 * MARGIN)
-            sheet.text(MARGIN, 19, "Full size: print without scaling, and measure the 50 mm line.", 8, colour="soft")
-            left, top = MARGIN - column * room[0], 26.0 - row * room[1]
-            _tile(sheet, [(left + z, top + tall - y) for z, y in points], room)
-            base = sheet.tall - 18.0
-            sheet.line(((sheet.wide - 60, base), (sheet.wide - 10, base)), Pen("ink", 0.8))
-            sheet.text(sheet.wide - 35, base - 1.5, "50 mm", 7, anchor="middle")
-            sheet.wrapped(
-                MARGIN, base - 3.0, " ".join(cautions(*TRIM_WORK)), 6.5, sheet.wide - 85, colour="soft", most=3
-            )
-            foot(sheet, job)
+
+    def draw(left: float, top: float) -> None:
+        sheet.line(tuple((left + z, top + tall - y) for z, y in points), Pen("ink", 0.6), closed=True)
+
+    in_tiles(sheet, job, name, (wide, tall), cautions(*TRIM_WORK), draw)
     return sheet.content()
 
 
-def _tile(sheet: Sheet, points: Sequence[Point], room: tuple[float, float]) -> None:
-    """Draw what of an outline lies on a tile, and a cross in each corner of what it shares with its neighbours."""
+def tiles_for(sheet: Sheet, wide: float, tall: float) -> tuple[int, int]:
+    """Return how many tiles of a paper a drawing at full size takes across and down."""
+    room = _room(sheet)
+    return max(1, math.ceil(wide / room[0])), max(1, math.ceil(tall / room[1]))
+
+
+def _room(sheet: Sheet) -> tuple[float, float]:
+    return sheet.wide - 2 * MARGIN - OVERLAP, sheet.tall - 2 * MARGIN - 30.0 - OVERLAP
+
+
+# Many parameters: the paper, and what is drawn on it.
+def in_tiles(
+    sheet: Sheet,
+    job: Job,
+    name: str,
+    size: tuple[float, float],
+    said: Sequence[str],
+    draw: Callable[[float, float], None],
+) -> None:
+    """Draw something of a size in mm at full size over as many pages as it takes; ``draw`` is given where on the paper
+    its upper left corner lies. Neighbouring tiles share a strip with crosses to lay them over one another by."""
+    room = _room(sheet)
+    across, down = tiles_for(sheet, *size)
+    for row in range(down):
+        for column in range(across):
+            sheet.page()
+            words = f", tile {_row_name(row)}{column + 1} of {_row_name(down - 1)}{across}" if across * down > 1 else ""
+            sheet.text(MARGIN, 14, f"{name}{words}", 12, face="name", room=sheet.wide - 2 * MARGIN)
+            sheet.text(MARGIN, 19, "Full size: print without scaling, and measure the 50 mm line.", 8, colour="soft")
+            _tile(sheet, room, partial(draw, MARGIN - column * room[0], 26.0 - row * room[1]))
+            base = sheet.tall - 18.0
+            sheet.line(((sheet.wide - 60, base), (sheet.wide - 10, base)), Pen("ink", 0.8))
+            sheet.text(sheet.wide - 35, base - 1.5, "50 mm", 7, anchor="middle")
+            sheet.wrapped(MARGIN, base - 3.0, " ".join(said), 6.5, sheet.wide - 85, colour="soft", most=3)
+            foot(sheet, job)
+
+
+def _row_name(row: int) -> str:
+    """Return the letters of a row of tiles: A to Z, then AA."""
+    return chr(65 + row) if row < 26 else chr(64 + row // 26) + chr(65 + row % 26)
+
+
+def _tile(sheet: Sheet, room: tuple[float, float], draw: Callable[[], None]) -> None:
+    """Draw what lies on a tile, and a cross in each corner of what it shares with its neighbours."""
     right, low = MARGIN + room[0] + OVERLAP, 26.0 + room[1] + OVERLAP
     with sheet.pdf.rect_clip(MARGIN, 26.0, right - MARGIN, low - 26.0):
-        sheet.line(tuple(points), Pen("ink", 0.6), closed=True)
+        draw()
     for x in (MARGIN, MARGIN + room[0]):
         for y in (26.0, 26.0 + room[1]):
             cx, cy = x + OVERLAP / 2, y + OVERLAP / 2

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 from typing import get_args
 
 from narrow_cornice.derived.coated.pieces import BOARDED, STENCIL
+from narrow_cornice.derived.walled.repeats import RepeatChoice, repeat_choices
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, TextRow, Title
 from narrow_cornice.desk.offers import Doable
@@ -90,6 +92,8 @@ def block_rows(bench: Bench, job: Job, path: BlockPath) -> Iterator[Row]:
         if stencil or not size.startswith("repeat"):
             yield from bench.size_rows(path.sized(size), words.capitalize())
     if stencil:
+        for choice in repeat_choices(room, one, job.house_rules, job.settings):
+            yield ButtonsRow((choice.words,), partial(_repeated, change, choice))
         yield SizeRow("Painted of it", f"{100 * one.share:g} %", "30 %", lambda text: _share(bench, text, change))
     yield Caption("Its finish")
     yield from _of_finish(bench, job, SurfacePath(room.id, one.kind, one.id))
@@ -97,6 +101,10 @@ def block_rows(bench: Bench, job: Job, path: BlockPath) -> Iterator[Row]:
         (f"Remove {one.name[:40]}",),
         lambda _: bench.do(edits.remove_thing(room.id, "blocks", one.id, one.name)),
     )
+
+
+def _repeated(change: Callable[..., bool], choice: RepeatChoice, _: int) -> None:
+    change(**choice.fields)
 
 
 def _share(bench: Bench, text: str, change: Callable[..., bool]) -> bool:

@@ -61,3 +61,24 @@ def pieces_csv(out: HandingOut) -> None:
         from narrow_cornice.exchange.fields_csv import fields_table
 
         out.write(path, lambda: fields_table(job).encode("utf-8"))
+
+
+def template(out: HandingOut) -> None:
+    """Print the marks of the room, and its pictures and small things at full size in tiles."""
+    room, job = out.session.room(), out.session.job
+    if room is None or not (room.walling.galleries or room.walling.flights or room.walling.screens):
+        out.tell("Nothing hangs on the walls of this room yet.")
+        return
+    from narrow_cornice.exchange.hanging_template import template_pdf
+
+    out.print_sheets("Templates to hang by", f"{room.name} templates", lambda paper: template_pdf(job, room, paper))
+
+
+def marks_csv(out: HandingOut) -> None:
+    """Hand out the marks of the house as a table."""
+    job = out.session.job
+    path = out.ask("Marks to hang by", f"{job.name} marks", "csv")
+    if path is not None:
+        from narrow_cornice.exchange.hanging_template import marks_table
+
+        out.write(path, lambda: marks_table(job).encode("utf-8"))

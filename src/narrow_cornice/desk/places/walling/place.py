@@ -134,6 +134,8 @@ PLACE = Place(
     hands_out=(
         Export("Set-out of the walls, on paper …", Late(f"{HERE}.handing_out", "setout_pdf")),
         Export("Set-out of this wall as DXF …", Late(f"{HERE}.handing_out", "setout_dxf")),
+        Export("Templates to hang by, at full size on paper …", Late(f"{HERE}.handing_out", "template")),
+        Export("Marks to hang by as CSV …", Late(f"{HERE}.handing_out", "marks_csv")),
         Export("Pieces of all fields as CSV …", Late(f"{HERE}.handing_out", "pieces_csv")),
     ),
 )
