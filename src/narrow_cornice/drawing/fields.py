@@ -70,6 +70,9 @@ def _marks(
     groups: dict[str, list[tuple[Point, ...]]] = {}
     for piece in laid.pieces:
         groups.setdefault(_shade(laid, piece, tone), []).append(on_face(frame, piece))
+    if isinstance(laid.covering, Paper):  # its seams are seen as little as can be
+        seam = Pen(toned(tone, 0.86), 0.5)
+        return (*marks, *(areas(tuple(outlines), shade, seam) for shade, outlines in groups.items()))
     pen = None if isinstance(laid.covering, Tile) and laid.laying is not None and laid.laying.joint > 0 else EDGE
     marks += [areas(tuple(outlines), shade, pen) for shade, outlines in groups.items()]
     if laid.border:

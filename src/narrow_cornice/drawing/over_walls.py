@@ -153,8 +153,8 @@ def screen_ways(
         for line, words in enumerate(_takes(made, way, settings)):
             at = frame.at(face.length / 2, -190 - 170 * line)
             marks.append(Label(at, words, 8.5, "verdigris" if chosen else "soft"))
-    title = f"{room.name}, {shown.name}: join it, hide it, or do without"
-    return Drawing(title, "choose a way on the bench", tuple(marks), bounds_of(marks, 180.0))
+    said = f"{shown.name}: joined to the wall, hidden on it, or done without; choose a way on the bench"
+    return Drawing(f"{room.name}: a screen in three ways", said, tuple(marks), bounds_of(marks, 180.0))
 
 
 def _three(way: Ways) -> tuple[tuple[str, Ways], ...]:
@@ -169,7 +169,7 @@ def _takes(made: OnScreen, way: Ways, settings: Settings) -> list[str]:
     beside, _, before = made.takes
     if way == "projector" and made.throw is not None and made.light is not None:
         stands = f"stands {show_size(made.throw.value, settings)} off"
-        return [stands, f"{made.light.shown(settings)} on the picture"]
+        return [stands, f"{made.light.value:.0f} lx on the picture"]
     if way not in HIDES:
         return [f"its middle {show_size(made.centre, settings)} high"]
     opening = f"{bare_size(made.opening.wide, settings)} × {bare_size(made.opening.tall, settings)}"

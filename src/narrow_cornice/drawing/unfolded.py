@@ -27,7 +27,7 @@ from narrow_cornice.survey.network import Angle
 from narrow_cornice.survey.plan import Plan, corner_name, interior_angle_at
 from narrow_cornice.units.show import show_size
 
-FLOOR = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))  # the plan as it is drawn
+FLOOR = Frame((0.0, 0.0), (1.0, 0.0), (0.0, 1.0))  # the plan as it is drawn
 BOARD = 140.0  # width of a floor board as drawn
 LETTER_OFF = 190.0  # mm from a corner to its letter
 SQUARE_ENOUGH = 0.5  # degrees a corner may be off square before the drawing says so

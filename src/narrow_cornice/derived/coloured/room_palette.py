@@ -12,13 +12,15 @@ from narrow_cornice.colour.shares import RoleKind
 from narrow_cornice.colour.tones import tone_difference
 from narrow_cornice.colour.undertone import chroma_of, is_neutral
 from narrow_cornice.derived.coated.coatings import finished_surfaces
+from narrow_cornice.derived.coated.field_surfaces import BOARDING, SLATTED
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.zoned.dressed import dressed_of
 from narrow_cornice.derived.zoned.standing import standing_pieces
 from narrow_cornice.explained.figures import Figure, explained, table, total
-from narrow_cornice.job.finishes import Colour, Covering, Paint
+from narrow_cornice.job.finishes import IN_LENGTHS, Colour, Covering, Paint, surface_key
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import DressingPath, StoodPath, SurfacePath, ThingPath
+from narrow_cornice.job.paths import DressingPath, FieldPath, StoodPath, SurfacePath, ThingPath
 from narrow_cornice.job.zoned import Fabric, Stood
 from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.library import furniture
@@ -101,6 +103,7 @@ def room_palette(
     if not room.outdoors and measured_room(room, changed_rules).fault:
         return ()
     found += _of_surfaces(room, changed_rules, (paints, colours, coverings))
+    found += _of_fields(room, changed_rules)
     found += _of_pieces(room, changed_rules, known)
     found += _of_cloth(room, changed_rules, fabrics)
     by_colour: dict[str, list[_Found]] = {}
@@ -169,6 +172,24 @@ def _of_surfaces(
         elif one.finish.over is not None and one.finish.over in known:
             there = known[one.finish.over]
             made.append(_Found(there.id, there.name, there.hex, part, there.of == "wood", there.of))
+    return made
+
+
+def _of_fields(room: Room, changed_rules: dict[str, float]) -> list[_Found]:
+    """Return what fields bring: tiles, paper and cement in their tone, wood that has no paint of its own as wood."""
+    finishes = room.finishes.surfaces
+    made = []
+    for one in fields_of(room, changed_rules):
+        covering, wooden = one.covering, isinstance(one.covering, IN_LENGTHS)
+        painted = any(
+            surface_key(group, one.field.id) in finishes or group in finishes for group in (BOARDING, SLATTED)
+        )
+        if one.area is None or (wooden and painted):
+            continue
+        path = FieldPath(room.id, one.field.id)
+        part = Part(one.field.name, path, one.area, "fields")
+        of = "wood" if wooden else "covering"
+        made.append(_Found(f"covering:{covering.id}", covering.name, covering.tone, part, wooden, of))
     return made
 
 

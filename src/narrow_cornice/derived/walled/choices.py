@@ -7,7 +7,7 @@ import itertools
 from collections.abc import Iterator
 from typing import Any, NamedTuple
 
-from narrow_cornice.derived.walled.laid_fields import LaidField, Row
+from narrow_cornice.derived.walled.laid_fields import LaidField, Row, before_seams
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.pieces import Piece, thickness
 from narrow_cornice.features.rows import (
@@ -72,7 +72,7 @@ def slivers(laid: LaidField, changed_rules: dict[str, float]) -> tuple[Piece, ..
         return ()
     size = _size(laid)
     least = house_rules_of(changed_rules).value("sliver_share") * size - NEAR
-    return tuple(piece for piece in laid.pieces if not piece.whole and thickness(piece) < least)
+    return tuple(piece for piece in before_seams(laid) if not piece.whole and thickness(piece) < least)
 
 
 def _size(laid: LaidField) -> float:
@@ -124,10 +124,8 @@ def _moved(laid: LaidField, narrow: Narrow, settings: Settings) -> Iterator[Choi
         return
     way = (("to the left", "to the right"), ("down", "up"))[row.axis][by > 0]
     said, typed = NAMES[row.axis]
-    said_as = words.format(by=show_size(abs(by), settings), way=way)
-    yield Choice(
-        f"{said_as}, {show_size(found, settings)} at least", {said: "typed", typed: _length(start - low)}, found
-    )
+    said_as = words.format(by=show_size(abs(by), settings), way=way, least=show_size(found, settings))
+    yield Choice(said_as, {said: "typed", typed: _length(start - low)}, found)
 
 
 def _rounded(row: Row, start: float) -> tuple[float, float]:

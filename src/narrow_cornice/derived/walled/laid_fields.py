@@ -112,7 +112,15 @@ def _field(ground: Ground, field: Field, changed_rules: dict[str, float], room_i
     except CorniceError as error:
         return LaidField(field, ground, str(error))
     area = laid_area(table("covered", ground.region.area, "mm²", "its outline without what it goes round"))
-    return replace(made, area=replace(area, name=field.name[:60]), thin=thinnest(made.pieces))
+    return replace(made, area=replace(area, name=field.name[:60]), thin=thinnest(before_seams(made)))
+
+
+def before_seams(made: LaidField) -> tuple[Piece, ...]:
+    """Return the pieces of a field; of a floor that falls as they lie before its seams are cut, since what a seam cuts
+    of a chip is not narrow but folded."""
+    if made.fall is None or made.laying is None:
+        return made.pieces
+    return laid(made.laying, made.region)
 
 
 # ---- tiles, and blocks of wood that lie like tiles
@@ -139,9 +147,7 @@ def _falling(made: LaidField, rules: HouseRules) -> LaidField:
     for plane in fall.planes:
         part = shapely.intersection(region.shape, shapely.Polygon(plane.ring))
         pieces += laid(made.laying, region_from(part))
-    whole = {piece.cell for piece in pieces if piece.whole}
-    kept = [piece for piece in pieces if piece.whole or piece.cell not in whole]
-    return replace(made, pieces=tuple(_apart(kept)), fall=fall)
+    return replace(made, pieces=tuple(_apart(pieces)), fall=fall)
 
 
 def _apart(pieces: Sequence[Piece]) -> Iterator[Piece]:

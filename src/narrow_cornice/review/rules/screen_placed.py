@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.walled.shown import OnScreen, screens_of
-from narrow_cornice.features.screens import HIDES
+from narrow_cornice.features.screens import DIAGONAL, HIDES
 from narrow_cornice.job.edits.walling_edits import change_walled
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import ShownPath
@@ -13,6 +13,7 @@ from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 from narrow_cornice.survey.faces import Rect
 
 INCH = 25.4
+LARGEST = 85  # inches across its corners that are sold for rooms
 SLACK = 1.0  # mm
 
 
@@ -82,6 +83,7 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
     wished = away / ((seen.rules.value("screen_nearest") + seen.rules.value("screen_farthest")) / 2)
     inches = max(20, round(wished / INCH))
     size = seen.wish(inches * INCH)
+    fits = inches <= LARGEST and inches * INCH * 16 / DIAGONAL <= made.face[0]
     edit = change_walled(seen.room.id, "screens", made.shown.id, made.shown.name, diagonal=size)
     yield _told(
         seen,
@@ -92,7 +94,7 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
         f"{seen.size(away)} away; {seen.size(near)} to {seen.size(far)} wished",
         "One sits 1.2 to 1.6 diagonals before a fine picture (house rule).",
         "Near, the eye leaves the edges; far, a finer picture is no better.",
-        (Edit(f"One of {inches} in", edit.apply),),
+        (Edit(f"One of {inches} in", edit.apply),) if fits else (),
     )
 
 

@@ -88,8 +88,8 @@ def screens_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
             shown.way,
             size,
             Cell(show_size(made.centre, job.settings), number=True),
-            Cell(show_size(seat.value, job.settings) if seat is not None else "", number=True, warm=not well),
-            f"{bare_size(near, job.settings)} to {show_size(far, job.settings)}",
+            Cell(bare_size(seat.value, job.settings) if seat is not None else "", number=True, warm=not well),
+            f"{bare_size(near, job.settings)}–{bare_size(far, job.settings)}",
             opening,
             Cell("near" if made.socket else "none near", warm=not made.socket),
         )

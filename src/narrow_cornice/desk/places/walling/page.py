@@ -94,7 +94,7 @@ class WallsPage(DrawingPage):
         yield Ruled(
             ("screens",),
             "Screens",
-            ("Screen", "Way", "Picture", "Middle", "Seat", "Seat wished", "Opening", "Socket"),
+            ("Screen", "Way", "Picture", "Middle", "Seat at", "Wished", "Opening", "Socket"),
             lambda room: list(screens_sheet(self.session.job, room)),
             "A screen joined to its wall, hidden, or a projector instead: put one up by the line below.",
             lines=3,
