@@ -11,7 +11,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.choices import slivers
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
 from narrow_cornice.drawing.coloured import colours_of
-from narrow_cornice.drawing.field_setout import FACE, movable, start_of
+from narrow_cornice.drawing.field_setout import FACE, movable, seams, start_of
 from narrow_cornice.drawing.fields import field_marks, on_face
 from narrow_cornice.drawing.marks import (
     Area,
@@ -118,6 +118,7 @@ def flat_field(
     marks += field_marks(FACE, same, room.id, known)
     marks.append(Stroke(plan, Pen("line", 1.4), closed=True))
     for one in same:
+        marks += seams(one, FieldPath(room.id, one.field.id), settings)
         marks += over_field(one, room.id, changed_rules, settings, chosen=one.field.id == field_id)
     for side in measured.plan.sides:
         ends = FACE.at(*side.start), FACE.at(*side.end)

@@ -29,6 +29,7 @@ from narrow_cornice.job.finishes import Paper
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import FieldPath, WallPath
 from narrow_cornice.memo import by_identity
+from narrow_cornice.survey.faces import Rect
 from narrow_cornice.units.show import bare_size, show_size
 
 ASIDE = 170.0  # mm between chains of dimensions
@@ -109,9 +110,26 @@ def _of_field(laid: LaidField, room: str, changed_rules: dict[str, float], setti
         ring = on_face(FACE, first)
         yield Area(ring, "#2e6b6033", about, Pen("verdigris", 1.3))
         yield Label(_middle(ring), "1", 9, "verdigris", face="bold", about=about)
+    yield from seams(laid, about, settings)
     yield from _lines(laid, about)
     yield from _chains(laid, about, settings)
     yield from _sizes(cut, thin, settings)
+
+
+def seams(laid: LaidField, about: FieldPath, settings: Settings) -> Iterator[Mark]:
+    """Yield the seams of a floor that falls, its drain, and how high it is at its edge."""
+    if laid.fall is None or laid.field.drain is None:
+        return
+    for a, b in laid.fall.seams:
+        yield Stroke((FACE.at(*a), FACE.at(*b)), Pen("ochre", 0.9), about=about)
+    x, y = laid.field.drain
+    half = 60.0
+    ring = FACE.quad(Rect(x - half, y - half, x + half, y + half))
+    yield Area(ring, "#6d635a", about, Pen("line", 1.0))
+    yield Label(FACE.at(x, y - 150), "drain", 8, "ochre", face="slanted", about=about, patch=True)
+    left, _, right, top = laid.region.bounds
+    words = f"+ {show_size(laid.fall.rise, settings)} all round"
+    yield Label(FACE.at((left + right) / 2, top - 120), words, 8, "ochre", about=about, patch=True)
 
 
 def _first(laid: LaidField) -> Piece | None:

@@ -55,17 +55,8 @@ def arranged(sizes: Sequence[Size], how: Arranged, gap: float, columns: int | No
         rows = [sizes[n : n + many] for n in range(0, len(sizes), many)]
         made = _grown([_row(row, gap, level="bottom") for row in reversed(rows)], gap)
         feet = sorted({round(box[1], 6) for box in made.boxes})
-        return made._replace(ledges=tuple(feet), boxes=_in_order(made.boxes, [len(row) for row in reversed(rows)]))
+        return made._replace(ledges=tuple(feet))
     return _salon(sizes, gap)
-
-
-def _in_order(boxes: Sequence[Box], rows: Sequence[int]) -> tuple[Box, ...]:
-    """Return boxes that were laid out from the lowest row up in the order of the pictures, from the top down."""
-    parts, at = [], 0
-    for many in rows:
-        parts.append(boxes[at : at + many])
-        at += many
-    return tuple(box for part in reversed(parts) for box in part)
 
 
 def _row(sizes: Sequence[Size], gap: float, level: Literal["middle", "bottom", "top"]) -> list[Box]:

@@ -121,7 +121,8 @@ def _coloured(points: np.ndarray, counts: Sequence[int], pick: np.random.Generat
     import numpy as np
 
     colours = np.full(len(points), -1)
-    for colour in sorted(range(len(counts)), key=lambda n: counts[n])[:-1]:
+    *rare, most = sorted(range(len(counts)), key=lambda n: counts[n])
+    for colour in rare:
         for _ in range(counts[colour]):
             free = np.flatnonzero(colours < 0)
             mine = points[colours == colour]
@@ -130,7 +131,7 @@ def _coloured(points: np.ndarray, counts: Sequence[int], pick: np.random.Generat
                 colours[free[int(apart.argmax())]] = colour
             else:
                 colours[int(pick.choice(free))] = colour
-    colours[colours < 0] = max(range(len(counts)), key=lambda n: counts[n])
+    colours[colours < 0] = most
     return tuple(_exchanged(points, colours).tolist())
 
 

@@ -23,7 +23,7 @@ from narrow_cornice.memo import by_identity
 CUT_ROUND = ("socket", "switch", "grille")  # fixtures that a field is cut round
 BEFORE = ("radiator", "pipe", "wall lamp")  # those that hang before it
 NO_GROUND = ("glass", "mirror")  # faces of fronts that nothing is put on
-JOINT = 30.0  # mm, up to which what parts two fronts is the gap between them
+JOINT = 60.0  # mm, up to which what parts two fronts is the gap between them
 FAR = 1e6
 Span = tuple[float, float]
 
@@ -144,7 +144,10 @@ def _fronts(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground
         if not rings:
             return Ground(fault="It has no fronts.")
         sides = sorted({x for ring in rings for x, _ in ring})
-        gaps = [(a, b) for a, b in itertools.pairwise(sides) if b - a < JOINT and not _covered(rings, a, b)]
+        gaps: list[Span] = []
+        for a, b in itertools.pairwise(sides):
+            if b - a <= JOINT:  # doors that slide lie over one another there: either edge cuts a slat
+                gaps += [(a, a), (b, b)] if _covered(rings, a, b) else [(a, b)]
         return Ground(_within(region_of(rings), field), (), tuple(gaps))
     return Ground(fault="The built-in does not fit its place yet, or is not there.")
 

@@ -15,15 +15,25 @@ from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteR
 from narrow_cornice.desk.places.walling.laying import coverings_there_are
 from narrow_cornice.desk.places.walling.sizes import WORDS
 from narrow_cornice.desk.rows.typed_numbers import number_typed
+from narrow_cornice.errors import CorniceError
 from narrow_cornice.features.boards import chevron_column
 from narrow_cornice.features.laying import PATTERNS, Pattern
 from narrow_cornice.features.slats import Ends
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Board, Paper, Slat, Tile
-from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import FieldPath
-from narrow_cornice.job.walled import Across, Field, Up
-from narrow_cornice.units.show import show_area, show_size
+from narrow_cornice.job.model import Job, Room, Settings
+from narrow_cornice.job.paths import (
+    FalseWindowPath,
+    FieldPath,
+    FlightPath,
+    GalleryPath,
+    ShownPath,
+    ThingPath,
+    WetBasePath,
+)
+from narrow_cornice.job.walled import Across, Field, Up, Walling
+from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.show import bare_size, show_area, show_size
 
 OF_BLOCKS: tuple[Pattern, ...] = ("chevron", "herringbone")
 OF_TILES: tuple[Pattern, ...] = tuple(one for one in PATTERNS if one != "chevron")
@@ -41,6 +51,7 @@ UP: dict[Up, str] = {
     "typed": "from where I say",
 }
 MOST_SHOWN = 6
+HERE = (FieldPath, GalleryPath, FlightPath, ShownPath, FalseWindowPath, WetBasePath)
 
 Change = Callable[..., object]
 
@@ -49,20 +60,30 @@ def room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     """Yield what is put on the walls of a room."""
     yield Title(room.name[:200], "what is put on its walls")
     laid = fields_of(room, job.house_rules)
-    if not laid:
+    walling = room.walling
+    if walling == Walling():
         yield NoteRow(
-            "Nothing yet. Choose a wall with , and . or press it, and lay slats, boards, tiles or paper by the line "
-            "below the drawing."
+            "Nothing yet. Choose a wall with , and . or press it, and lay slats, boards, tiles or paper, hang pictures "
+            "or a screen by the line below the drawing."
         )
     for one in laid:
         area = f", {show_area(one.area.value, job.settings.unit)}" if one.area is not None else ""
         yield ButtonsRow((f"{one.field.name[:40]}{area}",), partial(_select, bench, FieldPath(room.id, one.field.id)))
         if one.fault:
             yield NoteRow(one.fault, "rust")
-    yield from bench.findings(lambda finding: finding.room_id == room.id and isinstance(finding.about, FieldPath))
+    for things, path in (
+        (walling.galleries, GalleryPath),
+        (walling.flights, FlightPath),
+        (walling.screens, ShownPath),
+        (walling.windows, FalseWindowPath),
+        (walling.bases, WetBasePath),
+    ):
+        for thing in things:
+            yield ButtonsRow((thing.name[:40],), partial(_select, bench, path(room.id, thing.id)))
+    yield from bench.findings(lambda finding: finding.room_id == room.id and isinstance(finding.about, HERE))
 
 
-def _select(bench: Bench, path: FieldPath, _: int) -> None:
+def _select(bench: Bench, path: ThingPath, _: int) -> None:
     bench.session.select(path)
 
 
@@ -89,6 +110,8 @@ def field_rows(bench: Bench, job: Job, path: FieldPath) -> Iterator[Row]:
     yield _where_row(room, field, change)
     yield from _pattern_rows(bench, path, laid, change)
     yield from _start_rows(bench, path, laid, change)
+    if field.on == "floor" and isinstance(field.covering, Tile):
+        yield from _fall_rows(bench, job, laid, change)
     yield Caption("Its edges")
     for size in ("left", "right", "bottom", "top"):
         yield from bench.size_rows(path.sized(size), WORDS[size].split(",")[0].capitalize())
@@ -237,6 +260,44 @@ def _start_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change) 
             yield from bench.size_rows(path.sized("start_y"), "From its lower end")
     if not laid.fault:
         yield NoteRow("Or drag the ring on the drawing.")
+
+
+def _fall_rows(bench: Bench, job: Job, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield where a floor falls to, and how it falls."""
+    drain = laid.field.drain
+    shown = "" if drain is None else ", ".join(bare_size(place, job.settings) for place in drain)
+
+    def typed(text: str) -> bool:
+        def made() -> edits.Edit:
+            return edits.change_field(
+                bench.session.view.room_id, laid.field.id, laid.field.name, drain=_spot(text, job.settings)
+            )
+
+        return bench.session.do_made(made)
+
+    yield Caption("Its fall")
+    yield TextRow("Drain at", shown, typed)
+    yield NoteRow("Along the first wall and from it, as 1200, 900; empty for a level floor.")
+    if laid.fall is None:
+        return
+    falls = sorted(plane.fall for plane in laid.fall.planes)
+    rise = show_size(laid.fall.rise, job.settings)
+    yield NoteRow(
+        f"{len(falls)} planes; the floor rises {rise} to its level edge, 1 in {1 / falls[0]:.0f} from the farthest "
+        f"wall, 1 in {1 / falls[-1]:.0f} from the nearest."
+    )
+    yield NoteRow("Waterproofing first, tested; falls and drains by the local code and a licensed trade.", "ochre")
+
+
+def _spot(text: str, settings: Settings) -> tuple[float, float] | None:
+    """Return a place of the plan as it was typed, None for none. Raises CorniceError."""
+    if not text.strip():
+        return None
+    parts = text.split(",")
+    if len(parts) != 2:
+        raise CorniceError(f"“{text[:40]}” is no place.", where="drain", remedy="Write two sizes, as 1200, 900.")
+    x, y = (float(parse_length(part, settings.unit).mm) for part in parts)
+    return x, y
 
 
 def _taken_rows(bench: Bench, job: Job, taken: Taken) -> Iterator[Row]:
