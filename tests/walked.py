@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
+from narrow_cornice.job.finishes import Slat
 from narrow_cornice.job.measured import Bulk
 from narrow_cornice.trim.kinds import OF_TRIM, WALL_KINDS, TrimKind
 
@@ -237,6 +238,12 @@ class Walked:
         height = mould.height.value if mould.built and mould.height is not None else 0.0
         for _, rect in self.trimmed.panels_of(self.room.measured.walls[index].id).covered(height):
             wall &= ~((uu > rect.u0) & (uu < rect.u1) & (vv > rect.v0) & (vv < rect.v1))
+        for field in self.room.walling.fields:
+            if field.wall != self.room.measured.walls[index].id or isinstance(field.covering, Slat):
+                continue  # between slats on laths the wall is painted
+            left, low = (float(one.mm) if one is not None else -1e9 for one in (field.left, field.bottom))
+            right, high = (float(one.mm) if one is not None else 1e9 for one in (field.right, field.top))
+            wall &= ~((uu > left) & (uu < right) & (vv > low) & (vv < high))
         return float(wall.sum()) * wide * tall / 1e6
 
     # ---- the ceiling

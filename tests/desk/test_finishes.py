@@ -118,8 +118,10 @@ def test_a_wall_is_papered_and_a_floor_tiled_from_the_bench(window: MainWindow) 
     assert window.session.job.room("r5").finishes.surfaces["upper wall@w2"].covering == "reed-paper"
     notes = [row.text for row in window.bench.view.rows() if isinstance(row, NoteRow)]
     assert any("to a roll" in text for text in notes)
-    window.session.select(SurfacePath("r5", "upper wall", "w1"))
+    window.session.select(SurfacePath("r5", "upper wall", "w3"))
     settle()
+    press(window, "Give this one its own finish")
+    pick(window, "Covered with", "Salt tile, 100 × 200")
     notes = [row.text for row in window.bench.view.rows() if isinstance(row, NoteRow)]
     assert any("Laid from the middle" in text for text in notes)
 

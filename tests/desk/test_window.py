@@ -251,7 +251,7 @@ def test_the_order_is_ticked_with_the_space_bar_and_knows_when_it_changed(window
     settle()
     slips = window.page("bought").slips  # type: ignore[attr-defined]
     assert [slip.name.text() for slip in slips] == [
-        *("Paint shop", "Builders' yard", "Timber yard", "Cloth shop", "Lamp shop")
+        *("Paint shop", "Builders' yard", "Timber yard", "Cloth shop", "Lamp shop", "Furniture shop")
     ]
     line = slips[0].rows[1]
     line.setFocus()

@@ -12,6 +12,8 @@ from msgspec.structs import replace
 
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
+from narrow_cornice.drawing.field_on_wall import fielded_wall, flat_field
+from narrow_cornice.drawing.field_setout import field_setout
 from narrow_cornice.drawing.floor_cloth import floor_cloth
 from narrow_cornice.drawing.house_plan import house_plan
 from narrow_cornice.drawing.house_string import house_string
@@ -27,6 +29,7 @@ from narrow_cornice.drawing.marks import (
     Stroke,
     dimension_line,
 )
+from narrow_cornice.drawing.over_walls import hung_wall, screen_ways
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.profile_board import profile_board
 from narrow_cornice.drawing.room_colours import bridge_board, lamp_cards, role_cards
@@ -67,6 +70,20 @@ def every_drawing(job: Job) -> Iterator[Drawing]:
         for wall in room.measured.walls:
             yield wall_elevation(room, rules, job.colours, settings, wall.id, job.pictures)
             yield wall_order(room, rules, job.colours, settings, wall.id)
+            plain = wall_elevation(room, rules, job.colours, settings, wall.id, job.pictures)
+            for field in ("", *(one.id for one in room.walling.fields)):
+                yield fielded_wall(plain, room, rules, settings, wall.id, field)
+            chosen = (*room.walling.galleries, *room.walling.flights, *room.walling.screens)
+            for hung in ("", *(one.id for one in chosen if one.wall == wall.id)):
+                yield hung_wall(plain, room, rules, settings, wall.id, hung)
+            yield field_setout(room, rules, settings, wall.id)
+        for field in room.walling.fields:
+            if field.on != "wall":
+                yield field_setout(room, rules, settings, "", field.id)
+            if field.on in ("floor", "ceiling"):
+                yield flat_field(room, rules, job.colours, settings, field.id)
+        if room.walling.screens:
+            yield screen_ways(room, rules, job.colours, settings, "")
         for recess in room.measured.recesses:
             yield envelope_drawing(room, rules, settings, recess.id)
         for kind in KINDS:

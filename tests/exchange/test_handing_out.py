@@ -143,7 +143,7 @@ def test_svg_is_well_formed_to_scale_and_harmless(name: str) -> None:
         left, _, right, _ = drawing.bounds
         assert float(tree.attrib["width"].removesuffix("mm")) == pytest.approx(max(right - left, 4000) / 50, abs=0.01)
         tags = {element.tag.rsplit("}", 1)[1] for element in tree.iter()}
-        assert tags <= {"svg", "title", "text", "g", "polygon", "polyline", "circle"}
+        assert tags <= {"svg", "title", "text", "g", "polygon", "polyline", "circle", "path"}
         assert not any(key.startswith("on") or "href" in key for element in tree.iter() for key in element.attrib)
 
 

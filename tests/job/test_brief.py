@@ -140,7 +140,7 @@ def test_style_reach_and_budget_have_consequences() -> None:
     assert says(demo_job(), "out of reach")
     assert not says(after(put("", "people", "u2", "reach", "3 m"), put("", "people", "u1", "reach", "")), "out of")
     assert "over the budget" in says(demo_job(), "agreed open:budget")[0]
-    assert not says(after(put("", "", "", "budget", "14000")), "agreed open:budget")
+    assert not says(after(put("", "", "", "budget", "15000")), "agreed open:budget")
 
 
 def test_who_does_the_work_meets_what_is_to_be_done() -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 
 import msgspec
-from hypothesis import HealthCheck, settings
+from hypothesis import HealthCheck, assume, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
@@ -93,6 +93,7 @@ class Editing(RuleBasedStateMachine):
 
     def room(self, pick: int):  # type: ignore[no-untyped-def]
         rooms = [room for room in self.history.job.rooms if not room.outdoors]
+        assume(rooms)
         return rooms[pick % len(rooms)]
 
     @rule(name=st.text(max_size=12), one=lengths, other=lengths, height=lengths)

@@ -20,7 +20,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.on_walls import ON_WALLS, OnWall
 from narrow_cornice.job.samples import starting_job
 from narrow_cornice.job.trimwork import Trimwork
-from narrow_cornice.job.walled import Field, shipped_coverings
+from narrow_cornice.job.walled import FalseWindow, Field, Flight, Gallery, Shown, shipped_coverings
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.units.lengths import Length
 
@@ -44,6 +44,10 @@ def furnished() -> History:
         edits.put_up("r1", "frames", "mirror", "w1", mm(4400)),
         edits.put_up("r1", "blocks", "block", "w1", mm(1000), mm(1200), mm(400), mm(400)),
         edits.add_field("r1", Field("", "", shipped_coverings()["tile-brick"], wall="w1", left=mm(100), right=mm(900))),
+        edits.put_on_wall("r1", "galleries", Gallery("", "", "w1", middle=mm(1000))),
+        edits.put_on_wall("r1", "flights", Flight("", "", "w1", ((0.0, 900.0), (800.0, 900.0), (400.0, 1500.0)))),
+        edits.put_on_wall("r1", "screens", Shown("", "", "w1", mm(1000), middle=mm(2000))),
+        edits.put_on_wall("r1", "windows", FalseWindow("", "", "w1", mm(300), mm(900), mm(600), mm(900))),
         edits.add_panels("r1", "below the dado rail", "wainscot", mm(80)),
         edits.change_panels("r1", "p1", walls=("w1",)),
         edits.put_width("r1", "w1", "w3", "top", mm(700), (mm(3990),), "width"),

@@ -16,6 +16,7 @@ if TYPE_CHECKING:
 HAIR = 0.05  # mm by which a piece may reach out and is whole all the same
 LEAST = 0.1  # mm of thickness under which nothing is left of a piece
 NEAR = 1e-6
+GRID = 1e-6  # mm
 
 
 class Piece(NamedTuple):
@@ -60,13 +61,16 @@ def cut_to(cells: Cells, region: Region) -> tuple[Piece, ...]:
     import shapely
 
     shapes = shapely.polygons(cells.outlines)
-    whole_region = region.shape
-    shapely.prepare(whole_region)
-    inside = shapely.covers(shapely.buffer(whole_region, HAIR, join_style="mitre"), shapes)
-    touching = shapely.intersects(whole_region, shapes) & ~inside
+    # a hair is given to the region, so that a piece on its very edge is whole; what is made ready for many questions is
+    # of this thread alone
+    around = shapely.buffer(region.shape, HAIR, join_style="mitre")
+    shapely.prepare(around)
+    inside = shapely.covers(around, shapes)
+    touching = shapely.intersects(around, shapes) & ~inside
     made = [_piece(_ring(cells.outlines[n]), (), True, n, cells) for n in np.flatnonzero(inside).tolist()]
     numbers = np.flatnonzero(touching).tolist()
-    clipped = shapely.intersection(shapes[numbers], whole_region)
+    # on a grid: edges that nearly lie on one another are beyond plain floats
+    clipped = shapely.intersection(shapes[numbers], region.shape, grid_size=GRID)
     for number, part in zip(numbers, clipped, strict=True):
         for one in shapely.get_parts(part):
             if one.geom_type != "Polygon" or _thin(one) < LEAST:

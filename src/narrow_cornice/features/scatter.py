@@ -32,7 +32,7 @@ class Scattered(NamedTuple):
     apart: float
 
 
-def least_apart(area: float, count: int) -> float:
+def least_apart(area: float, count: float) -> float:
     """Return how far any two of so many things keep apart at least, in mm, from an area in mm²."""
     return APART * math.sqrt(area / count)
 
@@ -68,7 +68,7 @@ def _thrown(region: Region, count: int, pick: np.random.Generator) -> np.ndarray
     import shapely
 
     left, bottom, right, top = region.bounds
-    shape = region.shape
+    shape = shapely.buffer(region.shape, 0.0)  # of this thread alone, as it is made ready for many questions
     shapely.prepare(shape)
     made = np.empty((0, 2))
     while len(made) < count:

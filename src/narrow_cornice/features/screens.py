@@ -17,13 +17,13 @@ WAYS: tuple[Ways, ...] = (*JOINS, *HIDES, "projector")
 DIAGONAL = math.sqrt(337.0)  # of 16 by 9
 
 
-@explained("width of the picture", "mm", "diagonal × 16 ÷ √337")
+@explained("width of the picture", "mm", "diagonal × 16 ÷ √(337)")
 def picture_width(diagonal: float) -> float:
     """Return how wide a picture of 16 by 9 is."""
     return diagonal * 16 / math.sqrt(337)
 
 
-@explained("height of the picture", "mm", "diagonal × 9 ÷ √337")
+@explained("height of the picture", "mm", "diagonal × 9 ÷ √(337)")
 def picture_height(diagonal: float) -> float:
     """Return how tall a picture of 16 by 9 is."""
     return diagonal * 9 / math.sqrt(337)

@@ -240,6 +240,7 @@ def test_the_order_adds_up_and_says_why() -> None:
         "Timber yard",
         "Cloth shop",
         "Lamp shop",
+        "Furniture shop",
     ]
     sedge = order.line("paint:wall-matt:sedge")
     assert sedge is not None

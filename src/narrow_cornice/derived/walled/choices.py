@@ -43,11 +43,13 @@ class Narrow(NamedTuple):
 
 
 class Choice(NamedTuple):
-    """A way to have it otherwise: its words, what it changes of the field, and how wide the narrowest is then."""
+    """A way to have it otherwise: its words, what it changes of the field, how wide the narrowest is then of what it
+    moves, and whether nothing narrow is left anywhere."""
 
     words: str
     fields: dict[str, Any]
     narrowest: float
+    settles: bool = False
 
 
 def narrow_rows(laid: LaidField, changed_rules: dict[str, float]) -> tuple[Narrow, ...]:
@@ -89,11 +91,17 @@ def choices_of(laid: LaidField, changed_rules: dict[str, float], settings: Setti
     """Return the nearest ways to have no piece of a field narrower than the house rule has it."""
     rules = house_rules_of(changed_rules)
     made: list[Choice] = []
-    for narrow in narrow_rows(laid, changed_rules):
-        made += _moved(laid, narrow, settings)
+    narrow = narrow_rows(laid, changed_rules)
+    if len(narrow) > 1:
+        made += _both(laid, narrow, settings)
+    for one in narrow:
+        alone = len(narrow) == 1
+        made += [
+            way._replace(settles=alone and way.narrowest >= one.least - NEAR) for way in _moved(laid, one, settings)
+        ]
         if isinstance(laid.covering, Tile):
-            made += _jointed(laid, narrow, rules, settings)
-            made += _bordered(laid, narrow, rules, settings)
+            made += [way._replace(settles=alone) for way in _jointed(laid, one, rules, settings)]
+            made += [way._replace(settles=alone) for way in _bordered(laid, one, rules, settings)]
     if isinstance(laid.covering, Slat):
         made += _other_gaps(laid, laid.covering, settings)
     made += _stretches(laid, changed_rules, settings)
@@ -126,6 +134,18 @@ def _moved(laid: LaidField, narrow: Narrow, settings: Settings) -> Iterator[Choi
     said, typed = NAMES[row.axis]
     said_as = words.format(by=show_size(abs(by), settings), way=way, least=show_size(found, settings))
     yield Choice(said_as, {said: "typed", typed: _length(start - low)}, found)
+
+
+def _both(laid: LaidField, narrow: tuple[Narrow, ...], settings: Settings) -> Iterator[Choice]:
+    """Yield the nearest starts of both directions together, where both will do."""
+    ways = [next(_moved(laid, one, settings), None) for one in narrow]
+    if any(way is None or way.narrowest < one.least - NEAR for way, one in zip(ways, narrow, strict=True)):
+        return
+    fields: dict[str, Any] = {}
+    for way in ways:
+        fields |= way.fields if way is not None else {}
+    least = min(way.narrowest for way in ways if way is not None)
+    yield Choice(f"Move both ways: none under {show_size(least, settings)}", fields, least, settles=True)
 
 
 def _rounded(row: Row, start: float) -> tuple[float, float]:
@@ -188,7 +208,7 @@ def _other_gaps(laid: LaidField, slat: Slat, settings: Settings) -> Iterator[Cho
     now = cut_by(there, slat.width, joints)
     if cut < now:
         words = f"{found.count} slats, gap {bare_size(round(found.gap, 2), settings)}: {cut or 'none'} cut lengthwise"
-        yield Choice(words, {"count": found.count}, slat.width)
+        yield Choice(words, {"count": found.count}, slat.width, settles=cut == 0)
 
 
 def _stretches(laid: LaidField, changed_rules: dict[str, float], settings: Settings) -> Iterator[Choice]:

@@ -34,7 +34,7 @@ class Flown(msgspec.Struct, frozen=True):
 @explained("least distance", "mm", "0.75 × √(area × 1000000 ÷ things)")
 def keep_apart(area: float, things: float) -> float:
     """Return how far any two of so many things keep apart at least, from an area in m²."""
-    return least_apart(area * 1_000_000, int(things))
+    return least_apart(area * 1_000_000, things)
 
 
 @by_identity(times=1, each="room")

@@ -13,7 +13,7 @@ from msgspec.structs import replace
 from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.derived.walled.grounds import Ground, ground_of
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.explained.figures import Figure, choice, explained, reading, table
+from narrow_cornice.explained.figures import Figure, choice, reading, table
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.boards import Stretch, board_and_batten, centred_courses, staggered
 from narrow_cornice.features.falls import Fall, fall_to
@@ -22,7 +22,7 @@ from narrow_cornice.features.middle import anchor_from_middle, from_middle
 from narrow_cornice.features.pieces import Piece, cut_to, laid, thinnest
 from narrow_cornice.features.region import FieldError, Region, box_ring, region_from
 from narrow_cornice.features.rows import Anchor, Stop, stops_of
-from narrow_cornice.features.slats import clear_of_joints, gap_between, gaps_of, slats_between, with_count
+from narrow_cornice.features.slats import clear_of_joints, cut_by, gap_between, gaps_of, slats_between, with_count
 from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
@@ -88,12 +88,6 @@ class LaidField(msgspec.Struct, frozen=True):
         return self.ground.region
 
 
-@explained("laid", "m²", "covered ÷ 1000000")
-def laid_area(covered: float) -> float:
-    """Return an area in mm² in m²."""
-    return covered / 1_000_000
-
-
 @by_identity(times=1, each="room")
 def fields_of(room: Room, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields of a room as they lie."""
@@ -111,8 +105,8 @@ def _field(ground: Ground, field: Field, changed_rules: dict[str, float], room_i
         made = WAYS[type(field.covering)](LaidField(field, ground), rules, room_id)
     except CorniceError as error:
         return LaidField(field, ground, str(error))
-    area = laid_area(table("covered", ground.region.area, "mm²", "its outline without what it goes round"))
-    return replace(made, area=replace(area, name=field.name[:60]), thin=thinnest(before_seams(made)))
+    area = table(field.name[:60], ground.region.area / 1e6, "m²", "its outline without what it goes round")
+    return replace(made, area=area, thin=thinnest(before_seams(made)))
 
 
 def before_seams(made: LaidField) -> tuple[Piece, ...]:
@@ -359,13 +353,14 @@ def _slats(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     low, high = made.region.bounds[axis], made.region.bounds[axis + 2]
     wished = slat.gap if field.gap is None else float(field.gap.mm)
     joints = [(a - low, b - low) for a, b in made.ground.joints if low < a < high] if axis == 0 else []
-    cut_by = 0
+    cut = 0
     if field.count is not None:
         found = with_count(high - low, slat.width, field.count, field.ends)
         if found is None:
             raise FieldError(f"{field.count} slats of {slat.width:g} mm do not stand there.", where="number")
+        cut = cut_by(found, slat.width, joints)
     elif joints:
-        found, cut_by = clear_of_joints(high - low, slat.width, wished, field.ends, joints)
+        found, cut = clear_of_joints(high - low, slat.width, wished, field.ends, joints)
     else:
         found = slats_between(high - low, slat.width, wished, field.ends)
     step = slat.width + found.gap
@@ -378,7 +373,7 @@ def _slats(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         table("slat", slat.width, "mm", slat.name),
         choice("gaps", float(gaps_of(found.count, field.ends)), "", path, f"both ends end with a {ENDS[field.ends]}"),
     )
-    return replace(made, pieces=pieces, gap=gap, count=found.count, cut_by=cut_by)
+    return replace(made, pieces=pieces, gap=gap, count=found.count, cut_by=cut)
 
 
 ENDS = {"gap": "gap", "slat": "slat", "half": "half gap"}

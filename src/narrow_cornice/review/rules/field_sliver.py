@@ -39,6 +39,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
 
 
 def _fixes(seen: RoomSeen, laid: LaidField) -> Iterator[Edit]:
-    for one in choices_of(laid, seen.changed_rules, seen.settings)[:MOST_FIXES]:
+    settling = [one for one in choices_of(laid, seen.changed_rules, seen.settings) if one.settles]
+    for one in settling[:MOST_FIXES]:
         edit = change_field(seen.room.id, laid.field.id, laid.field.name, **one.fields)
         yield Edit(one.words, edit.apply)

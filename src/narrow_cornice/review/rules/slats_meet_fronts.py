@@ -22,7 +22,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         count = laid.cut_by or laid.on_batten
         fixes = tuple(
             Edit(one.words, change_field(seen.room.id, field.id, field.name, **one.fields).apply)
-            for one in choices_of(laid, seen.changed_rules, seen.settings)[:2]
+            for one in choices_of(laid, seen.changed_rules, seen.settings)
+            if one.settles
         )
         yield Finding(
             key=f"slats meet fronts:{seen.room.id}:{field.id}",

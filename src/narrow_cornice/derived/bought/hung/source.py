@@ -117,17 +117,23 @@ def _line(job: Job, wanted: list[tuple[Room, Wanted]]) -> LineToBuy:
     shares = tuple((room, name, total(name[:60], first.unit, parts)) for room, (name, parts) in by_room.items())
     needed = total(first.name, first.unit, [share for _, _, share in shares])
     amount = needed.value if first.unit in ("m²", "m") else float(round(needed.value))
-    each = price_quoted(job.quotes, first.key, first.price)
-    cost = price_of_hung(table("amount", amount, "", first.unit), table("price of one", each, "money", first.name))
+    if first.unit == "pieces":
+        size, count = 1.0, max(1, round(amount))
+    else:  # cut to size: one of it, as large as it is
+        size, count = round(amount, 3), 1
+    each = price_quoted(job.quotes, first.key, cents(first.price * size), size)
+    cost = price_of_hung(
+        table("amount", float(count), "", f"of {size:g} {first.unit}" if first.unit != "pieces" else "pieces"),
+        table("price of one", each, "money", first.name),
+    )
     shown = f"{amount:g} {first.unit}" if first.unit != "m²" else f"{amount:.2f} m²"
-    count = max(1, math.ceil(amount - 1e-9))
     return LineToBuy(
         first.key,
         first.kind,
         first.name,
         first.shop,
         needed,
-        ((amount / count, count, cost.value),),
+        ((size, count, cost.value),),
         total("price", "money", [cost], listed=True),
         0.0,
         f"{', '.join(dict.fromkeys(one.of[:40] for _, one in wanted))}, in {', '.join(n[:40] for _, n, _ in shares)}",
