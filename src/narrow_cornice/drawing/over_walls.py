@@ -92,7 +92,7 @@ def _over_gallery(group: HungGroup, room: str, settings: Settings) -> Iterator[M
                 yield Stroke((FACE.at(*a), FACE.at(*b)), Pen(colour, 1.4))
         if number == 0 and one.hooks:
             u, v = one.hooks[0]
-            yield Dimension(FACE.at(u, 0), FACE.at(0, 0), 90.0, bare_size(u, settings), about)
+            yield Dimension(FACE.at(u, 0), FACE.at(0, 0), 130.0, bare_size(u, settings), about)
             yield Dimension(FACE.at(u, 0), FACE.at(u, v), -70.0, bare_size(v, settings), about)
     middle = (left + right) / 2
     pen = Pen("verdigris", 0.9, dashed=True)

@@ -37,7 +37,6 @@ from narrow_cornice.job.paths import (
     AskedDiagonalPath,
     AskedWidthPath,
     BlockPath,
-    BulkPath,
     CornerPath,
     DiagonalPath,
     FloorPath,
@@ -250,10 +249,6 @@ PLACE = Place(
     keys=(Key("F9", "Ask the laser meter for a reading", _ask_meter),),
     pictures=(
         Picture("measure", {"leaf": "across", "room_id": "r1", "selected": DiagonalPath("r1", "d3")}),
-        Picture("odd-corners", {"leaf": "walls", "room_id": "r3", "selected": CornerPath("r3", "w3")}),
         Picture("envelope", {"leaf": "recesses", "room_id": "r1", "selected": RecessPath("r1", "e1")}),
-        Picture(
-            "attic", {"leaf": "things", "seen_as": UNFOLDED.key, "room_id": "r4", "selected": BulkPath("r4", "z2")}
-        ),
     ),
 )

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Place, RowsOf, SizesOf, WordsOf
+from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SizesOf, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.walling.seen_as import FIELD, HANGS, SETOUT, THREE
 from narrow_cornice.desk.seen_as import UNFOLDED
@@ -137,5 +137,11 @@ PLACE = Place(
         Export("Templates to hang by, at full size on paper …", Late(f"{HERE}.handing_out", "template")),
         Export("Marks to hang by as CSV …", Late(f"{HERE}.handing_out", "marks_csv")),
         Export("Pieces of all fields as CSV …", Late(f"{HERE}.handing_out", "pieces_csv")),
+    ),
+    pictures=(
+        Picture("walls", {"leaf": "fields", "room_id": "r5", "wall_id": "w1", "selected": FieldPath("r5", "g1")}),
+        Picture(
+            "pictures", {"leaf": "pictures", "room_id": "r3", "wall_id": "w8", "selected": GalleryPath("r3", "gal1")}
+        ),
     ),
 )
