@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from functools import cache
+from functools import lru_cache
 from typing import TYPE_CHECKING, NamedTuple
 
 from narrow_cornice.features.region import Ring
@@ -98,7 +98,7 @@ class Anywhere(Together):
         )
 
 
-@cache
+@lru_cache(maxsize=100_000)
 def _in_strips(sizes: tuple[Size, ...], wide: float, tall: float, kerf: float) -> bool:
     """Return whether boxes go into upright strips side by side, each strip as wide as its widest box."""
     strips: list[list[float]] = []  # each its width and how much of its height is taken
@@ -165,12 +165,15 @@ def first_sets(kinds: Sequence[Kind], together: Together) -> list[Set]:
     order = sorted(range(len(kinds)), key=lambda kind: -kinds[kind].area)
     open_sets: list[list[tuple[int, int]]] = []
     for kind in order:
+        at = 0  # sets only fill, so what had no room for one of a kind has none for the next
         for _ in kinds[kind].pieces:
-            for mine in open_sets:
+            while at < len(open_sets):
+                mine = open_sets[at]
                 way = next((way for way in together.ways if together.joins(mine, kind, way)), None)
                 if way is not None:
                     mine.append((kind, way))
                     break
+                at += 1
             else:
                 open_sets.append([(kind, 0)])
     return [tuple(kind for kind, _ in mine) for mine in open_sets]

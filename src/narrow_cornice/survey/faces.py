@@ -40,11 +40,15 @@ class Rect(NamedTuple):
 
 def union_area(rects: Iterable[Rect]) -> float:
     """Return the area in mm² covered by at least one of the rectangles (sweep over the u edges)."""
-    kept = [rect for rect in rects if rect.area > 0]
-    edges = sorted({edge for rect in kept for edge in (rect.u0, rect.u1)})
+    waiting = sorted((rect for rect in rects if rect.area > 0), reverse=True)  # the leftmost at the end
+    edges = sorted({edge for rect in waiting for edge in (rect.u0, rect.u1)})
     area = 0.0
+    there: list[Rect] = []  # those that the strip of the sweep goes through
     for left, right in itertools.pairwise(edges):
-        spans = sorted((rect.v0, rect.v1) for rect in kept if rect.u0 <= left and rect.u1 >= right)
+        there = [rect for rect in there if rect.u1 >= right]
+        while waiting and waiting[-1].u0 <= left:
+            there.append(waiting.pop())
+        spans = sorted((rect.v0, rect.v1) for rect in there)
         height, top = 0.0, float("-inf")
         for low, high in spans:
             height += max(0.0, high - max(low, top))

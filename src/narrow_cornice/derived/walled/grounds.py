@@ -18,7 +18,7 @@ from narrow_cornice.features.region import FieldError, Region, Ring, box_ring, r
 from narrow_cornice.job.measured import Fixture
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.walled import Field
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, by_value
 
 CUT_ROUND = ("socket", "switch", "grille")  # fixtures that a field is cut round
 BEFORE = ("radiator", "pipe", "wall lamp")  # those that hang before it
@@ -40,7 +40,17 @@ class Ground(msgspec.Struct, frozen=True):
 
 @by_identity(times=1, each="wall")
 def ground_of(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground:
-    """Return what a field of a room lies on."""
+    """Return what a field of a room lies on: the same object as before where an edit left it alike, so that what was
+    laid on it still holds."""
+    return _as_before(_ground(room, field, changed_rules))
+
+
+@by_value(times=1, each="wall")
+def _as_before(ground: Ground) -> Ground:
+    return ground
+
+
+def _ground(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground:
     trimmed = trimmed_room(room, changed_rules)
     if trimmed is None:
         return Ground(fault="The room is not measured yet.")

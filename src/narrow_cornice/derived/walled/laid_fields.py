@@ -114,7 +114,12 @@ def before_seams(made: LaidField) -> tuple[Piece, ...]:
     of a chip is not narrow but folded."""
     if made.fall is None or made.laying is None:
         return made.pieces
-    return laid(made.laying, made.region)
+    return _flat(made.laying, made.region)
+
+
+@by_identity(times=1, each="wall")
+def _flat(laying: Laying, region: Region) -> tuple[Piece, ...]:
+    return laid(laying, region)
 
 
 # ---- tiles, and blocks of wood that lie like tiles
