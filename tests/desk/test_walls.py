@@ -91,16 +91,17 @@ def test_a_field_is_laid_on_the_wall_that_is_looked_at_and_undone(window: MainWi
 
 
 def test_a_sliver_is_settled_by_one_press(window: MainWindow) -> None:
-    walls(window, "fields", selected=FieldPath("r5", "g2"))
+    walls(window, "fields", selected=FieldPath("r5", "g1"))
     job = window.session.job
     assert "slivers" in notes(window)
-    before = len(slivers(fields_of(job.room("r5"), job.house_rules)[1], job.house_rules))
-    words = next(one for one in buttons(window) if one.startswith("18 mm up"))
+    assert slivers(fields_of(job.room("r5"), job.house_rules)[0], job.house_rules)
+    words = next(one for one in buttons(window) if one.startswith("Move both ways"))
     assert press(window, words)
     now = window.session.job
-    after = len(slivers(fields_of(now.room("r5"), now.house_rules)[1], now.house_rules))
-    assert after < before
-    assert now.room("r5").walling.fields[1].up == "typed"
+    assert not slivers(fields_of(now.room("r5"), now.house_rules)[0], now.house_rules)
+    assert now.room("r5").walling.fields[0].up == "typed"
+    window.session.undo()
+    assert window.session.job == job
 
 
 def test_the_start_of_a_field_is_dragged(window: MainWindow) -> None:

@@ -4,6 +4,7 @@ piece, every cut with its size, and what comes out narrow."""
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Iterator
 
 from narrow_cornice.derived.measured.rooms import measured_room
@@ -220,4 +221,23 @@ def _sizes(cut: list[Piece], thin: set[Piece], settings: Settings) -> Iterator[M
         words = f"{bare_size(piece.size[0], settings)} × {bare_size(piece.size[1], settings)}"
         colour = "rust" if piece in thin else "soft"
         upright = tall > wide
-        yield Label(_middle(ring), words, 6.5, colour, turned=upright, within=max(wide, tall))
+        at, room = _room_in(ring, upright)
+        yield Label(at, words, 6.5, colour, turned=upright, within=room)
+
+
+def _room_in(ring: tuple[Point, ...], upright: bool) -> tuple[Point, float]:
+    """Return where letters stand in a piece, and how long they may be there: its middle, or of a piece that goes round
+    something the middle of the largest circle in it."""
+    import shapely
+
+    xs, ys = [x for x, _ in ring], [y for _, y in ring]
+    if len(ring) == 4:
+        return ((min(xs) + max(xs)) / 2, (min(ys) + max(ys)) / 2), max(max(xs) - min(xs), max(ys) - min(ys))
+    shape = shapely.Polygon(ring)
+    circle = shapely.maximum_inscribed_circle(shape, 1.0)
+    x, y = circle.coords[0]
+    ends = ((x, min(ys)), (x, max(ys))) if upright else ((min(xs), y), (max(xs), y))
+    chords = shapely.get_parts(shapely.intersection(shapely.LineString(ends), shape))
+    mine = min(chords, key=lambda chord: chord.distance(shapely.Point(x, y)))
+    room = 2 * min(math.dist((x, y), end) for end in mine.coords)
+    return (x, y), (room if circle.length > LETTERS / 2 else 0.0)

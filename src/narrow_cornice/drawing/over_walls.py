@@ -63,6 +63,7 @@ def hung_wall(
     for screen in screens_of(room, changed_rules):
         if screen.shown.wall == wall_id and not screen.fault and screen.shown.id == selected:
             marks += _over_screen(screen, room.id, settings)
+            said += _said_of_screen(screen, settings)
     if not marks and not said:
         return wall
     x0, y0, x1, y1 = bounds_of(marks, 60.0) if marks else wall.bounds
@@ -77,6 +78,16 @@ def _said_of_flight(flown: Flown, settings: Settings) -> list[str]:
         return []
     apart = show_size(flown.things.apart, settings)
     return [f"{flown.count} things, none nearer than {apart} ({show_size(flown.least.value, settings)} is the least)"]
+
+
+def _said_of_screen(screen: OnScreen, settings: Settings) -> list[str]:
+    if screen.distance is None:
+        return []
+    near, far = screen.seats
+    return [
+        f"seat {show_size(screen.distance.value, settings)} away, "
+        f"{bare_size(near, settings)} to {show_size(far, settings)} is well"
+    ]
 
 
 def _over_gallery(group: HungGroup, room: str, settings: Settings) -> Iterator[Mark]:
@@ -103,7 +114,7 @@ def _over_gallery(group: HungGroup, room: str, settings: Settings) -> Iterator[M
 
 
 def _over_screen(screen: OnScreen, room: str, settings: Settings) -> Iterator[Mark]:
-    """Yield the opening a screen needs, how high its middle is, and how far the seat is off."""
+    """Yield the opening a screen needs, how high its middle is, and how wide it is."""
     about = ShownPath(room, screen.shown.id)
     left, bottom, right, top = screen.box
     middle = (left + right) / 2
@@ -115,14 +126,6 @@ def _over_screen(screen: OnScreen, room: str, settings: Settings) -> Iterator[Ma
         FACE.at(left, 0), FACE.at(left, screen.centre), over + 10.0, bare_size(screen.centre, settings), about
     )
     yield Dimension(FACE.at(left, top), FACE.at(right, top), over, bare_size(right - left, settings), about)
-    if screen.distance is not None:
-        near, far = screen.seats
-        words = (
-            f"seat {show_size(screen.distance.value, settings)} away; "
-            f"{bare_size(near, settings)} to {show_size(far, settings)} is well"
-        )
-        good = near <= screen.distance.value <= far
-        yield Label(FACE.at(middle, bottom - 120), words, 8, "verdigris" if good else "ochre", about=about, patch=True)
     yield Handle(FACE.at(middle, screen.centre), about.sized("middle"))
 
 

@@ -68,6 +68,7 @@ def _left(row: Row, stop: Any) -> float:
     return left_at(stop, row.start, row.width, row.joint)
 
 
+@by_identity(times=1, each="wall")
 def slivers(laid: LaidField, changed_rules: dict[str, float]) -> tuple[Piece, ...]:
     """Return the pieces that are thinner than the house rule has it, wherever they lie."""
     if isinstance(laid.covering, Paper) or laid.fault:
