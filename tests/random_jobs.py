@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import random
 from collections.abc import Callable
-from typing import get_args
+from typing import Any, get_args
+
+from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.contents import kept_things, kinds_kept
@@ -12,6 +14,9 @@ from narrow_cornice.casework.kinds import beginnings
 from narrow_cornice.casework.wishes import FACES, FREE_ENDS, FRONTS, GRADINGS, HEADS, HINGES, HOLDS
 from narrow_cornice.colour.shares import RoleKind, Strategy
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.features.laying import PATTERNS
+from narrow_cornice.features.pictures import ARRANGED
+from narrow_cornice.features.screens import WAYS
 from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import begun
@@ -22,6 +27,17 @@ from narrow_cornice.job.measured import OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.job.walled import (
+    FalseWindow,
+    Field,
+    Flight,
+    Gallery,
+    Picture,
+    Shown,
+    Tinted,
+    WetBase,
+    shipped_coverings,
+)
 from narrow_cornice.job.zoned import Dressing, Lamp
 from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.survey.walk import Walked
@@ -57,6 +73,13 @@ def random_job(seed: int, steps: int = 60) -> Job:
         room = used.choice([room for room in history.job.rooms if room.measured.walls])
         try:
             history.do(used.choice(USES)(used, history.job, room))
+        except CorniceError:
+            continue
+    hung = random.Random(f"walls {seed}")
+    for _ in range(steps // 10):
+        room = hung.choice([room for room in history.job.rooms if room.measured.walls])
+        try:
+            history.do(hung.choice(PUT_UP)(hung, history.job, room))
         except CorniceError:
             continue
     if seed % 5 == 4:  # somebody is still walking round one more
@@ -360,3 +383,50 @@ ACTS: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (
     _thing,
     _damage,
 )
+
+
+def _field(pick: random.Random, job: Job, room: Room) -> Edit:
+    covering = pick.choice(sorted(shipped_coverings().values(), key=lambda one: one.id))
+    edge = pick.choice([None, None, mm(pick.uniform(0, 1500))])
+    field = Field("", pick.choice(["", "Behind", "Ogee"]), covering, pick.choice(room.measured.walls).id, left=edge)
+    on = pick.choice(["wall", "wall", "wall", "floor", "ceiling", "fronts"])
+    built_in = pick.choice([one.id for one in room.casework.built_ins] or [""])
+    return edits.add_field(room.id, replace(field, on=on, built_in=built_in, bottom=pick.choice([None, edge])))
+
+
+def _field_changed(pick: random.Random, job: Job, room: Room) -> Edit:
+    field = pick.choice(room.walling.fields or [Field("g9", "nothing", shipped_coverings()["tile-square"])])
+    change: dict[str, Any] = pick.choice(
+        [
+            {"pattern": pick.choice([None, *PATTERNS])},
+            {"across": "typed", "start_x": mm(pick.uniform(0, 900))},
+            {"up": pick.choice(["bottom", "top"])},
+            {"border": mm(pick.uniform(20, 400)), "joint": mm(pick.uniform(1, 9))},
+            {"turn": float(pick.randint(-90, 90))},
+            {"drain": (pick.uniform(0, 4000), pick.uniform(0, 4000))},
+            {"count": pick.randint(1, 300), "ends": pick.choice(["gap", "slat", "half"])},
+        ]
+    )
+    return edits.change_field(room.id, field.id, field.name, **change)
+
+
+def _hung_up(pick: random.Random, job: Job, room: Room) -> Edit:
+    wall, at = pick.choice(room.measured.walls).id, mm(pick.uniform(100, 3000))
+    pictures = tuple(
+        Picture(f"p{number}", "Mole", mm(pick.uniform(100, 1200)), mm(pick.uniform(100, 900)))
+        for number in range(pick.randint(0, 7))
+    )
+    outline = tuple((pick.uniform(0, 3000), pick.uniform(200, 2400)) for _ in range(pick.randint(3, 6)))
+    field, thing = pick.choice(
+        [
+            ("galleries", Gallery("", "", wall, pictures, pick.choice(ARRANGED), middle=pick.choice([None, at]))),
+            ("flights", Flight("", "", wall, outline, pick.choice([None, 40]), colours=(Tinted(job.colours[0].id),))),
+            ("screens", Shown("", "", wall, mm(pick.uniform(500, 2500)), pick.choice(WAYS))),
+            ("windows", FalseWindow("", "", wall, at, mm(900), mm(pick.uniform(200, 1500)), mm(1100))),
+            ("bases", WetBase("", "", mm(pick.uniform(600, 1500)), at, pick.choice(["tiled", "preformed"]))),
+        ]
+    )
+    return edits.put_on_wall(room.id, field, thing)
+
+
+PUT_UP: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (_field, _field, _field_changed, _hung_up)

@@ -74,7 +74,7 @@ def hung_wall(
 
 
 def _said_of_flight(flown: Flown, settings: Settings) -> list[str]:
-    if flown.things is None or flown.least is None:
+    if flown.things is None or flown.things.apart is None or flown.least is None:
         return []
     apart = show_size(flown.things.apart, settings)
     return [f"{flown.count} things, none nearer than {apart} ({show_size(flown.least.value, settings)} is the least)"]

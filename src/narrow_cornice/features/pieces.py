@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING, Any, NamedTuple
 
 from narrow_cornice.features.laying import Cells, Laying, cells_over
-from narrow_cornice.features.region import Point, Region, Ring, ring_of
+from narrow_cornice.features.region import GRID, Point, Region, Ring, ring_of
 
 if TYPE_CHECKING:
     import shapely
@@ -16,7 +16,6 @@ if TYPE_CHECKING:
 HAIR = 0.05  # mm by which a piece may reach out and is whole all the same
 LEAST = 0.1  # mm of thickness under which nothing is left of a piece
 NEAR = 1e-6
-GRID = 1e-6  # mm
 
 
 class Piece(NamedTuple):

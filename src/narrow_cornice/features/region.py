@@ -22,6 +22,7 @@ Point = tuple[float, float]
 Ring = tuple[Point, ...]
 Box = tuple[float, float, float, float]  # left, bottom, right, top
 STRAIGHT = 1e-6  # mm by which an edge may lean and still be level or upright
+GRID = 1e-6  # mm, on which edges that nearly lie on one another come to do so
 LEAST_AREA = 1.0  # mm², of which a region is none
 
 
@@ -83,10 +84,11 @@ def region_of(outlines: Iterable[Ring], without: Iterable[Ring] = ()) -> Region:
     """Return the region of some outlines without others. Raises FieldError where nothing is left."""
     import shapely
 
-    shape = shapely.union_all([shapely.Polygon(ring) for ring in outlines])
-    gone = [shapely.Polygon(ring) for ring in without]
+    # a wall that leans more than it is long crosses its own outline: both its parts stay
+    shape = shapely.union_all([shapely.make_valid(shapely.Polygon(ring)) for ring in outlines])
+    gone = [shapely.make_valid(shapely.Polygon(ring)) for ring in without]
     if gone:
-        shape = shapely.difference(shape, shapely.union_all(gone))
+        shape = shapely.difference(shape, shapely.union_all(gone), grid_size=GRID)
     return region_from(shape)
 
 
@@ -96,7 +98,7 @@ def region_from(shape: shapely.Geometry) -> Region:
 
     parts = [
         part
-        for part in shapely.get_parts(shapely.set_precision(shape, 1e-6))
+        for part in shapely.get_parts(shapely.set_precision(shape, GRID))
         if part.geom_type == "Polygon" and part.area > LEAST_AREA
     ]
     if not parts:

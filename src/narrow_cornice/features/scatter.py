@@ -25,11 +25,12 @@ SWAPS = 3
 
 
 class Scattered(NamedTuple):
-    """Things where they are put, and the number of the colour of each; ``apart`` is how near the nearest two are."""
+    """Things where they are put, and the number of the colour of each; ``apart`` is how near the
+    nearest two are, None of one alone."""
 
     places: tuple[Point, ...]
     colours: tuple[int, ...]
-    apart: float
+    apart: float | None
 
 
 def least_apart(area: float, count: float) -> float:
@@ -57,7 +58,7 @@ def scattered(region: Region, count: int, shares: tuple[float, ...] = (1.0,), se
         if count < 2 or _nearest(points).min() >= wished:
             break
         points = _relaxed(region, points)
-    apart = float(_nearest(points).min()) if count > 1 else math.inf
+    apart = float(_nearest(points).min()) if count > 1 else None
     colours = _coloured(points, _counts(count, shares), pick)
     return Scattered(tuple((float(x), float(y)) for x, y in points), colours, apart)
 

@@ -233,7 +233,8 @@ def flight_rows(bench: Bench, job: Job, path: FlightPath) -> Iterator[Row]:
     yield from _sizes(bench, path.thing, "size")
     if flown.least is not None and flown.things is not None:
         yield bench.figure_row(flown.least, False)
-        yield NoteRow(f"The nearest two are {show_size(flown.things.apart, job.settings)} apart.")
+        if flown.things.apart is not None:
+            yield NoteRow(f"The nearest two are {show_size(flown.things.apart, job.settings)} apart.")
     yield ButtonsRow(("Put them otherwise",), lambda _: change(seed=flight.seed + 1))
     yield Caption("In which colours")
     for number, tinted in enumerate(flight.colours):

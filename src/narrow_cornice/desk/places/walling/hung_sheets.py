@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.walled.bases import schools_of_base
-from narrow_cornice.derived.walled.flights import flights_of
+from narrow_cornice.derived.walled.flights import Flown, flights_of
 from narrow_cornice.derived.walled.hung_pictures import galleries_of
 from narrow_cornice.derived.walled.shown import false_windows_of, screens_of
 from narrow_cornice.desk.ruled_sheet import Cell, SheetRow, row
@@ -64,10 +64,15 @@ def flights_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
             Cell(str(flown.count), number=True),
             Cell(show_size(float(flight.size.mm), job.settings), number=True),
             Cell(show_area(flown.area.value, job.settings.unit) if flown.area is not None else "", number=True),
-            Cell(show_size(flown.things.apart, job.settings) if flown.things is not None else "", number=True),
+            Cell(_apart(flown, job), number=True),
             Cell(show_size(flown.least.value, job.settings) if flown.least is not None else "", number=True),
             names,
         )
+
+
+def _apart(flown: Flown, job: Job) -> str:
+    apart = flown.things.apart if flown.things is not None else None
+    return show_size(apart, job.settings) if apart is not None else ""
 
 
 def screens_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
