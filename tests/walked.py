@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.job.finishes import Slat
 from narrow_cornice.job.measured import Bulk
 from narrow_cornice.trim.kinds import OF_TRIM, WALL_KINDS, TrimKind
@@ -238,13 +239,21 @@ class Walked:
         height = mould.height.value if mould.built and mould.height is not None else 0.0
         for _, rect in self.trimmed.panels_of(self.room.measured.walls[index].id).covered(height):
             wall &= ~((uu > rect.u0) & (uu < rect.u1) & (vv > rect.v0) & (vv < rect.v1))
-        for field in self.room.walling.fields:
-            if field.wall != self.room.measured.walls[index].id or isinstance(field.covering, Slat):
-                continue  # between slats on laths the wall is painted
-            left, low = (float(one.mm) if one is not None else -1e9 for one in (field.left, field.bottom))
-            right, high = (float(one.mm) if one is not None else 1e9 for one in (field.right, field.top))
+        wall_id = self.room.measured.walls[index].id
+        for left, right, low, high in self.covered("wall", wall_id):
             wall &= ~((uu > left) & (uu < right) & (vv > low) & (vv < high))
         return float(wall.sum()) * wide * tall / 1e6
+
+    def covered(self, on: str, wall: str = "") -> Iterator[tuple[float, ...]]:
+        """Yield from where to where fields that hide what they lie on reach; between slats without felt it is
+        painted."""
+        lying = {one.field.id for one in fields_of(self.room, self.rules) if not one.fault}
+        for field in self.room.walling.fields:
+            between = isinstance(field.covering, Slat) and field.covering.mount != "on felt"
+            if field.id in lying and field.on == on and wall in ("", field.wall) and not between:
+                low = [float(one.mm) if one is not None else -1e9 for one in (field.left, field.bottom)]
+                high = [float(one.mm) if one is not None else 1e9 for one in (field.right, field.top)]
+                yield low[0], high[0], low[1], high[1]
 
     # ---- the ceiling
 
@@ -277,6 +286,8 @@ class Walked:
             at = np.clip(u, 0.0, long)
             under &= self.there(index, band, at)
             free &= ~under
+        for left, right, low, high in self.covered("ceiling"):
+            free &= ~((places[:, 0] > left) & (places[:, 0] < right) & (places[:, 1] > low) & (places[:, 1] < high))
         for bulk in self.room.measured.bulks:
             if bulk.top is None or bulk.top.mm >= self.tall - 1.0:
                 ring = self.footprint(bulk)

@@ -67,9 +67,10 @@ def _marks(
     back = _behind(laid, tone)
     for outline, _ in laid.region.parts:
         marks.append(Area(tuple(frame.at(u, v) for u, v in outline), back, about, Pen("line", 0.4)))
-    groups: dict[str, list[tuple[Point, ...]]] = {}
+    parts: dict[float, list[tuple[Point, ...]]] = {}
     for piece in laid.pieces:
-        groups.setdefault(_shade(laid, piece, tone), []).append(on_face(frame, piece))
+        parts.setdefault(_shade(laid, piece), []).append(on_face(frame, piece))
+    groups = {toned(tone, factor): outlines for factor, outlines in parts.items()}
     if isinstance(laid.covering, Paper):  # its seams are seen as little as can be
         seam = Pen(toned(tone, 0.86), 0.5)
         return (*marks, *(areas(tuple(outlines), shade, seam) for shade, outlines in groups.items()))
@@ -106,16 +107,17 @@ def _behind(laid: LaidField, tone: str) -> str:
     return GROUT if isinstance(laid.covering, Tile) else toned(tone, 0.7)
 
 
-def _shade(laid: LaidField, piece: Piece, tone: str) -> str:
+def _shade(laid: LaidField, piece: Piece) -> float:
+    """Return how light a piece is beside the others."""
     if isinstance(laid.covering, Paper):
-        return tone
+        return 1.0
     # neighbours differ, without a pattern to be seen
     mixed = ((piece.row + 999) * 374_761_393 + (piece.number + 999) * 668_265_263) & 0xFFFFFFFF
     mixed = ((mixed ^ (mixed >> 13)) * 1_274_126_177) & 0xFFFFFFFF
     factor = SHADES[(mixed >> 16) % len(SHADES)]
     if laid.laying is not None and laid.laying.pattern in ("chevron", "herringbone") and piece.turn % 180 > 90 - 1e-6:
         factor *= LEANS
-    return toned(tone, factor)
+    return factor
 
 
 def pieces_of(laid: LaidField) -> tuple[Piece, ...]:

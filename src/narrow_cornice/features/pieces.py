@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Iterator
-from typing import TYPE_CHECKING, Any, NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 from narrow_cornice.features.laying import Cells, Laying, cells_over
 from narrow_cornice.features.region import GRID, Point, Region, Ring, ring_of
@@ -66,7 +66,9 @@ def cut_to(cells: Cells, region: Region) -> tuple[Piece, ...]:
     shapely.prepare(around)
     inside = shapely.covers(around, shapes)
     touching = shapely.intersects(around, shapes) & ~inside
-    made = [_piece(_ring(cells.outlines[n]), (), True, n, cells) for n in np.flatnonzero(inside).tolist()]
+    kept = np.flatnonzero(inside)
+    whole = zip(kept.tolist(), cells.outlines[kept].tolist(), strict=True)
+    made = [_piece(tuple(map(tuple, ring)), (), True, n, cells) for n, ring in whole]
     numbers = np.flatnonzero(touching).tolist()
     # on a grid: edges that nearly lie on one another are beyond plain floats
     clipped = shapely.intersection(shapes[numbers], region.shape, grid_size=GRID)
@@ -79,10 +81,6 @@ def cut_to(cells: Cells, region: Region) -> tuple[Piece, ...]:
             made.append(_piece(ring_of(clean.exterior), holes, False, number, cells))
     made.sort(key=lambda piece: piece.cell)
     return tuple(made)
-
-
-def _ring(corners: Any) -> Ring:
-    return tuple(map(tuple, corners.tolist()))
 
 
 def _piece(outline: Ring, holes: tuple[Ring, ...], whole: bool, cell: int, cells: Cells) -> Piece:

@@ -29,6 +29,8 @@ from narrow_cornice.survey.faces import Rect, union_area
 from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import Blocked, Run, height_on
 
+HAIR = 1000.0  # mm²
+
 
 def _band_gross(face: WallFace, low: Figure, high: Figure) -> Figure:
     """Return a band of a wall: a rectangle, or under a slope the pieces between the places where its edge turns."""
@@ -179,7 +181,10 @@ def wall_surfaces(
             continue
         openings = together("openings", holes, in_holes)
         openings = _less_arches(face, openings, arches, band)
-        covered = together("covered", lying, either - in_holes)
+        free = (gross.value - openings.value) * 1e6
+        hidden = either - in_holes
+        # under a slope what lies on a wall is counted in narrow strips, which may come to a hair more than the wall
+        covered = together("covered", lying, free if free < hidden < free + HAIR else hidden)
         name = f"Wall {face.name}{word}"
         surfaces.append(
             Surface(
