@@ -44,9 +44,13 @@ from narrow_cornice.job.model import Job, Settings
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.survey.walk import read_walk
 from narrow_cornice.trim.kinds import KINDS
+from thorough import THOROUGH
 
 PX_PER_POINT = 96 / 72
 SIZES = ((840, 560), (1680, 1120))  # pixels of the sheet: the window as it opens, and on a large screen
+UNITS_AND_SIZES = [(unit, pixels) for unit in ("mm", "in") for pixels in SIZES]
+if not THOROUGH:
+    UNITS_AND_SIZES = UNITS_AND_SIZES[::3]  # millimetres as the window opens, inches on a large screen
 BODY = 0.34  # of a line's height that letters themselves take, up and down from its middle
 LETTERS = 0.98  # of a text's width
 
@@ -140,8 +144,7 @@ def clashes(drawing: Drawing, pixels: tuple[int, int]) -> list[str]:
     return found
 
 
-@pytest.mark.parametrize("unit", ["mm", "in"])
-@pytest.mark.parametrize("pixels", SIZES)
+@pytest.mark.parametrize(("unit", "pixels"), UNITS_AND_SIZES)
 def test_no_word_of_the_demo_stands_over_another_or_over_a_line(unit: str, pixels: tuple[int, int]) -> None:
     job = replace(demo_job(), settings=Settings(unit))  # type: ignore[arg-type]
     drawings = list(every_drawing(job))

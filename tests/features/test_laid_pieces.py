@@ -39,7 +39,7 @@ def regions(draw: st.DrawFn) -> Region:
         return region_of([ring])
 
 
-@settings(max_examples=many(40, 10_000), deadline=None)
+@settings(max_examples=many(12, 10_000), deadline=None)
 @given(
     regions(),
     st.sampled_from(PATTERNS),

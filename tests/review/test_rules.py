@@ -60,6 +60,7 @@ def test_the_demo_has_something_for_most_rules() -> None:
         "light short:r1",
         "before window:r1",
         "screen seat:r2",
+        "screen bay:r2",
         "screen height:r2",
         "field sliver:r5",
         "clearance short:r2",

@@ -152,6 +152,18 @@ def test_a_screen_beyond_its_wall_and_over_a_fire() -> None:
     assert told(fire, "screen heat")[0].grade == "unsafe"
 
 
+def test_a_screen_too_large_for_the_bays_of_its_built_in() -> None:
+    """952 × 535 of picture and 25 of air at each side: 1 002 wide, where the widest bay of the demo is 850."""
+    from narrow_cornice.job.samples import demo_job
+
+    history = History(demo_job())
+    found = told(history, "screen bay")
+    assert found[0].grade == "will not fit"
+    assert "1 002 mm" in found[0].measured
+    assert [fix.title for fix in found[0].fixes] == ["One of 36 in", "Put it on the wall alone"]  # 797 + 50 = 847 wide
+    settles(history, "screen bay")
+
+
 def test_a_pale_picture_of_a_projector() -> None:
     assert told(screen(way="projector", lumens=400.0), "screen light")  # 480 lx
     assert not told(screen(way="projector", lumens=420.0), "screen light")  # 504 lx

@@ -1,11 +1,14 @@
-"""Screens too high or low, too near or far, beyond their wall, over a fire, without a cord (W9)."""
+"""Screens too high or low, too near or far, beyond their wall, too large for their bay, over a fire (W9)."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.walled.shown import OnScreen, screens_of
-from narrow_cornice.features.screens import DIAGONAL, HIDES
+from msgspec.structs import replace
+
+from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.walled.shown import OnScreen, on_screen, screens_of
+from narrow_cornice.features.screens import DIAGONAL, HIDES, Opening
 from narrow_cornice.job.edits.walling_edits import change_walled
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import ShownPath
@@ -14,6 +17,7 @@ from narrow_cornice.survey.faces import Rect
 
 INCH = 25.4
 LARGEST = 85  # inches across its corners that are sold for rooms
+SMALLEST = 20
 SLACK = 1.0  # mm
 
 
@@ -24,6 +28,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             yield from _height(seen, made)
             yield from _seat(seen, made)
             yield from _place(seen, made)
+            yield from _bay(seen, made)
             yield from _light(seen, made)
 
 
@@ -129,6 +134,48 @@ def _place(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
             "Heaters and fires keep their distance: the sheet of the screen and of the fire, and the local code.",
             "Heat and soot go up through it.",
         )
+
+
+def _bay(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+    """Hold the opening that a screen needs against the bays of the built-in it stands in."""
+    run = next((one for one in seen.room.casework.built_ins if one.id == made.shown.built_in), None)
+    built = built_in_of(seen.room, run, seen.changed_rules) if run is not None else None
+    if built is None or built.fault:
+        return
+    clear = [(there.width, one.high - one.low, one.depth) for there in built.run.bays for one in there.compartments]
+    needed = made.opening
+    if any(_goes_in(needed, one) for one in clear):
+        return
+    largest = max(clear, key=lambda one: one[0] * one[1], default=(0.0, 0.0, 0.0))
+    shown, alone = made.shown, "Put it on the wall alone"
+    off = change_walled(seen.room.id, "screens", shown.id, shown.name, built_in="")
+    fixes = [Edit(alone, off.apply)]
+    for inches in range(int(shown.diagonal.mm / INCH), SMALLEST - 1, -1):
+        size = seen.wish(inches * INCH)
+        smaller = on_screen(seen.room, replace(shown, diagonal=size), seen.changed_rules)
+        if any(_goes_in(smaller.opening, one) for one in clear):
+            edit = change_walled(seen.room.id, "screens", shown.id, shown.name, diagonal=size)
+            fixes.insert(0, Edit(f"One of {inches} in", edit.apply))
+            break
+    yield _told(
+        seen,
+        made,
+        "bay",
+        "will not fit",
+        f"goes into no bay of {built.built_in.name[:40]}",
+        f"{_by(seen, (needed.wide, needed.tall, needed.deep))} needed, the largest bay is {_by(seen, largest)}",
+        "A screen in a bay has air at its sides and above, and room behind for its cords (house rules).",
+        "The bay is built, and the screen stands before it.",
+        tuple(fixes),
+    )
+
+
+def _goes_in(needed: Opening, clear: tuple[float, float, float]) -> bool:
+    return all(one <= there + SLACK for one, there in zip(needed, clear, strict=True))
+
+
+def _by(seen: RoomSeen, sizes: tuple[float, float, float]) -> str:
+    return " × ".join(map(seen.size, sizes))
 
 
 def _light(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
