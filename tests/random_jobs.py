@@ -76,7 +76,7 @@ def random_job(seed: int, steps: int = 60) -> Job:
         except CorniceError:
             continue
     hung = random.Random(f"walls {seed}")
-    for _ in range(steps // 10):
+    for _ in range(steps // 15):
         room = hung.choice([room for room in history.job.rooms if room.measured.walls])
         try:
             history.do(hung.choice(PUT_UP)(hung, history.job, room))

@@ -24,7 +24,7 @@ def pictures_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
     """Yield each picture with its size, its hooks from the left end and the floor, and what they must hold."""
     for group in galleries_of(room, job.house_rules):
         gallery = group.gallery
-        share = f", {100 * group.share.value:.0f} % of {group.below.name[:30]}" if group.share and group.below else ""
+        share = f", {group.share.shown(job.settings)} of {group.below.name[:30]}" if group.share and group.below else ""
         where = f"{gallery.how}, wall {wall_name(room, gallery.wall)}{share}"
         left, bottom, right, top = group.box
         yield row(
