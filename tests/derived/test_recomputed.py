@@ -22,7 +22,7 @@ from random_jobs import random_job
 from thorough import THOROUGH, many
 from walked import Walked
 
-SEEDS = (-1, *range(many(5, 200)))  # −1 is the demo
+SEEDS = (-1, *range(many(3, 200)))  # −1 is the demo
 STEP = 5.0 if THOROUGH else 9.0  # mm between the places that are sampled
 NEAR_WALL, NEAR_CEILING, NEAR_RUN = (0.04, 0.04, 20.0) if THOROUGH else (0.08, 0.06, 20.0)  # m², m², mm
 LOSS = {"brush": 0.05, "roller": 0.10, "spray": 0.25}
