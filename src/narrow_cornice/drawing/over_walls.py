@@ -98,7 +98,7 @@ def _over_gallery(group: HungGroup, room: str, settings: Settings) -> Iterator[M
         return
     for number, one in enumerate(group.hung):
         for u, v in one.hooks:
-            colour = "verdigris" if one.holds or one.weight.value <= 10.0 else "rust"
+            colour = "verdigris" if one.holds or not one.heavy else "rust"
             for a, b in (((u - RING, v), (u + RING, v)), ((u, v - RING), (u, v + RING))):
                 yield Stroke((FACE.at(*a), FACE.at(*b)), Pen(colour, 1.4))
         if number == 0 and one.hooks:

@@ -47,12 +47,6 @@ def centred_courses(width: float, shows: float) -> Courses:
     return Courses(whole, rest / 2, rest / 2)
 
 
-@explained("board shows", "mm", "width ÷ boards")
-def equal_shows(width: float, boards: float) -> float:
-    """Return what is seen of each board when so many share a width alike."""
-    return width / boards
-
-
 def equal_boards(width: float, widest: float) -> int:
     """Return the fewest equal boards over a width of which none shows more than the widest does."""
     return max(1, math.ceil(width / widest - 1e-9))
@@ -211,13 +205,6 @@ def _best(grown: Sequence[_Way]) -> list[_Way]:
         if key not in kept or one.bought < kept[key].bought:
             kept[key] = one
     return list(kept.values())
-
-
-@explained("mitre of the ends", "°", "angle")
-def chevron_cut(angle: float) -> float:
-    """Return the saw's setting from square for the ends of chevron blocks: their ends stand upright, so it is the angle
-    of the blocks to the level."""
-    return angle
 
 
 @explained("column", "mm", "(block − width × tan(angle)) × cos(angle)")

@@ -12,13 +12,12 @@ from __future__ import annotations
 import math
 from collections import Counter
 from collections.abc import Sequence
-from typing import Literal, NamedTuple, get_args
+from typing import Literal, NamedTuple
 
 from narrow_cornice.features.cut_sets import MOST_EXACT, Anywhere, InPlace, Kind, Set, Together, first_sets, sets_of
 from narrow_cornice.features.pieces import Piece
 
 Edges = Literal["kept", "any"]
-EDGES: tuple[Edges, ...] = get_args(Edges)
 ALIKE = 0.05  # mm within which pieces are of one kind
 SECONDS = 2.0
 NO_GAP = 0.999  # of a thing, by which the search may stop short of the proof

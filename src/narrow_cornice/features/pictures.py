@@ -17,7 +17,6 @@ Arranged = Literal["row", "column", "grid", "ledges", "salon"]
 ARRANGED: tuple[Arranged, ...] = get_args(Arranged)
 Size = tuple[float, float]
 TWO_HOOKS_KG, TWO_HOOKS_WIDE = 8.0, 600.0
-INTO_STRUCTURE_KG = 10.0
 RATED = 4.0
 MOST_PARTED = 18  # pictures up to which rows are parted exactly
 

@@ -10,7 +10,7 @@ import msgspec
 from narrow_cornice.cutting.lengths import Lengths
 from narrow_cornice.derived.built.sheets import CutBoard
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.explained.figures import Figure, explained
+from narrow_cornice.explained.figures import Figure, explained, total
 from narrow_cornice.job.finishes import Colour, LeftTin, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.trim.kinds import TrimKind
@@ -174,6 +174,14 @@ def in_turn(needs: Iterable[tuple[str, str, Any]]) -> list[Any]:
 def room_by_room(flat: Sequence[Any]) -> list[tuple[str, str, Any]]:
     """Return what ``in_turn`` laid out as a room's identity, its name and its need again."""
     return list(zip(flat[::3], flat[1::3], flat[2::3], strict=True))
+
+
+def in_rooms(each: Iterable[Share], unit: str) -> tuple[Share, ...]:
+    """Return what each room wants, in one figure a room, of what the things in it want."""
+    rooms: dict[str, tuple[str, list[Figure]]] = {}
+    for room, name, figure in each:
+        rooms.setdefault(room, (name, []))[1].append(figure)
+    return tuple((room, name, total(name[:60], unit, parts)) for room, (name, parts) in rooms.items())
 
 
 def by_line(job: Job, needs: Callable[[Room], Mapping[str, Wanted]]) -> dict[str, list[tuple[str, str, Wanted]]]:

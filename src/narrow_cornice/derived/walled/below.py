@@ -6,7 +6,7 @@ import itertools
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.job.model import Room
@@ -31,10 +31,10 @@ def standing_against(room: Room, wall: str, changed_rules: dict[str, float]) -> 
             quarter = round(piece.turn / 90.0) % 2 == 1
             half = (piece.depth.mm if quarter else piece.width.mm) / 2.0
             yield Below(piece.id, piece.name, piece.x - half, piece.x + half, float(piece.height.mm))
-    for face, one in standing_in(room, changed_rules):
-        if face.id == wall:
-            run = one.built.built_in
-            yield Below(run.id, run.name, one.left, one.right, one.built.run.top)
+    face = face_of(room, wall, changed_rules)
+    for one in standing_before(room, face, changed_rules) if face is not None else ():
+        run = one.built.built_in
+        yield Below(run.id, run.name, one.left, one.right, one.built.run.top)
 
 
 def face_of(room: Room, wall: str, changed_rules: dict[str, float]) -> WallFace | None:

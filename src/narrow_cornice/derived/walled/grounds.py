@@ -10,7 +10,7 @@ from collections.abc import Sequence
 import msgspec
 
 from narrow_cornice.casework.parts import FRONT_KINDS
-from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.built.before_walls import standing_before, standing_in
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.lying import lying_on
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
@@ -92,9 +92,8 @@ def wall_ground(room: Room, wall_id: str, changed_rules: dict[str, float]) -> Gr
             keep_off.append((rect.u0, rect.u1))
     for one in face.standing:
         holes.append(box_ring((one.start.value, one.bottom, one.end.value, max(one.top, one.bottom + 1e-3))))
-    for wall, built in standing_in(trimmed.room, changed_rules):
-        if wall.id == face.id:
-            holes.append(box_ring((built.start, 0.0, built.end, built.built.run.top)))
+    for built in standing_before(trimmed.room, face, changed_rules):
+        holes.append(box_ring((built.start, 0.0, built.end, built.built.run.top)))
     try:
         return Ground(region_of([_outline(trimmed, face)], holes), _sorted(keep_off))
     except FieldError as error:

@@ -28,6 +28,11 @@ class Hung(msgspec.Struct, frozen=True):
     rating: float
     holds: bool | None
 
+    @property
+    def heavy(self) -> bool:
+        """Return whether it is hung from structure and nothing else."""
+        return self.weight.value > STRUCTURE_FROM
+
 
 class HungGroup(msgspec.Struct, frozen=True):
     """A group of pictures as it hangs, or its ``fault``: the box round it on the wall, each picture, the heights of

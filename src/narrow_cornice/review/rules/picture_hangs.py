@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.measured.backing import stud_places
-from narrow_cornice.derived.walled.hung_pictures import STRUCTURE_FROM, HungGroup, galleries_of
+from narrow_cornice.derived.walled.hung_pictures import HungGroup, galleries_of
 from narrow_cornice.job.edits.walling_edits import change_walled
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import GalleryPath
@@ -21,7 +21,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     for group in galleries_of(seen.room, seen.changed_rules):
         if group.fault:
             continue
-        heavy = [one for one in group.hung if one.weight.value > STRUCTURE_FROM and one.holds is not True]
+        heavy = [one for one in group.hung if one.heavy and one.holds is not True]
         if heavy:
             yield _loose(seen, group, max(one.weight.value for one in heavy), unknown=heavy[0].holds is None)
         over = _over(seen, group)
@@ -52,7 +52,7 @@ def _onto_studs(seen: RoomSeen, group: HungGroup) -> Iterator[Edit]:
     wall = group.gallery.wall
     face = next(one for one in seen.measured.faces if one.id == wall)
     studs = stud_places(seen.room.measured.backing.get(wall), face.length)
-    hooks = [u for one in group.hung if one.weight.value > STRUCTURE_FROM for u, _ in one.hooks]
+    hooks = [u for one in group.hung if one.heavy for u, _ in one.hooks]
     if not studs or len(hooks) != 1:
         return
     shift = min((stud - hooks[0] for stud in studs), key=abs)

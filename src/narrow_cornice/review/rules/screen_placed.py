@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Any
 
 from msgspec.structs import replace
 
@@ -60,13 +61,18 @@ def _told(
     )
 
 
+def _change(seen: RoomSeen, made: OnScreen, title: str, **fields: Any) -> Edit:
+    """Return the fix that changes a screen."""
+    shown = made.shown
+    return Edit(title, change_walled(seen.room.id, "screens", shown.id, shown.name, **fields).apply)
+
+
 def _height(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
     low, high = seen.rules.value("screen_low"), seen.rules.value("screen_high")
     if made.shown.way == "projector" or low - SLACK <= made.centre <= high + SLACK:
         return
     off = made.centre - high if made.centre > high else low - made.centre
     wish = seen.wish((low + high) / 2)
-    edit = change_walled(seen.room.id, "screens", made.shown.id, made.shown.name, height=wish)
     yield _told(
         seen,
         made,
@@ -76,7 +82,7 @@ def _height(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
         f"its middle {seen.size(made.centre)} above the floor",
         "The middle of a screen near the eye of whoever sits, 1 050 to 1 150 (house rule).",
         "The neck is bent through every film.",
-        (Edit(f"Hang it at {wish.text}", edit.apply),),
+        (_change(seen, made, f"Hang it at {wish.text}", height=wish),),
     )
 
 
@@ -89,7 +95,6 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
     inches = max(20, round(wished / INCH))
     size = seen.wish(inches * INCH)
     fits = inches <= LARGEST and inches * INCH * 16 / DIAGONAL <= made.face[0]
-    edit = change_walled(seen.room.id, "screens", made.shown.id, made.shown.name, diagonal=size)
     yield _told(
         seen,
         made,
@@ -99,7 +104,7 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
         f"{seen.size(away)} away; {seen.size(near)} to {seen.size(far)} wished",
         "One sits 1.2 to 1.6 diagonals before a fine picture (house rule).",
         "Near, the eye leaves the edges; far, a finer picture is no better.",
-        (Edit(f"One of {inches} in", edit.apply),) if fits else (),
+        (_change(seen, made, f"One of {inches} in", diagonal=size),) if fits else (),
     )
 
 
@@ -147,15 +152,12 @@ def _bay(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
     if any(_goes_in(needed, one) for one in clear):
         return
     largest = max(clear, key=lambda one: one[0] * one[1], default=(0.0, 0.0, 0.0))
-    shown, alone = made.shown, "Put it on the wall alone"
-    off = change_walled(seen.room.id, "screens", shown.id, shown.name, built_in="")
-    fixes = [Edit(alone, off.apply)]
-    for inches in range(int(shown.diagonal.mm / INCH), SMALLEST - 1, -1):
+    fixes = [_change(seen, made, "Put it on the wall alone", built_in="")]
+    for inches in range(int(made.shown.diagonal.mm / INCH), SMALLEST - 1, -1):
         size = seen.wish(inches * INCH)
-        smaller = on_screen(seen.room, replace(shown, diagonal=size), seen.changed_rules)
+        smaller = on_screen(seen.room, replace(made.shown, diagonal=size), seen.changed_rules)
         if any(_goes_in(smaller.opening, one) for one in clear):
-            edit = change_walled(seen.room.id, "screens", shown.id, shown.name, diagonal=size)
-            fixes.insert(0, Edit(f"One of {inches} in", edit.apply))
+            fixes.insert(0, _change(seen, made, f"One of {inches} in", diagonal=size))
             break
     yield _told(
         seen,

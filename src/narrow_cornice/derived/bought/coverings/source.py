@@ -16,6 +16,7 @@ from narrow_cornice.derived.bought.lines import (
     LineToBuy,
     Share,
     counted_rooms,
+    in_rooms,
     in_turn,
 )
 from narrow_cornice.derived.bought.measures import material_line, price_quoted, quoted
@@ -111,10 +112,7 @@ def _unit(covering: Paper | Tile) -> float:
 
 def _shares(held: list[Held], unit: str) -> tuple[Share, ...]:
     """Return what each room needs."""
-    by_room: dict[str, tuple[str, list[Figure]]] = {}
-    for one in held:
-        by_room.setdefault(one.room, (one.room_name, []))[1].append(one.amount)
-    return tuple((room, name, total(name[:60], unit, parts)) for room, (name, parts) in by_room.items())
+    return in_rooms(((one.room, one.room_name, one.amount) for one in held), unit)
 
 
 def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
@@ -187,11 +185,11 @@ def _tile(tile: Tile, held: list[Held], price: float) -> LineToBuy:
 def _with_them(job: Job, known: Mapping[str, Covering], held: dict[str, list[Held]]) -> Iterator[LineToBuy]:
     """Yield the lines of what holds papers and tiles."""
     rules = house_rules_of(job.house_rules)
-    needs: dict[str, dict[str, tuple[str, list[Figure]]]] = {}
+    needs: dict[str, list[Share]] = {}
 
     def add(key: str, one: Held, figure: Figure | None) -> None:
         if figure is not None and figure.value > 0:
-            needs.setdefault(key, {}).setdefault(one.room, (one.room_name, []))[1].append(figure)
+            needs.setdefault(key, []).append((one.room, one.room_name, figure))
 
     for covering, one in ((known[key], one) for key, mine in held.items() for one in mine):
         if isinstance(covering, Paper):
@@ -202,7 +200,7 @@ def _with_them(job: Job, known: Mapping[str, Covering], held: dict[str, list[Hel
         add("grout", one, one.grout)
         spacers = table(one.name[:60], one.amount.value * SPACERS, "pieces", f"{SPACERS:g} for a tile")
         add("spacers", one, spacers)
-    for key, by_room in needs.items():
+    for key, each in needs.items():
         material = quoted(job.quotes, f"sundry:{key}", sundries()[key])
-        wanted = [(room, name, total(name[:60], material.measure, parts)) for room, (name, parts) in by_room.items()]
-        yield material_line(f"sundry:{key}", "sundry", "paper and tiles", material, *in_turn(wanted))
+        wanted = in_turn(in_rooms(each, material.measure))
+        yield material_line(f"sundry:{key}", "sundry", "paper and tiles", material, *wanted)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Sequence
 
-from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, in_turn, room_by_room
+from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, in_rooms, in_turn, room_by_room
 from narrow_cornice.derived.bought.measures import price_quoted
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.zoned.dressed import Dressed, dressed_of, rod_bought
@@ -71,15 +71,7 @@ def _cloth(job: Job, rooms: Sequence[Room], missing: list[str]) -> Iterator[Line
                 wanted.setdefault(fabric.id, []).append((room.id, room.name, figure))
     for key, each in wanted.items():
         price = price_quoted(job.quotes, f"cloth:{key}", fabrics[key].price)
-        yield _cloth_line(fabrics[key], price, *in_turn(_by_room(each, "run")))
-
-
-def _by_room(each: list[tuple[str, str, Figure]], unit: str) -> list[tuple[str, str, Figure]]:
-    """Return what each room wants, in one figure a room."""
-    rooms: dict[str, tuple[str, list[Figure]]] = {}
-    for room, name, figure in each:
-        rooms.setdefault(room, (name, []))[1].append(figure)
-    return [(room, name, total(name[:60], unit, parts)) for room, (name, parts) in rooms.items()]
+        yield _cloth_line(fabrics[key], price, *in_turn(in_rooms(each, "run")))
 
 
 # Many parameters: what the line is, and the rooms that share it.
@@ -128,7 +120,7 @@ def _rods(job: Job, rooms: Sequence[Room], missing: list[str]) -> Iterator[LineT
         key = f"rod:{size:g}"
         one_price = price_quoted(job.quotes, key, price)
         words = ("rod", f"Curtain rod {size:g}, with its brackets and ends", rods().shop)
-        yield _number_line(key, words, one_price, "cut to length", *in_turn(_by_room(each, "pieces")))
+        yield _number_line(key, words, one_price, "cut to length", *in_turn(in_rooms(each, "pieces")))
 
 
 def _shades(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
@@ -148,7 +140,7 @@ def _shades(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
         code = f"shade:{kind}:{wide:g}:{tall:g}:{side}"
         name = f"{kind.capitalize()}{'' if 'shade' in kind else ' shade'} {wide:g} × {tall:g}"
         price = price_quoted(job.quotes, code, prices[key])
-        yield _number_line(code, ("shade", name, rods().shop), price, side, *in_turn(_by_room(each, "pieces")))
+        yield _number_line(code, ("shade", name, rods().shop), price, side, *in_turn(in_rooms(each, "pieces")))
 
 
 def _lamps(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
@@ -168,7 +160,7 @@ def _lamps(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
         name = f"{kind.name[:1].upper()}{kind.name[1:]}, {lumens:g} lm, {kelvin:g} K"
         one_price = price_quoted(job.quotes, code, price)
         yield _number_line(
-            code, ("lamp", name, kind.shop), one_price, "fitted by an electrician", *in_turn(_by_room(each, "pieces"))
+            code, ("lamp", name, kind.shop), one_price, "fitted by an electrician", *in_turn(in_rooms(each, "pieces"))
         )
 
 

@@ -7,13 +7,13 @@ import math
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, counted_rooms
+from narrow_cornice.derived.bought.lines import Bought, InPacks, LineToBuy, counted_rooms, in_rooms
 from narrow_cornice.derived.bought.measures import price_quoted
 from narrow_cornice.derived.walled.bases import schools_of_base
 from narrow_cornice.derived.walled.flights import flights_of
 from narrow_cornice.derived.walled.hung_pictures import galleries_of
 from narrow_cornice.derived.walled.shown import false_windows_of, screens_of
-from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.explained.figures import explained, table, total
 from narrow_cornice.features.wall_hung import hanger_for, wall_hung
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.show import cents
@@ -110,11 +110,10 @@ def _wanted(room: Room, changed_rules: dict[str, float], missing: list[str]) -> 
 
 def _line(job: Job, wanted: list[tuple[Room, Wanted]]) -> LineToBuy:
     first = wanted[0][1]
-    by_room: dict[str, tuple[str, list[Figure]]] = {}
-    for room, one in wanted:
-        part = table(one.of[:60], one.amount, one.unit, "counted where it hangs")
-        by_room.setdefault(room.id, (room.name, []))[1].append(part)
-    shares = tuple((room, name, total(name[:60], first.unit, parts)) for room, (name, parts) in by_room.items())
+    counted = (
+        (room.id, room.name, table(one.of[:60], one.amount, one.unit, "counted where it hangs")) for room, one in wanted
+    )
+    shares = in_rooms(counted, first.unit)
     needed = total(first.name, first.unit, [share for _, _, share in shares])
     amount = needed.value if first.unit in ("m²", "m") else float(round(needed.value))
     if first.unit == "pieces":

@@ -3,12 +3,22 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from typing import NamedTuple
 
 from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.cutting.lengths import Lengths, lengths_to_buy
 from narrow_cornice.derived.bought.in_lengths import kept_lengths, price_of_lengths
-from narrow_cornice.derived.bought.lines import Bought, InLengths, InPacks, LineToBuy, counted_rooms, in_turn
+from narrow_cornice.derived.bought.lines import (
+    Bought,
+    InLengths,
+    InPacks,
+    LineToBuy,
+    Share,
+    counted_rooms,
+    in_rooms,
+    in_turn,
+)
 from narrow_cornice.derived.bought.measures import material_line, price_quoted, quoted
 from narrow_cornice.derived.coated.coverings import covering_line
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
@@ -47,7 +57,7 @@ def wall_stuff_to_buy(job: Job) -> Bought:
     pieces: dict[tuple[str, bool], list[Piece]] = {}
     blocks: dict[str, list[tuple[str, str, Taken]]] = {}
     cement: dict[str, list[tuple[str, str, Taken]]] = {}
-    behind: dict[str, dict[str, tuple[str, list[Figure]]]] = {}
+    behind: dict[str, list[Share]] = {}
     for room in counted_rooms(job):
         for one in fields_of(room, job.house_rules):
             if one.fault:
@@ -66,7 +76,7 @@ def wall_stuff_to_buy(job: Job) -> Bought:
                     pieces.setdefault((covering.id, of_battens), []).extend(mine)
             for key, figure in _behind(taken):
                 if figure is not None:
-                    behind.setdefault(key, {}).setdefault(room.id, (room.name, []))[1].append(_measured(key, figure))
+                    behind.setdefault(key, []).append((room.id, room.name, _measured(key, figure)))
     lines = []
     for covering in job.coverings:
         if isinstance(covering, Overlay) and (laid := cement.get(covering.id)):
@@ -79,16 +89,21 @@ def wall_stuff_to_buy(job: Job) -> Bought:
         if there := blocks.get(covering.id):
             assert isinstance(covering, Board)
             lines.append(_blocks(job, covering, there))
-    for key, by_room in behind.items():
+    for key, each in behind.items():
         material = quoted(job.quotes, f"sundry:{key}", sundries()[key])
-        wanted = [(room, name, total(name[:60], material.measure, parts)) for room, (name, parts) in by_room.items()]
-        lines.append(material_line(f"sundry:{key}", "sundry", "slats, boards and cement", material, *in_turn(wanted)))
+        wanted = in_turn(in_rooms(each, material.measure))
+        lines.append(material_line(f"sundry:{key}", "sundry", "slats, boards and cement", material, *wanted))
     return Bought(tuple(lines), (), tuple(missing))
 
 
 def _behind(taken: Taken) -> tuple[tuple[str, Figure | None], ...]:
     """Return what goes with a field, by the keys of the table of sundries."""
     return (("laths", taken.laths), ("felt", taken.felt), ("bond", taken.bond), ("cement-sealer", taken.sealer))
+
+
+def _amounts(held: list[tuple[str, str, Taken]]) -> Iterator[Share]:
+    """Yield what fields take, those that take a number of something."""
+    return ((room, name, taken.amount) for room, name, taken in held if taken.amount is not None)
 
 
 @explained("price of bags", "money", "bags × price of one, to 0.01")
@@ -100,11 +115,7 @@ def price_of_bags(bags: float, price_of_one: float) -> float:
 def _cement(job: Job, overlay: Overlay, held: list[tuple[str, str, Taken]]) -> LineToBuy:
     """Return the bags of an overlay."""
     key = covering_line(overlay.id)
-    by_room: dict[str, tuple[str, list[Figure]]] = {}
-    for room, name, taken in held:
-        if taken.amount is not None:
-            by_room.setdefault(room, (name, []))[1].append(taken.amount)
-    shares = tuple((room, name, total(name[:60], "kg", parts)) for room, (name, parts) in by_room.items())
+    shares = in_rooms(_amounts(held), "kg")
     needed = total(overlay.name, "kg", [amount for _, _, amount in shares])
     bags = math.ceil(needed.value / overlay.bag - 1e-9)
     each = price_quoted(job.quotes, key, overlay.price, overlay.bag)
@@ -194,11 +205,7 @@ def _sawn(job: Job, covering: Slat | Board, pieces: list[Piece], rules: HouseRul
 def _blocks(job: Job, board: Board, held: list[tuple[str, str, Taken]]) -> LineToBuy:
     """Return the blocks of a board that lie in a pattern, by their cut plan; a block is sold by its length."""
     key = f"{covering_line(board.id)}:blocks"
-    by_room: dict[str, tuple[str, list[Figure]]] = {}
-    for room, name, taken in held:
-        if taken.amount is not None:
-            by_room.setdefault(room, (name, []))[1].append(taken.amount)
-    shares = tuple((room, name, total(name[:60], "blocks", parts)) for room, (name, parts) in by_room.items())
+    shares = in_rooms(_amounts(held), "blocks")
     needed = total(board.name, "blocks", [amount for _, _, amount in shares])
     laying = held[0][2].laid.laying
     long = laying.width if laying is not None else board.block

@@ -137,7 +137,7 @@ def _pictures(bench: Bench, job: Job, gallery: Gallery, group: HungGroup, path: 
         yield TextRow(picture.name[:24], shown, partial(_resized, bench, job.settings, path, gallery, picture))
         one = hung.get(picture.id)
         if one is not None:
-            yield NoteRow(_hangs(one, job.settings), "rust" if one.holds is False and one.weight.value > 10 else "soft")
+            yield NoteRow(_hangs(one, job.settings), "rust" if one.holds is False and one.heavy else "soft")
     chosen = next((one for one in gallery.pictures if one.id == path.picture), None)
     if chosen is not None:
         yield from _one_picture(bench, job, path, gallery, chosen)

@@ -39,7 +39,7 @@ def pictures_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
         for one in group.hung:
             size = _by(one.box[2] - one.box[0], one.box[3] - one.box[1], job)
             hooks = "; ".join(f"{bare_size(u, job.settings)}, {bare_size(v, job.settings)}" for u, v in one.hooks)
-            weak = one.holds is False and one.weight.value > 10
+            weak = one.holds is False and one.heavy
             yield row(
                 GalleryPath(room.id, gallery.id, picture=one.picture.id),
                 one.picture.name,
