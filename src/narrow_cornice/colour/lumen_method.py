@@ -13,7 +13,7 @@ from narrow_cornice.explained.figures import explained
 from narrow_cornice.memo import by_value
 
 LEAST_INDEX, MOST_INDEX = 0.1, 20.0
-RINGS, WAYS = 160, 32  # directions that stand for all of a lamp's
+RINGS = 160  # of directions that stand for all of a lamp's
 
 
 @explained("room index", "", "2 × area ÷ (height × way round) × 1000000")
@@ -36,18 +36,25 @@ def reaching(index: float, power: float) -> float:
     walls.
 
     The light falls off with a power of the cosine. Of a way that is carried aside by dx and dy of the square's side,
-    lamps of the part (1 − dx)(1 − dy) of it still meet the plane.
+    lamps of the part (1 − dx)(1 − dy) of it still meet the plane; over all ways that go aside as far its mean is the
+    integral of (1 − a cos θ)(1 − a sin θ) over those that meet it at all.
     """
     side = 2.0 * index  # of the square, in heights
     total = 0.0
     for ring in range(RINGS):
         cosine = (1.0 - (ring + 0.5) / RINGS) ** (1.0 / (power + 1.0))
         aside = math.sqrt(1.0 - cosine**2) / cosine / side
-        for way in range(WAYS):
-            angle = math.pi / 2.0 * (way + 0.5) / WAYS
-            dx, dy = aside * math.cos(angle), aside * math.sin(angle)
-            total += max(0.0, 1.0 - dx) * max(0.0, 1.0 - dy)
-    return total / RINGS / WAYS
+        if aside * aside >= 2.0:  # past the corner of the square, whichever way: so are all that follow
+            break
+        begin, end = (0.0, math.pi / 2.0) if aside <= 1.0 else (math.acos(1.0 / aside), math.asin(1.0 / aside))
+        total += _meeting(aside, end) - _meeting(aside, begin)
+    return total / RINGS / (math.pi / 2.0)
+
+
+def _meeting(aside: float, angle: float) -> float:
+    """Return the integral of (1 − a cos θ)(1 − a sin θ) up to an angle."""
+    sine = math.sin(angle)
+    return angle + aside * (math.cos(angle) - sine) + (aside * sine) ** 2 / 2.0
 
 
 # Many parameters: the room, its three reflectances, and how the lamp shines.

@@ -8,10 +8,12 @@ both directions, so that a kerf lies between any two.
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from itertools import groupby
 from typing import NamedTuple
 
 Free = tuple[float, float, float, float]  # x, y, length, width
 Spot = tuple[int, float, float, bool]  # part, x, y, turned
+Fit = tuple[float, bool, int, int]  # what it costs, turned, sheet, free rectangle: the least is best
 SPLITS = 6
 SCORES = 3
 
@@ -66,6 +68,7 @@ class Problem(NamedTuple):
 
 
 EPS = 1e-9
+NOWHERE: Fit = (float("inf"), True, -1, -1)
 
 
 def place_all(
@@ -85,25 +88,34 @@ def place_all(
     for sheet in sheets:
         taken[sheet.kind] += 1
     begin: dict[Size, int] = {}  # sheets before which a size has found no place: what is free only gets less
-    for part in order:
-        size = sizes[part]
-        spot = _best(size, sheets, score, begin.get(size, 0))
-        if spot is None:
-            begin[size] = len(sheets)
-            if len(sheets) >= most:
-                return False
-            kind = next(
-                (k for k in preferred if (rooms[k].stock < 0 or taken[k] < rooms[k].stock) and _lies(size, rooms[k])),
-                -1,
-            )
-            if kind < 0:
-                return False
-            taken[kind] += 1
-            sheets.append(problem.fresh(kind))
-            spot = _best(size, sheets, score, len(sheets) - 1)
-            assert spot is not None
-        number, index, turned = spot
-        _put(sheets[number], index, part, size, turned, split)
+    for size, alike in groupby(order, key=lambda part: sizes[part]):
+        first = begin.get(size, 0)
+        # Where one of these parts suits best on each sheet: of parts that are alike only the sheet that the last one
+        # went on is looked at again.
+        bests = [_best_on(size, sheets[number], number, score) for number in range(first, len(sheets))]
+        for part in alike:
+            best = min(bests, default=NOWHERE)
+            if best is NOWHERE:
+                begin[size] = first = len(sheets)
+                if len(sheets) >= most:
+                    return False
+                kind = next(
+                    (
+                        k
+                        for k in preferred
+                        if (rooms[k].stock < 0 or taken[k] < rooms[k].stock) and _lies(size, rooms[k])
+                    ),
+                    -1,
+                )
+                if kind < 0:
+                    return False
+                taken[kind] += 1
+                sheets.append(problem.fresh(kind))
+                best = _best_on(size, sheets[-1], first, score)
+                bests = [best]
+            _, turned, number, index = best
+            _put(sheets[number], index, part, size, turned, split)
+            bests[number - first] = _best_on(size, sheets[number], number, score)
     return True
 
 
@@ -111,10 +123,9 @@ def fill(alike: Iterable[tuple[Size, list[int]]], sheet: Open, manner: tuple[int
     """Put as many parts on one sheet as find a place, each where it suits best, size after size; what finds one is
     taken out of its list."""
     score, split = manner
-    single = [sheet]
     for size, parts in alike:
-        while parts and (spot := _best(size, single, score)) is not None:
-            _put(sheet, spot[1], parts.pop(), size, spot[2], split)
+        while parts and (fit := _best_on(size, sheet, 0, score)) is not NOWHERE:
+            _put(sheet, fit[3], parts.pop(), size, fit[1], split)
         if not sheet.free:
             return
 
@@ -140,25 +151,24 @@ def _lies(size: Size, room: Room) -> bool:
     )
 
 
-def _best(size: Size, sheets: Sequence[Open], score: int, begin: int = 0) -> tuple[int, int, bool] | None:
-    """Return the sheet from ``begin`` on, the free rectangle and the turn that suit a part best, None where it fits
-    nowhere."""
-    best: tuple[int, int, bool] | None = None
-    least = float("inf")
+def _best_on(size: Size, sheet: Open, number: int, score: int) -> Fit:
+    """Return how a part suits best on the sheet of a number, NOWHERE where it finds no place."""
+    best = NOWHERE
+    least = best[0]
     for turned in (False, True) if size.turns and size.length != size.width else (False,):
         length, width = (size.width, size.length) if turned else (size.length, size.width)
         area, shortest, thinnest = length * width, length - EPS, width - EPS
-        for number in range(begin, len(sheets)):
-            for index, (_, _, long, wide) in enumerate(sheets[number].free):
-                if long < shortest or wide < thinnest:
-                    continue
-                if score == 2:
-                    cost = long * wide - area
-                else:
-                    along, across = long - length, wide - width
-                    cost = along if (along < across) is (score == 0) else across
-                if cost < least:
-                    least, best = cost, (number, index, turned)
+        for index, (_, _, long, wide) in enumerate(sheet.free):
+            if long < shortest or wide < thinnest:
+                continue
+            if score == 2:
+                cost = long * wide - area
+            else:
+                along, across = long - length, wide - width
+                cost = along if (along < across) is (score == 0) else across
+            if cost < least:
+                least = cost
+                best = (cost, turned, number, index)
     return best
 
 

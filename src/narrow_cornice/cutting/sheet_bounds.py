@@ -113,7 +113,9 @@ class SheetBound:
         """Return the price of the cheapest whole sheets that hold what every pair of scales asks."""
         first, held_along = (np.array(each) for each in zip(*self.along, strict=True))
         second, held_across = (np.array(each) for each in zip(*self.across, strict=True))
-        asked = (first[:, None] * second[None]).min(axis=-1) @ self.many
+        # The lesser of the two ways; over so short an axis as theirs ``min`` takes four times as long.
+        ways = first[:, None] * second[None]
+        asked = np.minimum(ways[..., 0], ways[..., 1]) @ self.many
         held = held_along[:, None] * held_across[None]
         rows, needs = held.reshape(-1, len(self.rooms)), asked.ravel() - 1e-6
         if len(self.rooms) == 1 and self.rooms[0].stock < 0:

@@ -142,9 +142,14 @@ class LinkButton(QPushButton):
     """Words to press; where there is no room for all of them the rest shows when the pointer rests on them."""
 
     def __init__(self, words: str, parent: QWidget | None = None) -> None:
-        super().__init__(words.replace("&", "&&"), parent)
+        super().__init__(parent)
         self.setProperty("link", True)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.say(words)
+
+    def say(self, words: str) -> None:
+        """Say other words."""
+        self.setText(words.replace("&", "&&"))
         self.setToolTip(plain_tip(words))
 
     def minimumSizeHint(self) -> QSize:

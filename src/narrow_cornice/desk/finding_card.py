@@ -23,6 +23,8 @@ class FindingCard(QFrame):
         super().__init__()
         self._theme = theme
         self._row: FindingRow | None = None
+        self._buttons: list[LinkButton] = []
+        self._offers: list[Callable[[], object]] = []
         lay = QVBoxLayout(self)
         lay.setContentsMargins(0, 4, 0, 5)
         lay.setSpacing(1)
@@ -69,21 +71,16 @@ class FindingCard(QFrame):
         if former is None or former.key != row.key:
             self._why.hide()
             self._each.hide()
-        for index in reversed(range(self._doing.count())):
-            item = self._doing.takeAt(index)
-            widget = item.widget() if item is not None else None
-            if widget is not None:
-                widget.hide()  # what a button of the former finding does is not this one's
-                widget.deleteLater()
-        for index, words in enumerate(row.fixes):
-            self._offer(words, lambda _=False, i=index: self._row and self._row.fix(i))
+        if former is None or former.key != row.key:
+            for button in self._buttons:
+                button.setDown(False)  # what is being pressed is meant for the former finding
+        offers = [(words, lambda i=index: self._row and self._row.fix(i)) for index, words in enumerate(row.fixes)]
         if row.each:
-            self._offer("Each of them", self._show_each)
+            self._offer([*offers, ("Each of them", self._show_each)])
             self._show_cards(row.each)
             return
-        self._offer("Look again" if row.kept else "Keep it", lambda: self._row and self._row.keep())
-        self._offer("Why", self._show_why)
-        self._offer("Where", lambda: self._row and self._row.go())
+        keep = ("Look again" if row.kept else "Keep it", lambda: self._row and self._row.keep())
+        self._offer([*offers, keep, ("Why", self._show_why), ("Where", lambda: self._row and self._row.go())])
 
     def renew(self, row: FindingRow) -> None:
         """Take an equal finding whose buttons act on the job as it is now."""
@@ -115,8 +112,19 @@ class FindingCard(QFrame):
             else:
                 card.show_row(one)
 
-    def _offer(self, words: str, pressed: Callable[..., object]) -> None:
-        button = LinkButton(words, self._holder)
-        button.clicked.connect(pressed)
-        button.show()
-        self._doing.addWidget(button)
+    def _offer(self, offers: list[tuple[str, Callable[[], object]]]) -> None:
+        """Offer what can be done. Buttons that stand stay: showing one lays out the whole bench anew."""
+        self._offers = [act for _, act in offers]
+        for button, (words, _) in zip(self._buttons, offers, strict=False):
+            button.say(words)
+        for number, (words, _) in list(enumerate(offers))[len(self._buttons) :]:
+            button = LinkButton(words, self._holder)
+            button.clicked.connect(lambda _=False, number=number: self._offers[number]())
+            button.show()
+            self._doing.addWidget(button)
+            self._buttons.append(button)
+        for button in self._buttons[len(offers) :]:
+            self._doing.removeWidget(button)
+            button.hide()
+            button.deleteLater()
+        del self._buttons[len(offers) :]

@@ -41,12 +41,13 @@ class LeafPage(PlacePage):
         self.read_out.hide()
 
     def add_cautions(self) -> None:
-        """Put the cautions of this place below what it shows."""
+        """Put the cautions of this place below what it shows; they are said a frame after the first, since what is
+        risky in a room has to be worked out."""
+        self.cautions.setText(" ")  # a line of its own already, so that the drawing keeps its height
         foot = QHBoxLayout()
         foot.addWidget(self.cautions, 1)
         foot.addWidget(self.read_out, 0, Qt.AlignmentFlag.AlignTop)
         self.lay.addLayout(foot)
-        self.say_cautions()
 
     def say_cautions(self) -> None:
         """Say the cautions that the work in the room that is looked at calls for: many in one line until they are

@@ -144,9 +144,9 @@ class Place(msgspec.Struct, frozen=True):
     ``cautions`` returns those that the work in a room calls for, which stand below its sheets. ``leaves`` are its
     leaves, the first the one it opens with. ``stands`` says whether what belongs there is there, so that nothing left
     to settle earns it a tick. ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job.
-    ``of_all`` says that its page takes the whole job counted, ``opens`` that the window opens there, ``begins`` that a
-    new job begins there and ``begin_room`` how a room is begun there. ``aside`` makes of a session what is worked out
-    beside the window without being asked for.
+    ``of_all`` works out what its page takes of the whole job, which is counted before the page is shown. ``opens`` says
+    that the window opens there, ``begins`` that a new job begins there and ``begin_room`` how a room is begun there.
+    ``aside`` makes of a session what is worked out beside the window without being asked for.
     """
 
     key: str
@@ -170,7 +170,7 @@ class Place(msgspec.Struct, frozen=True):
     hands_out: tuple[Export, ...] = ()
     brings_in: tuple[Import, ...] = ()
     keys: tuple[Key, ...] = ()
-    of_all: bool = False
+    of_all: Callable[[Job], object] | None = None
     opens: bool = False
     begins: bool = False
     begin_room: Callable[[PlacePage], object] = lambda page: None

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from threading import Event
 from typing import Any
 
 from PyQt6 import sip
@@ -86,26 +85,6 @@ class Runner(QObject):
         one.answer.failed.connect(fail)
         self.busy.emit(name)
         self._pool.start(one)
-
-    def run_and_wait(
-        self,
-        milliseconds: int,
-        name: str,
-        work: Callable[[], Any],
-        done: Callable[[Any], None],
-        failed: Callable[[CorniceError], None],
-    ) -> bool:
-        """Do ``work`` aside and give it a moment; returns whether it was done in it. ``done`` is called either way."""
-        ready = Event()
-
-        def working() -> Any:
-            try:
-                return work()
-            finally:
-                ready.set()
-
-        self.run(name, working, done, failed)
-        return ready.wait(milliseconds / 1000.0)
 
     def wait(self) -> None:
         """Wait until all work is done (before the program ends)."""

@@ -72,6 +72,7 @@ class MainWindow(QMainWindow):
             )
         self.aside = WorkingAside(session, self.places, self.tell)
         self.aside.ready.connect(lambda moved: self.refresh(moved=moved))
+        self.aside.drawn.connect(self._show_drawing)
         self.aside.late.connect(lambda: self.tally.say("Working it out …"))
         self.setWindowTitle("Narrow Cornice[*]")
         self.setMinimumSize(980, 600)
@@ -183,7 +184,7 @@ class MainWindow(QMainWindow):
         self.spine.show_job(session.view.place)
         self.rooms.refresh()
         counted = self.aside.counted(moved=moved, visible=self.isVisible())
-        if counted or not self.places[session.view.place].of_all:
+        if counted or self.places[session.view.place].of_all is None:
             page.refresh()
         self.bench.refresh(counted=counted)
         if counted:
@@ -197,6 +198,12 @@ class MainWindow(QMainWindow):
         if moved:
             self._notice.hide()
         self.setWindowModified(session.unsaved)
+
+    def _show_drawing(self) -> None:
+        """Show the drawing of the page in front, which is worked out before the counts are."""
+        page = self.pages.get(self.session.view.place)
+        if page is not None and page is self._stack.currentWidget() and self._sees_all:
+            page.first_sight()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Once the drawing is seen, show the rest; then count aside what all of it needs counted."""

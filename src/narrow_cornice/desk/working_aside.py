@@ -6,13 +6,15 @@ the window is told to show. What takes a moment is waited for, so that most chan
 
 from __future__ import annotations
 
+import time
 from collections.abc import Callable
+from threading import Event
 
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.desk.place import Places
+from narrow_cornice.desk.place import Place, Places
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
@@ -24,28 +26,36 @@ LITTLE_PATIENCE_MS = 8  # … and where much is new, so that it will hardly be d
 BREATH_MS = 25  # in which the window is painted before anything is counted aside, which would go for the same processor
 
 
-def count(job: Job, places: Places) -> None:
-    """Derive what the tally, the spine and the second look show of a job, so that asking again is quick."""
+def count(job: Job, places: Places, place: Place) -> None:
+    """Derive what the tally, the spine, the second look and the place in front show of a job, so that asking again is
+    quick."""
     make_ready()
     for total in places.totals:
         total.figure(job).rounded(job.settings)
     places.left_to_settle(job)
     places.standing(job)
+    if place.of_all is not None:
+        place.of_all(job)
 
 
 class WorkingAside(QObject):
     """Works out what one session shows. ``ready`` says that it can be shown, and whether the job changed since the last
-    showing; ``late`` that it will take a while."""
+    showing; ``drawn`` that the drawing can be, and the counts will take a moment longer; ``late`` that the drawing
+    takes a while."""
 
     ready = pyqtSignal(bool)
+    drawn = pyqtSignal()
     late = pyqtSignal()
+    _is_drawn = pyqtSignal(int)  # sent by the thread that drew it, for which asking
 
     def __init__(self, session: Session, places: Places, tell: Callable[[CorniceError | str], None]) -> None:
         super().__init__()
         self._session, self._places, self._tell = session, places, tell
         self._runner = Runner(self)
+        self._is_drawn.connect(self._take_drawing)
         self._asked = self._to_show = 0  # the last asking to be shown, and the one that is still to be
         self._moved = False
+        self._took = 0.0  # the seconds that the counts of the last change took
         self._known: Job | None = None  # the last job that was counted whole
         self._counting: Job | None = None  # the one that is being counted aside
 
@@ -68,24 +78,43 @@ class WorkingAside(QObject):
         job, view, room, asked = session.job, session.view, session.room(), self._asked
         self._to_show, self._moved = asked, self._moved or moved
         at_once, places = self._soon(job), self._places
+        drawing, whole = Event(), Event()
+        patience = (PATIENCE_MS if at_once else LITTLE_PATIENCE_MS) / 1000.0
 
         def work() -> None:
-            for one in job.rooms:
-                measured_room(one, job.house_rules)
-            if room is not None:
-                places.drawing(job, view, room)
-            if at_once:
-                count(job, places)
+            try:
+                for one in job.rooms:
+                    measured_room(one, job.house_rules)
+                if room is not None:
+                    places.drawing(job, view, room)
+                if at_once:
+                    self._is_drawn.emit(asked)
+                    drawing.set()
+                    begin = time.perf_counter()
+                    count(job, places, places[view.place])
+                    if moved:
+                        self._took = time.perf_counter() - begin
+            finally:
+                drawing.set()
+                whole.set()
 
         def done(_: object = None) -> None:
             if self._to_show == asked:
                 self._to_show = 0
                 self._say_ready()
 
-        if self._runner.run_and_wait(PATIENCE_MS if at_once else LITTLE_PATIENCE_MS, "", work, done, lambda _: done()):
+        self._runner.run("", work, done, lambda _: done())
+        # What took a moment the last time is waited for with the drawing; else the drawing is shown without it.
+        quick = not moved or self._took <= patience
+        if (whole if quick else drawing).wait(patience) and whole.is_set():
             done()
-        else:
+        elif not drawing.is_set():
             self.late.emit()
+
+    def _take_drawing(self, asked: int) -> None:
+        """Have the drawing shown while the counts are still being worked out."""
+        if self._to_show == asked:
+            self.drawn.emit()
 
     def _say_ready(self) -> None:
         moved, self._moved = self._moved, False
@@ -118,7 +147,8 @@ class WorkingAside(QObject):
 
     def _count(self, job: Job) -> None:
         if self._counting is job:
-            self._session.runner.run("Counting", lambda: count(job, self._places), self._take, self._tell)
+            front = self._places[self._session.view.place]
+            self._session.runner.run("Counting", lambda: count(job, self._places, front), self._take, self._tell)
 
     def _take(self, _done: object) -> None:
         """Show what was counted aside; if the job has changed meanwhile, what is new in it follows from that."""
@@ -129,7 +159,7 @@ class WorkingAside(QObject):
 
     def count_now(self) -> None:
         """Count everything here and now (for pictures and tests)."""
-        count(self._session.job, self._places)
+        count(self._session.job, self._places, self._places[self._session.view.place])
         self._known = self._session.job
 
     def end(self) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from types import MappingProxyType
 from typing import Any, NamedTuple, TypeVar
 
 import msgspec
@@ -13,6 +14,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.explained.figures import Figure, explained, total
 from narrow_cornice.job.finishes import Colour, LeftTin, Paint
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.show import ShownIn, cents, show_quantity
 
@@ -124,15 +126,21 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
 
     def share_of_price(self, room_id: str) -> float:
         """Return the part of the price that falls on a room by what it needs, to the cent; all make the price."""
-        whole = sum(amount.value for _, _, amount in self.shares)
-        share, before, so_far = 0.0, 0.0, 0.0
-        for room, _, amount in self.shares if whole else ():
-            # Each room pays what the rooms up to it pay together less what those before it do: all pay the price.
-            so_far += amount.value
-            up_to = round(self.price * so_far / whole, 2)
-            share += up_to - before if room == room_id else 0.0
-            before = up_to
-        return cents(share)
+        return _price_by_room(self.price, self.shares).get(room_id, 0.0)
+
+
+@by_identity(times=1, each="wall")
+def _price_by_room(price: float, shares: tuple[Share, ...]) -> Mapping[str, float]:
+    whole = sum(amount.value for _, _, amount in shares)
+    paid: dict[str, float] = {}
+    before, so_far = 0.0, 0.0
+    for room, _, amount in shares if whole else ():
+        # Each room pays what the rooms up to it pay together less what those before it do: all pay the price.
+        so_far += amount.value
+        up_to = round(price * so_far / whole, 2)
+        paid[room] = paid.get(room, 0.0) + up_to - before
+        before = up_to
+    return MappingProxyType({room: cents(part) for room, part in paid.items()})
 
 
 @explained("price of tins", "money", "tins × price of one, to 0.01")

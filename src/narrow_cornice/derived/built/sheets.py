@@ -153,10 +153,11 @@ def _cut(
     for room_id, lines in zip(rooms[::2], rooms[1::2], strict=True):
         assert isinstance(lines, tuple)
         for run, at, line in lines:
+            part = Part(round(line.length, 2), round(line.width, 2), grain)
+            fits = bool(ways(part, kind, saw))
             for _ in range(line.count):
                 name = Named(str(room_id), run, line.kind, len(names) + 1, at)
-                part = Part(round(line.length, 2), round(line.width, 2), grain)
-                if ways(part, kind, saw):
+                if fits:
                     names.append(name)
                     parts.append(part)
                 else:

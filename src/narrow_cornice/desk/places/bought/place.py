@@ -61,6 +61,12 @@ def _labour(job: Job) -> Figure | None:
     return job_labour(job)
 
 
+def _of_all(job: Job) -> object:
+    from narrow_cornice.derived.bought.costs import costs
+
+    return costs(job)
+
+
 def _stands(job: Job) -> bool:
     """Return whether everything on the list is bought."""
     from narrow_cornice.derived.bought.purchases import tick_state
@@ -95,7 +101,7 @@ PLACE = Place(
         Leaf("schemes", "Schemes"),
     ),
     stands=_stands,
-    of_all=True,
+    of_all=_of_all,
     totals=(Total("cost", 40, _cost), Total("hours", 45, _hours, _labour, NO_WAGE)),
     aside=Late("narrow_cornice.desk.places.bought.found_aside", "FoundAside"),
     pictures=(Picture("to-buy", {"selected": LinePath("paint:wall-matt:sedge")}),),
