@@ -41,7 +41,7 @@ from narrow_cornice.job.walled import (
 from narrow_cornice.job.zoned import Dressing, Lamp
 from narrow_cornice.survey.readings import AngleReading
 from narrow_cornice.survey.walk import Walked
-from narrow_cornice.trim.kinds import KINDS
+from narrow_cornice.trim.kinds import KINDS, WALL_KINDS
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
@@ -215,6 +215,8 @@ def casework_edit(pick: random.Random, job: Job, room: Room) -> Edit:
             {"free_ends": pick.choice(FREE_ENDS)},
             {"end_shelves": pick.randint(0, 9)},
             {"in_pieces": pick.choice([None, mm(pick.uniform(400, 2000))])},
+            {"over_fronts": tuple(pick.sample(WALL_KINDS, pick.randint(0, 3)))},
+            {"closure": pick.choice([None, mm(pick.uniform(20, 400))])},
         ]
     )
     contents = room.casework.contents

@@ -184,7 +184,7 @@ def _steps(
     ``follows`` a slope."""
 
     def top(clear: float) -> float:
-        most = min(clear - habits.top_gap, stuff.floor + space.stands)
+        most = min(clear - stuff.kept_over(habits), stuff.floor + space.stands)
         if stuff.tall is None:
             return most
         can_be = min(clear, stuff.floor + space.stands + stuff.worktop)

@@ -22,7 +22,7 @@ def rounded_ends(
     for wall, begin, end, beside in ends:
         if wall:
             continue
-        top = min(beside, space.clear(begin, end) - habits.top_gap) if space.along else beside
+        top = min(beside, space.clear(begin, end) - stuff.kept_over(habits)) if space.along else beside
         radius = end - begin
         for at, long in pieces(top - stuff.hung, stuff.longest):
             box = (begin, 0.0, stuff.hung + at, radius, board, long)

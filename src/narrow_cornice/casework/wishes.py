@@ -140,8 +140,8 @@ class Stuff(msgspec.Struct, frozen=True):
     none), how tall the plinth is, how thick from front to back and how tall the lipping of shelves is, nought for
     none, the longest part and the widest back that can be cut; how tall it is over all (None: as tall as can be),
     how far above the floor it hangs (nought: it stands), whether its fronts are inset, how wide the stiles and rails
-    of its face frame are and how thick (noughts for none), what its ends are where no wall stands, and how many shelves
-    a rounded one has between its top and its bottom."""
+    of its face frame are and how thick (noughts for none), what its ends are where no wall stands, how many shelves a
+    rounded one has between its top and its bottom, and how tall the closure at the ceiling is at least."""
 
     board: float
     back: float
@@ -158,6 +158,11 @@ class Stuff(msgspec.Struct, frozen=True):
     frame: tuple[float, float] = (0.0, 0.0)
     free_ends: FreeEnds = "square"
     end_shelves: int = 4
+    closure: float = 0.0
+
+    def kept_over(self, habits: Habits) -> float:
+        """Return how much is kept under the ceiling: the usual gap, or the closure where it is to be taller."""
+        return max(habits.top_gap, self.closure)
 
     @property
     def framed(self) -> bool:

@@ -15,7 +15,7 @@ from narrow_cornice.desk.bench import Work
 from narrow_cornice.desk.calm import started
 from narrow_cornice.desk.ending import Ending
 from narrow_cornice.desk.every_place import PLACES
-from narrow_cornice.desk.making_window import application, make_window, screen_there, settings_file
+from narrow_cornice.desk.making_window import application, make_window, screen_there, settings_file, unmake
 from narrow_cornice.desk.one_window import raise_other
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
@@ -81,8 +81,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
         if not window.again:
             ending.stop()
             return status
-        window.deleteLater()
-        _forget_window(session)
+        unmake(window)
         window = make_window(session)
         window.show()
         aside = _Aside(session)
@@ -125,13 +124,6 @@ def _told_in_the_window(session: Session, window: Callable[[], MainWindow]) -> C
         )
 
     return told
-
-
-def _forget_window(session: Session) -> None:
-    """Cut the session loose from a window that is to be made again."""
-    each = (session.changed, session.looked, session.filed, session.saving_ended, session.refused, session.told)
-    for signal in (*each, session.errands.going, session.errands.stopped, session.runner.busy):
-        signal.disconnect()
 
 
 def _offer_recovery(session: Session, window: MainWindow) -> None:

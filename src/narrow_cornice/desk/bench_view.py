@@ -19,6 +19,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     alike,
 )
+from narrow_cornice.desk.flow_layout import laid_out_once
 from narrow_cornice.desk.row_widgets import made, show
 from narrow_cornice.desk.theme import Theme
 
@@ -56,6 +57,12 @@ class BenchView(QScrollArea):
 
     def show_rows(self, rows: Sequence[Row]) -> None:
         """Show other rows; widgets of the same kind in the same place are kept, with the focus that is in them."""
+        with laid_out_once(self._lay):
+            self._put(rows)
+        self._rows = list(rows)
+        self._fit_soon.start()
+
+    def _put(self, rows: Sequence[Row]) -> None:
         for index, row in enumerate(rows):
             if index < len(self._rows) and type(self._rows[index]) is type(row):
                 if not alike(self._rows[index], row) or not isinstance(row, Title | Caption | NoteRow):
@@ -77,8 +84,6 @@ class BenchView(QScrollArea):
             self._lay.removeWidget(old)
             self._retire(old)
         del self._widgets[len(rows) :]
-        self._rows = list(rows)
-        self._fit_soon.start()
 
     @staticmethod
     def _retire(widget: QWidget) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 from pathlib import Path
 
-from PyQt6.QtCore import QSettings, Qt
+from PyQt6.QtCore import QEvent, QSettings, Qt
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QApplication
 
@@ -51,6 +51,17 @@ def make_window(session: Session, places: tuple[Place, ...] = PLACES) -> MainWin
     window = MainWindow(session, theme, places)
     there.setStyleSheet(theme.style_sheet())  # once all is there: every widget put into another would take it anew
     return window
+
+
+def unmake(window: MainWindow) -> None:
+    """Cut a session loose from its window, which is to be made again, and let that go at once: as long as it is there,
+    the look of the next one is given to all of it too, which takes seconds."""
+    session = window.session
+    each = (session.changed, session.looked, session.filed, session.saving_ended, session.refused, session.told)
+    for signal in (*each, session.errands.going, session.errands.stopped, session.runner.busy):
+        signal.disconnect()
+    window.deleteLater()
+    QApplication.sendPostedEvents(window, QEvent.Type.DeferredDelete)
 
 
 def _desktop_is_dark() -> bool:

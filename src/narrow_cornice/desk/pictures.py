@@ -8,7 +8,7 @@ from pathlib import Path
 from PyQt6.QtCore import QCoreApplication, QElapsedTimer
 from PyQt6.QtWidgets import QApplication
 
-from narrow_cornice.desk.making_window import make_window, settings_file
+from narrow_cornice.desk.making_window import make_window, settings_file, unmake
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.view import TO_SETTLE, TallyPath
@@ -33,7 +33,7 @@ def _take(window: MainWindow, folder: Path, name: str) -> Path:
     """Write the window as it stands once all that it shows is worked out and nothing in it changes any more."""
     before, picture = None, None
     for _ in range(100):
-        settle(120)
+        settle(80)
         before, picture = picture, window.grab().toImage()
         if picture == before and not window.aside.waits:
             break
@@ -70,8 +70,10 @@ def write_pictures(folder: Path) -> int:
         session.look(leaf="", seen_as="", **SECOND_LOOK)
         print(_take(window, folder, "second-look"))
         session.settings.setValue("evening", True)
-        evening = make_window(session)
         window.hide()
+        window.stand_down()
+        unmake(window)
+        evening = make_window(session)
         evening.resize(1280, 800)
         evening.show()
         evening.make_complete()

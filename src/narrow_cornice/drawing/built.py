@@ -8,13 +8,17 @@ from itertools import pairwise
 
 from narrow_cornice.casework.filling import Reach
 from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
+from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.derived.built.contents import RoomFilling, filling_of, metres_before, reach_of, things_of
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.shelves import BayShelves, shelves_of
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.built_contents import contents_marks
+from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.part_shapes import seen_from_the_front
+from narrow_cornice.drawing.trim_strips import over_fronts_marks
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
@@ -103,15 +107,26 @@ def _side_by_side(
         holes = cut_outs_of(room, run, changed_rules)
         said += [_cut_words(hole, settings) for hole in holes]
         front = _Front(room, built, settings, x, holes)
+        over = _trim_over(room, run.id, x, changed_rules) if fronts and run.over_fronts else []
         kept = []
         if found is not None:
             mine = tuple(number for number, of in enumerate(found.runs) if of == run.id)
             kept = contents_marks(x, found.filling, mine, things)
-        marks += front.marks(shelves_of(room, run, changed_rules), fronts, kept)
+        marks += front.marks(shelves_of(room, run, changed_rules), fronts, kept, over)
         x += built.fit.width.value + APART
     if len({len(built_in_of(room, run, changed_rules).run.levels) for run in runs} - {0, 1}):
         said.append("in rows, since a sheet is shorter than the wall is high")
     return marks, said
+
+
+def _trim_over(room: Room, run_id: str, x: float, changed_rules: dict[str, float]) -> list[Mark]:
+    """Return the trim that goes on over a run whose left end is drawn at ``x``."""
+    trimmed = trimmed_room(room, changed_rules)
+    left = next((one.left for _, one in standing_in(room, changed_rules) if one.built.built_in.id == run_id), None)
+    if trimmed is None or left is None:
+        return []
+    frame = Frame((x - left, 0.0), (1.0, 0.0), (0.0, -1.0))
+    return list(over_fronts_marks(frame, trimmed, run_id, lambda _: FACE["plain"]))
 
 
 def _run(metres: float, settings: Settings) -> str:
@@ -167,8 +182,9 @@ class _Front:
             self.tall = max(z for _, z in self.space.along)
         self.about = BuiltInPath(room.id, built.built_in.id)
 
-    def marks(self, shelves: tuple[BayShelves, ...], fronts: bool, kept: list[Mark]) -> list[Mark]:
-        """Return everything of it, from the wall to the front, with what is ``kept`` in it."""
+    def marks(self, shelves: tuple[BayShelves, ...], fronts: bool, kept: list[Mark], over: list[Mark]) -> list[Mark]:
+        """Return everything of it, from the wall to the front, with what is ``kept`` in it and what lies ``over`` its
+        fronts."""
         weak = {bay.there.bay.id for bay in shelves if not bay.sag.holds}
         marks = [*self._place(), *self._carcasses(), *self._shelves(weak), *kept, *([] if fronts else self._holes())]
         for part in self.built.run.parts:
@@ -179,6 +195,7 @@ class _Front:
                 marks += self._front(part) if fronts else self._as_if_open(part, crossed=not kept)
         return [
             *marks,
+            *over,
             *self._chains(),
             Label(
                 self._at(self.wide / 2, self.tall + 130.0),

@@ -6,16 +6,17 @@ from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import FRONT_KINDS, Part
 from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import WallFace
+from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.drawing.built import AROUND, FACE, FRAMES, INSIDE, SHELF
-from narrow_cornice.drawing.coloured import Colours
+from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.fields import field_marks, fields_before
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
 from narrow_cornice.drawing.part_shapes import seen_from_the_front
+from narrow_cornice.drawing.trim_strips import over_fronts_marks
 from narrow_cornice.job.finishes import FACE as FACE_GROUP
 from narrow_cornice.job.finishes import INSIDE as INSIDE_GROUP
 from narrow_cornice.job.finishes import surface_key
-from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.memo import by_identity
 
@@ -27,15 +28,18 @@ BEFORE = (
 
 
 def built_marks(
-    frame: Frame, face: WallFace, room: Room, colours: Colours, changed_rules: dict[str, float]
+    frame: Frame, face: WallFace, trimmed: TrimmedRoom, colours: Colours, changed_rules: dict[str, float]
 ) -> list[Mark]:
     """Return the marks of the built-ins that stand before a wall, their fronts on, in their true colours."""
     marks: list[Mark] = []
+    room = trimmed.room
     for one in standing_before(room, face, changed_rules):
         run = one.built.built_in
         marks += _run_marks(*frame.origin, *frame.u, *frame.v, one.left, room.id, run.id, one.built.run, colours)
         if room.walling.fields:
             marks += field_marks(frame, fields_before(room, run.id, changed_rules), room.id, colours)
+        if run.over_fronts:
+            marks += over_fronts_marks(frame, trimmed, run.id, lambda kind: colours.of(f"{kind}@room", UNPAINTED_WOOD))
     return marks
 
 

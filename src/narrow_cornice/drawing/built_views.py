@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
+from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.derived.built.fitted import Built, built_in_of
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.built import AROUND, FACE, FRAMES, SHELF, built_in_drawing, filled_drawing
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.part_shapes import seen_from_above
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room, Settings
-from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath
+from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, TrimPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import bare_size
 
@@ -104,6 +106,7 @@ def section_of_run(
     ]
     marks += [Area(outline(part), "#f2e7cf", _about(room, run, part), BEYOND) for part in beyond]
     marks += [Area(outline(part), _fill(part), _about(room, run, part), CUT) for part in through]
+    marks += _trim_before(room, run, x, changed_rules)
     levels = sorted(
         {0.0, made.floor, made.over}
         | {part.box[2] for part in through if part.kind in ("shelf", "fixed shelf", "bottom", "top")}
@@ -121,6 +124,25 @@ def section_of_run(
     said = f"cut through bay {number} · {bare_size(bay.depth, settings)} deep inside"
     marks += [whole, across]
     return Drawing(f"{run.name[:60]}, section", said, tuple(marks), bounds_of(marks, 90))
+
+
+def _trim_before(room: Room, run: BuiltIn, x: float, changed_rules: dict[str, float]) -> Iterator[Mark]:
+    """Yield the sections of the trim that goes on over the fronts of a run, where it is cut through."""
+    trimmed = trimmed_room(room, changed_rules) if run.over_fronts else None
+    if trimmed is None:
+        return
+    one = next(each for _, each in standing_in(room, changed_rules) if each.built.built_in.id == run.id)
+    faces = [part for part in one.built.run.parts if part.box[0] <= x <= part.box[0] + part.box[3]]
+    for piece in trimmed.runs:
+        profile = trimmed.trim.of(piece.kind).profile
+        if not piece.over or piece.around != run.id or profile is None or piece.lies is None:
+            continue
+        low, high = piece.lies
+        behind = [part.box[1] + part.box[4] for part in faces if part.box[2] < high and part.box[2] + part.box[5] > low]
+        if piece.start - one.left <= x <= piece.end - one.left and behind:
+            out = max(behind)
+            section = [(out + z, -low - y) for z, y in profile.outline.polyline()]
+            yield Area(((out, -low), *section, (out, -high)), SHELF["shelf"], TrimPath(room.id, piece.kind), CUT)
 
 
 @by_identity(times=1, each="room")

@@ -21,7 +21,8 @@ from narrow_cornice.drawing.fixtures import hung_marks
 from narrow_cornice.drawing.framed import casing_marks, panel_marks
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.hung_on_walls import hung_marks_of
-from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Strip, Stroke
+from narrow_cornice.drawing.marks import About, Area, Mark, Pen, Stroke
+from narrow_cornice.drawing.trim_strips import run_strip
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job.finishes import Block
 from narrow_cornice.job.measured import Opening
@@ -29,10 +30,8 @@ from narrow_cornice.job.paths import BlockPath, OpeningPath, SurfacePath, TrimPa
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.faces import Rect
-from narrow_cornice.trim.fitted import Fitted, FittedTrim
-from narrow_cornice.trim.profiles import Profile
+from narrow_cornice.trim.fitted import FittedTrim
 from narrow_cornice.trim.runs import CasingWay, Run
-from narrow_cornice.trim.shade import shade_strip
 from narrow_cornice.trim.spacing import Course
 
 UNPAINTED_WALL = "#efe9dc"
@@ -67,7 +66,7 @@ def face_marks(
     hung = hung_marks_of(frame, trimmed.room, face.id, colours, changed_rules)
     if not trimmed.room.casework.built_ins:
         return (*made, *hung) if hung else made
-    return (*made, *built_marks(frame, face, trimmed.room, colours, changed_rules), *hung)
+    return (*made, *built_marks(frame, face, trimmed, colours, changed_rules), *hung)
 
 
 @by_identity(times=1, each="wall")
@@ -138,7 +137,7 @@ def _face_marks(
         profile = trim.of(run.kind).profile
         if run.kind == "casing" or profile is None:
             continue
-        marks += _run_marks(frame, run, trim.of(run.kind), profile, colours, room)
+        marks += run_strip(frame, run, trim.of(run.kind), profile, colours.of(f"{run.kind}@room", UNPAINTED_WOOD), room)
     for course in courses:
         marks += _course_marks(frame, course, colours, room)
     for thing, rect in face.hung:
@@ -147,30 +146,6 @@ def _face_marks(
     edge = (frame.at(0.0, 0.0), frame.at(face.length, 0.0), *upper)
     marks.append(Stroke(edge, Pen("line", 0.9), closed=True))
     return tuple(marks)
-
-
-def _run_marks(frame: Frame, run: Run, piece: Fitted, profile: Profile, colours: Colours, room: str) -> list[Mark]:
-    """Return a run as its shade strip, with what it casts on the wall; a raking one rises with its ceiling."""
-    strip = shade_strip(profile)
-    (low0, low1), marks = run.low, list[Mark]()
-    wide, tall = run.end - run.start, piece.top - piece.bottom
-    bottom = min(piece.bottom - low0, piece.bottom - low1)
-    if strip.cast > 0 and bottom > 0:
-        cast = min(strip.cast, bottom)
-        corners = [(run.start, piece.bottom - low0), (run.end, piece.bottom - low1)]
-        corners += [(u, v - cast) for u, v in reversed(corners)]
-        marks.append(Area(tuple(frame.at(u, v) for u, v in corners), "#2a27241c"))
-    marks.append(
-        Strip(
-            frame.at(run.start, piece.top - low0),
-            frame.step(wide, low0 - low1),
-            frame.step(0, -tall),
-            colours.of(f"{run.kind}@room", UNPAINTED_WOOD),
-            strip.tones,
-            TrimPath(room, run.kind),
-        )
-    )
-    return marks
 
 
 def _course_marks(frame: Frame, course: Course, colours: Colours, room: str) -> list[Mark]:

@@ -8,6 +8,7 @@ import msgspec
 
 from narrow_cornice.casework.contents import Use
 from narrow_cornice.casework.wishes import Boxes, Compartment, Face, FreeEnds, Front, Grading, Head, Hinge, Holds
+from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Words
 
@@ -80,8 +81,9 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     fronts are ``inset``, what on its wall is ``cut_through`` to (by identity), the lipping of its shelves, what is
     kept on them, whether trim stops at it (units first) or runs behind it (trim first), whether its ``boxes`` are
     made new, or are there already and get new fronts, its face ``frame``, what its ends are where no wall stands,
-    and how many shelves a rounded one has between its bottom and its top, and how long a part is at most where it is
-    to come in ``in_pieces`` (None: as long as a sheet allows)."""
+    and how many shelves a rounded one has between its bottom and its top, how long a part is at most where it is
+    to come in ``in_pieces`` (None: as long as a sheet allows), which trim of the room goes on ``over_fronts``, and how
+    tall the ``closure`` at the ceiling is (None: as low as can be)."""
 
     id: Id
     name: Words
@@ -105,6 +107,8 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     free_ends: FreeEnds = "square"
     end_shelves: int = 4
     in_pieces: Length | None = None
+    over_fronts: tuple[TrimKind, ...] = ()
+    closure: Length | None = None
 
     @property
     def hangs_at(self) -> float:

@@ -1,6 +1,6 @@
 """Files of earlier schemas, brought to the present one as the plain JSON they are, one schema after another.
 
-Schemas 1 and 2 have the same layout, and 5 to 9: what 2 and 6 to 9 added has a default that means what its absence
+Schemas 1 and 2 have the same layout, and 5 to 10: what 2 and 6 to 10 added has a default that means what its absence
 meant.
 """
 
@@ -114,6 +114,7 @@ STEPS: dict[int, Callable[[Raw], Raw]] = {
     6: lambda raw: {**raw, "schema": 7},
     7: lambda raw: {**raw, "schema": 8},
     8: lambda raw: {**raw, "schema": 9},
+    9: lambda raw: {**raw, "schema": 10},
 }
 
 

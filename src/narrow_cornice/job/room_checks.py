@@ -25,7 +25,7 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.choices import SPRINGS, TrimChoice
-from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX
+from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX, WALL_KINDS
 from narrow_cornice.trim.orders import checked_order, orders
 from narrow_cornice.trim.stacks import checked_stack
 from narrow_cornice.units.lengths import LARGEST_MM
@@ -141,6 +141,7 @@ def _check_casework(casework: Casework, where: str) -> None:
         length_within(run.plinth, f"{at}.plinth", zero=True)
         length_within(run.tall, f"{at}.tall")
         length_within(run.in_pieces, f"{at}.in_pieces")
+        length_within(run.closure, f"{at}.closure")
         length_within(run.hung, f"{at}.hung", zero=True)
         if run.lipping is not None:
             _check_wood(run.lipping.material, f"{at}.lipping.material")
@@ -151,6 +152,10 @@ def _check_casework(casework: Casework, where: str) -> None:
             length_within(run.frame.wide, f"{at}.frame.wide")
             length_within(run.frame.thick, f"{at}.frame.thick")
         number(run.end_shelves, f"{at}.end_shelves", 0, 40)
+        unique(run.over_fronts, f"{at}.over_fronts")
+        for kind in run.over_fronts:
+            if kind not in WALL_KINDS:
+                raise JobError(f"No {kind} goes on over fronts.", where=f"{at}.over_fronts")
         _check_bays(run, at)
     unique((one.id for one in casework.contents), f"{where}.contents")
     number(len(casework.contents), f"{where}.contents", 0, MOST_PER_ROOM)

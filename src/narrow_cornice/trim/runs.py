@@ -23,7 +23,8 @@ from narrow_cornice.trim.kinds import FRAMING, OF_TRIM, WALL_KINDS, TrimKind
 
 End = Literal["inside", "outside", "stop", "knee"]
 CasingHead = Literal["mitred", "butted", "corner blocks"]
-Part = Literal["along", "leg", "head", "upright", "level", "stile", "rail"]
+Part = Literal["along", "leg", "head", "upright", "level", "stile", "rail", "over fronts"]
+OVER_FRONTS: Part = "over fronts"
 
 
 class Hole(msgspec.Struct, frozen=True):
@@ -118,10 +119,10 @@ class Run(msgspec.Struct, frozen=True, gc=False):
     buy.
 
     ``part`` is what it is a part of: it runs along the wall, is a leg or the head of the casing of the opening
-    ``around`` (its identity), an upright or level side of the frame of a panel or a framed thing, a stile or a rail;
-    ``words`` name what it goes round. ``low`` is how much lower than usual its two ends hang, under a sloped ceiling;
-    ``old`` is the old trim that stays in its place: it is painted and not bought,
-    and ``lies`` between two heights of its own.
+    ``around`` (its identity), an upright or level side of the frame of a panel or a framed thing, a stile or a rail, or
+    goes on over the fronts of the built-in ``around``; ``words`` name what it goes round, or lies on. ``low`` is how
+    much lower than usual its two ends hang, under a sloped ceiling; ``old`` is the old trim that stays in its place: it
+    is painted and not bought, and ``lies`` between two heights of its own.
     """
 
     wall: str
@@ -144,6 +145,11 @@ class Run(msgspec.Struct, frozen=True, gc=False):
     def there(self) -> bool:
         """Return whether it is old trim that stays."""
         return self.old is not None
+
+    @property
+    def over(self) -> bool:
+        """Return whether it goes on over the fronts of a built-in, and not along the wall."""
+        return self.part == OVER_FRONTS
 
     @property
     def slope(self) -> float:

@@ -96,7 +96,7 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     frame = (run.frame.wide.mm, run.frame.thick.mm) if run.frame is not None else (0.0, 0.0)
     return Stuff(
         board, back, fronts, drawers, plinth, lipping, longest, worktop, tall, hung, run.inset, widest,
-        frame, run.free_ends, run.end_shelves,
+        frame, run.free_ends, run.end_shelves, run.closure.mm if run.closure is not None else 0.0,
     )  # fmt: skip
 
 
@@ -146,7 +146,10 @@ def _height_figure(run: BuiltIn, path: BuiltInPath, clear: Figure, stands: Figur
     else:
         lower = choice("plinth", run.plinth.mm, "mm", path.sized("plinth"))
     if run.tall is None:
-        return height_of_run(clear, rules.figure("top_gap"), lower, stands)
+        gap = rules.figure("top_gap")
+        if run.closure is not None and run.closure.mm > gap.value:
+            gap = choice("closure", run.closure.mm, "mm", path.sized("closure"), "at the ceiling, as was said")
+        return height_of_run(clear, gap, lower, stands)
     top = sheet_goods()[run.worktop] if run.worktop else None
     worktop = table("worktop", top.thickness if top else 0.0, "mm", top.name if top else "none")
     return height_as_said(choice("over all", run.tall.mm, "mm", path.sized("tall")), lower, worktop)

@@ -77,7 +77,7 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         patches = patches_on(room, (face.id,), margin)
         surfaces += wall_surfaces(face, *on_it, trimmed.height, split, patches, lying, *before)
     hanging = reach_the_ceiling(trimmed)
-    cornices = tuple(run for run in trimmed.runs if run.kind == "cornice")
+    cornices = tuple(run for run in trimmed.runs if run.kind == "cornice" and not run.over)
     level = _kept(*(run for run in cornices if run.low == (0.0, 0.0)))
     sloped = [plane.over for plane in measured.ceiling.planes if plane.over >= 0]
     flat = [side.id for index, side in enumerate(room.measured.walls) if index not in sloped]

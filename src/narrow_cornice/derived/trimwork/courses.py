@@ -42,7 +42,8 @@ def courses_of(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tuple[t
         faces = []
         for run in runs:
             wall = trimmed.wall(run.wall)
-            left, right = (run.left, wall.left.value), (run.right, wall.right.value)
+            at_left, at_right = (270.0, 270.0) if run.over else (wall.left.value, wall.right.value)
+            left, right = (run.left, at_left), (run.right, at_right)
             faces.append(face_length(run.length.value, out, left, right))
         asked = [(face, ends_of(run)) for (face, _), run in zip(faces, runs, strict=True)]
         spread = spaced(asked, width, width * gap_share)

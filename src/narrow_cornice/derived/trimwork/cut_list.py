@@ -19,7 +19,7 @@ from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.blocks import Block, blocks_of, board_for, meeting_blocks
 from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of, measured_spring
 from narrow_cornice.derived.trimwork.courses import courses_of
-from narrow_cornice.derived.trimwork.end_cuts import AT_95, EndCut, end_of
+from narrow_cornice.derived.trimwork.end_cuts import AT_95, EndCut, end_of, longer_edge
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
 from narrow_cornice.job.measured import Backing
@@ -33,7 +33,7 @@ from narrow_cornice.trim.fitted import Fitted
 from narrow_cornice.trim.kinds import MEMBERED, OF_TRIM, WITH_FACE, TrimKind
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
-from narrow_cornice.trim.saw_settings import standing
+from narrow_cornice.trim.saw_settings import lying_flat, standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
 
 INSTALLED = sorted(WITH_FACE, key=lambda kind: OF_TRIM[kind].put_up)
@@ -172,6 +172,7 @@ def cut_list(
     for kind in INSTALLED:
         runs = [run for run in trimmed.runs if run.kind == kind and not run.there]
         framed = [run for run in runs if run.part in ("upright", "level")]
+        over = [run for run in runs if run.over]
         around = OF_TRIM[kind].around
         if around == "openings":
             made += _casings(trimmed, [run for run in runs if run not in framed], bars, len(made))
@@ -182,9 +183,11 @@ def cut_list(
         elif runs:
             room_trim = trimmed.room.trim
             built = built_of(trimmed.trim.of(kind), room_trim.choices, room_trim.curves, rules)
-            made += _round_the_room(
-                trimmed, parts_of_piece(trimmed.trim.of(kind), built), runs, bars, joinery, len(made)
-            )
+            parts, along = parts_of_piece(trimmed.trim.of(kind), built), [run for run in runs if not run.over]
+            if along:
+                made += _round_the_room(trimmed, parts, along, bars, joinery, len(made))
+            if over:
+                made += _over_fronts(trimmed, parts, over, bars, len(made))
             meeting = [one for one in meeting_blocks(trimmed, changed_rules) if one.trim == kind]
             made += _cut_blocks(trimmed, meeting, len(made))
             if kind == MEMBERED:
@@ -355,6 +358,30 @@ def _round_the_room(
             for end in ends:
                 if end.cut == "returned" and out is not None:
                     made.append(_return(trimmed, run, part, end, out.value - part.short, before + len(made) + 1))
+    return made
+
+
+def _over_fronts(
+    trimmed: TrimmedRoom, parts: Sequence[Part], runs: Sequence[Run], bars: Sold, before: int
+) -> list[CutPiece]:
+    """Return the pieces on fronts and on what is fixed between them: square at the gaps, mitred round a free end."""
+    made: list[CutPiece] = []
+    corner = choice("corner", 270.0, "°", note="round the free end of a built-in")
+    edge = EndCut("square", "the edge of what it lies on")
+    for part in parts:
+        lying = part.spring is not None
+        setting = lying_flat(part.spring, corner) if part.spring is not None else standing(corner)
+        round_it = EndCut("mitred", "the free end of the built-in", setting, longer_edge(lying, outside=True))
+        for run in runs:
+            ends = tuple(round_it if end == "outside" else edge for end in (run.left, run.right))
+            short = part.short * sum(end == "outside" for end in (run.left, run.right))
+            number, name = before + len(made) + 1, f"{part.name} {run.words}"
+            about = TrimPath(trimmed.room.id, run.kind)
+            piece = CutPiece(
+                number, run.kind, run.wall_name, name, run.to_buy.value - short, ends[0], ends[1], about, part.key,
+                member=part.member, section=part.section,
+            )  # fmt: skip
+            made += _joined(piece, bars.longest(run.kind, part), part.depth)
     return made
 
 

@@ -82,9 +82,9 @@ def end_of(
     if (off := AT_95 * (corner.sigma or 0.0)) > SURE_ANGLE:
         meets += f" ± {off:.1f}°: read it first"
     if kind == "outside" or joinery.inside_corners == "mitred":
-        return EndCut("mitred", meets, setting, _longer(spring is not None, kind == "outside"))
+        return EndCut("mitred", meets, setting, longer_edge(spring is not None, outside=kind == "outside"))
     if (beyond.id, "right" if side == "left" else "left") in put_up:
-        return EndCut("coped", meets, setting, _longer(spring is not None, False))
+        return EndCut("coped", meets, setting, longer_edge(spring is not None, outside=False))
     return EndCut("square", f"wall {beyond.name}")
 
 
@@ -109,7 +109,7 @@ def _knee(trimmed: TrimmedRoom, run: Run, side: Literal["left", "right"]) -> End
     return EndCut("frame", f"the knee, {bend:.1f}° in the plane of the wall", standing(corner))
 
 
-def _longer(lying: bool, outside: bool) -> Edge:
+def longer_edge(lying: bool, *, outside: bool) -> Edge:
     """Return which edge of a mitred end is longer: into an inside corner the one at the wall, round an outside one the
     one off it."""
     if lying:

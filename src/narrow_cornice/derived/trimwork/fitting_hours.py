@@ -50,7 +50,7 @@ def fitting_hours(
         if not runs:
             continue
         around = OF_TRIM[kind].around
-        along = [run for run in runs if run.part == "along" or around == "panels"]
+        along = [run for run in runs if run.part == "along" or run.over or around == "panels"]
         parts = []
         if around == "openings":
             sides = {run.around for run in runs if run.part == "leg"}

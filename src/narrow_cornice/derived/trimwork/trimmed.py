@@ -9,6 +9,7 @@ import msgspec
 
 from narrow_cornice.derived.built.before_walls import before_wall
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
+from narrow_cornice.derived.trimwork.over_fronts import LeftOut, over_fronts
 from narrow_cornice.derived.trimwork.panelling import NO_PANELS, WallPanels, panels_of_walls
 from narrow_cornice.explained.figures import Figure, reading
 from narrow_cornice.job.model import Room
@@ -27,7 +28,7 @@ from narrow_cornice.trim.runs import Blocked, CasingHead, CasingWay, Hole, Run, 
 
 class TrimmedRoom(msgspec.Struct, frozen=True):
     """A measured room with its trim: ``walls`` are its faces as runs see them, in their order; ``panels`` what of
-    panels lies on each wall, by its identity."""
+    panels lies on each wall, by its identity; ``left_out`` where trim that should go on over built-ins cannot."""
 
     measured: MeasuredRoom
     height: Figure
@@ -35,6 +36,7 @@ class TrimmedRoom(msgspec.Struct, frozen=True):
     walls: tuple[Wall, ...]
     runs: tuple[Run, ...]
     panels: Mapping[str, WallPanels]
+    left_out: tuple[LeftOut, ...] = ()
 
     @property
     def room(self) -> Room:
@@ -58,7 +60,8 @@ class TrimmedRoom(msgspec.Struct, frozen=True):
         return self.panels.get(wall_id, NO_PANELS)
 
     def runs_of(self, wall_id: str) -> tuple[Run, ...]:
-        """Return the runs of one wall but for panels, the same object as long as wall and trim are."""
+        """Return the runs of one wall but for panels and what goes over built-ins, the same object as long as wall and
+        trim are."""
         return _runs(self.wall(wall_id), self.trim)
 
 
@@ -177,5 +180,7 @@ def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | N
         each = [one for pair in zip(measured.faces, walls, strict=True) for one in pair]
         panels = panels_of_walls(room.trim.panels, room.trim.frames, trim, height, room.id, *each)
     others = [panels[face.id].runs for face in measured.faces if face.id in panels]
-    runs = in_order([*(_runs(wall, trim) for wall in walls), *others])
-    return TrimmedRoom(measured, height, trim, walls, runs, panels)
+    over = [over_fronts(room, face, trim, changed_rules) for face in measured.faces]
+    runs = in_order([*(_runs(wall, trim) for wall in walls), *others, *(one.runs for one in over if one.runs)])
+    left_out = tuple(out for one in over for out in one.left_out)
+    return TrimmedRoom(measured, height, trim, walls, runs, panels, left_out)

@@ -48,14 +48,16 @@ class Taken(msgspec.Struct, frozen=True):
     @property
     def waste(self) -> float | None:
         """Return what share of the tiles or blocks that are taken is cut off, None where nothing is taken so."""
-        if self.plan is None or not self.plan.taken or self.laid.laying is None:
-            return None
-        laying = self.laid.laying
-        each = laying.width * (
-            2 * laying.width / math.sqrt(3.0) * 0.75 if laying.pattern == "hexagon" else laying.height
-        )
-        laid = sum(_area(piece) for piece in (*self.laid.pieces, *self.laid.border))
-        return max(0.0, 1.0 - laid / (self.plan.taken * each))
+        return None if self.plan is None or not self.plan.taken else _cut_off(self.laid, self.plan)
+
+
+@by_identity(times=1, each="wall")
+def _cut_off(laid: LaidField, plan: CutPlan) -> float | None:
+    laying = laid.laying
+    if laying is None:
+        return None
+    each = laying.width * (2 * laying.width / math.sqrt(3.0) * 0.75 if laying.pattern == "hexagon" else laying.height)
+    return max(0.0, 1.0 - sum(_area(piece) for piece in (*laid.pieces, *laid.border)) / (plan.taken * each))
 
 
 @explained("tiles", "tiles", "whole + cut")

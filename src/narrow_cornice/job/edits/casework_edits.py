@@ -31,6 +31,7 @@ LEAST_PIECE = 400.0  # mm, of the longest part that a run is built of
 SIZES = {
     "plinth": "A plinth",
     "in_pieces": "The longest part of a built-in",
+    "closure": "The closure at the ceiling",
     "tall": "The height of a built-in",
     "hung": "How far a built-in hangs above the floor",
 }
@@ -70,7 +71,8 @@ def build_along(
 
 def change_built_in(room_id: str, run_id: str, **fields: Any) -> Edit:
     """Change a run: name, board, fronts, back, drawers, worktop, plinth, tall, hung, inset, lipping, keeps, place,
-    in_pieces, sequence, boxes, frame, free_ends, end_shelves. Raises EditError for what none can have."""
+    in_pieces, sequence, boxes, frame, free_ends, end_shelves, over_fronts, closure. Raises EditError for what none can
+    have."""
     if "name" in fields:
         fields = {**fields, "name": checked_name(fields["name"], "A built-in")}
     for key, what in SIZES.items():
@@ -95,6 +97,8 @@ def change_built_in(room_id: str, run_id: str, **fields: Any) -> Edit:
             raise EditError(
                 f"{value} shelves in a rounded end cannot be.", where=key, remedy=f"0 to {MOST_END_SHELVES}."
             )
+    elif key == "over_fronts":
+        shown = ", ".join(value) if value else "no trim"
     elif key == "lipping":
         shown = f"{value.material} {value.thick.mm:g} × {value.tall.mm:g}" if isinstance(value, LippingWish) else "none"
     elif value is None:

@@ -18,7 +18,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     cornice, caulk = seen.trim.of("cornice"), seen.rules.value("widest_caulk")
     walls = [wall.id for wall in seen.room.measured.walls]
     slopes = {plane.over: plane for plane in seen.measured.ceiling.planes if plane.over >= 0}
-    level = [run for run in seen.trimmed.runs if run.kind == "cornice" and run.low[0] == run.low[1]]
+    level = [run for run in seen.trimmed.runs if run.kind == "cornice" and run.low[0] == run.low[1] and not run.over]
     out = cornice.projection.value if cornice.built and cornice.projection is not None else 0.0
     told: set[str] = set()
     for run in level:

@@ -54,7 +54,9 @@ def _counted(room: Room, changed_rules: dict[str, float]) -> Iterator[tuple[str,
     for one in brought:
         at = order.index(one.wall)
         walls = {order[at - 1], order[(at + 1) % len(order)]}
-        mine = (run for run in trimmed.runs if run.kind == one.kind and run.wall in walls and not run.there)
+        mine = (
+            run for run in trimmed.runs if run.kind == one.kind and run.wall in walls and not run.there and not run.over
+        )
         beside += sum(run.length.value for run in mine)
     yield "trim brought to the face of old", math.ceil(beside / 1000 * rules.value("shims_a_metre") - 1e-9)
     standing = [run for run in room.casework.built_ins if run.hung is None]

@@ -19,7 +19,7 @@ from PyQt6.QtWidgets import (
 )
 
 from narrow_cornice.desk.bench_widgets import Field, plain_label, plain_tip, swatch_icon
-from narrow_cornice.desk.flow_layout import Flow
+from narrow_cornice.desk.flow_layout import Flow, laid_out_once
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.brief_letter import Act, Blank, Paragraph, Part, Pick, Swatch, Words
 from narrow_cornice.job.paths import BriefPath
@@ -204,6 +204,12 @@ class Letter(QWidget):
 
     def show_paragraphs(self, paragraphs: Sequence[Paragraph]) -> None:
         """Show a letter; rows that are there already take the new words."""
+        with laid_out_once(self._lay):
+            self._put(paragraphs)
+        self._lay.activate()  # so that the first sight of a letter is not squeezed into its sheet
+        self._fit()
+
+    def _put(self, paragraphs: Sequence[Paragraph]) -> None:
         while len(self.rows) < len(paragraphs):
             row = LetterRow(self._theme, self._write, self._act)
             self.rows.append(row)
@@ -215,8 +221,6 @@ class Letter(QWidget):
         del self.rows[len(paragraphs) :]
         for row, paragraph in zip(self.rows, paragraphs, strict=True):
             row.show_paragraph(paragraph)
-        self._lay.activate()  # so that the first sight of a letter is not squeezed into its sheet
-        self._fit()
 
     def blank(self, path: BriefPath) -> BlankField | None:
         """Return the place of a path, None where the letter has none."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 
 from msgspec.structs import replace
 
@@ -16,6 +17,7 @@ from narrow_cornice.derived.built.contents import filling_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.derived.built.risks import risks_of_run
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, TextRow, Title, ToggleRow
 from narrow_cornice.desk.places.built.bay_rows import counted
@@ -28,8 +30,9 @@ from narrow_cornice.job.casework import BuiltIn, FrameWish
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
+from narrow_cornice.trim.kinds import WALL_KINDS, TrimKind
 from narrow_cornice.units.lengths import Length, parse_length, plain_length
-from narrow_cornice.units.show import show_quantity
+from narrow_cornice.units.show import show_quantity, show_size
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
 FRAME = FrameWish("softwood", Length(45.0, "45 mm"), Length(21.0, "21 mm"))
@@ -152,10 +155,13 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     )
     yield from _frame_and_ends(bench, path, run, built, change)
     yield from bench.size_rows(path.sized("tall"), "Over all")
+    if run.tall is None:
+        yield from bench.size_rows(path.sized("closure"), "Closed above by")
     yield from bench.size_rows(path.sized("hung"), "Hangs above the floor")
     if run.hangs_at == 0:
         yield from bench.size_rows(path.sized("plinth"), "Plinth")
     yield from bench.size_rows(path.sized("in_pieces"), "Longest part")
+    yield from _trim_over_fronts(job, room, run, change)
     if built.fault:
         yield NoteRow(built.fault, "rust")
     elif built.width is not None and built.height is not None:
@@ -175,6 +181,30 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
             ("Keep it as a kind of my own",), lambda _: bench.session.do_made(lambda: _own_kind(run, built))
         )
     yield ButtonsRow((f"Take {run.name[:40]} away",), lambda _: bench.do(edits.remove_built_in(room.id, run.id)))
+
+
+def _trim_over_fronts(job: Job, room: Room, run: BuiltIn, change: Callable[..., bool]) -> Iterator[Row]:
+    """Yield which trim of the room goes on over the fronts of a run, and where it cannot."""
+    trimmed = trimmed_room(room, job.house_rules)
+    if trimmed is None:
+        return
+    kinds = [kind for kind in WALL_KINDS if trimmed.trim.of(kind).built or kind in run.over_fronts]
+    if kinds:
+        yield Caption("Trim that goes on over its fronts")
+    for kind in kinds:
+        others = tuple(one for one in run.over_fronts if one != kind)
+        on_it = partial(_toggled, change, (*others, kind), others)
+        yield ToggleRow(kind.capitalize(), kind in run.over_fronts, on_it)
+    for out in trimmed.left_out:
+        if out.built_in == run.id:
+            wide = show_size(out.end - out.start, job.settings)
+            yield NoteRow(f"The {out.kind} breaks off for {wide}: {out.why}.", "ochre")
+
+
+def _toggled(
+    change: Callable[..., bool], with_it: tuple[TrimKind, ...], without: tuple[TrimKind, ...], on: bool
+) -> bool:
+    return change(over_fronts=with_it if on else without)
 
 
 def _frame_and_ends(

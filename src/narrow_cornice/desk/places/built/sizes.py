@@ -16,7 +16,13 @@ from narrow_cornice.job.casework import BuiltIn, FrameWish
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
 
-OF_RUN = {"plinth": "plinth", "tall": "over all", "hung": "hangs above the floor", "in_pieces": "longest part"}
+OF_RUN = {
+    "plinth": "plinth",
+    "tall": "over all",
+    "hung": "hangs above the floor",
+    "in_pieces": "longest part",
+    "closure": "closure at the ceiling",
+}
 OF_FRAME = {"frame wide": "stiles and rails, wide", "frame thick": "stiles and rails, thick"}
 OF_COMPARTMENT = {"panel_left": "fixed panel at its left", "panel_right": "fixed panel at its right"}
 OF_KEPT = {"tall": "how tall one is", "wide": "how wide one is", "deep": "how deep one is"}
