@@ -11,12 +11,12 @@ the middle of a divider.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
 from typing import NamedTuple
 
 import msgspec
 
 from narrow_cornice.casework.fronts import Opening, sliding_fronts
+from narrow_cornice.casework.ledgers import carried, gables_of, plinths, stretches
 from narrow_cornice.casework.one_carcass import OneCarcass, RoomForOne, room_of_fronts
 from narrow_cornice.casework.parts import BayThere, Box, Clear, Part
 from narrow_cornice.casework.rounded import rounded_ends
@@ -88,13 +88,17 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     floor = stuff.floor
     depth = space.depth - room_of_fronts(bays, stuff) - (habits.worktop_over if stuff.worktop else 0.0)
     free = max(0.0, depth - stuff.board) if stuff.free_ends == "rounded" else 0.0
-    begin, end = (filler if space.left else free), space.width - (filler if space.right else free)
+    # At a wall a worktop lies on a ledger: room for knees goes up to it, with no filler.
+    fillers = tuple(0.0 if bay.for_knees else filler for bay in (bays[0], bays[-1]))
+    gables = gables_of(space, bays)
+    begin, end = (fillers[0] if space.left else free), space.width - (fillers[1] if space.right else free)
     follows = bool(space.along) and not stuff.worktop and not any(bay.for_knees for bay in bays)
     groups = groups_of(end - begin, bays, 0.0 if follows else habits.widest_carcass)  # each bay by itself
-    uprights = sum(many + 1 for many in groups if many > 0)
+    uprights = sum(many + 1 for many in groups if many > 0) + sum(gables)
     inner = end - begin - stuff.board * uprights
     widths = bay_widths(inner, bays)
-    steps = _steps(space, stuff, habits, groups, widths, begin, follows=follows)
+    stands = stretches(groups, widths, begin + stuff.board * gables[0], stuff.board)
+    steps = _steps(space, stuff, habits, stands, follows=follows)
     if stuff.tall is not None and not steps[1:] and steps[0].top < stuff.tall - stuff.worktop - 1e-6:
         most = steps[0].top + stuff.worktop
         return Carcasses(f"It is to be {stuff.tall:.0f} mm high, and {max(0.0, most):.0f} mm can be.")
@@ -103,7 +107,11 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     top = max(step.top for step in steps)
     levels = levels_of(floor, top, bays, stuff)
     made = Carcasses("", (), (), begin, end, floor, top, depth, levels, uprights, top + stuff.worktop, steps)
-    parts: list[Part] = [*_round_it(space, stuff, habits, made, filler)]
+    parts: list[Part] = []
+    for left, right in plinths(groups, stands) if stuff.plinth > 0 and not stuff.hung else ():
+        parts += _plinth(left, right, depth - habits.plinth_setback - stuff.board, stuff)
+    parts += _round_it(space, stuff, habits, made, fillers)
+    parts += carried(space, stuff, bays, groups, stands, top, depth)
     if free:
         parts += rounded_ends(space, stuff, habits, (begin, end), (steps[0].top, steps[-1].top))
     there: list[BayThere] = []
@@ -174,9 +182,7 @@ def _steps(
     space: Space,
     stuff: Stuff,
     habits: Habits,
-    groups: Sequence[int],
-    widths: Sequence[float],
-    begin: float,
+    stands: Sequence[tuple[float, float]],
     *,
     follows: bool,
 ) -> tuple[Step, ...]:
@@ -190,16 +196,10 @@ def _steps(
         can_be = min(clear, stuff.floor + space.stands + stuff.worktop)
         return stuff.tall - stuff.worktop if stuff.tall <= can_be + 1e-6 else can_be - stuff.worktop
 
-    edges, at = [begin], 0
-    for many in groups:
-        count = abs(many)
-        boards = stuff.board * (many + 1) if many > 0 else 0.0
-        edges.append(edges[-1] + sum(widths[at : at + count]) + boards)
-        at += count
     if not follows:
-        return (Step(0, len(groups), begin, edges[-1], top(space.height), space.height),)
+        return (Step(0, len(stands), stands[0][0], stands[-1][1], top(space.height), space.height),)
     made = []
-    for number, (left, right) in enumerate(pairwise(edges)):
+    for number, (left, right) in enumerate(stands):
         clear = space.clear(left, right)
         made.append(Step(number, 1, left, right, top(clear), clear))
     return tuple(made)
@@ -248,27 +248,33 @@ def _fault(
     if any(bay.for_knees for bay in bays):
         if not stuff.worktop:
             return "A bay that is open for knees needs a worktop over it: say its height and its worktop."
-        if stuff.hung or all(bay.for_knees for bay in bays):
-            return "A bay that is open for knees stands between carcasses that stand on the floor."
+        if stuff.hung:
+            return "A bay that is open for knees stands between carcasses that stand on the floor, or on ledgers."
     return ""
 
 
-def _round_it(space: Space, stuff: Stuff, habits: Habits, made: Carcasses, filler: float) -> Iterator[Part]:
-    """Yield the plinth, the fillers at walls, the one that closes the top, and the worktop."""
+def _plinth(left: float, right: float, behind: float, stuff: Stuff) -> Iterator[Part]:
+    for at, long in pieces(right - left, stuff.longest):
+        box = (left + at, behind, 0.0, long, stuff.board, stuff.plinth)
+        yield Part("plinth", -1, "", box, long, stuff.plinth, stuff.board)
+
+
+def _round_it(
+    space: Space, stuff: Stuff, habits: Habits, made: Carcasses, fillers: tuple[float, ...]
+) -> Iterator[Part]:
+    """Yield the fillers at walls, the one that closes the top, and the worktop."""
     face = made.depth + stuff.frame[1] - stuff.board
     rounded = stuff.free_ends == "rounded"
     first = 0.0 if space.left or not rounded else made.begin
     final = space.width if space.right or not rounded else made.end
-    behind = made.depth - habits.plinth_setback - stuff.board
-    wide = made.end - made.begin
     box: Box
-    for at, long in pieces(wide, stuff.longest) if stuff.plinth > 0 and not stuff.hung else ():
-        box = (made.begin + at, behind, 0.0, long, stuff.board, stuff.plinth)
-        yield Part("plinth", -1, "", box, long, stuff.plinth, stuff.board)
-    ends = ((space.left, 0.0, made.steps[0].top), (space.right, space.width - filler, made.steps[-1].top))
-    for there, x, beside in ends:
+    ends = (
+        (space.left, 0.0, fillers[0], made.steps[0].top),
+        (space.right, space.width - fillers[1], fillers[1], made.steps[-1].top),
+    )
+    for there, x, filler, beside in ends:
         top = min(beside, space.clear(x, x + filler)) if space.along else beside
-        for at, long in pieces(top - stuff.hung, stuff.longest) if there else ():
+        for at, long in pieces(top - stuff.hung, stuff.longest) if there and filler else ():
             box = (x, face, stuff.hung + at, filler, stuff.board, long)
             yield Part("filler", -1, "", box, long, filler + space.scribe, stuff.board, long)
     for number, step in enumerate(made.steps):

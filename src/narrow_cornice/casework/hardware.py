@@ -56,6 +56,11 @@ def brackets_for(span: float) -> int:
     return 2 if span <= LONG_RAIL else 3
 
 
+def ledger_fixings_for(long: float) -> int:
+    """Return how many fixings hold a ledger so long to its wall: one near each end, and as far apart as studs are."""
+    return max(2, math.ceil(long / WALL_EVERY - 1e-9) + 1)
+
+
 def wall_fixings_for(wide: float) -> int:
     """Return how many fixings hold a carcass so wide that hangs on its wall: two rows, on every stud."""
     return 2 * max(2, math.ceil(wide / WALL_EVERY - 1e-9))

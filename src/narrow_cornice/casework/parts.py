@@ -37,12 +37,14 @@ Kind = Literal[
     "panel",
     "end shelf",
     "end back",
+    "ledger",
+    "gable",
 ]
 Box = tuple[float, float, float, float, float, float]  # x, y, z and how far along each
 HINGED: tuple[Kind, ...] = ("door", "bifold leaf", "flap")
 FRONT_KINDS: tuple[Kind, ...] = (*HINGED, "sliding door", "drawer front", "panel")
 FRAME: tuple[Kind, ...] = ("stile", "frame rail", "arched rail")
-NO_BOARD: tuple[Kind, ...] = ("lipping", "rail", *FRAME)  # of timber and of tube
+NO_BOARD: tuple[Kind, ...] = ("lipping", "rail", "ledger", *FRAME)  # of timber and of tube
 RAIL = 25.0  # mm across a tube
 
 

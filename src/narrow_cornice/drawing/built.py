@@ -37,13 +37,14 @@ SHELF = {
     "partition": "#d0b77f",
     "lipping": "#c39a5b",
     "rail": "#8f8b80",
+    "ledger": "#d0b77f",
     "drawer side": "#cdb78a",
     "drawer end": "#e3d2a8",
 }
 AROUND = {
     **dict.fromkeys(("end back", "end shelf"), "#d9c394"),
     **dict.fromkeys(("plinth", "filler", "top filler"), "#e5d7b8"),
-    **dict.fromkeys(("side", "divider", "bottom", "top"), "#dcc9a0"),
+    **dict.fromkeys(("side", "divider", "bottom", "top", "gable"), "#dcc9a0"),
     "worktop": "#c9b083",
 }
 FRAMES: dict[str, str] = dict.fromkeys(FRAME, "#dfcda4")

@@ -21,8 +21,8 @@ from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.memo import by_identity
 
 BEFORE = (
-    *("back", "fixed shelf", "shelf", "partition", "rail", "plinth", "filler", "top filler"),
-    *("side", "divider", "bottom", "top", "worktop", "end back", "end shelf"),
+    *("ledger", "back", "fixed shelf", "shelf", "partition", "rail", "plinth", "filler", "top filler"),
+    *("side", "divider", "bottom", "top", "gable", "worktop", "end back", "end shelf"),
     *FRAMES,
 )
 
@@ -71,7 +71,9 @@ def _run_marks(
             ("back", "fixed shelf", "shelf", "partition", "side", "divider", "bottom", "top"), inside
         )
     if face:
-        fills |= dict.fromkeys(("plinth", "filler", "top filler", "worktop", "end back", "end shelf", *FRAMES), face)
+        fills |= dict.fromkeys(
+            ("plinth", "filler", "top filler", "worktop", "gable", "end back", "end shelf", *FRAMES), face
+        )
     marks = [
         Area(outline(part), fills[part.kind], about, None if part.kind == "back" else Pen("line", 0.5))
         for kind in BEFORE

@@ -155,7 +155,8 @@ def exploded_carcass(
     made = built.run
     if built.fault:
         return _unfit(run, built, "taken apart")
-    parts = [part for part in made.parts if part.carcass == number]
+    # What lies on ledgers has no carcass: all of it is taken apart.
+    parts = [part for part in made.parts if part.carcass == number or run.on_ledgers]
     if not parts:
         return _unfit(run, built, "taken apart")
     left = min(part.box[0] for part in parts)
@@ -176,7 +177,7 @@ def exploded_carcass(
         x, y, z, wide, deep, tall = box
         marks.append(Label(_seen(x + wide / 2, y + deep, z + tall / 2), words, 7.5, "ink", patch=True))
     many = len({part.carcass for part in made.parts if part.carcass >= 0})
-    said = f"carcass {number + 1} of {many} · sizes as they are cut"
+    said = f"carcass {number + 1} of {many} · sizes as they are cut" if many else "sizes as they are cut"
     return Drawing(f"{run.name[:60]}, taken apart", said, tuple(marks), bounds_of(marks, 90))
 
 
@@ -204,8 +205,10 @@ def _moved(part: Part, left: float, right: float) -> tuple[float, float, float, 
     x, y, z, wide, deep, tall = part.box
     if part.kind == "side":
         x += -APART["side"] if x - left < right - x else APART["side"]
-    elif part.kind == "top":
+    elif part.kind in ("top", "worktop"):
         z += APART["top"]
+    elif part.kind == "gable":
+        x += -APART["side"] if x - left < right - x else APART["side"]
     elif part.kind == "bottom":
         z -= APART["bottom"]
     elif part.kind == "back":

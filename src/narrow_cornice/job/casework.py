@@ -115,6 +115,16 @@ class BuiltIn(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         """Return how many mm above the floor it hangs, nought where it stands."""
         return self.hung.mm if self.hung is not None else 0.0
 
+    @property
+    def on_ledgers(self) -> bool:
+        """Whether no carcass stands in it: a worktop over room for knees, carried by ledgers and gables."""
+        return all(self.compartments_of(bay)[0].holds == "knees" for bay in self.bays)
+
+    @property
+    def plinth_under(self) -> float:
+        """Return how tall a plinth it stands on, in mm: none where it hangs or lies on ledgers."""
+        return 0.0 if self.hangs_at > 0 or self.on_ledgers else self.plinth.mm
+
     def bay(self, bay_id: str) -> BayWish | None:
         """Return the bay of that identity, None where there is none."""
         return next((bay for bay in self.bays if bay.id == bay_id), None)

@@ -68,6 +68,8 @@ def _area(group: str, part: Part, made: Carcasses, left: bool, right: bool) -> f
         if part.kind == "side":
             ends = (not left and part.box[0] - made.begin < 1.0, not right and made.end - part.box[0] < 60.0)
             return broad * sum(ends)
+        if part.kind == "gable":
+            return 2.0 * broad + edges
         if part.kind == "end shelf":
             return 2 * QUARTER * broad + edges
         if part.kind in BEFORE:

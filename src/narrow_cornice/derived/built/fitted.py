@@ -18,6 +18,7 @@ from narrow_cornice.job.paths import BayPath, BuiltInPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity, by_value
 
+LEDGER_WOOD = "softwood"  # behind and under a worktop nobody sees it
 GONE = "Its place is no longer there: choose another in Measure, Recesses."
 
 
@@ -91,7 +92,7 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     longest = min(longest, run.in_pieces.mm) if run.in_pieces is not None else longest
     worktop = goods[run.worktop].thickness if run.worktop else 0.0
     tall, hung = (run.tall.mm if run.tall is not None else None), run.hangs_at
-    plinth = run.plinth.mm if not hung else 0.0
+    plinth = run.plinth_under
     widest = goods[run.back].width - 2 * trim
     frame = (run.frame.wide.mm, run.frame.thick.mm) if run.frame is not None else (0.0, 0.0)
     return Stuff(
@@ -117,7 +118,8 @@ def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Bu
     space, bays, _, _ = asked
     closed = any(bay.closed for bay in bays)
     path = BuiltInPath(room.id, run.id)
-    walls = table("walls at its ends", float(fit.left + fit.right), "", "where a filler is scribed to one")
+    at_walls = (fit.left and not bays[0].for_knees) + (fit.right and not bays[-1].for_knees)
+    walls = table("walls at its ends", float(at_walls), "", "where a filler is scribed to one")
     filler, free = rules.figure("filler_at_doors" if closed else "filler"), 2.0 - fit.left - fit.right
     if run.free_ends == "rounded" and free:
         goods = sheet_goods()[run.board]
@@ -144,7 +146,8 @@ def _height_figure(run: BuiltIn, path: BuiltInPath, clear: Figure, stands: Figur
     if run.hangs_at > 0:
         lower = choice("plinth", run.hangs_at, "mm", path.sized("hung"), "hangs above the floor")
     else:
-        lower = choice("plinth", run.plinth.mm, "mm", path.sized("plinth"))
+        note = "it lies on ledgers and has none" if run.on_ledgers else ""
+        lower = choice("plinth", run.plinth_under, "mm", path.sized("plinth"), note)
     if run.tall is None:
         gap = rules.figure("top_gap")
         if run.closure is not None and run.closure.mm > gap.value:
@@ -225,6 +228,8 @@ def board_of(run: BuiltIn, part: Part) -> str:
 
 def timber_of(run: BuiltIn, part: Part) -> str:
     """Return what wood a part is of that is cut from no sheet."""
+    if part.kind == "ledger":
+        return LEDGER_WOOD
     if part.kind in FRAME:
         return run.frame.material if run.frame is not None else "oak"
     return run.lipping.material if run.lipping is not None else "oak"

@@ -17,6 +17,7 @@ from narrow_cornice.casework.hardware import (
     SCREWS_A_JOINT,
     brackets_for,
     hinges_for,
+    ledger_fixings_for,
     straps_for,
     wall_fixings_for,
 )
@@ -172,8 +173,11 @@ def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
         "mirror": _glazed(parts, "mirror"),
         "pane": _glazed(parts, "glass"),
         "bed": len(made.beds) if run.boxes == "new" else 0,
-        "strap": 0 if run.boxes != "new" or run.hangs_at > 0 else straps_for(made.end - made.begin),
-        "wall": wall_fixings_for(made.end - made.begin) if run.boxes == "new" and run.hangs_at > 0 else 0,
+        "strap": 0
+        if run.boxes != "new" or run.hangs_at > 0 or all(bay.carcass < 0 for bay in made.bays)
+        else straps_for(made.end - made.begin),
+        "wall": (wall_fixings_for(made.end - made.begin) if run.boxes == "new" and run.hangs_at > 0 else 0)
+        + sum(ledger_fixings_for(part.length) for part in by_kind.get("ledger", ())),
         "screw": 2 * SCREWS_A_JOINT * len(joints)
         + SCREWS_A_JOINT * (many("plinth") + many("worktop") + framed)
         + SCREWS_A_JOINT * (many("panel") + 2 * many("end shelf") + many("end back")),

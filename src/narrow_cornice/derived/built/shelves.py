@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import msgspec
 
 from narrow_cornice.casework.boards import sheet_goods
@@ -55,7 +57,8 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
         if there.bay.for_knees and run.worktop:
             top = sheet_goods()[run.worktop]
             load = rules.value("worktop_load")
-            shelf = Shelf(there.width, there.depth, top.thickness, top.material, load)
+            wide = _open_width(built.run.bays, there)
+            shelf = Shelf(wide, there.depth, top.thickness, top.material, load)
             made.append(BayShelves(there, 1, shelf, sag_of(shelf, rules), worktop=True))
         if mine:
             longest = max(part.box[3] for part in mine)
@@ -64,6 +67,17 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
             shelf = _shelf(run, span, there.depth)
             made.append(BayShelves(there, many, shelf, sag_of(shelf, rules)))
     return tuple(made)
+
+
+def _open_width(bays: Sequence[BayThere], there: BayThere) -> float:
+    """Return how far a worktop spans over a bay that is open for knees, with those that are open right beside it."""
+    at = bays.index(there)
+    first, last = at, at
+    while first > 0 and bays[first - 1].carcass < 0:
+        first -= 1
+    while last + 1 < len(bays) and bays[last + 1].carcass < 0:
+        last += 1
+    return sum(bay.width for bay in bays[first : last + 1])
 
 
 def _shelf(run: BuiltIn, span: float, depth: float) -> Shelf:

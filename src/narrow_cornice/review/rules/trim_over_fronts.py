@@ -85,7 +85,7 @@ def _made_taller(seen: RoomSeen, run: BuiltIn, kind: TrimKind) -> Iterator[Edit]
     if not piece.built or piece.height is None:
         return
     tall = plain_length(math.ceil(piece.height.value))
-    if OF_TRIM[kind].stands == "on the floor" and run.plinth.mm < piece.height.value and not run.hangs_at:
+    if OF_TRIM[kind].stands == "on the floor" and 0.0 < run.plinth_under < piece.height.value:
         words = f"Make its plinth {seen.size(tall.mm)}, as tall as the {kind}"
         yield Edit(words, change_built_in(seen.room.id, run.id, plinth=tall).apply)
     if OF_TRIM[kind].stands == "under the ceiling" and run.tall is None and closure < piece.height.value:

@@ -19,7 +19,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
 
-WORDS = {"lipping": "lippings", "frame": "pieces of face frames"}
+WORDS = {"lipping": "lippings", "frame": "pieces of face frames", "ledger": "ledgers under worktops"}
 
 
 @explained(
@@ -31,8 +31,8 @@ def price_of_strips(lengths: float, length_of_one: float, thick: float, tall: fl
 
 
 class Section(NamedTuple):
-    """What strips are of: what they are for (``lipping`` or ``frame``), their timber, and the two sizes across, in
-    mm."""
+    """What strips are of: what they are for (``lipping``, ``frame`` or ``ledger``), their timber, and the two sizes
+    across, in mm."""
 
     sort: str
     material: str
@@ -70,11 +70,11 @@ def _strips(room: Room, changed_rules: dict[str, float]) -> Iterator[tuple[Secti
     """Yield the section of each strip of a room, whose it is, and how long."""
     for run in room.casework.built_ins:
         for part in new_parts(run, built_in_of(room, run, changed_rules).run):
-            if part.kind != "lipping" and part.kind not in FRAME:
+            if part.kind not in ("lipping", "ledger", *FRAME):
                 continue
             wood = timber_of(run, part)
             if wood in timbers():
-                sort = "lipping" if part.kind == "lipping" else "frame"
+                sort = "frame" if part.kind in FRAME else part.kind
                 yield Section(sort, wood, part.thickness, round(part.width, 1)), run.name, part.length
 
 

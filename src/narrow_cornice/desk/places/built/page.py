@@ -287,7 +287,7 @@ class BuiltPage(DrawingPage):
             assert built.width is not None
             assert built.height is not None
             figures = (built.fit.width, built.width, built.height)
-            heaviest = max(carcass_weights(room, run, rules), default=0.0)
+            weights = carcass_weights(room, run, rules)
             rows.append(
                 row(
                     about,
@@ -296,7 +296,7 @@ class BuiltPage(DrawingPage):
                     *(Cell(figure.shown(settings), number=True) for figure in figures),
                     Cell(show_size(built.fit.recess.depth.mm, settings), number=True),
                     Cell(f"{len(run.bays)}", number=True),
-                    Cell(f"{heaviest:.0f} kg", number=True),
+                    Cell(f"{max(weights):.0f} kg" if weights else "—", number=True),
                 )
             )
         return rows

@@ -158,20 +158,11 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
     if run.tall is None:
         yield from bench.size_rows(path.sized("closure"), "Closed above by")
     yield from bench.size_rows(path.sized("hung"), "Hangs above the floor")
-    if run.hangs_at == 0:
+    if run.hangs_at == 0 and not run.on_ledgers:
         yield from bench.size_rows(path.sized("plinth"), "Plinth")
     yield from bench.size_rows(path.sized("in_pieces"), "Longest part")
     yield from _trim_over_fronts(job, room, run, change)
-    if built.fault:
-        yield NoteRow(built.fault, "rust")
-    elif built.width is not None and built.height is not None:
-        yield from bench.working(built.width)
-        yield bench.figure_row(built.height, True)
-        building = building_hours(room, run, job.house_rules)
-        if building is not None:
-            yield bench.figure_row(renamed(building, "making and fixing"), False)
-        weights = carcass_weights(room, run, job.house_rules)
-        yield NoteRow(f"Its carcasses weigh {', '.join(f'{one:.0f}' for one in weights)} kg without doors and shelves.")
+    yield from _how_it_comes_out(bench, job, room, built)
     yield from caution_rows(risks_of_run(room, run, job.house_rules))
     yield from bench.findings(bench.about(room, path))
     yield from _arranging(bench, job, room, run)
@@ -181,6 +172,23 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
             ("Keep it as a kind of my own",), lambda _: bench.session.do_made(lambda: _own_kind(run, built))
         )
     yield ButtonsRow((f"Take {run.name[:40]} away",), lambda _: bench.do(edits.remove_built_in(room.id, run.id)))
+
+
+def _how_it_comes_out(bench: Bench, job: Job, room: Room, built: Built) -> Iterator[Row]:
+    """Yield the figures of a run, or why it does not fit."""
+    run = built.built_in
+    if built.fault:
+        yield NoteRow(built.fault, "rust")
+    elif built.width is not None and built.height is not None:
+        yield from bench.working(built.width)
+        yield bench.figure_row(built.height, True)
+        building = building_hours(room, run, job.house_rules)
+        if building is not None:
+            yield bench.figure_row(renamed(building, "making and fixing"), False)
+        weights = carcass_weights(room, run, job.house_rules)
+        if weights:
+            said = ", ".join(f"{one:.0f}" for one in weights)
+            yield NoteRow(f"Its carcasses weigh {said} kg without doors and shelves.")
 
 
 def _trim_over_fronts(job: Job, room: Room, run: BuiltIn, change: Callable[..., bool]) -> Iterator[Row]:
