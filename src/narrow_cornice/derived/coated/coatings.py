@@ -185,7 +185,7 @@ def _spread_of(paint: Paint, method: Method) -> Figure:
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=2, each="thing")
+@by_identity(times=6, each="wall")
 def _coated(
     surface: Surface,
     finish: Finish,
