@@ -10,6 +10,7 @@ from collections.abc import Iterator
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.choices import slivers
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.turned import Turned
 from narrow_cornice.drawing.fields import on_face, pieces_of
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import (
@@ -102,6 +103,8 @@ def _of_field(laid: LaidField, room: str, changed_rules: dict[str, float], setti
     yield areas(tuple(on_face(FACE, one) for one in whole), "paper", Pen("soft", 0.4))
     if cut:
         yield areas(tuple(on_face(FACE, one) for one in cut), "#e7ddc6", Pen("soft", 0.5))
+    for one in laid.turned:
+        yield from _reveal(one)
     if laid.battens:
         yield areas(tuple(on_face(FACE, one) for one in laid.battens), "#d8c9a6", Pen("line", 0.6))
     if thin:
@@ -115,6 +118,14 @@ def _of_field(laid: LaidField, room: str, changed_rules: dict[str, float], setti
     yield from _lines(laid, about)
     yield from _chains(laid, about, settings)
     yield from _sizes(cut, thin, settings)
+
+
+def _reveal(one: Turned) -> Iterator[Mark]:
+    """Yield a side of a reveal, folded into its opening."""
+    for whole, fill in ((True, "paper"), (False, "#e7ddc6")):
+        pieces = [piece for piece in one.pieces if piece.whole is whole]
+        if pieces:
+            yield areas(tuple(on_face(FACE, piece) for piece in pieces), fill, Pen("soft", 0.5))
 
 
 def seams(laid: LaidField, about: FieldPath, settings: Settings) -> Iterator[Mark]:

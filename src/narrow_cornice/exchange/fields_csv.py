@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.walled.laid_fields import fields_of
-from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, where_of
+from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, parts_of, where_of
 from narrow_cornice.exchange.csv_lists import written
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.show import bare_size
@@ -25,8 +25,8 @@ def _lines(job: Job, room: Room) -> Iterator[Line]:
         if laid.fault:
             yield (*of, "", "", "", "", laid.fault)
             continue
-        for part, pieces in (("", laid.pieces), ("border, ", laid.border), ("batten, ", laid.battens)):
+        for part, pieces in parts_of(laid):
             for (whole, long, wide, kind), many in kinds_of_pieces(pieces):
-                words = f"{part}{'whole' if whole else 'cut'}{kind}"
+                words = f"{'' if part == 'inside' else f'{part}, '}{'whole' if whole else 'cut'}{kind}"
                 sizes = (bare_size(long, job.settings), bare_size(wide, job.settings))
                 yield (*of, words, *sizes, str(many), "")

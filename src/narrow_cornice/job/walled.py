@@ -27,6 +27,7 @@ On = Literal["wall", "floor", "ceiling", "fronts"]
 Across = Literal["middle", "left", "right", "typed"]
 Up = Literal["middle", "bottom", "top", "typed"]
 Way = Literal["upright", "level"]
+Outwards = Literal["trimmed", "mitred"]
 BaseWay = Literal["tiled", "preformed"]
 Spot = tuple[float, float]
 
@@ -40,7 +41,8 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     None as the covering has it; ``count`` fixes the number of slats, ``ends`` what both their ends are. It starts
     ``across`` and ``up`` from where it is said, from ``start_x`` and ``start_y`` where that is typed. ``turn`` turns
     the pattern, ``angle`` and ``block`` are those of chevron and herringbone. ``border`` is a border of its own pieces
-    all round, ``drain`` where a floor falls to.
+    all round, ``drain`` where a floor falls to. Tiles may go into the ``reveals`` of openings that have no casing;
+    ``outwards`` says how they are closed there and at outside corners.
     """
 
     id: Id
@@ -68,6 +70,8 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     block: Length | None = None
     border: Length | None = None
     drain: Spot | None = None
+    reveals: bool = False
+    outwards: Outwards = "trimmed"
 
 
 class Picture(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):

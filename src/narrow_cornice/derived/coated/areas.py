@@ -49,6 +49,12 @@ def net_area(gross: float, openings: float, covered: float) -> float:
     return gross - openings - covered
 
 
+@explained("reveal", "m²", "max(whole − tiled, 0)")
+def beside_tiles(whole: float, tiled: float) -> float:
+    """Return what of a reveal is left to be painted beside its tiles."""
+    return max(whole - tiled, 0.0)
+
+
 @explained("trim", "m²", "length × girth ÷ 1000000")
 def painted_trim(length: float, girth: float) -> float:
     """Return the painted area of trim from its length and girth in mm."""

@@ -4,13 +4,14 @@ blocks bring to be finished themselves."""
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from types import MappingProxyType
 
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.what_lies import Lying
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
-from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.features.region import Region
 from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
 from narrow_cornice.job.model import Room
@@ -79,6 +80,20 @@ def covered_flat(room: Room, on: str, changed_rules: dict[str, float]) -> tuple[
 @by_identity(times=1, each="room")
 def _areas(*areas: Figure) -> tuple[Figure, ...]:
     return areas
+
+
+NONE_TILED: Mapping[str, Figure] = MappingProxyType({})
+
+
+@by_identity(times=1, each="room")
+def tiled_reveals(room: Room, changed_rules: dict[str, float]) -> Mapping[str, Figure]:
+    """Return how much of the reveals of each opening is tiled, by its identity."""
+    sides: dict[str, list[Figure]] = {}
+    for laid in fields_of(room, changed_rules):
+        for one in laid.turned:
+            area = table(f"{one.side}, {laid.field.name[:40]}", one.area, "m²", "as long and deep as it is tiled")
+            sides.setdefault(one.opening, []).append(area)
+    return MappingProxyType({key: total("tiled", "m²", each) for key, each in sides.items()})
 
 
 def field_surfaces(room: Room, faces: tuple[WallFace, ...], changed_rules: dict[str, float]) -> Iterator[Surface]:

@@ -4,10 +4,16 @@ from __future__ import annotations
 
 from narrow_cornice.derived.built.before_walls import before_wall
 from narrow_cornice.derived.built.faces import painted_of
-from narrow_cornice.derived.coated.areas import leaf_edges, rectangle, reveal_area
+from narrow_cornice.derived.coated.areas import beside_tiles, leaf_edges, rectangle, reveal_area
 from narrow_cornice.derived.coated.bulks import faces_of_bulks, reach_the_ceiling
 from narrow_cornice.derived.coated.ceiling_surfaces import ceiling_surface, lining_surface, slope_surfaces, tray_surface
-from narrow_cornice.derived.coated.field_surfaces import covered_flat, covered_on, field_surfaces
+from narrow_cornice.derived.coated.field_surfaces import (
+    NONE_TILED,
+    covered_flat,
+    covered_on,
+    field_surfaces,
+    tiled_reveals,
+)
 from narrow_cornice.derived.coated.pieces import block_surfaces, floor_surface, piece_surfaces
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.trim_surfaces import trim_surfaces
@@ -24,10 +30,14 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.runs import Run
 
+LEAST_LEFT = 1e-6  # m²: less of a reveal is the dust of floats
+
 
 @by_identity(times=1, each="wall")
-def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Figure) -> tuple[Surface, ...]:
-    """Return the surfaces that an opening brings: leaf and edges of a door, reveals."""
+def _opening_surfaces(
+    room_id: str, face: WallFace, seen: OpeningFace, leaf: Figure, tiled: Figure | None
+) -> tuple[Surface, ...]:
+    """Return the surfaces that an opening brings: leaf and edges of a door, reveals but for what of them is tiled."""
     opening, width, height = seen.opening, seen.width, seen.height
     surfaces = []
     if opening.kind == "door":
@@ -52,9 +62,12 @@ def _opening_surfaces(room_id: str, face: WallFace, seen: OpeningFace, leaf: Fig
             note="a window has head and sill, a door only a head",
         )
         area = reveal_area(height, sides, width, depth)
-        surfaces.append(
-            plain_surface(f"reveal@{opening.id}", "reveal", "reveal", f"{opening.name}, reveal", area, face)
-        )
+        if tiled is not None:
+            area = beside_tiles(area, tiled, called=area.name)
+        if tiled is None or area.value > LEAST_LEFT:
+            surfaces.append(
+                plain_surface(f"reveal@{opening.id}", "reveal", "reveal", f"{opening.name}, reveal", area, face)
+            )
     return tuple(surfaces)
 
 
@@ -98,9 +111,10 @@ def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface,
         plain_surface(f"boxing@{bulk.id}", "boxing", "wall", bulk.name, area) for bulk, area in faces_of_bulks(trimmed)
     ]
     surfaces += trim_surfaces(trimmed, changed_rules)
+    tiled = tiled_reveals(room, changed_rules) if room.walling.fields else NONE_TILED
     for face in measured.faces:
         for seen in face.openings:
-            surfaces += _opening_surfaces(room.id, face, seen, leaf)
+            surfaces += _opening_surfaces(room.id, face, seen, leaf, tiled.get(seen.opening.id))
     for run in room.casework.built_ins:
         for painted in painted_of(room, run, changed_rules):
             surfaces.append(_casework_surface(run.id, *painted))

@@ -10,7 +10,7 @@ import msgspec
 
 from narrow_cornice.casework.boards import materials
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
-from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.cut_plan import CutPlan, cut_plan
 from narrow_cornice.features.pieces import Piece
@@ -28,7 +28,7 @@ class Taken(msgspec.Struct, frozen=True):
     """What a field takes. ``amount`` is in tiles, strips or a length to saw ("run"); ``plan`` how tiles and blocks are
     cut; ``lengths`` the pieces of slats and boards in mm, ``battens`` those that lie over joints; ``drops`` how long
     strips of paper are cut, with how many of each; ``laths`` the laths behind and ``felt`` the felt, ``adhesive`` and
-    ``grout`` in kg; ``weight`` in kg is what hangs on the wall."""
+    ``grout`` in kg; ``weight`` in kg is what hangs on the wall, ``edge`` the edge trim of outer edges."""
 
     laid: LaidField
     amount: Figure | None = None
@@ -44,6 +44,7 @@ class Taken(msgspec.Struct, frozen=True):
     sealer: Figure | None = None
     hours: Figure | None = None
     weight: Figure | None = None
+    edge: Figure | None = None
 
     @property
     def waste(self) -> float | None:
@@ -57,7 +58,7 @@ def _cut_off(laid: LaidField, plan: CutPlan) -> float | None:
     if laying is None:
         return None
     each = laying.width * (2 * laying.width / math.sqrt(3.0) * 0.75 if laying.pattern == "hexagon" else laying.height)
-    return max(0.0, 1.0 - sum(_area(piece) for piece in (*laid.pieces, *laid.border)) / (plan.taken * each))
+    return max(0.0, 1.0 - sum(_area(piece) for piece in laid.cut_of_tiles) / (plan.taken * each))
 
 
 @explained("tiles", "tiles", "whole + cut")
@@ -82,6 +83,12 @@ def laths_of(rows: float, length: float) -> float:
 def hours_of_laying(area: float, in_an_hour: float) -> float:
     """Return the hours of laying an area in m²."""
     return area / in_an_hour
+
+
+@explained("edges", "h", "outer edges ÷ 1000 × hours a metre")
+def hours_of_edges(outer_edges: float, hours_a_metre: float) -> float:
+    """Return the hours that outer edges of tiles take, in mm, from the hours of a metre."""
+    return outer_edges / 1000 * hours_a_metre
 
 
 @explained("weight", "kg", "area × thickness × density ÷ 1000")
@@ -127,8 +134,9 @@ def _tiled(laid: LaidField, rules: HouseRules) -> Taken:
     thing = thing_of(laid)
     border = [one._replace(whole=one.whole and one.size[1] >= thing[1] - NEAR) for one in laid.border]
     edges = "kept" if rules.value("tile_edges_kept") else "any"
-    plan = cut_plan([*laid.pieces, *border], thing, rules.value("tile_kerf"), edges)  # type: ignore[arg-type]
-    cut = sum(not one.whole for one in (*laid.pieces, *border))
+    every = [*laid.pieces, *border, *(piece for one in laid.turned for piece in one.pieces)]
+    plan = cut_plan(every, thing, rules.value("tile_kerf"), edges)  # type: ignore[arg-type]
+    cut = sum(not one.whole for one in every)
     counted, unit = (blocks_taken, "blocks") if isinstance(laid.covering, Board) else (tiles_taken, "tiles")
     amount = counted(
         table("whole", float(plan.whole), unit, "laid uncut"),
@@ -147,15 +155,22 @@ def _tiled(laid: LaidField, rules: HouseRules) -> Taken:
     joint = table("joint", laid.laying.joint, "mm", laid.field.name[:60])
     sizes = [table(word, getattr(tile, word), "mm", tile.name) for word in ("width", "height", "thickness")]
     each = grout_of(*sizes, joint, rules.figure("grout_density"))
+    outer = [table(one.words, one.long, "run", "an outer edge of its tiles") for one in laid.outer]
+    run = total("outer edges", "run", outer) if outer else None
+    laying = hours_of_laying(
+        area, rules.figure("hours_small_tile" if small else "hours_tile"), called=laid.field.name[:60]
+    )
+    if run is not None:
+        rate = rules.figure("hours_mitred_tiles" if laid.field.outwards == "mitred" else "hours_tile_trim")
+        laying = total(laid.field.name[:60], "h", [laying, hours_of_edges(run, rate)])
     return Taken(
         laid,
         amount,
         plan,
+        edge=run if laid.field.outwards == "trimmed" else None,
         adhesive=adhesive(area, rules.figure("tile_adhesive"), called=laid.field.name[:60]),
         grout=grout(area, each, called=laid.field.name[:60]) if laid.laying.joint > 0 else None,
-        hours=hours_of_laying(
-            area, rules.figure("hours_small_tile" if small else "hours_tile"), called=laid.field.name[:60]
-        ),
+        hours=laying,
         weight=_weight(laid, tile.thickness, rules.figure("tile_density")),
     )
 

@@ -73,9 +73,13 @@ def slivers(laid: LaidField, changed_rules: dict[str, float]) -> tuple[Piece, ..
     """Return the pieces that are thinner than the house rule has it, wherever they lie."""
     if isinstance(laid.covering, Paper) or laid.fault:
         return ()
-    size = _size(laid)
-    least = house_rules_of(changed_rules).value("sliver_share") * size - NEAR
+    least = least_of(laid, changed_rules)
     return tuple(piece for piece in before_seams(laid) if not piece.whole and thickness(piece) < least)
+
+
+def least_of(laid: LaidField, changed_rules: dict[str, float]) -> float:
+    """Return how thin a cut piece of a field may be, in mm."""
+    return house_rules_of(changed_rules).value("sliver_share") * _size(laid) - NEAR
 
 
 def _size(laid: LaidField) -> float:

@@ -12,6 +12,16 @@ from msgspec.structs import replace
 
 from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.derived.walled.grounds import Ground, ground_of
+from narrow_cornice.derived.walled.turned import (
+    NO_EDGES,
+    Edges,
+    Outer,
+    Turned,
+    edges_of,
+    outer_edges,
+    stops_in,
+    turned_into,
+)
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure, choice, reading, table
 from narrow_cornice.explained.house_rules import HouseRules
@@ -57,7 +67,8 @@ class LaidField(msgspec.Struct, frozen=True):
     """A field with its ground, or its ``fault`` in words. ``laying`` is that of tiles and blocks,
     ``rows`` its rows where it has some that can be moved; ``pieces`` what covers it, ``border`` those of its border,
     ``battens`` what lies over joints; ``thin`` the thinnest cut piece with how thin it is; ``gap`` that of slats, with
-    how many there are, and how many gaps of fronts cut into one (``cut_by``)."""
+    how many there are, and how many gaps of fronts cut into one (``cut_by``); of tiles what goes into reveals
+    (``turned``) and where they have an outer edge."""
 
     field: Field
     ground: Ground = Ground()
@@ -74,6 +85,13 @@ class LaidField(msgspec.Struct, frozen=True):
     on_batten: int = 0
     fall: Fall | None = None
     area: Figure | None = None
+    turned: tuple[Turned, ...] = ()
+    outer: tuple[Outer, ...] = ()
+
+    @property
+    def cut_of_tiles(self) -> tuple[Piece, ...]:
+        """Return all pieces of tiles or blocks: those inside, of the border, and in reveals."""
+        return (*self.pieces, *self.border, *(piece for one in self.turned for piece in one.pieces))
 
     @property
     def covering(self) -> Covering:
@@ -92,12 +110,13 @@ class LaidField(msgspec.Struct, frozen=True):
 def fields_of(room: Room, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields of a room as they lie."""
     return tuple(
-        _field(ground_of(room, one, changed_rules), one, changed_rules, room.id) for one in room.walling.fields
+        _field(ground_of(room, one, changed_rules), edges_of(room, one, changed_rules), one, changed_rules, room.id)
+        for one in room.walling.fields
     )
 
 
 @by_identity(times=1, each="wall")
-def _field(ground: Ground, field: Field, changed_rules: dict[str, float], room_id: str) -> LaidField:
+def _field(ground: Ground, edges: Edges, field: Field, changed_rules: dict[str, float], room_id: str) -> LaidField:
     if ground.region is None:
         return LaidField(field, ground, ground.fault)
     rules = house_rules_of(changed_rules)
@@ -105,8 +124,20 @@ def _field(ground: Ground, field: Field, changed_rules: dict[str, float], room_i
         made = WAYS[type(field.covering)](LaidField(field, ground), rules, room_id)
     except CorniceError as error:
         return LaidField(field, ground, str(error))
-    area = table(field.name[:60], ground.region.area / 1e6, "m²", "its outline without what it goes round")
-    return replace(made, area=area, thin=thinnest(before_seams(made)))
+    note = "its outline without what it goes round"
+    if made.laying is not None and edges is not NO_EDGES:
+        turned = tuple(turned_into(edges, made.laying, ground.region))
+        # What is left of a tile at the end of a reveal moves with the rows of the wall: it is solved with them.
+        rows = tuple(
+            one._replace(
+                stops=(*one.stops, *stops_in(turned, one.axis, made.laying.shifts if one.axis == 0 else (0.0,)))
+            )
+            for one in made.rows
+        )
+        made = replace(made, turned=turned, rows=rows, outer=outer_edges(edges, ground.region, turned))
+        note += ", and its reveals" if turned else ""
+    whole = ground.region.area / 1e6 + sum(one.area for one in made.turned)
+    return replace(made, area=table(field.name[:60], whole, "m²", note), thin=thinnest(before_seams(made)))
 
 
 def before_seams(made: LaidField) -> tuple[Piece, ...]:

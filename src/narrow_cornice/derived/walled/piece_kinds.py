@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 
+from narrow_cornice.derived.walled.laid_fields import LaidField
 from narrow_cornice.features.pieces import Piece
 from narrow_cornice.job.edits import wall_name
 from narrow_cornice.job.model import Room
@@ -18,6 +19,16 @@ def where_of(room: Room, field: Field) -> str:
         run = next((one for one in room.casework.built_ins if one.id == field.built_in), None)
         return f"fronts of {run.name[:40]}" if run is not None else "fronts"
     return f"the {field.on}"
+
+
+def parts_of(laid: LaidField) -> tuple[tuple[str, tuple[Piece, ...]], ...]:
+    """Return the pieces of a field by which part of it they are of."""
+    return (
+        ("inside", laid.pieces),
+        ("border", laid.border),
+        ("batten", laid.battens),
+        ("reveal", tuple(piece for one in laid.turned for piece in one.pieces)),
+    )
 
 
 Kind = tuple[bool, float, float, str]

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.walled.choices import choices_of, slivers
+from narrow_cornice.derived.walled.choices import choices_of, least_of, slivers
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.features.pieces import thickness
 from narrow_cornice.job.edits.walling_edits import change_field
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import FieldPath
@@ -15,8 +16,9 @@ MOST_FIXES = 3
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
-    """Look at the thinnest piece of every field."""
+    """Look at the thinnest piece of every field, and of its reveals."""
     for laid in fields_of(seen.room, seen.changed_rules):
+        yield from _in_reveals(seen, laid)
         thin = slivers(laid, seen.changed_rules)
         if not thin or laid.thin is None:
             continue
@@ -36,6 +38,33 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             about=FieldPath(seen.room.id, field.id),
             fixes=tuple(_fixes(seen, laid)),
         )
+
+
+def _in_reveals(seen: RoomSeen, laid: LaidField) -> Iterator[Finding]:
+    """Yield reveals whose tiles end in a sliver at the frame: how deep they are decides that, so they are left as they
+    are, or cut from one tile that is wide enough."""
+    least = least_of(laid, seen.changed_rules)
+    thin = [(thickness(piece), one) for one in laid.turned for piece in one.pieces if not piece.whole]
+    narrow = [(size, one) for size, one in thin if size < least]
+    if not narrow:
+        return
+    size, worst = min(narrow, key=lambda one: one[0])
+    field = laid.field
+    left = change_field(seen.room.id, field.id, field.name, reveals=False)
+    yield Finding(
+        key=f"reveal sliver:{seen.room.id}:{field.id}",
+        grade="will show",
+        room_id=seen.room.id,
+        room=seen.room.name,
+        where=field.name[:60],
+        says=f"{field.name[:40]} leaves slivers in the reveal of {worst.name[:40]}",
+        many="Fields leave slivers in reveals: {n} fields",
+        measured=f"{seen.size(size)} at the thinnest, {seen.size(worst.deep)} deep",
+        rule="A reveal begins with whole tiles at its outer edge; what is left at the frame is no sliver either.",
+        risk="It shows beside the frame, and it breaks in the hand.",
+        about=FieldPath(seen.room.id, field.id),
+        fixes=(*_fixes(seen, laid), Edit("Leave the reveals as they are", left.apply)),
+    )
 
 
 def _fixes(seen: RoomSeen, laid: LaidField) -> Iterator[Edit]:

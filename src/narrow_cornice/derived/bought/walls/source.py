@@ -32,6 +32,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
 
 MM_A_METRE = 1000.0
+IN_METRES = {"laths": "of laths, in rows behind the slats", "tile-edge": "of edge trim, along outer edges of tiles"}
 
 
 class Piece(NamedTuple):
@@ -66,6 +67,9 @@ def wall_stuff_to_buy(job: Job) -> Bought:
             covering = taken.laid.covering
             if isinstance(covering, Overlay) and taken.amount is not None:
                 cement.setdefault(covering.id, []).append((room.id, room.name, taken))
+            for key, figure in _behind(taken):
+                if figure is not None:
+                    behind.setdefault(key, []).append((room.id, room.name, _measured(key, figure)))
             if isinstance(covering, Tile | Paper):
                 continue
             if taken.plan is not None:
@@ -74,9 +78,6 @@ def wall_stuff_to_buy(job: Job) -> Bought:
                 mine = [Piece(room.id, room.name, taken.laid.field.name, length) for length in lengths]
                 if mine:
                     pieces.setdefault((covering.id, of_battens), []).extend(mine)
-            for key, figure in _behind(taken):
-                if figure is not None:
-                    behind.setdefault(key, []).append((room.id, room.name, _measured(key, figure)))
     lines = []
     for covering in job.coverings:
         if isinstance(covering, Overlay) and (laid := cement.get(covering.id)):
@@ -92,13 +93,19 @@ def wall_stuff_to_buy(job: Job) -> Bought:
     for key, each in behind.items():
         material = quoted(job.quotes, f"sundry:{key}", sundries()[key])
         wanted = in_turn(in_rooms(each, material.measure))
-        lines.append(material_line(f"sundry:{key}", "sundry", "slats, boards and cement", material, *wanted))
+        lines.append(material_line(f"sundry:{key}", "sundry", "slats, boards, tiles and cement", material, *wanted))
     return Bought(tuple(lines), (), tuple(missing))
 
 
 def _behind(taken: Taken) -> tuple[tuple[str, Figure | None], ...]:
     """Return what goes with a field, by the keys of the table of sundries."""
-    return (("laths", taken.laths), ("felt", taken.felt), ("bond", taken.bond), ("cement-sealer", taken.sealer))
+    return (
+        ("laths", taken.laths),
+        ("felt", taken.felt),
+        ("bond", taken.bond),
+        ("cement-sealer", taken.sealer),
+        ("tile-edge", taken.edge),
+    )
 
 
 def _amounts(held: list[tuple[str, str, Taken]]) -> Iterator[Share]:
@@ -141,10 +148,9 @@ def _cement(job: Job, overlay: Overlay, held: list[tuple[str, str, Taken]]) -> L
 
 
 def _measured(key: str, figure: Figure) -> Figure:
-    """Return laths in metres, all else in its own measure."""
-    if key != "laths":
-        return figure
-    return table(figure.name, math.ceil(figure.value / 100.0) / 10.0, "m", "of laths, in rows behind the slats")
+    """Return laths and edge trim in metres, all else in its own measure."""
+    note = IN_METRES.get(key)
+    return table(figure.name, math.ceil(figure.value / 100.0) / 10.0, "m", note) if note else figure
 
 
 def _sawn(job: Job, covering: Slat | Board, pieces: list[Piece], rules: HouseRules, *, battens: bool) -> LineToBuy:

@@ -7,11 +7,22 @@ from collections.abc import Callable, Iterator
 from functools import partial
 from typing import Any
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.derived.walled.choices import Choice, choices_of, slivers
 from narrow_cornice.derived.walled.laid_fields import BLOCKS, LaidField, fields_of
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SizeRow, TextRow, Title
+from narrow_cornice.desk.bench_rows import (
+    ButtonsRow,
+    Caption,
+    ChoiceRow,
+    NoteRow,
+    Row,
+    SizeRow,
+    TextRow,
+    Title,
+    ToggleRow,
+)
 from narrow_cornice.desk.places.walling.laying import coverings_there_are
 from narrow_cornice.desk.places.walling.sizes import WORDS
 from narrow_cornice.desk.rows.typed_numbers import number_typed
@@ -33,7 +44,7 @@ from narrow_cornice.job.paths import (
 )
 from narrow_cornice.job.walled import Across, Field, Up, Walling
 from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.show import bare_size, show_area, show_size
+from narrow_cornice.units.show import bare_size, show_area, show_quantity, show_size
 
 OF_BLOCKS: tuple[Pattern, ...] = ("chevron", "herringbone")
 OF_TILES: tuple[Pattern, ...] = tuple(one for one in PATTERNS if one != "chevron")
@@ -179,6 +190,8 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         yield from bench.size_rows(path.sized("joint"), "Joint")
         yield from bench.size_rows(path.sized("border"), "Border")
         yield _turn_row(bench, field, change)
+        if field.on == "wall":
+            yield from _turned_rows(bench, laid, change)
     elif isinstance(covering, Board):
         blocks = field.pattern in BLOCKS or covering.block > 0
         ways = (("level", "level"), ("upright", "upright"), *((one, f"{one} of blocks") for one in OF_BLOCKS))
@@ -205,6 +218,35 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         )
         if laid.gap is not None:
             yield from bench.working(laid.gap)
+
+
+def _turned_rows(bench: Bench, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield whether tiles go into the reveals of openings, what comes of that, and how outer edges are closed."""
+    job, field = bench.session.job, laid.field
+    room = bench.session.room()
+    face = next(
+        (one for one in measured_room(room, job.house_rules).faces if one.id == field.wall) if room else iter(()), None
+    )
+    deep = [one.opening for one in face.openings if one.opening.reveal.mm > 0] if face is not None else []
+    if deep or field.reveals:
+        yield ToggleRow("Goes into reveals", field.reveals, lambda on: change(reveals=on))
+    if field.reveals:
+        for opening in deep:
+            mine = [one for one in laid.turned if one.opening == opening.id]
+            sides = ", ".join(one.side for one in mine)
+            if mine:
+                pieces = sum(len(one.pieces) for one in mine)
+                size = show_size(mine[0].deep, job.settings)
+                yield NoteRow(f"{opening.name[:40]}: {sides}, {size} deep, {pieces} pieces.")
+            elif opening.cased:
+                yield NoteRow(f"{opening.name[:40]} keeps its reveals: the field ends at its casing.", "ochre")
+            elif opening.kind == "arch":
+                yield NoteRow(f"{opening.name[:40]} keeps its reveals: an arch is tiled by hand.", "ochre")
+    if laid.outer:
+        long = show_quantity(sum(one.long for one in laid.outer), "run", job.settings)
+        ways = (("trimmed", "edge trim"), ("mitred", "tiles mitred"))
+        yield ChoiceRow("Outer edges", ways, field.outwards, lambda value: change(outwards=value))
+        yield NoteRow(f"{long} of them: {', '.join(one.words for one in laid.outer)[:300]}.")
 
 
 def _usual_way(board: Board) -> str:

@@ -11,7 +11,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.derived.walled.choices import slivers
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
-from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, where_of
+from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, parts_of, where_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.walling.hung_sheets import (
@@ -149,7 +149,7 @@ class WallsPage(DrawingPage):
             if laid.fault or not mine:
                 continue
             about, number = FieldPath(room.id, laid.field.id), 0
-            for words, pieces in (("inside", laid.pieces), ("border", laid.border), ("batten", laid.battens)):
+            for words, pieces in parts_of(laid):
                 for (whole, long, wide, kind), many in kinds_of_pieces(pieces):
                     number += 1
                     cells = (
