@@ -5,9 +5,9 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
-from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.derived.walled.choices import slivers
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
 from narrow_cornice.derived.walled.turned import Turned
@@ -64,14 +64,20 @@ def field_setout(
         marks.append(Area(ring, "paper", WallPath(room.id, face.id), Pen("line", 1.1)))
         for seen in face.openings:
             marks.append(Area(FACE.quad(seen.rect), "board", None, Pen("line", 0.6)))
-            marks.append(Label(_middle(FACE.quad(seen.rect)), seen.opening.name[:40], 8, "soft", face="slanted"))
     laid = [one for one in mine if not one.fault]
     for one in laid:
         marks += _of_field(one, room.id, changed_rules, settings)
+    marks += _named(measured.faces, wall_id) if chosen is None or chosen.field.on == "wall" else ()
     said = (
         "; ".join(_said(one, settings) for one in laid) or "; ".join(one.fault for one in mine) or "No field here yet."
     )
     return Drawing(f"{room.name}, {where}: set-out", said, tuple(marks), bounds_of(marks, 260.0))
+
+
+def _named(faces: Sequence[WallFace], wall_id: str) -> Iterator[Mark]:
+    """Yield the names of a wall's openings, over what is laid round them."""
+    for seen in next((one.openings for one in faces if one.id == wall_id), ()):
+        yield Label(_middle(FACE.quad(seen.rect)), seen.opening.name[:40], 8, "soft", face="slanted")
 
 
 def _middle(points: tuple[Point, ...]) -> Point:
@@ -79,8 +85,8 @@ def _middle(points: tuple[Point, ...]) -> Point:
 
 
 def _said(laid: LaidField, settings: Settings) -> str:
-    whole = sum(piece.whole for piece in laid.pieces)
-    cut = len(laid.pieces) - whole
+    whole = sum(piece.whole for piece in laid.with_reveals)
+    cut = len(laid.with_reveals) - whole
     words = f"{laid.field.name}: {whole} whole, {cut} cut" if laid.laying is not None else f"{laid.field.name}: "
     if laid.laying is None:
         words += f"{laid.count} " + ("drops" if isinstance(laid.covering, Paper) else "side by side")
@@ -88,6 +94,9 @@ def _said(laid: LaidField, settings: Settings) -> str:
         words += f", gap {bare_size(round(laid.gap.value, 2), settings)}"
     if laid.thin is not None:
         words += f", the narrowest {show_size(laid.thin[0], settings)}"
+    if laid.turned:
+        deep = ", ".join(dict.fromkeys(bare_size(one.deep, settings) for one in laid.turned))
+        words += f", reveals of {deep} folded in"
     return words
 
 

@@ -58,7 +58,7 @@ def _cut_off(laid: LaidField, plan: CutPlan) -> float | None:
     if laying is None:
         return None
     each = laying.width * (2 * laying.width / math.sqrt(3.0) * 0.75 if laying.pattern == "hexagon" else laying.height)
-    return max(0.0, 1.0 - sum(_area(piece) for piece in laid.cut_of_tiles) / (plan.taken * each))
+    return max(0.0, 1.0 - sum(_area(piece) for piece in (*laid.with_reveals, *laid.border)) / (plan.taken * each))
 
 
 @explained("tiles", "tiles", "whole + cut")
@@ -134,7 +134,7 @@ def _tiled(laid: LaidField, rules: HouseRules) -> Taken:
     thing = thing_of(laid)
     border = [one._replace(whole=one.whole and one.size[1] >= thing[1] - NEAR) for one in laid.border]
     edges = "kept" if rules.value("tile_edges_kept") else "any"
-    every = [*laid.pieces, *border, *(piece for one in laid.turned for piece in one.pieces)]
+    every = [*laid.with_reveals, *border]
     plan = cut_plan(every, thing, rules.value("tile_kerf"), edges)  # type: ignore[arg-type]
     cut = sum(not one.whole for one in every)
     counted, unit = (blocks_taken, "blocks") if isinstance(laid.covering, Board) else (tiles_taken, "tiles")

@@ -89,9 +89,9 @@ class LaidField(msgspec.Struct, frozen=True):
     outer: tuple[Outer, ...] = ()
 
     @property
-    def cut_of_tiles(self) -> tuple[Piece, ...]:
-        """Return all pieces of tiles or blocks: those inside, of the border, and in reveals."""
-        return (*self.pieces, *self.border, *(piece for one in self.turned for piece in one.pieces))
+    def with_reveals(self) -> tuple[Piece, ...]:
+        """Return its pieces and those in reveals."""
+        return (*self.pieces, *(piece for one in self.turned for piece in one.pieces)) if self.turned else self.pieces
 
     @property
     def covering(self) -> Covering:

@@ -242,6 +242,8 @@ def _turned_rows(bench: Bench, laid: LaidField, change: Change) -> Iterator[Row]
                 yield NoteRow(f"{opening.name[:40]} keeps its reveals: the field ends at its casing.", "ochre")
             elif opening.kind == "arch":
                 yield NoteRow(f"{opening.name[:40]} keeps its reveals: an arch is tiled by hand.", "ochre")
+            else:
+                yield NoteRow(f"{opening.name[:40]} keeps its reveals: the field does not come up to it.", "ochre")
     if laid.outer:
         long = show_quantity(sum(one.long for one in laid.outer), "run", job.settings)
         ways = (("trimmed", "edge trim"), ("mitred", "tiles mitred"))

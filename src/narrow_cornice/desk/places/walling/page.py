@@ -118,7 +118,7 @@ class WallsPage(DrawingPage):
 
     def _field_row(self, room: Room, laid: LaidField, taken: Taken | None) -> SheetRow:
         job, field = self.session.job, laid.field
-        whole = sum(piece.whole for piece in laid.pieces)
+        whole = sum(piece.whole for piece in laid.with_reveals)
         thin = slivers(laid, job.house_rules)
         narrow = show_size(laid.thin[0], job.settings) if laid.thin is not None else ""
         waste = taken.waste if taken is not None else None
@@ -129,7 +129,7 @@ class WallsPage(DrawingPage):
             Cell(laid.fault or where_of(room, field), warm=bool(laid.fault)),
             Cell(show_area(laid.area.value, job.settings.unit) if laid.area is not None else "", number=True),
             Cell(str(whole), number=True),
-            Cell(str(len(laid.pieces) - whole), number=True),
+            Cell(str(len(laid.with_reveals) - whole), number=True),
             Cell(taken.amount.shown(job.settings) if taken is not None and taken.amount else "", number=True),
             Cell(f"{100 * waste:.1f} %" if waste is not None else "", number=True),
             Cell(narrow, number=True, warm=bool(thin)),
