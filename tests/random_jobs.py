@@ -407,6 +407,7 @@ def _field_changed(pick: random.Random, job: Job, room: Room) -> Edit:
             {"turn": float(pick.randint(-90, 90))},
             {"drain": (pick.uniform(0, 4000), pick.uniform(0, 4000))},
             {"count": pick.randint(1, 300), "ends": pick.choice(["gap", "slat", "half"])},
+            {"reveals": True, "outwards": pick.choice(["trimmed", "mitred"])},
         ]
     )
     return edits.change_field(room.id, field.id, field.name, **change)

@@ -188,6 +188,12 @@ def test_pictures_are_hung_over_furniture_resized_and_moved(window: MainWindow) 
     settle()
     type_into(field(window, "Weight, kg"), "12")
     assert walling(window, "r2").galleries[-1].pictures[0].weight == 12
+    iron = next(one for one in window.session.job.colours if one.name == "Blackened iron")
+    assert press(window, f"All frames in the black of {iron.name}")
+    pictures = walling(window, "r2").galleries[-1].pictures
+    assert {(one.colour, one.tone) for one in pictures} == {(iron.id, iron.hex)}
+    window.session.undo()
+    assert walling(window, "r2").galleries[-1].pictures[0].weight == 12
     assert press(window, f"Remove {gallery.name}")
     assert not walling(window, "r2").galleries
 

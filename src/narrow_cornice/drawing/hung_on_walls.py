@@ -13,7 +13,7 @@ from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Handle, Mark, Pen, Point, Stroke, areas
 from narrow_cornice.features.region import Box
-from narrow_cornice.features.screens import Ways
+from narrow_cornice.features.screens import SWITCHED_OFF, Ways
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FalseWindowPath, FlightPath, GalleryPath, ShownPath
 from narrow_cornice.memo import by_identity
@@ -166,7 +166,7 @@ def screen_marks(frame: Frame, screen: OnScreen, room: str, way: Ways | None = N
         yield from _leaves(frame, case, way, about)
         return
     yield Area(_quad(frame, screen.box), DARK, about, line)
-    yield Area(_quad(frame, _inset(screen.box, 12)), "#16181a")
+    yield Area(_quad(frame, _inset(screen.box, 12)), SWITCHED_OFF)
 
 
 def _leaves(frame: Frame, case: Box, way: Ways, about: ShownPath) -> Iterator[Mark]:

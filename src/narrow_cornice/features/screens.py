@@ -14,6 +14,7 @@ Ways = Joining | Hiding | Literal["projector"]
 JOINS: tuple[Ways, ...] = get_args(Joining)
 HIDES: tuple[Ways, ...] = get_args(Hiding)
 WAYS: tuple[Ways, ...] = (*JOINS, *HIDES, "projector")
+SWITCHED_OFF = "#16181a"  # the tone of a screen that is off
 DIAGONAL = math.sqrt(337.0)  # of 16 by 9
 
 

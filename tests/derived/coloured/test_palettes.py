@@ -7,6 +7,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.colour.agreeing import agree
 from narrow_cornice.derived.coated.coatings import finished_surfaces
+from narrow_cornice.derived.coloured.darks import darks_of
 from narrow_cornice.derived.coloured.house_colours import links_of, mends, rooms_in_order, shared
 from narrow_cornice.derived.coloured.room_palette import metals_and_woods, palette_of_room
 from narrow_cornice.derived.coloured.schools import accents_of, mean_light, schools_of, wall_colour, with_school
@@ -155,3 +156,20 @@ def test_pictures_of_bridge_materials_stay_with_the_job_as_long_as_a_room_has_th
         history.do(edits.remove_scheme(scheme.id, scheme.name))
     history.do(edits.remove_bridge("r2"))
     assert "hearth-rug.jpg" not in history.job.pictures
+
+
+def test_the_blacks_of_a_room_are_its_screen_and_what_is_painted_dark() -> None:
+    """Frames repeat the screen's black (W6), or a colour of the job under L* 32; a screen that is hidden has none."""
+    history = History(demo_job())
+    screen = history.job.room("r2").walling.screens[0]
+    for way, seen in (("dark wall", True), ("lift", False)):
+        assert history.do(edits.change_walled("r2", "screens", screen.id, screen.name, way=way))
+        darks = darks_of(history.job, history.job.room("r2"))
+        assert ((screen.name, "#16181a", None) in darks) is seen
+        assert darks[0].name == screen.name or not seen
+    ink = history.job.colours[0].id
+    for colour, there in (("#2a2a2c", True), ("#8a8a8c", False)):
+        assert history.do(edits.change_colour(ink, "ink", colour))
+        used = {shade.colour for shade in palette_of_room(history.job, history.job.room("r2"))}
+        found = [one.colour for one in darks_of(history.job, history.job.room("r2"))]
+        assert (ink in found) is (there and ink in used)

@@ -8,6 +8,7 @@ from typing import Any
 
 from msgspec.structs import replace
 
+from narrow_cornice.derived.coloured.darks import darks_of
 from narrow_cornice.derived.walled.bases import BaseSchool, schools_of_base
 from narrow_cornice.derived.walled.below import standing_against
 from narrow_cornice.derived.walled.flights import flights_of
@@ -46,6 +47,8 @@ from narrow_cornice.units.show import bare_size, show_money, show_size
 
 Change = Callable[..., bool]
 Hanging = HangingPath | WetBasePath
+
+MOST_DARKS = 3
 
 
 def changing(bench: Bench, path: Hanging, field: str, thing: Any) -> Change:
@@ -141,6 +144,7 @@ def _pictures(bench: Bench, job: Job, gallery: Gallery, group: HungGroup, path: 
     chosen = next((one for one in gallery.pictures if one.id == path.picture), None)
     if chosen is not None:
         yield from _one_picture(bench, job, path, gallery, chosen)
+    yield from _black_frames(bench, job, gallery, path)
     last = gallery.pictures[-1] if gallery.pictures else Picture("", "", _mm(400), _mm(500))
     fresh = replace(last, id="", name=f"Picture {len(gallery.pictures) + 1}")
     more = (*gallery.pictures, fresh)
@@ -155,6 +159,20 @@ def _pictures(bench: Bench, job: Job, gallery: Gallery, group: HungGroup, path: 
             )
         ),
     )
+
+
+def _black_frames(bench: Bench, job: Job, gallery: Gallery, path: GalleryPath) -> Iterator[Row]:
+    """Yield the blacks of the room that all frames could repeat."""
+    for dark in darks_of(job, job.room(path.room))[:MOST_DARKS]:
+        framed = tuple(replace(one, colour=dark.colour, tone=dark.hex) for one in gallery.pictures)
+        if not framed or framed == gallery.pictures:
+            continue
+        words = f"All frames in the black of {dark.name[:40]}"
+        yield ButtonsRow((words,), partial(_framed, bench, path, gallery, framed))
+
+
+def _framed(bench: Bench, path: GalleryPath, gallery: Gallery, framed: tuple[Picture, ...], _: int) -> None:
+    bench.session.do_made(lambda: edits.change_pictures(path.room, gallery, framed, "black frames"))
 
 
 def _mm(mm: float) -> Length:
