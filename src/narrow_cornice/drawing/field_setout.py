@@ -112,7 +112,7 @@ def _of_field(laid: LaidField, room: str, changed_rules: dict[str, float], setti
     yield areas(tuple(on_face(FACE, one) for one in whole), "paper", Pen("soft", 0.4))
     if cut:
         yield areas(tuple(on_face(FACE, one) for one in cut), "#e7ddc6", Pen("soft", 0.5))
-    for one in laid.turned:
+    for one in sorted(laid.turned, key=lambda each: each.side != "back"):  # what is folded in lies over the back
         yield from _reveal(one)
     if laid.battens:
         yield areas(tuple(on_face(FACE, one) for one in laid.battens), "#d8c9a6", Pen("line", 0.6))

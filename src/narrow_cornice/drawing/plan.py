@@ -264,7 +264,9 @@ def opening_marks(measured: MeasuredRoom, turned: Turned, without_leaf: Collecti
         for seen in face.openings:
             opening, rect = seen.opening, seen.rect
             about = OpeningPath(measured.room.id, opening.id)
-            gap = (at(rect.u0, 0), at(rect.u1, 0), at(rect.u1, WALL), at(rect.u0, WALL))
+            # A niche is a pocket: wall is left behind it.
+            through = WALL * (0.6 if opening.kind == "niche" else 1.0)
+            gap = (at(rect.u0, 0), at(rect.u1, 0), at(rect.u1, through), at(rect.u0, through))
             fill = "glass" if opening.kind == "window" else "paper"
             marks.append(Area(gap, fill, about, Pen("ink", 0.7)))
             if opening.kind == "window":

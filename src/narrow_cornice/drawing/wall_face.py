@@ -163,6 +163,8 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
         return _arch_marks(frame, opening, rect, about)
     if opening.kind == "fireplace":
         return _fireplace_marks(frame, rect, about)
+    if opening.kind == "niche":
+        return _niche_marks(frame, rect, about)
     if opening.kind == "doorway":
         return [
             Area(frame.quad(rect), "#b9ad9a", about, line),
@@ -188,6 +190,18 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
         if column:
             marks.append(Stroke((frame.at(u0, rect.v0), frame.at(u0, rect.v1)), Pen("line", 0.5)))
     return marks
+
+
+def _niche_marks(frame: Frame, rect: Rect, about: About) -> list[Mark]:
+    """Return a niche: its back in the shade, and the edges of its sides, as one looks into it."""
+    deep = min(rect.u1 - rect.u0, rect.v1 - rect.v0) * 0.12
+    back = Rect(rect.u0 + deep, rect.v0 + deep, rect.u1 - deep, rect.v1 - deep)
+    marks: list[Mark] = [
+        Area(frame.quad(rect), "#dcd3c1", about, Pen("line", 0.6)),
+        Area(frame.quad(back), "#c9bfab", about, Pen("line", 0.3)),
+    ]
+    pairs = zip(frame.quad(rect), frame.quad(back), strict=True)
+    return [*marks, *(Stroke((outer, inner), Pen("line", 0.3), about=about) for outer, inner in pairs)]
 
 
 def _fireplace_marks(frame: Frame, rect: Rect, about: About) -> list[Mark]:

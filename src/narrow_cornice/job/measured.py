@@ -16,7 +16,8 @@ from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Tone, Words
 
-OpeningKind = Literal["door", "window", "doorway", "arch", "fireplace"]
+OpeningKind = Literal["door", "window", "doorway", "arch", "fireplace", "niche"]
+RAISED: tuple[OpeningKind, ...] = ("window", "niche")  # those that have wall below them, and a sill
 FixtureKind = Literal["socket", "switch", "grille", "radiator", "pipe", "wall lamp"]
 BackingKind = Literal["unknown", "masonry", "studs"]
 Level = Literal["floor", "middle", "top"]
@@ -107,10 +108,10 @@ class Twin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A door, window or doorway: ``place`` is from the wall's left end as seen from inside to its near edge;
-    ``sill`` is above the floor (windows); ``reveal`` the depth of the plastered or boarded side; ``rise`` how much of
-    the height of an arch is its curve (half an ellipse); ``twin`` is the same opening seen from the next room, None
-    where nobody said."""
+    """A door, window, doorway or niche: ``place`` is from the wall's left end as seen from inside to its near edge;
+    ``sill`` is above the floor (windows, niches); ``reveal`` the depth of the plastered or boarded side; ``rise`` how
+    much of the height of an arch is its curve (half an ellipse); ``twin`` is the same opening seen from the next room,
+    None where nobody said."""
 
     id: Id
     kind: OpeningKind

@@ -23,6 +23,7 @@ from narrow_cornice.job.walled import Field, shipped_coverings
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import plain_length as mm
+from rooms import trimmed_of
 
 TILE = shipped_coverings()["tile-square"]  # 150 × 150, joints of 2
 SIDES = {"left": 1000.0, "right": 1000.0, "head": 900.0, "sill": 900.0}
@@ -36,7 +37,7 @@ def tiled(*, deep: float = 120.0, cased: bool = False, kind: str = "window", **f
         assert history.do(edits.change_trim("r1", trim, fitted=False))
     assert history.do(edits.add_opening("r1", kind, "w1", mm(1500.0)))
     sizes = {"width": mm(900.0), "height": mm(1000.0), "reveal": mm(deep)}
-    if kind == "window":
+    if kind in ("window", "niche"):
         sizes["sill"] = mm(900.0)
     assert history.do(edits.change_opening("r1", "o1", "it", **sizes))
     history.do(edits.change_opening("r1", "o1", "it", cased=cased))
@@ -130,6 +131,27 @@ def test_a_casing_ends_the_tiles_and_an_arch_keeps_its_own() -> None:
     assert not laid(tiled(kind="arch")).turned
     door = laid(tiled(kind="doorway"))  # to the floor: no sill
     assert {one.side for one in door.turned} == {"left", "right", "head"}
+
+
+def test_a_niche_is_tiled_all_inside_and_painted_where_it_is_not() -> None:
+    """900 × 1 000, 120 deep: 0.456 m² of sides and 0.9 m² of back."""
+    history = tiled(kind="niche")
+    made = laid(history)
+    assert {one.side for one in made.turned} == {"left", "right", "head", "sill", "back"}
+    assert sum(one.area for one in made.turned) == pytest.approx(0.456 + 0.9)
+    assert sum(one.long for one in made.outer) == pytest.approx(3800.0)
+    (back,) = [one for one in made.turned if one.side == "back"]
+    covered = sum(shapely.Polygon(piece.outline).area for piece in back.pieces)
+    assert 0.9e6 * 0.96 < covered < 0.9e6
+    plain = tiled(kind="niche", reveals=False)
+    room = plain.job.rooms[0]
+    (inside,) = [one for one in room_surfaces(room, plain.job.house_rules) if one.kind == "reveal"]
+    assert inside.net.value == pytest.approx(1.356)
+    room = history.job.rooms[0]
+    assert not [one for one in room_surfaces(room, history.job.house_rules) if one.kind == "reveal"]
+    # It is in the wall, not through it: no casing, no way through, nothing beyond it.
+    assert not room.measured.openings[0].cased
+    assert not any(run.kind == "casing" for run in trimmed_of(room, history.job.house_rules).runs)
 
 
 def test_a_sliver_at_the_frame_is_told_and_the_reveals_can_be_left() -> None:

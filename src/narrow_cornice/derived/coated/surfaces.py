@@ -22,8 +22,8 @@ from narrow_cornice.derived.coated.wall_surfaces import patches_on, wall_surface
 from narrow_cornice.derived.measured.roof_windows import SLACK, over_its_slope
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
-from narrow_cornice.explained.figures import Figure, reading
-from narrow_cornice.job.measured import RoofWindow, Twin
+from narrow_cornice.explained.figures import Figure, reading, total
+from narrow_cornice.job.measured import RAISED, RoofWindow, Twin
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
@@ -56,12 +56,14 @@ def _opening_surfaces(
         depth = reading(f"reveal of {opening.name[:60]}", opening.reveal.mm, "mm", path)
         sides = Figure(
             "level sides",
-            2 if opening.kind == "window" else 1,
+            2 if opening.kind in RAISED else 1,
             "",
             "table",
             note="a window has head and sill, a door only a head",
         )
         area = reveal_area(height, sides, width, depth)
+        if opening.kind == "niche":
+            area = total("reveal", "m²", [area, rectangle(width, height, called="back of it")])
         if tiled is not None:
             area = beside_tiles(area, tiled, called=area.name)
         if tiled is None or area.value > LEAST_LEFT:

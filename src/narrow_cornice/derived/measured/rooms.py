@@ -15,7 +15,7 @@ from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
 from narrow_cornice.derived.measured.touching import touches
 from narrow_cornice.explained.figures import Figure, explained, reading
 from narrow_cornice.job.hanging import HUNG, on_face
-from narrow_cornice.job.measured import Bulk, Opening, Slope
+from narrow_cornice.job.measured import RAISED, Bulk, Opening, Slope
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BulkPath, HeightPath, OpeningPath
 from narrow_cornice.job.rules import house_rules_of
@@ -42,7 +42,7 @@ class OpeningFace(msgspec.Struct, frozen=True):
     @property
     def to_floor(self) -> bool:
         """Return whether there is no wall below: a door or a doorway."""
-        return self.opening.kind != "window"
+        return self.opening.kind not in RAISED
 
 
 class StandingBulk(msgspec.Struct, frozen=True):
@@ -195,7 +195,7 @@ def _opening_face(room_id: str, opening: Opening) -> OpeningFace:
             f"typed as {length.text}" if length.text else "",
         )
 
-    u0, bottom = opening.place.mm, opening.sill.mm if opening.kind == "window" else 0.0
+    u0, bottom = opening.place.mm, opening.sill.mm if opening.kind in RAISED else 0.0
     return OpeningFace(
         opening,
         Rect(u0, bottom, u0 + opening.width.mm, bottom + opening.height.mm),

@@ -1,7 +1,8 @@
 """What of a tiled field turns an edge: into the reveals of openings it lies round, and round outside corners.
 
 A reveal begins with whole tiles at its outer edge and ends cut against the frame; the rows of the wall go on in it.
-It is laid out folded into its opening, as deep as that is: so its joints meet those of the wall. A free edge is closed
+It is laid out folded into its opening, as deep as that is: so its joints meet those of the wall. The back of a niche is
+tiled on as if it stood in the wall. A free edge is closed
 with a strip of edge trim, or the tiles of both its sides are mitred.
 """
 
@@ -23,7 +24,7 @@ from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import by_value
 from narrow_cornice.trim.runs import corner_kind
 
-Side = Literal["left", "right", "head", "sill"]
+Side = Literal["left", "right", "head", "sill", "back"]
 TOUCHES = 1.0  # mm beside an edge, in which a field that goes up to it is looked for
 LEAST = 1.0  # mm: a shorter stretch is no edge
 OF_ANOTHER = 1_000_000  # cells of each reveal are told apart from all others
@@ -31,13 +32,14 @@ OF_ANOTHER = 1_000_000  # cells of each reveal are told apart from all others
 
 class Hole(NamedTuple):
     """An opening that a field may turn into: its identity and name, its box on the wall, how deep its reveal is, and
-    whether it has a sill."""
+    whether it has a sill, and a back."""
 
     id: str
     name: str
     box: Box
     deep: float
     sill: bool
+    back: bool = False
 
 
 class Edges(NamedTuple):
@@ -60,6 +62,7 @@ class Turned(NamedTuple):
     deep: float
     stretches: tuple[tuple[float, float], ...]
     pieces: tuple[Piece, ...]
+    back: float = 0.0  # m², of the back of a niche
 
     @property
     def long(self) -> float:
@@ -69,7 +72,7 @@ class Turned(NamedTuple):
     @property
     def area(self) -> float:
         """What of it is tiled, in m²."""
-        return self.long * self.deep / 1e6
+        return self.back or self.long * self.deep / 1e6
 
 
 def edges_of(room: Room, field: Field, changed_rules: dict[str, float]) -> Edges:
@@ -98,6 +101,7 @@ def _edges(face: WallFace, field: Field, *, shared: bool) -> Edges:
             (one.rect.u0, one.rect.v0, one.rect.u1, one.rect.v1),
             float(one.opening.reveal.mm),
             not one.to_floor,
+            one.opening.kind == "niche",
         )
         for one in face.openings
         if field.reveals and one.opening.reveal.mm > 0 and not one.opening.cased and one.opening.kind != "arch"
@@ -118,6 +122,7 @@ def turned_into(edges: Edges, laying: Laying, region: Region) -> Iterator[Turned
     number = 0
     for hole in edges.holes:
         left, bottom, right, top = hole.box
+        met = False
         sides: tuple[tuple[Side, Box, int], ...] = (
             ("left", (left - TOUCHES, bottom, left, top), 1),
             ("right", (right, bottom, right + TOUCHES, top), 1),
@@ -135,7 +140,13 @@ def turned_into(edges: Edges, laying: Laying, region: Region) -> Iterator[Turned
                 there = replace(laying, start=start) if laying.pattern in IN_ROWS and not laying.turn else laying
                 more = laid(there, region_of([box_ring(box)]))
                 pieces += [one._replace(cell=one.cell + OF_ANOTHER * number) for one in more]
+            met = True
             yield Turned(hole.id, hole.name, side, hole.deep, stretches, tuple(pieces))
+        if hole.back and met:
+            number += 1
+            on_back = laid(laying, region_of([box_ring(hole.box)]))
+            back = tuple(one._replace(cell=one.cell + OF_ANOTHER * number) for one in on_back)
+            yield Turned(hole.id, hole.name, "back", hole.deep, (), back, (right - left) * (top - bottom) / 1e6)
 
 
 def stops_in(reveals: Sequence[Turned], axis: int, shifts: Sequence[float]) -> Iterator[Stop]:
@@ -183,7 +194,7 @@ def outer_edges(edges: Edges, region: Region, reveals: Sequence[Turned]) -> tupl
     """Return the outer edges of a field: those of its reveals, and the outside corners of the room that it comes up
     to."""
     _, bottom, _, top = region.bounds
-    made = [Outer(f"{one.side} of {one.name[:40]}", one.long) for one in reveals]
+    made = [Outer(f"{one.side} of {one.name[:40]}", one.long) for one in reveals if one.long > LEAST]
     for at, ends, name in edges.corners:
         beside = (at - TOUCHES, bottom, at, top) if ends else (at, bottom, at + TOUCHES, top)
         long = sum(b - a for a, b in _met(region, beside, 1))

@@ -23,7 +23,11 @@ USUAL_OPENINGS: dict[OpeningKind, dict[str, float]] = {
     "doorway": {"width": 900, "height": 2100, "reveal": 120},
     "arch": {"width": 1000, "height": 2200, "reveal": 200, "rise": 500},
     "fireplace": {"width": 900, "height": 900, "reveal": 350},
+    "niche": {"width": 400, "height": 600, "sill": 1100, "reveal": 90},
 }
+
+
+UNCASED: tuple[OpeningKind, ...] = ("arch", "niche")  # at first
 
 
 def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) -> Edit:
@@ -35,7 +39,7 @@ def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) ->
         there = room.measured.openings
         number = sum(opening.kind == kind for opening in there) + 1
         fresh = fresh_id("o", (one.id for one in there))
-        opening = Opening(fresh, kind, wall_id, f"{kind} {number}", place, cased=kind != "arch", **sizes)
+        opening = Opening(fresh, kind, wall_id, f"{kind} {number}", place, cased=kind not in UNCASED, **sizes)
         return with_measured(room, openings=(*there, opening))
 
     return room_edit(f"add {kind}", room_id, change)

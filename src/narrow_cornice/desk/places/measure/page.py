@@ -32,7 +32,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
-from narrow_cornice.job.measured import CornerOffset, Diagonal, WallAsRead, WallWidth
+from narrow_cornice.job.measured import RAISED, CornerOffset, Diagonal, WallAsRead, WallWidth
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import (
     AskedDiagonalPath,
@@ -476,7 +476,7 @@ class MeasurePage(DrawingPage):
                     self.size_cell(about.sized("place")),
                     self.size_cell(about.sized("width")),
                     self.size_cell(about.sized("height")),
-                    self.size_cell(about.sized("sill")) if opening.kind == "window" else Cell(""),
+                    self.size_cell(about.sized("sill")) if opening.kind in RAISED else Cell(""),
                     self.size_cell(about.sized("reveal")),
                 )
             )

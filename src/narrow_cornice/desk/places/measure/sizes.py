@@ -16,7 +16,7 @@ from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.job import edits
 from narrow_cornice.job.hanging import put_up_on_walls
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.measured import Backing, CornerOffset, WallWidth
+from narrow_cornice.job.measured import RAISED, Backing, CornerOffset, WallWidth
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import (
     AcrossPath,
@@ -53,8 +53,8 @@ OPENING_WORDS = {
 
 
 def fields_of(kind: str) -> tuple[str, ...]:
-    """Return the sizes an opening of a kind has: only windows have a sill, only arches a rise."""
-    only = {"sill": kind == "window", "rise": kind == "arch"}
+    """Return the sizes an opening of a kind has: only windows and niches have a sill, only arches a rise."""
+    only = {"sill": kind in RAISED, "rise": kind == "arch"}
     return tuple(field for field in OPENING_WORDS if only.get(field, True))
 
 

@@ -132,6 +132,7 @@ def opening_actions(bench: Bench, room: Room, wall_id: str) -> dict[str, Callabl
         "Add a doorway": lambda: add("doorway"),
         "Add an arch": lambda: add("arch"),
         "Add a fireplace": lambda: add("fireplace"),
+        "Add a niche": lambda: add("niche"),
     }
 
 
@@ -249,6 +250,8 @@ def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:
                 bench, lambda tone: edits.change_opening(room.id, opening.id, opening.name, frame=tone), text
             ),
         )
+    if opening.kind == "niche":
+        yield NoteRow("What is behind it, and whether a wall may be cut into, is asked before anybody cuts.", "ochre")
     yield from caution_rows(risks_of_thing(opening))
     yield from bench.findings(bench.about(room, OpeningPath(room.id, opening.id)))
     mine = [one for one in room_surfaces(room, job.house_rules) if group_and_thing(one.key)[1] == opening.id]
