@@ -17,7 +17,7 @@ from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.job.finishes import Slat
-from narrow_cornice.job.measured import Bulk
+from narrow_cornice.job.measured import RAISED, Bulk
 from narrow_cornice.trim.kinds import OF_TRIM, WALL_KINDS, TrimKind
 
 Places = NDArray[np.float64]
@@ -123,7 +123,7 @@ class Walked:
         made = []
         for one in self.room.measured.openings:
             if one.wall == wall.id:
-                low = one.sill.mm if one.kind == "window" else 0.0
+                low = one.sill.mm if one.kind in RAISED else 0.0
                 rise = min(one.rise.mm, one.height.mm) if one.kind == "arch" else 0.0
                 hole = Hole(one.place.mm, one.place.mm + one.width.mm, low, low + one.height.mm, rise)
                 cased = self.casing + self.setback if one.cased and self.casing else 0.0
@@ -199,7 +199,7 @@ class Walked:
     def _window(self, index: int, hole: Hole) -> bool:
         wall = self.room.measured.walls[index]
         return any(
-            one.kind == "window" and one.wall == wall.id and one.place.mm == hole.left
+            one.kind in RAISED and one.wall == wall.id and one.place.mm == hole.left
             for one in self.room.measured.openings
         )
 
