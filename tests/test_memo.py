@@ -28,6 +28,7 @@ from narrow_cornice.job.sized import size_memos, things_in
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import parse_length
 from random_jobs import random_job
+from thorough import many
 
 
 class Calls:
@@ -100,8 +101,8 @@ def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
     size_memos(starting_job())
     assert memo._counts == memo.FEW  # a small job keeps what the least is
     job = demo_job()
-    many = replace(job, rooms=tuple(replace(room, id=f"{room.id} {n}") for n in range(50) for room in job.rooms))
-    size_memos(many)
+    large = replace(job, rooms=tuple(replace(room, id=f"{room.id} {n}") for n in range(50) for room in job.rooms))
+    size_memos(large)
     assert memo._counts["room"] == 50 * len(job.rooms)
     assert memo._counts["wall"] == 50 * sum(len(room.measured.walls) for room in job.rooms)
     assert memo._counts["thing"] >= 50 * sum(map(things_in, job.rooms)) > 20 * memo.FEW["thing"]
@@ -139,8 +140,8 @@ def test_after_many_edits_little_more_is_kept_than_what_holds() -> None:
         second_look(job)
     for one in memo._memos:
         if one.each in ("room", "wall") and holds[one.function]:
-            many = len(one.kept)
-            assert many <= 2 * max(holds[one.function], memo.FEW[one.each]), one.function
+            held = len(one.kept)
+            assert held <= 2 * max(holds[one.function], memo.FEW[one.each]), one.function
 
 
 def _rooms_in(figure: Figure) -> set[str]:
@@ -173,7 +174,7 @@ def test_of_two_rooms_that_share_every_part_each_leads_to_itself(seed: int) -> N
 def test_threads_that_derive_one_job_together_get_what_one_alone_gets() -> None:
     job = random_job(4)
     alone = (to_buy(job), dict(tally(job)))
-    for _ in range(2):
+    for _ in range(many(1, 4)):
         memo.let_go()
         with ThreadPoolExecutor(4) as threads:
             found = list(threads.map(lambda _: (to_buy(job), dict(tally(job))), range(4)))

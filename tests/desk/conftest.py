@@ -69,6 +69,12 @@ def _patient(monkeypatch: pytest.MonkeyPatch) -> None:
 
 
 @pytest.fixture(autouse=True)
+def _searched_shortly(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Search for arrangements a moment, not for as long as a person would wait."""
+    monkeypatch.setattr("narrow_cornice.derived.zoned.arranged.SECONDS", 1.5)
+
+
+@pytest.fixture(autouse=True)
 def _what_was_worked_out_stays(monkeypatch: pytest.MonkeyPatch) -> None:
     """Keep what one test worked out for the next: nearly all of them open the same job. What is let go when another
     job opens has a test of its own."""

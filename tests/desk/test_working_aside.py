@@ -49,7 +49,7 @@ def test_a_row_that_is_shown_no_more_is_let_go(window: MainWindow) -> None:
         session.do(edits.change_opening("r1", "o1", "door", width=parse_length(f"{800 + number}")))
     before = rows()
     assert before > 3
-    for number in range(20):
+    for number in range(8):
         session.do(edits.change_opening("r1", "o1", "door", width=parse_length(f"{850 + number}")))
         QApplication.processEvents()
     assert rows() <= before + 3

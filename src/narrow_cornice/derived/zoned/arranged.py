@@ -33,7 +33,7 @@ def suggest(
     moving: Collection[str],
     told: Callable[[tuple[Arrangement, ...]], object] = lambda _: None,
     stopped: Callable[[], bool] = lambda: False,
-    seconds: float = SECONDS,
+    seconds: float | None = None,
 ) -> tuple[Arrangement, ...]:
     """Return a few arrangements of the pieces of some identities in a room; all others stay where they stand."""
     measured = measured_room(room, changed_rules)
@@ -65,7 +65,9 @@ def suggest(
         if piece.id in moving and not is_gone(room, piece)
     ]
     fixed = [one for one in standing_pieces(room, changed_rules) if one.id not in moving]
-    return arrangements(places, moved, fixed, house_rules_of(changed_rules), seconds, told, stopped)
+    return arrangements(
+        places, moved, fixed, house_rules_of(changed_rules), SECONDS if seconds is None else seconds, told, stopped
+    )
 
 
 def fields_of(arrangement: Arrangement) -> Mapping[str, Mapping[str, Any]]:
