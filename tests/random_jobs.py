@@ -408,6 +408,7 @@ def _field_changed(pick: random.Random, job: Job, room: Room) -> Edit:
             {"drain": (pick.uniform(0, 4000), pick.uniform(0, 4000))},
             {"count": pick.randint(1, 300), "ends": pick.choice(["gap", "slat", "half"])},
             {"reveals": True, "outwards": pick.choice(["trimmed", "mitred"])},
+            {"outline": tuple((pick.uniform(0, 4000), pick.uniform(0, 2600)) for _ in range(pick.randint(3, 6)))},
         ]
     )
     return edits.change_field(room.id, field.id, field.name, **change)

@@ -274,3 +274,28 @@ def test_what_is_handed_out_is_written(window: MainWindow, tmp_path: Path, monke
             QTest.qWait(20)
         content = path.read_bytes().removeprefix(b"\xef\xbb\xbf")
         assert content.startswith(begins), words
+
+
+def test_a_field_gets_an_outline_that_is_dragged_and_typed(window: MainWindow) -> None:
+    page = walls(window, "fields", "r5")
+    field_id = walling(window, "r5").fields[0].id
+    window.session.look(seen_as="field", selected=FieldPath("r5", field_id))
+    settle()
+    assert press(window, "Draw its outline")
+    ring = walling(window, "r5").fields[0].outline
+    assert len(ring) == 4
+    page._dropped(FieldPath("r5", field_id, corner=2), 1500.0, -1700.0)
+    settle()
+    assert walling(window, "r5").fields[0].outline[2] == (1500.0, 1700.0)
+    type_into(field(window, "Corner 1"), "100, 900")
+    assert walling(window, "r5").fields[0].outline[0] == (100.0, 900.0)
+    assert press(window, "Another corner")
+    assert len(walling(window, "r5").fields[0].outline) == 5
+    type_into(field(window, "Corner 5"), " ")
+    assert len(walling(window, "r5").fields[0].outline) == 4
+    type_into(field(window, "Corner 1"), "here")
+    assert "no place" in window.notice()
+    assert press(window, "No outline of its own")
+    assert not walling(window, "r5").fields[0].outline
+    window.session.undo()
+    assert len(walling(window, "r5").fields[0].outline) == 4

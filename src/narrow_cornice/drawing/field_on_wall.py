@@ -72,6 +72,15 @@ def said_of(laid: LaidField, changed_rules: dict[str, float], settings: Settings
     return f"{laid.field.name[:40]} leaves {many}, {show_size(laid.thin[0], settings)} at the thinnest"
 
 
+def own_outline(laid: LaidField, room: str) -> Iterator[Mark]:
+    """Yield the outline of a field that has one of its own, with a handle on every corner."""
+    corners = [FACE.at(u, v) for u, v in laid.field.outline]
+    if corners:
+        yield Stroke(tuple(corners), Pen("verdigris", 0.9, dashed=True), closed=True)
+    for number, corner in enumerate(corners):
+        yield Handle(corner, FieldPath(room, laid.field.id, corner=number))
+
+
 # Many parameters: a field, and what is shown of it.
 def over_field(
     laid: LaidField, room: str, changed_rules: dict[str, float], settings: Settings, *, chosen: bool
@@ -98,6 +107,7 @@ def over_field(
         yield Stroke((FACE.at(left - BEYOND, y), FACE.at(right + BEYOND, y)), pen)
     if movable(laid):
         yield Handle(FACE.at(x, y), about.sized("start"))
+    yield from own_outline(laid, room)
 
 
 @by_identity(times=1, each="room")

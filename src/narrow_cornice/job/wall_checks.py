@@ -9,7 +9,7 @@ from narrow_cornice.features.scatter import MOST_THINGS
 from narrow_cornice.job.finishes import IN_LENGTHS, Board, Covering, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, unique
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.walled import Field, Flight, Gallery, Walling
+from narrow_cornice.job.walled import Field, Flight, Gallery, Spot, Walling
 from narrow_cornice.units.lengths import LARGEST_MM
 
 Known = Mapping[str, Collection[str]]
@@ -64,11 +64,15 @@ def _gallery(gallery: Gallery, where: str, known: Known) -> None:
             number(picture.weight, f"{at}.weight", 0, 1000)
 
 
-def _flight(flight: Flight, where: str, known: Known) -> None:
-    number(len(flight.outline), f"{where}.outline", 3, MOST_CORNERS)
-    for spot in flight.outline:
+def _outline(outline: tuple[Spot, ...], where: str) -> None:
+    number(len(outline), where, 3, MOST_CORNERS)
+    for spot in outline:
         for place in spot:
-            number(place, f"{where}.outline", -1e6, 1e6)
+            number(place, where, -1e6, 1e6)
+
+
+def _flight(flight: Flight, where: str, known: Known) -> None:
+    _outline(flight.outline, f"{where}.outline")
     if flight.count is not None:
         number(flight.count, f"{where}.count", 1, MOST_THINGS)
     number(flight.density, f"{where}.density", 0.1, 1000)
@@ -91,6 +95,8 @@ def _field(field: Field, where: str, known: Known, runs: Collection[str]) -> Non
         size = getattr(field, name)
         if size is not None:
             number(float(size.mm), f"{where}.{name}", -float(LARGEST_MM), float(LARGEST_MM))
+    if field.outline:
+        _outline(field.outline, f"{where}.outline")
     length_within(field.joint, f"{where}.joint", zero=True)
     length_within(field.gap, f"{where}.gap", zero=True)
     for name, most in (("joint", 200.0), ("gap", 5000.0)):

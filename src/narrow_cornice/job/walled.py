@@ -37,12 +37,13 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     slat, board, tile or paper of the job as its card has it: a field is all that is needed to lay it out, and a change
     of the card changes every field of it.
 
-    ``left`` to ``top`` are its edges. ``pattern`` and ``way`` say how it is laid, ``joint`` and ``gap`` how far apart,
-    None as the covering has it; ``count`` fixes the number of slats, ``ends`` what both their ends are. It starts
-    ``across`` and ``up`` from where it is said, from ``start_x`` and ``start_y`` where that is typed. ``turn`` turns
-    the pattern, ``angle`` and ``block`` are those of chevron and herringbone. ``border`` is a border of its own pieces
-    all round, ``drain`` where a floor falls to. Tiles may go into the ``reveals`` of openings that have no casing;
-    ``outwards`` says how they are closed there and at outside corners.
+    ``left`` to ``top`` are its edges, ``outline`` the corners of one of its own, none for all that is between them.
+    ``pattern`` and ``way`` say how it is laid, ``joint`` and ``gap`` how far apart, None as the covering has it;
+    ``count`` fixes the number of slats, ``ends`` what both their ends are. It starts ``across`` and ``up`` from where
+    it is said, from ``start_x`` and ``start_y`` where that is typed. ``turn`` turns the pattern, ``angle`` and
+    ``block`` are those of chevron and herringbone. ``border`` is a border of its own pieces all round, ``drain``
+    where a floor falls to. Tiles may go into the ``reveals`` of openings that have no casing; ``outwards`` says how
+    they are closed there and at outside corners.
     """
 
     id: Id
@@ -70,6 +71,7 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     block: Length | None = None
     border: Length | None = None
     drain: Spot | None = None
+    outline: tuple[Spot, ...] = ()
     reveals: bool = False
     outwards: Outwards = "trimmed"
 

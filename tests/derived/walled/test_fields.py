@@ -266,3 +266,35 @@ def test_whole_repeats_end_at_both_ends() -> None:
         count, exact = whole_repeats(length, 230)
         assert count * exact == pytest.approx(length)
         assert all(abs(exact - 230) <= abs(length / other - 230) + 1e-9 for other in range(1, 40))
+
+
+def test_a_field_inside_an_outline_of_its_own() -> None:
+    """A triangle of 2 000 × 1 000: 1 m², of which a quarter is over 500; beyond the wall there is nothing."""
+    ring = ((1000.0, 0.0), (3000.0, 0.0), (2000.0, 1000.0))
+    made = laid(bare_room(), outline=ring)
+    assert made.area is not None
+    assert made.area.value == pytest.approx(1.0)
+    triangle = shapely.Polygon(ring)
+    assert all(triangle.buffer(1e-3).contains(shapely.Polygon(piece.outline)) for piece in made.pieces)
+    upper = laid(bare_room(), outline=ring, bottom=mm(500))
+    assert upper.area is not None
+    assert upper.area.value == pytest.approx(0.25)
+    beyond = laid(bare_room(), outline=((3000.0, 0.0), (5000.0, 0.0), (5000.0, 1000.0), (3000.0, 1000.0)))
+    assert beyond.area is not None
+    assert beyond.area.value == pytest.approx(1.0)  # the wall ends at 4 000
+    for covering in ("slat-oak", "board-tongue", "paper-leaf"):
+        known = STUFF.get(covering)
+        if known is not None:
+            inside = laid(bare_room(), covering=known, outline=ring)
+            assert not inside.fault
+            assert all(triangle.buffer(1e-3).contains(shapely.Polygon(piece.outline)) for piece in inside.pieces)
+
+
+def test_an_outline_that_crosses_itself_is_told_and_kept() -> None:
+    history = bare_room()
+    made = laid(history, outline=((0.0, 0.0), (1000.0, 1000.0), (1000.0, 0.0), (0.0, 1000.0)))
+    assert "crosses itself" in made.fault
+    raw = msgspec.json.encode(history.job)
+    assert decode_json(raw, "it") == history.job
+    with pytest.raises(CorniceError):
+        decode_json(raw.replace(b"[[0.0,0.0],[1000.0,1000.0],[1000.0,0.0],[0.0,1000.0]]", b"[[0.0,0.0]]"), "it")

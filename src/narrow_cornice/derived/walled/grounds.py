@@ -14,7 +14,7 @@ from narrow_cornice.derived.built.before_walls import standing_before, standing_
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.lying import lying_on
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
-from narrow_cornice.features.region import FieldError, Region, Ring, box_ring, region_from, region_of
+from narrow_cornice.features.region import GRID, FieldError, Region, Ring, box_ring, region_from, region_of
 from narrow_cornice.job.measured import Fixture
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.walled import Field
@@ -167,9 +167,14 @@ def _covered(rings: Sequence[Ring], left: float, right: float) -> bool:
 
 
 def _within(region: Region, field: Field) -> Region:
-    """Return as much of a region as lies between the edges of a field."""
+    """Return as much of a region as lies between the edges of a field, and inside its own outline where it has one."""
     import shapely
 
+    if field.outline:
+        ring = shapely.Polygon(field.outline)
+        if not ring.is_valid or ring.area <= 0:
+            raise FieldError("Its outline crosses itself.", remedy="Move its corners so that it goes round once.")
+        region = region_from(shapely.intersection(region.shape, ring, grid_size=GRID))
     edges = [field.left, field.bottom, field.right, field.top]
     if all(edge is None for edge in edges):
         return region

@@ -34,6 +34,7 @@ from narrow_cornice.job.paths.hanging import GalleryPath as GalleryPath
 from narrow_cornice.job.paths.hanging import HangingPath as HangingPath
 from narrow_cornice.job.paths.hanging import MarkPath as MarkPath
 from narrow_cornice.job.paths.hanging import OpeningPath as OpeningPath
+from narrow_cornice.job.paths.hanging import OutlinedPath as OutlinedPath
 from narrow_cornice.job.paths.hanging import PanelsPath as PanelsPath
 from narrow_cornice.job.paths.hanging import RecessPath as RecessPath
 from narrow_cornice.job.paths.hanging import RoofWindowPath as RoofWindowPath

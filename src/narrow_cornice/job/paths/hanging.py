@@ -118,11 +118,34 @@ class AcrossPath(InRoom, frozen=True):
         return identified(room.measured.recesses, self.recess) is not None
 
 
-class FieldPath(HangingPath, frozen=True):
+class OutlinedPath(HangingPath, frozen=True):
+    """Something inside an outline; ``corner`` is one of the corners of that, from nought, −1 for all of it."""
+
+    corner: int = -1
+
+    @property
+    def thing(self) -> OutlinedPath:
+        """Return the path of the whole."""
+        return type(self)(self.room, self.id)
+
+    @property
+    def steps(self) -> tuple[str, ...]:
+        """Return the fields that tell it from others."""
+        return (self.id, self.size, *((str(self.corner),) if self.corner >= 0 else ()))
+
+
+class FieldPath(OutlinedPath, frozen=True):
     """A field of slats, boards, tiles or paper."""
 
     word: ClassVar[str] = "field"
     field: ClassVar[str] = "fields"
+
+
+class FlightPath(OutlinedPath, frozen=True):
+    """Many small things inside an outline."""
+
+    word: ClassVar[str] = "flight"
+    field: ClassVar[str] = "flights"
 
 
 class GalleryPath(HangingPath, frozen=True):
@@ -141,24 +164,6 @@ class GalleryPath(HangingPath, frozen=True):
     def steps(self) -> tuple[str, ...]:
         """Return the fields that tell it from others."""
         return (self.id, self.size, *((self.picture,) if self.picture else ()))
-
-
-class FlightPath(HangingPath, frozen=True):
-    """Many small things inside an outline; ``corner`` is one of the corners of that, from nought, −1 for all of it."""
-
-    word: ClassVar[str] = "flight"
-    field: ClassVar[str] = "flights"
-    corner: int = -1
-
-    @property
-    def thing(self) -> FlightPath:
-        """Return the path of the whole."""
-        return FlightPath(self.room, self.id)
-
-    @property
-    def steps(self) -> tuple[str, ...]:
-        """Return the fields that tell it from others."""
-        return (self.id, self.size, *((str(self.corner),) if self.corner >= 0 else ()))
 
 
 class ShownPath(HangingPath, frozen=True):

@@ -3,6 +3,7 @@ takes."""
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator
 from functools import partial
 from typing import Any
@@ -126,6 +127,7 @@ def field_rows(bench: Bench, job: Job, path: FieldPath) -> Iterator[Row]:
     yield Caption("Its edges")
     for size in ("left", "right", "bottom", "top"):
         yield from bench.size_rows(path.sized(size), WORDS[size].split(",")[0].capitalize())
+    yield from _outline_rows(bench, job, laid, change)
     taken = next((one for one in taken_of(room, job.house_rules) if one.laid.field.id == field.id), None)
     if taken is not None:
         yield from _taken_rows(bench, job, taken)
@@ -333,13 +335,50 @@ def _fall_rows(bench: Bench, job: Job, laid: LaidField, change: Change) -> Itera
     yield NoteRow("Waterproofing first, tested; falls and drains by the local code and a licensed trade.", "ochre")
 
 
+def _outline_rows(bench: Bench, job: Job, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield the outline of a field's own, corner by corner: dragged on the drawing, or typed."""
+    ring = laid.field.outline
+    if not ring:
+        if laid.ground.region is not None:
+            left, bottom, right, top = (float(round(one)) for one in laid.ground.region.bounds)
+            box = ((left, bottom), (right, bottom), (right, top), (left, top))
+            yield ButtonsRow(("Draw its outline",), lambda _: change(outline=box))
+        return
+
+    def typed(number: int, text: str) -> bool:
+        def made() -> edits.Edit:
+            spot = _spot(text, job.settings)
+            corners = [*ring[:number], *([spot] if spot is not None else []), *ring[number + 1 :]]
+            if len(corners) < 3:
+                raise CorniceError("An outline has three corners at least.", where="outline")
+            return edits.change_field(
+                bench.session.view.room_id, laid.field.id, laid.field.name, outline=tuple(corners)
+            )
+
+        return bench.session.do_made(made)
+
+    yield Caption("Its outline")
+    for number, (x, y) in enumerate(ring):
+        shown = ", ".join(bare_size(place, job.settings) for place in (x, y))
+        yield TextRow(f"Corner {number + 1}", shown, partial(typed, number))
+    yield NoteRow("Drag the rings, or type along and up; an empty corner goes.")
+    sides = [(math.dist(a, b), number) for number, (a, b) in enumerate(zip(ring, (*ring[1:], ring[0]), strict=True))]
+    _, longest = max(sides)
+    (ax, ay), (bx, by) = ring[longest], ring[(longest + 1) % len(ring)]
+    more = (*ring[: longest + 1], (float(round((ax + bx) / 2)), float(round((ay + by) / 2))), *ring[longest + 1 :])
+    yield ButtonsRow(
+        ("Another corner", "No outline of its own"),
+        lambda index: change(outline=more if index == 0 else ()),
+    )
+
+
 def _spot(text: str, settings: Settings) -> tuple[float, float] | None:
-    """Return a place of the plan as it was typed, None for none. Raises CorniceError."""
+    """Return a place as it was typed, along and up, None for none. Raises CorniceError."""
     if not text.strip():
         return None
     parts = text.split(",")
     if len(parts) != 2:
-        raise CorniceError(f"“{text[:40]}” is no place.", where="drain", remedy="Write two sizes, as 1200, 900.")
+        raise CorniceError(f"“{text[:40]}” is no place.", where="place", remedy="Write two sizes, as 1200, 900.")
     x, y = (float(parse_length(part, settings.unit).mm) for part in parts)
     return x, y
 

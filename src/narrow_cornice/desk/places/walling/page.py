@@ -35,7 +35,7 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import FieldPath, FlightPath, GalleryPath, HangingPath, ShownPath
+from narrow_cornice.job.paths import FieldPath, GalleryPath, HangingPath, OutlinedPath, ShownPath
 from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import kept_aside
 from narrow_cornice.units.lengths import Length
@@ -205,12 +205,12 @@ class WallsPage(DrawingPage):
             return edits.change_walled(room.id, "galleries", thing.id, thing.name, **at)
         if isinstance(about, ShownPath):
             return edits.change_walled(room.id, "screens", thing.id, thing.name, **at)
-        if isinstance(about, FlightPath):
+        if isinstance(about, OutlinedPath) and about.corner >= 0:
             ring = list(thing.outline)
-            if not 0 <= about.corner < len(ring):
+            if about.corner >= len(ring):
                 return None
             ring[about.corner] = (round(x), round(-y))
-            return edits.change_walled(room.id, "flights", thing.id, thing.name, outline=tuple(ring))
+            return edits.change_walled(room.id, about.field, thing.id, thing.name, outline=tuple(ring))
         return self._start_moved(room, about, x, y) if isinstance(about, FieldPath) else None
 
     def _start_moved(self, room: Room, about: FieldPath, x: float, y: float) -> Edit | None:
