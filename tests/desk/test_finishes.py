@@ -124,6 +124,14 @@ def test_a_wall_is_papered_and_a_floor_tiled_from_the_bench(window: MainWindow) 
     pick(window, "Covered with", "Salt tile, 100 × 200")
     notes = [row.text for row in window.bench.view.rows() if isinstance(row, NoteRow)]
     assert any("Laid from the middle" in text for text in notes)
+    before = window.session.job
+    assert press(window, "Lay it out in Walls")
+    room = window.session.job.room("r5")
+    assert room.finishes.surfaces["upper wall@w3"].covering is None
+    laid = room.walling.fields[-1]
+    assert (laid.covering.id, laid.wall, laid.bottom, laid.top) == ("salt-tile", "w3", None, None)
+    window.session.undo()
+    assert window.session.job == before
 
 
 def test_pieces_and_blocks_are_put_in_sized_and_taken_away(window: MainWindow) -> None:

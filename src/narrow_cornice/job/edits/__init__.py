@@ -177,6 +177,9 @@ from narrow_cornice.job.edits.finish_edits import (
     change_piece as change_piece,
 )
 from narrow_cornice.job.edits.finish_edits import (
+    lay_out as lay_out,
+)
+from narrow_cornice.job.edits.finish_edits import (
     put_left_tin as put_left_tin,
 )
 from narrow_cornice.job.edits.finish_edits import (

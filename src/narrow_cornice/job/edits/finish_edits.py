@@ -20,7 +20,7 @@ from narrow_cornice.job.edits.making import (
     with_finishes,
     without_one,
 )
-from narrow_cornice.job.edits.walling_edits import nothing_lies_in
+from narrow_cornice.job.edits.walling_edits import add_field, nothing_lies_in
 from narrow_cornice.job.finishes import (
     Colour,
     Finish,
@@ -34,6 +34,7 @@ from narrow_cornice.job.finishes import (
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.house_stock import HouseTin
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.walled import Field
 from narrow_cornice.units.lengths import Length, plain_length
 
 
@@ -44,6 +45,13 @@ def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fi
     """
     wanted = tuple(keys)
     return change_finishes(dict.fromkeys(room_ids, wanted), title, **fields)
+
+
+def lay_out(room_id: str, surface_key: str, called: str, field: Field) -> Edit:
+    """Lay a field of the covering that a surface was given as a whole, in place of that."""
+    laid = add_field(room_id, field)
+    bare = change_finish([room_id], [surface_key], called, covering=None)
+    return Edit(f"lay out {called[:40]}", lambda job: laid.apply(bare.apply(job)))
 
 
 def change_finishes(room_keys: Mapping[str, Sequence[str]], title: str, **fields: Any) -> Edit:

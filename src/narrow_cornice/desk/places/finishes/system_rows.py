@@ -8,14 +8,20 @@ from typing import get_args
 from narrow_cornice.derived.coated.coatings import Coated
 from narrow_cornice.derived.coated.coverings import room_coverings
 from narrow_cornice.derived.coated.layers import layers_of, tint_for
+from narrow_cornice.derived.coated.two_tones import split_of
+from narrow_cornice.derived.coated.wall_surfaces import wall_bands
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.desk.bench import Bench
-from narrow_cornice.desk.bench_rows import Caption, ChoiceRow, NoteRow, Row, SwatchRow, ToggleRow
+from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, ChoiceRow, NoteRow, Row, SwatchRow, ToggleRow
 from narrow_cornice.exchange.cautions import cautions_of, in_short
 from narrow_cornice.finishes.systems import preparations, systems
 from narrow_cornice.finishes.woods import Wear, WoodAge, opacities, species
-from narrow_cornice.job.finishes import Substrate
+from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Covering, Substrate, group_and_thing
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.job.walled import Field
+from narrow_cornice.units.lengths import plain_length
 from narrow_cornice.units.show import show_size
 
 Change = Callable[..., None]
@@ -136,3 +142,25 @@ def covering_rows(bench: Bench, job: Job, room: Room, one: Coated) -> Iterator[R
     for figure in (covered.adhesive, covered.grout, covered.hours):
         if figure is not None:
             yield bench.figure_row(figure, False)
+    field = _as_field(job, room, one, covered.covering)
+    if field is not None:
+        yield NoteRow("Counted with a share for waste. Laid out in Walls it is counted piece by piece.")
+        edit = edits.lay_out(room.id, one.surface.key, one.surface.name, field)
+        yield ButtonsRow(("Lay it out in Walls",), lambda _: bench.do(edit))
+
+
+def _as_field(job: Job, room: Room, one: Coated, covering: Covering) -> Field | None:
+    """Return a surface that is covered as a whole as a field: a wall, or as much of it as the surface is; a floor."""
+    if one.surface.kind == "floor":
+        return Field("", "", covering, on="floor")
+    trimmed = trimmed_room(room, job.house_rules)
+    if one.surface.kind != "wall" or not one.surface.wall_id or trimmed is None:
+        return None
+    bands = list(wall_bands(trimmed.trim, trimmed.height, split_of(trimmed)))
+    group, _ = group_and_thing(one.surface.key)
+    mine = next((band for band in bands if band[0] == group), None)
+    if mine is None:
+        return None
+    low, high = (plain_length(round(figure.value, 1)) for figure in mine[2:4])
+    bottom, top = low if mine is not bands[0] else None, high if mine is not bands[-1] else None
+    return Field("", "", covering, one.surface.wall_id, bottom=bottom, top=top)
