@@ -6,10 +6,12 @@ import gc
 import threading
 import time
 from collections.abc import Callable
+from typing import Any
 
 import pytest
-from driving import settle
+from driving import canvas, settle
 from PyQt6.QtCore import QEventLoop, QTimer
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.desk import working_aside
@@ -127,3 +129,40 @@ def _until(true: Callable[[], bool]) -> None:
     while not true() and time.monotonic() < end:
         settle()
     assert true()
+
+
+def test_the_drawing_is_shown_before_the_whole_house_is_counted(
+    window: MainWindow, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Where the last counts took long: the drawing is there while they are still worked out, the tally after them."""
+    session = window.session
+    session.look(place="trim", selected=TrimPath("r1", "cornice"))
+    settle()
+    go_on, count = threading.Event(), working_aside.count
+
+    def counted_later(*args: Any) -> None:
+        assert go_on.wait(20)
+        count(*args)
+
+    monkeypatch.setattr(working_aside, "count", counted_later)
+    monkeypatch.setattr(working_aside, "PATIENCE_MS", 20)
+    window.aside._took = 1.0
+    drawn = canvas(window)._drawing
+    refreshed: list[bool] = []
+    real = window.tally.refresh
+    monkeypatch.setattr(window.tally, "refresh", lambda *, moved: (refreshed.append(moved), real(moved=moved)))
+    assert session.do(edits.change_opening("r1", "o1", "door", width=parse_length("1234")))
+    for _ in range(500):
+        QTest.qWait(5)
+        if canvas(window)._drawing is not drawn:
+            break
+    assert canvas(window)._drawing is not drawn
+    assert window.aside.waits
+    assert not refreshed
+    go_on.set()
+    for _ in range(2000):
+        QTest.qWait(5)
+        if not window.aside.waits:
+            break
+    assert not window.aside.waits
+    assert refreshed

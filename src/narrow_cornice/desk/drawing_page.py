@@ -180,6 +180,10 @@ class DrawingPage(LeafPage):
                 self.part.show_sheet(self.sheet_of(leaf.key))
             self._set_sheet(self.session.remembered.folded(self.place.key, leaf.key))
 
+    def paint_now(self) -> None:
+        """Paint the drawing before anything else is done."""
+        self.canvas.repaint()
+
     def inset(self) -> Drawing | None:
         """Return the small drawing in the corner of the large one, None for none."""
         return None

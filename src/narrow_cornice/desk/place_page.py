@@ -31,6 +31,9 @@ class PlacePage(QWidget):
     def first_sight(self) -> None:
         """Show what is quick to show, as the first picture of the window; ``refresh`` comes right after it."""
 
+    def paint_now(self) -> None:
+        """Paint what ``first_sight`` shows before anything else is done."""
+
     def focus_drawing(self) -> None:
         """Give the keyboard to what is first on it."""
         self.setFocus()

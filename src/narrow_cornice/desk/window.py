@@ -204,6 +204,7 @@ class MainWindow(QMainWindow):
         page = self.pages.get(self.session.view.place)
         if page is not None and page is self._stack.currentWidget() and self._sees_all:
             page.first_sight()
+            page.paint_now()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Once the drawing is seen, show the rest; then count aside what all of it needs counted."""

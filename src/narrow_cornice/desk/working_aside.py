@@ -23,6 +23,7 @@ from narrow_cornice.job.model import Job
 AT_ONCE = 8  # rooms that are counted between two blinks
 PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without …
 LITTLE_PATIENCE_MS = 8  # … and where much is new, so that it will hardly be done
+MOST_TO_PAINT_MS = 150  # after which the counts are begun whether the drawing is painted or not
 BREATH_MS = 25  # in which the window is painted before anything is counted aside, which would go for the same processor
 
 
@@ -55,6 +56,7 @@ class WorkingAside(QObject):
         self._is_drawn.connect(self._take_drawing)
         self._asked = self._to_show = 0  # the last asking to be shown, and the one that is still to be
         self._moved = False
+        self._shown = Event()  # whether the drawing of the last asking is painted
         self._took = 0.0  # the seconds that the counts of the last change took
         self._known: Job | None = None  # the last job that was counted whole
         self._counting: Job | None = None  # the one that is being counted aside
@@ -77,8 +79,11 @@ class WorkingAside(QObject):
         session, self._asked = self._session, self._asked + 1
         job, view, room, asked = session.job, session.view, session.room(), self._asked
         self._to_show, self._moved = asked, self._moved or moved
+        quick = not moved or self._took <= PATIENCE_MS / 1000.0
         at_once, places = self._soon(job), self._places
-        drawing, whole = Event(), Event()
+        drawing, whole, shown = Event(), Event(), Event()
+        self._shown.set()  # nobody waits for a drawing that is not wanted any more
+        self._shown = shown
         patience = (PATIENCE_MS if at_once else LITTLE_PATIENCE_MS) / 1000.0
 
         def work() -> None:
@@ -90,6 +95,8 @@ class WorkingAside(QObject):
                 if at_once:
                     self._is_drawn.emit(asked)
                     drawing.set()
+                    if not quick:  # painting beside this would take ten times as long
+                        shown.wait(MOST_TO_PAINT_MS / 1000.0)
                     begin = time.perf_counter()
                     count(job, places, places[view.place])
                     if moved:
@@ -105,16 +112,16 @@ class WorkingAside(QObject):
 
         self._runner.run("", work, done, lambda _: done())
         # What took a moment the last time is waited for with the drawing; else the drawing is shown without it.
-        quick = not moved or self._took <= patience
         if (whole if quick else drawing).wait(patience) and whole.is_set():
             done()
         elif not drawing.is_set():
             self.late.emit()
 
     def _take_drawing(self, asked: int) -> None:
-        """Have the drawing shown while the counts are still being worked out."""
+        """Have the drawing shown before the counts are worked out."""
         if self._to_show == asked:
             self.drawn.emit()
+            self._shown.set()
 
     def _say_ready(self) -> None:
         moved, self._moved = self._moved, False
@@ -165,4 +172,5 @@ class WorkingAside(QObject):
     def end(self) -> None:
         """Let what is being worked out end unseen."""
         self._to_show, self._counting = 0, None
+        self._shown.set()
         self._runner.wait()
