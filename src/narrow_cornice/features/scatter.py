@@ -21,6 +21,7 @@ APART = 0.75
 MOST_THINGS = 2_000
 CANDIDATES = 24
 MOST_STEPS = 60
+MOST_THROWS = 20
 SWAPS = 3
 
 
@@ -53,14 +54,27 @@ def scattered(region: Region, count: int, shares: tuple[float, ...] = (1.0,), se
         raise FieldError(f"{count} things cannot be put up.", where="number", remedy=f"1 to {MOST_THINGS}.")
     pick = np.random.default_rng(seed)
     points = _thrown(region, count, pick)
-    wished = least_apart(region.area, count)
-    for _ in range(MOST_STEPS):
-        if count < 2 or _nearest(points).min() >= wished:
-            break
-        points = _relaxed(region, points)
-    apart = float(_nearest(points).min()) if count > 1 else None
+    wished, apart = least_apart(region.area, count), None
+    if count > 1:
+        points, near = _settled(region, points, wished)
+        for _ in range(MOST_THROWS):
+            if near >= wished:
+                break
+            # Some throws come to rest with two too near one another, whatever they are moved: another is tried.
+            other, its = _settled(region, _thrown(region, count, pick), wished)
+            points, near = (other, its) if its > near else (points, near)
+        apart = near
     colours = _coloured(points, _counts(count, shares), pick)
     return Scattered(tuple((float(x), float(y)) for x, y in points), colours, apart)
+
+
+def _settled(region: Region, points: np.ndarray, wished: float) -> tuple[np.ndarray, float]:
+    """Return places relaxed until no two are nearer than wished, or for some steps; and how near the nearest are."""
+    for _ in range(MOST_STEPS):
+        if (near := float(_nearest(points).min())) >= wished:
+            return points, near
+        points = _relaxed(region, points)
+    return points, float(_nearest(points).min())
 
 
 def _thrown(region: Region, count: int, pick: np.random.Generator) -> np.ndarray:
