@@ -91,8 +91,10 @@ def checked_sheets(parts: Sequence[Part], kinds: Sequence[SheetKind], saw: Saw) 
         sizes_are = all(2 * saw.edge_trim < size < 1e5 for size in (kind.length, kind.width))
         if not sizes_are or not 0 <= kind.price < 1e9 or (kind.count is not None and kind.count < 0):
             raise CuttingError(f"“{kind.name[:40]}” is no sheet that can be cut.", where=f"sheets[{number}]")
-    for part in dict.fromkeys(parts):
-        number = parts.index(part)
+    firsts: dict[Part, int] = {}  # of parts that are alike the first speaks for all
+    for number, part in enumerate(parts):
+        firsts.setdefault(part, number)
+    for part, number in firsts.items():
         if not (0 < part.length < 1e5 and 0 < part.width < 1e5):
             raise CuttingError(f"a part of {part.length:g} × {part.width:g} mm cannot be.", where=f"parts[{number}]")
         if not any(ways(part, kind, saw) for kind in kinds if kind.count != 0):

@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from narrow_cornice.casework.filling import Reach
 from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
-from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.built.before_walls import standing_of
 from narrow_cornice.derived.built.contents import RoomFilling, filling_of, metres_before, reach_of, things_of
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
@@ -123,10 +123,10 @@ def _side_by_side(
 def _trim_over(room: Room, run_id: str, x: float, changed_rules: dict[str, float]) -> list[Mark]:
     """Return the trim that goes on over a run whose left end is drawn at ``x``."""
     trimmed = trimmed_room(room, changed_rules)
-    left = next((one.left for _, one in standing_in(room, changed_rules) if one.built.built_in.id == run_id), None)
-    if trimmed is None or left is None:
+    found = standing_of(room, run_id, changed_rules)
+    if trimmed is None or found is None:
         return []
-    frame = Frame((x - left, 0.0), (1.0, 0.0), (0.0, -1.0))
+    frame = Frame((x - found[1].left, 0.0), (1.0, 0.0), (0.0, -1.0))
     return list(over_fronts_marks(frame, trimmed, run_id, lambda _: FACE["plain"]))
 
 

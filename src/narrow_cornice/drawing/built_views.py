@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
-from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.built.before_walls import standing_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.built import AROUND, FACE, FRAMES, SHELF, built_in_drawing, filled_drawing
@@ -129,9 +129,10 @@ def section_of_run(
 def _trim_before(room: Room, run: BuiltIn, x: float, changed_rules: dict[str, float]) -> Iterator[Mark]:
     """Yield the sections of the trim that goes on over the fronts of a run, where it is cut through."""
     trimmed = trimmed_room(room, changed_rules) if run.over_fronts else None
-    if trimmed is None:
+    found = standing_of(room, run.id, changed_rules)
+    if trimmed is None or found is None:
         return
-    one = next(each for _, each in standing_in(room, changed_rules) if each.built.built_in.id == run.id)
+    _, one = found
     faces = [part for part in one.built.run.parts if part.box[0] <= x <= part.box[0] + part.box[3]]
     for piece in trimmed.runs:
         profile = trimmed.trim.of(piece.kind).profile

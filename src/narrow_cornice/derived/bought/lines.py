@@ -129,7 +129,7 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
         return _price_by_room(self.price, self.shares).get(room_id, 0.0)
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="thing")
 def _price_by_room(price: float, shares: tuple[Share, ...]) -> Mapping[str, float]:
     whole = sum(amount.value for _, _, amount in shares)
     paid: dict[str, float] = {}

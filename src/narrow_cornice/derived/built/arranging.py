@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from narrow_cornice.casework.boards import sheet_goods
 from narrow_cornice.casework.rhythm import Widths, about, divided_at, equal, narrow_and_wide, widest_in_the_middle
-from narrow_cornice.derived.built.before_walls import Standing, standing_in
+from narrow_cornice.derived.built.before_walls import Standing, standing_of
 from narrow_cornice.derived.measured.backing import stud_places
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
@@ -24,12 +24,13 @@ class Arrangement(NamedTuple):
 
 def arrangements_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[Arrangement, ...]:
     """Return the rules by which a run's bays can be divided, each with the widths it makes."""
-    for face, one in standing_in(room, changed_rules):
-        if one.built.built_in.id == run.id and not any(bay.bay.for_knees for bay in one.built.run.bays):
-            studs = stud_places(room.measured.backing.get(face.id), face.length)
-            holes = [(hole.rect.u0, hole.rect.u1) for hole in face.openings]
-            return tuple(_arrangements(one, holes, studs, changed_rules))
-    return ()
+    found = standing_of(room, run.id, changed_rules)
+    if found is None or any(bay.bay.for_knees for bay in found[1].built.run.bays):
+        return ()
+    face, one = found
+    studs = stud_places(room.measured.backing.get(face.id), face.length)
+    holes = [(hole.rect.u0, hole.rect.u1) for hole in face.openings]
+    return tuple(_arrangements(one, holes, studs, changed_rules))
 
 
 def _arrangements(

@@ -46,6 +46,11 @@ def standing_in(room: Room, changed_rules: dict[str, float]) -> Iterator[tuple[W
             yield face, one
 
 
+def standing_of(room: Room, run_id: str, changed_rules: dict[str, float]) -> tuple[WallFace, Standing] | None:
+    """Return a built-in of a room with the wall it stands before, None where it does not fit or is not there."""
+    return next((pair for pair in standing_in(room, changed_rules) if pair[1].built.built_in.id == run_id), None)
+
+
 def before_wall(room: Room, face: WallFace, changed_rules: dict[str, float]) -> tuple[Blocked, ...]:
     """Return the built-ins that stand before a wall and come before its trim; those that fit their place."""
     return tuple(

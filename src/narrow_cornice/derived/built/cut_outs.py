@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import Kind, Part
-from narrow_cornice.derived.built.before_walls import Standing, standing_in
+from narrow_cornice.derived.built.before_walls import Standing, standing_of
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -29,16 +29,16 @@ class CutOut(NamedTuple):
 def cut_outs_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[CutOut, ...]:
     """Return the holes of a run, each as large as its thing with the margin of the house rules; none where nothing was
     said to be cut through, or what was is no longer behind it."""
-    if not run.cut_through:
+    found = standing_of(room, run.id, changed_rules) if run.cut_through else None
+    if found is None:
         return ()
+    face, one = found
     margin = house_rules_of(changed_rules).value("cut_out_margin")
-    holes = []
-    for face, one in standing_in(room, changed_rules):
-        if one.built.built_in.id != run.id:
-            continue
-        for thing, rect in face.hung:
-            if thing.id in run.cut_through and behind(one, rect):
-                holes.append(CutOut(thing.id, getattr(thing, "name", thing.kind), _widened(rect, one.left, margin)))
+    holes = [
+        CutOut(thing.id, getattr(thing, "name", thing.kind), _widened(rect, one.left, margin))
+        for thing, rect in face.hung
+        if thing.id in run.cut_through and behind(one, rect)
+    ]
     return _kept(tuple(holes))
 
 

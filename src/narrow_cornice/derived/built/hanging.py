@@ -8,7 +8,7 @@ from narrow_cornice.casework.contents import kinds_kept
 from narrow_cornice.casework.filling import spots_of
 from narrow_cornice.casework.hardware import WALL_EVERY
 from narrow_cornice.casework.hung import pull_at_each, weight_on_each, weight_when_full
-from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.built.before_walls import standing_of
 from narrow_cornice.derived.built.fitted import Built
 from narrow_cornice.derived.built.parts import weight_of
 from narrow_cornice.derived.measured.backing import stud_places
@@ -42,8 +42,8 @@ def hanging_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Han
     """Return how a unit of a room hangs, None for one that stands on the floor or does not fit its place."""
     if run.hangs_at <= 0:
         return None
-    there = ((face, one) for face, one in standing_in(room, changed_rules) if one.built.built_in.id == run.id)
-    return next((_hanging(room, face, one.built, one.left, changed_rules) for face, one in there), None)
+    found = standing_of(room, run.id, changed_rules)
+    return _hanging(room, found[0], found[1].built, found[1].left, changed_rules) if found is not None else None
 
 
 def _hanging(room: Room, face: WallFace, built: Built, left: float, changed_rules: dict[str, float]) -> Hanging:

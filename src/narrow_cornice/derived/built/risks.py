@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.built.before_walls import standing_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, weight_of
 from narrow_cornice.job.casework import BuiltIn
@@ -45,10 +45,9 @@ def _fronts(built: Built) -> tuple[float, ...]:
 
 def _behind(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> bool:
     """Return whether something that must stay in reach, open or cool is behind or in a built-in."""
-    for face, one in standing_in(room, changed_rules):
-        if one.built.built_in.id != run.id:
-            continue
-        stands = Rect(one.left, 0.0, one.right, one.built.run.top)
-        if any(rect.within(stands).area > 1.0 for _, rect in face.hung):
-            return True
-    return False
+    found = standing_of(room, run.id, changed_rules)
+    if found is None:
+        return False
+    face, one = found
+    stands = Rect(one.left, 0.0, one.right, one.built.run.top)
+    return any(rect.within(stands).area > 1.0 for _, rect in face.hung)

@@ -208,11 +208,8 @@ def _runs(
 def _free(built: Built, *, at_left: bool) -> bool:
     """Return whether an end of a run is free and square, so that trim goes round it."""
     space = built.space
-    return space is not None and not (space.left if at_left else space.right) and _is_square(built.built_in)
-
-
-def _is_square(run: BuiltIn) -> bool:
-    return run.free_ends == "square"
+    square = built.built_in.free_ends == "square"
+    return square and space is not None and not (space.left if at_left else space.right)
 
 
 # Many parameters: all that a run is.

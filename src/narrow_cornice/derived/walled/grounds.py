@@ -10,7 +10,7 @@ from collections.abc import Sequence
 import msgspec
 
 from narrow_cornice.casework.parts import FRONT_KINDS
-from narrow_cornice.derived.built.before_walls import standing_before, standing_in
+from narrow_cornice.derived.built.before_walls import standing_before, standing_of
 from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.lying import lying_on
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
@@ -141,24 +141,24 @@ def _lean(room: Room, wall: str) -> float:
 
 
 def _fronts(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground:
-    for _, one in standing_in(room, changed_rules):
-        if one.built.built_in.id != field.built_in:
-            continue
-        rings = [
-            box_ring((one.left + x, z, one.left + x + wide, z + tall))
-            for part in one.built.run.parts
-            if part.kind in FRONT_KINDS and part.face not in NO_GROUND
-            for x, _, z, wide, _, tall in [part.box]
-        ]
-        if not rings:
-            return Ground(fault="It has no fronts.")
-        sides = sorted({x for ring in rings for x, _ in ring})
-        gaps: list[Span] = []
-        for a, b in itertools.pairwise(sides):
-            if b - a <= JOINT:  # doors that slide lie over one another there: either edge cuts a slat
-                gaps += [(a, a), (b, b)] if _covered(rings, a, b) else [(a, b)]
-        return Ground(_within(region_of(rings), field), (), tuple(gaps))
-    return Ground(fault="The built-in does not fit its place yet, or is not there.")
+    found = standing_of(room, field.built_in, changed_rules)
+    if found is None:
+        return Ground(fault="The built-in does not fit its place yet, or is not there.")
+    _, one = found
+    rings = [
+        box_ring((one.left + x, z, one.left + x + wide, z + tall))
+        for part in one.built.run.parts
+        if part.kind in FRONT_KINDS and part.face not in NO_GROUND
+        for x, _, z, wide, _, tall in [part.box]
+    ]
+    if not rings:
+        return Ground(fault="It has no fronts.")
+    sides = sorted({x for ring in rings for x, _ in ring})
+    gaps: list[Span] = []
+    for a, b in itertools.pairwise(sides):
+        if b - a <= JOINT:  # doors that slide lie over one another there: either edge cuts a slat
+            gaps += [(a, a), (b, b)] if _covered(rings, a, b) else [(a, b)]
+    return Ground(_within(region_of(rings), field), (), tuple(gaps))
 
 
 def _covered(rings: Sequence[Ring], left: float, right: float) -> bool:
