@@ -123,11 +123,11 @@ def test_drawers_take_runners_and_go_on_a_box_as_deep_as_they_are() -> None:
     ("space", "bays", "says"),
     [
         (SPACE, (), "needs a bay"),
-        (SPACE, (bay("a", width=1080), bay("b")), "are left for the bays"),
-        (SPACE, (bay("a", width=300), bay("b", width=300)), "Its bays come to 600.0"),
+        (SPACE, (bay("a", width=1080), bay("b")), "is left for the bays"),
+        (SPACE, (bay("a", width=300), bay("b", width=300)), "Its bays come to 600 mm, 506 mm less than is clear"),
         (replace(SPACE, height=200), (bay("a"),), "over its plinth"),
         (replace(SPACE, depth=70), (bay("a"),), "not deep enough"),
-        (replace(SPACE, width=200), (bay("a"), bay("b")), "are left"),
+        (replace(SPACE, width=200), (bay("a"), bay("b")), "is left"),
     ],
 )
 def test_what_does_not_fit_says_why(space: Space, bays: tuple[Bay, ...], says: str) -> None:

@@ -22,6 +22,7 @@ from narrow_cornice.casework.parts import BayThere, Box, Clear, Part
 from narrow_cornice.casework.rounded import rounded_ends
 from narrow_cornice.casework.rows import groups_of, levels_of, on_level, pieces
 from narrow_cornice.casework.wishes import Bay, Compartment, Habits, Space, Stuff
+from narrow_cornice.units.told import Told, unlike
 
 LEAST_BAY = 120.0
 LEAST_TALL = 150.0
@@ -101,7 +102,7 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     steps = _steps(space, stuff, habits, stands, follows=follows)
     if stuff.tall is not None and not steps[1:] and steps[0].top < stuff.tall - stuff.worktop - 1e-6:
         most = steps[0].top + stuff.worktop
-        return Carcasses(f"It is to be {stuff.tall:.0f} mm high, and {max(0.0, most):.0f} mm can be.")
+        return Carcasses(Told("It is to be ", stuff.tall, " high, and ", max(0.0, most), " can be."))
     if fault := _fault(stuff, habits, bays, widths, inner, min(step.top for step in steps) - floor, depth):
         return Carcasses(fault)
     top = max(step.top for step in steps)
@@ -233,12 +234,14 @@ def _fault(
 ) -> str:
     """Return why a run cannot be made, empty where it can."""
     if tall < LEAST_TALL:
-        return f"Only {max(0.0, tall):.0f} mm are left for it over its {'plinth' if not stuff.hung else 'lower edge'}."
+        return Told(
+            "Only ", max(0.0, tall), f" is left for it over its {'plinth' if not stuff.hung else 'lower edge'}."
+        )
     if min(widths) < LEAST_BAY or abs(sum(widths) - inner) > 0.05:
         short = inner - sum(width for bay, width in zip(bays, widths, strict=True) if bay.width is not None)
         if all(bay.width is not None for bay in bays):
-            return f"Its bays come to {sum(widths):.1f} mm, and {inner:.1f} mm are clear between its sides."
-        return f"{max(0.0, short):.0f} mm are left for the bays whose width nobody said: too little."
+            return Told("Its bays come to ", sum(widths), *unlike(sum(widths), inner), " between its sides.")
+        return Told(max(0.0, short), " is left for the bays whose width nobody said: too little.")
     if depth - habits.back_inset - stuff.back < LEAST_DEPTH:
         return "It is not deep enough for a shelf."
     if any(one.head == "arched" for bay in bays for one in bay.compartments) and not stuff.framed:

@@ -12,6 +12,7 @@ from typing import NamedTuple
 
 from narrow_cornice.casework.parts import Kind, Part
 from narrow_cornice.casework.wishes import Stuff
+from narrow_cornice.units.told import Told
 
 LEAST_OPENING = 50.0
 ROUND = 0.5  # of the width of an opening an arch rises at most: half a circle
@@ -57,7 +58,7 @@ def rise_of(across: tuple[float, float], tall: float) -> float:
 def fault_of(holes: Sequence[Hole]) -> str:
     """Return what is wrong with the openings that a frame leaves, empty for nothing."""
     least = min((min(one.high - one.low, one.across[1] - one.across[0]) for one in holes), default=LEAST_OPENING)
-    return f"The face frame leaves an opening of {max(0.0, least):.0f} mm." if least < LEAST_OPENING else ""
+    return Told("The face frame leaves an opening of ", max(0.0, least), ".") if least < LEAST_OPENING else ""
 
 
 # Many parameters: where a frame stands.

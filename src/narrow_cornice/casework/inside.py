@@ -9,6 +9,7 @@ import msgspec
 
 from narrow_cornice.casework.parts import RAIL, Box, Clear, Kind, Part
 from narrow_cornice.casework.wishes import Compartment, Habits, Stuff
+from narrow_cornice.units.told import Told
 
 LEAST_CLEAR = 50.0  # between two shelves
 LEAST_FRONT = 60.0  # of a drawer
@@ -65,7 +66,7 @@ def inside_of(place: Inside, stuff: Stuff, habits: Habits) -> Held:
     elif one.holds == "rail":
         step = tall / max(1, one.count)
         if step < 2 * habits.rail_below:
-            fault = f"{one.count} rails have {max(0.0, step):.0f} mm each to hang something in."
+            fault = Told(f"{one.count} rails have ", max(0.0, step), " each to hang something in.")
         made = tuple(_rails(place, habits, step))
     elif one.holds in ("drawers", "trays"):
         low, high = place.edges or (clear.low, clear.high)
@@ -73,13 +74,11 @@ def inside_of(place: Inside, stuff: Stuff, habits: Habits) -> Held:
         runner = RUNNERS[0] + habits.drawer_behind
         wide = place.width - 2 * habits.runner_room
         if min(steps) < (LEAST_FRONT if one.holds == "drawers" else LEAST_CLEAR / 2):
-            fault = f"{one.count} {one.holds} have {max(0.0, min(steps)):.0f} mm at the least: too little."
+            fault = Told(f"{one.count} {one.holds} have ", max(0.0, min(steps)), " at the least: too little.")
         elif clear.depth < runner:
-            fault = (
-                f"{one.holds.capitalize()} take {runner:.0f} mm of depth at least, and {clear.depth:.0f} mm are clear."
-            )
+            fault = _too_deep(f"{one.holds.capitalize()} take ", runner, clear.depth)
         elif wide < LEAST_BOX:
-            fault = f"{max(0.0, wide):.0f} mm between runners are too little for {one.holds}."
+            fault = Told(max(0.0, wide), f" between runners is too little for {one.holds}.")
         else:
             made = tuple(_drawers(place, steps, stuff, habits))
     elif one.holds == "pull-out":
@@ -88,10 +87,14 @@ def inside_of(place: Inside, stuff: Stuff, habits: Habits) -> Held:
         each = (tall - (one.count - 1) * stuff.board) / max(1, one.count)
         wide = (place.width - (one.across - 1) * stuff.board) / max(1, one.across)
         if min(each, wide) < LEAST_CLEAR:
-            fault = f"Cubbies of {max(0.0, wide):.0f} × {max(0.0, each):.0f} mm are too small."
+            fault = Told("Cubbies of ", max(0.0, wide), " × ", max(0.0, each), " are too small.")
         else:
             made = tuple(_cubbies(place, each, wide, stuff, habits))
     return Held(fault, made, one.id)
+
+
+def _too_deep(takes: str, runner: float, clear: float) -> Told:
+    return Told(takes, runner, " of depth at least, and ", clear, " is clear.")
 
 
 def clear_heights(one: Compartment, tall: float, board: float) -> list[float]:
@@ -108,7 +111,7 @@ def _shelves(place: Inside, stuff: Stuff, habits: Habits) -> tuple[str, tuple[Pa
     one, clear = place.clear.compartment, place.clear
     heights = clear_heights(one, clear.high - clear.low, stuff.board)
     if one.count and min(heights) < LEAST_CLEAR:
-        return f"{one.count} shelves leave {max(0.0, min(heights)):.0f} mm between them.", ()
+        return Told(f"{one.count} shelves leave ", max(0.0, min(heights)), " between them."), ()
     levels, z = [], clear.low
     for height in heights[:-1]:
         levels.append(z + height)
@@ -180,11 +183,11 @@ def _pull_out(place: Inside, stuff: Stuff, habits: Habits) -> tuple[str, tuple[P
     runner = RUNNERS[0] + habits.drawer_behind
     each = (tall - stuff.back) / max(1, one.count)
     if clear.depth < runner:
-        return f"A pull-out takes {runner:.0f} mm of depth at least, and {clear.depth:.0f} mm are clear.", ()
+        return _too_deep("A pull-out takes ", runner, clear.depth), ()
     if wide < LEAST_BOX:
-        return f"{max(0.0, wide):.0f} mm between runners are too little for a pull-out.", ()
+        return Told(max(0.0, wide), " between runners is too little for a pull-out."), ()
     if each < 2 * TRAY_TALL:
-        return f"{one.count} levels of a pull-out have {max(0.0, each):.0f} mm each: too little.", ()
+        return Told(f"{one.count} levels of a pull-out have ", max(0.0, each), " each: too little."), ()
     deep = max(length for length in RUNNERS if length <= clear.depth - habits.drawer_behind)
     x, y, z = place.x + habits.runner_room, place.y + clear.depth - deep, low + habits.drawer_less / 2
     made = []

@@ -13,6 +13,7 @@ from narrow_cornice.casework.fronts import SLIDE_APART, Opening, fronts_between,
 from narrow_cornice.casework.inside import LEAST_CLEAR, Held, Inside, inside_of
 from narrow_cornice.casework.parts import BayThere, Box, Clear, Kind, Part
 from narrow_cornice.casework.wishes import DRAWN, Bay, Habits, Stuff
+from narrow_cornice.units.told import Told, unlike
 
 MIDDLE = (0.25, 0.75)  # of a tall side, between which something fixed holds it
 
@@ -79,13 +80,13 @@ class OneCarcass:
         share = left / (many - len(said)) if len(said) < many else 0.0
         if len(said) == many and abs(left) > 0.05:
             clear = self.high - self.low - board * (many - 1)
-            self.fault = f"The compartments of a bay come to {sum(said):.1f} mm, and {clear:.1f} mm are clear for them."
+            self.fault = Told("The compartments of a bay come to ", sum(said), *unlike(sum(said), clear), " for them.")
             return
         z, covered = self.low, False
         for one in bay.compartments:
             tall = share if one.height is None else one.height
             if tall < LEAST_CLEAR:
-                self.fault = self.fault or f"Only {max(0.0, tall):.0f} mm are left for a compartment."
+                self.fault = self.fault or Told("Only ", max(0.0, tall), " is left for a compartment.")
                 return
             # Fronts that are inset take some of the depth inside, as far as they are thicker than a frame.
             covered = (one.closes and one.front != "sliding") or (one.front == "as below" and covered)

@@ -24,6 +24,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import bare_size, show_quantity
+from narrow_cornice.units.told import said_in
 
 CHAIN = 170.0
 REACH = 260.0  # mm of wall and floor drawn beyond the place
@@ -103,7 +104,7 @@ def _side_by_side(
     for run in runs:
         built = built_in_of(room, run, changed_rules)
         if built.fault or built.fit is None or built.fit.width is None or built.fit.height is None:
-            said.append(f"{run.name[:40]}: {built.fault}")
+            said.append(f"{run.name[:40]}: {said_in(built.fault, settings)}")
             continue
         holes = cut_outs_of(room, run, changed_rules)
         said += [_cut_words(hole, settings) for hole in holes]

@@ -18,6 +18,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, TrimPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.told import said_in
 
 CUT, BEYOND = Pen("ink", 1.1), Pen("line", 0.5)
 BACK_FILL = "#e8d9b4"
@@ -39,8 +40,8 @@ def _about(room: Room, run: BuiltIn, part: Part) -> About:
     return BayPath(room.id, run.id, part.bay) if part.bay else BuiltInPath(room.id, run.id)
 
 
-def _unfit(run: BuiltIn, built: Built, what: str) -> Drawing:
-    return Drawing(f"{run.name[:60]}, {what}", built.fault, (), (0, 0, 100, 100))
+def _unfit(run: BuiltIn, built: Built, what: str, settings: Settings) -> Drawing:
+    return Drawing(f"{run.name[:60]}, {what}", said_in(built.fault, settings), (), (0, 0, 100, 100))
 
 
 @by_identity(times=1, each="room")
@@ -49,7 +50,7 @@ def plan_of_run(room: Room, run: BuiltIn, changed_rules: dict[str, float], setti
     built = built_in_of(room, run, changed_rules)
     made = built.run
     if built.fault or built.fit is None or built.fit.width is None:
-        return _unfit(run, built, "plan")
+        return _unfit(run, built, "plan", settings)
     low, high = made.levels[-1]
     at = low + (high - low) * 0.47
     wide, deep = built.fit.width.value, built.fit.recess.depth.mm
@@ -88,7 +89,7 @@ def section_of_run(
     built = built_in_of(room, run, changed_rules)
     made = built.run
     if built.fault or built.fit is None or built.fit.height is None:
-        return _unfit(run, built, "section")
+        return _unfit(run, built, "section", settings)
     bay = next((one for one in made.bays if one.bay.id == bay_id), made.bays[0])
     x, tall = bay.x + bay.width * 0.31, built.fit.height.value
     deep = built.fit.recess.depth.mm
@@ -155,11 +156,11 @@ def exploded_carcass(
     built = built_in_of(room, run, changed_rules)
     made = built.run
     if built.fault:
-        return _unfit(run, built, "taken apart")
+        return _unfit(run, built, "taken apart", settings)
     # What lies on ledgers has no carcass: all of it is taken apart.
     parts = [part for part in made.parts if part.carcass == number or run.on_ledgers]
     if not parts:
-        return _unfit(run, built, "taken apart")
+        return _unfit(run, built, "taken apart", settings)
     left = min(part.box[0] for part in parts)
     right = max(part.box[0] + part.box[3] for part in parts)
     moved = sorted(((_moved(part, left, right), part) for part in parts), key=_far_first)

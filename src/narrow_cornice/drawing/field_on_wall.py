@@ -30,6 +30,7 @@ from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import show_size
+from narrow_cornice.units.told import said_in
 
 BEYOND = 90.0  # mm that lines of the start go on over the field
 
@@ -64,7 +65,7 @@ def _is_on(room: Room, laid: LaidField, wall_id: str) -> bool:
 def said_of(laid: LaidField, changed_rules: dict[str, float], settings: Settings) -> str:
     """Return in words what stands in the way of a field, or what comes out narrow."""
     if laid.fault:
-        return f"{laid.field.name[:40]}: {laid.fault}"
+        return f"{laid.field.name[:40]}: {said_in(laid.fault, settings)}"
     thin = slivers(laid, changed_rules)
     if not thin or laid.thin is None:
         return ""
@@ -135,4 +136,4 @@ def flat_field(
         marks.append(Dimension(*ends, -170.0, show_size(side.length.value, settings)))
     words = "; ".join(part for one in same if (part := said_of(one, changed_rules, settings)))
     title = f"{room.name}, {'floor' if on == 'floor' else 'ceiling, as in a mirror'}"
-    return Drawing(title, chosen.fault or words, tuple(marks), bounds_of(marks, 260.0))
+    return Drawing(title, said_in(chosen.fault, settings) or words, tuple(marks), bounds_of(marks, 260.0))

@@ -33,6 +33,7 @@ from narrow_cornice.job.paths import FieldPath, WallPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.units.show import bare_size, show_size
+from narrow_cornice.units.told import said_in
 
 ASIDE = 170.0  # mm between chains of dimensions
 LETTERS = 45.0  # mm that letters are tall on a sheet to scale
@@ -69,7 +70,9 @@ def field_setout(
         marks += _of_field(one, room.id, changed_rules, settings)
     marks += _named(measured.faces, wall_id) if chosen is None or chosen.field.on == "wall" else ()
     said = (
-        "; ".join(_said(one, settings) for one in laid) or "; ".join(one.fault for one in mine) or "No field here yet."
+        "; ".join(_said(one, settings) for one in laid)
+        or "; ".join(said_in(one.fault, settings) for one in mine)
+        or "No field here yet."
     )
     return Drawing(f"{room.name}, {where}: set-out", said, tuple(marks), bounds_of(marks, 260.0))
 

@@ -24,6 +24,7 @@ from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.finishes.systems import preparations
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.units.told import said_in
 
 LEFT_OUT = "not in this list"  # the kind of a row that says what is left out, and why
 MARK = "\ufeff"
@@ -176,7 +177,7 @@ def parts_list(job: Job) -> str:
     for room in one_by_one(job.rooms, "room"):
         for run in room.casework.built_ins:
             if fault := built_in_of(room, run, job.house_rules).fault:
-                rows.append([room.name, run.name, LEFT_OUT, fault])
+                rows.append([room.name, run.name, LEFT_OUT, said_in(fault, job.settings)])
             numbers = numbers_of(cuts, room.id, run.id)
             for line, part in enumerate(parts_of(room, run, job.house_rules)):
                 board = sheet_goods()[part.board].name if part.board else "tube" if part.kind == "rail" else "timber"

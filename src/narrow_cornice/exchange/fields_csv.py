@@ -9,6 +9,7 @@ from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, parts_of,
 from narrow_cornice.exchange.csv_lists import written
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.told import said_in
 
 HEADINGS = ("room", "field", "of", "lies on", "piece", "along", "across", "how many", "said")
 Line = tuple[str, ...]
@@ -23,7 +24,7 @@ def _lines(job: Job, room: Room) -> Iterator[Line]:
     for laid in fields_of(room, job.house_rules):
         of = (room.name, laid.field.name, laid.covering.name, where_of(room, laid.field))
         if laid.fault:
-            yield (*of, "", "", "", "", laid.fault)
+            yield (*of, "", "", "", "", said_in(laid.fault, job.settings))
             continue
         for part, pieces in parts_of(laid):
             for (whole, long, wide, kind), many in kinds_of_pieces(pieces):

@@ -11,6 +11,7 @@ from typing import NamedTuple
 
 from narrow_cornice.explained.figures import explained
 from narrow_cornice.features.region import FieldError
+from narrow_cornice.units.told import Told
 
 NEAR = 1e-6
 MOST_ROWS = 2_000
@@ -35,7 +36,7 @@ def centred_courses(width: float, shows: float) -> Courses:
     """Return courses over a width, both ends alike and no end under half a board; ``shows`` is what is seen of a whole
     one. Raises FieldError."""
     if not (width > 0 and shows > 0):
-        raise FieldError(f"Boards that show {shows:g} mm cannot lie over {width:g} mm.", where="shows")
+        raise FieldError(Told("Boards that show ", shows, " cannot lie over ", width, "."), where="shows")
     whole = math.floor(width / shows + 1e-9)
     rest = width - whole * shows
     if rest <= NEAR:
@@ -122,7 +123,7 @@ def staggered(stretches: Sequence[Stretch], board: float, kerf: float, apart: fl
     Raises FieldError.
     """
     if not (board > 2 * apart and kerf >= 0):
-        raise FieldError(f"Boards of {board:g} mm are too short to stagger by {apart:g}.", where="length")
+        raise FieldError(Told("Boards of ", board, " are too short to stagger by ", apart, "."), where="length")
     if len(stretches) > MOST_ROWS:
         raise FieldError(f"More than {MOST_ROWS} rows of boards.", where="shows", remedy="Is the unit right?")
     stuff, ways = _Stuff(board, kerf, apart), [_Way(0, (), ())]
@@ -137,7 +138,7 @@ def staggered(stretches: Sequence[Stretch], board: float, kerf: float, apart: fl
                     grown.append(_after(way, joints, stretch, stuff, from_left))
         if not grown:
             raise FieldError(
-                f"A row of {stretch.length:.0f} mm cannot be staggered by {apart:g} with boards of {board:g}.",
+                Told("A row of ", stretch.length, " cannot be staggered by ", apart, " with boards of ", board, "."),
                 where="length",
                 remedy="Take longer boards.",
             )

@@ -16,6 +16,7 @@ from typing import TYPE_CHECKING, Literal, NamedTuple, get_args
 import msgspec
 
 from narrow_cornice.features.region import Box, FieldError, Point, Region
+from narrow_cornice.units.told import Told
 
 if TYPE_CHECKING:
     import numpy as np
@@ -71,9 +72,9 @@ def checked(laying: Laying) -> Laying:
     """Return it where such pieces can be. Raises FieldError with the size that cannot."""
     for name, size in (("width", laying.width), ("height", laying.height)):
         if not (math.isfinite(size) and 1.0 <= size <= 20_000):
-            raise FieldError(f"A piece of {size:g} mm cannot be.", where=name, remedy="1 mm to 20 m.")
+            raise FieldError(Told("A piece of ", size, " cannot be."), where=name, remedy="1 mm to 20 m.")
     if not (math.isfinite(laying.joint) and 0 <= laying.joint <= 200):
-        raise FieldError(f"A joint of {laying.joint:g} mm cannot be.", where="joint", remedy="0 to 200 mm.")
+        raise FieldError(Told("A joint of ", laying.joint, " cannot be."), where="joint", remedy="0 to 200 mm.")
     if not all(math.isfinite(value) and abs(value) <= 1e7 for value in (*laying.start, laying.turn)):
         raise FieldError("This start cannot be.", where="start")
     if laying.pattern == "herringbone" and laying.width < laying.height - 1e-9:
@@ -83,7 +84,7 @@ def checked(laying: Laying) -> Laying:
             raise FieldError(f"Blocks at {laying.angle:g}° make no chevron.", where="angle", remedy="5° to 80°.")
         if laying.column < 1.0:
             raise FieldError(
-                f"Blocks of {laying.width:g} × {laying.height:g} mm are too short for {laying.angle:g}°.",
+                Told("Blocks of ", laying.width, " × ", laying.height, f" are too short for {laying.angle:g}°."),
                 where="angle",
                 remedy="Longer or narrower blocks, or a smaller angle.",
             )

@@ -14,6 +14,7 @@ import msgspec
 
 from narrow_cornice.explained.figures import explained
 from narrow_cornice.features.region import FieldError
+from narrow_cornice.units.told import Told
 
 Ends = Literal["gap", "slat", "half"]
 ENDS: tuple[Ends, ...] = get_args(Ends)
@@ -54,7 +55,7 @@ def slats_between(length: float, slat: float, gap: float, ends: Ends) -> Slats:
     ]
     if not found:
         raise FieldError(
-            f"No slats of {slat:g} mm stand like that between ends of {length:g} mm.",
+            Told("No slats of ", slat, " stand like that between ends of ", length, "."),
             where="length",
             remedy="Take narrower slats, or another end.",
         )
@@ -65,7 +66,7 @@ def checked_slats(length: float, slat: float, gap: float) -> None:
     """Raise FieldError for sizes that no slats have."""
     for name, size, least in (("length", length, NEAR), ("slat", slat, NEAR), ("gap", gap, 0.0)):
         if not (math.isfinite(size) and least <= size <= 1e6):
-            raise FieldError(f"{size:g} mm cannot be.", where=name, remedy="Give a size of more than nought.")
+            raise FieldError(Told(size, " cannot be."), where=name, remedy="Give a size of more than nought.")
 
 
 def with_count(length: float, slat: float, count: int, ends: Ends) -> Slats | None:

@@ -61,6 +61,12 @@ def test_it_says_what_its_place_lacks() -> None:
     assert "no longer there" in gone.fault
     narrow = replace(run, bays=tuple(BayWish(f"b{n}") for n in range(12)))
     assert "too little" in built_in_of(room, narrow, job.house_rules).fault
+    crowded = edits.change_built_in("r1", "c1", bays=narrow.bays).apply(job)
+    for unit, other in (("mm", '"'), ("in", " mm")):
+        there = replace(crowded, settings=replace(crowded.settings, unit=unit))
+        found = next(one for one in second_look(there) if one.key == "built-in fit:r1:c1:fault")
+        assert "is left for the bays" in found.measured
+        assert other not in found.measured
     job = edits.change_built_in("r1", "c1", place="nowhere").apply(job)
     finding = next(one for one in second_look(job) if one.key == "built-in fit:r1:c1:fault")
     assert finding.grade == "will not fit"

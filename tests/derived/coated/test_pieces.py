@@ -7,14 +7,17 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.costs import costs
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.coverings import covering_line, room_coverings
 from narrow_cornice.derived.coated.layers import layers_of
 from narrow_cornice.derived.coated.masking import room_masking
 from narrow_cornice.derived.coated.painting_hours import painting_hours
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.finishes.systems import systems
 from narrow_cornice.job import edits
 from narrow_cornice.job.brief import Furnishing, RoomBrief
+from narrow_cornice.job.casework import BayWish, CompartmentWish
 from narrow_cornice.job.checks import checked_job
 from narrow_cornice.job.finishes import Finish, Paint, Paper, Piece, Tile, Tin
 from narrow_cornice.job.history import History
@@ -239,3 +242,32 @@ def test_every_system_can_be_given_to_everything(key: str) -> None:
             assert one.seal_coats.value == system.seal
     assert to_buy(job).price > 0
     assert all(one.materials >= 0 for one in costs(job))
+
+
+def test_the_floor_goes_on_under_room_for_knees() -> None:
+    """The floor is short of what stands on it: not of a desk on ledgers, nor of room for knees between carcasses."""
+
+    def covered(room: Room) -> dict[str, Figure]:
+        surface = next(
+            one.surface for one in coated_surfaces(room, {}, job.paints, job.colours) if one.surface.key == "floor@room"
+        )
+        return dict(surface.covered.inputs)
+
+    job = demo_job()
+    room = next(one for one in job.rooms if one.casework.built_ins)
+    run = room.casework.built_ins[0]
+    knees, others = (CompartmentWish("k", holds="knees"),), (CompartmentWish("s"),)
+
+    def desk(*bays: tuple[CompartmentWish, ...]) -> Room:
+        wishes = tuple(BayWish(f"b{n}", compartments=each) for n, each in enumerate(bays))
+        made = replace(run, bays=wishes, worktop="ply-27", tall=mm(740), over_fronts=())
+        return replace(room, casework=replace(room.casework, built_ins=(made,)))
+
+    mixed = desk(knees, others)
+    built = built_in_of(mixed, mixed.casework.built_ins[0], {})
+    assert not built.fault
+    assert built.fit is not None
+    assert built.fit.width is not None
+    stands = built.fit.width.value - built.run.bays[0].width
+    assert covered(mixed)[run.name].value == pytest.approx(stands * built.run.depth / 1e6)
+    assert run.name not in covered(desk(knees))

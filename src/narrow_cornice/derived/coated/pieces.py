@@ -49,8 +49,10 @@ def _standing(room: Room, changed_rules: dict[str, float]) -> tuple[Figure, ...]
 def _footprints(room: Room, changed_rules: dict[str, float]) -> Iterator[Figure]:
     for _, one in standing_in(room, changed_rules):
         run = one.built.built_in
-        if run.hangs_at <= 0:
-            width = table("width", one.right - one.left, "mm", "as it is fitted")
+        if run.hangs_at <= 0 and not run.on_ledgers:
+            knees = sum(there.width for there in one.built.run.bays if there.bay.for_knees)
+            note = "as it is fitted" if not knees else "as it is fitted, without the room for knees"
+            width = table("width", one.right - one.left - knees, "mm", note)
             yield _footprint(width, table("depth", one.built.run.depth, "mm", "as it is fitted"), called=run.name[:60])
 
 

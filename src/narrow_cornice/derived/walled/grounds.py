@@ -19,6 +19,7 @@ from narrow_cornice.job.measured import Fixture
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import by_identity, by_value
+from narrow_cornice.units.told import told_of
 
 CUT_ROUND = ("socket", "switch", "grille")  # fixtures that a field is cut round
 BEFORE = ("radiator", "pipe", "wall lamp")  # those that hang before it
@@ -61,7 +62,7 @@ def _ground(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground
             return _fronts(room, field, changed_rules)
         return Ground(_within(region_of([tuple(trimmed.measured.plan.corners)]), field))
     except FieldError as error:
-        return Ground(fault=str(error))
+        return Ground(fault=told_of(error))
 
 
 def _wall(trimmed: TrimmedRoom, field: Field, changed_rules: dict[str, float]) -> Ground:
@@ -97,7 +98,7 @@ def wall_ground(room: Room, wall_id: str, changed_rules: dict[str, float]) -> Gr
     try:
         return Ground(region_of([_outline(trimmed, face)], holes), _sorted(keep_off))
     except FieldError as error:
-        return Ground(fault=str(error))
+        return Ground(fault=told_of(error))
 
 
 def _sorted(spans: Sequence[Span]) -> tuple[Span, ...]:

@@ -39,6 +39,7 @@ from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.told import Told, told_of
 
 if TYPE_CHECKING:
     import numpy as np
@@ -123,7 +124,7 @@ def _field(ground: Ground, edges: Edges, field: Field, changed_rules: dict[str, 
     try:
         made = WAYS[type(field.covering)](LaidField(field, ground), rules, room_id)
     except CorniceError as error:
-        return LaidField(field, ground, str(error))
+        return LaidField(field, ground, told_of(error))
     note = "its outline without what it goes round"
     if made.laying is not None and edges is not NO_EDGES:
         turned = tuple(turned_into(edges, made.laying, ground.region))
@@ -231,7 +232,7 @@ def _border(region: Region, wide: float, laying: Laying) -> tuple[Region, tuple[
 
     left, bottom, right, top = region.bounds
     if min(right - left, top - bottom) <= 2 * (wide + laying.joint):
-        raise FieldError(f"A border of {wide:g} mm leaves nothing inside.", where="border")
+        raise FieldError(Told("A border of ", wide, " leaves nothing inside."), where="border")
     inner = (
         left + wide + laying.joint,
         bottom + wide + laying.joint,
@@ -393,7 +394,7 @@ def _slats(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     if field.count is not None:
         found = with_count(high - low, slat.width, field.count, field.ends)
         if found is None:
-            raise FieldError(f"{field.count} slats of {slat.width:g} mm do not stand there.", where="number")
+            raise FieldError(Told(f"{field.count} slats of ", slat.width, " do not stand there."), where="number")
         cut = cut_by(found, slat.width, joints)
     elif joints:
         found, cut = clear_of_joints(high - low, slat.width, wished, field.ends, joints)
@@ -435,7 +436,7 @@ def _drops(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         wide = paper.panels * paper.width
         if wide < right - left - NEAR or paper.length < top - bottom - NEAR:
             raise FieldError(
-                f"The mural is {wide:.0f} × {paper.length:.0f} mm, the wall {right - left:.0f} × {top - bottom:.0f}.",
+                Told("The mural is ", wide, " × ", paper.length, ", the wall ", right - left, " × ", top - bottom, "."),
                 remedy="Take a larger one, or cover less of the wall.",
             )
         if field.across == "middle":

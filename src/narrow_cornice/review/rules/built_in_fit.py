@@ -13,6 +13,7 @@ from narrow_cornice.job.edits.bay_edits import one_more_bay
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+from narrow_cornice.units.told import said_in
 
 MANY = {
     "fault": "Built-ins that do not fit their places: {n} of them",
@@ -28,7 +29,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         built = built_in_of(seen.room, run, rules)
         if built.fault:
             yield _finding(
-                seen, run, "fault", "will not fit", f"{name} does not fit its place", built.fault,
+                seen, run, "fault", "will not fit", f"{name} does not fit its place",
+                said_in(built.fault, seen.settings),
                 "A carcass is never drawn wider than its place at 95 % (casework).", "Nothing of it can be cut.",
             )  # fmt: skip
             continue

@@ -8,6 +8,7 @@ from narrow_cornice.derived.walled.amounts import load_of, taken_of
 from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.units.told import said_in
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -22,7 +23,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 where=laid.field.name[:60],
                 says=f"{laid.field.name[:40]} does not lie",
                 many="Fields do not lie: {n} fields",
-                measured=laid.fault,
+                measured=said_in(laid.fault, seen.settings),
                 rule="A field covers what is free of its wall, floor, ceiling or fronts.",
                 risk="Nothing of it is counted or bought.",
                 about=FieldPath(seen.room.id, laid.field.id),

@@ -30,6 +30,7 @@ from narrow_cornice.job.finishes import IN_LENGTHS, Board, Overlay, Paper, Slat,
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
+from narrow_cornice.units.told import said_in
 
 MM_A_METRE = 1000.0
 IN_METRES = {"laths": "of laths, in rows behind the slats", "tile-edge": "of edge trim, along outer edges of tiles"}
@@ -62,7 +63,9 @@ def wall_stuff_to_buy(job: Job) -> Bought:
     for room in counted_rooms(job):
         for one in fields_of(room, job.house_rules):
             if one.fault:
-                missing.append(f"{one.field.name[:60]} in {room.name[:40]} is not counted: {one.fault}")
+                missing.append(
+                    f"{one.field.name[:60]} in {room.name[:40]} is not counted: {said_in(one.fault, job.settings)}"
+                )
         for taken in taken_of(room, job.house_rules):
             covering = taken.laid.covering
             if isinstance(covering, Overlay) and taken.amount is not None:

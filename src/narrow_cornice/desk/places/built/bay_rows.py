@@ -26,6 +26,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BayPath, CompartmentPath
 from narrow_cornice.units.lengths import plain_length
 from narrow_cornice.units.show import show_number, show_size
+from narrow_cornice.units.told import said_in
 
 COUNTED = {
     "shelves": "Shelves",
@@ -66,7 +67,7 @@ def bay_rows(bench: Bench, job: Job, path: BayPath) -> Iterator[Row]:
             yield bench.figure_row(rail.sag.longest, True)
     built = built_in_of(room, run, job.house_rules)
     if built.fault:
-        yield NoteRow(built.fault, "rust")
+        yield NoteRow(said_in(built.fault, job.settings), "rust")
     elif built.bay is not None and bay.width is None:
         yield bench.figure_row(built.bay, not shelves)
     yield from bench.findings(bench.about(room, path.thing))
@@ -155,7 +156,7 @@ def compartment_rows(bench: Bench, job: Job, path: CompartmentPath) -> Iterator[
     yield from _distances(bench, job, room, path, run, one, change)
     built = built_in_of(room, run, job.house_rules)
     if built.fault:
-        yield NoteRow(built.fault, "rust")
+        yield NoteRow(said_in(built.fault, job.settings), "rust")
     yield from bench.findings(bench.about(room, path.of_bay))
     yield ButtonsRow((f"Bay {bay_number(run, bay.id)}",), lambda _: bench.session.select(path.of_bay))
     yield ButtonsRow(

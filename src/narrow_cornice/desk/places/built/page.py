@@ -49,6 +49,7 @@ from narrow_cornice.job.paths import (
 from narrow_cornice.review.rules.shelf_sags import LIPPING
 from narrow_cornice.units.lengths import plain_length
 from narrow_cornice.units.show import bare_size, show_measure, show_money, show_quantity, show_size
+from narrow_cornice.units.told import said_in
 
 MANY = {"hardbacks": 100, "paperbacks": 100, "shirts and jackets": 20}  # that a line of what is kept begins with
 
@@ -282,7 +283,7 @@ class BuiltPage(DrawingPage):
             about = BuiltInPath(room.id, run.id)
             stands = names.get(run.place, "nowhere")
             if built.fault or built.fit is None or built.fit.width is None:
-                rows.append(row(about, run.name, stands, Cell(built.fault, warm=True), *[""] * 5))
+                rows.append(row(about, run.name, stands, Cell(said_in(built.fault, settings), warm=True), *[""] * 5))
                 continue
             assert built.width is not None
             assert built.height is not None

@@ -33,6 +33,7 @@ from narrow_cornice.review.rules.shelf_sags import LIPPING
 from narrow_cornice.trim.kinds import WALL_KINDS, TrimKind
 from narrow_cornice.units.lengths import Length, parse_length, plain_length
 from narrow_cornice.units.show import show_quantity, show_size
+from narrow_cornice.units.told import said_in
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
 FRAME = FrameWish("softwood", Length(45.0, "45 mm"), Length(21.0, "21 mm"))
@@ -178,7 +179,7 @@ def _how_it_comes_out(bench: Bench, job: Job, room: Room, built: Built) -> Itera
     """Yield the figures of a run, or why it does not fit."""
     run = built.built_in
     if built.fault:
-        yield NoteRow(built.fault, "rust")
+        yield NoteRow(said_in(built.fault, job.settings), "rust")
     elif built.width is not None and built.height is not None:
         yield from bench.working(built.width)
         yield bench.figure_row(built.height, True)

@@ -46,6 +46,7 @@ from narrow_cornice.job.paths import (
 from narrow_cornice.job.walled import Across, Field, Up, Walling
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import bare_size, show_area, show_quantity, show_size
+from narrow_cornice.units.told import said_in
 
 OF_BLOCKS: tuple[Pattern, ...] = ("chevron", "herringbone")
 OF_TILES: tuple[Pattern, ...] = tuple(one for one in PATTERNS if one != "chevron")
@@ -82,7 +83,7 @@ def room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
         area = f", {show_area(one.area.value, job.settings.unit)}" if one.area is not None else ""
         yield ButtonsRow((f"{one.field.name[:40]}{area}",), partial(_select, bench, FieldPath(room.id, one.field.id)))
         if one.fault:
-            yield NoteRow(one.fault, "rust")
+            yield NoteRow(said_in(one.fault, job.settings), "rust")
     for things, path in (
         (walling.galleries, GalleryPath),
         (walling.flights, FlightPath),
@@ -115,7 +116,7 @@ def field_rows(bench: Bench, job: Job, path: FieldPath) -> Iterator[Row]:
     area = f"{show_area(laid.area.value, job.settings.unit)} of " if laid.area is not None else ""
     yield Title(field.name[:200], f"{area}{room.name[:100]}")
     if laid.fault:
-        yield NoteRow(laid.fault, "rust")
+        yield NoteRow(said_in(laid.fault, job.settings), "rust")
     yield from _narrow_rows(bench, job, laid, change)
     yield TextRow("Name", field.name[:2000], lambda text: change(name=text))
     yield _covering_row(bench, job, room, field)

@@ -40,6 +40,7 @@ from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import kept_aside
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.show import bare_size, show_area, show_size
+from narrow_cornice.units.told import said_in
 
 SNAPS = 12.0  # mm within which a start that is dragged keeps to an end or to the middle
 MOST_KINDS = 400  # of cut pieces that are listed
@@ -126,7 +127,7 @@ class WallsPage(DrawingPage):
             FieldPath(room.id, field.id),
             Cell(field.name, partial(self._renamed, room.id, field)),
             Cell(field.covering.name, swatch=field.covering.tone),
-            Cell(laid.fault or where_of(room, field), warm=bool(laid.fault)),
+            Cell(said_in(laid.fault, job.settings) or where_of(room, field), warm=bool(laid.fault)),
             Cell(show_area(laid.area.value, job.settings.unit) if laid.area is not None else "", number=True),
             Cell(str(whole), number=True),
             Cell(str(len(laid.with_reveals) - whole), number=True),

@@ -1,0 +1,49 @@
+"""Texts with sizes in them, written where no job says how lengths are shown: what is wrong with a carcass, a field.
+
+As plain text such a text reads in millimetres; ``said_in`` gives it in the units of a job.
+"""
+
+from __future__ import annotations
+
+import math
+
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.units.show import METRIC, ShownIn, show_size
+
+
+class Told(str):
+    """A text of words (str) and sizes in mm (float, or int). ``parts`` are those it was made of."""
+
+    __slots__ = ("parts",)
+    parts: tuple[str | float, ...]
+
+    def __new__(cls, *parts: str | float) -> Told:
+        made = super().__new__(cls, _said(parts, METRIC))
+        made.parts = parts
+        return made
+
+
+def said_in(text: str, how: ShownIn) -> str:
+    """Return a text with its sizes as a job shows them; one without sizes as it is."""
+    return _said(text.parts, how) if isinstance(text, Told) else text
+
+
+def told_of(error: CorniceError) -> Told:
+    """Return place, fault and remedy of an error as one text that keeps its sizes."""
+    message = error.message
+    parts = message.parts if isinstance(message, Told) else (message,)
+    return Told(*([f"{error.where}: "] if error.where else []), *parts, *([f" {error.remedy}"] if error.remedy else []))
+
+
+def _said(parts: tuple[str | float, ...], how: ShownIn) -> str:
+    return "".join(part if isinstance(part, str) else _size(part, how) for part in parts)
+
+
+def _size(mm: float, how: ShownIn) -> str:
+    return show_size(mm, how) if math.isfinite(mm) else f"{mm:g} mm"  # what somebody asked for may be no number
+
+
+def unlike(come_to: float, clear: float) -> tuple[str | float, ...]:
+    """Return the end of "they come to so much": how much more or less that is than what is clear for them, so that two
+    sizes that read alike are told apart."""
+    return (", ", abs(come_to - clear), " more than is clear" if come_to > clear else " less than is clear")
