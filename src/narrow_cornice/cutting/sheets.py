@@ -44,7 +44,7 @@ CHOICE_SHARE = 0.08  # … chosen among, …
 SEARCH_SHARE = 0.15  # … and the best plan is taken apart and put together
 IDLE_ROUNDS = 8  # with nothing gained, after which no more are gathered for the time being
 WELL_FILLED = 0.8  # of a sheet, for it to be gathered
-PROOF_SHARE = 0.2  # of the time that a better bound may take
+PROOF_SHARE = 0.35  # of the time that a better bound may take
 WARM = 0.0005  # of the gathered measure, for each sheet, that a worse plan may be worse by at first
 WEIGHTS: tuple[Callable[[Size], float], ...] = (
     lambda one: one.length * one.width,
