@@ -68,6 +68,8 @@ def field_setout(
     laid = [one for one in mine if not one.fault]
     for one in laid:
         marks += _of_field(one, room.id, changed_rules, settings)
+        if one.strip is not None:
+            marks += _of_strip(one.strip, FieldPath(room.id, one.field.id), settings)
     marks += _named(measured.faces, wall_id) if chosen is None or chosen.field.on == "wall" else ()
     said = (
         "; ".join(_said(one, settings) for one in laid)
@@ -132,6 +134,19 @@ def _of_field(laid: LaidField, room: str, changed_rules: dict[str, float], setti
     yield from _sizes(cut, thin, settings)
 
 
+def _of_strip(strip: LaidField, about: FieldPath, settings: Settings) -> Iterator[Mark]:
+    """Yield a strip between rows, and how high its lower and upper edges are above the field's, at the far side."""
+    for whole, fill in ((True, "#dfe7e2"), (False, "#c9d6cf")):
+        pieces = tuple(on_face(FACE, one) for one in strip.pieces if one.whole is whole)
+        if pieces:
+            yield areas(pieces, fill, Pen("verdigris", 0.6))
+    for one in strip.turned:
+        yield from _reveal(one)
+    _, low, right, high = strip.region.bounds
+    yield Dimension(FACE.at(right, high), FACE.at(right, low), ASIDE * 1.6, bare_size(high - low, settings), about)
+    yield Dimension(FACE.at(right, low), FACE.at(right, 0.0), ASIDE * 1.6, bare_size(low, settings), about)
+
+
 def _reveal(one: Turned) -> Iterator[Mark]:
     """Yield a side of a reveal, folded into its opening."""
     for whole, fill in ((True, "paper"), (False, "#e7ddc6")):
@@ -193,7 +208,10 @@ def _lines(laid: LaidField, about: FieldPath) -> Iterator[Mark]:
 
 
 def movable(laid: LaidField) -> bool:
-    """Return whether the start of a field can be moved: that of slats and of boards with battens follows its ends."""
+    """Return whether the start of a field can be moved: that of slats and of boards with battens follows its ends, that
+    of paper which goes on from the wall beside it that paper."""
+    if laid.field.goes_on:
+        return False
     return laid.laying is not None or bool(laid.rows)
 
 

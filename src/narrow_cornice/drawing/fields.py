@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.coated.field_surfaces import BOARDING, SLATTED, hides
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
 from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Areas, Mark, Pen, Point, areas
@@ -27,20 +27,21 @@ EDGE = Pen("line", 0.25)
 def fields_on(room: Room, wall_id: str, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields that lie on a wall, the same object as long as they lie as they did."""
     mine = (one for one in fields_of(room, changed_rules) if one.field.on == "wall" and one.field.wall == wall_id)
-    return _kept(*(one for one in mine if not one.fault))
+    return _kept(*with_strips(one for one in mine if not one.fault))
 
 
 @by_identity(times=1, each="wall")
 def fields_before(room: Room, built_in: str, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields that lie on the fronts of a built-in."""
     mine = (one for one in fields_of(room, changed_rules) if one.field.on == "fronts")
-    return _kept(*(one for one in mine if one.field.built_in == built_in and not one.fault))
+    return _kept(*with_strips(one for one in mine if one.field.built_in == built_in and not one.fault))
 
 
 @by_identity(times=1, each="wall")
 def fields_flat(room: Room, on: str, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields that lie on the floor or the ceiling."""
-    return _kept(*(one for one in fields_of(room, changed_rules) if one.field.on == on and not one.fault))
+    mine = (one for one in fields_of(room, changed_rules) if one.field.on == on and not one.fault)
+    return _kept(*with_strips(mine))
 
 
 @by_identity(times=1, each="wall")

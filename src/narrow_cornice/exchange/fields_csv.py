@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.walled.laid_fields import fields_of
+from narrow_cornice.derived.walled.laid_fields import fields_of, with_strips
 from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, parts_of, where_of
 from narrow_cornice.exchange.csv_lists import written
 from narrow_cornice.job.model import Job, Room
@@ -21,7 +21,7 @@ def fields_table(job: Job) -> str:
 
 
 def _lines(job: Job, room: Room) -> Iterator[Line]:
-    for laid in fields_of(room, job.house_rules):
+    for laid in with_strips(fields_of(room, job.house_rules)):
         of = (room.name, laid.field.name, laid.covering.name, where_of(room, laid.field))
         if laid.fault:
             yield (*of, "", "", "", "", said_in(laid.fault, job.settings))

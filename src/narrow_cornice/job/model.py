@@ -26,7 +26,7 @@ from narrow_cornice.trim.orders import orders as shipped_orders
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.words import Id, Words
 
-SCHEMA = 10
+SCHEMA = 11
 
 
 class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -105,6 +105,9 @@ def _field(field: Field, where: str, known: Known, runs: Collection[str]) -> Non
             number(float(size.mm), f"{where}.{name}", 0, most)
     if field.block is not None:
         number(field.block.mm, f"{where}.block", 5, 5000)
+    if field.strip is not None and field.strip.id not in known["covering"]:
+        raise JobError(f"There is no covering “{field.strip.id[:40]}”.", where=f"{where}.strip")
+    length_within(field.strip_over, f"{where}.strip_over", zero=True)
     if field.count is not None:
         number(field.count, f"{where}.count", 1, 20_000)
     number(field.turn, f"{where}.turn", -360, 360)
@@ -118,11 +121,12 @@ def check_cards(rooms: Iterable[Room], coverings: Iterable[Covering], where: str
     cards = {one.id: one for one in coverings}
     for index, room in enumerate(rooms):
         for number_of, field in enumerate(room.walling.fields):
-            if cards.get(field.covering.id) != field.covering:
-                raise JobError(
-                    f"“{field.covering.id[:40]}” is not as its card among the coverings has it.",
-                    where=f"{where}[{index}].walling.fields[{number_of}].covering",
-                )
+            for covering, what in zip(field.cards, ("covering", "strip"), strict=False):
+                if cards.get(covering.id) != covering:
+                    raise JobError(
+                        f"“{covering.id[:40]}” is not as its card among the coverings has it.",
+                        where=f"{where}[{index}].walling.fields[{number_of}].{what}",
+                    )
 
 
 def check_covering(one: Covering, where: str) -> None:

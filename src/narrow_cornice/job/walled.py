@@ -24,7 +24,7 @@ from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Id, Tone, Words
 
 On = Literal["wall", "floor", "ceiling", "fronts"]
-Across = Literal["middle", "left", "right", "typed"]
+Across = Literal["middle", "left", "right", "typed", "on from left", "on from right"]
 Up = Literal["middle", "bottom", "top", "typed"]
 Way = Literal["upright", "level"]
 Outwards = Literal["trimmed", "mitred"]
@@ -43,7 +43,9 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     it is said, from ``start_x`` and ``start_y`` where that is typed. ``turn`` turns the pattern, ``angle`` and
     ``block`` are those of chevron and herringbone. ``border`` is a border of its own pieces all round, ``drain``
     where a floor falls to. Tiles may go into the ``reveals`` of openings that have no casing; ``outwards`` says how
-    they are closed there and at outside corners.
+    they are closed there and at outside corners. A ``strip`` of another tile may lie between their rows, over the row
+    that ends nearest to ``strip_over`` from the lower edge (None: half way up). Paper on a wall may go on from the
+    wall beside it, at its left or right end, as if the corner were not there.
     """
 
     id: Id
@@ -74,6 +76,21 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     outline: tuple[Spot, ...] = ()
     reveals: bool = False
     outwards: Outwards = "trimmed"
+    strip: Tile | None = None
+    strip_over: Length | None = None
+
+    @property
+    def cards(self) -> tuple[Covering, ...]:
+        """Return the coverings it is of: its own, and its strip's."""
+        return (self.covering,) if self.strip is None else (self.covering, self.strip)
+
+    @property
+    def goes_on(self) -> Literal["", "left", "right"]:
+        """Return the end at which it goes on from the wall beside it, none where it begins by itself: only paper that
+        comes in rolls goes on."""
+        if self.on != "wall" or not isinstance(self.covering, Paper) or self.covering.panels:
+            return ""
+        return {"on from left": "left", "on from right": "right"}.get(self.across, "")  # type: ignore[return-value]
 
 
 class Picture(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):

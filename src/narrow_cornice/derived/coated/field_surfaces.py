@@ -10,7 +10,7 @@ from types import MappingProxyType
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.what_lies import Lying
 from narrow_cornice.derived.measured.rooms import WallFace
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.features.region import Region
 from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
@@ -74,7 +74,7 @@ def _rings(region: Region) -> Iterator[tuple[tuple[float, float], ...]]:
 def covered_flat(room: Room, on: str, changed_rules: dict[str, float]) -> tuple[Figure, ...]:
     """Return what fields cover of the floor or the ceiling, each as an area."""
     mine = (one for one in fields_of(room, changed_rules) if one.field.on == on and not one.fault and hides(one))
-    return _areas(*(one.area for one in mine if one.area is not None))
+    return _areas(*(one.area for one in with_strips(mine) if one.area is not None))
 
 
 @by_identity(times=1, each="room")
@@ -89,7 +89,7 @@ NONE_TILED: Mapping[str, Figure] = MappingProxyType({})
 def tiled_reveals(room: Room, changed_rules: dict[str, float]) -> Mapping[str, Figure]:
     """Return how much of the reveals of each opening is tiled, by its identity."""
     sides: dict[str, list[Figure]] = {}
-    for laid in fields_of(room, changed_rules):
+    for laid in with_strips(fields_of(room, changed_rules)):
         for one in laid.turned:
             area = table(f"{one.side}, {laid.field.name[:40]}", one.area, "m²", "as long and deep as it is tiled")
             sides.setdefault(one.opening, []).append(area)

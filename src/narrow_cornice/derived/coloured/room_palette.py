@@ -14,7 +14,7 @@ from narrow_cornice.colour.undertone import chroma_of, is_neutral
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.coated.field_surfaces import BOARDING, SLATTED
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.derived.walled.laid_fields import fields_of
+from narrow_cornice.derived.walled.laid_fields import fields_of, with_strips
 from narrow_cornice.derived.zoned.dressed import dressed_of
 from narrow_cornice.derived.zoned.standing import standing_pieces
 from narrow_cornice.explained.figures import Figure, explained, table, total
@@ -179,7 +179,7 @@ def _of_fields(room: Room, changed_rules: dict[str, float]) -> list[_Found]:
     """Return what fields bring: tiles, paper and cement in their tone, wood that has no paint of its own as wood."""
     finishes = room.finishes.surfaces
     made = []
-    for one in fields_of(room, changed_rules):
+    for one in with_strips(fields_of(room, changed_rules)):
         covering, wooden = one.covering, isinstance(one.covering, IN_LENGTHS)
         painted = any(
             surface_key(group, one.field.id) in finishes or group in finishes for group in (BOARDING, SLATTED)

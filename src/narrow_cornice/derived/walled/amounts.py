@@ -9,7 +9,7 @@ from collections import Counter
 import msgspec
 
 from narrow_cornice.casework.boards import materials
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.cut_plan import CutPlan, cut_plan
@@ -100,7 +100,7 @@ def weight_of_field(area: float, thickness: float, density: float) -> float:
 @by_identity(times=1, each="room")
 def taken_of(room: Room, changed_rules: dict[str, float]) -> tuple[Taken, ...]:
     """Return what the fields of a room take, none of those that do not lie."""
-    return tuple(_taken(one, changed_rules) for one in fields_of(room, changed_rules) if not one.fault)
+    return tuple(_taken(one, changed_rules) for one in with_strips(fields_of(room, changed_rules)) if not one.fault)
 
 
 @by_identity(times=1, each="wall")
@@ -245,15 +245,24 @@ def _papered(laid: LaidField, paper: Paper, rules: HouseRules) -> Taken:
         there = by_drop.get(piece.number, (low, high))
         by_drop[piece.number] = (min(low, there[0]), max(high, there[1]))
     allowance, cuts = rules.value("paper_allowance"), []
-    for place, (_, (low, high)) in enumerate(sorted(by_drop.items())):
+    begun = 0
+    for number, (low, high) in sorted(by_drop.items()):
+        place = laid.first + number
+        if laid.carried is not None and place == laid.carried.number and laid.carried.serves(low, high):
+            begun = 1  # what is left of a strip that is cut for the wall before
+            continue
         bare = high - low + allowance
         cut = math.ceil(bare / paper.repeat - 1e-9) * paper.repeat if paper.match != "free" and paper.repeat else bare
         cuts.append(cut + (paper.repeat / 2 if paper.match == "half-drop" and place % 2 else 0.0))
-    amount = table(laid.field.name[:60], float(len(cuts)), "strips", "side by side, as they are hung")
+    amount = table(laid.field.name[:60], float(len(cuts)), "strips", _as_hung(begun))
     assert laid.area is not None
     hours = hours_of_laying(laid.area, rules.figure("hours_paper"), called=laid.field.name[:60])
     drops = tuple(sorted(Counter(round(cut, 1) for cut in cuts).items(), reverse=True))
     return Taken(laid, amount, drops=drops, hours=hours)
+
+
+def _as_hung(begun: int) -> str:
+    return "side by side, as they are hung" + (", after the rest of one from the wall before" if begun else "")
 
 
 @explained("cement", "kg", "area × thickness × kg a mm")

@@ -186,7 +186,13 @@ def _jointed(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Setti
 def _bordered(laid: LaidField, narrow: Narrow, rules: HouseRules, settings: Settings) -> Iterator[Choice]:
     """Yield a border that leaves whole tiles between its two sides, where the field is a plain rectangle."""
     region, row = laid.region, narrow.row
-    if laid.field.border is not None or len(region.parts) != 1 or region.parts[0][1] or len(region.parts[0][0]) != 4:
+    if (
+        laid.field.border is not None
+        or laid.band is not None
+        or len(region.parts) != 1
+        or region.parts[0][1]
+        or len(region.parts[0][0]) != 4
+    ):
         return
     left, bottom, right, top = region.bounds
     length = (right - left, top - bottom)[row.axis]
@@ -218,7 +224,7 @@ def _other_gaps(laid: LaidField, slat: Slat, settings: Settings) -> Iterator[Cho
 
 def _stretches(laid: LaidField, changed_rules: dict[str, float], settings: Settings) -> Iterator[Choice]:
     """Yield the widest stretch of the field that nothing stands in, where something does and leaves slivers."""
-    if not slivers(laid, changed_rules) or laid.field.on != "wall":
+    if not slivers(laid, changed_rules) or laid.field.on != "wall" or laid.band is not None:
         return
     left, bottom, right, top = laid.region.bounds
     places = sorted({left, right, *(edge.at for edge in laid.region.upright)})

@@ -4,7 +4,7 @@ a figure."""
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
 import msgspec
@@ -12,6 +12,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.derived.walled.grounds import Ground, ground_of
+from narrow_cornice.derived.walled.paper_corners import Carried, beside, carried_from
 from narrow_cornice.derived.walled.turned import (
     NO_EDGES,
     Edges,
@@ -33,6 +34,7 @@ from narrow_cornice.features.pieces import Piece, cut_to, laid, thinnest
 from narrow_cornice.features.region import FieldError, Region, box_ring, region_from
 from narrow_cornice.features.rows import Anchor, Stop, stops_of
 from narrow_cornice.features.slats import clear_of_joints, cut_by, gap_between, gaps_of, slats_between, with_count
+from narrow_cornice.features.strips import Band, band_near, laid_round, region_of_strip, region_without
 from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
@@ -45,6 +47,7 @@ if TYPE_CHECKING:
     import numpy as np
 
 BLOCKS = ("chevron", "herringbone")
+MOST_TURNS = 6
 NEAR = 1e-6
 
 
@@ -69,7 +72,9 @@ class LaidField(msgspec.Struct, frozen=True):
     ``rows`` its rows where it has some that can be moved; ``pieces`` what covers it, ``border`` those of its border,
     ``battens`` what lies over joints; ``thin`` the thinnest cut piece with how thin it is; ``gap`` that of slats, with
     how many there are, and how many gaps of fronts cut into one (``cut_by``); of tiles what goes into reveals
-    (``turned``) and where they have an outer edge."""
+    (``turned``), where they have an outer edge, and the ``strip`` between their rows, a field of its own that lies in
+    the ``band`` left free for it; of paper what it goes on from (``carried``), and the number among the strips hung of
+    its first (``first``)."""
 
     field: Field
     ground: Ground = Ground()
@@ -88,6 +93,15 @@ class LaidField(msgspec.Struct, frozen=True):
     area: Figure | None = None
     turned: tuple[Turned, ...] = ()
     outer: tuple[Outer, ...] = ()
+    band: Band | None = None
+    strip: LaidField | None = None
+    carried: Carried | None = None
+    first: int = 0
+
+    @property
+    def is_strip(self) -> bool:
+        """Return whether it is the strip between the rows of a field."""
+        return self.band is not None and self.strip is None
 
     @property
     def with_reveals(self) -> tuple[Piece, ...]:
@@ -107,27 +121,60 @@ class LaidField(msgspec.Struct, frozen=True):
         return self.ground.region
 
 
+def with_strips(fields: Iterable[LaidField]) -> Iterator[LaidField]:
+    """Yield fields, each followed by its strip where it has one."""
+    for one in fields:
+        yield one
+        if one.strip is not None:
+            yield one.strip
+
+
 @by_identity(times=1, each="room")
 def fields_of(room: Room, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields of a room as they lie."""
-    return tuple(
-        _field(ground_of(room, one, changed_rules), edges_of(room, one, changed_rules), one, changed_rules, room.id)
-        for one in room.walling.fields
-    )
+    made: dict[str, LaidField] = {}
+
+    def lay(field: Field, waiting: tuple[str, ...]) -> None:
+        if field.id in made:
+            return
+        ground, edges, carried = ground_of(room, field, changed_rules), edges_of(room, field, changed_rules), None
+        if field.goes_on:
+            walls = beside(room, field, changed_rules)
+            if walls.field is not None and walls.field.id not in waiting:
+                lay(walls.field, (*waiting, walls.field.id))
+            carried = carried_from(made.get(walls.field.id) if walls.field else None, field, ground.region, walls)
+        made[field.id] = _field(ground, edges, field, changed_rules, room.id, carried)
+
+    for one in room.walling.fields:
+        lay(one, (one.id,))
+    return tuple(made[one.id] for one in room.walling.fields)
 
 
+# Many parameters: kept by the identity of each, so that an edit elsewhere lays nothing anew.
 @by_identity(times=1, each="wall")
-def _field(ground: Ground, edges: Edges, field: Field, changed_rules: dict[str, float], room_id: str) -> LaidField:
+def _field(
+    ground: Ground,
+    edges: Edges,
+    field: Field,
+    changed_rules: dict[str, float],
+    room_id: str,
+    carried: Carried | None = None,
+) -> LaidField:
     if ground.region is None:
         return LaidField(field, ground, ground.fault)
     rules = house_rules_of(changed_rules)
     try:
-        made = WAYS[type(field.covering)](LaidField(field, ground), rules, room_id)
+        made = WAYS[type(field.covering)](LaidField(field, ground, carried=carried), rules, room_id)
+        return _turned(made, made.region, edges)
     except CorniceError as error:
         return LaidField(field, ground, told_of(error))
+
+
+def _turned(made: LaidField, region: Region, edges: Edges) -> LaidField:
+    """Return a field with what of it turns its edges, and what there is of it; its strip likewise."""
     note = "its outline without what it goes round"
     if made.laying is not None and edges is not NO_EDGES:
-        turned = tuple(turned_into(edges, made.laying, ground.region))
+        turned = tuple(turned_into(edges, made.laying, region, made.band, of_strip=made.field.strip is None))
         # What is left of a tile at the end of a reveal moves with the rows of the wall: it is solved with them.
         rows = tuple(
             one._replace(
@@ -135,10 +182,18 @@ def _field(ground: Ground, edges: Edges, field: Field, changed_rules: dict[str, 
             )
             for one in made.rows
         )
-        made = replace(made, turned=turned, rows=rows, outer=outer_edges(edges, ground.region, turned))
+        made = replace(
+            made, turned=turned, rows=rows, outer=outer_edges(edges, region, turned, made.band if made.strip else None)
+        )
         note += ", and its reveals" if turned else ""
-    whole = ground.region.area / 1e6 + sum(one.area for one in made.turned)
-    return replace(made, area=table(field.name[:60], whole, "m²", note), thin=thinnest(before_seams(made)))
+    whole = region.area / 1e6 + sum(one.area for one in made.turned)
+    strip = None
+    if made.strip is not None:
+        strip = _turned(made.strip, made.strip.region, edges)
+        whole -= made.strip.region.area / 1e6
+        note += ", and its strip"
+    area = table(made.field.name[:60], whole, "m²", note)
+    return replace(made, area=area, thin=thinnest(before_seams(made)), strip=strip)
 
 
 def before_seams(made: LaidField) -> tuple[Piece, ...]:
@@ -163,7 +218,11 @@ def _tiles(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     joint = tile.joint if field.joint is None else float(field.joint.mm)
     laying = Laying(field.pattern or tile.laid, tile.width, tile.height, joint, turn=field.turn, angle=field.angle)
     made = _as_tiles(made, laying)
-    return _falling(made, rules) if field.drain is not None and field.on == "floor" else made
+    if field.drain is not None and field.on == "floor":
+        if made.strip is not None:
+            raise FieldError("No strip goes through a floor that falls.", where="strip", remedy="Leave one of both.")
+        return _falling(made, rules)
+    return made
 
 
 def _falling(made: LaidField, rules: HouseRules) -> LaidField:
@@ -195,8 +254,31 @@ def _as_tiles(made: LaidField, laying: Laying) -> LaidField:
     border: tuple[Piece, ...] = ()
     if field.border is not None and field.border.mm > 0:
         region, border = _border(region, float(field.border.mm), laying)
+    if field.strip is not None and isinstance(field.covering, Tile):
+        return replace(_round_strip(made, laying, region, field.strip), border=border)
     laying, rows = _started(laying, region, field)
     return replace(made, laying=laying, rows=rows, pieces=laid(laying, region), border=border)
+
+
+def _round_strip(made: LaidField, laying: Laying, region: Region, tile: Tile) -> LaidField:
+    """Return tiles with a strip of another between their rows. Where the rows start may follow from what is left
+    without the strip, and where the strip lies from the rows: worked out in turn until both stay."""
+    field, _, bottom, _, top = made.field, *region.bounds
+    over = float(field.strip_over.mm) if field.strip_over is not None else (top - bottom - tile.height) / 2
+    laying, rows = _started(laying, region, field)
+    band = band_near(bottom + over, laying, tile.height)
+    for _ in range(MOST_TURNS):
+        laying, rows = _started(laying, region_without(region, band), field)
+        former, band = band, band_near(bottom + over, laying, tile.height)
+        if abs(former.low - band.low) < NEAR:
+            break
+    there = region_of_strip(region, band)
+    row = Laying("straight", tile.width, tile.height, laying.joint)
+    x = anchor_from_middle(row, there, 0).start(laying.joint)
+    row = replace(row, start=(x, band.low))
+    own = replace(field, name=f"{field.name}, strip", covering=tile, strip=None, border=None)
+    strip = LaidField(own, Ground(there, made.ground.keep_off), laying=row, pieces=laid(row, there), band=band)
+    return replace(made, laying=laying, rows=rows, pieces=laid_round(laying, region, band), band=band, strip=strip)
 
 
 def _started(laying: Laying, region: Region, field: Field) -> tuple[Laying, tuple[Row, ...]]:
@@ -207,7 +289,9 @@ def _started(laying: Laying, region: Region, field: Field) -> tuple[Laying, tupl
     y: Anchor | None = None
     if field.across != "middle":
         typed = float(field.start_x.mm) if field.start_x is not None else 0.0
-        x = {"left": Anchor(left), "right": Anchor(right - laying.width), "typed": Anchor(left + typed)}[field.across]
+        x = {"left": Anchor(left), "right": Anchor(right - laying.width), "typed": Anchor(left + typed)}.get(
+            field.across
+        )
     if field.up != "middle":
         typed = float(field.start_y.mm) if field.start_y is not None else 0.0
         y = {"bottom": Anchor(bottom), "top": Anchor(top - laying.height), "typed": Anchor(bottom + typed)}[field.up]
@@ -428,6 +512,15 @@ def _drops(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         "right": Anchor(right - paper.width),
         "typed": Anchor(left + (float(field.start_x.mm) if field.start_x is not None else 0.0)),
     }.get(field.across)
+    first = 0
+    if made.carried is not None:
+        if made.carried.fault:
+            raise FieldError(made.carried.fault, where="start", remedy="Let it start by itself.")
+        # The strip that turns the corner goes on here with what is left of it.
+        rest = paper.width - made.carried.used
+        anchor = Anchor(left - made.carried.used if field.goes_on == "left" else right - rest)
+        begun = math.ceil((right - left - rest) / paper.width - NEAR)
+        first = made.carried.number if field.goes_on == "left" else made.carried.number - begun
     if anchor is None:
         row = Laying("straight", paper.width, top - bottom, 0.0)
         anchor = anchor_from_middle(row, made.region, 0)
@@ -444,7 +537,7 @@ def _drops(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         begins = [anchor.at + number * paper.width for number in range(paper.panels)]
     pieces = cut_to(_strips(0, [(place, paper.width, bottom, top) for place in begins]), made.region)
     row_made = Row(0, stops_of(made.region.upright), paper.width, 0.0, anchor)
-    return replace(made, pieces=pieces, rows=(row_made,), count=len({piece.number for piece in pieces}))
+    return replace(made, pieces=pieces, rows=(row_made,), count=len({piece.number for piece in pieces}), first=first)
 
 
 # ---- cement

@@ -16,8 +16,9 @@ from msgspec.structs import replace
 from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.features.laying import IN_ROWS, Laying
 from narrow_cornice.features.pieces import Piece, laid
-from narrow_cornice.features.region import Box, Region, box_ring, region_of
+from narrow_cornice.features.region import Box, FieldError, Region, box_ring, region_of
 from narrow_cornice.features.rows import Stop
+from narrow_cornice.features.strips import Band, laid_round, region_of_strip
 from narrow_cornice.job.finishes import Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.walled import Field
@@ -117,8 +118,12 @@ def _alike(holes: tuple[Hole, ...], corners: tuple[tuple[float, bool, str], ...]
     return Edges(holes, corners)
 
 
-def turned_into(edges: Edges, laying: Laying, region: Region) -> Iterator[Turned]:
-    """Yield the reveals that a field goes into, each side that it comes up to."""
+# Many parameters: what is laid, and what of it a strip has.
+def turned_into(
+    edges: Edges, laying: Laying, region: Region, band: Band | None = None, *, of_strip: bool = False
+) -> Iterator[Turned]:
+    """Yield the reveals that a field goes into, each side that it comes up to. Where it has a strip the rows go round
+    its ``band``; what is the strip itself (``of_strip``) has that band alone."""
     number = 0
     for hole in edges.holes:
         left, bottom, right, top = hole.box
@@ -130,13 +135,16 @@ def turned_into(edges: Edges, laying: Laying, region: Region) -> Iterator[Turned
             *((("sill", (left, bottom - TOUCHES, right, bottom), 0),) if hole.sill else ()),
         )
         for side, beside, axis in sides:
-            stretches = tuple(_met(region, beside, axis))
+            met_at = tuple(_met(region, beside, axis))
+            stretches = _beside(met_at, band) if band is not None and not of_strip and axis else met_at
             if not stretches:
                 continue
             pieces: list[Piece] = []
             for a, b in stretches:
                 number += 1
                 box, start = _folded(hole, side, a, b, laying)
+                if band is not None and axis and not of_strip and a >= band.high:
+                    start = (start[0], start[1] + band.pitch)
                 there = replace(laying, start=start) if laying.pattern in IN_ROWS and not laying.turn else laying
                 more = laid(there, region_of([box_ring(box)]))
                 pieces += [one._replace(cell=one.cell + OF_ANOTHER * number) for one in more]
@@ -144,9 +152,39 @@ def turned_into(edges: Edges, laying: Laying, region: Region) -> Iterator[Turned
             yield Turned(hole.id, hole.name, side, hole.deep, stretches, tuple(pieces))
         if hole.back and met:
             number += 1
-            on_back = laid(laying, region_of([box_ring(hole.box)]))
+            on_back, covered = _on_back(hole, laying, band, of_strip=of_strip)
             back = tuple(one._replace(cell=one.cell + OF_ANOTHER * number) for one in on_back)
-            yield Turned(hole.id, hole.name, "back", hole.deep, (), back, (right - left) * (top - bottom) / 1e6)
+            yield Turned(hole.id, hole.name, "back", hole.deep, (), back, covered / 1e6)
+
+
+def _on_back(hole: Hole, laying: Laying, band: Band | None, *, of_strip: bool) -> tuple[tuple[Piece, ...], float]:
+    """Return what is tiled on the back of a niche as if it stood in the wall, and how much that is in mm²."""
+    region = region_of([box_ring(hole.box)])
+    if band is None:
+        return laid(laying, region), region.area
+    try:
+        strip = region_of_strip(region, band)
+    except FieldError:  # it goes by above or below
+        return ((), 0.0) if of_strip else (laid_round(laying, region, band), region.area)
+    return (
+        (laid(laying, strip), strip.area)
+        if of_strip
+        else (
+            laid_round(laying, region, band),
+            region.area - strip.area,
+        )
+    )
+
+
+def _beside(stretches: Sequence[tuple[float, float]], band: Band) -> tuple[tuple[float, float], ...]:
+    """Return stretches along an upright edge without a strip, which goes into the reveal by itself."""
+    parts = [
+        part
+        for a, b in stretches
+        for part in ((a, min(b, band.low)), (max(a, band.high), b))
+        if part[1] - part[0] > LEAST
+    ]
+    return tuple(parts)
 
 
 def stops_in(reveals: Sequence[Turned], axis: int, shifts: Sequence[float]) -> Iterator[Stop]:
@@ -190,14 +228,15 @@ class Outer(NamedTuple):
     long: float
 
 
-def outer_edges(edges: Edges, region: Region, reveals: Sequence[Turned]) -> tuple[Outer, ...]:
+def outer_edges(edges: Edges, region: Region, reveals: Sequence[Turned], band: Band | None = None) -> tuple[Outer, ...]:
     """Return the outer edges of a field: those of its reveals, and the outside corners of the room that it comes up
-    to."""
+    to; without a strip's, whose ``band`` that is."""
     _, bottom, _, top = region.bounds
     made = [Outer(f"{one.side} of {one.name[:40]}", one.long) for one in reveals if one.long > LEAST]
     for at, ends, name in edges.corners:
         beside = (at - TOUCHES, bottom, at, top) if ends else (at, bottom, at + TOUCHES, top)
-        long = sum(b - a for a, b in _met(region, beside, 1))
+        met = tuple(_met(region, beside, 1))
+        long = sum(b - a for a, b in (met if band is None else _beside(met, band)))
         if long > LEAST:
             made.append(Outer(f"corner {name[:20]}", long))
     return tuple(made)

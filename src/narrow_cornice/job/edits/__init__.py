@@ -470,10 +470,16 @@ from narrow_cornice.job.edits.walling_edits import (
     cover_field as cover_field,
 )
 from narrow_cornice.job.edits.walling_edits import (
+    paper_round as paper_round,
+)
+from narrow_cornice.job.edits.walling_edits import (
     put_covering as put_covering,
 )
 from narrow_cornice.job.edits.walling_edits import (
     put_on_wall as put_on_wall,
+)
+from narrow_cornice.job.edits.walling_edits import (
+    put_strip as put_strip,
 )
 from narrow_cornice.job.edits.walling_edits import (
     remove_walled as remove_walled,

@@ -17,10 +17,11 @@ from narrow_cornice.job.edits.making import (
     room_edit,
     without_one,
 )
-from narrow_cornice.job.finishes import Covering
+from narrow_cornice.job.edits.wall_edits import wall_name
+from narrow_cornice.job.finishes import Covering, Tile
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.walled import Field, Gallery, Picture
+from narrow_cornice.job.walled import Across, Field, Gallery, Picture
 from narrow_cornice.units.lengths import Length
 
 ZERO_SIZES = ("left", "bottom", "joint", "gap", "start_x", "start_y", "middle", "place")
@@ -93,9 +94,7 @@ def put_covering(covering: Covering) -> Edit:
     """Put a paper, a tile, a slat or a board into the job, in place of the one of its identity; fields of it follow."""
 
     def followed(room: Room) -> Room:
-        fields = tuple(
-            replace(one, covering=covering) if one.covering.id == covering.id else one for one in room.walling.fields
-        )
+        fields = tuple(_of_card(one, covering) for one in room.walling.fields)
         return with_walling(room, fields=fields) if fields != room.walling.fields else room
 
     def apply(job: Job) -> Job:
@@ -104,6 +103,29 @@ def put_covering(covering: Covering) -> Edit:
         return replace(job, coverings=put_one(job.coverings, covering), rooms=rooms, schemes=schemes)
 
     return Edit(f"{covering.name[:40]}", apply)
+
+
+def _of_card(field: Field, covering: Covering) -> Field:
+    """Return a field that follows a change of its covering's card, and of its strip's."""
+    if field.covering.id == covering.id:
+        field = replace(field, covering=covering)
+    if field.strip is not None and field.strip.id == covering.id and isinstance(covering, Tile):
+        field = replace(field, strip=covering)
+    return field
+
+
+def put_strip(room_id: str, field: Field, tile: Tile) -> Edit:
+    """Put a strip of another tile into a field; the tile comes into the job where it is not there yet."""
+
+    def apply(job: Job) -> Job:
+        job, card = _with_card(job, tile)
+        return in_room(
+            job,
+            room_id,
+            lambda room: with_walling(room, fields=changed_one(room.walling.fields, field.id, strip=card)),
+        )
+
+    return Edit(f"{field.name[:40]}: a strip of {tile.name[:40]}", apply)
 
 
 def put_on_wall(room_id: str, field: str, thing: Any) -> Edit:
@@ -139,6 +161,34 @@ def change_walled(room_id: str, field: str, thing_id: str, called: str, /, **fie
 def change_field(room_id: str, field_id: str, called: str, /, **fields: Any) -> Edit:
     """Change a field of slats, boards, tiles or paper. Raises EditError for what none can have."""
     return change_walled(room_id, "fields", field_id, called, **fields)
+
+
+def paper_round(room_id: str, field: Field, right: tuple[str, ...], left: tuple[str, ...]) -> Edit:
+    """Hang a paper on over other walls from the wall it begins on: to the right over those walls, to the left over
+    these, in their order from it. What hangs there of it goes on; where none does, a field is laid."""
+    ways: dict[str, Across] = {**dict.fromkeys(right, "on from left"), **dict.fromkeys(left, "on from right")}
+
+    def change(room: Room) -> Room:
+        fields = list(room.walling.fields)
+        begins = next(one for one in fields if one.id == field.id)
+        if begins.goes_on:
+            fields[fields.index(begins)] = replace(begins, across="middle")
+        for wall, across in ways.items():
+            mine = next((at for at, one in enumerate(fields) if _hangs_on(one, wall, field)), None)
+            if mine is not None:
+                fields[mine] = replace(fields[mine], across=across)
+                continue
+            fresh = fresh_id("g", (one.id for one in fields))
+            name = f"{field.covering.name}, wall {wall_name(room, wall)}"
+            edges = {"left": None, "right": None, "outline": (), "start_x": None}
+            fields.append(replace(field, id=fresh, name=name, wall=wall, across=across, **edges))
+        return with_walling(room, fields=tuple(fields))
+
+    return room_edit(f"{field.name[:40]} round the room", room_id, change)
+
+
+def _hangs_on(one: Field, wall: str, field: Field) -> bool:
+    return one.on == "wall" and one.wall == wall and one.covering.id == field.covering.id
 
 
 def _shown(value: Any) -> str:
@@ -178,10 +228,14 @@ def without_fields_of(room: Room, built_in: str) -> Room:
     return room if len(kept) == len(room.walling.fields) else with_walling(room, fields=kept)
 
 
+def _lies_in(room: Room, covering_id: str) -> bool:
+    return any(card.id == covering_id for one in room.walling.fields for card in one.cards)
+
+
 def nothing_lies_in(job: Job, covering_id: str, name: str) -> None:
     """Raise EditError where a field is of a covering, in any scheme."""
     rooms = (*job.rooms, *(room for scheme in job.schemes for room in scheme.rooms))
-    mine = next((room for room in rooms if any(one.covering.id == covering_id for one in room.walling.fields)), None)
+    mine = next((room for room in rooms if _lies_in(room, covering_id)), None)
     if mine is not None:
         raise EditError(
             f"{name[:60]} still lies in {mine.name[:40]}.", remedy="Give that field something else first, or remove it."

@@ -12,6 +12,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.derived.walled.choices import Choice, choices_of, slivers
 from narrow_cornice.derived.walled.laid_fields import BLOCKS, LaidField, fields_of
+from narrow_cornice.derived.walled.paper_corners import hidden_by, round_from, unmatched
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -57,6 +58,7 @@ ACROSS: dict[Across, str] = {
     "right": "a whole one at the right",
     "typed": "from where I say",
 }
+GOES_ON: dict[Across, str] = {"on from left": "on from the wall at its left", "on from right": "on from its right"}
 UP: dict[Up, str] = {
     "middle": "from the middle",
     "bottom": "a whole one below",
@@ -129,9 +131,9 @@ def field_rows(bench: Bench, job: Job, path: FieldPath) -> Iterator[Row]:
     for size in ("left", "right", "bottom", "top"):
         yield from bench.size_rows(path.sized(size), WORDS[size].split(",")[0].capitalize())
     yield from _outline_rows(bench, job, laid, change)
-    taken = next((one for one in taken_of(room, job.house_rules) if one.laid.field.id == field.id), None)
-    if taken is not None:
-        yield from _taken_rows(bench, job, taken)
+    for taken in taken_of(room, job.house_rules):
+        if taken.laid.field.id == field.id:
+            yield from _taken_rows(bench, job, taken, of=" its strip" if taken.laid is laid.strip else "")
     yield ButtonsRow(
         (f"Remove {field.name[:40]}",), lambda _: bench.do(edits.remove_walled(room.id, "fields", field.id, field.name))
     )
@@ -193,6 +195,7 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         yield from bench.size_rows(path.sized("joint"), "Joint")
         yield from bench.size_rows(path.sized("border"), "Border")
         yield _turn_row(bench, field, change)
+        yield from _strip_rows(bench, path, laid, change)
         if field.on == "wall":
             yield from _turned_rows(bench, laid, change)
     elif isinstance(covering, Board):
@@ -221,6 +224,27 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         )
         if laid.gap is not None:
             yield from bench.working(laid.gap)
+
+
+def _strip_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change) -> Iterator[Row]:
+    """Yield the strip of another tile between the rows, and where it comes to lie."""
+    job, field = bench.session.job, laid.field
+    tiles = {one.id: one for one in coverings_there_are(job, Tile) if isinstance(one, Tile)}
+    options = (("", "none"), *((one.id, one.name[:60]) for one in tiles.values()))
+
+    def chosen(value: str) -> object:
+        if not value:
+            return change(strip=None)
+        return bench.do(edits.put_strip(path.room, field, tiles[value]))
+
+    now = field.strip.id if field.strip is not None else ""
+    yield ChoiceRow("Strip", options, now, chosen, ("", *(one.tone for one in tiles.values())))
+    if field.strip is None:
+        return
+    yield from bench.size_rows(path.sized("strip_over"), "Over")
+    if laid.band is not None:
+        low, high = (show_size(place, job.settings) for place in (laid.band.low, laid.band.high))
+        yield NoteRow(f"It lies from {low} to {high} above the floor, where a row ends.")
 
 
 def _turned_rows(bench: Bench, laid: LaidField, change: Change) -> Iterator[Row]:
@@ -298,15 +322,54 @@ def _start_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change) 
         return
     yield Caption("Where it starts")
     if 0 in axes:
-        yield ChoiceRow("Across", tuple(ACROSS.items()), field.across, lambda value: change(across=value))
+        goes_on = isinstance(field.covering, Paper) and not field.covering.panels and field.on == "wall"
+        ways = {**ACROSS, **(GOES_ON if goes_on else {})}
+        now = field.across if field.across in ways else "middle"
+        yield ChoiceRow("Across", tuple(ways.items()), now, lambda value: change(across=value))
         if field.across == "typed":
             yield from bench.size_rows(path.sized("start_x"), "From its left end")
     if 1 in axes:
         yield ChoiceRow("Up", tuple(UP.items()), field.up, lambda value: change(up=value))
         if field.up == "typed":
             yield from bench.size_rows(path.sized("start_y"), "From its lower end")
-    if not laid.fault:
+    if not laid.fault and not field.goes_on:
         yield NoteRow("Or drag the ring on the drawing.")
+    if isinstance(field.covering, Paper):
+        yield from _corner_rows(bench, path, laid)
+
+
+def _corner_rows(bench: Bench, path: FieldPath, laid: LaidField) -> Iterator[Row]:
+    """Yield how a paper turns the corners of its wall, and what hangs it round the room."""
+    job, field = bench.session.job, laid.field
+    room = job.room(path.room)
+    if laid.carried is not None and not laid.fault:
+        used = laid.carried.used
+        words = f"with what is left of a strip, {show_size(laid.covering.width - used, job.settings)} wide"  # type: ignore[union-attr]
+        begins = words if used else "with a whole strip"
+        yield NoteRow(f"Goes on {begins}. Turn 10 mm at an inside corner, and hang the rest plumb again.")
+    if field.on != "wall" or (isinstance(field.covering, Paper) and field.covering.panels):
+        return
+    for one in unmatched(room, job.house_rules):
+        if field.id in (one.left.id, one.right.id):
+            yield NoteRow(
+                f"{_where_meets(room, one.wall, one.corner, job)}: its pattern does not match there.", "ochre"
+            )
+    found = round_from(room, field, job.house_rules)
+    if found is None or field.goes_on:
+        return
+    walls = (*found.right, *found.left)
+    done = all(any(one.goes_on and one.wall == wall for one in room.walling.fields) for wall in walls)
+    if not done:
+        words = "Round the room from here" if found.meets else f"On over {len(walls)} more walls"
+        edit = edits.paper_round(room.id, field, found.right, found.left)
+        yield ButtonsRow((words,), lambda _: bench.do(edit))
+
+
+def _where_meets(room: Room, wall: str, corner: str, job: Job) -> str:
+    hidden = hidden_by(measured_room(room, job.house_rules).faces, wall)
+    if hidden.door is None:
+        return f"Meets itself in corner {corner}"
+    return f"Meets itself in corner {corner}, {show_size(hidden.apart, job.settings)} from {hidden.door[:40]}"
 
 
 def _fall_rows(bench: Bench, job: Job, laid: LaidField, change: Change) -> Iterator[Row]:
@@ -384,11 +447,11 @@ def _spot(text: str, settings: Settings) -> tuple[float, float] | None:
     return x, y
 
 
-def _taken_rows(bench: Bench, job: Job, taken: Taken) -> Iterator[Row]:
+def _taken_rows(bench: Bench, job: Job, taken: Taken, of: str = "") -> Iterator[Row]:
     """Yield what a field takes, each figure with its working."""
     if taken.amount is not None and taken.laid.gap is None:
         yield from bench.working(taken.amount)
-    yield Caption("What it takes")
+    yield Caption(f"What{of or ' it'} takes")
     if taken.amount is not None and taken.laid.gap is not None:  # of slats the gap is what is worked out in full
         yield bench.figure_row(taken.amount, False)
     if taken.waste is not None:

@@ -10,7 +10,7 @@ from msgspec.structs import replace
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.derived.walled.choices import slivers
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
 from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, parts_of, where_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
@@ -114,8 +114,9 @@ class WallsPage(DrawingPage):
 
     def _fields(self, room: Room) -> list[SheetRow]:
         job = self.session.job
-        taken = {one.laid.field.id: one for one in taken_of(room, job.house_rules)}
-        return [self._field_row(room, one, taken.get(one.field.id)) for one in fields_of(room, job.house_rules)]
+        taken = {id(one.laid): one for one in taken_of(room, job.house_rules)}
+        every = with_strips(fields_of(room, job.house_rules))
+        return [self._field_row(room, one, taken.get(id(one))) for one in every]
 
     def _field_row(self, room: Room, laid: LaidField, taken: Taken | None) -> SheetRow:
         job, field = self.session.job, laid.field
@@ -125,7 +126,7 @@ class WallsPage(DrawingPage):
         waste = taken.waste if taken is not None else None
         return row(
             FieldPath(room.id, field.id),
-            Cell(field.name, partial(self._renamed, room.id, field)),
+            field.name if laid.is_strip else Cell(field.name, partial(self._renamed, room.id, field)),
             Cell(field.covering.name, swatch=field.covering.tone),
             Cell(said_in(laid.fault, job.settings) or where_of(room, field), warm=bool(laid.fault)),
             Cell(show_area(laid.area.value, job.settings.unit) if laid.area is not None else "", number=True),
@@ -145,7 +146,7 @@ class WallsPage(DrawingPage):
         job, view = self.session.job, self.session.view
         chosen, wall = field_selected(view, room), wall_seen(view, room)
         rows = []
-        for laid in fields_of(room, job.house_rules):
+        for laid in with_strips(fields_of(room, job.house_rules)):
             mine = laid.field.id == chosen.id if chosen is not None else laid.field.wall == wall
             if laid.fault or not mine:
                 continue

@@ -40,6 +40,7 @@ WORDS = {
     "start_y": "start, from its lower end",
     "block": "length of a block",
     "border": "border",
+    "strip_over": "strip, above its lower edge",
 }
 
 
@@ -71,6 +72,8 @@ def _usual(job: Job, path: FieldPath, field: Field, size: str) -> float | None:
         return None
     if size == "gap" and laid.gap is not None:
         return float(laid.gap.value)
+    if size == "strip_over":
+        return laid.band.low - laid.region.bounds[1] if laid.band is not None else None
     edges = dict(zip(("left", "bottom", "right", "top"), laid.region.bounds, strict=True))
     return edges.get(size)
 
