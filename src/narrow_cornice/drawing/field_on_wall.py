@@ -102,7 +102,7 @@ def over_field(
     x, y = start_of(laid)
     pen = Pen("verdigris", 1.2, dashed=True)
     axes = {row.axis for row in laid.rows} if laid.laying is None else {0, 1}
-    if 0 in axes:
+    if 0 in axes and left <= x <= right:  # a strip that turns the corner begins on the wall before
         yield Stroke((FACE.at(x, bottom - BEYOND), FACE.at(x, top + BEYOND)), pen)
     if 1 in axes:
         yield Stroke((FACE.at(left - BEYOND, y), FACE.at(right + BEYOND, y)), pen)

@@ -58,7 +58,7 @@ ACROSS: dict[Across, str] = {
     "right": "a whole one at the right",
     "typed": "from where I say",
 }
-GOES_ON: dict[Across, str] = {"on from left": "on from the wall at its left", "on from right": "on from its right"}
+GOES_ON: dict[Across, str] = {"on from left": "on from its left wall", "on from right": "on from its right wall"}
 UP: dict[Up, str] = {
     "middle": "from the middle",
     "bottom": "a whole one below",
@@ -357,10 +357,11 @@ def _corner_rows(bench: Bench, path: FieldPath, laid: LaidField) -> Iterator[Row
     found = round_from(room, field, job.house_rules)
     if found is None or field.goes_on:
         return
-    walls = (*found.right, *found.left)
-    done = all(any(one.goes_on and one.wall == wall for one in room.walling.fields) for wall in walls)
-    if not done:
-        words = "Round the room from here" if found.meets else f"On over {len(walls)} more walls"
+    go_on = {one.wall for one in room.walling.fields if one.goes_on and one.covering.id == field.covering.id}
+    more = [wall for wall in (*found.right, *found.left) if wall not in go_on]
+    if more:
+        further = f"On over {len(more)} more {'walls' if len(more) > 1 else 'wall'}"
+        words = "Round the room from here" if found.meets else further
         edit = edits.paper_round(room.id, field, found.right, found.left)
         yield ButtonsRow((words,), lambda _: bench.do(edit))
 
