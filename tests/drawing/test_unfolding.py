@@ -7,6 +7,7 @@ import random
 from collections.abc import Sequence
 
 import pytest
+import shapely
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
@@ -30,8 +31,9 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
 from narrow_cornice.job.measured import WallAsRead
 from narrow_cornice.job.model import Job
-from narrow_cornice.job.paths import DiagonalPath, OpeningPath, SurfacePath, TrimPath
+from narrow_cornice.job.paths import DiagonalPath, OpeningPath, SurfacePath, TrimPath, WallPath
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.job.walled import Field, shipped_coverings
 from narrow_cornice.survey.plan import Plan, Point, Turn, plan_area
 from narrow_cornice.survey.readings import AngleReading, Reading
 from narrow_cornice.survey.triangles import triangles
@@ -346,3 +348,25 @@ def test_sloped_ceilings_hinge_on_from_their_walls_at_their_true_size() -> None:
     ]
     assert len(walls[0].points) == 6  # a gable
     assert "sloped, 1 188 mm to" in drawing.subtitle
+
+
+def test_boards_on_a_ceiling_stand_beside_the_room_clear_of_its_walls() -> None:
+    """All of the ceiling smaller than the rest, seen in a mirror; without a field its colour alone, as before."""
+    job = demo_job()
+    for room in job.rooms[:2]:
+        bare = unfolded_room(room, job.house_rules, job.colours, job.settings, 0.0)
+        boards = Field("", "Ceiling", shipped_coverings()["board-tongue"], on="ceiling")
+        there = edits.add_field(room.id, boards).apply(job)
+        made = unfolded_room(there.room(room.id), job.house_rules, job.colours, job.settings, 0.0)
+        assert made.bounds == bare.bounds
+        (name,) = [mark for mark in made.marks if isinstance(mark, Label) and "in a mirror" in mark.text]
+        about = SurfacePath(room.id, "ceiling", "room")
+        (ring,) = [mark for mark in made.marks if isinstance(mark, Area) and mark.about == about]
+        ceiling = shapely.Polygon(ring.points)
+        plan = plan_area(measured_room(room, job.house_rules).plan.corners)
+        assert 0 < ceiling.area / plan < 1
+        left, top, right, bottom = made.bounds
+        assert left <= ceiling.bounds[0] <= ceiling.bounds[2] <= right
+        assert top <= ceiling.bounds[1] <= ceiling.bounds[3] <= name.at[1] <= bottom
+        walls = [mark for mark in bare.marks if isinstance(mark, Area) and isinstance(mark.about, WallPath)]
+        assert not any(ceiling.intersects(shapely.Polygon(wall.points)) for wall in walls)

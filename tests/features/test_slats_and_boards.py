@@ -13,11 +13,13 @@ from hypothesis import strategies as st
 
 from narrow_cornice.cli import main
 from narrow_cornice.features.boards import (
+    Rip,
     Stretch,
     board_and_batten,
     centred_courses,
     chevron_column,
     equal_boards,
+    ripped_together,
     staggered,
 )
 from narrow_cornice.features.region import FieldError
@@ -139,3 +141,44 @@ def test_slats_and_tiles_on_the_command_line(
     assert (answer["count"], answer["gap"]) == (53, 15)
     assert main(["slats", "--length", "10", "--slat", "30", "--gap", "15", "--ends", "gap"]) == 2
     assert capsys.readouterr().err.count("\n") == 1
+
+
+def test_strips_come_two_out_of_one_width_where_their_edges_allow_it() -> None:
+    """Of 96: 30 and 34 lie beside one another with a cut of 4, 60 and 34 with 2 do not. Two that keep the same edge
+    never come out of one."""
+    low, high = Rip(2400.0, 30.0, True), Rip(2300.0, 34.0, False)
+    assert ripped_together([low, high], 96.0, 4.0) == ((0, 1),)
+    assert ripped_together([low._replace(wide=60.0), high], 96.0, 2.1) == ()
+    assert ripped_together([low, high._replace(keeps_low=True)], 96.0, 4.0) == ()
+    assert ripped_together([], 96.0, 4.0) == ()
+
+
+@given(
+    st.lists(
+        st.builds(Rip, st.floats(300.0, 3000.0), st.floats(5.0, 90.0), st.booleans()),
+        min_size=2,
+        max_size=6,
+    )
+)
+@settings(max_examples=many(40, 2_000), deadline=None)
+def test_no_way_of_pairing_strips_saves_more(rips: list[Rip]) -> None:
+    """Against every way there is."""
+
+    def most(left: tuple[int, ...]) -> float:
+        if not left:
+            return 0.0
+        one, *others = left
+        best = most(tuple(others))
+        for other in others:
+            fits = rips[one].wide + rips[other].wide + 3.0 <= 96.0
+            if fits and rips[one].keeps_low != rips[other].keeps_low:
+                rest = tuple(each for each in others if each != other)
+                best = max(best, min(rips[one].long, rips[other].long) + most(rest))
+        return best
+
+    pairs = ripped_together(rips, 96.0, 3.0)
+    used = [one for pair in pairs for one in pair]
+    assert len(set(used)) == len(used)
+    assert all(rips[a].keeps_low != rips[b].keeps_low for a, b in pairs)
+    saved = sum(min(rips[a].long, rips[b].long) for a, b in pairs)
+    assert saved == pytest.approx(most(tuple(range(len(rips)))))

@@ -11,6 +11,7 @@ from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.bulks import bulks_against, bulks_on_plan, ceiling_marks, roof_window_marks
+from narrow_cornice.drawing.ceiling_card import sample_card, whole_ceiling
 from narrow_cornice.drawing.coloured import Colours, colours_of
 from narrow_cornice.drawing.fields import field_marks, fields_flat
 from narrow_cornice.drawing.frames import Frame
@@ -113,7 +114,7 @@ def unfolded_room(
     marks += bulks_on_plan(measured, turned, room.measured.bulks)
     marks += _letters(measured, turned)
     bounds = _around(placed, turned)
-    marks += _ceiling_card(measured, known, bounds)
+    marks += _ceiling(room, measured, known, bounds, turned, placed, changed_rules)
     height = show_size(trimmed.height.value, settings)
     if not measured.ceiling.flat:
         low = min(z for face in measured.faces for _, z in face.upper_edge)
@@ -121,6 +122,24 @@ def unfolded_room(
         height = f"sloped, {lowest} to {height}"
     subtitle = f"Ceiling {height} · {corners_in_words(measured.plan)} · walls drawn as seen from inside"
     return Drawing(f"{room.name}, unfolded", subtitle, tuple(marks), bounds)
+
+
+# Many parameters: the drawing that the ceiling is put beside.
+def _ceiling(
+    room: Room,
+    measured: MeasuredRoom,
+    known: Colours,
+    bounds: tuple[float, float, float, float],
+    turned: Turned,
+    placed: tuple[UnfoldedWall, ...],
+    changed_rules: dict[str, float],
+) -> list[Mark]:
+    on_it = fields_flat(room, "ceiling", changed_rules) if room.walling.fields else ()
+    if not on_it:
+        return sample_card(measured, known, bounds)
+    faces = [[turned(corner) for corner in place.quad] for place in placed]
+    faces.append([turned(corner) for corner in drawn_corners(measured.plan)])
+    return whole_ceiling(measured, known, bounds, on_it, turned_frame(FLOOR, turned), faces)
 
 
 def placed_walls(measured: MeasuredRoom) -> tuple[UnfoldedWall, ...]:
@@ -216,20 +235,6 @@ def _letters(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
         place = turned((x + dx * LETTER_OFF, y + dy * LETTER_OFF))
         marks.append(Label(place, corner_name(index), 10, "letter", face="name"))
     return marks
-
-
-def _ceiling_card(measured: MeasuredRoom, colours: Colours, bounds: tuple[float, float, float, float]) -> list[Mark]:
-    """Return the ceiling as a sample card beside the room, since it has no edge of its own to hinge on."""
-    left, _, right, bottom = bounds
-    size = max(420.0, 0.1 * (right - left))
-    x, y = left + 120, bottom - 120 - size * 0.7
-    colour = colours.of("ceiling@room", "#f7f3ea")
-    about = SurfacePath(measured.room.id, "ceiling", "room")
-    card = ((x, y), (x + size, y), (x + size, y + size * 0.7), (x, y + size * 0.7))
-    return [
-        Area(card, colour, about, Pen("soft", 0.8)),
-        Label((x + size / 2, y + size * 0.35), "ceiling", 9, "line", face="slanted", within=size, about=about),
-    ]
 
 
 def inward(corners: Sequence[Point], corner: int) -> Point:

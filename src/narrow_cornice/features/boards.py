@@ -212,3 +212,36 @@ def _best(grown: Sequence[_Way]) -> list[_Way]:
 def chevron_column(block: float, width: float, angle: float) -> float:
     """Return how wide a column of chevron is that blocks of a length and a width make at an angle."""
     return (block - width * math.tan(math.radians(angle))) * math.cos(math.radians(angle))
+
+
+class Rip(NamedTuple):
+    """A board that is ripped to less than its width: how long and how wide what hangs is, and whether it keeps the edge
+    at its lower or left side (it lost the other)."""
+
+    long: float
+    wide: float
+    keeps_low: bool
+
+
+def ripped_together(rips: Sequence[Rip], board: float, kerf: float) -> tuple[tuple[int, int], ...]:
+    """Return which strips come two out of one board's width, by their number: each pair is of one that keeps the one
+    edge and one that keeps the other, with a saw cut between. The pairs save the greatest length there is to save
+    (assignment)."""
+    import numpy as np
+    from scipy.optimize import linear_sum_assignment
+
+    low = [number for number, rip in enumerate(rips) if rip.keeps_low]
+    high = [number for number, rip in enumerate(rips) if not rip.keeps_low]
+    if not low or not high:
+        return ()
+    saved = np.array(
+        [
+            [
+                min(rips[a].long, rips[b].long) if rips[a].wide + rips[b].wide + kerf <= board + NEAR else 0.0
+                for b in high
+            ]
+            for a in low
+        ]
+    )
+    rows, columns = linear_sum_assignment(saved, maximize=True)
+    return tuple((low[a], high[b]) for a, b in zip(rows, columns, strict=True) if saved[a, b] > 0)

@@ -44,7 +44,8 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     ``block`` are those of chevron and herringbone. ``border`` is a border of its own pieces all round, ``drain``
     where a floor falls to. Tiles may go into the ``reveals`` of openings that have no casing; ``outwards`` says how
     they are closed there and at outside corners. A ``strip`` of another tile may lie between their rows, over the row
-    that ends nearest to ``strip_over`` from the lower edge (None: half way up). Paper on a wall may go on from the
+    that ends nearest to ``strip_over`` from the lower edge (None: half way up). Where tiles are to be ``only_whole``
+    (relief, painted ones), what takes a cut one stays free. Paper on a wall may go on from the
     wall beside it, at its left or right end, as if the corner were not there.
     """
 
@@ -78,6 +79,7 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     outwards: Outwards = "trimmed"
     strip: Tile | None = None
     strip_over: Length | None = None
+    only_whole: bool = False
 
     @property
     def cards(self) -> tuple[Covering, ...]:

@@ -298,3 +298,39 @@ def test_an_outline_that_crosses_itself_is_told_and_kept() -> None:
     assert decode_json(raw, "it") == history.job
     with pytest.raises(CorniceError):
         decode_json(raw.replace(b"[[0.0,0.0],[1000.0,1000.0],[1000.0,0.0],[0.0,1000.0]]", b"[[0.0,0.0]]"), "it")
+
+
+def test_what_is_ripped_off_one_end_serves_the_other() -> None:
+    """Boards that show 96 upright over 4 000, held 30 from the left: 30 there, 41 whole, 34 at the right; both strips
+    come out of one board, so 42 are sawn for 43 that hang."""
+    history = bare_room()
+    made = laid(history, covering=STUFF["board-tongue"], way="upright", across="typed", start_x=mm(30))
+    (taken,) = taken_of(history.job.room("r1"), {})
+    assert len(made.pieces) == 43
+    assert len(taken.lengths) == 42
+    assert taken.amount is not None
+    assert taken.amount.value == pytest.approx(42 * 2400.0)
+    assert "1 more comes out of what is ripped off" in taken.amount.note
+    assert history.do(edits.change_field("r1", "g1", "x", across="left"))
+    (taken,) = taken_of(history.job.room("r1"), {})
+    assert len(taken.lengths) == 42  # 41 whole and 64, with nothing to go with it
+
+
+def test_only_whole_tiles_in_the_middle() -> None:
+    """Tiles of 150 with joints of 2 on 4 000 × 2 400: 26 across come to 3 950 and leave 25 at each side, 15 up to
+    2 278 and leave 61; what they leave is painted. Round a window those that it cuts stay away."""
+    made = laid(bare_room(), only_whole=True)
+    assert len(made.pieces) == 26 * 15
+    assert all(piece.whole for piece in made.pieces)
+    assert made.region.bounds == pytest.approx((25.0, 61.0, 3975.0, 2339.0))
+    assert made.area is not None
+    assert made.area.value == pytest.approx(3.95 * 2.278)
+    history = bare_room(edits.add_opening("r1", "window", "w1", mm(1500)))
+    made = laid(history, only_whole=True)
+    bare = next(one for one in room_surfaces(history.job.room("r1"), {}) if one.wall_id == "w1")
+    assert 0 < len(made.pieces) < 26 * 15
+    assert made.area is not None
+    assert bare.net.value == pytest.approx(bare.gross.value - bare.openings.value - made.area.value, abs=1e-3)
+    assert not slivers(made, {})
+    assert "No whole one" in laid(bare_room(), only_whole=True, right=mm(100)).fault
+    assert "Only whole ones" in laid(bare_room(), only_whole=True, border=mm(80)).fault

@@ -8,6 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.walled.amounts import taken_of
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
@@ -87,6 +88,8 @@ def test_it_is_counted_and_bought_by_itself() -> None:
     bought = {line.name: line for line in to_buy(history.job).lines}
     assert "Reed strip" in bought
     assert bought["Reed strip"].needed.value == 20
+    tiled_of = tally(history.job)["tile"]  # field and strip, whose joints beside it belong to the field
+    assert tiled_of.value == pytest.approx(4.0 * 2.4)
     table = fields_table(history.job)
     assert "Tiles, strip" in table
     assert "Reed strip" in table

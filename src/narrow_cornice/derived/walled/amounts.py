@@ -12,6 +12,7 @@ from narrow_cornice.casework.boards import materials
 from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.features.boards import Rip, ripped_together
 from narrow_cornice.features.cut_plan import CutPlan, cut_plan
 from narrow_cornice.features.pieces import Piece
 from narrow_cornice.finishes.tiles import adhesive, grout, grout_of
@@ -195,10 +196,20 @@ def _sawn(laid: LaidField, rules: HouseRules) -> Taken:
     covering, area = laid.covering, laid.area
     assert isinstance(covering, Slat | Board)
     assert area is not None
-    lengths = tuple(sorted((piece.size[0] for piece in laid.pieces), reverse=True))
+    together = _together(laid, rules) if isinstance(covering, Board) else ()
+    sawn = [piece.size[0] for piece in laid.pieces]
+    for a, b in together:  # the shorter comes out of the width of the longer
+        longer, shorter = sorted((a, b), key=lambda one: -laid.pieces[one].size[0])
+        sawn[longer], sawn[shorter] = laid.pieces[longer].size[0], 0.0
+    lengths = tuple(sorted((one for one in sawn if one > 0), reverse=True))
     battens = tuple(sorted((piece.size[0] for piece in laid.battens), reverse=True))
     run = sum(lengths)
-    amount = table(laid.field.name[:60], run, "run", f"{len(lengths)} pieces as they are sawn")
+    two = (
+        f"; {len(together)} more {'comes' if len(together) == 1 else 'come'} out of what is ripped off them"
+        if together
+        else ""
+    )
+    amount = table(laid.field.name[:60], run, "run", f"{len(lengths)} pieces as they are sawn{two}")
     covered = sum(_area(piece) for piece in laid.pieces) / 1e6
     wood = table("area", covered, "m²", f"of {len(lengths)} pieces")
     thick = table(
@@ -220,6 +231,26 @@ def _sawn(laid: LaidField, rules: HouseRules) -> Taken:
         hours = hours_of_laying(area, rules.figure("hours_boards"), called=laid.field.name[:60])
         laths = _laths(laid, rules) if covering.meets == "batten" or laid.field.way == "upright" else None
     return Taken(laid, amount, None, lengths, battens, laths=laths, felt=felt, hours=hours, weight=weight)
+
+
+def _together(laid: LaidField, rules: HouseRules) -> tuple[tuple[int, int], ...]:
+    """Return which boards come two out of one, by the number of their pieces: those ripped at opposite sides, narrow
+    enough to lie beside one another in its width."""
+    if not laid.rows:  # with battens they are all alike
+        return ()
+    (row,) = laid.rows
+    step, rips, numbers = row.width + row.joint, list[Rip](), list[int]()
+    low = laid.region.bounds[row.axis]
+    first = row.start + math.floor((low - row.start) / step + 1e-9) * step
+    for number, piece in enumerate(laid.pieces):
+        across = [point[row.axis] for point in piece.outline]
+        begins = first + piece.number * step
+        at_low, at_high = min(across) - begins > NEAR, begins + row.width - max(across) > NEAR
+        if at_low != at_high:
+            rips.append(Rip(piece.size[0], max(across) - min(across), at_high))
+            numbers.append(number)
+    pairs = ripped_together(rips, row.width, rules.value("kerf"))
+    return tuple((numbers[a], numbers[b]) for a, b in pairs)
 
 
 def _laths(laid: LaidField, rules: HouseRules) -> Figure:

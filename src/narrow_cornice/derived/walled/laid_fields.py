@@ -217,12 +217,45 @@ def _tiles(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     assert isinstance(tile, Tile)
     joint = tile.joint if field.joint is None else float(field.joint.mm)
     laying = Laying(field.pattern or tile.laid, tile.width, tile.height, joint, turn=field.turn, angle=field.angle)
-    made = _as_tiles(made, laying)
+    made = _only_whole(made, laying) if field.only_whole else _as_tiles(made, laying)
     if field.drain is not None and field.on == "floor":
         if made.strip is not None:
             raise FieldError("No strip goes through a floor that falls.", where="strip", remedy="Leave one of both.")
         return _falling(made, rules)
     return made
+
+
+def _only_whole(made: LaidField, laying: Laying) -> LaidField:
+    """Return the whole tiles that find room, as many as can be in the middle; the field is what they cover, with the
+    joints between them."""
+    import shapely
+
+    field, region = made.field, made.region
+    if field.strip is not None or field.border is not None or field.drain is not None:
+        raise FieldError(
+            "Only whole ones go with no strip, no border and no fall.", where="whole", remedy="Leave one of both."
+        )
+    laying, _ = _started(checked(laying), region, field)
+    if laying.pattern in IN_ROWS and not laying.turn:
+        x, y = laying.start
+        if field.across == "middle":
+            x = _middle(region.bounds[0], region.bounds[2], laying.width, laying.joint)
+        if field.up == "middle":
+            y = _middle(region.bounds[1], region.bounds[3], laying.height, laying.joint)
+        laying = replace(laying, start=(x, y))
+    pieces = tuple(one for one in laid(laying, region) if one.whole)
+    if not pieces:
+        raise FieldError("No whole one finds room.", where="whole", remedy="Take smaller tiles, or let them be cut.")
+    half = laying.joint / 2 + NEAR
+    shapes = shapely.buffer(shapely.polygons([one.outline for one in pieces]), half, join_style="mitre")
+    covered = region_from(shapely.buffer(shapely.union_all(shapes), -half, join_style="mitre"))
+    return replace(made, ground=replace(made.ground, region=covered), laying=laying, pieces=pieces)
+
+
+def _middle(low: float, high: float, size: float, joint: float) -> float:
+    """Return where the first of as many whole pieces as find room begins, so that both ends are alike."""
+    many = math.floor((high - low + joint + NEAR) / (size + joint))
+    return low + (high - low - many * (size + joint) + joint) / 2
 
 
 def _falling(made: LaidField, rules: HouseRules) -> LaidField:

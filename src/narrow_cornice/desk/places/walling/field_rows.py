@@ -193,9 +193,12 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         patterns = (usual, *((one, one) for one in OF_TILES))
         yield ChoiceRow("Laid", patterns, field.pattern or "", lambda value: change(pattern=value or None))
         yield from bench.size_rows(path.sized("joint"), "Joint")
-        yield from bench.size_rows(path.sized("border"), "Border")
+        if not field.only_whole or field.border is not None:
+            yield from bench.size_rows(path.sized("border"), "Border")
         yield _turn_row(bench, field, change)
-        yield from _strip_rows(bench, path, laid, change)
+        yield ToggleRow("Only whole ones", field.only_whole, lambda on: change(only_whole=on))
+        if not field.only_whole or field.strip is not None:
+            yield from _strip_rows(bench, path, laid, change)
         if field.on == "wall":
             yield from _turned_rows(bench, laid, change)
     elif isinstance(covering, Board):

@@ -6,11 +6,12 @@ from collections.abc import Iterator
 
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
-from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SizesOf, WordsOf
+from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SizesOf, Total, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.walling.seen_as import FIELD, HANGS, SETOUT, THREE
 from narrow_cornice.desk.seen_as import UNFOLDED
 from narrow_cornice.exchange.cautions import cautions_of
+from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import (
@@ -100,6 +101,12 @@ def _stands(job: Job) -> bool:
     return any(room.walling != Walling() for room in job.rooms)
 
 
+def _tile(job: Job) -> Figure:
+    from narrow_cornice.derived.bought.tally import tally
+
+    return tally(job)["tile"]
+
+
 def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
     """Return the cautions that what is put on the walls of a room calls for."""
     from narrow_cornice.derived.risks import wall_risks
@@ -129,6 +136,7 @@ PLACE = Place(
         Leaf("screens", "Screens", (HANGS, THREE, UNFOLDED), (ShownPath,)),
         Leaf("panes", "Panes, bases", (HANGS, UNFOLDED), (FalseWindowPath, WetBasePath)),
     ),
+    totals=(Total("tile", 27, _tile),),
     stands=_stands,
     found=_found,
     hands_out=(
