@@ -6,14 +6,32 @@ import io
 from functools import cache
 
 from pypdf import PdfReader
+from pypdfium2 import PdfDocument
+
+
+class Text(str):
+    """What a sheet says. A reader tells words by the gaps between letters, and takes a small gap for none: what is
+    looked for in it is found whatever its blanks."""
+
+    def __contains__(self, words: object) -> bool:
+        return isinstance(words, str) and "".join(words.split()) in "".join(self.split())
 
 
 @cache
-def pages(pdf: bytes) -> tuple[str, ...]:
-    """Return the text of every page with its lines joined; a PDF that is not whole raises."""
-    return tuple(" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(pdf), strict=True).pages)
+def pages(pdf: bytes) -> tuple[Text, ...]:
+    """Return the text of every page with its lines joined; a PDF that is not whole raises.
+
+    One library reads how the file is made and minds every fault of it, another finds the text, in a fraction of the
+    time.
+    """
+    count = len(PdfReader(io.BytesIO(pdf), strict=True).pages)
+    with PdfDocument(pdf) as document:
+        texts = [page.get_textpage().get_text_bounded() for page in document]
+    assert len(texts) == count
+    return tuple(Text(" ".join(text.split())) for text in texts)
 
 
-def said(pdf: bytes) -> str:
+@cache
+def said(pdf: bytes) -> Text:
     """Return the text of all pages together."""
-    return " ".join(pages(pdf))
+    return Text(" ".join(pages(pdf)))

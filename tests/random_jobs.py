@@ -13,6 +13,7 @@ from narrow_cornice.casework.contents import kept_things, kinds_kept
 from narrow_cornice.casework.kinds import beginnings
 from narrow_cornice.casework.wishes import FACES, FREE_ENDS, FRONTS, GRADINGS, HEADS, HINGES, HOLDS
 from narrow_cornice.colour.shares import RoleKind, Strategy
+from narrow_cornice.derived.walled.paper_corners import round_from
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.features.laying import PATTERNS
 from narrow_cornice.features.pictures import ARRANGED
@@ -21,6 +22,7 @@ from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import begun
 from narrow_cornice.job.casework import FrameWish
+from narrow_cornice.job.finishes import Paper, Tile
 from narrow_cornice.job.hanging import put_up_on_walls
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import OpeningKind, Twin
@@ -408,10 +410,26 @@ def _field_changed(pick: random.Random, job: Job, room: Room) -> Edit:
             {"drain": (pick.uniform(0, 4000), pick.uniform(0, 4000))},
             {"count": pick.randint(1, 300), "ends": pick.choice(["gap", "slat", "half"])},
             {"reveals": True, "outwards": pick.choice(["trimmed", "mitred"])},
+            {"across": pick.choice(["on from left", "on from right"])},
+            {"strip": _tile(pick, job), "strip_over": mm(pick.uniform(100, 1800))},
+            {"only_whole": pick.choice([True, False])},
             {"outline": tuple((pick.uniform(0, 4000), pick.uniform(0, 2600)) for _ in range(pick.randint(3, 6)))},
         ]
     )
     return edits.change_field(room.id, field.id, field.name, **change)
+
+
+def _tile(pick: random.Random, job: Job) -> Tile | None:
+    return pick.choice([None, *(one for one in job.coverings if isinstance(one, Tile))])
+
+
+def _paper_round(pick: random.Random, job: Job, room: Room) -> Edit:
+    papers = [one for one in room.walling.fields if isinstance(one.covering, Paper) and one.on == "wall"]
+    found = round_from(room, papers[0], job.house_rules) if papers else None
+    if found is None:
+        paper = next(one for one in shipped_coverings().values() if isinstance(one, Paper))
+        return edits.add_field(room.id, Field("", "Leaves", paper, pick.choice(room.measured.walls).id))
+    return edits.paper_round(room.id, papers[0], found.right, found.left)
 
 
 def _hung_up(pick: random.Random, job: Job, room: Room) -> Edit:
@@ -433,4 +451,10 @@ def _hung_up(pick: random.Random, job: Job, room: Room) -> Edit:
     return edits.put_on_wall(room.id, field, thing)
 
 
-PUT_UP: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (_field, _field, _field_changed, _hung_up)
+PUT_UP: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (
+    _field,
+    _field,
+    _field_changed,
+    _paper_round,
+    _hung_up,
+)

@@ -261,7 +261,17 @@ def test_its_things_are_found_selected_and_sized(lit: MainWindow) -> None:
 
 
 def test_its_total_stands_in_the_tally_and_leads_to_its_things(lit: MainWindow) -> None:
-    assert list(lit.tally.buttons) == ["paint", "trim", "sheets", "lamps", "surfaces", "cost", "hours", "to settle"]
+    assert list(lit.tally.buttons) == [
+        "paint",
+        "trim",
+        "sheets",
+        "lamps",
+        "tile",
+        "surfaces",
+        "cost",
+        "hours",
+        "to settle",
+    ]
     assert total_of(lit, "lamps") == "72 W"
     QTest.mouseClick(lit.tally.buttons["lamps"], Qt.MouseButton.LeftButton)
     settle()

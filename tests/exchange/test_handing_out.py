@@ -178,7 +178,7 @@ def test_every_line_to_buy_is_printed_with_what_to_buy_and_its_price() -> None:
     for printed in (by_shop, by_room):
         for line in to_buy(job).lines:
             assert line.name[:40] in printed, line.name
-            assert f" {show_money(line.price)} " in f"{printed} ", line.name
+            assert show_money(line.price) in printed, line.name
     shops = [name for name, _ in to_buy(job).shops()]
     assert all(shop in by_shop for shop in shops)
     assert all(room.name in by_room for room in job.rooms)

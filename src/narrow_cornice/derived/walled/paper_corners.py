@@ -10,18 +10,16 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Collection, Iterator
-from typing import TYPE_CHECKING, NamedTuple
+from typing import NamedTuple, Protocol
 
 from narrow_cornice.derived.measured.rooms import WallFace, measured_room
+from narrow_cornice.features.pieces import Piece
 from narrow_cornice.features.region import Region
 from narrow_cornice.job.finishes import Paper
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import by_value
 from narrow_cornice.units.told import Told
-
-if TYPE_CHECKING:
-    from narrow_cornice.derived.walled.laid_fields import LaidField
 
 TOUCHES = 5.0  # mm from a corner, within which a field comes up to it
 NEAR = 1e-6
@@ -40,6 +38,30 @@ class Carried(NamedTuple):
     def serves(self, low: float, high: float) -> bool:
         """Return whether what is left of the strip is long enough for a stretch, at the heights where it hangs."""
         return self.used > 0.0 and self.low <= low + 1.0 and self.high >= high - 1.0
+
+
+class Hanging(Protocol):
+    """A field as it hangs: what can be gone on from."""
+
+    @property
+    def field(self) -> Field:
+        """Return it as it is said."""
+
+    @property
+    def fault(self) -> str:
+        """Return why it does not hang."""
+
+    @property
+    def pieces(self) -> tuple[Piece, ...]:
+        """Return its strips."""
+
+    @property
+    def region(self) -> Region:
+        """Return what it covers."""
+
+    @property
+    def first(self) -> int:
+        """Return the number of its first strip among those hung."""
 
 
 class Beside(NamedTuple):
@@ -68,7 +90,7 @@ def _papers(room: Room, wall: str) -> Iterator[Field]:
             yield one
 
 
-def carried_from(before: LaidField | None, field: Field, region: Region | None, walls: Beside) -> Carried:
+def carried_from(before: Hanging | None, field: Field, region: Region | None, walls: Beside) -> Carried:
     """Return what a field goes on with, from the field that is laid on the wall before (None: that goes on from this
     one, all round the room)."""
     if walls.field is None or region is None:
@@ -77,14 +99,14 @@ def carried_from(before: LaidField | None, field: Field, region: Region | None, 
         )
     if before is None:
         return _carried(fault="Each wall goes on from another: one must begin by itself.")
-    if before.fault or not before.pieces or not isinstance(before.covering, Paper):
+    if before.fault or not before.pieces or not isinstance(before.field.covering, Paper):
         return _carried(fault=f"{before.field.name[:40]}, which it goes on from, does not hang.")
     from_left = field.goes_on == "left"  # what is at its left ends at the right end of its own wall
     there, mine = before.region.bounds, region.bounds
     far = max(walls.length - there[2], mine[0]) if from_left else max(there[0], walls.own - mine[2])
     if far > TOUCHES:
         return _carried(fault=Told("Between it and what it goes on from ", far, " are left free at the corner."))
-    wide = before.covering.width
+    wide = before.field.covering.width
     number = (max if from_left else min)(piece.number for piece in before.pieces)
     strip = [piece for piece in before.pieces if piece.number == number]
     begins = strip[0].anchor[0] - wide  # an upright strip lies turned by a quarter about its lower right corner
