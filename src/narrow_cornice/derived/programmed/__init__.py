@@ -1,0 +1,1 @@
+"""The works of a job and when they are done."""

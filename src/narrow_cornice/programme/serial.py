@@ -1,0 +1,135 @@
+"""A plan at once: works laid one after another, each as early as it can be, those with the most behind them first.
+
+It is the serial way of making a schedule (a list in order of priority), which never breaks a rule; with a former plan
+its order is kept, so that a change moves as little as it can.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+import numpy as np
+
+from narrow_cornice.programme.works import DAY, Placed, Plan, ProgrammeError, Terms, Work, dry_at, in_order, tails
+
+MOST_DAYS = 4_000
+
+
+def planned(works: Sequence[Work], terms: Terms, former: Mapping[str, int] | None = None) -> Plan:
+    """Return a plan of works. ``former`` are the beginnings of an earlier one, whose order is kept. Raises
+    ProgrammeError for works that come after one another in a circle, or never can be done."""
+    by_id = {work.id: work for work in works}
+    order = in_order(by_id)
+    weight = tails(works, terms.crew)
+    first = former or {}
+
+    def rank(key: str) -> tuple[float, int]:
+        return float(first[key]) if key in first else math.inf, -weight[key]
+
+    laid = _Days(works, terms)
+    waiting, placed = set(order), dict[str, Placed]()
+    left = {key: sum(one in by_id for one in by_id[key].after) for key in order}
+    ready = [key for key in order if left[key] == 0]
+    after: dict[str, list[str]] = {key: [] for key in order}
+    for work in works:
+        for one in work.after:
+            if one in by_id:
+                after[one].append(work.id)
+    while waiting:
+        key = min(ready, key=rank)
+        ready.remove(key)
+        waiting.remove(key)
+        work = by_id[key]
+        begins = max((dry_at(placed[one].end, by_id[one].dries) for one in work.after if one in by_id), default=0)
+        placed[key] = laid.put(work, begins)
+        for one in after[key]:
+            left[one] -= 1
+            if left[one] == 0:
+                ready.append(one)
+    return Plan(placed)
+
+
+class _Days:
+    """The days as they fill: how many hands are taken, and in each room when it is worked in, dusty, or wet."""
+
+    def __init__(self, works: Sequence[Work], terms: Terms) -> None:
+        self.terms = terms
+        self.size = 4 * DAY
+        self.taken = np.zeros(self.size, dtype=int)
+        self.rooms: dict[str, dict[str, Any]] = {}
+
+    def _grow(self, size: int) -> None:
+        if size > MOST_DAYS * DAY:
+            raise ProgrammeError(
+                "A work finds no day on which it could be done.", where="days", remedy="Free a day, or let it go."
+            )
+        more = max(size, 2 * self.size)
+        self.taken = np.pad(self.taken, (0, more - self.size))
+        for room in self.rooms.values():
+            for key, there in room.items():
+                room[key] = np.pad(there, (0, more - self.size))
+        self.size = more
+
+    def _room(self, room: str) -> dict[str, Any]:
+        if room not in self.rooms:
+            self.rooms[room] = {word: np.zeros(self.size, dtype=bool) for word in ("worked", "dusty", "wet")}
+        return self.rooms[room]
+
+    def put(self, work: Work, begins: int) -> Placed:
+        """Lay a work at the earliest place from a quarter on where no rule is broken, by the hands that end it first
+        (of equals the fewest)."""
+        begins = max(begins, work.earliest * DAY, (work.fixed or 0) * DAY)
+        found = min((self._place(work, begins, hands) for hands in work.choices(self.terms.crew)), key=_ends)
+        room = self._room(work.room)
+        self.taken[found.start : found.end] += found.hands
+        room["worked"][found.start : found.end] = True
+        if work.air == "dust":
+            room["dusty"][found.start : found.end] = True
+        if work.air == "wet":
+            room["wet"][found.start : min(self.size, dry_at(found.end, work.dries))] = True
+        return found
+
+    def _place(self, work: Work, begins: int, hands: int) -> Placed:
+        length = work.length(hands)
+        while True:
+            wet = dry_at(DAY, work.dries) if work.air == "wet" else 0
+            while self.size < begins + length + wet + 2 * DAY:
+                self._grow(begins + length + wet + 2 * DAY)
+            start = self._free(work, begins, length, hands)
+            if start is not None:
+                return Placed(start, start + length, hands)
+            begins = max(begins, self.size - length - wet - DAY)
+            self._grow(2 * self.size)
+
+    def _free(self, work: Work, begins: int, length: int, hands: int) -> int | None:
+        """Return the first quarter from which a work can be done, None where the days laid out so far have none."""
+        room = self._room(work.room)
+        barred = (self.taken + hands > max(self.terms.crew, hands)) | room["worked"]
+        if work.air == "dust":
+            barred |= room["wet"]
+        days = np.arange(self.size // DAY + 1)
+        bars = [self.terms.bars(work, int(day)) for day in days]
+        if any(bars):
+            barred |= np.repeat(bars, DAY)[: self.size]
+        if work.noisy and self.terms.noise != (0, DAY):
+            low, high = self.terms.noise
+            of_day = np.arange(self.size) % DAY
+            if length <= high - low:  # a longer one goes on over the quiet hours' days as long as it lasts
+                barred |= (of_day < low) | (of_day >= high)
+        sums = np.concatenate(([0], np.cumsum(barred)))
+        starts = np.arange(begins, self.size - length + 1)
+        good = sums[starts + length] == sums[starts]
+        if work.air == "wet" and work.dries:
+            dusty = np.concatenate(([0], np.cumsum(room["dusty"])))
+            until = np.array([min(self.size, dry_at(int(one) + length, work.dries)) for one in starts[good]], dtype=int)
+            clear = dusty[until] == dusty[starts[good]]
+            found = starts[good][clear]
+        else:
+            found = starts[good]
+        return int(found[0]) if len(found) else None
+
+
+def _ends(one: Placed) -> tuple[int, int]:
+    return one.end, one.hands

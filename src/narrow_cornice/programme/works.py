@@ -1,0 +1,190 @@
+"""Works, the terms they are done on, and a plan of them.
+
+Time is counted in quarters of a working hour from the first morning, 28 to a day of seven hours; nights do not count,
+but what dries goes on drying through them.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Literal, NamedTuple
+
+import msgspec
+from msgspec.structs import replace
+
+from narrow_cornice.errors import CorniceError
+
+HOUR = 4  # quarters
+DAY = 7 * HOUR  # quarters that a hand works
+ROUND = 24 * HOUR  # quarters from one morning to the next, by the clock
+
+Air = Literal["", "dust", "wet"]
+Aim = Literal["shortest", "fewest visits", "fewest changes of tool"]
+AIMS: tuple[Aim, ...] = ("shortest", "fewest visits", "fewest changes of tool")
+
+
+class ProgrammeError(CorniceError, ValueError):
+    """Works that cannot be laid out over days."""
+
+
+class Work(msgspec.Struct, frozen=True):
+    """A piece of work in a room: ``hours`` of one person, how many ``hands`` it needs at least and bears at most, the
+    works ``after`` which it comes (all done, and dry), for how many hours it ``dries``; whether it makes ``dust`` or
+    lies ``wet`` in the air (a wet room keeps dust out until it is dry), whether it is ``noisy`` or ``outdoors``, the
+    ``tool`` it takes, on which day it is ``fixed``, or not before which it can begin (``earliest``, days from nought),
+    and whether one could do without it at a pinch (``spare``: a further coat)."""
+
+    id: str
+    room: str
+    name: str
+    hours: float
+    hands: tuple[int, int] = (1, 1)
+    after: tuple[str, ...] = ()
+    dries: float = 0.0
+    air: Air = ""
+    tool: str = ""
+    noisy: bool = False
+    outdoors: bool = False
+    fixed: int | None = None
+    earliest: int = 0
+    spare: bool = False
+
+    def length(self, hands: int) -> int:
+        """Return how many quarters it takes so many hands."""
+        return max(1, math.ceil(self.hours * HOUR / hands - 1e-6))
+
+    def choices(self, crew: int) -> range:
+        """Return how many hands can do it, of a crew: as many as it needs where these are more than there are."""
+        least = min(self.hands[0], crew)
+        return range(least, max(least, min(self.hands[1], crew)) + 1)
+
+
+class Terms(msgspec.Struct, frozen=True):
+    """What works are done on: how many hands there are, between which quarters of a day there may be noise, days on
+    which nothing is done outdoors, days on which a room is kept free, and days nobody works (all from nought)."""
+
+    crew: int = 1
+    noise: tuple[int, int] = (0, DAY)
+    not_outdoors: frozenset[int] = frozenset()
+    kept_free: frozenset[tuple[str, int]] = frozenset()
+
+    def bars(self, work: Work, day: int) -> bool:
+        """Return whether a work may not be done on a day."""
+        return (work.outdoors and day in self.not_outdoors) or (work.room, day) in self.kept_free
+
+
+class Placed(NamedTuple):
+    """When a work begins and ends, in quarters, and by how many hands it is done."""
+
+    start: int
+    end: int
+    hands: int
+
+
+class Plan(msgspec.Struct, frozen=True):
+    """When every work is done, and how many quarters no plan can be shorter than (nought: nobody proved any)."""
+
+    placed: Mapping[str, Placed]
+    bound: int = 0
+
+    @property
+    def end(self) -> int:
+        """Return when all is done."""
+        return max((one.end for one in self.placed.values()), default=0)
+
+    @property
+    def days(self) -> int:
+        """Return how many working days it takes."""
+        return math.ceil(self.end / DAY)
+
+
+def dry_at(end: int, hours: float) -> int:
+    """Return when something is dry that was done at ``end`` and dries for so many hours by the clock, nights among
+    them: at that quarter, or the next morning where it is then no working time.
+
+    What ends with the day is done in its evening.
+    """
+    if hours <= 0:
+        return end
+    day = max(0, end - 1) // DAY
+    clock = day * ROUND + (end - day * DAY) + math.ceil(hours * HOUR - 1e-6)
+    days, rest = divmod(clock, ROUND)
+    return days * DAY + min(rest, DAY)
+
+
+def in_parts(works: Iterable[Work], terms: Terms) -> tuple[Work, ...]:
+    """Return works, those that make noise for longer than a day allows it in parts, one after another; what comes
+    after such a work comes after its last part."""
+    low, high = terms.noise
+    most, last, made = high - low, dict[str, str](), list[Work]()
+    for work in works:
+        hands = max(work.choices(terms.crew))
+        parts = math.ceil(work.length(hands) / most) if work.noisy and most > 0 else 1
+        if parts == 1:
+            made.append(work)
+            continue
+        hours = work.hours / parts
+        for number in range(1, parts + 1):
+            ends = number == parts
+            made.append(
+                replace(
+                    work,
+                    id=f"{work.id}#{number}",
+                    name=f"{work.name}, part {number} of {parts}",
+                    hours=hours,
+                    hands=(hands, hands),
+                    after=work.after if number == 1 else (f"{work.id}#{number - 1}",),
+                    dries=work.dries if ends else 0.0,
+                    fixed=work.fixed if number == 1 else None,
+                )
+            )
+        last[work.id] = f"{work.id}#{parts}"
+    if not last:
+        return tuple(made)
+    return tuple(replace(work, after=tuple(last.get(one, one) for one in work.after)) for work in made)
+
+
+def tails(works: Iterable[Work], crew: int) -> dict[str, int]:
+    """Return how many quarters at the least lie between the beginning of each work and the end of all, by what must
+    come after it. Raises ProgrammeError for works that come after one another in a circle."""
+    by_id = {work.id: work for work in works}
+    followers: dict[str, list[str]] = {key: [] for key in by_id}
+    for work in by_id.values():
+        for before in work.after:
+            if before in followers:
+                followers[before].append(work.id)
+    made: dict[str, int] = {}
+    for key in reversed(in_order(by_id)):
+        work = by_id[key]
+        length = work.length(max(work.choices(crew)))
+        dries = max(0, dry_at(DAY, work.dries) - DAY) if work.dries else 0
+        made[key] = length + max((dries + made[one] for one in followers[key]), default=0)
+    return made
+
+
+def least_end(works: Sequence[Work], terms: Terms) -> int:
+    """Return how many quarters no plan can be shorter than: the work of all by all hands, the longest chain with its
+    drying, and the works of each room one after another."""
+    rooms: dict[str, int] = {}
+    together = 0
+    for work in works:
+        lengths = [(work.length(hands), hands) for hands in work.choices(terms.crew)]
+        together += min(length * hands for length, hands in lengths)
+        rooms[work.room] = rooms.get(work.room, 0) + min(length for length, _ in lengths)
+    chain = max(tails(works, terms.crew).values(), default=0)
+    return max([math.ceil(together / max(1, terms.crew)), chain, *rooms.values()], default=0)
+
+
+def in_order(works: Mapping[str, Work]) -> list[str]:
+    """Return works so that each comes after what must be before it. Raises ProgrammeError for a circle."""
+    import graphlib
+
+    graph = {key: [one for one in work.after if one in works] for key, work in works.items()}
+    try:
+        return list(graphlib.TopologicalSorter(graph).static_order())
+    except graphlib.CycleError as error:
+        names = " → ".join(works[key].name[:40] for key in error.args[1])
+        raise ProgrammeError(
+            f"Works come after one another in a circle: {names}.", where="after", remedy="Let one of them go."
+        ) from None
