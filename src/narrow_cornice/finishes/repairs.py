@@ -17,13 +17,15 @@ RepairUnit = Literal["piece", "m", "m²"]
 
 
 class RepairKind(msgspec.Struct, frozen=True):
-    """A kind of damage: what is done, counted by what, hours and materials for one unit, and the surface after it."""
+    """A kind of damage: what is done, counted by what, hours and materials for one unit, and the surface after it; by
+    which house rule it ``dries``."""
 
     words: str
     unit: RepairUnit
     hours: float
     state: State
     needs: Mapping[str, float]
+    dries: str = ""
 
 
 class _Table(msgspec.Struct, frozen=True):

@@ -17,6 +17,7 @@ from narrow_cornice.job.casework import Casework
 from narrow_cornice.job.coloured import OwnDeck, RoomColours
 from narrow_cornice.job.finishes import Colour, Covering, LeftTin, Paint, RoomFinishes, TestBoard
 from narrow_cornice.job.measured import Measured, WayIn
+from narrow_cornice.job.programmed import Programming
 from narrow_cornice.job.trimwork import Joinery, MilledTrim, Trimwork
 from narrow_cornice.job.walled import Walling
 from narrow_cornice.job.zoned import Fabric, OwnPiece, Zoning, shipped_fabrics
@@ -74,7 +75,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     boards, ``left_paint`` what there is of earlier tins, ``test_boards`` the log of stains that were tried;
     ``purchases`` say of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``fabrics``
     are cloth beside what ships, ``decks`` colours that were read in, ``furniture`` sizes of pieces beside those of the
-    library; ``schemes`` are other ways to do the job, and ``scheme`` the name of the one that is worked on."""
+    library; ``schemes`` are other ways to do the job, and ``scheme`` the name of the one that is worked on;
+    ``programme`` says when it is done."""
 
     name: Words
     place: Words = ""
@@ -110,6 +112,7 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     furniture: tuple[OwnPiece, ...] = ()
     scheme: Words = ""
     schemes: tuple[Scheme, ...] = ()
+    programme: Programming = Programming()
     pictures: dict[Id, bytes] = {}
 
     def order_keys(self) -> dict[str, Order]:

@@ -9,7 +9,7 @@ from typing import Literal, NamedTuple
 from msgspec.structs import replace
 
 from narrow_cornice.programme.serial import planned
-from narrow_cornice.programme.works import DAY, Plan, Terms, Work, dry_at, in_order
+from narrow_cornice.programme.works import DAY, Plan, Terms, Work, dry_at, without
 
 Why = Literal["begins", "done", "dry", "room", "hands", "day"]
 
@@ -89,7 +89,7 @@ def what_shortens(works: Sequence[Work], terms: Terms, plan: Plan) -> tuple[Shor
             tried.append((f"{work.name}: something that is dry in {SOON:g} hours", faster, terms))
     for link in chain:
         if link.work.spare:
-            tried.append((f"{link.work.name}: left out", _without(works, link.work), terms))
+            tried.append((f"{link.work.name}: left out", without(works, {link.work.id}), terms))
     made = []
     for words, others, on in tried:
         sooner = (least - planned(others, on).end) // DAY
@@ -99,16 +99,3 @@ def what_shortens(works: Sequence[Work], terms: Terms, plan: Plan) -> tuple[Shor
 
 
 SOON = 4.0  # hours to the next coat of what dries soonest
-
-
-def _without(works: Sequence[Work], gone: Work) -> tuple[Work, ...]:
-    """Return works without one; what came after it comes after what was before it."""
-    kept = []
-    for work in works:
-        if work.id == gone.id:
-            continue
-        if gone.id in work.after:
-            work = replace(work, after=tuple(dict.fromkeys([*(x for x in work.after if x != gone.id), *gone.after])))
-        kept.append(work)
-    in_order({work.id: work for work in kept})
-    return tuple(kept)

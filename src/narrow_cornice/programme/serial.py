@@ -7,7 +7,10 @@ its order is kept, so that a change moves as little as it can.
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+import random
+import time
+from collections.abc import Callable, Mapping, Sequence
+from functools import cache
 from typing import Any
 
 import numpy as np
@@ -15,20 +18,49 @@ import numpy as np
 from narrow_cornice.programme.works import DAY, Placed, Plan, ProgrammeError, Terms, Work, dry_at, in_order, tails
 
 MOST_DAYS = 4_000
+SHAKEN, FEWER = 0.25, 0.3  # how far an order is shaken by chance, and how often fewer hands are taken
+SHIFT = 4 * DAY
 
 
-def planned(works: Sequence[Work], terms: Terms, former: Mapping[str, int] | None = None) -> Plan:
-    """Return a plan of works. ``former`` are the beginnings of an earlier one, whose order is kept. Raises
-    ProgrammeError for works that come after one another in a circle, or never can be done."""
+@cache
+def _table(hours: float) -> np.ndarray:
+    """Return when something is dry that ends in each quarter of the first day (from one)."""
+    return np.array([0, *(dry_at(quarter, hours) for quarter in range(1, DAY + 1))])
+
+
+def sampled(
+    works: Sequence[Work], terms: Terms, best: Plan, seconds: float, stopped: Callable[[], bool] = lambda: False
+) -> Plan:
+    """Return the shortest plan among many, shaken by chance out of the usual order or that of the best so far."""
+    chance, until = random.Random(1), time.monotonic() + seconds
+    while time.monotonic() < until and not stopped():
+        former = {key: one.start for key, one in best.placed.items()} if chance.random() < 0.7 else None
+        found = planned(works, terms, former, chance)
+        if found.end < best.end:
+            best = found
+    return best
+
+
+def planned(
+    works: Sequence[Work],
+    terms: Terms,
+    former: Mapping[str, int] | None = None,
+    chance: random.Random | None = None,
+) -> Plan:
+    """Return a plan of works. ``former`` are the beginnings of an earlier one, whose order is kept; by ``chance`` the
+    order is shaken, and a work is done by fewer hands now and then. Raises ProgrammeError for works that come after one
+    another in a circle, or never can be done."""
     by_id = {work.id: work for work in works}
     order = in_order(by_id)
     weight = tails(works, terms.crew)
     first = former or {}
 
-    def rank(key: str) -> tuple[float, int]:
-        return float(first[key]) if key in first else math.inf, -weight[key]
+    shaken = {key: chance.uniform(1 - SHAKEN, 1 + SHAKEN) if chance is not None else 1.0 for key in order}
 
-    laid = _Days(works, terms)
+    def rank(key: str) -> tuple[float, float]:
+        return first[key] + SHIFT * (shaken[key] - 1.0) if key in first else math.inf, -weight[key] * shaken[key]
+
+    laid = _Days(works, terms, chance)
     waiting, placed = set(order), dict[str, Placed]()
     left = {key: sum(one in by_id for one in by_id[key].after) for key in order}
     ready = [key for key in order if left[key] == 0]
@@ -54,8 +86,8 @@ def planned(works: Sequence[Work], terms: Terms, former: Mapping[str, int] | Non
 class _Days:
     """The days as they fill: how many hands are taken, and in each room when it is worked in, dusty, or wet."""
 
-    def __init__(self, works: Sequence[Work], terms: Terms) -> None:
-        self.terms = terms
+    def __init__(self, works: Sequence[Work], terms: Terms, chance: random.Random | None = None) -> None:
+        self.terms, self.chance = terms, chance
         self.size = 4 * DAY
         self.taken = np.zeros(self.size, dtype=int)
         self.rooms: dict[str, dict[str, Any]] = {}
@@ -81,7 +113,10 @@ class _Days:
         """Lay a work at the earliest place from a quarter on where no rule is broken, by the hands that end it first
         (of equals the fewest)."""
         begins = max(begins, work.earliest * DAY, (work.fixed or 0) * DAY)
-        found = min((self._place(work, begins, hands) for hands in work.choices(self.terms.crew)), key=_ends)
+        choices = list(work.choices(self.terms.crew))
+        if self.chance is not None and len(choices) > 1 and self.chance.random() < FEWER:
+            choices = choices[:1]
+        found = min((self._place(work, begins, hands) for hands in choices), key=_ends)
         room = self._room(work.room)
         self.taken[found.start : found.end] += found.hands
         room["worked"][found.start : found.end] = True
@@ -123,7 +158,9 @@ class _Days:
         good = sums[starts + length] == sums[starts]
         if work.air == "wet" and work.dries:
             dusty = np.concatenate(([0], np.cumsum(room["dusty"])))
-            until = np.array([min(self.size, dry_at(int(one) + length, work.dries)) for one in starts[good]], dtype=int)
+            ends = starts[good] + length
+            morning = (ends - 1) // DAY * DAY
+            until = np.minimum(self.size, morning + _table(work.dries)[ends - morning])
             clear = dusty[until] == dusty[starts[good]]
             found = starts[good][clear]
         else:

@@ -13,13 +13,14 @@ import time
 from collections.abc import Callable, Mapping, Sequence
 from typing import TYPE_CHECKING, Any, NamedTuple
 
-from narrow_cornice.programme.serial import planned
+from narrow_cornice.programme.serial import planned, sampled
 from narrow_cornice.programme.works import DAY, Aim, Placed, Plan, Terms, Work, dry_at, least_end
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
 
 Told = Callable[[Plan], None]
+SAMPLE_SHARE = 0.3  # of the time, in which plans at once are tried
 NEAR_SHARE = 0.25  # of the time, in which as little as can be is moved
 THREADS = 4  # ways of searching, in turn where there are fewer processors: with few of them no bound is found
 
@@ -50,13 +51,19 @@ def solved(
     first = min((planned(works, terms, former), planned(works, terms)), key=lambda plan: plan.end)
     if not works:
         return Solved(first, 0.0, 0.0, True)
+    least = least_end(works, terms)
+    if first.end > least and not any(work.fixed is not None for work in works):
+        first = sampled(works, terms, first, SAMPLE_SHARE * seconds, stopped)
+        if told is not None:
+            told(first)
     made = _Model(works, terms, aim, first)
-    best, bound, proven = made.search(first, seconds * (1 - NEAR_SHARE if former else 1.0), told, stopped)
+    spent = time.monotonic() - begin
+    best, bound, proven = made.search(first, seconds * (1 - NEAR_SHARE if former else 1.0) - spent, told, stopped)
     if former and not stopped():
         left = seconds - (time.monotonic() - begin)
         if left > 0:
             best = made.nearest(best, former, left, stopped)
-    worth, least = made.worth(best), least_end(works, terms)
+    worth = made.worth(best)
     bound = max(bound, float(least) if aim == "shortest" else math.ceil(least / DAY))
     proven = proven or worth <= bound + 1e-9
     ends = math.ceil(bound) if aim == "shortest" else least

@@ -6,8 +6,9 @@ but what dries goes on drying through them.
 
 from __future__ import annotations
 
+import itertools
 import math
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from typing import Literal, NamedTuple
 
 import msgspec
@@ -117,25 +118,36 @@ def in_parts(works: Iterable[Work], terms: Terms) -> tuple[Work, ...]:
     """Return works, those that make noise for longer than a day allows it in parts, one after another; what comes
     after such a work comes after its last part."""
     low, high = terms.noise
-    most, last, made = high - low, dict[str, str](), list[Work]()
+    most, many = high - low, dict[str, int]()
+    kept = list(works)
+    for number, work in enumerate(kept):
+        if work.noisy and most > 0:
+            # by no fewer hands than end it inside a day's hours of noise, or in parts by as many as there are
+            hands = max(work.choices(terms.crew))
+            least = next((one for one in work.choices(terms.crew) if work.length(one) <= most), hands)
+            many[work.id] = math.ceil(work.length(least) / most)
+            kept[number] = replace(work, hands=(least, hands))
+    return parted(kept, many)
+
+
+def parted(works: Iterable[Work], many: Mapping[str, int]) -> tuple[Work, ...]:
+    """Return works, those of which ``many`` says so in as many parts, one after another; what comes after such a work
+    comes after its last part."""
+    last, made = dict[str, str](), list[Work]()
     for work in works:
-        hands = max(work.choices(terms.crew))
-        parts = math.ceil(work.length(hands) / most) if work.noisy and most > 0 else 1
-        if parts == 1:
+        parts = many.get(work.id, 1)
+        if parts <= 1:
             made.append(work)
             continue
-        hours = work.hours / parts
         for number in range(1, parts + 1):
-            ends = number == parts
             made.append(
                 replace(
                     work,
                     id=f"{work.id}#{number}",
                     name=f"{work.name}, part {number} of {parts}",
-                    hours=hours,
-                    hands=(hands, hands),
+                    hours=work.hours / parts,
                     after=work.after if number == 1 else (f"{work.id}#{number - 1}",),
-                    dries=work.dries if ends else 0.0,
+                    dries=work.dries if number == parts else 0.0,
                     fixed=work.fixed if number == 1 else None,
                 )
             )
@@ -143,6 +155,64 @@ def in_parts(works: Iterable[Work], terms: Terms) -> tuple[Work, ...]:
     if not last:
         return tuple(made)
     return tuple(replace(work, after=tuple(last.get(one, one) for one in work.after)) for work in made)
+
+
+def without(works: Sequence[Work], gone: Collection[str]) -> tuple[Work, ...]:
+    """Return works without some; what came after such a one comes after what was before it."""
+    by_id = {work.id: work for work in works}
+
+    def before(key: str, seen: frozenset[str]) -> Iterator[str]:
+        for one in by_id[key].after:
+            if one in gone and one in by_id and one not in seen:
+                yield from before(one, seen | {one})
+            elif one not in gone:
+                yield one
+
+    return tuple(
+        replace(work, after=tuple(dict.fromkeys(before(work.id, frozenset({work.id})))))
+        if any(one in gone for one in work.after)
+        else work
+        for work in works
+        if work.id not in gone
+    )
+
+
+def holds(works: Sequence[Work], terms: Terms, plan: Plan) -> bool:
+    """Return whether a plan is one of just these works on these terms, and breaks none of their rules."""
+    by_id = {work.id: work for work in works}
+    if set(plan.placed) != set(by_id):
+        return False
+    hands: dict[int, int] = {}
+    rooms: dict[str, list[tuple[int, int, Work]]] = {}
+    for work in works:
+        one = plan.placed[work.id]
+        if one.hands not in work.choices(terms.crew) or one.end - one.start != work.length(one.hands):
+            return False
+        if any(one.start < dry_at(plan.placed[key].end, by_id[key].dries) for key in work.after if key in by_id):
+            return False
+        if one.start < work.earliest * DAY or (work.fixed is not None and one.start // DAY != work.fixed):
+            return False
+        days = range(one.start // DAY, (one.end - 1) // DAY + 1)
+        low, high = terms.noise
+        if any(terms.bars(work, day) for day in days):
+            return False
+        if work.noisy and (len(days) > 1 or one.start % DAY < low or (one.end - 1) % DAY >= high) and low + DAY > high:
+            return False
+        for quarter in range(one.start, one.end):
+            hands[quarter] = hands.get(quarter, 0) + one.hands
+        rooms.setdefault(work.room, []).append((one.start, one.end, work))
+    if max(hands.values(), default=0) > terms.crew:
+        return False
+    return all(_kept_apart(sorted(mine, key=lambda one: one[:2])) for mine in rooms.values())
+
+
+def _kept_apart(mine: Sequence[tuple[int, int, Work]]) -> bool:
+    """Return whether a room is worked in by one work at a time, and no dust falls on what is wet."""
+    if any(later[0] < earlier[1] for earlier, later in itertools.pairwise(mine)):
+        return False
+    wet = [(start, dry_at(end, work.dries)) for start, end, work in mine if work.air == "wet"]
+    dusty = [(start, end) for start, end, work in mine if work.air == "dust"]
+    return not any(start < dry and end > begins for begins, dry in wet for start, end in dusty)
 
 
 def tails(works: Iterable[Work], crew: int) -> dict[str, int]:

@@ -29,6 +29,11 @@ def hanging_hours(room: Room, changed_rules: dict[str, float]) -> Iterator[Figur
         if flown.count:
             many = table("how many", float(flown.count), "", "small things")
             yield hours_of_hanging(many, rules.figure("hours_small_thing"), called=flown.flight.name[:60])
+    yield from base_hours(room)
+
+
+def base_hours(room: Room) -> Iterator[Figure]:
+    """Yield the hours of making every base of a shower."""
     for base in room.walling.bases:
         school = next(one for one in schools_of_base(room, base) if one.way == base.way)
         if school.hours is not None:

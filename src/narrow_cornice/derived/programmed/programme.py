@@ -1,0 +1,265 @@
+"""The programme of a job: its works with what was said of them, the terms they are done on, and when they are done."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+from typing import NamedTuple
+
+import msgspec
+from msgspec.structs import replace
+
+from narrow_cornice.derived.bought.deliveries import deliveries
+from narrow_cornice.derived.programmed.room_works import works_of_room
+from narrow_cornice.derived.programmed.working_days import WorkingDays, working_days
+from narrow_cornice.explained.figures import Figure, table
+from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.brief import Permit
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.programmed import Programming, WorkWish
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
+from narrow_cornice.programme.serial import planned
+from narrow_cornice.programme.works import (
+    DAY,
+    HOUR,
+    Placed,
+    Plan,
+    ProgrammeError,
+    Terms,
+    Work,
+    holds,
+    in_parts,
+    parted,
+    without,
+)
+
+HOUSE = ""  # the room of what is of the whole house
+A_LOAD = 200.0  # kg that one person carries in in an hour
+SLOWER_DAMP, DAMP = 1.5, 75.0
+HANGS_ON: Mapping[Permit, tuple[str, ...]] = {
+    "paint the walls": ("coat:ceiling", "coat:walls"),
+    "paint the woodwork": ("coat:woodwork",),
+    "make holes": ("build:", "fit:", "hang"),
+    "change the floor": ("coat:floor",),
+    "change what the street sees": (),
+}
+
+
+class Programme(msgspec.Struct, frozen=True):
+    """A programme: works, the terms, the plan and its days; whether the plan was ``found`` by a search and still holds,
+    or was laid out at once; or why there is none (``fault``)."""
+
+    works: tuple[Work, ...] = ()
+    terms: Terms = Terms()
+    plan: Plan = Plan({})
+    days: WorkingDays = WorkingDays()
+    found: bool = False
+    fault: str = ""
+
+    @property
+    def ends_on(self) -> int | None:
+        """Return the last working day as a day of the calendar, None where nobody said when it begins."""
+        return self.days.ordinal(self.plan.days - 1) if self.plan.placed else None
+
+
+@by_identity(times=4, each="job")
+def programme_of(job: Job) -> Programme:
+    """Return the programme of a job: the plan that was found where it still holds, else one laid out at once that keeps
+    the order of it."""
+    terms = terms_of(job)
+    try:
+        works = works_of(job, terms)
+        kept = job.programme.kept
+        if kept is not None:
+            there = _kept(works, kept.starts)
+            if there is not None and holds(works, terms, there):
+                return Programme(works, terms, replace(there, bound=kept.bound), working_days(job.programme), True)
+        former = {key: start for key, (start, _) in kept.starts.items()} if kept is not None else None
+        plan = planned(works, terms, former)
+    except ProgrammeError as error:
+        return Programme(terms=terms, days=working_days(job.programme), fault=str(error))
+    return Programme(works, terms, plan, working_days(job.programme))
+
+
+def _kept(works: Sequence[Work], starts: Mapping[str, tuple[int, int]]) -> Plan | None:
+    """Return a plan that was kept, None where it is not one of just these works."""
+    if set(starts) != {work.id for work in works}:
+        return None
+    return Plan(
+        {
+            work.id: Placed(start, start + work.length(max(1, hands)), hands)
+            for work in works
+            for start, hands in (starts[work.id],)
+        }
+    )
+
+
+def terms_of(job: Job) -> Terms:
+    """Return the terms that works are done on, from what was said and the house rules."""
+    said, rules = job.programme, house_rules_of(job.house_rules)
+    days = working_days(said)
+    return _terms(
+        said.hands or max(1, round(rules.value("hands"))),
+        _noise(said, rules.value("day_begins")),
+        frozenset(_not_outdoors(said, days, rules.value("least_warm"))),
+        frozenset(_kept_free(said, days)),
+    )
+
+
+def _terms(
+    crew: int, noise: tuple[int, int], not_outdoors: frozenset[int], kept_free: frozenset[tuple[str, int]]
+) -> Terms:
+    return Terms(crew, noise, not_outdoors, kept_free)
+
+
+def _noise(said: Programming, begins: float) -> tuple[int, int]:
+    """Return between which quarters of a working day there may be noise."""
+    if said.noise is None:
+        return 0, DAY
+    low, high = (round((hour - begins) * HOUR) for hour in said.noise)
+    low, high = max(0, low), min(DAY, high)
+    return (low, high) if high > low else (0, DAY)
+
+
+def _not_outdoors(said: Programming, days: WorkingDays, least: float) -> Iterator[int]:
+    for one in said.weather:
+        day = days.on_or_after(one.day)
+        if (one.rain or one.warm < least) and day is not None and days.ordinal(day) == one.day:
+            yield day
+
+
+def _kept_free(said: Programming, days: WorkingDays) -> Iterator[tuple[str, int]]:
+    for one in said.kept_free:
+        for ordinal in range(one.first, one.last + 1) if one.room else ():
+            day = days.on_or_after(ordinal)
+            if day is not None and days.ordinal(day) == ordinal:
+                yield one.room, day
+
+
+def slower_by(warm: float, damp: float) -> float:
+    """Return how much longer things dry than at 20 °C and 50 %: twice as long at 10 °C, 0.7 at 25; half as long again
+    in damp air."""
+    return math.pow(2.0, (20.0 - warm) / 10.0) * (SLOWER_DAMP if damp > DAMP else 1.0)
+
+
+def works_of(job: Job, terms: Terms) -> tuple[Work, ...]:
+    """Return the works of a job: those of its rooms and of the house, those of one's own, as was said of them. Raises
+    ProgrammeError for works that come after one another in a circle."""
+    rules, said = house_rules_of(job.house_rules), job.programme
+    works = [
+        work
+        for room in job.rooms
+        for work in works_of_room(
+            room, job.house_rules, job.paints, job.colours, job.milled, job.joinery, job.coverings
+        )
+    ]
+    works = [*_house_works(job, rules, works)]
+    works += _own(said)
+    before: dict[str, list[str]] = {}
+    for one in said.own:
+        for key in one.before:
+            before.setdefault(key, []).append(_own_id(one.id))
+    slower = slower_by(said.warm, said.damp)
+    made = [_as_wished(work, said, before.get(work.id, []), slower, working_days(said)) for work in works]
+    gone = {key for key, wish in said.wishes.items() if wish.left_out}
+    kept = without(made, gone) if gone else tuple(made)
+    many = {key: wish.parts for key, wish in said.wishes.items() if wish.parts > 1}
+    return in_parts(parted(_joined(kept, said.wishes), many), terms)
+
+
+def _joined(works: Sequence[Work], wishes: Mapping[str, WorkWish]) -> tuple[Work, ...]:
+    """Return works in which those that are done together with another are part of it."""
+    by_id = {work.id: work for work in works}
+    into = {key: wish.together for key, wish in wishes.items() if wish.together in by_id and key in by_id}
+    into = {key: other for key, other in into.items() if other not in into and other != key}
+    if not into:
+        return tuple(works)
+    for key, other in into.items():
+        one, whole = by_id[key], by_id[other]
+        after = tuple(dict.fromkeys(x for x in (*whole.after, *one.after) if x not in (key, other)))
+        name, hours = f"{whole.name} and {one.name}", whole.hours + one.hours
+        by_id[other] = replace(whole, name=name[:120], hours=hours, after=after, dries=max(whole.dries, one.dries))
+        del by_id[key]
+    return tuple(
+        replace(work, after=tuple(dict.fromkeys(x for one in work.after if (x := into.get(one, one)) != work.id)))
+        for work in by_id.values()
+    )
+
+
+def _own_id(key: str) -> str:
+    return f"own:{key}"
+
+
+def _own(said: Programming) -> Iterator[Work]:
+    for one in said.own:
+        yield Work(
+            _own_id(one.id), one.room, one.name[:120], one.hours, (one.hands, one.hands), one.after, one.dries,
+            one.air, noisy=one.noisy, outdoors=one.outdoors,
+        )  # fmt: skip
+
+
+def _as_wished(work: Work, said: Programming, before: list[str], slower: float, days: WorkingDays) -> Work:
+    """Return a work as was said of it; it dries as warm and damp as it is."""
+    wish = said.wishes.get(work.id)
+    waits = work.id.startswith("ask:")  # for an answer, which no warmth brings sooner
+    dries = work.dries * (1.0 if waits else slower)
+    made = replace(work, dries=dries, after=(*work.after, *before)) if before or dries != work.dries else work
+    if wish is None:
+        return made
+    changes: dict[str, object] = {"after": (*made.after, *wish.after)} if wish.after else {}
+    if wish.hours is not None:
+        changes["hours"] = wish.hours
+    if wish.hands is not None:
+        changes["hands"] = (wish.hands, wish.hands)
+    if wish.dries is not None:
+        changes["dries"] = wish.dries
+    if wish.day is not None and (day := days.on_or_after(wish.day)) is not None:
+        changes["fixed"] = day
+    return replace(made, **changes)
+
+
+def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator[Work]:
+    """Yield the works of the rooms after those of the house that they hang on: what is carried in, and what somebody
+    has to permit."""
+    carried = [
+        Work(f"carry:{number}", HOUSE, f"carry in from {shop.name}", shop.weight / A_LOAD, (1, 2))
+        for number, shop in enumerate(_heavy(job))
+    ]
+    yield from carried
+    asked: dict[str, str] = {}
+    for one in job.brief.permissions:
+        if one.state in ("not asked", "asked") and one.what in HANGS_ON:
+            hours = 0.25 if one.state == "not asked" else 0.0
+            wait = 24.0 * rules.value("permission_days")
+            name = f"{'ask' if hours else 'wait'}: may one {one.what}?"
+            yield Work(f"ask:{one.id}", HOUSE, name, max(hours, 0.25), dries=wait)
+            asked[f"ask:{one.id}"] = one.what
+    for work in works:
+        key = work.id.partition(":")[2]
+        more = [one.id for one in carried] if key.startswith(("build:", "fit:")) else []
+        for permit, what in asked.items():
+            begins = HANGS_ON[what]  # type: ignore[index]
+            street = what == "change what the street sees" and work.outdoors
+            if street or (begins and key.startswith(begins)):
+                more.append(permit)
+        yield replace(work, after=(*work.after, *more)) if more else work
+
+
+class _Shop(NamedTuple):
+    name: str
+    weight: float
+
+
+def _heavy(job: Job) -> list[_Shop]:
+    """Return the shops whose goods are heavy enough to be delivered."""
+    names = job.shop_names()
+    return [_Shop(names.get(one.shop, one.shop)[:40], one.weight) for one in deliveries(job) if one.heavy]
+
+
+def days_figure(job: Job) -> Figure:
+    """Return how many working days the whole work takes."""
+    programme = programme_of(job)
+    hands = programme.terms.crew
+    note = f"{len(programme.works)} works by {hands} {'hand' if hands == 1 else 'hands'}, as the programme has them"
+    return table("days", float(math.ceil(programme.plan.end / DAY)), "days", note)
