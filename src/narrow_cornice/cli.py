@@ -23,6 +23,7 @@ if TYPE_CHECKING:
 
 COMMANDS = (
     *("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "cut-sheets", "shelf"),
+    "programme",
     *("coats", "paper", "slats", "tiles", "colour", "palette", "light", "instruments"),
 )
 BAD_INPUT = 2
@@ -145,6 +146,15 @@ def _add_job_commands(group: click.Group) -> None:
             write_whole(xlsx, to_buy_xlsx(_opened(job)))
             return
         _takeoff(_opened(job), as_json, as_csv)
+
+    @group.command(help="When every work is done: the best plan found, with the days that no plan can do without.")
+    @click.argument("job", type=click.Path(path_type=Path))
+    @click.option("--seconds", type=float, default=0.0, help="Search so long for a better plan.")
+    @click.option("--json", "as_json", is_flag=True, help="Print JSON.")
+    def programme(job: Path, seconds: float, as_json: bool) -> None:
+        from narrow_cornice.commands.programme import print_programme
+
+        print_programme(_opened(job), seconds, as_json, _quietly)
 
 
 def _add_sizes_of_trim(group: click.Group) -> None:

@@ -84,7 +84,7 @@ def what_shortens(works: Sequence[Work], terms: Terms, plan: Plan) -> tuple[Shor
     by_id = {work.id: work for work in works}
     for key in dict.fromkeys(slow):
         work = by_id[key]
-        if work.dries > SOON:
+        if work.dries > SOON and work.air == "wet":  # what is waited for otherwise no product brings sooner
             faster = [replace(one, dries=SOON) if one.id == key else one for one in works]
             tried.append((f"{work.name}: something that is dry in {SOON:g} hours", faster, terms))
     for link in chain:

@@ -280,6 +280,36 @@ from narrow_cornice.job.edits.photo_edits import (
 from narrow_cornice.job.edits.photo_edits import (
     remove_photo as remove_photo,
 )
+from narrow_cornice.job.edits.programme_edits import (
+    add_work as add_work,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    change_programme as change_programme,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    change_work as change_work,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    day_of as day_of,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    free_again as free_again,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    keep_free as keep_free,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    keep_programme as keep_programme,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    remove_work as remove_work,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    take_weather as take_weather,
+)
+from narrow_cornice.job.edits.programme_edits import (
+    wish_of_work as wish_of_work,
+)
 from narrow_cornice.job.edits.room_edits import (
     add_room as add_room,
 )

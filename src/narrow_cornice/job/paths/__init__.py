@@ -78,6 +78,7 @@ from narrow_cornice.job.paths.whole_job import MilledPath as MilledPath
 from narrow_cornice.job.paths.whole_job import PaintPath as PaintPath
 from narrow_cornice.job.paths.whole_job import ProfilePath as ProfilePath
 from narrow_cornice.job.paths.whole_job import WayInPath as WayInPath
+from narrow_cornice.job.paths.whole_job import WorkPath as WorkPath
 from narrow_cornice.job.paths.zones import ZONED as ZONED
 from narrow_cornice.job.paths.zones import DressingPath as DressingPath
 from narrow_cornice.job.paths.zones import FreeWallPath as FreeWallPath

@@ -65,3 +65,11 @@ class ProfilePath(JobPath, frozen=True):
 
     word: ClassVar[str] = "profile"
     id: str
+
+
+class WorkPath(JobPath, frozen=True):
+    """A work of the programme, by what it is called by there."""
+
+    word: ClassVar[str] = "work"
+    of_all: ClassVar[bool] = True
+    key: str

@@ -39,7 +39,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
     elif drying > left:
         measured = f"{drying:g} days of drying for {where}, {left} days left"
         yield _finding("near", f"By {words[:40]} the paint cannot be dry", measured, "will not fit", later)
-    elif work > left:
+    elif work > left and seen.job.programme.begins.ordinal is None:  # else the programme says when it is done
         who = "one person" if hands == 1 else f"{hands:g} people"
         measured = f"{hours:.0f} hours are {work:.1f} days of {who}, {left} days left"
         fixes = (*later, *_more_hands(hours, left, hands))

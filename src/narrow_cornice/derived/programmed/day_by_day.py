@@ -1,0 +1,85 @@
+"""What is done on each day, what has to be there by then, and what would bring the end forward."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import NamedTuple
+
+from narrow_cornice.derived.bought.lines import PHASES, LineToBuy
+from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.programmed.programme import Programme, programme_of
+from narrow_cornice.job.model import Job
+from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.memo import by_identity
+from narrow_cornice.programme.chain import Shorter, what_shortens
+from narrow_cornice.programme.works import DAY, HOUR, Work
+
+
+class OnDay(NamedTuple):
+    """A work, or the part of it, that is done on a day: from and to which hour by the clock, by how many hands."""
+
+    work: Work
+    begins: float
+    ends: float
+    hands: int
+    goes_on: bool
+
+
+def works_on(programme: Programme, day: int, day_begins: float) -> Iterator[OnDay]:
+    """Yield what is done on a working day, the first first."""
+    found = []
+    for work in programme.works:
+        one = programme.plan.placed[work.id]
+        low, high = max(one.start, day * DAY), min(one.end, (day + 1) * DAY)
+        if low < high:
+            begins, ends = (day_begins + (at - day * DAY) / HOUR for at in (low, high))
+            found.append(OnDay(work, begins, ends, one.hands, one.end > high))
+    return iter(sorted(found, key=lambda each: (each.begins, each.work.id)))
+
+
+WANTED_FOR: dict[str, tuple[str, ...]] = {
+    PHASES[1]: ("fit:",),
+    PHASES[2]: ("build:", "lay:"),
+    PHASES[3]: ("coat:", "lay:", "cover:"),
+    PHASES[4]: ("dress",),
+}
+
+
+class WantedBy(NamedTuple):
+    """A line to buy with the working day by which it must be there, and the work that it is for (None: the first)."""
+
+    line: LineToBuy
+    day: int
+    work: Work | None
+
+
+@by_identity(times=2, each="job")
+def wanted_by(job: Job) -> tuple[WantedBy, ...]:
+    """Return what is bought by when: before the first work that takes it, some days ahead (house rule); what is wanted
+    at any time, before the work begins."""
+    programme, ahead = programme_of(job), round(house_rules_of(job.house_rules).value("buy_ahead"))
+    made = []
+    for line in to_buy(job).lines:
+        prefixes, rooms = WANTED_FOR.get(line.phase, ()), {room for room, _, _ in line.shares}
+        takes = (
+            [
+                work
+                for work in programme.works
+                if work.id.partition(":")[2].startswith(prefixes) and (not rooms or work.room in rooms)
+            ]
+            if prefixes
+            else []
+        )
+        first = min(takes, key=lambda work: programme.plan.placed[work.id].start, default=None)
+        begins = programme.plan.placed[first.id].start // DAY if first is not None else 0
+        made.append(WantedBy(line, max(0, begins - ahead), first))
+    return tuple(sorted(made, key=lambda one: one.day))
+
+
+@by_identity(times=2, each="job")
+def shorter_of(job: Job) -> tuple[Shorter, ...]:
+    """Return what would bring the end forward, what does most first."""
+    programme = programme_of(job)
+    if programme.fault or not programme.works:
+        return ()
+    return what_shortens(programme.works, programme.terms, programme.plan)

@@ -1,0 +1,1 @@
+"""Programme: when the work is done."""
