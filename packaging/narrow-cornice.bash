@@ -3,7 +3,7 @@ _narrow_cornice() {
   local word=${COMP_WORDS[COMP_CWORD]} command=${COMP_WORDS[1]:-}
   COMPREPLY=()
   if [ "$COMP_CWORD" -eq 1 ]; then
-    mapfile -t COMPREPLY < <(compgen -W "demo check takeoff length proportion mitre survey cut-lengths cut-sheets shelf coats paper slats tiles colour palette light instruments --help --version" -- "$word"
+    mapfile -t COMPREPLY < <(compgen -W "demo check takeoff programme length proportion mitre survey cut-lengths cut-sheets shelf coats paper slats tiles colour palette light instruments --help --version" -- "$word"
       compgen -f -X '!*.cornice' -- "$word"; compgen -d -- "$word")
     return
   fi
@@ -12,6 +12,7 @@ _narrow_cornice() {
     shelf) mapfile -t COMPREPLY < <(compgen -W "--span --depth --thickness --material --load --ends" -- "$word") ;;
     check) mapfile -t COMPREPLY < <(compgen -W "--json" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
     takeoff) mapfile -t COMPREPLY < <(compgen -W "--json --csv --xlsx" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
+    programme) mapfile -t COMPREPLY < <(compgen -W "--seconds --json" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
     coats) mapfile -t COMPREPLY < <(compgen -W "--over --colour --hiding" -- "$word") ;;
     paper) mapfile -t COMPREPLY < <(compgen -W "--walls --height --roll-length --roll-width --repeat --match straight half-drop free" -- "$word") ;;
     slats) mapfile -t COMPREPLY < <(compgen -W "--length --slat --gap --ends gap slat half" -- "$word") ;;

@@ -41,6 +41,7 @@ if TYPE_CHECKING:
     from fpdf import FPDF
 
 _JOINERS = {"\u200d", "\ufe0f", "\ufe0e"}
+HAIR = 0.02  # of a line, by which its words may be longer or shorter together than one by one
 SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50, 75, 100, 200, 500)
 _FACES = {
     "text": ("Lato", "", "Lato-Regular.ttf"),
@@ -163,15 +164,19 @@ class Sheet:
 
     def lines(self, text: str, size: float, room: float, face: str = "text") -> list[str]:
         """Return text parted between words into lines of at most ``room`` mm."""
-        line = ""
+        line, about = "", 0.0
         lines: list[str] = []
+        blank = self.width_of("n n", size, face) - 2 * self.width_of("n", size, face)
         for word in self.clean(text, 4000).split():
-            longer = f"{line} {word}".strip()
-            if line and self.width_of(longer, size, face) > room:
+            # Words are measured one by one, each once: a line of them is as long but for a hair between two letters.
+            wide = self.width_of(word, size, face)
+            longer, sum_of = (f"{line} {word}", about + blank + wide) if line else (word, wide)
+            near = abs(sum_of - room) < HAIR * room
+            if line and (self.width_of(longer, size, face) if near else sum_of) > room:
                 lines.append(line)
-                line = word
+                line, about = word, wide
             else:
-                line = longer
+                line, about = longer, sum_of
         return [*lines, line]
 
     def wrapped(

@@ -126,7 +126,7 @@ def in_parts(works: Iterable[Work], terms: Terms) -> tuple[Work, ...]:
             hands = max(work.choices(terms.crew))
             least = next((one for one in work.choices(terms.crew) if work.length(one) <= most), hands)
             many[work.id] = math.ceil(work.length(least) / most)
-            kept[number] = replace(work, hands=(least, hands))
+            kept[number] = replace(work, hands=(max(least, work.hands[0]), max(hands, work.hands[0])))
     return parted(kept, many)
 
 
