@@ -21,6 +21,7 @@ from narrow_cornice.job.beginnings import begun
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BriefPath
+from narrow_cornice.job.programmed import Programming
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import plain_length as mm
@@ -107,7 +108,7 @@ def test_a_built_in_by_its_carcasses_doors_drawers_and_width() -> None:
 
 
 def test_the_whole_work_is_the_sum_of_its_rooms_and_holds_the_date() -> None:
-    job = demo_job()
+    job = replace(demo_job(), programme=Programming())  # before anybody said when it begins
     whole = job_hours(job)
     assert whole.value == pytest.approx(sum(part.value for _, part in whole.inputs))
     assert {name for name, _ in whole.inputs} == {room.name for room in job.rooms}

@@ -29,7 +29,12 @@ def _table(hours: float) -> np.ndarray:
 
 
 def sampled(
-    works: Sequence[Work], terms: Terms, best: Plan, seconds: float, stopped: Callable[[], bool] = lambda: False
+    works: Sequence[Work],
+    terms: Terms,
+    best: Plan,
+    seconds: float,
+    stopped: Callable[[], bool] = lambda: False,
+    told: Callable[[Plan], None] | None = None,
 ) -> Plan:
     """Return the shortest plan among many, shaken by chance out of the usual order or that of the best so far."""
     chance, until = random.Random(1), time.monotonic() + seconds
@@ -38,6 +43,8 @@ def sampled(
         found = planned(works, terms, former, chance)
         if found.end < best.end:
             best = found
+            if told is not None:
+                told(best)
     return best
 
 

@@ -9,8 +9,10 @@ ends (a table), since nights count for drying and not for work.
 from __future__ import annotations
 
 import math
+import threading
 import time
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from contextlib import contextmanager
 from typing import TYPE_CHECKING, Any, NamedTuple
 
 from narrow_cornice.programme.serial import planned, sampled
@@ -53,9 +55,9 @@ def solved(
         return Solved(first, 0.0, 0.0, True)
     least = least_end(works, terms)
     if first.end > least and not any(work.fixed is not None for work in works):
-        first = sampled(works, terms, first, SAMPLE_SHARE * seconds, stopped)
         if told is not None:
             told(first)
+        first = sampled(works, terms, first, SAMPLE_SHARE * seconds, stopped, told)
     made = _Model(works, terms, aim, first)
     spent = time.monotonic() - begin
     best, bound, proven = made.search(first, seconds * (1 - NEAR_SHARE if former else 1.0) - spent, told, stopped)
@@ -258,7 +260,8 @@ class _Model:
                 if told is not None:
                     told(plan)
 
-        status = solver.solve(self.model, _listener(self, found, stopped))
+        with _ended_by(solver, stopped):
+            status = solver.solve(self.model, _listener(self, found))
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return first, 0.0, False  # somebody fixed what cannot be: the plan at once says what it misses
         found(self._plan(solver.value))
@@ -293,13 +296,15 @@ class _Model:
             if now < far:
                 kept, far = plan, now
 
-        status = solver.solve(model, _listener(self, found, stopped))
+        with _ended_by(solver, stopped):
+            status = solver.solve(model, _listener(self, found))
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             found(self._plan(solver.value))
         return kept
 
 
 ROOM_TO_DRY = 60 * DAY
+WATCH = 0.05  # s
 
 
 def _solver(seconds: float) -> cp_model.CpSolver:
@@ -312,16 +317,33 @@ def _solver(seconds: float) -> cp_model.CpSolver:
     return solver
 
 
-def _listener(made: _Model, found: Callable[[Plan], None], stopped: Callable[[], bool]) -> Any:
+@contextmanager
+def _ended_by(solver: cp_model.CpSolver, stopped: Callable[[], bool]) -> Iterator[None]:
+    """End a search soon after it is stopped: it hears nothing by itself until it finds a better plan."""
+    over = threading.Event()
+
+    def watch() -> None:
+        while not over.wait(WATCH):
+            if stopped():
+                solver.stop_search()
+
+    watcher = threading.Thread(target=watch, daemon=True)
+    watcher.start()
+    try:
+        yield
+    finally:
+        over.set()
+        watcher.join()
+
+
+def _listener(made: _Model, found: Callable[[Plan], None]) -> Any:
     from ortools.sat.python import cp_model
 
     class Listener(cp_model.CpSolverSolutionCallback):
-        """Hears of plans while they are searched for, and ends the search when it is stopped."""
+        """Hears of plans while they are searched for."""
 
         def on_solution_callback(self) -> None:
             """Take up a plan."""
             found(made._plan(self.value))
-            if stopped():
-                self.stop_search()
 
     return Listener()
