@@ -27,8 +27,8 @@ DAYS = ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun")
 
 
 @by_identity(times=2, each="job")
-def site_diary(job: Job) -> Drawing:
-    """Return the programme of a job over its days."""
+def site_diary(job: Job, today: int = 0) -> Drawing:
+    """Return the programme of a job over its days, with a line before the present one."""
     programme = programme_of(job)
     if programme.fault or not programme.works:
         words = programme.fault or "Nothing to do yet: works come from finishes, repairs, trim, built-ins and walls."
@@ -44,12 +44,16 @@ def site_diary(job: Job) -> Drawing:
     each = max(LEAST_ROW, ((wide + names) / LIKE - head) / len(rows))
     tall = len(rows) * each
     marks: list[Mark] = [*_columns(job, programme, count, tall, head), *_rows(rows, wide, names, each)]
+    now = programme.days.on_or_after(today) if programme.days.days and today > programme.days.days[0] else None
+    if now is not None and now < count:
+        marks.append(Stroke(((now * DAY_WIDE, -0.35 * head), (now * DAY_WIDE, tall)), Pen("verdigris", 2.0)))
+        marks.append(Label((now * DAY_WIDE, tall + 0.3 * head), "today", 8.5, "verdigris", face="bold", patch=True))
     chain = {link.work.id for link in chain_of(programme.works, programme.terms, programme.plan)}
     for work in programme.works:
         row = at.get(work.room, 0)
         marks += _work(work, programme.plan.placed[work.id], row * each, each, chained=work.id in chain)
     return Drawing(
-        "Programme", said_of(job, programme), tuple(marks), (-names, -head, wide + 0.01 * wide, tall + 0.01 * wide)
+        "Programme", said_of(job, programme), tuple(marks), (-names, -head, wide + 0.01 * wide, tall + 0.5 * head)
     )
 
 

@@ -8,7 +8,7 @@ from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 from narrow_cornice.derived.built.risks import risks_of
-from narrow_cornice.derived.programmed.day_by_day import OnDay, wanted_by, works_on
+from narrow_cornice.derived.programmed.day_by_day import OnDay, keeps_brush, wanted_by, works_on
 from narrow_cornice.derived.programmed.programme import HOUSE, Programme, programme_of
 from narrow_cornice.derived.risks import paint_risks, survey_risks, trim_risks, wall_risks
 from narrow_cornice.drawing.marks import Pen, Point
@@ -178,6 +178,10 @@ def _day_sheet(
         sheet.text(LEFT + wide, y, _described(one), 9, anchor="right", colour="soft", room=62)
         y += ROW
     tools = sorted({one.work.tool for one in found if one.work.tool})
+    kept = dict.fromkeys(one.work.tool for one in found if keeps_brush(programme, one) and not one.goes_on)
+    if kept:
+        words = " and ".join(kept)
+        y = sheet.wrapped(LEFT, y + 3, f"Keep {words} wrapped: the next coat follows.", 9.5, wide) + 1
     if tools:
         y = sheet.wrapped(LEFT, y + 3, f"Tools: {', '.join(tools)}.", 9.5, wide) + 1
     if bring:

@@ -18,6 +18,8 @@ def check_programme(programme: Programming, where: str) -> None:
         number(programme.begins.ordinal, f"{where}.begins", *DAYS)
     if programme.hands is not None:
         number(programme.hands, f"{where}.hands", 1, 50)
+    for skill, many in programme.skills.items():
+        number(many, f"{where}.skills[{skill[:40]}]", 1, 50)
     number(programme.warm, f"{where}.warm", -20, 45)
     number(programme.damp, f"{where}.damp", 0, 100)
     if programme.noise is not None:
@@ -31,8 +33,9 @@ def check_programme(programme: Programming, where: str) -> None:
         number(wish.hands if wish.hands is not None else 1, f"{at}.hands", 1, 50)
         number(wish.dries or 0.0, f"{at}.dries", 0, MOST_DRYING)
         number(wish.parts, f"{at}.parts", 1, 40)
-        if wish.day is not None:
-            number(wish.day, f"{at}.day", *DAYS)
+        for day in (wish.day, wish.not_before):
+            if day is not None:
+                number(day, f"{at}.day", *DAYS)
     unique((one.id for one in programme.own), f"{where}.own")
     number(len(programme.own), f"{where}.own", 0, MOST_WORKS)
     for index, one in enumerate(programme.own):
@@ -46,9 +49,9 @@ def check_programme(programme: Programming, where: str) -> None:
         number(free.first, f"{at}.first", *DAYS)
         number(free.last, f"{at}.last", free.first, free.first + 400)
     number(len(programme.weather), f"{where}.weather", 0, 2_000)
-    for index, day in enumerate(programme.weather):
-        number(day.day, f"{where}.weather[{index}].day", *DAYS)
-        number(day.warm, f"{where}.weather[{index}].warm", -60, 60)
+    for index, told in enumerate(programme.weather):
+        number(told.day, f"{where}.weather[{index}].day", *DAYS)
+        number(told.warm, f"{where}.weather[{index}].warm", -60, 60)
     if programme.kept is not None:
         number(len(programme.kept.starts), f"{where}.kept.starts", 0, MOST_WORKS)
         number(programme.kept.bound, f"{where}.kept.bound", 0, MOST_KEPT)

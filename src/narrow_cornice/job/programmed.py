@@ -16,7 +16,7 @@ from narrow_cornice.units.words import Id, Words
 class WorkWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
     """What is said of a work: the day it is fixed to, the hours of one person and the hands that somebody knows better,
     how long it dries, works that must be ``after`` which it comes beside those it must, whether it is ``left_out``, in
-    how many ``parts`` it is done, and which work it is done ``together`` with."""
+    how many ``parts`` it is done, the day ``not_before`` which it begins, and the work it is done ``together`` with."""
 
     day: int | None = None
     hours: float | None = None
@@ -25,6 +25,7 @@ class WorkWish(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_def
     after: tuple[Id, ...] = ()
     left_out: bool = False
     parts: int = 1
+    not_before: int | None = None
     together: Id = ""
 
 
@@ -74,7 +75,8 @@ class Programming(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_
     """The programme of a job: when it ``begins`` (None: the next working day), how many ``hands`` there are (None: by
     the house rule), what the plan is to be, how warm and damp it is indoors, between which hours of the day there may
     be noise (None: all day), whether Saturdays are worked on, wishes by work, works of one's own, days that rooms are
-    kept free, the weather as it was told, and the plan that was found."""
+    kept free, the weather as it was told, how many of the hands have a skill that not all have, and the plan that was
+    found."""
 
     begins: Day = Day()
     hands: int | None = None
@@ -87,4 +89,5 @@ class Programming(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_
     own: tuple[OwnWork, ...] = ()
     kept_free: tuple[KeptFree, ...] = ()
     weather: tuple[DayWeather, ...] = ()
+    skills: dict[Id, int] = {}
     kept: KeptPlan | None = None

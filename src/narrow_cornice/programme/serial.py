@@ -97,6 +97,7 @@ class _Days:
         self.terms, self.chance = terms, chance
         self.size = 4 * DAY
         self.taken = np.zeros(self.size, dtype=int)
+        self.skilled = {skill: np.zeros(self.size, dtype=int) for skill, _ in terms.skilled}
         self.rooms: dict[str, dict[str, Any]] = {}
 
     def _grow(self, size: int) -> None:
@@ -106,6 +107,7 @@ class _Days:
             )
         more = max(size, 2 * self.size)
         self.taken = np.pad(self.taken, (0, more - self.size))
+        self.skilled = {skill: np.pad(there, (0, more - self.size)) for skill, there in self.skilled.items()}
         for room in self.rooms.values():
             for key, there in room.items():
                 room[key] = np.pad(there, (0, more - self.size))
@@ -120,12 +122,14 @@ class _Days:
         """Lay a work at the earliest place from a quarter on where no rule is broken, by the hands that end it first
         (of equals the fewest)."""
         begins = max(begins, work.earliest * DAY, (work.fixed or 0) * DAY)
-        choices = list(work.choices(self.terms.crew))
+        choices = list(work.choices(self.terms.able(work)))
         if self.chance is not None and len(choices) > 1 and self.chance.random() < FEWER:
             choices = choices[:1]
         found = min((self._place(work, begins, hands) for hands in choices), key=_ends)
         room = self._room(work.room)
         self.taken[found.start : found.end] += found.hands
+        if work.skill in self.skilled:
+            self.skilled[work.skill][found.start : found.end] += found.hands
         room["worked"][found.start : found.end] = True
         if work.air == "dust":
             room["dusty"][found.start : found.end] = True
@@ -149,6 +153,8 @@ class _Days:
         """Return the first quarter from which a work can be done, None where the days laid out so far have none."""
         room = self._room(work.room)
         barred = (self.taken + hands > max(self.terms.crew, hands)) | room["worked"]
+        if work.skill in self.skilled:
+            barred |= self.skilled[work.skill] + hands > max(self.terms.able(work), hands)
         if work.air == "dust":
             barred |= room["wet"]
         days = np.arange(self.size // DAY + 1)

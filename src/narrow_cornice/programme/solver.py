@@ -100,13 +100,20 @@ class _Model:
         self.whole: dict[str, Any] = {}
         self.dry: dict[str, Any] = {}
         crew: list[tuple[Any, int]] = []
+        skilled: dict[str, list[tuple[Any, int]]] = {}
         for work in works:
-            crew += self._work(work)
+            mine = self._work(work)
+            crew += mine
+            if work.skill in dict(terms.skilled):
+                skilled.setdefault(work.skill, []).extend(mine)
         for work in works:
             for before in work.after:
                 if before in self.starts:
                     model.add(self.starts[work.id] >= self.dry[before])
-        self._crew(crew)
+        self._crew(crew, self.terms.crew)
+        for skill, many in terms.skilled:
+            if skill in skilled:
+                self._crew(skilled[skill], max(1, many))
         self._rooms()
         self.makespan = model.new_int_var(0, self.horizon, "end")
         model.add_max_equality(self.makespan, list(self.ends.values()))
@@ -124,7 +131,7 @@ class _Model:
             model.add(start >= work.fixed * DAY)
             model.add(start < (work.fixed + 1) * DAY)
         end = model.new_int_var(0, top, f"e {work.id}")
-        choices = list(work.choices(self.terms.crew))
+        choices = list(work.choices(self.terms.able(work)))
         made, options = [], []
         for hands in choices:
             length = work.length(hands)
@@ -176,10 +183,11 @@ class _Model:
             model.add(end <= day * DAY + high)
 
     def _longest(self, work: Work) -> int:
-        return max(work.length(hands) for hands in work.choices(self.terms.crew))
+        return max(work.length(hands) for hands in work.choices(self.terms.able(work)))
 
-    def _crew(self, crew: list[tuple[Any, int]]) -> None:
-        most = max([self.terms.crew, *(hands for _, hands in crew)])
+    def _crew(self, crew: list[tuple[Any, int]], many: int) -> None:
+        """Share hands out: those of all works, or those that have one skill."""
+        most = max([many, *(hands for _, hands in crew)])
         self.model.add_cumulative([one for one, _ in crew], [hands for _, hands in crew], most)
 
     def _rooms(self) -> None:

@@ -33,8 +33,8 @@ class Work(msgspec.Struct, frozen=True):
     """A piece of work in a room: ``hours`` of one person, how many ``hands`` it needs at least and bears at most, the
     works ``after`` which it comes (all done, and dry), for how many hours it ``dries``; whether it makes ``dust`` or
     lies ``wet`` in the air (a wet room keeps dust out until it is dry), whether it is ``noisy`` or ``outdoors``, the
-    ``tool`` it takes, on which day it is ``fixed``, or not before which it can begin (``earliest``, days from nought),
-    and whether one could do without it at a pinch (``spare``: a further coat)."""
+    ``tool`` and the ``skill`` it takes, on which day it is ``fixed``, or not before which it can begin (``earliest``,
+    days from nought), and whether one could do without it at a pinch (``spare``: a further coat)."""
 
     id: str
     room: str
@@ -45,6 +45,7 @@ class Work(msgspec.Struct, frozen=True):
     dries: float = 0.0
     air: Air = ""
     tool: str = ""
+    skill: str = ""
     noisy: bool = False
     outdoors: bool = False
     fixed: int | None = None
@@ -63,12 +64,18 @@ class Work(msgspec.Struct, frozen=True):
 
 class Terms(msgspec.Struct, frozen=True):
     """What works are done on: how many hands there are, between which quarters of a day there may be noise, days on
-    which nothing is done outdoors, days on which a room is kept free, and days nobody works (all from nought)."""
+    which nothing is done outdoors and days on which a room is kept free (from nought), and of which skills only so many
+    hands have each (``skilled``)."""
 
     crew: int = 1
     noise: tuple[int, int] = (0, DAY)
     not_outdoors: frozenset[int] = frozenset()
     kept_free: frozenset[tuple[str, int]] = frozenset()
+    skilled: tuple[tuple[str, int], ...] = ()
+
+    def able(self, work: Work) -> int:
+        """Return how many of the hands can do a work at once: all, unless only some have its skill."""
+        return max(1, min(self.crew, dict(self.skilled).get(work.skill, self.crew)))
 
     def bars(self, work: Work, day: int) -> bool:
         """Return whether a work may not be done on a day."""
@@ -123,8 +130,8 @@ def in_parts(works: Iterable[Work], terms: Terms) -> tuple[Work, ...]:
     for number, work in enumerate(kept):
         if work.noisy and most > 0:
             # by no fewer hands than end it inside a day's hours of noise, or in parts by as many as there are
-            hands = max(work.choices(terms.crew))
-            least = next((one for one in work.choices(terms.crew) if work.length(one) <= most), hands)
+            hands = max(work.choices(terms.able(work)))
+            least = next((one for one in work.choices(terms.able(work)) if work.length(one) <= most), hands)
             many[work.id] = math.ceil(work.length(least) / most)
             kept[number] = replace(work, hands=(max(least, work.hands[0]), max(hands, work.hands[0])))
     return parted(kept, many)
@@ -183,10 +190,11 @@ def holds(works: Sequence[Work], terms: Terms, plan: Plan) -> bool:
     if set(plan.placed) != set(by_id):
         return False
     hands: dict[int, int] = {}
+    skills: dict[tuple[str, int], int] = {}
     rooms: dict[str, list[tuple[int, int, Work]]] = {}
     for work in works:
         one = plan.placed[work.id]
-        if one.hands not in work.choices(terms.crew) or one.end - one.start != work.length(one.hands):
+        if one.hands not in work.choices(terms.able(work)) or one.end - one.start != work.length(one.hands):
             return False
         if any(one.start < dry_at(plan.placed[key].end, by_id[key].dries) for key in work.after if key in by_id):
             return False
@@ -200,8 +208,14 @@ def holds(works: Sequence[Work], terms: Terms, plan: Plan) -> bool:
             return False
         for quarter in range(one.start, one.end):
             hands[quarter] = hands.get(quarter, 0) + one.hands
+            if work.skill:
+                key = (work.skill, quarter)
+                skills[key] = skills.get(key, 0) + one.hands
         rooms.setdefault(work.room, []).append((one.start, one.end, work))
-    if max(hands.values(), default=0) > terms.crew:
+    able = dict(terms.skilled)
+    if max(hands.values(), default=0) > terms.crew or any(
+        many > max(1, able.get(skill, terms.crew)) for (skill, _), many in skills.items()
+    ):
         return False
     return all(_kept_apart(sorted(mine, key=lambda one: one[:2])) for mine in rooms.values())
 
@@ -239,7 +253,7 @@ def least_end(works: Sequence[Work], terms: Terms) -> int:
     rooms: dict[str, int] = {}
     together = 0
     for work in works:
-        lengths = [(work.length(hands), hands) for hands in work.choices(terms.crew)]
+        lengths = [(work.length(hands), hands) for hands in work.choices(terms.able(work))]
         together += min(length * hands for length, hands in lengths)
         rooms[work.room] = rooms.get(work.room, 0) + min(length for length, _ in lengths)
     chain = max(tails(works, terms.crew).values(), default=0)

@@ -6,12 +6,12 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
-from narrow_cornice.derived.bought.hours import HOURS_A_DAY, job_hours, job_labour
+from narrow_cornice.derived.bought.hours import job_hours, job_labour
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.programmed.programme import days_figure
 from narrow_cornice.job.edits.scheme_edits import FIRST
 from narrow_cornice.job.model import Job
-from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.review.bundles import to_decide
 
@@ -49,7 +49,7 @@ def schemes_of(job: Job) -> tuple[SchemeThere, ...]:
 def scheme_figures(job: Job) -> SchemeFigures:
     """Return what a scheme comes to."""
     sums, hours, paid = tally(job), job_hours(job), job_labour(job)
-    days = hours.value / HOURS_A_DAY / house_rules_of(job.house_rules).value("hands")
+    days = days_figure(job).value  # as its programme has it, with drying
     return SchemeFigures(
         to_buy(job).price,
         hours.rounded(job.settings),

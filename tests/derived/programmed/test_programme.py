@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from datetime import date
 
 import pytest
@@ -9,7 +10,8 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.derived.programmed.day_by_day import shorter_of, wanted_by, works_on
+from narrow_cornice.derived.programmed.day_by_day import keeps_brush, shorter_of, wanted_by, works_on
+from narrow_cornice.derived.programmed.moved import moved
 from narrow_cornice.derived.programmed.programme import Programme, days_figure, programme_of, slower_by
 from narrow_cornice.derived.programmed.working_days import working_days
 from narrow_cornice.job import edits
@@ -22,7 +24,8 @@ from narrow_cornice.job.limits import JobError
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.programmed import DayWeather, OwnWork, Programming, WorkWish
 from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.programme.works import DAY, Work
+from narrow_cornice.programme.solver import solved
+from narrow_cornice.programme.works import DAY, Work, holds
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from programmes import rule_broken
@@ -152,6 +155,47 @@ def test_what_is_said_of_a_work() -> None:
     both = work(together, "r3:lay:g1")
     assert both.hours == pytest.approx(work(begun(), "r3:lay:g1").hours + work(begun(), "r3:lay:g2").hours)
     assert all("r3:lay:g2" not in one.after for one in programme_of(together).works)
+
+
+def test_a_work_is_not_begun_before_a_day_and_skills_are_shared() -> None:
+    """One joiner of three hands: no two works of joinery at once, anywhere."""
+    later = begun(edits.wish_of_work("r1:wash", "x", not_before=MONDAY.toordinal() + 14))
+    assert programme_of(later).plan.placed["r1:wash"].start >= 10 * DAY
+    job = begun(edits.change_programme(hands=3), edits.change_programme(skills={"joiner": 1}))
+    programme = programme_of(job)
+    joinery = sorted(programme.plan.placed[one.id] for one in programme.works if one.skill == "joiner")
+    assert len(joinery) > 10
+    assert all(one.end <= after.start for one, after in itertools.pairwise(joinery))
+    assert all(one.hands == 1 for one in joinery)
+    found = solved(programme.works, programme.terms, seconds=1.0)
+    assert holds(programme.works, programme.terms, found.plan)
+    free = programme_of(begun(edits.change_programme(hands=3)))
+    assert not holds(programme.works, programme.terms, replace(free.plan))
+
+
+def test_a_brush_is_kept_between_coats() -> None:
+    programme = programme_of(begun())
+    kept = [
+        one.work.id
+        for day in range(programme.plan.days)
+        for one in works_on(programme, day, 8.0)
+        if keeps_brush(programme, one)
+    ]
+    assert kept
+    for key in kept:
+        assert "coat:" in key
+        after = f"{key[:-1]}{int(key[-1]) + 1}"
+        assert programme.plan.placed[after].start // DAY - (programme.plan.placed[key].end - 1) // DAY <= 1
+
+
+def test_a_change_says_what_moved() -> None:
+    job = begun()
+    longer = edits.wish_of_work("r2:fit:panel mould", "x", hours=90.0).apply(job)
+    (words,) = moved(job, longer)
+    assert "moved" in words
+    assert "later" in words
+    assert moved(job, edits.rename_room("r1", "Chart").apply(job)) == ()
+    assert moved(bare(), bare()) == ()
 
 
 def test_works_of_ones_own_and_circles() -> None:

@@ -37,6 +37,17 @@ def works_on(programme: Programme, day: int, day_begins: float) -> Iterator[OnDa
     return iter(sorted(found, key=lambda each: (each.begins, each.work.id)))
 
 
+def keeps_brush(programme: Programme, one: OnDay) -> bool:
+    """Return whether the brush or roller of a coat is kept wrapped: the next coat of it follows by the next day."""
+    room, _, key = one.work.id.partition(":")
+    group, _, number = key.rpartition(":")
+    if not key.startswith("coat:") or not number.isdigit():
+        return False
+    after = programme.plan.placed.get(f"{room}:{group}:{int(number) + 1}")
+    ends = programme.plan.placed[one.work.id].end
+    return after is not None and after.start // DAY - (ends - 1) // DAY <= 1
+
+
 WANTED_FOR: dict[str, tuple[str, ...]] = {
     PHASES[1]: ("fit:",),
     PHASES[2]: ("build:", "lay:"),

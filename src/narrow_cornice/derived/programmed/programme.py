@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping, Sequence
+from datetime import date
 from typing import NamedTuple
 
 import msgspec
@@ -99,18 +100,13 @@ def terms_of(job: Job) -> Terms:
     """Return the terms that works are done on, from what was said and the house rules."""
     said, rules = job.programme, house_rules_of(job.house_rules)
     days = working_days(said)
-    return _terms(
+    return Terms(
         said.hands or max(1, round(rules.value("hands"))),
         _noise(said, rules.value("day_begins")),
         frozenset(_not_outdoors(said, days, rules.value("least_warm"))),
         frozenset(_kept_free(said, days)),
+        tuple(sorted(said.skills.items())),
     )
-
-
-def _terms(
-    crew: int, noise: tuple[int, int], not_outdoors: frozenset[int], kept_free: frozenset[tuple[str, int]]
-) -> Terms:
-    return Terms(crew, noise, not_outdoors, kept_free)
 
 
 def _noise(said: Programming, begins: float) -> tuple[int, int]:
@@ -214,6 +210,8 @@ def _as_wished(work: Work, said: Programming, before: list[str], slower: float, 
         changes["hands"] = (wish.hands, wish.hands)
     if wish.dries is not None:
         changes["dries"] = wish.dries
+    if wish.not_before is not None:
+        changes["earliest"] = days.on_or_after(wish.not_before) or 0
     if wish.day is not None and (day := days.on_or_after(wish.day)) is not None:
         changes["fixed"] = day
     return replace(made, **changes)
@@ -261,5 +259,7 @@ def days_figure(job: Job) -> Figure:
     """Return how many working days the whole work takes."""
     programme = programme_of(job)
     hands = programme.terms.crew
-    note = f"{len(programme.works)} works by {hands} {'hand' if hands == 1 else 'hands'}, as the programme has them"
+    ends = programme.ends_on
+    on = f", done on {date.fromordinal(ends).isoformat()}" if ends is not None else ""
+    note = f"{len(programme.works)} works by {hands} {'hand' if hands == 1 else 'hands'}{on}"
     return table("days", float(math.ceil(programme.plan.end / DAY)), "days", note)

@@ -33,6 +33,12 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.programme.works import Work
 from narrow_cornice.trim.kinds import KINDS, TrimKind
 
+PAINTER, JOINER, TILER, HANGER = "painter", "joiner", "tiler", "paperhanger"
+SKILLS = (
+    *((key, PAINTER) for key in ("strip", "wash", "repair:", "sand", "coat:")),
+    *((key, JOINER) for key in ("fit:", "build:")),
+    *((key, TILER) for key in ("base", "waterproof")),
+)
 WASHED, SANDED, STRIPPED = ("wash", "lift"), ("sand", "dull", "dust"), ("strip", "brush")
 
 
@@ -79,7 +85,10 @@ class _Works:
         """Take a work up, unless nothing is to be done; return what it is called by."""
         if hours <= 0:
             return None
-        work = Work(f"{self.room.id}:{key}", self.room.id, name, hours, after=after, outdoors=self.room.outdoors)
+        skill = next((skill for begins, skill in SKILLS if key.startswith(begins)), "")
+        work = Work(
+            f"{self.room.id}:{key}", self.room.id, name, hours, after=after, outdoors=self.room.outdoors, skill=skill
+        )  # fmt: skip
         self.works.append(replace(work, **fields))
         return work.id
 
@@ -176,7 +185,7 @@ class _Works:
                 self.papers.append(
                     Work(
                         f"{self.room.id}:{key}", self.room.id, f"hang {name[:40]}", much,
-                        dries=dries, air="wet", tool="pasting brush",
+                        dries=dries, air="wet", tool="pasting brush", skill=HANGER,
                     )
                 )  # fmt: skip
                 continue
@@ -199,16 +208,20 @@ class _Works:
             share = self.rules.value("grout_share")
             first = self.add(
                 key, f"lay {name[:40]}", hours * (1 - share), self.base,
-                air="wet", dries=self.rules.value("dries_adhesive"), tool="trowel", hands=(1, 2),
+                air="wet", dries=self.rules.value("dries_adhesive"), tool="trowel", hands=(1, 2), skill=TILER,
             )  # fmt: skip
             return self.add(
                 f"{key}:grout", f"grout {name[:40]}", hours * share, (first,) if first else self.base,
-                air="wet", dries=self.rules.value("dries_grout"), tool="float",
+                air="wet", dries=self.rules.value("dries_grout"), tool="float", skill=TILER,
             )  # fmt: skip
         if isinstance(covering, Overlay):
             dries = self.rules.value("dries_overlay")
-            return self.add(key, f"lay {name[:40]}", hours, self.base, air="wet", dries=dries, tool="trowel")
-        return self.add(key, f"fix {name[:40]}", hours, self.base, air="dust", noisy=True, tool="saw", hands=(1, 2))
+            return self.add(
+                key, f"lay {name[:40]}", hours, self.base, air="wet", dries=dries, tool="trowel", skill=TILER
+            )  # fmt: skip
+        return self.add(
+            key, f"fix {name[:40]}", hours, self.base, air="dust", noisy=True, tool="saw", hands=(1, 2), skill=JOINER
+        )  # fmt: skip
 
     def coat(self, coated: tuple[Coated, ...], hours: Mapping[str, Figure]) -> None:
         """Prime and coat the groups in the order of their school, one coat after another; where anything of a group is

@@ -25,6 +25,7 @@ CHANGED = {
     "noise": "hours of noise",
     "saturdays": "Saturdays",
     "weather": "weather",
+    "skills": "skills",
 }
 
 

@@ -125,7 +125,7 @@ def _said(job: Job, found: SchemeFigures | None, now: SchemeFigures | None) -> l
     return [
         ("Materials", f"{show_money(found.cost)}{money}", more("cost", show_money)),
         ("Labour", labour, more("labour", show_money)),
-        ("Days", f"{found.days:.1f}", more("days", lambda by: f"{by:.1f}")),
+        ("Days", f"{found.days:.0f}", more("days", lambda by: f"{by:.0f}")),
         ("Paint", show_quantity(found.litres, "L", job.settings), more("litres", lambda by: f"{by:.1f}")),
         ("Trim", show_quantity(found.trim, "run", job.settings), ""),
         ("Sheets", f"{found.sheets:g}", more("sheets", lambda by: f"{by:g}")),

@@ -127,8 +127,5 @@ PLACE = Place(
         Import("A deck of colours (CSV, GPL) …", _read_deck),
         Import("Readings from a colour reader …", _choose_reader),
     ),
-    pictures=(
-        Picture("colour", {"leaf": "house", "room_id": "r1", "selected": RolePath("r1", "sedge")}),
-        Picture("bridge", {"leaf": "bridge", "room_id": "r2"}),
-    ),
+    pictures=(Picture("colour", {"leaf": "house", "room_id": "r1", "selected": RolePath("r1", "sedge")}),),
 )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.programmed.day_by_day import wanted_by, works_on
+from narrow_cornice.derived.programmed.day_by_day import keeps_brush, wanted_by, works_on
 from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
@@ -104,7 +104,11 @@ class ProgrammePage(DrawingPage):
                         one.work.name,
                         Cell(str(one.hands), number=True),
                         one.work.tool,
-                        "goes on" if one.goes_on else "",
+                        "goes on"
+                        if one.goes_on
+                        else f"keep the {one.work.tool}"
+                        if keeps_brush(programme, one)
+                        else "",
                     )
                 )
         return rows

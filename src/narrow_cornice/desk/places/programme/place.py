@@ -48,15 +48,17 @@ def _words() -> WordsOf:
 
 def _diary(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.site_diary import site_diary
+    from narrow_cornice.units.dates import today
 
-    return site_diary(job)
+    return site_diary(job, today())
 
 
 def _of_all(job: Job) -> object:
     from narrow_cornice.derived.programmed.day_by_day import wanted_by
     from narrow_cornice.drawing.site_diary import site_diary
+    from narrow_cornice.units.dates import today
 
-    return site_diary(job), wanted_by(job)
+    return site_diary(job, today()), wanted_by(job)
 
 
 def _days(job: Job) -> Figure:
@@ -80,6 +82,12 @@ def _stands(job: Job) -> bool:
     from narrow_cornice.derived.programmed.programme import programme_of
 
     return programme_of(job).found
+
+
+def _followed(before: Job, after: Job) -> tuple[str, ...]:
+    from narrow_cornice.derived.programmed.moved import moved
+
+    return moved(before, after)
 
 
 def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
@@ -109,6 +117,7 @@ PLACE = Place(
         Leaf("wanted", "Wanted by", (DIARY,)),
     ),
     stands=_stands,
+    followed=_followed,
     found_in_house=_found,
     of_all=_of_all,
     totals=(Total("days", 46, _days),),

@@ -34,6 +34,7 @@ from narrow_cornice.programme.works import AIMS, DAY
 from narrow_cornice.units.dates import parse_date
 
 MOST_LINKS = 7
+SKILLED = {"painter": "Painters", "joiner": "Joiners", "tiler": "Tilers", "paperhanger": "Paperhangers"}
 WHY = {
     "begins": "begins the work",
     "done": "as soon as that is done",
@@ -109,6 +110,14 @@ def _terms_rows(bench: Bench, job: Job, programme: Programme) -> Iterator[Row]:
             bench, text, "number of hands", (1, 50), lambda n: change(hands=None if n is None else round(n))
         ),
     )
+    if programme.terms.crew > 1:
+        for skill, words in SKILLED.items():
+            yield SizeRow(
+                words,
+                str(said.skills[skill]) if skill in said.skills else "",
+                "all of them",
+                partial(_skilled, bench, skill),
+            )
     yield SizeRow(
         "Warm indoors",
         f"{said.warm:g} °C",
@@ -130,6 +139,17 @@ def _terms_rows(bench: Bench, job: Job, programme: Programme) -> Iterator[Row]:
     noise = "" if said.noise is None else f"{said.noise[0]:g} to {said.noise[1]:g}"
     yield TextRow("Noise from", noise, _told(bench, lambda text: change(noise=_hours(text))))
     yield ToggleRow("Saturdays too", said.saturdays, lambda on: change(saturdays=on))
+
+
+def _skilled(bench: Bench, skill: str, text: str) -> bool:
+    """Take how many of the hands have a skill, empty for all of them."""
+
+    def change(many: float | None) -> bool:
+        rest = {key: there for key, there in bench.session.job.programme.skills.items() if key != skill}
+        skills = rest if many is None else {**rest, skill: round(many)}
+        return bench.session.do_made(lambda: edits.change_programme(skills=skills))
+
+    return number_typed(bench, text, "number of hands", (1, 50), change)
 
 
 def _told(bench: Bench, typed: Callable[[str], bool]) -> Callable[[str], bool]:

@@ -154,11 +154,19 @@ def _fixed_rows(
             bench.session.refused.emit(error)
             return False
 
+    def not_before(text: str) -> bool:
+        try:
+            return change(not_before=edits.day_of(text).ordinal)
+        except CorniceError as error:
+            bench.session.refused.emit(error)
+            return False
+
     yield TextRow("Fixed to", day_words(wish.day) if wish.day is not None else "", typed)
     if wish.day is not None:
         yield ButtonsRow(("Let it go to any day",), lambda _: change(day=None))
     else:
         yield NoteRow("Type a day, or drag it on the diary.")
+        yield TextRow("Not before", day_words(wish.not_before) if wish.not_before is not None else "", not_before)
 
 
 def _together_rows(programme: Programme, work: Work, wish: WorkWish, change: Callable[..., bool]) -> Iterator[Row]:
