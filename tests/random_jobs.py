@@ -21,6 +21,7 @@ from narrow_cornice.features.screens import WAYS
 from narrow_cornice.finishes.repairs import repair_kinds
 from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import begun
+from narrow_cornice.job.brief import Day
 from narrow_cornice.job.casework import FrameWish
 from narrow_cornice.job.finishes import Paper, Tile
 from narrow_cornice.job.hanging import put_up_on_walls
@@ -28,6 +29,7 @@ from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.measured import OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
+from narrow_cornice.job.programmed import DayWeather, OwnWork
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.job.walled import (
     FalseWindow,
@@ -432,6 +434,26 @@ def _paper_round(pick: random.Random, job: Job, room: Room) -> Edit:
     return edits.paper_round(room.id, papers[0], found.right, found.left)
 
 
+def _programme(pick: random.Random, job: Job, room: Room) -> Edit:
+    day = 739_000 + pick.randint(0, 60)
+    keys = [f"{room.id}:{key}" for key in ("clear", "wash", "sand", "coat:walls:1", "fit:skirting", "dress", "no:such")]
+    key = pick.choice(keys)
+    return pick.choice(
+        [
+            edits.change_programme(begins=Day("then", day)),
+            edits.change_programme(hands=pick.choice([None, 1, 2, 5])),
+            edits.change_programme(noise=pick.choice([None, (9.0, 12.0), (14.0, 15.0)]), warm=pick.uniform(-5, 35)),
+            edits.change_programme(skills={"joiner": pick.randint(1, 3)}),
+            edits.wish_of_work(key, key, day=pick.choice([None, day]), hours=pick.choice([None, 0.1, 40.0])),
+            edits.wish_of_work(key, key, left_out=pick.random() < 0.5, parts=pick.randint(1, 4)),
+            edits.wish_of_work(key, key, together=pick.choice(keys), hands=pick.choice([None, 1, 3])),
+            edits.add_work(OwnWork("", "Ogee", room.id, pick.uniform(0.1, 20), after=(key,), before=(keys[-2],))),
+            edits.keep_free(day, day + pick.randint(0, 20), pick.choice(["", room.id]), "Ogee"),
+            edits.take_weather((DayWeather(day, pick.uniform(-10, 30), rain=pick.random() < 0.5),)),
+        ]
+    )
+
+
 def _hung_up(pick: random.Random, job: Job, room: Room) -> Edit:
     wall, at = pick.choice(room.measured.walls).id, mm(pick.uniform(100, 3000))
     pictures = tuple(
@@ -457,4 +479,5 @@ PUT_UP: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (
     _field_changed,
     _paper_round,
     _hung_up,
+    _programme,
 )

@@ -270,6 +270,7 @@ def test_its_total_stands_in_the_tally_and_leads_to_its_things(lit: MainWindow) 
         "surfaces",
         "cost",
         "hours",
+        "days",
         "to settle",
     ]
     assert total_of(lit, "lamps") == "72 W"

@@ -12,6 +12,7 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, pr
 from narrow_cornice.derived.bought.answer import takeoff_answer
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.derived.trimwork.sections import (
     add_member,
     change_member,
@@ -40,6 +41,7 @@ from narrow_cornice.trim.orders import Order, orders
 from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length, parse_length
+from programmes import rule_broken
 from random_jobs import GROUPS, casework_edit
 from thorough import many
 
@@ -455,6 +457,8 @@ class Editing(RuleBasedStateMachine):
         assert job == job.__copy__()
         assert decode_job(encode_job(job), "again") == job
         shown = derived(job)
+        programme = programme_of(job)
+        assert programme.fault or rule_broken(programme.works, programme.terms, programme.plan) == ""
         let_go()
         assert derived(decode_job(encode_job(job), "again")) == shown
 
