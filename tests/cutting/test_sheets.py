@@ -26,6 +26,7 @@ from narrow_cornice.cutting.sheet_plans import (
     price_of_sheets,
 )
 from narrow_cornice.cutting.sheets import on_left_overs, sheet_plan
+from thorough import many
 
 PLY = SheetKind("ply 18", 2440, 1220, 80)
 SAW = Saw(4, 10)
@@ -166,7 +167,7 @@ def cut_up(chance: random.Random, box: Box, kerf: float, depth: int) -> list[Par
     return cut_up(chance, first, kerf, depth - 1) + cut_up(chance, second, kerf, depth - 1)
 
 
-@settings(max_examples=20, deadline=None)
+@settings(max_examples=many(8, 200), deadline=None)
 @given(st.integers(0, 10**6), st.integers(1, 4), st.integers(1, 4))
 def test_no_bound_is_above_what_sheets_were_cut_from(seed: int, sheets: int, depth: int) -> None:
     """Parts that were sheets without waste fit so many sheets: no proof may ask for more."""

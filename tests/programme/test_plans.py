@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.programme.chain import chain_of, what_shortens
-from narrow_cornice.programme.serial import planned
+from narrow_cornice.programme.serial import mended, planned
 from narrow_cornice.programme.solver import solved, worth_of
 from narrow_cornice.programme.works import (
     AIMS,
@@ -133,8 +133,10 @@ def test_no_plan_at_once_breaks_a_rule(seed: int, count: int, rooms: int, crew: 
                 moved = Plan({**made.placed, key: one._replace(start=one.start + by, end=one.end + by)})
                 assert holds(works, terms, moved) == (rule_broken(works, terms, moved) == "")
     # Nothing moves where nothing changed.
-    again = planned(works, terms, {key: one.start for key, one in made.placed.items()})
-    assert rule_broken(works, terms, again) == ""
+    starts = {key: one.start for key, one in made.placed.items()}
+    kept = {key: (one.start, one.hands) for key, one in made.placed.items()}
+    assert mended(works, terms, kept).placed == made.placed
+    assert rule_broken(works, terms, planned(works, terms, starts)) == ""
 
 
 @pytest.mark.parametrize("aim", AIMS)

@@ -20,12 +20,27 @@ from narrow_cornice.programme.works import DAY, Placed, Plan, ProgrammeError, Te
 MOST_DAYS = 4_000
 SHAKEN, FEWER = 0.25, 0.3  # how far an order is shaken by chance, and how often fewer hands are taken
 SHIFT = 4 * DAY
+NEXT = 6  # days that a place is looked for in first
 
 
 @cache
 def _table(hours: float) -> np.ndarray:
     """Return when something is dry that ends in each quarter of the first day (from one)."""
     return np.array([0, *(dry_at(quarter, hours) for quarter in range(1, DAY + 1))])
+
+
+def mended(works: Sequence[Work], terms: Terms, kept: Mapping[str, tuple[int, int]]) -> Plan:
+    """Return an earlier plan as it has to be now, by its beginnings and hands: in its order, and of the ways to keep
+    that the one that moves nothing, else the one that ends on the earliest day, then the one that moves the fewest
+    works to another day."""
+    former = {key: start for key, (start, _) in kept.items()}
+    hands = {key: by for key, (_, by) in kept.items()}
+
+    def moved(plan: Plan) -> tuple[bool, int, int]:
+        there = [(plan.placed[key].start, at) for key, at in former.items() if key in plan.placed]
+        return any(now != at for now, at in there), plan.days, sum(now // DAY != at // DAY for now, at in there)
+
+    return min((planned(works, terms, former, stays=stays) for stays in (hands, None)), key=moved)
 
 
 def sampled(
@@ -53,8 +68,11 @@ def planned(
     terms: Terms,
     former: Mapping[str, int] | None = None,
     chance: random.Random | None = None,
+    *,
+    stays: Mapping[str, int] | None = None,
 ) -> Plan:
-    """Return a plan of works. ``former`` are the beginnings of an earlier one, whose order is kept; by ``chance`` the
+    """Return a plan of works. ``former`` are the beginnings of an earlier one, whose order is kept; where it
+    ``stays``, a work begins no earlier than there and is done by as many hands as are said. By ``chance`` the
     order is shaken, and a work is done by fewer hands now and then. Raises ProgrammeError for works that come after one
     another in a circle, or never can be done."""
     by_id = {work.id: work for work in works}
@@ -82,7 +100,9 @@ def planned(
         waiting.remove(key)
         work = by_id[key]
         begins = max((dry_at(placed[one].end, by_id[one].dries) for one in work.after if one in by_id), default=0)
-        placed[key] = laid.put(work, begins)
+        if stays is not None:
+            begins = max(begins, first.get(key, 0))
+        placed[key] = laid.put(work, begins, stays.get(key) if stays is not None else None)
         for one in after[key]:
             left[one] -= 1
             if left[one] == 0:
@@ -118,11 +138,13 @@ class _Days:
             self.rooms[room] = {word: np.zeros(self.size, dtype=bool) for word in ("worked", "dusty", "wet")}
         return self.rooms[room]
 
-    def put(self, work: Work, begins: int) -> Placed:
-        """Lay a work at the earliest place from a quarter on where no rule is broken, by the hands that end it first
-        (of equals the fewest)."""
+    def put(self, work: Work, begins: int, by: int | None = None) -> Placed:
+        """Lay a work at the earliest place from a quarter on where no rule is broken, ``by`` so many hands, or those
+        that end it first (of equals the fewest)."""
         begins = max(begins, work.earliest * DAY, (work.fixed or 0) * DAY)
         choices = list(work.choices(self.terms.able(work)))
+        if by in choices:
+            choices = [by]
         if self.chance is not None and len(choices) > 1 and self.chance.random() < FEWER:
             choices = choices[:1]
         found = min((self._place(work, begins, hands) for hands in choices), key=_ends)
@@ -150,35 +172,44 @@ class _Days:
             self._grow(2 * self.size)
 
     def _free(self, work: Work, begins: int, length: int, hands: int) -> int | None:
-        """Return the first quarter from which a work can be done, None where the days laid out so far have none."""
-        room = self._room(work.room)
-        barred = (self.taken + hands > max(self.terms.crew, hands)) | room["worked"]
+        """Return the first quarter from which a work can be done, None where the days laid out so far have none: looked
+        for in the next days first, then further on."""
+        span = length + NEXT * DAY
+        while True:
+            stop = min(self.size, begins + span)
+            found = self._free_before(work, begins, stop, length, hands)
+            if found is not None or stop == self.size:
+                return found
+            span *= 4
+
+    # Many parameters: a work, and from where to where it is looked for.
+    def _free_before(self, work: Work, begins: int, stop: int, length: int, hands: int) -> int | None:
+        if stop - begins < length:
+            return None
+        room, here = self._room(work.room), slice(begins, stop)
+        barred = (self.taken[here] + hands > max(self.terms.crew, hands)) | room["worked"][here]
         if work.skill in self.skilled:
-            barred |= self.skilled[work.skill] + hands > max(self.terms.able(work), hands)
+            barred |= self.skilled[work.skill][here] + hands > max(self.terms.able(work), hands)
         if work.air == "dust":
-            barred |= room["wet"]
-        days = np.arange(self.size // DAY + 1)
-        bars = [self.terms.bars(work, int(day)) for day in days]
-        if any(bars):
-            barred |= np.repeat(bars, DAY)[: self.size]
+            barred |= room["wet"][here]
+        if (work.outdoors and self.terms.not_outdoors) or self.terms.kept_free:
+            first = begins // DAY
+            bars = [self.terms.bars(work, day) for day in range(first, (stop - 1) // DAY + 1)]
+            barred |= np.repeat(bars, DAY)[begins - first * DAY : stop - first * DAY]
         if work.noisy and self.terms.noise != (0, DAY):
             low, high = self.terms.noise
-            of_day = np.arange(self.size) % DAY
+            of_day = np.arange(begins, stop) % DAY
             if length <= high - low:  # a longer one goes on over the quiet hours' days as long as it lasts
                 barred |= (of_day < low) | (of_day >= high)
         sums = np.concatenate(([0], np.cumsum(barred)))
-        starts = np.arange(begins, self.size - length + 1)
-        good = sums[starts + length] == sums[starts]
-        if work.air == "wet" and work.dries:
-            dusty = np.concatenate(([0], np.cumsum(room["dusty"])))
-            ends = starts[good] + length
+        starts = np.flatnonzero(sums[length:] == sums[: len(sums) - length])
+        if work.air == "wet" and work.dries and len(starts):
+            dusty = np.concatenate(([0], np.cumsum(room["dusty"][begins:])))
+            ends = starts + (begins + length)
             morning = (ends - 1) // DAY * DAY
             until = np.minimum(self.size, morning + _table(work.dries)[ends - morning])
-            clear = dusty[until] == dusty[starts[good]]
-            found = starts[good][clear]
-        else:
-            found = starts[good]
-        return int(found[0]) if len(found) else None
+            starts = starts[dusty[until - begins] == dusty[starts]]
+        return begins + int(starts[0]) if len(starts) else None
 
 
 def _ends(one: Placed) -> tuple[int, int]:

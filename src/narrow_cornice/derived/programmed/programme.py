@@ -20,7 +20,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.programmed import Programming, WorkWish
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
-from narrow_cornice.programme.serial import planned
+from narrow_cornice.programme.serial import mended, planned
 from narrow_cornice.programme.works import (
     DAY,
     HOUR,
@@ -76,8 +76,7 @@ def programme_of(job: Job) -> Programme:
             there = _kept(works, kept.starts)
             if there is not None and holds(works, terms, there):
                 return Programme(works, terms, replace(there, bound=kept.bound), working_days(job.programme), True)
-        former = {key: start for key, (start, _) in kept.starts.items()} if kept is not None else None
-        plan = planned(works, terms, former)
+        plan = mended(works, terms, kept.starts) if kept is not None else planned(works, terms)
     except ProgrammeError as error:
         return Programme(terms=terms, days=working_days(job.programme), fault=str(error))
     return Programme(works, terms, plan, working_days(job.programme))
