@@ -133,7 +133,7 @@ def test_after_many_edits_little_more_is_kept_than_what_holds() -> None:
     tally(job)
     second_look(job)
     holds = {one.function: len(one.kept) for one in memo._memos}
-    for number in range(30):
+    for number in range(many(16, 30)):
         job = edits.set_heights("r0", (parse_length(f"{2500 + number}"),)).apply(job)
         size_memos(job)
         tally(job)

@@ -85,7 +85,7 @@ def test_it_follows_when_the_survey_changes(window: MainWindow) -> None:
     assert after.run.depth - before.run.depth == 50
     settle()
     assert window.tally.said().startswith("Left bookcase: 1 396 → 1 394 wide, 332 → 382 deep; ")  # walls that splay
-    assert "works moved" in window.tally.said()  # it takes longer now
+    assert "moved" in window.tally.said()  # it takes longer now
     session.do(edits.change_compartment("r1", "c1", "b1", "s2", count=4))
     settle()
     assert "bookcase:" not in window.tally.said()  # what was changed itself did not follow

@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from narrow_cornice.survey.envelope import Across, HeightAt, Usual, _draws, _quantile, clear_height, clear_width
+from thorough import many
 
 TALL, DEPTH = 2400.0, 600.0
 NO_SPLAY = (0.0, 1e-4)
@@ -24,7 +25,7 @@ def true_width(z: float, d: float, coefficients: np.ndarray) -> float:  # type: 
 def test_ten_thousand_recesses_hold_their_carcass(levels: tuple[float, ...]) -> None:
     """The stated confidence is 95 %: at most one in twenty is too wide, however few widths were read."""
     chance = np.random.default_rng(len(levels))
-    usual, count, failed, waste = Usual(), 3400, 0, []
+    usual, count, failed, waste = Usual(), many(1700, 3400), 0, []
     grid = [(z, d) for z in np.linspace(0, TALL, 9) for d in (0.0, DEPTH)]
     for _ in range(count):
         lean = usual.lean / 1000 * 2**0.5
