@@ -26,7 +26,9 @@ fi
 
 [ -x .venv/bin/python ] || "$python" -m venv .venv
 echo "Setting up: Python packages (once)" >&2
-.venv/bin/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements.txt
+# Compiled after that by all processors at once: what a start needs, not what is seldom or never imported.
+.venv/bin/python -m pip install --quiet --no-compile --disable-pip-version-check --require-hashes -r requirements.txt
+.venv/bin/python -m compileall -q -j 0 -x '/(pandas|ortools|mypy|pip|setuptools|tests?)/' .venv/lib >/dev/null || true
 .venv/bin/python -m pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e .
 
 scripts/system_libraries.sh
