@@ -161,7 +161,7 @@ def test_renaming_everything_in_the_demo_changes_no_figure(seed: int) -> None:
     assert everything(all_renamed(job, seed)) == everything(job)
 
 
-@pytest.mark.parametrize("seed", range(many(2, 24)))
+@pytest.mark.parametrize("seed", range(many(1, 24)))
 def test_renaming_everything_in_a_random_job_changes_no_figure(seed: int) -> None:
     job = random_job(seed)
     assert everything(all_renamed(job, seed + 100)) == everything(job)

@@ -101,7 +101,7 @@ def act(window: MainWindow, pick: random.Random) -> None:
             pick.choice(slips[0].rows).ticked.emit()
 
 
-@pytest.mark.parametrize("seed", range(many(2, 12)))
+@pytest.mark.parametrize("seed", range(many(1, 12)))
 def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pytest.MonkeyPatch) -> None:
     pick = random.Random(seed)
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: (pick.choice(TEXTS), pick.random() < 0.8))

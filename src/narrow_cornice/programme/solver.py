@@ -231,7 +231,7 @@ class _Model:
         return sum(used)
 
     def _hint(self, plan: Plan) -> None:
-        self.model.clear_hints()  # type: ignore[no-untyped-call]
+        self.model.clear_hints()
         for work in self.works:
             one = plan.placed[work.id]
             self.model.add_hint(self.starts[work.id], one.start)
@@ -347,7 +347,7 @@ def _ended_by(solver: cp_model.CpSolver, stopped: Callable[[], bool]) -> Iterato
 def _listener(made: _Model, found: Callable[[Plan], None]) -> Any:
     from ortools.sat.python import cp_model
 
-    class Listener(cp_model.CpSolverSolutionCallback):
+    class Listener(cp_model.CpSolverSolutionCallback):  # type: ignore[misc]
         """Hears of plans while they are searched for."""
 
         def on_solution_callback(self) -> None:
