@@ -472,5 +472,5 @@ class Editing(RuleBasedStateMachine):
 
 TestEditing = Editing.TestCase
 TestEditing.settings = settings(
-    max_examples=many(2, 40), stateful_step_count=many(80, 110), deadline=None, suppress_health_check=list(HealthCheck)
+    max_examples=many(1, 40), stateful_step_count=many(80, 110), deadline=None, suppress_health_check=list(HealthCheck)
 )

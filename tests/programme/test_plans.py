@@ -140,7 +140,7 @@ def test_no_plan_at_once_breaks_a_rule(seed: int, count: int, rooms: int, crew: 
 
 
 @pytest.mark.parametrize("aim", AIMS)
-@pytest.mark.parametrize("seed", range(many(2, 60)))
+@pytest.mark.parametrize("seed", range(many(1, 60)))
 def test_no_plan_that_is_searched_for_breaks_a_rule_or_is_worse(seed: int, aim: str) -> None:
     terms = Terms(2, (4, 24), frozenset({1}), frozenset({("r0", 2)}))
     works = in_parts(random_works(16, 3, seed), terms)
@@ -152,7 +152,7 @@ def test_no_plan_that_is_searched_for_breaks_a_rule_or_is_worse(seed: int, aim: 
     assert found.bound <= found.worth
 
 
-@pytest.mark.parametrize("seed", range(many(2, 200)))
+@pytest.mark.parametrize("seed", range(many(1, 200)))
 def test_the_shortest_is_the_shortest_of_all_orders(seed: int) -> None:
     """Of six works in two rooms, laid one after another in every order: none is shorter than what is proven."""
     works = random_works(6, 2, seed)
