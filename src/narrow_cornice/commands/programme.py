@@ -17,7 +17,7 @@ def print_programme(
     job: Job, seconds: float, as_json: bool, quietly: Callable[[], AbstractContextManager[None]]
 ) -> None:
     """Print when every work of a job is done, by the best plan found in so many seconds (none: by that of the job)."""
-    from narrow_cornice.derived.programmed.programme import programme_of
+    from narrow_cornice.derived.programmed.programme import former_of, programme_of
     from narrow_cornice.exchange.programme_out import programme_answer, programme_table
     from narrow_cornice.programme.solver import solved
     from narrow_cornice.programme.works import DAY
@@ -29,10 +29,8 @@ def print_programme(
         raise CorniceError(programme.fault)
     bound = math.ceil(programme.plan.bound / DAY)
     if seconds > 0 and programme.works:
-        kept = job.programme.kept
-        former = {key: start for key, (start, _) in kept.starts.items()} if kept is not None else None
         with quietly():
-            found = solved(programme.works, programme.terms, job.programme.aim, seconds, former)
+            found = solved(programme.works, programme.terms, job.programme.aim, seconds, former_of(job))
         programme = replace(programme, plan=found.plan, found=True)
         bound = math.ceil(found.plan.bound / DAY)
     if as_json:

@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from datetime import date
 
-from narrow_cornice.derived.programmed.programme import HOUSE, Programme, programme_of
+from narrow_cornice.derived.programmed.programme import HOUSE, Programme, hands_words, programme_of
 from narrow_cornice.drawing.marks import Area, Drawing, Handle, Label, Mark, Pen, Stroke
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job
@@ -59,8 +59,7 @@ def site_diary(job: Job, today: int = 0) -> Drawing:
 
 def said_of(job: Job, programme: Programme) -> str:
     """Return in words how long it takes, by how many, and when it is done."""
-    days, hands = programme.plan.days, programme.terms.crew
-    words = f"{days} working days by {hands} {'hand' if hands == 1 else 'hands'}"
+    words = f"{programme.plan.days} working days by {hands_words(programme.terms.crew)}"
     ends = programme.ends_on
     if ends is not None:
         words += f", done on {day_words(ends)}"
@@ -75,6 +74,12 @@ def day_words(ordinal: int) -> str:
     """Return a day of the calendar in words, the same on every desktop."""
     day = date.fromordinal(ordinal)
     return f"{DAYS[day.weekday()]} {day.day} {MONTHS[day.month - 1]} {day.year}"
+
+
+def day_called(programme: Programme, day: int) -> str:
+    """Return a working day in words: its date where it is known, else its number."""
+    ordinal = programme.days.ordinal(day)
+    return day_words(ordinal) if ordinal is not None else f"day {day + 1}"
 
 
 def _columns(job: Job, programme: Programme, count: int, tall: float, head: float) -> Iterator[Mark]:

@@ -9,10 +9,10 @@ from typing import Any
 
 from narrow_cornice.derived.built.risks import risks_of
 from narrow_cornice.derived.programmed.day_by_day import OnDay, keeps_brush, wanted_by, works_on
-from narrow_cornice.derived.programmed.programme import HOUSE, Programme, programme_of
+from narrow_cornice.derived.programmed.programme import HOUSE, Programme, clock, hands_words, hour_words, programme_of
 from narrow_cornice.derived.risks import paint_risks, survey_risks, trim_risks, wall_risks
 from narrow_cornice.drawing.marks import Pen, Point
-from narrow_cornice.drawing.site_diary import day_words, said_of, site_diary
+from narrow_cornice.drawing.site_diary import day_called, said_of, site_diary
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.exchange.csv_lists import written
@@ -41,8 +41,7 @@ def _rooms(job: Job) -> dict[str, str]:
 def _clock(job: Job, programme: Programme, quarter: int, *, ends: bool = False) -> tuple[str, str]:
     """Return the day, as a date where it is known, and the hour of a quarter of working time."""
     begins = house_rules_of(job.house_rules).value("day_begins")
-    day = max(0, quarter - 1 if ends else quarter) // DAY
-    hour = begins + (quarter - day * DAY) / HOUR
+    day, hour = clock(quarter, begins, ends=ends)
     ordinal = programme.days.ordinal(day)
     on = date.fromordinal(ordinal).isoformat() if ordinal is not None else f"day {day + 1}"
     return on, f"{int(hour):02d}:{round(hour % 1 * 60):02d}"
@@ -106,10 +105,9 @@ def programme_calendar(job: Job) -> bytes:
 
 
 def _described(one: OnDay) -> str:
-    hands = f"{one.hands} {'hand' if one.hands == 1 else 'hands'}"
     tool = f", {one.work.tool}" if one.work.tool else ""
     dries = f". Dries {one.work.dries:.3g} h" if one.work.dries else ""
-    return f"{hands}{tool}{dries}"
+    return f"{hands_words(one.hands)}{tool}{dries}"
 
 
 def programme_pdf(job: Job, paper: Paper | None = None) -> bytes:
@@ -158,8 +156,8 @@ def _day_sheet(
     rooms: dict[str, str],
 ) -> None:
     """Print the sheet of a day."""
-    ordinal = programme.days.ordinal(day)
-    title = day_words(ordinal) if ordinal is not None else f"Day {day + 1}"
+    called = day_called(programme, day)
+    title = called[:1].upper() + called[1:]
     y = _day_head(sheet, title, f"{job.name} · day {day + 1} of {programme.plan.days}")
     wide = sheet.wide - 2 * LEFT
     for one in found:
@@ -171,7 +169,7 @@ def _day_sheet(
             Pen("ink", 0.5),
             closed=True,
         )
-        sheet.text(LEFT + 6, y, f"{_time(one.begins)} – {_time(one.ends)}", 10, face="bold")
+        sheet.text(LEFT + 6, y, f"{hour_words(one.begins)} – {hour_words(one.ends)}", 10, face="bold")
         sheet.text(LEFT + 36, y, rooms.get(one.work.room, "the house"), 10, face="name", room=48)
         words = f"{one.work.name}{', goes on' if one.goes_on else ''}"
         sheet.text(LEFT + 86, y, words, 10, room=wide - 150)
@@ -197,10 +195,6 @@ def _day_head(sheet: Sheet, title: str, words: str) -> float:
     sheet.text(LEFT, 18, title, 20, face="name", room=sheet.wide - 28)
     sheet.text(LEFT, 24, words, 9.5, face="slanted", colour="soft", room=sheet.wide - 28)
     return 36.0
-
-
-def _time(hour: float) -> str:
-    return f"{int(hour)}:{round(hour % 1 * 60):02d}"
 
 
 def _risks(job: Job, rooms: set[str]) -> Iterator[str]:

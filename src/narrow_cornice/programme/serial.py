@@ -15,7 +15,18 @@ from typing import Any
 
 import numpy as np
 
-from narrow_cornice.programme.works import DAY, Placed, Plan, ProgrammeError, Terms, Work, dry_at, in_order, tails
+from narrow_cornice.programme.works import (
+    DAY,
+    Placed,
+    Plan,
+    ProgrammeError,
+    Terms,
+    Work,
+    dry_at,
+    dry_by_quarter,
+    in_order,
+    tails,
+)
 
 MOST_DAYS = 4_000
 SHAKEN, FEWER = 0.25, 0.3  # how far an order is shaken by chance, and how often fewer hands are taken
@@ -25,8 +36,7 @@ NEXT = 6  # days that a place is looked for in first
 
 @cache
 def _table(hours: float) -> np.ndarray:
-    """Return when something is dry that ends in each quarter of the first day (from one)."""
-    return np.array([0, *(dry_at(quarter, hours) for quarter in range(1, DAY + 1))])
+    return np.array(dry_by_quarter(hours))
 
 
 def mended(works: Sequence[Work], terms: Terms, kept: Mapping[str, tuple[int, int]]) -> Plan:

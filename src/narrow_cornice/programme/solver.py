@@ -16,7 +16,7 @@ from contextlib import contextmanager
 from typing import TYPE_CHECKING, Any, NamedTuple
 
 from narrow_cornice.programme.serial import planned, sampled
-from narrow_cornice.programme.works import DAY, Aim, Placed, Plan, Terms, Work, dry_at, least_end
+from narrow_cornice.programme.works import DAY, Aim, Placed, Plan, Terms, Work, dry_by_quarter, least_end
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -101,10 +101,11 @@ class _Model:
         self.dry: dict[str, Any] = {}
         crew: list[tuple[Any, int]] = []
         skilled: dict[str, list[tuple[Any, int]]] = {}
+        limited = {skill for skill, _ in terms.skilled}
         for work in works:
             mine = self._work(work)
             crew += mine
-            if work.skill in dict(terms.skilled):
+            if work.skill in limited:
                 skilled.setdefault(work.skill, []).extend(mine)
         for work in works:
             for before in work.after:
@@ -162,7 +163,7 @@ class _Model:
         day = model.new_int_var(0, self.horizon // DAY + 1, f"d {work.id}")
         quarter = model.new_int_var(1, DAY, f"q {work.id}")
         model.add(end == day * DAY + quarter)
-        table = [0, *(dry_at(one, work.dries) for one in range(1, DAY + 1))]
+        table = dry_by_quarter(work.dries)
         later = model.new_int_var(0, max(table), f"t {work.id}")
         model.add_element(quarter, table, later)
         dry = model.new_int_var(0, self.horizon + max(table) + DAY, f"y {work.id}")

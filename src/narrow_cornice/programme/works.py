@@ -9,6 +9,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
+from functools import cache
 from typing import Literal, NamedTuple
 
 import msgspec
@@ -119,6 +120,12 @@ def dry_at(end: int, hours: float) -> int:
     clock = day * ROUND + (end - day * DAY) + math.ceil(hours * HOUR - 1e-6)
     days, rest = divmod(clock, ROUND)
     return days * DAY + min(rest, DAY)
+
+
+@cache
+def dry_by_quarter(hours: float) -> tuple[int, ...]:
+    """Return when something is dry that ends in each quarter of the first day (from one; nought for none)."""
+    return 0, *(dry_at(quarter, hours) for quarter in range(1, DAY + 1))
 
 
 def in_parts(works: Iterable[Work], terms: Terms) -> tuple[Work, ...]:

@@ -72,15 +72,11 @@ def wanted_by(job: Job) -> tuple[WantedBy, ...]:
     made = []
     for line in to_buy(job).lines:
         prefixes, rooms = WANTED_FOR.get(line.phase, ()), {room for room, _, _ in line.shares}
-        takes = (
-            [
-                work
-                for work in programme.works
-                if work.id.partition(":")[2].startswith(prefixes) and (not rooms or work.room in rooms)
-            ]
-            if prefixes
-            else []
-        )
+        takes = [
+            work
+            for work in programme.works
+            if work.id.partition(":")[2].startswith(prefixes) and (not rooms or work.room in rooms)
+        ]
         first = min(takes, key=lambda work: programme.plan.placed[work.id].start, default=None)
         begins = programme.plan.placed[first.id].start // DAY if first is not None else 0
         made.append(WantedBy(line, max(0, begins - ahead), first))

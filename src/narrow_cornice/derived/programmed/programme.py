@@ -254,11 +254,33 @@ def _heavy(job: Job) -> list[_Shop]:
     return [_Shop(names.get(one.shop, one.shop)[:40], one.weight) for one in deliveries(job) if one.heavy]
 
 
+def former_of(job: Job) -> dict[str, int] | None:
+    """Return when each work begins in the plan that was kept, None where none was."""
+    kept = job.programme.kept
+    return {key: start for key, (start, _) in kept.starts.items()} if kept is not None else None
+
+
+def clock(quarter: int, day_begins: float, *, ends: bool = False) -> tuple[int, float]:
+    """Return on which working day, and at what hour by the clock, a quarter of working time begins; what ``ends`` there
+    does so in the evening of the day before."""
+    day = max(0, quarter - 1 if ends else quarter) // DAY
+    return day, day_begins + (quarter - day * DAY) / HOUR
+
+
+def hour_words(hour: float) -> str:
+    """Return an hour by the clock in words, as 8:15."""
+    return f"{int(hour)}:{round(hour % 1 * 60):02d}"
+
+
+def hands_words(hands: int) -> str:
+    """Return so many hands in words."""
+    return f"{hands} {'hand' if hands == 1 else 'hands'}"
+
+
 def days_figure(job: Job) -> Figure:
     """Return how many working days the whole work takes."""
     programme = programme_of(job)
-    hands = programme.terms.crew
     ends = programme.ends_on
     on = f", done on {date.fromordinal(ends).isoformat()}" if ends is not None else ""
-    note = f"{len(programme.works)} works by {hands} {'hand' if hands == 1 else 'hands'}{on}"
+    note = f"{len(programme.works)} works by {hands_words(programme.terms.crew)}{on}"
     return table("days", float(math.ceil(programme.plan.end / DAY)), "days", note)

@@ -5,19 +5,19 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.programmed.day_by_day import keeps_brush, wanted_by, works_on
-from narrow_cornice.derived.programmed.programme import programme_of
+from narrow_cornice.derived.programmed.programme import hour_words, programme_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.places.programme.rows import own_work
 from narrow_cornice.desk.places.programme.work_rows import time_words
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
-from narrow_cornice.drawing.site_diary import day_at, day_words
+from narrow_cornice.drawing.site_diary import day_at, day_called
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import LinePath, WorkPath
-from narrow_cornice.job.programmed import OwnWork
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import kept_aside
 from narrow_cornice.programme.works import dry_at
@@ -91,15 +91,14 @@ class ProgrammePage(DrawingPage):
         begins = house_rules_of(job.house_rules).value("day_begins")
         rows = []
         for day in range(programme.plan.days):
-            ordinal = programme.days.ordinal(day)
-            called = day_words(ordinal) if ordinal is not None else f"day {day + 1}"
+            called = day_called(programme, day)
             for number, one in enumerate(works_on(programme, day, begins)):
                 rows.append(
                     row(
                         WorkPath(one.work.id),
                         Cell("" if number else called, strong=True),
-                        Cell(_hour(one.begins), number=True),
-                        Cell(_hour(one.ends), number=True),
+                        Cell(hour_words(one.begins), number=True),
+                        Cell(hour_words(one.ends), number=True),
                         rooms.get(one.work.room, "the house"),
                         one.work.name,
                         Cell(str(one.hands), number=True),
@@ -118,11 +117,10 @@ class ProgrammePage(DrawingPage):
         programme, shops = programme_of(job), job.shop_names()
         rows = []
         for one in wanted_by(job):
-            ordinal = programme.days.ordinal(one.day)
             rows.append(
                 row(
                     LinePath(one.line.key),
-                    day_words(ordinal) if ordinal is not None else f"day {one.day + 1}",
+                    day_called(programme, one.day),
                     one.line.name,
                     one.line.bought_as,
                     shops.get(one.line.shop, one.line.shop),
@@ -133,12 +131,7 @@ class ProgrammePage(DrawingPage):
 
     def invitations(self) -> Iterator[Invitation]:
         """Yield a work of one's own."""
-        yield Invitation("A work of your own", self._own)
-
-    def _own(self) -> None:
-        room = self.session.room()
-        if self.session.do(edits.add_work(OwnWork("", "A work of my own", room.id if room is not None else ""))):
-            self.session.select(WorkPath(f"own:{self.session.job.programme.own[-1].id}"))
+        yield Invitation("A work of your own", lambda: own_work(self.bench))
 
     # ---- fixing a day with the hand
 
@@ -172,7 +165,3 @@ class ProgrammePage(DrawingPage):
         elif isinstance(about, WorkPath):
             self.session.select(about)
         self.refresh()
-
-
-def _hour(hour: float) -> str:
-    return f"{int(hour)}:{round(hour % 1 * 60):02d}"

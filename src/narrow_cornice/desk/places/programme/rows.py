@@ -60,11 +60,12 @@ def programme_rows(bench: Bench, job: Job) -> Iterator[Row]:
     yield from _terms_rows(bench, job, programme)
     yield from _chain_rows(bench, job, programme)
     yield from _free_rows(bench, job)
-    yield ButtonsRow(("Add a work of your own",), lambda _: _own_work(bench))
+    yield ButtonsRow(("Add a work of your own",), lambda _: own_work(bench))
     yield from bench.findings(lambda finding: isinstance(finding.about, WorkPath))
 
 
-def _own_work(bench: Bench) -> None:
+def own_work(bench: Bench) -> None:
+    """Add a work of one's own to the room that is looked at, and select it to be written."""
     room = bench.session.room()
     if bench.do(edits.add_work(OwnWork("", "A work of my own", room.id if room is not None else ""))):
         bench.session.select(WorkPath(f"own:{bench.session.job.programme.own[-1].id}"))
@@ -99,7 +100,7 @@ def _terms_rows(bench: Bench, job: Job, programme: Programme) -> Iterator[Row]:
         return bench.session.do_made(lambda: edits.change_programme(**fields))
 
     yield Caption("Terms")
-    yield TextRow("Begins", said.begins.text, _told(bench, lambda text: change(begins=edits.day_of(text))))
+    yield TextRow("Begins", said.begins.text, told(bench, lambda text: change(begins=edits.day_of(text))))
     if said.begins.ordinal is None:
         yield NoteRow("As 2027-03-15: until then days are numbered.")
     yield SizeRow(
@@ -137,7 +138,7 @@ def _terms_rows(bench: Bench, job: Job, programme: Programme) -> Iterator[Row]:
         lambda text: number_typed(bench, text, "dampness", (0, 100), lambda n: change(damp=50.0 if n is None else n)),
     )
     noise = "" if said.noise is None else f"{said.noise[0]:g} to {said.noise[1]:g}"
-    yield TextRow("Noise from", noise, _told(bench, lambda text: change(noise=_hours(text))))
+    yield TextRow("Noise from", noise, told(bench, lambda text: change(noise=_hours(text))))
     yield ToggleRow("Saturdays too", said.saturdays, lambda on: change(saturdays=on))
 
 
@@ -152,7 +153,7 @@ def _skilled(bench: Bench, skill: str, text: str) -> bool:
     return number_typed(bench, text, "number of hands", (1, 50), change)
 
 
-def _told(bench: Bench, typed: Callable[[str], bool]) -> Callable[[str], bool]:
+def told(bench: Bench, typed: Callable[[str], bool]) -> Callable[[str], bool]:
     """Return what takes a typed text, and tells what was wrong with it."""
 
     def take(text: str) -> bool:
@@ -187,7 +188,7 @@ def _chain_rows(bench: Bench, job: Job, programme: Programme) -> Iterator[Row]:
     yield Caption("What the end hangs on")
     rooms = {room.id: room.name for room in job.rooms}
     for link in chain[: -MOST_LINKS - 1 : -1]:
-        yield ButtonsRow((_link_words(link, rooms)[:90],), partial(_choose, bench, link.work.id))
+        yield ButtonsRow((_link_words(link, rooms)[:90],), partial(choose, bench, link.work.id))
         yield NoteRow(f"{WHY[link.why]}.")
     if len(chain) > MOST_LINKS:
         yield NoteRow(f"… and {len(chain) - MOST_LINKS} works before these.")
@@ -205,7 +206,8 @@ def _link_words(link: Link, rooms: dict[str, str]) -> str:
     return f"{link.work.name}, {rooms.get(link.work.room, 'the house')}"
 
 
-def _choose(bench: Bench, key: str, _: int) -> None:
+def choose(bench: Bench, key: str, _: int) -> None:
+    """Select a work."""
     bench.session.select(WorkPath(key))
 
 
@@ -226,12 +228,12 @@ def _free_rows(bench: Bench, job: Job) -> Iterator[Row]:
 
     if room is not None:
         yield TextRow(
-            f"{room.name[:24]} on", "", _told(bench, lambda text: not text.strip() or keep(text, room.id, room.name))
+            f"{room.name[:24]} on", "", told(bench, lambda text: not text.strip() or keep(text, room.id, room.name))
         )
-    yield TextRow("Nobody on", "", _told(bench, lambda text: not text.strip() or keep(text, "", "the house")))
+    yield TextRow("Nobody on", "", told(bench, lambda text: not text.strip() or keep(text, "", "the house")))
     rain = [one for one in said.weather if one.rain or one.warm < 8]
     if any(one.outdoors for one in job.rooms) or said.weather:
-        yield TextRow("Rain on", "", _told(bench, lambda text: not text.strip() or _rain(bench, text)))
+        yield TextRow("Rain on", "", told(bench, lambda text: not text.strip() or _rain(bench, text)))
         if rain:
             yield NoteRow("Not outdoors: " + ", ".join(day_words(one.day) for one in rain[:12]) + ".")
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.programmed.programme import Programme, programme_of
+from narrow_cornice.derived.programmed.programme import Programme, former_of, programme_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.searching import SECONDS, Searching
 from narrow_cornice.job import edits
@@ -21,8 +21,7 @@ class ProgrammeWork(Searching):
     def start(self, job: Job, seconds: float = SECONDS) -> None:
         """Search for the best plan of the job's works in its aim; of equals the one nearest to the plan there is."""
         self.of = programme = programme_of(job)
-        kept = job.programme.kept
-        former = {key: start for key, (start, _) in kept.starts.items()} if kept is not None else None
+        former = former_of(job)
 
         def find(told: object, stopped: object) -> Solved:
             return solved(

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from functools import partial
 
-from narrow_cornice.derived.programmed.programme import HOUSE, Programme, programme_of
+from narrow_cornice.derived.programmed.programme import HOUSE, Programme, clock, hands_words, hour_words, programme_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -18,28 +18,26 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
-from narrow_cornice.desk.places.programme.rows import WHY
+from narrow_cornice.desk.places.programme.rows import WHY, choose, told
 from narrow_cornice.desk.rows.typed_numbers import number_typed
 from narrow_cornice.drawing.site_diary import day_words
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import WorkPath
 from narrow_cornice.job.programmed import OwnWork, WorkWish
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.programme.chain import chain_of
-from narrow_cornice.programme.works import DAY, HOUR, Work, dry_at
+from narrow_cornice.programme.works import DAY, Work, dry_at
 
 AIRS = (("", "neither dust nor wet"), ("dust", "dust"), ("wet", "wet, and keeps dust out"))
 
 
 def time_words(programme: Programme, quarter: int, begins: float, *, ends: bool = False) -> str:
     """Return a quarter of working time in words: the day and the hour by the clock."""
-    day = max(0, quarter - 1 if ends else quarter) // DAY
-    hour = begins + (quarter - day * DAY) / HOUR
+    day, hour = clock(quarter, begins, ends=ends)
     ordinal = programme.days.ordinal(day)
     on = day_words(ordinal).rpartition(" ")[0] if ordinal is not None else f"day {day + 1}"
-    return f"{on}, {int(hour)}:{round(hour % 1 * 60):02d}"
+    return f"{on}, {hour_words(hour)}"
 
 
 def words_of(job: Job, path: WorkPath) -> str:
@@ -48,8 +46,7 @@ def words_of(job: Job, path: WorkPath) -> str:
     work = next((one for one in programme.works if one.id == path.key), None)
     if work is None:
         return ""
-    hands = programme.plan.placed[work.id].hands
-    return f"{work.name}: {work.hours:.1f} h, {hands} {'hand' if hands == 1 else 'hands'}"
+    return f"{work.name}: {work.hours:.1f} h, {hands_words(programme.plan.placed[work.id].hands)}"
 
 
 def work_rows(bench: Bench, job: Job, path: WorkPath) -> Iterator[Row]:
@@ -90,8 +87,7 @@ def _when_rows(job: Job, programme: Programme, work: Work) -> Iterator[Row]:
     begins = house_rules_of(job.house_rules).value("day_begins")
     placed = programme.plan.placed[work.id]
     start, end = time_words(programme, placed.start, begins), time_words(programme, placed.end, begins, ends=True)
-    hands = f"{placed.hands} {'hand' if placed.hands == 1 else 'hands'}"
-    yield NoteRow(f"{start} to {end}, {hands}.")
+    yield NoteRow(f"{start} to {end}, {hands_words(placed.hands)}.")
     if work.dries:
         dry = time_words(programme, dry_at(placed.end, work.dries), begins)
         yield NoteRow(f"Dry by {dry}: {work.dries:.3g} h as warm and damp as it is.")
@@ -147,20 +143,8 @@ def _fixed_rows(
         yield NoteRow("Say when the work begins, and a work can be fixed to a day.")
         return
 
-    def typed(text: str) -> bool:
-        try:
-            return change(day=edits.day_of(text).ordinal)
-        except CorniceError as error:
-            bench.session.refused.emit(error)
-            return False
-
-    def not_before(text: str) -> bool:
-        try:
-            return change(not_before=edits.day_of(text).ordinal)
-        except CorniceError as error:
-            bench.session.refused.emit(error)
-            return False
-
+    typed = told(bench, lambda text: change(day=edits.day_of(text).ordinal))
+    not_before = told(bench, lambda text: change(not_before=edits.day_of(text).ordinal))
     yield TextRow("Fixed to", day_words(wish.day) if wish.day is not None else "", typed)
     if wish.day is not None:
         yield ButtonsRow(("Let it go to any day",), lambda _: change(day=None))
@@ -220,8 +204,4 @@ def _after_rows(bench: Bench, programme: Programme, work: Work, rooms: dict[str,
     for one in before[:12]:
         where = "" if one.room == work.room else f", {rooms.get(one.room, 'the house')}"
         words = f"{one.name[:60]}{where}"
-        yield ButtonsRow((words,), partial(_choose, bench, one.id))
-
-
-def _choose(bench: Bench, key: str, _: int) -> None:
-    bench.session.select(WorkPath(key))
+        yield ButtonsRow((words,), partial(choose, bench, one.id))
