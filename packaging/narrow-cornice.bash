@@ -3,7 +3,7 @@ _narrow_cornice() {
   local word=${COMP_WORDS[COMP_CWORD]} command=${COMP_WORDS[1]:-}
   COMPREPLY=()
   if [ "$COMP_CWORD" -eq 1 ]; then
-    mapfile -t COMPREPLY < <(compgen -W "demo check takeoff programme length proportion mitre survey cut-lengths cut-sheets shelf coats paper slats tiles colour palette light instruments --help --version" -- "$word"
+    mapfile -t COMPREPLY < <(compgen -W "demo check takeoff programme length proportion mitre survey cut-lengths cut-sheets shelf coats paper slats tiles colour palette light view instruments --help --version" -- "$word"
       compgen -f -X '!*.cornice' -- "$word"; compgen -d -- "$word")
     return
   fi

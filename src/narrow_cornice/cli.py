@@ -24,7 +24,7 @@ if TYPE_CHECKING:
 COMMANDS = (
     *("demo", "check", "takeoff", "length", "proportion", "mitre", "survey", "cut-lengths", "cut-sheets", "shelf"),
     "programme",
-    *("coats", "paper", "slats", "tiles", "colour", "palette", "light", "instruments"),
+    *("coats", "paper", "slats", "tiles", "colour", "palette", "light", "view", "instruments"),
 )
 BAD_INPUT = 2
 
@@ -89,6 +89,7 @@ def _commands() -> click.Group:
     from narrow_cornice.commands.colours import add_colours
     from narrow_cornice.commands.finishes import add_finishes
     from narrow_cornice.commands.instruments import add_instruments
+    from narrow_cornice.commands.views import add_views
     from narrow_cornice.commands.walls import add_walls
 
     @click.group(
@@ -105,6 +106,7 @@ def _commands() -> click.Group:
     _add_solvers(group)
     add_finishes(group)
     add_walls(group)
+    add_views(group)
     add_colours(group)
     return group
 

@@ -5,8 +5,7 @@ from __future__ import annotations
 from itertools import combinations
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.casework.carcass import Carcasses, bay_widths, carcasses

@@ -6,8 +6,7 @@ from __future__ import annotations
 from itertools import product
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.casework.carcass import carcasses

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.casework.rhythm import about, divided_at, equal, narrow_and_wide, widest_in_the_middle
 

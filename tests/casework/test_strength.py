@@ -8,8 +8,7 @@ import sys
 
 import numpy as np
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import known_material, materials

@@ -8,8 +8,7 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.colour.form_factors import convex, form_factors, seen, seen_from, unhidden
 from narrow_cornice.colour.interreflection import Shining, direct_light, lit, mean_on, solid_angles

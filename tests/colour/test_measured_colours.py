@@ -9,8 +9,7 @@ from collections import Counter
 import numpy as np
 import pytest
 from coloraide import Color
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 from PIL import Image
 
 from narrow_cornice.colour.agreeing import agree

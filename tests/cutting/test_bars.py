@@ -11,8 +11,7 @@ import sys
 import time
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.cutting.bars import cut_plan
 from narrow_cornice.cutting.first_fit import first_fit

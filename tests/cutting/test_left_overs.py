@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from msgspec.structs import replace
 
 from goods import sawn

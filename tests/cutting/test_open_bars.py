@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.cutting.open_bars import OpenBars
 

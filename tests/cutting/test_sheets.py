@@ -8,8 +8,7 @@ import subprocess
 import sys
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.cutting.guillotine import Room, Size
 from narrow_cornice.cutting.plans import CuttingError

@@ -5,8 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from driving import canvas, click, errands_over, field, press, settle, type_into
-from driving import choose as choose_in_menu
+from driving import canvas, choose as choose_in_menu, click, errands_over, field, press, settle, type_into
 from PyQt6.QtWidgets import QFileDialog, QInputDialog
 
 from narrow_cornice.desk.bench_rows import ChoiceRow, NoteRow, ToggleRow

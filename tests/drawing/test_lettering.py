@@ -7,8 +7,7 @@ from itertools import combinations, pairwise
 from xml.etree import ElementTree
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes, settled, usual_size
 from narrow_cornice.drawing.marks import Dimension, Drawing, Label, Mark, Pen, Stroke

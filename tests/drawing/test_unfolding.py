@@ -8,8 +8,7 @@ from collections.abc import Sequence
 
 import pytest
 import shapely
-from hypothesis import assume, given, settings
-from hypothesis import strategies as st
+from hypothesis import assume, given, settings, strategies as st
 from msgspec.structs import replace
 
 from goods import sawn

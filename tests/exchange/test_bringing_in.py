@@ -9,8 +9,7 @@ import math
 import ezdxf
 import pytest
 from ezdxf.document import Drawing
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.elevation import wall_elevation

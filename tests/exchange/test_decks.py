@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.decks import DeckError, colours_gpl, colours_table, read_deck

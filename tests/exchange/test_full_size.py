@@ -9,8 +9,7 @@ import re
 import ezdxf
 import pytest
 from ezdxf import path as dxf_path
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from shapely import Polygon
 
 from narrow_cornice.exchange.full_size import outline_with_bulges, profile_dxf, profile_pdf, profile_svg

@@ -9,8 +9,7 @@ from functools import cache
 from xml.etree import ElementTree
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.lines import InLengths

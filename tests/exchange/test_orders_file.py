@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import example, given
-from hypothesis import strategies as st
+from hypothesis import example, given, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.to_buy import to_buy

@@ -6,8 +6,7 @@ import contextlib
 import json
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.product_sheets import products_json, read_products, shipped_products

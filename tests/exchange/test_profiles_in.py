@@ -7,8 +7,7 @@ import math
 
 import pytest
 import shapely
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.full_size import profile_dxf, profile_svg

@@ -7,8 +7,7 @@ import pkgutil
 from collections.abc import Iterator
 
 import pytest
-from hypothesis import assume, given
-from hypothesis import strategies as st
+from hypothesis import assume, given, strategies as st
 
 import narrow_cornice
 from arithmetic import evaluate

@@ -7,8 +7,7 @@ import json
 
 import pytest
 import shapely
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.features.cut_plan import cut_plan
 from narrow_cornice.features.laying import Laying

@@ -7,8 +7,7 @@ import math
 
 import pytest
 import shapely
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.features.laying import PATTERNS, Laying, Pattern, cells_over
 from narrow_cornice.features.middle import from_middle

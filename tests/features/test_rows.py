@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.features.region import box_ring, region_of
 from narrow_cornice.features.rows import (

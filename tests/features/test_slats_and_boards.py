@@ -8,8 +8,7 @@ import math
 from collections.abc import Sequence
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.cli import main
 from narrow_cornice.features.boards import (

@@ -7,8 +7,7 @@ import sys
 from concurrent.futures import ThreadPoolExecutor
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import choice, table

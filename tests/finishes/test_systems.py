@@ -6,8 +6,7 @@ from itertools import pairwise
 from typing import get_args
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.colour.tones import difference, linear_light
 from narrow_cornice.derived.coated.surface import SurfaceKind

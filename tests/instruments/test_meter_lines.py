@@ -9,8 +9,7 @@ import subprocess
 import sys
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.instruments.laser import Habits, Laser, LaserError, read_list
 from narrow_cornice.instruments.meter_lines import MeterEar, MeterNote, MeterReading, MeterUnit, reading_line, written

@@ -5,8 +5,7 @@ from __future__ import annotations
 import random
 
 import msgspec
-from hypothesis import HealthCheck, assume, settings
-from hypothesis import strategies as st
+from hypothesis import HealthCheck, assume, settings, strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
 from narrow_cornice.derived.bought.answer import takeoff_answer

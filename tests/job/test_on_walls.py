@@ -6,8 +6,7 @@ from typing import get_args
 
 import msgspec
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError

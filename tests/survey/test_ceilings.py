@@ -6,8 +6,7 @@ import itertools
 import math
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.survey.ceilings import Ceiling, Plane, UpperEdge, band_outline, slope_over
 from narrow_cornice.survey.plan import plan_area

@@ -6,8 +6,7 @@ from statistics import NormalDist
 
 import numpy as np
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.survey.envelope import Across, HeightAt, Usual, _draws, _quantile, clear_height, clear_width
 from thorough import many

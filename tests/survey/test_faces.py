@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from shapely import box, union_all
 
 from narrow_cornice.survey.faces import Rect, union_area

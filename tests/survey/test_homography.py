@@ -6,8 +6,7 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.survey.homography import SeenPoint, squared_up
 

@@ -7,8 +7,7 @@ import random
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.survey.doubt import (

@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.derived.measured.surveys import next_of, plan_of
 from narrow_cornice.job.measured import CornerOffset, Diagonal, WallAsRead

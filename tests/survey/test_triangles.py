@@ -7,8 +7,7 @@ from collections.abc import Sequence
 
 import pytest
 import shapely
-from hypothesis import assume, given
-from hypothesis import strategies as st
+from hypothesis import assume, given, strategies as st
 
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import plan_area

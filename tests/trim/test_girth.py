@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from arithmetic import evaluate
 from narrow_cornice.colour.tones import checked_colour, difference, lightness, linear_light, make_ready, toned

@@ -5,8 +5,7 @@ from __future__ import annotations
 import itertools
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 from shapely.affinity import translate
 
 from narrow_cornice.trim.catalogue import StockPiece, StockProfile, assembled, checked_profile, shipped_profiles

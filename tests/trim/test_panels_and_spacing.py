@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import assume, given
-from hypothesis import strategies as st
+from hypothesis import assume, given, strategies as st
 
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.trim.panels import (

@@ -7,8 +7,7 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from shapely import Polygon
 
 from narrow_cornice.trim.members import CURVES, KINDS, Curves, member

@@ -5,8 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.units.dates import parse_date
 

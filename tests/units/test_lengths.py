@@ -5,8 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.units.lengths import LengthError, parse_length, show_imperial, show_length, show_metric
 

@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import assume, given, settings
-from hypothesis import strategies as st
+from hypothesis import assume, given, settings, strategies as st
 
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.zones.clearances import (

@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.colour.interreflection import Shining, lit, mean_on
 from narrow_cornice.colour.lumen_method import lumen_method, reaching, room_index, utilisation

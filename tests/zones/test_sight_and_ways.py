@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import assume, given, settings
-from hypothesis import strategies as st
+from hypothesis import assume, given, settings, strategies as st
 
 from narrow_cornice.zones.plan_shapes import Footprint, area_of, inside, to_segment
 from narrow_cornice.zones.sight import seen_from, sees

@@ -14,9 +14,7 @@ from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Mark, Pen, Point
 from narrow_cornice.drawing.part_shapes import seen_from_the_front
 from narrow_cornice.drawing.trim_strips import over_fronts_marks
-from narrow_cornice.job.finishes import FACE as FACE_GROUP
-from narrow_cornice.job.finishes import INSIDE as INSIDE_GROUP
-from narrow_cornice.job.finishes import surface_key
+from narrow_cornice.job.finishes import FACE as FACE_GROUP, INSIDE as INSIDE_GROUP, surface_key
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.memo import by_identity
 

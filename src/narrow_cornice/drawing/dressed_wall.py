@@ -27,7 +27,7 @@ def dressed_wall(
     marks: list[Mark] = []
     for one in dressed_of(room, changed_rules, fabrics):
         if not one.fault and one.wall is not None and one.wall.id == wall_id:
-            marks += _hung(room.id, one)
+            marks += dressing_marks(room.id, one)
     if not marks:
         return wall
     every = (*wall.marks, *marks)
@@ -36,7 +36,7 @@ def dressed_wall(
     return replace(wall, marks=every, bounds=(min(left, x0), min(top, y0), max(right, x1), max(bottom, y1)))
 
 
-def _hung(room_id: str, one: Dressed) -> Iterator[Mark]:
+def dressing_marks(room_id: str, one: Dressed) -> Iterator[Mark]:
     path = DressingPath(room_id, one.dressing.id)
     tone = one.fabric.tone if one.kind.made != "blind" else "#e4dccb"
     if one.kind.made != "cloth":

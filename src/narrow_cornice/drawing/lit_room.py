@@ -54,14 +54,25 @@ def lit_unfolded(
 def seen_tones(lit: LitRoom) -> list[str]:
     """Return the colour that is seen of each patch: what it sends back, under eyes that go along with the lamps and
     with how bright it is. As under one lamp (``colour.lamplight``) a part of the change is seen and the rest is not."""
-    sent = lit.reflectance * lit.falling
+    bright = float(np.quantile(luminance(lit.falling), 0.8)) or 1.0
+    return shown_tones(lit.reflectance * lit.falling, lit, bright)
+
+
+def shown_tones(sent: Any, lit: LitRoom, bright: float, fine: int = FINE) -> list[str]:
+    """Return the colours that are seen of what surfaces in a lit room send back (n, 3), ``bright`` being as bright as
+    white paper is drawn, in so many steps of brightness."""
     white = lit.falling.mean(axis=0) / max(1e-9, float(luminance(lit.falling).mean()))
     seen = sent * (ADAPTED / np.maximum(white, 1e-3) + (1.0 - ADAPTED))[None, :]
-    bright = float(np.quantile(luminance(lit.falling), 0.8)) or 1.0
     shown = np.clip(seen / bright, 0.0, None)
     shown = shown / (1.0 + 0.35 * np.maximum(0.0, shown - 0.6))  # the brightest places are held back
-    steps = np.round(np.clip(shown, 0.0, 1.0) ** 0.5 * FINE) / FINE
-    return [hex_of_light((float(r) ** 2, float(g) ** 2, float(b) ** 2)) for r, g, b in steps]
+    steps = np.round(np.clip(shown, 0.0, 1.0) ** 0.5 * fine) / fine
+    known: dict[tuple[float, float, float], str] = {}
+    tones = []
+    for step in map(tuple, steps.tolist()):
+        if step not in known:
+            known[step] = hex_of_light((step[0] ** 2, step[1] ** 2, step[2] ** 2))
+        tones.append(known[step])
+    return tones
 
 
 def _patches(measured: MeasuredRoom, lit: LitRoom, tones: list[str], turn: float) -> Iterator[Mark]:

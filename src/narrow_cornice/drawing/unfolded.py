@@ -81,7 +81,7 @@ def unfolded_room(
     known = colours_of(room.finishes.surfaces, colours)
     turned = turning(turn)
     marks: list[Mark] = []
-    marks += _floor(measured.plan, room.id, room.finishes.floor, turn)
+    marks += floor_marks(measured.plan, room.id, room.finishes.floor, turn)
     if room.walling.fields:
         on_floor = fields_flat(room, "floor", changed_rules)
         marks += field_marks(turned_frame(FLOOR, turned), on_floor, room.id, known)
@@ -194,7 +194,7 @@ def drawn_corners(plan: Plan) -> tuple[Point, ...]:
 
 
 @by_identity(times=1, each="room")
-def _floor(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark, ...]:
+def floor_marks(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark, ...]:
     """Return the floor with its boards."""
     turned = turning(turn)
     corners = drawn_corners(plan)

@@ -44,9 +44,20 @@ def face_marks(
     frame: Frame, face: WallFace, trimmed: TrimmedRoom, colours: Colours, changed_rules: dict[str, float]
 ) -> tuple[Mark, ...]:
     """Return the marks of a wall, from back to front; a wall that stayed as and where it was is not drawn again."""
+    made = bare_face_marks(frame, face, trimmed, colours, changed_rules)
+    hung = hung_marks_of(frame, trimmed.room, face.id, colours, changed_rules)
+    if not trimmed.room.casework.built_ins:
+        return (*made, *hung) if hung else made
+    return (*made, *built_marks(frame, face, trimmed, colours, changed_rules), *hung)
+
+
+def bare_face_marks(
+    frame: Frame, face: WallFace, trimmed: TrimmedRoom, colours: Colours, changed_rules: dict[str, float]
+) -> tuple[Mark, ...]:
+    """Return the marks of a wall without what stands before it and without pictures and screens."""
     courses = courses_of(trimmed, changed_rules)
     blocks = _blocks_of(trimmed.room.finishes.blocks, face.id)
-    made = _face_marks(
+    return _face_marks(
         *frame.origin,
         *frame.u,
         *frame.v,
@@ -63,10 +74,6 @@ def face_marks(
         fields_on(trimmed.room, face.id, changed_rules) if trimmed.room.walling.fields else (),
         *(course for run, course in courses if run.wall == face.id and not any(run.low)),
     )
-    hung = hung_marks_of(frame, trimmed.room, face.id, colours, changed_rules)
-    if not trimmed.room.casework.built_ins:
-        return (*made, *hung) if hung else made
-    return (*made, *built_marks(frame, face, trimmed, colours, changed_rules), *hung)
 
 
 @by_identity(times=1, each="wall")

@@ -9,8 +9,7 @@ from collections.abc import Sequence
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.instruments.meter_lines import MeterUnit, reading_line, written
-from narrow_cornice.instruments.stand_in import LineHabits, StandIn
-from narrow_cornice.instruments.stand_in import run as run
+from narrow_cornice.instruments.stand_in import LineHabits, StandIn, run as run
 from narrow_cornice.units.lengths import LengthError, Unit, parse_length
 
 SAID = "stand-in laser meter, 1"

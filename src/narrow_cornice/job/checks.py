@@ -18,6 +18,7 @@ from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, nu
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.pictures import check_pictures
+from narrow_cornice.job.presented_checks import check_logbook, check_presenting
 from narrow_cornice.job.programme_checks import check_programme
 from narrow_cornice.job.room_checks import allowed, check_brief, check_room
 from narrow_cornice.job.trimwork import MilledTrim
@@ -82,6 +83,8 @@ def checked_job(job: Job) -> Job:
         check_room(room, f"rooms[{index}]", known)
     check_cards(job.rooms, job.coverings, "rooms")
     check_programme(job.programme, "programme")
+    check_presenting(job.presenting, "presenting")
+    check_logbook(job.logbook, "logbook")
     unique((one.id for one in job.schemes), "schemes")
     number(len(job.schemes), "schemes", 0, MOST_SCHEMES)
     for place, scheme in enumerate(job.schemes):

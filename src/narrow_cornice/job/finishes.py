@@ -246,7 +246,7 @@ IN_LENGTHS = (Slat, Board)  # coverings that are cut from lengths and are finish
 
 class LeftTin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """Paint that is left over: of which paint and colour, how much, from what day (proleptic ordinal, None where nobody
-    knows) and batch; one that is kept for ``touch_up`` is not used."""
+    knows) and batch, and where it is ``kept``; one that is kept for ``touch_up`` is not used."""
 
     id: Id
     paint: Id
@@ -255,6 +255,7 @@ class LeftTin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     day: int | None = None
     batch: Words = ""
     touch_up: bool = False
+    kept: Words = ""
 
 
 class TestBoard(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

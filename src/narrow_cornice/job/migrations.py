@@ -1,6 +1,6 @@
 """Files of earlier schemas, brought to the present one as the plain JSON they are, one schema after another.
 
-Schemas 1 and 2 have the same layout, and 5 to 11: what 2 and 6 to 11 added has a default that means what its absence
+Schemas 1 and 2 have the same layout, and 5 to 12: what 2 and 6 to 12 added has a default that means what its absence
 meant.
 """
 
@@ -116,6 +116,7 @@ STEPS: dict[int, Callable[[Raw], Raw]] = {
     8: lambda raw: {**raw, "schema": 9},
     9: lambda raw: {**raw, "schema": 10},
     10: lambda raw: {**raw, "schema": 11},
+    11: lambda raw: {**raw, "schema": 12},
 }
 
 

@@ -9,31 +9,31 @@ from __future__ import annotations
 
 import msgspec
 
-from narrow_cornice.casework.kinds import Beginning, OwnKind
-from narrow_cornice.casework.kinds import beginnings as shipped_beginnings
+from narrow_cornice.casework.kinds import Beginning, OwnKind, beginnings as shipped_beginnings
 from narrow_cornice.job.bought import CuttingPlan, OwnLine, Purchase, Quote, SheetCutting, Shop, shipped_shops
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import Casework
 from narrow_cornice.job.coloured import OwnDeck, RoomColours
 from narrow_cornice.job.finishes import Colour, Covering, LeftTin, Paint, RoomFinishes, TestBoard
+from narrow_cornice.job.logged import Logbook
 from narrow_cornice.job.measured import Measured, WayIn
+from narrow_cornice.job.presented import Presented, Presenting
 from narrow_cornice.job.programmed import Programming
 from narrow_cornice.job.trimwork import Joinery, MilledTrim, Trimwork
 from narrow_cornice.job.walled import Walling
 from narrow_cornice.job.zoned import Fabric, OwnPiece, Zoning, shipped_fabrics
 from narrow_cornice.trim.catalogue import StockProfile
-from narrow_cornice.trim.orders import Order
-from narrow_cornice.trim.orders import orders as shipped_orders
+from narrow_cornice.trim.orders import Order, orders as shipped_orders
 from narrow_cornice.units.lengths import Unit
 from narrow_cornice.units.words import Id, Words
 
-SCHEMA = 11
+SCHEMA = 12
 
 
 class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A room, in parts by topic: what was measured of it, what was decided about its trim, its finishes, its
-    built-ins, its zones, its colours and what is put on its walls, and its brief. One that is ``outdoors`` has no
-    walls: only pieces, such as a fence."""
+    built-ins, its zones, its colours, what is put on its walls and how it is presented, and its brief. One that is
+    ``outdoors`` has no walls: only pieces, such as a fence."""
 
     id: Id
     name: Words
@@ -45,6 +45,7 @@ class Room(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     zones: Zoning = Zoning()
     colours: RoomColours = RoomColours()
     walling: Walling = Walling()
+    presented: Presented = Presented()
     outdoors: bool = False
 
 
@@ -76,7 +77,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     ``purchases`` say of lines to buy what was got and paid, ``quotes`` what a shop last said of a price; ``fabrics``
     are cloth beside what ships, ``decks`` colours that were read in, ``furniture`` sizes of pieces beside those of the
     library; ``schemes`` are other ways to do the job, and ``scheme`` the name of the one that is worked on;
-    ``programme`` says when it is done."""
+    ``programme`` says when it is done, ``presenting`` how it is shown to the client, ``logbook`` what was really
+    done and used."""
 
     name: Words
     place: Words = ""
@@ -113,6 +115,8 @@ class Job(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     scheme: Words = ""
     schemes: tuple[Scheme, ...] = ()
     programme: Programming = Programming()
+    presenting: Presenting = Presenting()
+    logbook: Logbook = Logbook()
     pictures: dict[Id, bytes] = {}
 
     def order_keys(self) -> dict[str, Order]:

@@ -18,6 +18,7 @@ from narrow_cornice.job.hanging import ON_WALLS, OnWall
 from narrow_cornice.job.limits import MOST_PER_ROOM, JobError, length_within, number, readings_within, unique
 from narrow_cornice.job.measured import Opening, Photo, Recess, WallAsRead
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.presented_checks import check_presented
 from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.job.wall_checks import check_walling
 from narrow_cornice.job.zone_checks import check_colours, check_zones
@@ -59,6 +60,7 @@ def check_room(room: Room, where: str, known: Known) -> None:
     check_zones(room.zones, f"{where}.zones", known)
     check_colours(room.colours, f"{where}.colours", known)
     check_walling(room.walling, f"{where}.walling", known, {one.id for one in room.casework.built_ins})
+    check_presented(room.presented, f"{where}.presented")
 
 
 def _check_wall(wall: WallAsRead, where: str) -> None:

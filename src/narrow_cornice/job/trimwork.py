@@ -10,8 +10,7 @@ from narrow_cornice.survey.readings import Reading
 from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.members import Curves
-from narrow_cornice.trim.orders import Order
-from narrow_cornice.trim.orders import orders as shipped_orders
+from narrow_cornice.trim.orders import Order, orders as shipped_orders
 from narrow_cornice.trim.panels import Alike, Manner, Zone
 from narrow_cornice.trim.proportion import School
 from narrow_cornice.trim.runs import CasingHead

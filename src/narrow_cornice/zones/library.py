@@ -13,6 +13,7 @@ from narrow_cornice.shipped import shipped_table
 Layer = Literal["ambient", "task", "accent"]
 LampWay = Literal["down", "up", "round"]
 MadeOf = Literal["cloth", "flat", "blind"]
+PieceForm = Literal["block", "seat", "table", "bed", "shelves", "post", "rack"]
 Purpose = Literal["curtain", "lining", "blackout"]
 
 
@@ -48,6 +49,7 @@ class PieceKind(msgspec.Struct, frozen=True, forbid_unknown_fields=True, rename=
     large: bool = False
     soft: bool = False
     movable: bool = False
+    form: PieceForm = "block"
 
     @property
     def is_bed(self) -> bool:

@@ -33,8 +33,7 @@ from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.survey.plan import on_floor
-from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.lengths import plain_length as length
+from narrow_cornice.units.lengths import parse_length, plain_length as length
 
 RULES: dict[str, float] = {}
 

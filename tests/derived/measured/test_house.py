@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 
 from narrow_cornice.derived.measured.house import house_of, overlap
 from narrow_cornice.drawing.house_plan import house_plan

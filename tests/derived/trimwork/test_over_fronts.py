@@ -6,8 +6,7 @@ from itertools import pairwise
 
 import msgspec
 import pytest
-from hypothesis import assume, given
-from hypothesis import strategies as st
+from hypothesis import assume, given, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.casework.kinds import beginnings

@@ -8,8 +8,7 @@ import io
 import math
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.walled.bases import schools_of_base

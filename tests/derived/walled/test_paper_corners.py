@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import measured_room

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import pytest
 import shapely
-from hypothesis import given, settings
-from hypothesis import strategies as st
+from hypothesis import given, settings, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.tally import tally

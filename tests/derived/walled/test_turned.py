@@ -6,8 +6,7 @@ import math
 
 import pytest
 import shapely
-from hypothesis import given
-from hypothesis import strategies as st
+from hypothesis import given, strategies as st
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.to_buy import to_buy

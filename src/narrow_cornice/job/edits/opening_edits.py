@@ -94,6 +94,8 @@ def _unpaired(job: Job) -> Job:
     rooms = (*job.rooms, *(room for scheme in job.schemes for room in scheme.rooms))
     used = {photo.picture for room in rooms for photo in room.measured.photos}
     used |= {room.colours.bridge.picture for room in rooms if room.colours.bridge is not None}
+    used |= {photo.picture for room in rooms for photo in room.presented.photos}
+    used |= {name for entry in job.logbook.entries for name in entry.pictures}
     if set(job.pictures) <= used:
         return job
     return replace(job, pictures={name: one for name, one in job.pictures.items() if name in used})

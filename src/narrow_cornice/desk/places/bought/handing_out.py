@@ -68,8 +68,7 @@ def take_prices(session: Session, address: str) -> None:
     """Ask the desk at an address aside, and take up prices and stock; what goes wrong is told and changes nothing."""
     from functools import partial
 
-    from narrow_cornice.exchange.shop_prices import Prices, asked_of
-    from narrow_cornice.exchange.shop_prices import ask_prices as ask
+    from narrow_cornice.exchange.shop_prices import Prices, ask_prices as ask, asked_of
     from narrow_cornice.job import edits
     from narrow_cornice.units.dates import today
 

@@ -10,8 +10,7 @@ from narrow_cornice.derived.measured.walks import closing_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.handing_out import HandingOut
-from narrow_cornice.desk.offers import Doable
-from narrow_cornice.desk.offers import invitations as on_wall
+from narrow_cornice.desk.offers import Doable, invitations as on_wall
 from narrow_cornice.desk.places.measure import bringing_in, handing_out
 from narrow_cornice.desk.places.measure.measuring_order import wanted_reading
 from narrow_cornice.desk.places.measure.walk_rows import next_wall_name

@@ -1,0 +1,1 @@
+"""What the client sees: viewpoints, the items of a room with their reasons, and what goes on its board."""

@@ -1,0 +1,1 @@
+"""What was done and used, what is left over, and what it teaches."""
