@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QMenu, QWidget
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.canvas import Canvas
+from narrow_cornice.desk.drawing_tools import Tool
 from narrow_cornice.desk.fold_splitter import THICK, Folds, FoldSplitter
 from narrow_cornice.desk.leaf_page import LeafPage
 from narrow_cornice.desk.place import Desk, Place
@@ -37,8 +38,7 @@ class DrawingPage(LeafPage):
         self.canvas = Canvas(self.theme)
         self.canvas.set_tools(
             (
-                ("turn left", "Turn the room ( [ )", lambda: self.turn(-1)),
-                ("turn right", "Turn the room ( ] )", lambda: self.turn(1)),
+                *self.turning_tools(),
                 ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
                 ("whole", "The whole drawing ( 0 )", self.canvas.fit),
                 ("alone", "The drawing alone on the screen (F11)", self.alone_wanted.emit),
@@ -67,6 +67,13 @@ class DrawingPage(LeafPage):
         self.canvas.stepped.connect(self.step_wall)
         self.canvas.letter.connect(self._letter_typed)
         self.canvas.menu_wanted.connect(lambda about, place: self.menu_of(about, None).popup(place))
+
+    def turning_tools(self) -> tuple[Tool, ...]:
+        """Return the tools that turn what is drawn."""
+        return (
+            ("turn left", "Turn the room ( [ )", lambda: self.turn(-1)),
+            ("turn right", "Turn the room ( ] )", lambda: self.turn(1)),
+        )
 
     def _letter_typed(self, letter: str) -> None:
         """Take a letter that is the drawing's own, or pass it on."""

@@ -9,10 +9,24 @@ from narrow_cornice.desk.places.built.place import PLACE as BUILT
 from narrow_cornice.desk.places.colouring.place import PLACE as COLOUR
 from narrow_cornice.desk.places.finishes.place import PLACE as FINISHES
 from narrow_cornice.desk.places.measure.place import PLACE as MEASURE
+from narrow_cornice.desk.places.presenting.place import PLACE as PRESENT
 from narrow_cornice.desk.places.programme.place import PLACE as PROGRAMME
 from narrow_cornice.desk.places.shelf.place import PLACE as SHELF
 from narrow_cornice.desk.places.trim.place import PLACE as TRIM
 from narrow_cornice.desk.places.walling.place import PLACE as WALLS
 from narrow_cornice.desk.places.zones.place import PLACE as ZONES
 
-PLACES: tuple[Place, ...] = (BRIEF, MEASURE, ZONES, COLOUR, TRIM, BUILT, WALLS, FINISHES, BOUGHT, PROGRAMME, SHELF)
+PLACES: tuple[Place, ...] = (
+    BRIEF,
+    MEASURE,
+    ZONES,
+    COLOUR,
+    TRIM,
+    BUILT,
+    WALLS,
+    FINISHES,
+    BOUGHT,
+    PROGRAMME,
+    PRESENT,
+    SHELF,
+)

@@ -136,6 +136,17 @@ class HandingOut:
             scale = fitting_scale(drawing, 280, 170)
             self.write(path, lambda: svg_drawing(drawing, scale).encode("utf-8"))
 
+    def drawing_png(self) -> None:
+        """Hand out the drawing that is looked at as a picture."""
+        drawing = self._drawing_to("hand out")
+        if drawing is None:
+            return
+        path = self.ask("This drawing", drawing.title, "png")
+        if path is not None:
+            from narrow_cornice.desk.drawn_picture import png_of_drawing
+
+            self.write(path, lambda: png_of_drawing(drawing))
+
     def drawing_dxf(self) -> None:
         """Hand out the drawing that is looked at as DXF, in millimetres, in layers."""
         drawing = self._drawing_to("hand out")

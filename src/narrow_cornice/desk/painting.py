@@ -17,6 +17,7 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.letter_places import SizeOf
 from narrow_cornice.drawing.lettering import edges_of, settled
 from narrow_cornice.drawing.marks import (
+    MM_PER_POINT,
     About,
     Area,
     Areas,
@@ -33,6 +34,7 @@ from narrow_cornice.drawing.marks import (
     above_line,
     box_of,
     dimension_line,
+    lettered_for,
     reading_turn,
 )
 from narrow_cornice.memo import by_value
@@ -97,6 +99,7 @@ class Lettered:
     def __init__(self, drawing: Drawing, theme: Theme, scale: float, *, settle: bool = True) -> None:
         """Settle the letters of a drawing for so many pixels for a millimetre, or leave them where they are."""
         self.scale = scale
+        drawing = lettered_for(drawing, scale * MM_PER_POINT / PX_PER_POINT)
         self.drawing = settled(drawing, letter_sizes(theme, scale)) if settle else drawing
         self.shapes: Shapes = {}  # by the identity of the mark, which the drawing holds
 

@@ -35,11 +35,13 @@ WordsOf = Mapping[type[ThingPath], Callable[[Job, Any], str]]
 
 
 class SeenAs(msgspec.Struct, frozen=True):
-    """A drawing that a room can be seen as, by its ``key``."""
+    """A drawing that a room can be seen as, by its ``key``. One with ``own_light`` knows itself what it looks like
+    under lamps."""
 
     key: str
     words: str
     draws: Callable[[Job, View, Room], Drawing]
+    own_light: bool = False
 
 
 WITH_KEYS = 9  # leaves of a place that have a key of their own
@@ -370,7 +372,7 @@ class Places:
         if seen is None:
             return None
         drawing = seen.draws(job, view, room)
-        if not view.by_lamp:
+        if not view.by_lamp or seen.own_light:
             return drawing
         from narrow_cornice.derived.zoned.lamps import kelvin_of
         from narrow_cornice.drawing.lamplit import under_light

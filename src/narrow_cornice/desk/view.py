@@ -36,7 +36,7 @@ class View(msgspec.Struct, frozen=True):
     there, empty for its first, and ``seen_as`` that of the drawing above the leaf's sheet, empty for the leaf's own.
     ``read_out`` says that cautions stand in full where they are many. ``pointing`` is what the next click on a wall
     places. ``turn`` is how far the room is turned on the sheet, in degrees clockwise, ``by_lamp`` that drawings are
-    seen under the room's lamps instead of by day.
+    seen under the room's lamps instead of by day; ``slid`` is where the slide between two pictures is, from 0 to 1.
     """
 
     place: str = ""
@@ -51,3 +51,4 @@ class View(msgspec.Struct, frozen=True):
     sifted: Sifted = Sifted()
     read_out: bool = False
     by_lamp: bool = False
+    slid: float = 0.5

@@ -45,6 +45,8 @@ def settled(drawing: Drawing, size_of: SizeOf) -> Drawing:
 
     ``size_of`` tells how wide and how tall a text is in the drawing's mm, from its points and face.
     """
+    if drawing.sheet:
+        return drawing
     lettered = [index for index, mark in enumerate(drawing.marks) if isinstance(mark, Label | Dimension)]
     firsts = {index: next(standings(drawing.marks[index], size_of), None) for index in lettered}
     heights = [first.size[1] for first in firsts.values() if first is not None]

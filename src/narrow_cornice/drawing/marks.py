@@ -13,6 +13,7 @@ import math
 from typing import Literal
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.explained.paths import ThingPath
@@ -193,12 +194,36 @@ Mark = Area | Areas | Stroke | Strip | Label | Dimension | Photograph | Handle
 
 
 class Drawing(msgspec.Struct, frozen=True):
-    """A drawing: its title, a line below it, its marks from back to front, and the bounds they lie in."""
+    """A drawing: its title, a line below it, its marks from back to front, and the bounds they lie in. One that is a
+    ``sheet`` of paper is laid out already: its letters and lines grow with it, and stay where they are."""
 
     title: str
     subtitle: str
     marks: tuple[Mark, ...]
     bounds: tuple[float, float, float, float]
+    sheet: bool = False
+
+
+def lettered_for(drawing: Drawing, points: float) -> Drawing:
+    """Return a sheet as it is drawn where a point of it is ``points`` points of the screen; any other as it is."""
+    if not drawing.sheet:
+        return drawing
+
+    def pen(one: Pen | None) -> Pen | None:
+        return None if one is None else replace(one, weight=one.weight * points)
+
+    def grown(mark: Mark) -> Mark:
+        match mark:
+            case Label():
+                return replace(mark, size=mark.size * points)
+            case Area() | Areas():
+                return mark if mark.pen is None else replace(mark, pen=pen(mark.pen))
+            case Stroke():
+                return replace(mark, pen=pen(mark.pen))
+            case _:
+                return mark
+
+    return replace(drawing, marks=tuple(grown(mark) for mark in drawing.marks))
 
 
 def points_of(mark: Mark) -> tuple[Point, ...]:

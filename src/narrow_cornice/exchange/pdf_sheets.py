@@ -28,6 +28,7 @@ from narrow_cornice.drawing.marks import (
     Strip,
     Stroke,
     dimension_line,
+    lettered_for,
     reading_turn,
 )
 from narrow_cornice.exchange.going import tell
@@ -229,6 +230,7 @@ class Sheet:
 
     def drawing(self, drawing: Drawing, at: Callable[[Point], Point], scale: float) -> None:
         """Draw every mark; ``at`` maps the drawing's mm to the paper's."""
+        drawing = lettered_for(drawing, 1.0 / scale)
         for mark in settled(drawing, usual_size(scale)).marks:
             self._mark(mark, at, scale)
 

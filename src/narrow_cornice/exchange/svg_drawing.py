@@ -23,6 +23,7 @@ from narrow_cornice.drawing.marks import (
     Strip,
     Stroke,
     dimension_line,
+    lettered_for,
     reading_turn,
 )
 from narrow_cornice.exchange.going import one_by_one
@@ -132,9 +133,21 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
     return [*parts, "</g>"]
 
 
-def svg_drawing(drawing: Drawing, scale: float) -> str:
-    """Return the drawing as an SVG document with its title, at 1 : ``scale``."""
+def svg_drawing(drawing: Drawing, scale: float, *, plain: bool = False) -> str:
+    """Return the drawing as an SVG document at 1 : ``scale``, with its title over it unless it is to be ``plain`` or
+    is a sheet that carries its own."""
+    drawing = lettered_for(drawing, 1.0 / scale)
     left, top, right, bottom = drawing.bounds
+    if plain or drawing.sheet:
+        parts = [
+            f"<svg xmlns='http://www.w3.org/2000/svg' width='{(right - left) / scale:.2f}mm' "
+            f"height='{(bottom - top) / scale:.2f}mm' "
+            f"viewBox='{left:.2f} {top:.2f} {right - left:.2f} {bottom - top:.2f}'>",
+            f"<title>{escape(printable(drawing.title))}</title>",
+        ]
+        for mark in one_by_one(settled(drawing, usual_size(scale)).marks, "line"):
+            parts += _mark(mark, scale)
+        return "\n".join([*parts, "</svg>", ""])
     wide = max(right - left, 80 * scale)
     size_of = usual_size(scale)
     words = in_lines(

@@ -80,9 +80,10 @@ class Presented(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_de
 
 
 class Presenting(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
-    """How the whole job is presented: the boards' paper, whether ``costs`` stand on them, and the cards of the house's
-    own board that were moved or worded."""
+    """How the whole job is presented: the boards' paper, whether ``costs`` stand on them, which scheme rooms are
+    held ``against`` (empty: as they are now), and the cards of the house's own board that were moved or worded."""
 
     paper: PaperSize = "A3"
     costs: bool = False
+    against: Id = ""
     cards: dict[Id, CardWish] = {}

@@ -8,6 +8,7 @@ of their sheets. Faces of one sheet go together and keep their order.
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from typing import Any, NamedTuple
 
@@ -23,10 +24,11 @@ FACE_COST = 0.2  # and more for each face that it carries
 
 
 class Piece(NamedTuple):
-    """A sheet or what is left of one: of which body and sheet, its faces, and the corners (4, 3) of a rectangle of its
-    plane round them."""
+    """A sheet or what is left of one: of which body it is, the ``number`` of the sheet among all, its faces, and the
+    corners (4, 3) of a rectangle of its plane round them."""
 
     body: int
+    number: int
     sheet: Sheet
     faces: tuple[Face, ...]
     corners: Any
@@ -44,7 +46,8 @@ class Node(NamedTuple):
 class Arranged(NamedTuple):
     """Bodies in order for any eye: the pieces, the nodes of the tree (its root the last, -1 for nothing), and all faces
     as arrays: places (p, 3), where each face begins among them (f + 1), its key (f), whether it is a line (f), and at
-    which face each piece begins (pieces + 1)."""
+    which face each piece begins (pieces + 1). ``whole`` are the pieces that are sheets the tree has cut, uncut, by the
+    number of the sheet; ``corners`` those of all pieces (pieces, 4, 3)."""
 
     pieces: tuple[Piece, ...]
     nodes: tuple[Node, ...]
@@ -53,9 +56,35 @@ class Arranged(NamedTuple):
     keys: Any
     lines: Any
     first: Any
+    whole: dict[int, int]
+    corners: Any
+    touch: float
 
-    def order(self, at: Sequence[float]) -> Iterator[int]:
-        """Yield the pieces that are turned to an eye, the farthest first."""
+    def order(self, at: Sequence[float]) -> list[int]:
+        """Return the pieces that are turned to an eye, the farthest first.
+
+        A sheet that the tree has cut is put together again where the first of it stands, if all that stands between its
+        pieces lies before its plane: what does it can hide but cannot be hidden by it.
+        """
+        order = list(self._in_tree(at))
+        places: dict[int, list[int]] = {}
+        for place, one in enumerate(order):
+            number = self.pieces[one].number
+            if number in self.whole:
+                places.setdefault(number, []).append(place)
+        gone: set[int] = set()
+        for number, mine in places.items():
+            a, b, c, d = self.pieces[order[mine[0]]].sheet.plane
+            between = [
+                order[place] for place in range(mine[0] + 1, mine[-1]) if self.pieces[order[place]].number != number
+            ]
+            if between and float((self.corners[between] @ np.array((a, b, c))).min()) < d - self.touch:
+                continue
+            order[mine[0]] = self.whole[number]
+            gone.update(mine[1:])
+        return [one for place, one in enumerate(order) if place not in gone]
+
+    def _in_tree(self, at: Sequence[float]) -> Iterator[int]:
         x, y, z = at
         stack: list[tuple[int, bool]] = [(len(self.nodes) - 1, False)]
         while stack:
@@ -77,16 +106,22 @@ class Arranged(NamedTuple):
 
 def arranged(bodies: Sequence[Body]) -> Arranged:
     """Return bodies in order for every eye."""
+    sheets = [(number, sheet) for number, body in enumerate(bodies) for sheet in body.sheets]
     pieces = [
-        Piece(number, sheet, tuple(sheet.faces), corners)
-        for number, body in enumerate(bodies)
-        for sheet in body.sheets
+        Piece(body, number, sheet, tuple(sheet.faces), corners)
+        for number, (body, sheet) in enumerate(sheets)
         if (corners := _corners_of(sheet.plane, sheet.faces)) is not None
     ]
     size = max((float(np.abs(one.corners).max()) for one in pieces), default=1.0)
     parter = _Parter(bodies, TOUCH * size)
     parter.part(pieces)
-    kept = parter.pieces
+    kept = list(parter.pieces)
+    many = Counter(one.number for one in kept)
+    whole: dict[int, int] = {}
+    for one in pieces:
+        if many[one.number] > 1:
+            whole[one.number] = len(kept)
+            kept.append(one)
     faces = [face for one in kept for face in one.faces]
     places = [point for face in faces for point in face.points]
     return Arranged(
@@ -97,6 +132,9 @@ def arranged(bodies: Sequence[Body]) -> Arranged:
         np.array([face.key for face in faces], dtype=int),
         np.array([face.line for face in faces], dtype=bool),
         np.concatenate([[0], np.cumsum([len(one.faces) for one in kept], dtype=int)]).astype(int),
+        whole,
+        np.array([one.corners for one in kept]).reshape(-1, 4, 3),
+        parter.touch,
     )
 
 

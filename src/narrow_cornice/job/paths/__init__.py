@@ -56,6 +56,7 @@ from narrow_cornice.job.paths.in_room import (
     wall_of as wall_of,
 )
 from narrow_cornice.job.paths.presented import (
+    AnswerPath as AnswerPath,
     CardPath as CardPath,
     ClientPhotoPath as ClientPhotoPath,
     EntryPath as EntryPath,
@@ -63,6 +64,7 @@ from narrow_cornice.job.paths.presented import (
     ItemPath as ItemPath,
     LeftOverPath as LeftOverPath,
     LessonPath as LessonPath,
+    SlidePath as SlidePath,
 )
 from narrow_cornice.job.paths.survey import (
     READ as READ,

@@ -15,6 +15,21 @@ class EyePath(Sized, frozen=True):
     what: str = ""
 
 
+class SlidePath(InRoom, frozen=True):
+    """The slide between two pictures of a room."""
+
+    word: ClassVar[str] = "slide"
+
+
+class AnswerPath(InRoom, frozen=True):
+    """An answer that can be given to an item: "yes", "no", "later"; or the next or the one before ("next", "back")."""
+
+    word: ClassVar[str] = "answer"
+    of_all: ClassVar[bool] = True
+    key: str
+    says: str
+
+
 class ItemPath(InRoom, frozen=True):
     """An item that the client answers, by its key."""
 

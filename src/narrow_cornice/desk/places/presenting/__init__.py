@@ -1,0 +1,1 @@
+"""Present: what the client sees, and what they say to it."""

@@ -1,0 +1,203 @@
+"""The record of the client's answers: every item of every room with what was said of it, to be signed, and the samples
+to bring; and one item at a time, large, to be answered across the table."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import NamedTuple
+
+from narrow_cornice.derived.presented.items import Item, items_of, samples_of
+from narrow_cornice.drawing.boards.sheet import Box, Letters
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke
+from narrow_cornice.drawing.room_colours import ink_on
+from narrow_cornice.drawing.site_diary import day_words
+from narrow_cornice.job.model import Job, Room
+from narrow_cornice.job.paths import AnswerPath, ItemPath
+from narrow_cornice.job.presented import Says
+from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import show_money
+
+PAGE = (210.0, 297.0)  # A4 upright
+MARGIN, ROW = 16.0, 6.4
+SAYS: tuple[Says, ...] = ("yes", "no", "later")
+SAID = {"yes": "verdigris", "no": "rust", "later": "ochre"}
+BETWEEN = 12.0  # mm between two pages as they are shown
+
+
+class Line(NamedTuple):
+    """A line of the record: a heading, or an item of a room."""
+
+    words: str
+    room: Room | None = None
+    item: Item | None = None
+
+
+def record_lines(job: Job) -> tuple[Line, ...]:
+    """Return the record line by line: each room with its items, then the samples."""
+    made: list[Line] = []
+    for room in job.rooms:
+        items = items_of(job, room)
+        if items:
+            made.append(Line(room.name, room))
+            made += [Line("", room, item) for item in items]
+    samples = samples_of(job)
+    if samples:
+        made.append(Line("Samples to bring"))
+        made += [Line(f"{sample}: {', '.join(rooms)}") for sample, rooms in samples]
+    return tuple(made)
+
+
+@by_identity(times=1, each="job")
+def record_pages(job: Job) -> tuple[Drawing, ...]:
+    """Return the record as sheets of paper, the last one with a place to sign."""
+    lines = record_lines(job)
+    room_for = int((PAGE[1] - 2 * MARGIN - 40.0) / ROW)
+    parts: list[list[Line]] = [[]]
+    used = 0.0
+    for number, line in enumerate(lines):
+        takes = 1.6 if line.item is None and line.room is not None else 1.0
+        heading_last = takes > 1 and used + takes + 1 > room_for
+        if used + takes > room_for or heading_last:
+            parts.append([])
+            used = 0.0
+        parts[-1].append(lines[number])
+        used += takes
+    return tuple(_page(job, part, number, len(parts)) for number, part in enumerate(parts))
+
+
+@by_identity(times=1, each="job")
+def record(job: Job) -> Drawing:
+    """Return all sheets of the record beside one another."""
+    marks: list[Mark] = []
+    x = 0.0
+    for page in record_pages(job):
+        marks += _moved(page.marks, x)
+        x += PAGE[0] + BETWEEN
+    asked = sum(line.item is not None for line in record_lines(job))
+    given = sum(line.item is not None and line.item.answer is not None for line in record_lines(job))
+    said = f"{given} of {asked} items answered · choose one, then Yes, No or Later on the bench"
+    bounds = (0.0, 0.0, max(PAGE[0], x - BETWEEN), PAGE[1])
+    return Drawing("The record of answers", said, tuple(marks), bounds, sheet=True)
+
+
+def _moved(marks: Sequence[Mark], x: float) -> Iterator[Mark]:
+    from msgspec.structs import replace
+
+    for mark in marks:
+        if isinstance(mark, Label):
+            yield replace(mark, at=(mark.at[0] + x, mark.at[1]))
+        elif isinstance(mark, Area | Stroke):
+            yield replace(mark, points=tuple((px + x, py) for px, py in mark.points))
+
+
+def _page(job: Job, lines: Sequence[Line], number: int, count: int) -> Drawing:
+    letters = Letters("A3")
+    wide, tall = PAGE
+    marks: list[Mark] = [Area(Box(0, 0, wide, tall).ring(), "paper")]
+    marks.append(letters.line(MARGIN, MARGIN + 3, f"{job.name}: what was agreed", 17, "name", room=wide - 2 * MARGIN))
+    marks.append(letters.line(MARGIN, MARGIN + 10, job.place, 9, "slanted", "soft", room=120))
+    y = MARGIN + 18.0
+    for line in lines:
+        if line.item is None:
+            head = line.room is not None or line.words == "Samples to bring"
+            y += ROW * (1.6 if head else 1.0)
+            face = ("name", 11) if head else ("text", 8)
+            marks.append(letters.line(MARGIN, y - ROW * 0.3, line.words, face[1], face[0], room=wide - 2 * MARGIN))
+            continue
+        y += ROW
+        assert line.room is not None
+        marks += _row(job, letters, line.room, line.item, y)
+    if number == count - 1:
+        foot = tall - MARGIN - 14.0
+        for x, words in ((MARGIN, "The client, date"), (wide / 2 + 6, "The decorator, date")):
+            marks.append(Stroke(((x, foot), (x + wide / 2 - MARGIN - 12, foot)), Pen("ink", 0.6)))
+            marks.append(letters.line(x, foot + 4, words, 7.5, "slanted", "soft"))
+    marks.append(letters.line(wide - MARGIN, tall - 8, f"{number + 1} of {count}", 7.5, "text", "soft", "right"))
+    marks.append(Stroke(Box(0, 0, wide, tall).ring(), Pen("rule", 0.5), closed=True))
+    return Drawing("The record of answers", "", tuple(marks), (0.0, 0.0, wide, tall), sheet=True)
+
+
+# Many parameters: a row of a sheet.
+def _row(job: Job, letters: Letters, room: Room, item: Item, y: float) -> Iterator[Mark]:
+    wide = PAGE[0]
+    about = ItemPath(room.id, item.key)
+    yield Stroke(((MARGIN, y + ROW * 0.42), (wide - MARGIN, y + ROW * 0.42)), Pen("rule", 0.3))
+    if item.tone:
+        yield Area(Box(MARGIN, y - 1.9, 5.0, 3.8).ring(), item.tone, about, Pen("rule", 0.3))
+    yield letters.line(MARGIN + 7, y, item.name, 8.5, "bold", room=62, about=about)
+    said = ", ".join(part for part in (item.state, item.said) if part)
+    cost = f"{show_money(item.cost)}" if job.presenting.costs and item.cost else ""
+    yield letters.line(MARGIN + 71, y, said, 7.5, "text", "soft", room=48 if cost else 60, about=about)
+    yield letters.line(MARGIN + 132, y, cost, 7.5, "text", "ink", "right", 18)
+    for number, says in enumerate(SAYS):
+        x = MARGIN + 135 + number * 6.0
+        chosen = item.answer is not None and item.answer.says == says
+        ring = Box(x, y - 1.6, 3.2, 3.2).ring()
+        yield Area(ring, SAID[says] if chosen else "paper", AnswerPath(room.id, item.key, says), Pen("ink", 0.4))
+        yield letters.line(x + 1.6, y - 2.9, says, 4.6, "text", "soft", "middle")
+    if item.answer is not None:
+        day = day_words(item.answer.day) if item.answer.day is not None else ""
+        words = ", ".join(part for part in (item.answer.because, day) if part)
+        yield letters.line(MARGIN + 154, y, words, 6.8, "slanted", room=wide - 2 * MARGIN - 154, about=about)
+
+
+def asked_item(job: Job, room: Room, key: str) -> tuple[Item, int, int] | None:
+    """Return the item that is asked, its number among those of its room and how many these are; where none is chosen
+    the first that has no answer."""
+    items = items_of(job, room)
+    if not items:
+        return None
+    chosen = next((number for number, item in enumerate(items) if item.key == key), None)
+    if chosen is None:
+        chosen = next((number for number, item in enumerate(items) if item.answer is None), 0)
+    return items[chosen], chosen, len(items)
+
+
+def one_by_one(job: Job, room: Room, key: str) -> Drawing:
+    """Return one item in large letters, with what can be said of it."""
+    wide, tall = 384.0, 240.0
+    found = asked_item(job, room, key)
+    title = f"{room.name[:60]}, one by one"
+    if found is None:
+        return Drawing(title, "Nothing is proposed for this room yet.", (), (0.0, 0.0, wide, tall))
+    item, number, count = found
+    letters = Letters("A3")
+    about = ItemPath(room.id, item.key)
+    marks: list[Mark] = [Area(Box(0, 0, wide, tall).ring(), "paper")]
+    left = 26.0
+    marks.append(letters.line(left, 26, f"{room.name} · {number + 1} of {count}", 13, "slanted", "soft"))
+    if item.tone:
+        marks.append(Area(Box(left, 44, 128, 128).ring(), item.tone, about, Pen("rule", 0.6)))
+        colour = ink_on(item.tone)
+        marks.append(letters.line(left + 8, 164, item.state, 17, "bold", colour))
+        left += 146
+    room_wide = wide - left - 26
+    y = 62.0
+    for text in letters.lines(item.name, 34, room_wide, "name")[:3]:
+        marks.append(letters.line(left, y, text, 34, "name", room=room_wide, about=about))
+        y += letters.height(34)
+    for text in letters.lines(", ".join(part for part in (item.said, item.why) if part), 20, room_wide)[:4]:
+        marks.append(letters.line(left, y, text, 20, "text", "soft", room=room_wide))
+        y += letters.height(20)
+    if not item.tone:
+        marks.append(letters.line(left, y + 4, item.state, 17, "bold", "verdigris"))
+        y += letters.height(17)
+    if job.presenting.costs and item.cost is not None:
+        money = f" {job.settings.money}" if job.settings.money else ""
+        marks.append(letters.line(left, y + 4, f"{show_money(item.cost)}{money}", 17, "text"))
+    each = (wide - 2 * 26 - 2 * 10) / 3
+    for place, says in enumerate(SAYS):
+        box = Box(26 + place * (each + 10), 186, each, 32)
+        chosen = item.answer is not None and item.answer.says == says
+        marks.append(
+            Area(
+                box.ring(), SAID[says] if chosen else "sheet", AnswerPath(room.id, item.key, says), Pen(SAID[says], 1.6)
+            )
+        )
+        word = says.capitalize()
+        ink = "paper" if chosen else SAID[says]
+        marks.append(letters.line(box.x + each / 2, box.y + 16, word, 24, "name", ink, "middle"))
+    if item.answer is not None and item.answer.because:
+        marks.append(letters.line(26, 228, f"“{item.answer.because}”", 13, "slanted", room=wide - 52))
+    said = "Y yes · N no · L later · . the next, , the one before · F11 alone on the screen"
+    return Drawing(title, said, tuple(marks), (0.0, 0.0, wide, tall), sheet=True)
