@@ -23,12 +23,14 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.beginnings import begun
 from narrow_cornice.job.brief import Day
 from narrow_cornice.job.casework import FrameWish
-from narrow_cornice.job.finishes import Paper, Tile
+from narrow_cornice.job.finishes import LeftTin, Paper, Tile
 from narrow_cornice.job.hanging import put_up_on_walls
 from narrow_cornice.job.history import Edit, History
+from narrow_cornice.job.logged import Entry
 from narrow_cornice.job.measured import OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
+from narrow_cornice.job.presented import Viewpoint
 from narrow_cornice.job.programmed import DayWeather, OwnWork
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.job.walled import (
@@ -454,6 +456,28 @@ def _programme(pick: random.Random, job: Job, room: Room) -> Edit:
     )
 
 
+def _presented(pick: random.Random, job: Job, room: Room) -> Edit:
+    day, share = 739_000 + pick.randint(0, 900), pick.uniform(0.0, 0.9)
+    key = pick.choice(["trim:skirting:150", "no:such", f"built-in:{room.id}"])
+    x, y = pick.uniform(-500, 5000), pick.uniform(-500, 5000)
+    eye = Viewpoint(x, y, (y, x + 1.0), pick.choice([None, mm(1150)]), angle=pick.uniform(20, 110))
+    entry = Entry("", day, "Ogee", pick.choice(["", room.id]), pick.choice(["painted", "laid"]), litres=share * 9)
+    entry = replace(entry, paint=pick.choice(job.paints).id, area=pick.choice([None, 12.0]), method="brush")
+    tin = LeftTin("", pick.choice(job.paints).id, pick.choice(job.colours).id, 0.2 + share, day, "7", kept="cellar")
+    return pick.choice(
+        [
+            edits.see_from(room.id, eye),
+            edits.see_from(room.id, None),
+            edits.answer_item(room.id, key, "Ogee", pick.choice(["yes", "no", "later", None]), "so", day),
+            edits.make_optional(room.id, key, "Ogee", on=pick.random() < 0.7),
+            edits.wish_of_card(pick.choice(["", room.id]), "view", "Ogee", at=(share, share), words="Mole"),
+            edits.present_on(paper=pick.choice(["A4", "Tabloid", "screen"]), costs=pick.random() < 0.5),
+            edits.log_entries((entry, replace(entry, hours=2.0, work=f"{room.id}:coat:walls:1"))),
+            edits.shelve_left_over(tin, "Ogee"),
+        ]
+    )
+
+
 def _hung_up(pick: random.Random, job: Job, room: Room) -> Edit:
     wall, at = pick.choice(room.measured.walls).id, mm(pick.uniform(100, 3000))
     pictures = tuple(
@@ -480,4 +504,5 @@ PUT_UP: tuple[Callable[[random.Random, Job, Room], Edit], ...] = (
     _paper_round,
     _hung_up,
     _programme,
+    _presented,
 )

@@ -23,8 +23,8 @@ RULES = HouseRules()
 def test_spread_of_the_worked_example() -> None:
     spread = theoretical_spread(table("volume solids", 38, "%", ""), table("dry film", 35, "µm", ""))
     assert spread.value == pytest.approx(10.86, abs=0.005)
-    assert practical_spread(spread, loss_of("roller")).value == pytest.approx(10.857142857 * 0.9)
-    assert [loss_of(way).value for way in ("brush", "roller", "spray")] == [0.05, 0.10, 0.25]
+    assert practical_spread(spread, loss_of("roller", RULES)).value == pytest.approx(10.857142857 * 0.9)
+    assert [loss_of(way, RULES).value for way in ("brush", "roller", "spray")] == [0.05, 0.10, 0.25]
     kinds = ("smooth", "light texture", "heavy", "brick", "rough-sawn")
     assert [texture_factor(one).value for one in kinds] == [1.0, 1.15, 1.3, 1.4, 1.8]
 

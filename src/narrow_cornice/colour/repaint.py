@@ -32,11 +32,12 @@ _TO_LAB = np.array(
 _FROM_LAB = np.linalg.inv(_TO_LAB)
 _FROM_LMS = np.linalg.inv(_TO_LMS)
 GRAIN = 0.6  # of the old paint's unevenness in hue that stays: some of it was the old paint's
+LEAST_EXPOSED, MOST_EXPOSED = 0.45, 1.35  # times the old paint's own lightness, that a picture can show it in
 MOST_LIGHT = 2.2  # times the old paint's own lightness, beyond which a place is a glint and stays one
-GROWN_WIDE = 420  # pixels of a picture in which a part is grown
-TOLERANCE = 0.055  # in OKLab, how far hue and chroma may be off the place a part is grown from
-SHADE = 0.55  # … and lightness, since light falls off along a wall
-STEP = 0.035  # … from one pixel to the next, beyond which there is an edge
+GROWN_WIDE = 520  # pixels of a picture in which a part is grown
+TOLERANCE = 0.032  # in OKLab, how far hue and chroma may be off the place a part is grown from
+SHADE = 0.45  # … and lightness, since light falls off along a wall
+STEP = 0.012  # … from one pixel to the next, beyond which there is an edge
 
 
 def oklab(pixels: Any) -> Any:
@@ -64,8 +65,8 @@ def repainted(pixels: Any, mask: Any, new: str, old: str | None = None) -> Any:
     """Return a picture (h, w, 3) with a part of it in a new colour (#rrggbb).
 
     ``mask`` (h, w) says how much of each pixel belongs to the part, 0 … 1. ``old`` is the colour of the old paint by
-    day where it is known: then the picture's own exposure and the tint of its light are carried over; else the picture
-    is taken to show the old paint as it is.
+    day where it is known: then the picture's own exposure and the tint of its light are carried over; else, or where the
+    picture is so much lighter or darker that it can hardly show that paint, it is taken to show the old paint as it is.
     """
     rows, columns = np.flatnonzero(mask.max(axis=1) > 0), np.flatnonzero(mask.max(axis=0) > 0)
     if not len(rows) or not len(columns):
@@ -79,8 +80,9 @@ def repainted(pixels: Any, mask: Any, new: str, old: str | None = None) -> Any:
     if old is not None:
         known = oklab(np.array(channels(old), dtype=np.float32))
         exposure = lightness / max(0.02, float(known[0]))
-        cast = own[1:] - known[1:] * exposure
-        target = target * exposure
+        if LEAST_EXPOSED < exposure < MOST_EXPOSED:
+            cast = own[1:] - known[1:] * exposure
+            target = target * exposure
     light = lab[..., :1] / lightness
     held = np.minimum(light, MOST_LIGHT)
     unevenness = lab[..., 1:] - own[1:] * light

@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING, Protocol, TypeVar
 
 from PyQt6.QtCore import QObject, pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QLineEdit, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -161,6 +161,13 @@ class Bench(QWidget):
             self.view.show_rows([Title("Counting …", self.session.job.name[:200])])
         else:
             self.view.show_rows(list(self.places.rows(self, path)))
+
+    def write_into(self, label: str) -> None:
+        """Give the keyboard to the field of that label, where the bench has one."""
+        for field in self.view.findChildren(QLineEdit):
+            if field.accessibleName() == label:
+                field.setFocus()
+                return
 
     def size_field(self, path: About) -> SizeField | None:
         """Return the size that a path stands for in the job as it is, None where it has none."""

@@ -39,7 +39,6 @@ class DrawingPage(LeafPage):
         self.canvas.set_tools(
             (
                 *self.turning_tools(),
-                ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
                 ("whole", "The whole drawing ( 0 )", self.canvas.fit),
                 ("alone", "The drawing alone on the screen (F11)", self.alone_wanted.emit),
             )
@@ -69,10 +68,11 @@ class DrawingPage(LeafPage):
         self.canvas.menu_wanted.connect(lambda about, place: self.menu_of(about, None).popup(place))
 
     def turning_tools(self) -> tuple[Tool, ...]:
-        """Return the tools that turn what is drawn."""
+        """Return the tools that turn what is drawn and light it; none where it is no room that is drawn."""
         return (
             ("turn left", "Turn the room ( [ )", lambda: self.turn(-1)),
             ("turn right", "Turn the room ( ] )", lambda: self.turn(1)),
+            ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
         )
 
     def _letter_typed(self, letter: str) -> None:

@@ -25,6 +25,9 @@ from narrow_cornice.units.lengths import show_length
 ROOM_ROLE = Qt.ItemDataRole.UserRole
 
 
+ROW = 34  # pixels of a room's line
+
+
 class _Line(QStyledItemDelegate):
     """Paints a room in one line: its plan small, and its name."""
 
@@ -35,7 +38,7 @@ class _Line(QStyledItemDelegate):
 
     def sizeHint(self, option: QStyleOptionViewItem, index: QModelIndex) -> QSize:
         """Return the size of a line."""
-        return QSize(120, int(38 * self._theme.letters))
+        return QSize(120, int(ROW * self._theme.letters))
 
     def paint(self, painter: QPainter | None, option: QStyleOptionViewItem, index: QModelIndex) -> None:
         """Paint a line."""
@@ -53,7 +56,7 @@ class _Line(QStyledItemDelegate):
             painter.setBrush(theme.colour("wash"))
             painter.setPen(QPen(theme.colour("verdigris"), 2.2 if focused else 1.3))
             painter.drawRoundedRect(line, 4, 4)
-        small = QRectF(line.left() + 8, line.top() + 5, 34 * theme.letters, line.height() - 10)
+        small = QRectF(line.left() + 8, line.top() + 4, 32 * theme.letters, line.height() - 8)
         self._paint_plan(painter, small, room, chosen)
         painter.setFont(theme.font(10, "name"))
         painter.setPen(theme.colour("ink"))
@@ -117,7 +120,7 @@ class RoomsStrip(QWidget):
             self.list.clear()
             for _ in rooms:
                 self.list.addItem(QListWidgetItem())
-        self.setMaximumHeight(int((len(rooms) * 38 + 26) * self._letters))
+        self.setMaximumHeight(int((len(rooms) * ROW + 26) * self._letters))
         tables = (job.house_rules, drawn_colours(job.colours, job.coverings), job.settings)
         room = self._session.room()
         for index, one in enumerate(rooms):

@@ -37,6 +37,7 @@ def dressed_wall(
 
 
 def dressing_marks(room_id: str, one: Dressed) -> Iterator[Mark]:
+    """Yield what hangs at one window, as it is by day."""
     path = DressingPath(room_id, one.dressing.id)
     tone = one.fabric.tone if one.kind.made != "blind" else "#e4dccb"
     if one.kind.made != "cloth":

@@ -10,45 +10,27 @@ from narrow_cornice.drawing.boards.before_after import both
 from narrow_cornice.drawing.boards.house_board import house_board
 from narrow_cornice.drawing.boards.record import record_lines, record_pages
 from narrow_cornice.drawing.boards.room_board import room_board
-from narrow_cornice.drawing.marks import Drawing, Point
+from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.paper import Paper
-from narrow_cornice.exchange.pdf_sheets import Sheet
+from narrow_cornice.exchange.pdf_sheets import on_sheets
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job.model import Job
 from narrow_cornice.shipped import SHIPPED
 
 WIDE = 420.0  # mm that a picture is taken to be wide, for the weight of its lines
-UPRIGHT_OVER = 1.0  # height by width, over which a sheet is printed upright
 
 
 def boards_pdf(job: Job, paper: Paper | None = None) -> bytes:
     """Return the board of the house and those of its rooms, one on a sheet, made as large as the paper lets them."""
     drawings = [house_board(job), *(room_board(job, room) for room in job.rooms)]
-    return _sheets(job, f"{job.name}: boards", drawings, paper)
+    return on_sheets(job, f"{job.name}: boards", drawings, paper)
 
 
 def record_pdf(job: Job, paper: Paper | None = None) -> bytes:
     """Return the record of answers, with places to sign."""
-    return _sheets(job, f"{job.name}: what was agreed", list(record_pages(job)), paper)
-
-
-def _sheets(job: Job, title: str, drawings: list[Drawing], paper: Paper | None) -> bytes:
-    left, top, right, bottom = drawings[0].bounds
-    landscape = (bottom - top) <= UPRIGHT_OVER * (right - left)
-    sheet = Sheet(job, title, paper, landscape=landscape)
-    for drawing in one_by_one(drawings, "sheet"):
-        sheet.page()
-        x0, y0, x1, y1 = drawing.bounds
-        scale = max((x1 - x0) / sheet.wide, (y1 - y0) / sheet.tall)
-        dx, dy = (sheet.wide - (x1 - x0) / scale) / 2, (sheet.tall - (y1 - y0) / scale) / 2
-
-        def at(point: Point, x0: float = x0, y0: float = y0, scale: float = scale, d: Point = (dx, dy)) -> Point:
-            return (d[0] + (point[0] - x0) / scale, d[1] + (point[1] - y0) / scale)
-
-        sheet.drawing(drawing, at, scale)
-    return sheet.content()
+    return on_sheets(job, f"{job.name}: what was agreed", list(record_pages(job)), paper)
 
 
 _STYLE = """

@@ -31,7 +31,7 @@ from narrow_cornice.drawing.marks import (
     lettered_for,
     reading_turn,
 )
-from narrow_cornice.exchange.going import tell
+from narrow_cornice.exchange.going import one_by_one, tell
 from narrow_cornice.exchange.paper import Paper, usual_paper
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.exchange.svg_drawing import resolved
@@ -336,6 +336,24 @@ def drawings_pdf(drawings: Sequence[Drawing], job: Job, paper: Paper | None = No
         risky = " ".join(said)
         sheet.wrapped(14, sheet.tall - 19.5, risky, 7, sheet.wide - 28, colour="soft", most=2)
         foot(sheet, job)
+    return sheet.content()
+
+
+def on_sheets(job: Job, title: str, drawings: Sequence[Drawing], paper: Paper | None) -> bytes:
+    """Return sheets that are laid out already on paper, each made as large as the paper lets it."""
+    left, top, right, bottom = drawings[0].bounds
+    landscape = (bottom - top) <= right - left
+    sheet = Sheet(job, title, paper, landscape=landscape)
+    for drawing in one_by_one(list(drawings), "sheet"):
+        sheet.page()
+        x0, y0, x1, y1 = drawing.bounds
+        scale = max((x1 - x0) / sheet.wide, (y1 - y0) / sheet.tall)
+        dx, dy = (sheet.wide - (x1 - x0) / scale) / 2, (sheet.tall - (y1 - y0) / scale) / 2
+
+        def at(point: Point, x0: float = x0, y0: float = y0, scale: float = scale, d: Point = (dx, dy)) -> Point:
+            return (d[0] + (point[0] - x0) / scale, d[1] + (point[1] - y0) / scale)
+
+        sheet.drawing(drawing, at, scale)
     return sheet.content()
 
 

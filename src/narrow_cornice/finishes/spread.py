@@ -8,17 +8,23 @@ from typing import Literal
 
 import msgspec
 
-from narrow_cornice.explained.figures import Figure, explained, table
+from narrow_cornice.explained.figures import Figure, explained, renamed, table
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.shipped import shipped_table
 
 Method = Literal["brush", "roller", "spray", "dip", "trowel"]
 Texture = Literal["smooth", "light texture", "heavy", "brick", "rough-sawn"]
+LOSSES: Mapping[Method, str] = {
+    "brush": "loss_brush",
+    "roller": "loss_roller",
+    "spray": "loss_spray",
+    "dip": "loss_dip",
+    "trowel": "loss_trowel",
+}
 State = Literal["sound", "glossy", "patched", "bare"]
 
 
 class _Table(msgspec.Struct, frozen=True):
-    loss: Mapping[Method, float]
     texture: Mapping[Texture, float]
 
 
@@ -27,10 +33,9 @@ def _coatings() -> _Table:
     return shipped_table("coatings.toml", _Table)
 
 
-@cache
-def loss_of(method: Method) -> Figure:
-    """Return the share lost by a way of putting paint on."""
-    return table("loss", _coatings().loss[method], "share", f"put on by {method}")
+def loss_of(method: Method, rules: HouseRules) -> Figure:
+    """Return the share lost by a way of putting paint on (house rule)."""
+    return renamed(rules.figure(LOSSES[method]), "loss")
 
 
 @cache

@@ -13,10 +13,14 @@ from narrow_cornice.shipped import SHIPPED
 
 @cache
 def demo_job() -> Job:
-    """Return the demo job: rooms of an old harbour pilot's house, with the pictures of its bridge materials."""
+    """Return the demo job: rooms of an old harbour pilot's house, with the pictures of its bridge materials and its
+    photographs."""
     job = _shipped("demo_job.json")
     named = {room.colours.bridge.picture for room in job.rooms if room.colours.bridge is not None}
-    return replace(job, pictures={name: bridge_picture(name) for name in sorted(named)})
+    pictures = {name: bridge_picture(name) for name in named}
+    shown = {photo.picture for room in job.rooms for photo in room.presented.photos}
+    pictures |= {name: (SHIPPED / "photographs" / name).read_bytes() for name in shown}
+    return replace(job, pictures=dict(sorted(pictures.items())))
 
 
 def bridge_pictures() -> tuple[str, ...]:

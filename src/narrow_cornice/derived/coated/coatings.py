@@ -178,10 +178,10 @@ def finished_surfaces(
 
 
 @by_identity(times=1, each="room")
-def _spread_of(paint: Paint, method: Method) -> Figure:
+def _spread_of(paint: Paint, method: Method, rules: HouseRules) -> Figure:
     solids = table("volume solids", paint.solids, "%", f"{paint.name}, maker's sheet")
     film = table("dry film", paint.film, "µm", f"{paint.name}, maker's sheet")
-    return practical_spread(theoretical_spread(solids, film), loss_of(method))
+    return practical_spread(theoretical_spread(solids, film), loss_of(method, rules))
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
@@ -223,13 +223,13 @@ def _coated(
     drinks: State = state
     if primer is not None:
         once = choice("coats", 1, "", note="primer goes on once")
-        spread = _spread_of(primer, method)
+        spread = _spread_of(primer, method, rules)
         spots = state == "patched" and not strong and not everywhere
         patches = surface.patches if spots or patches_alone else None
         on = patches if patches is not None and patches.value < surface.net.value else surface.net
         primer_litres = litres(area or on, once, state, texture, spread, rules)
         drinks = "sound"  # primed stuff no longer drinks
-    spread = _spread_of(paint, method)
+    spread = _spread_of(paint, method, rules)
     if paint.stains and finish.species in species():
         spread = drunk(spread, table("drinks", species()[finish.species].drinks, "", species()[finish.species].name))
     amount = litres(area or surface.net, coats, drinks, texture, spread, rules)
@@ -255,7 +255,7 @@ def _sealed(
         return None, None, None
     coats = table("coats", times or 1, "", "of a sealer")
     way: Method = "brush" if method == "trowel" else method
-    return seal, coats, litres(area, coats, "sound", "smooth", _spread_of(seal, way), rules)
+    return seal, coats, litres(area, coats, "sound", "smooth", _spread_of(seal, way, rules), rules)
 
 
 def _hiding(

@@ -3,12 +3,13 @@ to bring; and one item at a time, large, to be answered across the table."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from typing import NamedTuple
 
 from narrow_cornice.derived.presented.items import Item, items_of, samples_of
+from narrow_cornice.drawing.boards.pages import LETTERS, MARGIN, PAGE, Line, beside_one_another, heading, in_pages
 from narrow_cornice.drawing.boards.sheet import Box, Letters
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke
+from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, Stroke
 from narrow_cornice.drawing.room_colours import ink_on
 from narrow_cornice.drawing.site_diary import day_words
 from narrow_cornice.job.model import Job, Room
@@ -17,14 +18,13 @@ from narrow_cornice.job.presented import Says
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import show_money
 
-PAGE = (210.0, 297.0)  # A4 upright
-MARGIN, ROW = 16.0, 6.4
+ROW = 6.4
+SAMPLES = "Samples to bring"
 SAYS: tuple[Says, ...] = ("yes", "no", "later")
 SAID = {"yes": "verdigris", "no": "rust", "later": "ochre"}
-BETWEEN = 12.0  # mm between two pages as they are shown
 
 
-class Line(NamedTuple):
+class Asked(NamedTuple):
     """A line of the record: a heading, or an item of a room."""
 
     words: str
@@ -32,94 +32,57 @@ class Line(NamedTuple):
     item: Item | None = None
 
 
-def record_lines(job: Job) -> tuple[Line, ...]:
+def record_lines(job: Job) -> tuple[Asked, ...]:
     """Return the record line by line: each room with its items, then the samples."""
-    made: list[Line] = []
+    made: list[Asked] = []
     for room in job.rooms:
         items = items_of(job, room)
         if items:
-            made.append(Line(room.name, room))
-            made += [Line("", room, item) for item in items]
+            made.append(Asked(room.name, room))
+            made += [Asked("", room, item) for item in items]
     samples = samples_of(job)
     if samples:
-        made.append(Line("Samples to bring"))
-        made += [Line(f"{sample}: {', '.join(rooms)}") for sample, rooms in samples]
+        made.append(Asked(SAMPLES))
+        made += [Asked(f"{sample}: {', '.join(rooms)}") for sample, rooms in samples]
     return tuple(made)
 
 
 @by_identity(times=1, each="job")
 def record_pages(job: Job) -> tuple[Drawing, ...]:
-    """Return the record as sheets of paper, the last one with a place to sign."""
-    lines = record_lines(job)
-    room_for = int((PAGE[1] - 2 * MARGIN - 40.0) / ROW)
-    parts: list[list[Line]] = [[]]
-    used = 0.0
-    for number, line in enumerate(lines):
-        takes = 1.6 if line.item is None and line.room is not None else 1.0
-        heading_last = takes > 1 and used + takes + 1 > room_for
-        if used + takes > room_for or heading_last:
-            parts.append([])
-            used = 0.0
-        parts[-1].append(lines[number])
-        used += takes
-    return tuple(_page(job, part, number, len(parts)) for number, part in enumerate(parts))
+    """Return the record as sheets of paper, the last one with places to sign."""
+    return in_pages(job, "what was agreed", [_line(job, asked) for asked in record_lines(job)], _signed)
 
 
 @by_identity(times=1, each="job")
 def record(job: Job) -> Drawing:
     """Return all sheets of the record beside one another."""
-    marks: list[Mark] = []
-    x = 0.0
-    for page in record_pages(job):
-        marks += _moved(page.marks, x)
-        x += PAGE[0] + BETWEEN
-    asked = sum(line.item is not None for line in record_lines(job))
-    given = sum(line.item is not None and line.item.answer is not None for line in record_lines(job))
-    said = f"{given} of {asked} items answered · choose one, then Yes, No or Later on the bench"
-    bounds = (0.0, 0.0, max(PAGE[0], x - BETWEEN), PAGE[1])
-    return Drawing("The record of answers", said, tuple(marks), bounds, sheet=True)
+    asked = [line.item for line in record_lines(job) if line.item is not None]
+    given = sum(item.answer is not None for item in asked)
+    said = f"{given} of {len(asked)} items answered · choose one, then Yes, No or Later on the bench"
+    return beside_one_another("The record of answers", said, record_pages(job))
 
 
-def _moved(marks: Sequence[Mark], x: float) -> Iterator[Mark]:
-    from msgspec.structs import replace
+def _line(job: Job, asked: Asked) -> Line:
+    if asked.item is None and (asked.room is not None or asked.words == SAMPLES):
+        return heading(asked.words)
+    if asked.item is None:
+        return Line(ROW, lambda y: [LETTERS.line(MARGIN, y + 3, asked.words, 8, room=PAGE[0] - 2 * MARGIN)])
+    room, item = asked.room, asked.item
+    assert room is not None
+    return Line(ROW, lambda y: _row(job, room, item, y + ROW / 2))
 
-    for mark in marks:
-        if isinstance(mark, Label):
-            yield replace(mark, at=(mark.at[0] + x, mark.at[1]))
-        elif isinstance(mark, Area | Stroke):
-            yield replace(mark, points=tuple((px + x, py) for px, py in mark.points))
 
-
-def _page(job: Job, lines: Sequence[Line], number: int, count: int) -> Drawing:
-    letters = Letters("A3")
-    wide, tall = PAGE
-    marks: list[Mark] = [Area(Box(0, 0, wide, tall).ring(), "paper")]
-    marks.append(letters.line(MARGIN, MARGIN + 3, f"{job.name}: what was agreed", 17, "name", room=wide - 2 * MARGIN))
-    marks.append(letters.line(MARGIN, MARGIN + 10, job.place, 9, "slanted", "soft", room=120))
-    y = MARGIN + 18.0
-    for line in lines:
-        if line.item is None:
-            head = line.room is not None or line.words == "Samples to bring"
-            y += ROW * (1.6 if head else 1.0)
-            face = ("name", 11) if head else ("text", 8)
-            marks.append(letters.line(MARGIN, y - ROW * 0.3, line.words, face[1], face[0], room=wide - 2 * MARGIN))
-            continue
-        y += ROW
-        assert line.room is not None
-        marks += _row(job, letters, line.room, line.item, y)
-    if number == count - 1:
-        foot = tall - MARGIN - 14.0
-        for x, words in ((MARGIN, "The client, date"), (wide / 2 + 6, "The decorator, date")):
-            marks.append(Stroke(((x, foot), (x + wide / 2 - MARGIN - 12, foot)), Pen("ink", 0.6)))
-            marks.append(letters.line(x, foot + 4, words, 7.5, "slanted", "soft"))
-    marks.append(letters.line(wide - MARGIN, tall - 8, f"{number + 1} of {count}", 7.5, "text", "soft", "right"))
-    marks.append(Stroke(Box(0, 0, wide, tall).ring(), Pen("rule", 0.5), closed=True))
-    return Drawing("The record of answers", "", tuple(marks), (0.0, 0.0, wide, tall), sheet=True)
+def _signed(y: float) -> Iterator[Mark]:
+    """Yield the places to sign."""
+    half = PAGE[0] / 2
+    for x, words in ((MARGIN, "The client, date"), (half + 6, "The decorator, date")):
+        yield Stroke(((x, y), (x + half - MARGIN - 12, y)), Pen("ink", 0.6))
+        yield LETTERS.line(x, y + 4, words, 7.5, "slanted", "soft")
 
 
 # Many parameters: a row of a sheet.
-def _row(job: Job, letters: Letters, room: Room, item: Item, y: float) -> Iterator[Mark]:
-    wide = PAGE[0]
+def _row(job: Job, room: Room, item: Item, y: float) -> Iterator[Mark]:
+    wide, letters = PAGE[0], LETTERS
     about = ItemPath(room.id, item.key)
     yield Stroke(((MARGIN, y + ROW * 0.42), (wide - MARGIN, y + ROW * 0.42)), Pen("rule", 0.3))
     if item.tone:

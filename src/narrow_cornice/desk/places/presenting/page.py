@@ -155,6 +155,7 @@ class PresentPage(DrawingPage):
         return (
             ("eye left", "The eye to the left, or the slide ( [ )", lambda: self.turn(-1)),
             ("eye right", "The eye to the right, or the slide ( ] )", lambda: self.turn(1)),
+            ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
         )
 
     def first_sight(self) -> None:
