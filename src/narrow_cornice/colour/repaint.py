@@ -32,7 +32,8 @@ _TO_LAB = np.array(
 _FROM_LAB = np.linalg.inv(_TO_LAB)
 _FROM_LMS = np.linalg.inv(_TO_LMS)
 GRAIN = 0.6  # of the old paint's unevenness in hue that stays: some of it was the old paint's
-LEAST_EXPOSED, MOST_EXPOSED = 0.45, 1.35  # times the old paint's own lightness, that a picture can show it in
+LEAST_EXPOSED, MOST_EXPOSED = 0.45, 1.35  # times its own lightness, that a picture can show a paint in
+MOST_TINT = 0.075  # in OKLab, that the light of a picture can put on a paint
 MOST_LIGHT = 2.2  # times the old paint's own lightness, beyond which a place is a glint and stays one
 GROWN_WIDE = 520  # pixels of a picture in which a part is grown
 TOLERANCE = 0.032  # in OKLab, how far hue and chroma may be off the place a part is grown from
@@ -65,8 +66,9 @@ def repainted(pixels: Any, mask: Any, new: str, old: str | None = None) -> Any:
     """Return a picture (h, w, 3) with a part of it in a new colour (#rrggbb).
 
     ``mask`` (h, w) says how much of each pixel belongs to the part, 0 … 1. ``old`` is the colour of the old paint by
-    day where it is known: then the picture's own exposure and the tint of its light are carried over; else, or where the
-    picture is so much lighter or darker that it can hardly show that paint, it is taken to show the old paint as it is.
+    day where it is known: then the picture's own exposure and the tint of its light are carried over; else, or where
+    the picture can hardly show that paint (far lighter, darker or of another hue), it is taken to show the old paint as
+    it is.
     """
     rows, columns = np.flatnonzero(mask.max(axis=1) > 0), np.flatnonzero(mask.max(axis=0) > 0)
     if not len(rows) or not len(columns):
@@ -80,9 +82,9 @@ def repainted(pixels: Any, mask: Any, new: str, old: str | None = None) -> Any:
     if old is not None:
         known = oklab(np.array(channels(old), dtype=np.float32))
         exposure = lightness / max(0.02, float(known[0]))
-        if LEAST_EXPOSED < exposure < MOST_EXPOSED:
-            cast = own[1:] - known[1:] * exposure
-            target = target * exposure
+        tint = own[1:] - known[1:] * exposure
+        if LEAST_EXPOSED < exposure < MOST_EXPOSED and float(np.linalg.norm(tint)) < MOST_TINT:
+            cast, target = tint, target * exposure
     light = lab[..., :1] / lightness
     held = np.minimum(light, MOST_LIGHT)
     unevenness = lab[..., 1:] - own[1:] * light
