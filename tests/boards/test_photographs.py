@@ -30,12 +30,12 @@ def photograph(left: str = "#b0b8c0", right: str = "#705040") -> bytes:
 def test_a_part_gets_the_colour_of_its_surface_and_the_rest_stays() -> None:
     """The left half is the walls in sedge; another colour can be tried in its place; the job's picture is untouched."""
     history = History(demo_job())
-    assert history.do(edits.add_client_photo("r1", "as it is", photograph()))
-    photo = history.job.room("r1").presented.photos[-1]
+    assert history.do(edits.add_client_photo("r2", "as it is", photograph()))
+    photo = history.job.room("r2").presented.photos[-1]
     half = [(0.0, 0.0), (0.5, 0.0), (0.5, 1.0), (0.0, 1.0)]
-    key = next(one for one in surfaces_of(history.job, history.job.room("r1")) if one.tone == "#c8d3c2").key
-    assert history.do(edits.put_photo_part("r1", photo.id, "", half, key))
-    room = history.job.room("r1")
+    key = next(one for one in surfaces_of(history.job, history.job.room("r2")) if one.tone == "#c8d3c2").key
+    assert history.do(edits.put_photo_part("r2", photo.id, "", half, key))
+    room = history.job.room("r2")
     photo = room.presented.photos[-1]
     shown = repainted_photo(history.job, room, photo)
     left = "#" + "".join(f"{int(v):02x}" for v in np.median(shown[40:160, 20:120].reshape(-1, 3), axis=0))
