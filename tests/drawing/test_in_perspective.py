@@ -88,7 +88,7 @@ def test_furniture_hides_the_floor_below_it_and_is_hidden_from_below() -> None:
     room = replace(room, zones=replace(room.zones, lamps=()))  # a pendant hangs before it
     piece = next(one for one in standing_pieces(room, {}) if one.kind.form == "table")
     x, y = piece.foot.x, piece.foot.y
-    view = Viewpoint(x, y - 1500.0, (x, y), parse_length("2200 mm"), parse_length("700 mm"), angle=60.0)
+    view = Viewpoint(x, y - 600.0, (x, y), parse_length("2200 mm"), parse_length("400 mm"), angle=110.0)
     place = places_on_picture(eye_of(view, {}), [(x, y, piece.height), (x, y, 0.0)])
     drawing = seen(JOB, room, view)
     assert place[0] is not None
