@@ -164,10 +164,11 @@ def test_pieces_and_blocks_are_put_in_sized_and_taken_away(window: MainWindow) -
 def test_tins_go_to_the_house_and_come_back_into_another_job(window: MainWindow) -> None:
     session, page = window.session, shelf(window, "left")
     cards = paint_stock.left_cards(session)
-    assert len(cards) == len(session.job.left_paint) == 2
+    assert len(cards) == len(session.job.left_paint) == 4
     dict(cards[0].doing)["Keep in the house"]()
     (kept,) = house_stock(session.state)
-    assert kept.paint.id == session.job.left_paint[0].paint
+    oldest = min(session.job.left_paint, key=lambda tin: (tin.day is None, tin.day or 0))
+    assert kept.paint.id == oldest.paint
     session.start_new()
     settle()
     _, take = next(offer for offer in paint_stock.left_offers(session) if offer[0].startswith("From the house"))

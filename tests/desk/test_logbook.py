@@ -14,7 +14,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.desk.bench_rows import ButtonsRow
-from narrow_cornice.desk.places.logging.page import LogbookPage
+from narrow_cornice.desk.places.logbook.page import LogbookPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.paths import EntryPath, LeftOverPath, LessonPath
 from narrow_cornice.job.rules import house_rules_of

@@ -147,7 +147,7 @@ def _page(window: MainWindow) -> LampPage:
 
 
 def test_it_stands_in_its_group_and_opens_by_button_and_letter_with_its_own_leaf(lit: MainWindow) -> None:
-    assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify", ""]
+    assert [name for name, _ in lit.places.groups()] == ["Understand", "Design", "Specify", "Hand over", ""]
     assert [place.name for place in dict(lit.places.groups())["Design"]] == [
         "Colour",
         "Trim",
@@ -292,8 +292,9 @@ def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     assert lit.session.job.name == "pressed"
     words = {key: says for _, each in keys(lit.places) for key, says in each}
     assert words["F3"] == "light the lamps"
-    assert words["I, M, Z, C, T, B, W, F, Y, P, S, K"] == (
-        "to Brief, Measure, Zones, Colour, Trim, Built-ins, Walls, Finishes, To buy, Programme, Shelf, Lamps"
+    assert words["I, M, Z, C, T, B, W, F, Y, P, R, G, S, K"] == (
+        "to Brief, Measure, Zones, Colour, Trim, Built-ins, Walls, Finishes, To buy, Programme, Present, Logbook, Shelf, "
+        "Lamps"
     )
     assert "Alt+1 to Alt+9" in words
     lit.go("lamps")

@@ -14,7 +14,7 @@ from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.boards.viewpoints import viewpoint_of
 from narrow_cornice.derived.presented.items import items_of
-from narrow_cornice.desk.places.presenting.page import PresentPage
+from narrow_cornice.desk.places.present.page import PresentPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Handle
 from narrow_cornice.job.paths import CardPath, ClientPhotoPath, EyePath, ItemPath, SlidePath

@@ -46,7 +46,7 @@ def test_places_by_letter_and_only_those_that_exist(window: MainWindow) -> None:
             break
     assert set(window.spine.buttons) == {
         *("brief", "measure", "zones", "colouring", "trim", "built", "walling", "finishes", "bought"),
-        *("programme", "shelf"),
+        *("programme", "present", "logbook", "shelf"),
     }
 
 

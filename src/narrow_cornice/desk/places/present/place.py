@@ -8,7 +8,7 @@ from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
 from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.places.presenting.placing import placed_of
+from narrow_cornice.desk.places.present.placing import placed_of
 from narrow_cornice.desk.seen_as import tones
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
@@ -16,23 +16,23 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import AnswerPath, CardPath, ClientPhotoPath, EyePath, ItemPath, SlidePath
 
-HERE = "narrow_cornice.desk.places.presenting"
+HERE = "narrow_cornice.desk.places.present"
 
 
 def _page(desk: Desk) -> PlacePage:
-    from narrow_cornice.desk.places.presenting.page import PresentPage
+    from narrow_cornice.desk.places.present.page import PresentPage
 
     return PresentPage(desk, PLACE)
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
-    from narrow_cornice.desk.places.presenting.rows import present_rows
+    from narrow_cornice.desk.places.present.rows import present_rows
 
     yield from present_rows(bench, job, room)
 
 
 def _rows() -> RowsOf:
-    from narrow_cornice.desk.places.presenting import rows
+    from narrow_cornice.desk.places.present import rows
 
     return {
         EyePath: rows.eye_rows,
@@ -45,13 +45,13 @@ def _rows() -> RowsOf:
 
 
 def _sizes() -> SizesOf:
-    from narrow_cornice.desk.places.presenting.rows import eye_size
+    from narrow_cornice.desk.places.present.rows import eye_size
 
     return {EyePath: eye_size}
 
 
 def _words() -> WordsOf:
-    from narrow_cornice.desk.places.presenting import rows
+    from narrow_cornice.desk.places.present import rows
 
     return {
         ItemPath: rows.item_words,

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from datetime import date
+from functools import partial
 from pathlib import Path
 
 from PyQt6.QtGui import QGuiApplication
@@ -11,18 +13,20 @@ from narrow_cornice.desk.bringing_in import read_aside
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.drawing_tools import Tool
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.logging.rows import write
+from narrow_cornice.desk.places.logbook.rows import write
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.logged.lessons import shown
 from narrow_cornice.drawing.site_diary import day_words
 from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import LeftTin
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import EntryPath, LeftOverPath, LessonPath
 from narrow_cornice.job.pictures import SUFFIXES_IN
 from narrow_cornice.logbook.book import house_book
 from narrow_cornice.logbook.left_overs import on_shelf
 from narrow_cornice.logbook.lessons import lessons_of
+from narrow_cornice.units.dates import today
 
 
 class LogbookPage(DrawingPage):
@@ -147,13 +151,41 @@ class LogbookPage(DrawingPage):
         ]
 
     def invitations(self) -> Iterator[Invitation]:
-        """Yield writing an entry, or a photograph of one."""
+        """Yield what can be written, or put on the shelf."""
         leaf = self.leaf()
-        if leaf is not None and leaf.key == "diary":
+        key = leaf.key if leaf is not None else ""
+        if key == "left":
+            yield Invitation("A tin that is left over", of=tuple(self._tins()))
+        elif key == "lessons":
+            yield Invitation("Write what was done", lambda: self.session.look(leaf="diary", selected=None))
+        elif key == "book":
+            yield Invitation("The house is handed over today", self._hand_over)
+        elif key == "diary":
             yield Invitation("Write what was done", self._begin_to_write)
             yield Invitation("Paste lines that were written elsewhere", self._paste)
             if isinstance(self.session.view.selected, EntryPath):
                 yield Invitation("A photograph of this entry", self.ask_photo)
+
+    def _tins(self) -> Iterator[tuple[str, Callable[[], object]]]:
+        """Yield a tin of each paint in its colour that the job has."""
+        job = self.session.job
+        paints, colours = {one.id: one for one in job.paints}, {one.id: one for one in job.colours}
+        finishes = (finish for room in job.rooms for finish in room.finishes.surfaces.values())
+        used = {(finish.paint, finish.colour) for finish in finishes if finish.paint in paints}
+        for paint, colour in sorted(used, key=lambda pair: (pair[0] or "", pair[1] or "")):
+            shown_as = colours.get(colour or "")
+            words = (
+                f"{shown_as.name} in {paints[paint or ''].name}" if shown_as is not None else paints[paint or ""].name
+            )
+            tin = LeftTin("", paint or "", colour, 0.5, today())
+            yield words[:70], partial(self._shelve, tin, words)
+
+    def _shelve(self, tin: LeftTin, words: str) -> None:
+        if self.session.do_made(lambda: edits.shelve_left_over(tin, words)):
+            self.session.select(LeftOverPath(self.session.job.left_paint[-1].id))
+
+    def _hand_over(self) -> None:
+        self.session.do_made(lambda: edits.hand_over(date.fromordinal(today()).isoformat()))
 
     def _begin_to_write(self) -> None:
         """Show the bench of the logbook, with its line to write into."""

@@ -22,7 +22,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
     ToggleRow,
 )
-from narrow_cornice.desk.places.presenting.placing import pointing_of, way_of
+from narrow_cornice.desk.places.present.placing import pointing_of, way_of
 from narrow_cornice.desk.rows.typed_numbers import number_typed
 from narrow_cornice.desk.size_field import SizeField
 from narrow_cornice.drawing.boards.record import SAYS, asked_item

@@ -14,7 +14,8 @@ from narrow_cornice.desk.bringing_in import read_aside
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.drawing_tools import Tool
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.presenting.placing import placed_of, pointing_of, way_of
+from narrow_cornice.desk.places.present.handing_out import boards
+from narrow_cornice.desk.places.present.placing import placed_of, pointing_of, way_of
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.boards.house_board import laid_house
@@ -47,6 +48,7 @@ class PresentPage(DrawingPage):
     def __init__(self, desk: Desk, place: Place) -> None:
         super().__init__(desk, place)
         self.into = desk.into
+        self.out = desk.out
         self.add_sheet(
             Ruled(
                 ("seen", "answers"),
@@ -143,10 +145,29 @@ class PresentPage(DrawingPage):
         return rows
 
     def invitations(self) -> Iterator[Invitation]:
-        """Yield a photograph, where there can be one."""
+        """Yield what goes on from the sheet that is looked at."""
         leaf = self.leaf()
-        if leaf is not None and leaf.key == "photo":
+        key = leaf.key if leaf is not None else ""
+        if key == "photo":
             yield Invitation("A photograph of this room", self.ask_photo)
+        elif key == "seen":
+            yield Invitation("Move the eye on the plan", lambda: self.session.look(seen_as="eye"))
+        elif key in ("board", "house"):
+            yield Invitation("Print the boards", lambda: boards(self.out))
+        elif key == "compare":
+            yield Invitation("Keep the rooms as they are as a scheme, and try another", self._another_scheme)
+        elif key == "answers":
+            yield Invitation("Take the client through them, full screen", self._take_through)
+
+    def _another_scheme(self) -> None:
+        """Keep what is proposed as a scheme, to be held against what comes next."""
+        name = f"Proposal {len(self.session.job.schemes) + 2}"
+        self.session.do_made(lambda: edits.keep_scheme(name))
+
+    def _take_through(self) -> None:
+        """Show the items one by one, alone on the screen."""
+        self.session.look(seen_as="one")
+        self.alone_wanted.emit()
 
     # ---- the drawing's own keys
 

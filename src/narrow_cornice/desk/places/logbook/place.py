@@ -14,29 +14,29 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import EntryPath, LeftOverPath, LessonPath
 
-HERE = "narrow_cornice.desk.places.logging"
+HERE = "narrow_cornice.desk.places.logbook"
 
 
 def _page(desk: Desk) -> PlacePage:
-    from narrow_cornice.desk.places.logging.page import LogbookPage
+    from narrow_cornice.desk.places.logbook.page import LogbookPage
 
     return LogbookPage(desk, PLACE)
 
 
 def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
-    from narrow_cornice.desk.places.logging.rows import logbook_rows
+    from narrow_cornice.desk.places.logbook.rows import logbook_rows
 
     yield from logbook_rows(bench, job, room)
 
 
 def _rows() -> RowsOf:
-    from narrow_cornice.desk.places.logging import rows
+    from narrow_cornice.desk.places.logbook import rows
 
     return {EntryPath: rows.entry_rows, LeftOverPath: rows.left_over_rows, LessonPath: rows.lesson_rows}
 
 
 def _words() -> WordsOf:
-    from narrow_cornice.desk.places.logging import rows
+    from narrow_cornice.desk.places.logbook import rows
 
     return {EntryPath: rows.entry_words, LeftOverPath: rows.left_over_words, LessonPath: rows.lesson_words}
 
