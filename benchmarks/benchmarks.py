@@ -459,6 +459,65 @@ def lengths_to_buy() -> None:
         )
 
 
+def rooms_in_perspective() -> None:
+    """See a room of 12 000 faces from one eye after another, put it in order once, and the rooms of the demo."""
+    from narrow_cornice.boards.viewpoints import viewpoint_of
+    from narrow_cornice.drawing.coloured import drawn_colours
+    from narrow_cornice.drawing.in_perspective.room_in_perspective import room_in_perspective, scene_of
+    from narrow_cornice.perspective.arranged import arranged
+    from narrow_cornice.perspective.bodies import Body, Face, Sheet, flat, plane_through, prism
+    from narrow_cornice.perspective.eye import Eye
+    from narrow_cornice.perspective.seen import seen_from
+
+    outline = [(0.0, 0.0), (6.0, 0.0), (6.0, 3.0), (4.0, 3.0), (4.0, 5.0), (0.0, 5.0)]
+    bodies: list[Body] = []
+    for (x0, y0), (x1, y1) in zip(outline, [*outline[1:], outline[0]], strict=True):
+        ring = ((x0, y0, 0.0), (x1, y1, 0.0), (x1, y1, 2.6), (x0, y0, 2.6))
+        faces = [Face(ring, 0)]
+        for column, line in itertools.product(range(50), range(33)):  # tiles
+            a, b, low, high = column / 50, (column + 0.95) / 50, 2.6 * line / 33, 2.6 * (line + 0.95) / 33
+            (ax, ay), (bx, by) = ((x0 + (x1 - x0) * s, y0 + (y1 - y0) * s) for s in (a, b))
+            faces.append(Face(((ax, ay, low), (bx, by, low), (bx, by, high), (ax, ay, high)), 1))
+        plane = plane_through(ring)
+        bodies.append(Body((Sheet(plane, faces),), (plane,)))
+    bodies += [flat([(x, y, z) for x, y in way], 2) for z, way in ((0.0, outline), (2.6, outline[::-1]))]
+    for column, line in itertools.product(range(10), range(45)):
+        x, y, z = 0.3 + 0.5 * column, 0.2 + 0.1 * line, 0.5 * (line % 5)
+        if not (x > 3.6 and y > 2.7):
+            bodies.append(prism([(x, y), (x + 0.3, y), (x + 0.3, y + 0.05), (x, y + 0.05)], z, z + 0.4, [3] * 6))
+    count = sum(len(sheet.faces) for body in bodies for sheet in body.sheets)
+    begin = time.perf_counter()
+    there = arranged(bodies)
+    ordered = time.perf_counter() - begin
+    times = []
+    for turn in range(RUNS * 3):
+        eye = Eye((0.2, 0.2, 1.5), (3.0, 1.5 + 0.1 * turn, 1.2), 70.0, (1280.0, 800.0))
+        begin = time.perf_counter()
+        seen_from(there, eye)
+        times.append(time.perf_counter() - begin)
+    print(
+        f"a room of {count} faces in {len(bodies)} bodies: seen from another eye in "
+        f"{statistics.median(times) * 1000:.0f} ms (aim 100), put in order once in {ordered * 1000:.0f} ms"
+    )
+    job = demo_job()
+    colours, fabrics = drawn_colours(job.colours, job.coverings), tuple(job.fabrics)
+    orders, moves = [], []
+    for room in job.rooms:
+        view = viewpoint_of(room, job.house_rules)
+        if view is None:
+            continue
+        begin = time.perf_counter()
+        scene_of(room, job.house_rules, job.paints, colours, fabrics, False)
+        orders.append(time.perf_counter() - begin)
+        begin = time.perf_counter()
+        room_in_perspective(room, job.house_rules, job.paints, colours, fabrics, view)
+        moves.append(time.perf_counter() - begin)
+    print(
+        f"rooms of the demo: put in order in {min(orders) * 1000:.0f} to {max(orders) * 1000:.0f} ms (aside), drawn from "
+        f"another eye in {min(moves) * 1000:.0f} to {max(moves) * 1000:.0f} ms"
+    )
+
+
 def works_over_days() -> None:
     """Lay 300 works of 12 rooms over days: at once, and searched for in 2 and in 20 seconds, against the bound."""
     from narrow_cornice.programme.serial import planned
@@ -878,6 +937,7 @@ def main() -> None:
         lengths_to_buy()
         sheets_to_cut()
         works_over_days()
+        rooms_in_perspective()
         one_bay()
         growth(home)
         schedule(home)

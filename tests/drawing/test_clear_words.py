@@ -10,6 +10,7 @@ import shapely
 import shapely.affinity
 from msgspec.structs import replace
 
+from narrow_cornice.drawing.boards.eye_plan import eye_plan
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.field_on_wall import fielded_wall, flat_field
@@ -20,6 +21,8 @@ from narrow_cornice.drawing.house_string import house_string
 from narrow_cornice.drawing.letter_places import SizeOf, standings
 from narrow_cornice.drawing.lettering import settled, usual_size
 from narrow_cornice.drawing.light_plan import light_plan
+from narrow_cornice.drawing.logged.lessons import lessons_drawing
+from narrow_cornice.drawing.logged.shelf import left_over_shelf
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     Area,
@@ -60,6 +63,8 @@ def every_drawing(job: Job) -> Iterator[Drawing]:
     for turn in (0.0, 90.0, 180.0):
         yield house_plan(job.rooms, rules, settings, turn)
     yield house_string(job, "r1")
+    yield left_over_shelf(job)
+    yield lessons_drawing(job)
     for room in job.rooms:
         yield role_cards(job, room)
         yield bridge_board(job, room)
@@ -71,6 +76,7 @@ def every_drawing(job: Job) -> Iterator[Drawing]:
                 yield floor_cloth(room, rules, job.colours, settings, turn, "", show)
             yield light_plan(room, rules, job.paints, job.colours, settings, turn)
         yield wall_strip(room, rules, job.colours, settings)
+        yield eye_plan(job, room)
         for wall in room.measured.walls:
             yield wall_elevation(room, rules, job.colours, settings, wall.id, job.pictures)
             yield wall_order(room, rules, job.colours, settings, wall.id)

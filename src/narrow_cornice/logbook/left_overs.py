@@ -62,6 +62,24 @@ def on_shelf(job: Job) -> tuple[OnShelf, ...]:
     return tuple(sorted(made, key=lambda one: (one.until is None, one.until or 0, one.tin.id)))
 
 
+class Timber(NamedTuple):
+    """Bars or sheets that are left of what was bought for a line: its key, in words, and their sizes in mm, (length,)
+    or (length, width)."""
+
+    line: str
+    words: str
+    sizes: tuple[tuple[float, ...], ...]
+
+
+@by_identity(times=1, each="job")
+def timber_left(job: Job) -> tuple[Timber, ...]:
+    """Return the bars and sheets that are left over, by the line they serve."""
+    names = {line.key: line.name for line in to_buy(job).lines}
+    bars = {key: tuple((length,) for length in lengths) for key, lengths in job.left_over.items()}
+    held: dict[str, tuple[tuple[float, ...], ...]] = {**bars, **job.left_sheets}
+    return tuple(Timber(key, names.get(key, "of nothing that is bought now"), held[key]) for key in held if held[key])
+
+
 @by_identity(times=1, each="job")
 def must_be_left(job: Job) -> tuple[MustBeLeft, ...]:
     """Return what must be left of paints that were bought and that the logbook says were used: of lines that are ticked

@@ -5,6 +5,8 @@ from __future__ import annotations
 
 from typing import Literal
 
+from msgspec.structs import replace
+
 from narrow_cornice.boards.photographs import pixels_of, png_of, repainted_photo, surfaces_of, tone_of_part
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Photograph, Point, Stroke
 from narrow_cornice.job.model import Job, Room
@@ -24,6 +26,11 @@ def photo_of(room: Room, photo_id: str) -> ClientPhoto | None:
     return next((one for one in photos if one.id == photo_id), photos[0] if photos else None)
 
 
+def as_proposed(photo: ClientPhoto) -> ClientPhoto:
+    """Return a photograph without the colours that are only tried."""
+    return replace(photo, parts=tuple(replace(part, colour="") for part in photo.parts))
+
+
 @by_identity(times=2, each="room")
 def photo_drawing(
     job: Job, room: Room, photo_id: str, shown: Shown, part_id: str = "", placed: tuple[Spot, ...] = ()
@@ -37,6 +44,8 @@ def photo_drawing(
     try:
         before = pixels_of(job.pictures[photo.picture])
         after = repainted_photo(job, room, photo) if shown != "as it is" else before
+        tried = any(part.colour for part in photo.parts) and shown == "beside"
+        proposed = repainted_photo(job, room, as_proposed(photo)) if tried else after
     except (PictureError, KeyError) as error:
         return Drawing(title, f"This photograph cannot be shown: {error}", (), (0.0, 0.0, WIDE, 1000.0))
     tall = WIDE * before.shape[0] / before.shape[1]
@@ -48,6 +57,10 @@ def photo_drawing(
         marks.append(Label((8.0, tall + 46.0), "as it is", 10, "ink", "left", "name"))
         x = WIDE + GAP
         marks.append(Label((x + 8.0, tall + 46.0), "as proposed", 10, "ink", "left", "name"))
+        if tried:
+            marks.append(Photograph((x, 0.0), WIDE, tall, png_of(proposed), 1.0, about))
+            x += WIDE + GAP
+            marks.append(Label((x + 8.0, tall + 46.0), "with the colours tried", 10, "ink", "left", "name"))
     marks.append(Photograph((x, 0.0), WIDE, tall, png_of(after), 1.0, about))
 
     def at(spot: Spot) -> Point:

@@ -9,26 +9,28 @@ from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.site_diary import day_words
 from narrow_cornice.job.model import Job
-from narrow_cornice.job.paths import LeftOverPath
-from narrow_cornice.logbook.left_overs import OnShelf, on_shelf
+from narrow_cornice.job.paths import LeftOverPath, LinePath
+from narrow_cornice.logbook.left_overs import OnShelf, Timber, on_shelf, timber_left
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import show_size
 
 SIZES = (0.25, 0.5, 0.75, 1.0, 2.5, 5.0, 10.0, 20.0)  # litres of a tin that paint is kept in
 LITRE = 210.0  # mm of the drawing that a tin of a litre is tall; others by the cube root of their litres
 APART, BOARD, NAMES = 330.0, 26.0, 250.0
 IN_A_ROW = 7
+SCALE, BAR, MOST = 0.45, 40.0, 12  # of bars and sheets, the height of a bar, and how many of a line are drawn
 
 
 @by_identity(times=1, each="job")
 def left_over_shelf(job: Job) -> Drawing:
     """Return the shelf of a job."""
-    tins = on_shelf(job)
+    tins, timber = on_shelf(job), timber_left(job)
     title = "Left over"
-    if not tins:
+    if not tins and not timber:
         words = "Nothing is left over yet: what the logbook says must be left stands on the bench, to be put here."
         return Drawing(title, words, (), (0.0, 0.0, 2800.0, 1400.0))
     marks: list[Mark] = []
-    tallest = max(LITRE * _size(one.tin.litres) ** (1 / 3) for one in tins)
+    tallest = max((LITRE * _size(one.tin.litres) ** (1 / 3) for one in tins), default=0.0)
     row_tall = tallest + BOARD + NAMES
     for number, one in enumerate(tins):
         row, column = divmod(number, IN_A_ROW)
@@ -39,12 +41,35 @@ def left_over_shelf(job: Job) -> Drawing:
         foot = row * row_tall + tallest
         board = ((-60.0, foot), (wide - 20.0, foot), (wide - 20.0, foot + BOARD), (-60.0, foot + BOARD))
         marks.append(Area(board, "wood", None, Pen("ink", 0.8)))
+    foot = -(-len(tins) // IN_A_ROW) * row_tall if tins else 0.0
+    for stack in timber:
+        marks += _timber(job, stack, foot)
+        foot += _tall_of(stack) + NAMES / 2
     whole = sum(one.tin.litres for one in tins)
     past = sum(one.past for one in tins)
     said = f"{whole:g} L in {len(tins)} {'tin' if len(tins) == 1 else 'tins'}, used before new ones are bought"
     if past:
         said += f" · {past} past {'its' if past == 1 else 'their'} age"
+    if timber:
+        said += f" · {sum(len(one.sizes) for one in timber)} bars and sheets"
     return Drawing(title, said, tuple(marks), bounds_of(marks, 90.0))
+
+
+def _tall_of(timber: Timber) -> float:
+    """Return how tall bars or sheets stand on the drawing."""
+    return sum((size[1] * SCALE if len(size) > 1 else BAR) + 12.0 for size in timber.sizes[:MOST])
+
+
+def _timber(job: Job, timber: Timber, top: float) -> Iterator[Mark]:
+    """Yield bars or sheets one under the other, to one scale, with what they are."""
+    about, y = LinePath(timber.line), top + 70.0
+    yield Label((0.0, top + 30.0), timber.words[:60], 9.0, "ink", "left", "bold", about=about)
+    for size in timber.sizes[:MOST]:
+        long, tall = size[0] * SCALE, size[1] * SCALE if len(size) > 1 else BAR
+        yield Area(((0.0, y), (long, y), (long, y + tall), (0.0, y + tall)), "wood", about, Pen("ink", 0.7))
+        words = " × ".join(show_size(one, job.settings) for one in size)
+        yield Label((long + 24.0, y + tall / 2), words, 8.0, "soft", "left", about=about)
+        y += tall + 12.0
 
 
 def _size(litres: float) -> float:

@@ -21,12 +21,13 @@ from narrow_cornice.drawing.site_diary import day_words
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import LeftTin
 from narrow_cornice.job.model import Room
-from narrow_cornice.job.paths import EntryPath, LeftOverPath, LessonPath
+from narrow_cornice.job.paths import EntryPath, LeftOverPath, LessonPath, LinePath
 from narrow_cornice.job.pictures import SUFFIXES_IN
 from narrow_cornice.logbook.book import house_book
-from narrow_cornice.logbook.left_overs import on_shelf
+from narrow_cornice.logbook.left_overs import on_shelf, timber_left
 from narrow_cornice.logbook.lessons import lessons_of
 from narrow_cornice.units.dates import today
+from narrow_cornice.units.show import bare_size
 
 
 class LogbookPage(DrawingPage):
@@ -53,7 +54,7 @@ class LogbookPage(DrawingPage):
             Ruled(
                 ("left",),
                 "Left over",
-                ("What", "L", "Batch", "Where", "From", "Good till", "For"),
+                ("What", "L, or size", "Batch", "Where", "From", "Good till", "For"),
                 self._left,
                 "Tins that are left over, with where they are.",
             )
@@ -105,7 +106,21 @@ class LogbookPage(DrawingPage):
         return rows
 
     def _left(self, _: Room) -> list[SheetRow]:
-        return [
+        settings = self.session.job.settings
+        timber = [
+            row(
+                LinePath(one.line),
+                one.words,
+                Cell(", ".join(" × ".join(bare_size(mm, settings) for mm in size) for size in one.sizes), number=True),
+                "",
+                "",
+                "",
+                "",
+                "the next cutting plan",
+            )
+            for one in timber_left(self.session.job)
+        ]
+        tins = [
             row(
                 LeftOverPath(one.tin.id),
                 Cell(one.words, swatch=one.tone),
@@ -118,6 +133,7 @@ class LogbookPage(DrawingPage):
             )
             for one in on_shelf(self.session.job)
         ]
+        return [*tins, *timber]
 
     def _lessons(self, _: Room) -> list[SheetRow]:
         return [
