@@ -513,8 +513,8 @@ def rooms_in_perspective() -> None:
         room_in_perspective(room, job.house_rules, job.paints, colours, fabrics, view)
         moves.append(time.perf_counter() - begin)
     print(
-        f"rooms of the demo: put in order in {min(orders) * 1000:.0f} to {max(orders) * 1000:.0f} ms (aside), drawn from "
-        f"another eye in {min(moves) * 1000:.0f} to {max(moves) * 1000:.0f} ms"
+        f"rooms of the demo: put in order in {min(orders) * 1000:.0f} to {max(orders) * 1000:.0f} ms (aside), "
+        f"drawn from another eye in {min(moves) * 1000:.0f} to {max(moves) * 1000:.0f} ms"
     )
 
 

@@ -293,8 +293,8 @@ def test_its_exports_keys_and_cautions_are_offered(lit: MainWindow) -> None:
     words = {key: says for _, each in keys(lit.places) for key, says in each}
     assert words["F3"] == "light the lamps"
     assert words["I, M, Z, C, T, B, W, F, Y, P, R, G, S, K"] == (
-        "to Brief, Measure, Zones, Colour, Trim, Built-ins, Walls, Finishes, To buy, Programme, Present, Logbook, Shelf, "
-        "Lamps"
+        "to Brief, Measure, Zones, Colour, Trim, Built-ins, Walls, Finishes, To buy, Programme, Present, Logbook, "
+        "Shelf, Lamps"
     )
     assert "Alt+1 to Alt+9" in words
     lit.go("lamps")

@@ -222,8 +222,5 @@ PLACE = Place(
     brings_in=(Import("Kinds of built-ins (TOML) …", Late(f"{HERE}.bringing_in", "kinds")),),
     found=_found,
     totals=(Total("sheets", 25, _sheets),),
-    pictures=(
-        Picture("built-ins", {"leaf": "fill", "room_id": "r1", "selected": KeptPath("r1", "k5")}),
-        Picture("cutting", {"leaf": "cutting", "room_id": "r1", "selected": BuiltInPath("r1", "c2")}),
-    ),
+    pictures=(Picture("built-ins", {"leaf": "fill", "room_id": "r1", "selected": KeptPath("r1", "k5")}),),
 )

@@ -247,8 +247,5 @@ PLACE = Place(
         Import("Readings from a laser meter …", _choose_meter),
     ),
     keys=(Key("F9", "Ask the laser meter for a reading", _ask_meter),),
-    pictures=(
-        Picture("measure", {"leaf": "across", "room_id": "r1", "selected": DiagonalPath("r1", "d3")}),
-        Picture("envelope", {"leaf": "recesses", "room_id": "r1", "selected": RecessPath("r1", "e1")}),
-    ),
+    pictures=(Picture("measure", {"leaf": "across", "room_id": "r1", "selected": DiagonalPath("r1", "d3")}),),
 )

@@ -134,10 +134,6 @@ PLACE = Place(
     pictures=(
         Picture("trim", {"leaf": "room", "room_id": "r1", "turn": 180.0, "selected": TrimPath("r1", "cornice")}),
         Picture(
-            "proportion",
-            {"leaf": "order", "room_id": "r1", "selected": TrimPath("r1", "cornice", "corona")},
-        ),
-        Picture(
             "trim-section",
             {"leaf": "section", "room_id": "r1", "selected": MemberPath("r1", "cornice", "bed mould", 1)},
         ),
