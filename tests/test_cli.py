@@ -56,8 +56,9 @@ def test_demo_check_and_takeoff(tmp_path: Path, capsys: pytest.CaptureFixture[st
     path = tmp_path / "demo.cornice"
     assert main(["demo", "--save", str(path)]) == 0
     assert read_job(path) == demo_job()
-    assert "8 surfaces have no paint in Stair Hall." in said(capsys, "check", str(path), "--json")["left_out"]
-    findings = said(capsys, "check", str(path), "--json")["findings"]
+    checked = said(capsys, "check", str(path), "--json")
+    assert "8 surfaces have no paint in Stair Hall." in checked["left_out"]
+    findings = checked["findings"]
     assert findings[0].keys() == {"grade", "room", "where", "says", "measured", "rule", "fixes", "kept"}
     assert any(finding["fixes"] == ["Use 149"] for finding in findings)
     answer = said(capsys, "takeoff", str(path), "--json")

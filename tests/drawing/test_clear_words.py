@@ -60,7 +60,7 @@ LETTERS = 0.98  # of a text's width
 
 def every_drawing(job: Job) -> Iterator[Drawing]:
     rules, settings = job.house_rules, job.settings
-    for turn in (0.0, 90.0, 180.0):
+    for turn in (0.0, 90.0, 180.0) if THOROUGH else (0.0, 90.0):
         yield house_plan(job.rooms, rules, settings, turn)
     yield house_string(job, "r1")
     yield left_over_shelf(job)
@@ -69,7 +69,7 @@ def every_drawing(job: Job) -> Iterator[Drawing]:
         yield role_cards(job, room)
         yield bridge_board(job, room)
         yield lamp_cards(job, room, 2700.0)
-        for turn in (0.0, 90.0):
+        for turn in (0.0, 90.0) if THOROUGH else (0.0,):
             yield room_plan(room, rules, settings, turn)
             yield unfolded_room(room, rules, job.colours, settings, turn)
             for show in ("zones", "pieces", "sight", "windows"):

@@ -126,7 +126,7 @@ def test_changing_the_eye_puts_nothing_in_order_anew() -> None:
     assert len(before.there.keys) > 1000
 
 
-@pytest.mark.parametrize("seed", range(many(2, 40)))
+@pytest.mark.parametrize("seed", range(many(1, 40)))
 def test_random_rooms_come_out(seed: int) -> None:
     """Whatever was built in, hung up or laid, from whatever eye: a picture, or words that say why not."""
     job = random_job(seed)

@@ -69,3 +69,9 @@ def test_any_words_become_entries_or_a_refusal(text: str) -> None:
     assert made
     assert all(entry.words for entry in made)
     assert all((entry.litres or 0) >= 0 for entry in made)
+
+
+def test_what_was_used_and_what_was_laid() -> None:
+    """Of two areas in one line the first is what was done, the second what it took."""
+    (entry,) = read_entries(JOB, "tiled 10 m², used 11.5 m² of tiles", DAY, "r5")
+    assert (entry.kind, entry.area, entry.amount, entry.unit) == ("laid", 10.0, 11.5, "m²")

@@ -22,6 +22,7 @@ from narrow_cornice.review.second_look import second_look, to_settle
 from narrow_cornice.trim.catalogue import StockPiece, shipped_profiles
 from narrow_cornice.units.lengths import Length, parse_length
 from rooms import trimmed_of
+from thorough import THOROUGH
 
 
 def keys(job: Job) -> set[str]:
@@ -144,7 +145,7 @@ def test_just_under_the_limits_speaks() -> None:
 def test_every_fix_is_an_undoable_edit_that_settles_its_finding() -> None:
     fixed = 0
     for finding in second_look(demo_job()):
-        for fix in finding.fixes:
+        for fix in finding.fixes if THOROUGH else finding.fixes[:1]:
             history = History(demo_job())
             assert history.do(fix)
             left = {one.key for one in second_look(history.job)}

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Sequence
 
+from narrow_cornice.boards.plain import plain_room
 from narrow_cornice.derived.built.before_walls import standing_before
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.job.model import Room
@@ -32,7 +33,7 @@ def viewpoint_of(room: Room, changed_rules: dict[str, float]) -> Viewpoint | Non
     """Return from where a room is seen, None where it is not measured yet."""
     if room.presented.eye is not None:
         return room.presented.eye
-    return usual_viewpoint(room, changed_rules)
+    return usual_viewpoint(plain_room(room), changed_rules)
 
 
 @by_identity(times=1, each="room")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
@@ -112,6 +112,11 @@ class Canvas(QWidget):
     def set_tools(self, tools: Sequence[Tool]) -> None:
         """Put what can be done with the drawing into its upper right corner."""
         self._tools = DrawingTools(self, tools)
+
+    def offer_tools(self, only: Collection[str] | None) -> None:
+        """Offer only some of the tools of the corner; all of them for None."""
+        if self._tools is not None:
+            self._tools.offer(only)
 
     def say_tool(self, tool: str, words: str) -> None:
         """Let a tool of the corner say other words."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 
 from PyQt6.QtWidgets import QHBoxLayout, QToolButton, QWidget
 
@@ -27,6 +27,13 @@ class DrawingTools(QWidget):
             lay.addWidget(button)
             self.buttons[words] = button
         self.adjustSize()
+
+    def offer(self, only: Collection[str] | None) -> None:
+        """Offer only some of the tools, by their first words; all of them for None."""
+        right, top = self.x() + self.width(), self.y()
+        for words, button in self.buttons.items():
+            button.setVisible(only is None or words in only)
+        self.stand(right, top)
 
     def say(self, tool: str, words: str) -> None:
         """Let a tool, by its first words, say others; the row keeps its upper right corner."""

@@ -99,7 +99,7 @@ class Lettered:
     def __init__(self, drawing: Drawing, theme: Theme, scale: float, *, settle: bool = True) -> None:
         """Settle the letters of a drawing for so many pixels for a millimetre, or leave them where they are."""
         self.scale = scale
-        drawing = lettered_for(drawing, scale * MM_PER_POINT / PX_PER_POINT)
+        drawing = lettered_for(drawing, scale * MM_PER_POINT / PX_PER_POINT / theme.letters)
         self.drawing = settled(drawing, letter_sizes(theme, scale)) if settle else drawing
         self.shapes: Shapes = {}  # by the identity of the mark, which the drawing holds
 

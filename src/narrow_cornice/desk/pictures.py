@@ -33,7 +33,7 @@ def _take(window: MainWindow, folder: Path, name: str) -> Path:
     """Write the window as it stands once all that it shows is worked out and nothing in it changes any more."""
     before, picture = None, None
     for _ in range(100):
-        settle(80)
+        settle(40)
         before, picture = picture, window.grab().toImage()
         if picture == before and not window.aside.waits:
             break

@@ -6,16 +6,20 @@ import time
 from collections.abc import Mapping
 
 from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent
 from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QMenu, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.place import Place, Places
-from narrow_cornice.desk.rooms_strip import RoomsStrip
+from narrow_cornice.desk.rooms_strip import ROW, RoomsStrip
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 
 SAID_AGAIN_MS = 10_000  # how often it is said anew when the job was saved
+
+
+MARGINS = 50  # pixels of the spine that nothing stands in
+ROOMS_SEEN = 3  # that there is to be a place for at least
 
 
 class JobButton(QAbstractButton):
@@ -158,6 +162,8 @@ class Spine(QWidget):
         lay.addWidget(self.name)
         lay.addWidget(self.saved)
         self.buttons: dict[str, PlaceButton] = {}
+        self._captions: list[QWidget] = []
+        self._letters = theme.letters
         lay.addSpacing(4)
         for caption, group in sorted(
             places.groups(), key=lambda one: bool(one[0])
@@ -166,6 +172,7 @@ class Spine(QWidget):
                 small = plain_label(caption.upper(), "caption")
                 small.setContentsMargins(16, 9, 0, 3)
                 lay.addWidget(small)
+                self._captions.append(small)
             for place in group:
                 button = PlaceButton(theme, place)
                 button.clicked.connect(lambda _=False, one=place.key: self.place_wanted.emit(one))
@@ -192,6 +199,16 @@ class Spine(QWidget):
         self._say.setInterval(SAID_AGAIN_MS)
         self._say.timeout.connect(self.show_saved)
         self._say.start()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Leave the names of the groups out where the spine is so low that rooms would have no place."""
+        super().resizeEvent(event)
+        fixed = sum(button.height() for button in self.buttons.values()) + self.name.height()
+        fixed += self.saved.sizeHint().height() + self.add.sizeHint().height() + MARGINS
+        names = sum(one.sizeHint().height() for one in self._captions)
+        room = self.height() - fixed - names
+        for one in self._captions:
+            one.setVisible(room >= ROOMS_SEEN * ROW * self._letters)
 
     def show_job(self, where: str) -> None:
         """Show the job's name, whether it is saved, and the place that is looked at."""

@@ -9,13 +9,14 @@ import msgspec
 from narrow_cornice.job.brief import Day
 from narrow_cornice.units.words import Id, Words
 
+Measured = Literal["", "m", "m²", "kg", "bags", "boxes", "rolls", "sheets", "pieces"]
 EntryKind = Literal["painted", "fitted", "built", "laid", "hung", "prepared", "other"]
 
 
 class Entry(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
     """One line of the logbook: on which ``day`` (proleptic ordinal), in which room, what kind of work, and of the
     programme's works which (its key, empty for none). Of paint which, in which colour and batch, how many ``litres``
-    went on how many m² in how many ``coats``, by which method; ``amount`` is of anything else in its own ``unit``;
+    went on how many m² in how many ``coats``, by which method; ``amount`` is of anything else in a ``unit``;
     ``hours`` are those of all hands together; ``pictures`` are beside the job. None is what nobody wrote down."""
 
     id: Id
@@ -33,7 +34,7 @@ class Entry(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     coats: float = 1.0
     method: Id = ""
     amount: float | None = None
-    unit: Words = ""
+    unit: Measured = ""
     hours: float | None = None
     pictures: tuple[Id, ...] = ()
 

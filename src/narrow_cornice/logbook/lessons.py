@@ -173,7 +173,7 @@ def _waste(job: Job) -> Iterator[Lesson]:
         Seen(entry.id, now, entry.amount / entry.area - 1.0)
         for entry in job.logbook.entries
         if entry.kind == "laid"
-        and entry.unit in ("m²", "m2")
+        and entry.unit == "m²"
         and entry.amount
         and entry.area
         and 1.0 <= entry.amount / entry.area < 2.0

@@ -13,7 +13,7 @@ from collections.abc import Iterable
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.spread import LOSSES
-from narrow_cornice.job.logged import Entry, EntryKind
+from narrow_cornice.job.logged import Entry, EntryKind, Measured
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.dates import parse_date
 
@@ -25,7 +25,19 @@ _AREA = re.compile(_NUMBER + r"\s*(?:m²|m2|sqm)(?!\w)", re.IGNORECASE)
 _FEET = re.compile(_NUMBER + r"\s*(?:ft²|sq\s*ft|sqft)(?!\w)", re.IGNORECASE)
 _COATS = re.compile(r"(\d)\s*coats?\b|\b(one|two|three)\s+coats?\b", re.IGNORECASE)
 _BATCH = re.compile(r"\bbatch(?:es)?\s*[:#]?\s*([\w/-]{1,40})", re.IGNORECASE)
-_AMOUNT = re.compile(_NUMBER + r"\s*(m|metres?|meters?|kg|bags?|boxes|rolls?|sheets?|pieces?)\b", re.IGNORECASE)
+_AMOUNT = re.compile(
+    _NUMBER + r"\s*(m|metres?|meters?|m²|m2|sqm|kg|bags?|box|boxes|rolls?|sheets?|pieces?)(?!\w)", re.IGNORECASE
+)
+UNITS: dict[str, Measured] = {
+    **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), "m"),
+    **dict.fromkeys(("m²", "m2", "sqm"), "m²"),
+    "kg": "kg",
+    **dict.fromkeys(("bag", "bags"), "bags"),
+    **dict.fromkeys(("box", "boxes"), "boxes"),
+    **dict.fromkeys(("roll", "rolls"), "rolls"),
+    **dict.fromkeys(("sheet", "sheets"), "sheets"),
+    **dict.fromkeys(("piece", "pieces"), "pieces"),
+}
 _WORDS = {"one": 1.0, "two": 2.0, "three": 3.0}
 SQUARE_FOOT = 0.09290304  # m², exactly
 KINDS: dict[str, EntryKind] = {
@@ -112,7 +124,7 @@ def _entry(job: Job, text: str, day: int, room_id: str) -> Entry:
         area = feet * SQUARE_FOOT
     batch = _BATCH.search(text)
     method = next((way for way in LOSSES if re.search(rf"\b{way}(?:ed|ing|er)?\b", lower)), "")
-    amount = _AMOUNT.search(_LITRES.sub("", _AREA.sub("", text)))
+    amount = _AMOUNT.search(_LITRES.sub("", _AREA.sub("", text, count=1)))
     return Entry(
         "",
         day,
@@ -128,7 +140,7 @@ def _entry(job: Job, text: str, day: int, room_id: str) -> Entry:
         coats=_coats(text),
         method=method,
         amount=float(amount.group(1).replace(",", ".")) if amount else None,
-        unit=amount.group(2) if amount else "",
+        unit=UNITS[amount.group(2).lower()] if amount else "",
         hours=_first(_HOURS, text),
     )
 

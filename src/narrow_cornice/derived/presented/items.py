@@ -7,7 +7,7 @@ former one does not hold for it. ``ITEM_SOURCES`` are the topics that items come
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from typing import Literal
 
 import msgspec
@@ -238,22 +238,35 @@ ITEM_SOURCES: tuple[Callable[[Job, Room], Iterator[Item]], ...] = (
 
 
 @by_identity(times=1, each="room")
-def items_of(job: Job, room: Room) -> tuple[Item, ...]:
-    """Return the items of a room with the client's answers, in the order of the topics."""
+def asked_of(job: Job, room: Room) -> tuple[Item, ...]:
+    """Return the items of a room with the client's answers, in the order of the topics, without what they cost: that
+    takes the whole list."""
     if not room.outdoors and measured_room(room, job.house_rules).fault:
         return tuple(_answered(room, one) for one in _furniture(job, room))
-    prices = {cost.about: cost.together for cost in costs(job) if not cost.whole}
     made: dict[str, Item] = {}
     for source in ITEM_SOURCES:
         for item in source(job, room):
-            if item.key in made:
-                continue
-            cost = item.cost
-            if cost is None and item.state in ("new", "altered"):
-                paid = [prices[path] for path in item.where or (item.about,) if path in prices]
-                cost = sum(paid) if paid else None
-            made[item.key] = _answered(room, replace(item, cost=cost))
+            made.setdefault(item.key, _answered(room, item))
     return tuple(made.values())
+
+
+@by_identity(times=1, each="room")
+def items_of(job: Job, room: Room) -> tuple[Item, ...]:
+    """Return the items of a room with the client's answers and what they cost, in the order of the topics."""
+    prices = {cost.about: cost.together for cost in costs(job) if not cost.whole}
+    return tuple(_priced(item, prices) for item in asked_of(job, room))
+
+
+def items_shown(job: Job, room: Room) -> tuple[Item, ...]:
+    """Return the items of a room as its boards show them: with what they cost where that is wished."""
+    return items_of(job, room) if job.presenting.costs else asked_of(job, room)
+
+
+def _priced(item: Item, prices: Mapping[ThingPath, float]) -> Item:
+    if item.cost is not None or item.state not in ("new", "altered"):
+        return item
+    paid = [prices[path] for path in item.where or (item.about,) if path in prices]
+    return replace(item, cost=sum(paid)) if paid else item
 
 
 def _answered(room: Room, item: Item) -> Item:
@@ -265,7 +278,7 @@ def samples_of(job: Job) -> tuple[tuple[str, tuple[str, ...]], ...]:
     """Return the samples to bring, each once, with the rooms they are for."""
     found: dict[str, list[str]] = {}
     for room in job.rooms:
-        for item in items_of(job, room):
+        for item in asked_of(job, room):
             if item.sample and (item.answer is None or item.answer.says != "no"):
                 found.setdefault(item.sample, []).append(room.name)
     return tuple((sample, tuple(dict.fromkeys(rooms))) for sample, rooms in found.items())

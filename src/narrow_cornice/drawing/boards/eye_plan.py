@@ -6,6 +6,7 @@ import math
 
 from msgspec.structs import replace
 
+from narrow_cornice.boards.plain import plain_room
 from narrow_cornice.boards.viewpoints import viewpoint_of
 from narrow_cornice.drawing.floor_cloth import floor_cloth
 from narrow_cornice.drawing.marks import Area, Drawing, Handle, Label, Mark, Pen, Stroke, bounds_of
@@ -19,7 +20,7 @@ REACH = 2600.0  # mm that the angle is drawn out to
 @by_identity(times=1, each="room")
 def eye_plan(job: Job, room: Room) -> Drawing:
     """Return the plan with the eye; both the eye and the place it looks at can be moved."""
-    plan = floor_cloth(room, job.house_rules, job.colours, job.settings, 0.0)
+    plan = floor_cloth(plain_room(room), job.house_rules, job.colours, job.settings, 0.0)
     view = viewpoint_of(room, job.house_rules)
     if view is None or room.outdoors:
         words = plan.subtitle if view is None else "Outdoors the eye is moved on the bench."

@@ -8,7 +8,7 @@ from functools import partial
 from narrow_cornice.boards.viewpoints import viewpoint_of
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coloured.room_palette import palette_of_room
-from narrow_cornice.derived.presented.items import items_of, samples_of
+from narrow_cornice.derived.presented.items import asked_of, samples_of
 from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.drawing.boards.sheet import Box, Laid, made_small
 from narrow_cornice.drawing.coloured import drawn_colours
@@ -120,8 +120,8 @@ def _room(laid: Laid, job: Job, room: Room, box: Box) -> Iterator[Mark]:
 
 def _facts(laid: Laid, job: Job, box: Box) -> Iterator[Mark]:
     lines = []
-    new = sum(item.state == "new" for room in job.rooms for item in items_of(job, room))
-    kept = sum(item.state in ("kept", "moved", "altered") for room in job.rooms for item in items_of(job, room))
+    new = sum(item.state == "new" for room in job.rooms for item in asked_of(job, room))
+    kept = sum(item.state in ("kept", "moved", "altered") for room in job.rooms for item in asked_of(job, room))
     lines.append(f"{len(job.rooms)} rooms, {new} things new, {kept} kept, altered or moved")
     programme = programme_of(job)
     if programme.works and not programme.fault:

@@ -3,6 +3,7 @@ parts that are marked on it."""
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
 from typing import Literal
 
 from msgspec.structs import replace
@@ -66,25 +67,8 @@ def photo_drawing(
     def at(spot: Spot) -> Point:
         return (x + spot[0] * WIDE, spot[1] * tall)
 
-    names = {one.key: one.words for one in surfaces_of(job, room)}
     if shown == "as it is" or part_id:
-        for part in photo.parts:
-            path = ClientPhotoPath(room.id, photo.id, part.id)
-            chosen = part.id == part_id
-            pen = Pen("verdigris", 1.8 if chosen else 1.0, dashed=not chosen)
-            for ring in (part.outline, *part.holes):
-                marks.append(Stroke(tuple(at(spot) for spot in ring), pen, closed=True, about=path))
-            marks.append(Area(tuple(at(spot) for spot in part.outline), "#2e6b6012", path))
-            if shown == "as it is":
-                middle = (
-                    sum(spot[0] for spot in part.outline) / len(part.outline),
-                    sum(spot[1] for spot in part.outline) / len(part.outline),
-                )
-                tone, _ = tone_of_part(job, room, part)
-                words = names.get(part.surface, part.surface.replace("@", " "))
-                marks.append(
-                    Label(at(middle), words if tone else f"{words}: no colour", 9, "ink", patch=True, about=path)
-                )
+        marks += _parts(job, room, photo, part_id, at, named=shown == "as it is")
     if len(placed) > 1:
         marks.append(Stroke(tuple(at(spot) for spot in placed), Pen("rust", 1.4)))
     for spot in placed:
@@ -99,3 +83,24 @@ def photo_drawing(
         said = "Mark its walls, trim and fronts: by a point that they are grown from, by their corners, or by the wall."
     bounds = (0.0, 0.0, x + WIDE, tall + (80.0 if shown == "beside" else 0.0))
     return Drawing(title, f"{photo.name[:60]} · {said}", tuple(marks), bounds)
+
+
+# Many parameters: the parts of a photograph as it is drawn.
+def _parts(
+    job: Job, room: Room, photo: ClientPhoto, part_id: str, at: Callable[[Spot], Point], *, named: bool
+) -> Iterator[Mark]:
+    """Yield the outlines of a photograph's parts, the chosen one firm, with what they are where they are named."""
+    names = {one.key: one.words for one in surfaces_of(job, room)}
+    for part in photo.parts:
+        path = ClientPhotoPath(room.id, photo.id, part.id)
+        chosen = part.id == part_id
+        pen = Pen("verdigris", 1.8 if chosen else 1.0, dashed=not chosen)
+        for ring in (part.outline, *part.holes):
+            yield Stroke(tuple(at(spot) for spot in ring), pen, closed=True, about=path)
+        yield Area(tuple(at(spot) for spot in part.outline), "#2e6b6012", path)
+        if named:
+            count = len(part.outline)
+            middle = (sum(x for x, _ in part.outline) / count, sum(y for _, y in part.outline) / count)
+            tone, _ = tone_of_part(job, room, part)
+            words = names.get(part.surface, part.surface.replace("@", " "))
+            yield Label(at(middle), words if tone else f"{words}: no colour", 9, "ink", patch=True, about=path)

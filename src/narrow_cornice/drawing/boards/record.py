@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from narrow_cornice.derived.presented.items import Item, items_of, samples_of
+from narrow_cornice.derived.presented.items import Item, items_shown, samples_of
 from narrow_cornice.drawing.boards.pages import LETTERS, MARGIN, PAGE, Line, beside_one_another, heading, in_pages
 from narrow_cornice.drawing.boards.sheet import Box, Letters
 from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, Stroke
@@ -36,7 +36,7 @@ def record_lines(job: Job) -> tuple[Asked, ...]:
     """Return the record line by line: each room with its items, then the samples."""
     made: list[Asked] = []
     for room in job.rooms:
-        items = items_of(job, room)
+        items = items_shown(job, room)
         if items:
             made.append(Asked(room.name, room))
             made += [Asked("", room, item) for item in items]
@@ -107,7 +107,7 @@ def _row(job: Job, room: Room, item: Item, y: float) -> Iterator[Mark]:
 def asked_item(job: Job, room: Room, key: str) -> tuple[Item, int, int] | None:
     """Return the item that is asked, its number among those of its room and how many these are; where none is chosen
     the first that has no answer."""
-    items = items_of(job, room)
+    items = items_shown(job, room)
     if not items:
         return None
     chosen = next((number for number, item in enumerate(items) if item.key == key), None)

@@ -9,7 +9,7 @@ from functools import partial
 from narrow_cornice.boards.reasons import Reason, reasons_of
 from narrow_cornice.boards.viewpoints import viewpoint_of
 from narrow_cornice.derived.coloured.room_palette import Shade, palette_of_room
-from narrow_cornice.derived.presented.items import Item, items_of
+from narrow_cornice.derived.presented.items import Item, items_shown
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.boards.sheet import Box, Laid, Letters, made_small
 from narrow_cornice.drawing.coloured import colours_of, drawn_colours
@@ -80,7 +80,7 @@ def laid_board(job: Job, room: Room) -> Laid:
         lambda box: _section(job, room, box, letters),
     )
     x = margin + left + gap
-    items = items_of(job, room)
+    items = items_shown(job, room)
     y = _finishes(laid, items, Box(x, top, right, tall - margin - top), room)
     reasons = reasons_of(job, room)
     _lists(laid, job, room, items, reasons, Box(x, y, right, tall - margin - y))

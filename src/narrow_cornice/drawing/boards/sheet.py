@@ -136,19 +136,19 @@ def made_small(drawing: Drawing, box: Box, *, left: bool = False) -> list[Mark]:
     return [made for mark in drawing.marks if (made := _small(mark, at, scale)) is not None]
 
 
-def _fine(pen: Pen | None) -> Pen | None:
-    return None if pen is None else Pen(pen.colour, max(0.1, pen.weight * FINE), pen.dashed)
+def _fine(pen: Pen | None, fine: float) -> Pen | None:
+    return None if pen is None else Pen(pen.colour, max(0.1, pen.weight * fine), pen.dashed)
 
 
-def _small(mark: Mark, at: Callable[[Point], Point], scale: float) -> Mark | None:
+def _small(mark: Mark, at: Callable[[Point], Point], scale: float, fine: float = FINE) -> Mark | None:
     if isinstance(mark, Area):
-        return replace(mark, points=tuple(at(point) for point in mark.points), pen=_fine(mark.pen))
+        return replace(mark, points=tuple(at(point) for point in mark.points), pen=_fine(mark.pen, fine))
     if isinstance(mark, Areas):
         (left, top), (right, low) = at(mark.box[:2]), at(mark.box[2:])
         outlines = tuple(tuple(at(point) for point in one) for one in mark.outlines)
-        return replace(mark, outlines=outlines, box=(left, top, right, low), pen=_fine(mark.pen))
+        return replace(mark, outlines=outlines, box=(left, top, right, low), pen=_fine(mark.pen, fine))
     if isinstance(mark, Stroke):
-        return replace(mark, points=tuple(at(point) for point in mark.points), pen=_fine(mark.pen) or mark.pen)
+        return replace(mark, points=tuple(at(point) for point in mark.points), pen=_fine(mark.pen, fine) or mark.pen)
     if isinstance(mark, Strip):
         along = (mark.along[0] * scale, mark.along[1] * scale)
         across = (mark.across[0] * scale, mark.across[1] * scale)
@@ -156,6 +156,19 @@ def _small(mark: Mark, at: Callable[[Point], Point], scale: float) -> Mark | Non
     if isinstance(mark, Photograph):
         return replace(mark, corner=at(mark.corner), wide=mark.wide * scale, tall=mark.tall * scale)
     return None
+
+
+def shifted(mark: Mark, dx: float, dy: float) -> Mark:
+    """Return a mark moved on the paper."""
+
+    def at(point: Point) -> Point:
+        return (point[0] + dx, point[1] + dy)
+
+    if isinstance(mark, Handle):
+        return replace(mark, at=at(mark.at), outline=tuple(at(point) for point in mark.outline))
+    if isinstance(mark, Label):
+        return replace(mark, at=at(mark.at))
+    return _small(mark, at, 1.0, fine=1.0) or mark
 
 
 class Laid:
@@ -167,6 +180,7 @@ class Laid:
         self.wishes = wishes
         self.marks: list[Mark] = [Area(self.box.ring(), "paper")]
         self.cards: list[tuple[str, str, Box]] = []
+        self.ranges: dict[str, tuple[int, int]] = {}  # which of the marks are a card's
 
     @property
     def box(self) -> Box:
@@ -186,9 +200,15 @@ class Laid:
         self.cards.append((key, self.words(key, called), box))
         if wish.left_out:
             return
-        about = CardPath(self.board, key)
+        about, first = CardPath(self.board, key), len(self.marks)
         self.marks += draw(box)
         self.marks.append(Handle((box.x, box.y), about, box.ring()))
+        self.ranges[key] = (first, len(self.marks))
+
+    def with_moved(self, key: str, dx: float, dy: float) -> tuple[Mark, ...]:
+        """Return the marks of the sheet with those of one card moved: what a hand sees while it moves one."""
+        first, end = self.ranges.get(key, (0, 0))
+        return (*self.marks[:first], *(shifted(mark, dx, dy) for mark in self.marks[first:end]), *self.marks[end:])
 
     def drawing(self, title: str, said: str) -> Drawing:
         """Return the sheet."""

@@ -5,12 +5,14 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from narrow_cornice.boards.plain import plain_room
 from narrow_cornice.boards.viewpoints import SIZE, eye_of
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.layers import layers_of
 from narrow_cornice.derived.coated.pieces import BOARDED
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.derived.zoned.lamps import hung_lamps
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.in_perspective.lit_faces import lit_bodies
 from narrow_cornice.drawing.in_perspective.shell import ceiling_on, floor_on, walls_on
@@ -128,6 +130,31 @@ def _quad(left: float, wide: float, back: float, deep: float) -> list[Point]:
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
 @by_identity(times=2, each="room")
+def _drawn(
+    room: Room,
+    changed_rules: dict[str, float],
+    coatings: tuple[Coating, ...],
+    colours: tuple[Colour, ...],
+    fabrics: tuple[Fabric, ...],
+    view: Viewpoint | None,
+    by_lamp: bool,
+) -> Drawing:
+    title = f"{room.name[:60]}, in perspective"
+    scene = scene_of(room, changed_rules, coatings, colours, fabrics, by_lamp)
+    if scene is None or view is None:
+        fault = measured_room(room, changed_rules).fault or "There is nothing to see yet."
+        return Drawing(title, fault, (), PAGE)
+    seen = seen_from(scene.there, eye_of(view, changed_rules))
+    edge = ((0.0, 0.0), (SIZE[0], 0.0), SIZE, (0.0, SIZE[1]))
+    back = Area(edge, SKY if room.outdoors else "#d8cdbb")
+    marks = (back, *_marks(seen, scene.paints), Stroke(edge, Pen("ink", 1.0), closed=True))
+    lamps = by_lamp and bool(hung_lamps(room, changed_rules))
+    light = "as its lamps light it" if lamps else "in its own colours" + (", for want of lamps" if by_lamp else "")
+    said = f"{light} · {view.angle:g}° across the picture · plumb lines drawn plumb"
+    return Drawing(title, said, marks, PAGE)
+
+
+# Many parameters: the room, what of the job it is drawn with, and from where.
 def room_in_perspective(
     room: Room,
     changed_rules: dict[str, float],
@@ -138,18 +165,7 @@ def room_in_perspective(
     by_lamp: bool = False,
 ) -> Drawing:
     """Return a room as it is seen from a viewpoint; one that is not measured yet as a sheet that says so."""
-    title = f"{room.name[:60]}, in perspective"
-    scene = scene_of(room, changed_rules, coatings, colours, fabrics, by_lamp)
-    if scene is None or view is None:
-        fault = measured_room(room, changed_rules).fault or "There is nothing to see yet."
-        return Drawing(title, fault, (), PAGE)
-    seen = seen_from(scene.there, eye_of(view, changed_rules))
-    edge = ((0.0, 0.0), (SIZE[0], 0.0), SIZE, (0.0, SIZE[1]))
-    back = Area(edge, SKY if room.outdoors else "#d8cdbb")
-    marks = (back, *_marks(seen, scene.paints), Stroke(edge, Pen("ink", 1.0), closed=True))
-    light = "as its lamps light it" if by_lamp else "in its own colours"
-    said = f"{light} · {view.angle:g}° across the picture · plumb lines drawn plumb"
-    return Drawing(title, said, marks, PAGE)
+    return _drawn(plain_room(room), changed_rules, coatings, colours, fabrics, view, by_lamp)
 
 
 def _marks(seen: Seen, paints: tuple[Paint, ...]) -> list[Mark]:

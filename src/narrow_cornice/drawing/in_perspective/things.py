@@ -33,6 +33,7 @@ from narrow_cornice.zones.plan_shapes import Footprint
 BULK = "#e9e1d3"
 PIECE = "#cdbb9b"
 SHADE = "#efe3c4"
+SHADE_WIDE = 130.0  # mm, half of it
 STEM = "#4d463f"
 GLASS = "#e3ecea70"
 BEFORE_WINDOW = 70.0  # mm that cloth hangs before its wall
@@ -227,11 +228,13 @@ def lamps_on(stage: Stage, measured: MeasuredRoom, changed_rules: dict[str, floa
     for one in hung_lamps(measured.room, changed_rules):
         x, y = one.spot
         about = LampPath(measured.room.id, one.lamp.id)
-        ceiling = measured.ceiling.at(x, y)
+        ceiling = min(measured.ceiling.at(*point) for point in ((x, y), *_round(one, SHADE_WIDE)))  # under slopes too
         if one.height > ceiling - 120.0:  # in the ceiling
             stage.block(_round(one, 60.0), ceiling - 18.0, ceiling - 1.0, SHADE, about, FINE)
             continue
-        stage.block(_round(one, 130.0), one.height - 60.0, min(ceiling - 1.0, one.height + 120.0), SHADE, about, FINE)
+        stage.block(
+            _round(one, SHADE_WIDE), one.height - 60.0, min(ceiling - 1.0, one.height + 120.0), SHADE, about, FINE
+        )
         if not one.lamp.wall:
             hangs = one.height > 1700.0 and one.kind.layer != "task"
             low, high = (one.height + 120.0, ceiling) if hangs else (0.0, one.height - 60.0)

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from narrow_cornice.derived.presented.items import Item, items_of
+from narrow_cornice.derived.presented.items import Item, asked_of
 from narrow_cornice.job.edits.presented_edits import answer_item
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Room
@@ -20,7 +20,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
     for room in seen.job.rooms:
         if not room.presented.answers:
             continue
-        items = items_of(seen.job, room)
+        items = asked_of(seen.job, room)
         yield from (_refused(room, item) for item in items if item.answer is not None and item.answer.says == "no")
         waiting = [item for item in items if item.answer is None or item.answer.says == "later"]
         if waiting:

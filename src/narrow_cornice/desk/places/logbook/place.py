@@ -41,6 +41,12 @@ def _words() -> WordsOf:
     return {EntryPath: rows.entry_words, LeftOverPath: rows.left_over_words, LessonPath: rows.lesson_words}
 
 
+def _beside() -> WordsOf:
+    from narrow_cornice.desk.places.logbook import rows
+
+    return {**_words(), EntryPath: rows.entry_day}
+
+
 def _diary(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.logged.diary import written_diary
 
@@ -105,7 +111,7 @@ PLACE = Place(
     room_rows=_room_rows,
     shows=(EntryPath, LeftOverPath, LessonPath),
     rows=_rows,
-    words=_words,
+    words=_beside,
     names=_words,
     leaves=(
         Leaf(

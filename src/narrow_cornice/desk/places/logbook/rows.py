@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from functools import partial
+from typing import get_args
 
 from msgspec.structs import replace
 
@@ -29,7 +30,7 @@ from narrow_cornice.drawing.site_diary import day_words
 from narrow_cornice.finishes.spread import LOSSES
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import LeftTin
-from narrow_cornice.job.logged import Entry
+from narrow_cornice.job.logged import Entry, Measured
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import EntryPath, LeftOverPath, LessonPath
 from narrow_cornice.logbook.left_overs import MustBeLeft, OnShelf, must_be_left, on_shelf
@@ -39,6 +40,7 @@ from narrow_cornice.logbook.worked_out import area_of, entry_of_work, reckoned_h
 from narrow_cornice.units.dates import today
 
 KINDS = tuple((kind, kind) for kind in ("painted", "fitted", "built", "laid", "hung", "prepared", "other"))
+UNITS = (("", "not said"), *((unit, unit) for unit in get_args(Measured) if unit))
 TICKED = 8  # works of the programme that are offered to be ticked
 
 
@@ -116,6 +118,12 @@ def entry_words(job: Job, path: EntryPath) -> str:
     return entry.words[:60] if entry is not None else ""
 
 
+def entry_day(job: Job, path: EntryPath) -> str:
+    """Return the day of an entry, for what stands beside it."""
+    entry = _entry(job, path)
+    return day_words(entry.day) if entry is not None else ""
+
+
 def entry_rows(bench: Bench, job: Job, path: EntryPath) -> Iterator[Row]:
     """Yield an entry of the logbook, with what is reckoned beside what was written."""
     entry = _entry(job, path)
@@ -152,7 +160,7 @@ def entry_rows(bench: Bench, job: Job, path: EntryPath) -> Iterator[Row]:
         yield ChoiceRow("By", ways, entry.method, lambda value: change(method=value))
     else:
         yield SizeRow("How much", _shown(entry.amount), "not said", number("amount", "amount", 1e7))
-        yield TextRow("Of what unit", entry.unit, lambda text: change(unit=text.strip()[:40]))
+        yield ChoiceRow("Of", UNITS, entry.unit, lambda value: change(unit=value))
     reckoned = reckoned_hours(job, entry) if entry.work and bench.is_counted else None
     hint = f"{reckoned:.1f} reckoned" if reckoned is not None else "not said"
     yield SizeRow("Hours", _shown(entry.hours), hint, number("hours", "hours", 2000.0))

@@ -184,6 +184,7 @@ class PresentPage(DrawingPage):
         super().first_sight()
         leaf = self.leaf()
         self.canvas.pointing = leaf is not None and leaf.key == "photo" and bool(way_of(self.session.view.pointing))
+        self.canvas.offer_tools(None if leaf is not None and leaf.key in ("seen", "compare") else ("whole", "alone"))
 
     def turn(self, way: int) -> None:
         """Move the slide between two pictures."""
@@ -254,7 +255,7 @@ class PresentPage(DrawingPage):
         """Return the edit that a card or the eye moved to a place of the drawing means."""
         job, room = self.session.job, self.session.room()
         if isinstance(about, CardPath):
-            laid = laid_board(job, job.room(about.board)) if about.board else laid_house(job)
+            laid = self._laid(about)
             box = next((box for key, _, box in laid.cards if key == about.key), None)
             held = self._held_card
             if box is None or held is None:
@@ -272,7 +273,11 @@ class PresentPage(DrawingPage):
         )
         return edits.see_from(room.id, made)
 
-    _held_card: Spot | None = None
+    _held_card: Spot | None = None  # where a card was taken hold of, while it is moved
+
+    def _laid(self, about: CardPath) -> Laid:
+        job = self.session.job
+        return laid_board(job, job.room(about.board)) if about.board else laid_house(job)
 
     def _dragged(self, about: ThingPath, x: float, y: float) -> None:
         """Show the drawing as it would be; the job waits until it is let go."""
@@ -280,6 +285,12 @@ class PresentPage(DrawingPage):
             self._held_card = (x, y)
         if isinstance(about, SlidePath):
             self.session.look(slid=min(1.0, max(0.0, x / WIDE)))
+            return
+        if isinstance(about, CardPath):
+            laid, (held_x, held_y) = self._laid(about), self._held_card
+            drawing = laid.drawing("", "")
+            marks = laid.with_moved(about.key, x - held_x, y - held_y)
+            self.canvas.show_dragged(replace(drawing, marks=marks), "", about)
             return
         edit, seen, room = self._moved(about, x, y), self.places.seen_as(self.session.view), self.session.room()
         if edit is None or seen is None or room is None:

@@ -135,9 +135,11 @@ def _of_all(job: Job) -> object:
 
 def _stands(job: Job) -> bool:
     """Return whether every item of every room has been answered."""
-    from narrow_cornice.derived.presented.items import items_of
+    from narrow_cornice.derived.presented.items import asked_of
 
-    items = [item for room in job.rooms for item in items_of(job, room)]
+    if not all(room.presented.answers for room in job.rooms):
+        return False
+    items = [item for room in job.rooms for item in asked_of(job, room)]
     return bool(items) and all(item.answer is not None for item in items)
 
 
