@@ -13,7 +13,7 @@ from hypothesis import HealthCheck, settings
 from thorough import many
 
 settings.register_profile(
-    "usual", deadline=None, max_examples=many(25, 100), suppress_health_check=[HealthCheck.too_slow]
+    "usual", deadline=None, max_examples=many(20, 100), suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("usual")
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QEvent, QPoint, Qt
@@ -156,3 +157,18 @@ def gone(window: MainWindow) -> None:
     window.deleteLater()
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
     QApplication.processEvents()
+
+
+def until(done: Callable[[], bool]) -> None:
+    """Wait until something is so."""
+    for _ in range(800):
+        settle()
+        if done():
+            return
+        QTest.qWait(10)
+    raise AssertionError("it never came")
+
+
+def counted(window: MainWindow) -> None:
+    """Wait until all that the window shows is worked out."""
+    until(lambda: window.bench.is_counted and not window.aside.waits)

@@ -109,7 +109,7 @@ def test_anybody_can_do_anything(window: MainWindow, seed: int, monkeypatch: pyt
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_a, **_k: ("", ""))
     changes: list[str] = []
     window.session.changed.connect(changes.append)
-    for step in range(many(100, 260)):
+    for step in range(many(80, 260)):
         act(window, pick)
         if step % 5 == 0:
             QApplication.processEvents()

@@ -3,14 +3,12 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from driving import choose, errands_over, field, press, settle, type_into, write_printed
+from driving import choose, counted, errands_over, field, press, type_into, until, write_printed
 from PIL import Image
 from PyQt6.QtGui import QGuiApplication
-from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.desk.bench_rows import ButtonsRow
@@ -27,17 +25,8 @@ def logbook(window: MainWindow, leaf: str = "diary", seen_as: str = "", selected
     window.session.look(place="logbook", leaf=leaf, seen_as=seen_as, room_id="r1", selected=selected)
     page = window.page("logbook")
     assert isinstance(page, LogbookPage)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     return page
-
-
-def until(done: Callable[[], bool]) -> None:
-    for _ in range(800):
-        settle()
-        if done():
-            return
-        QTest.qWait(10)
-    raise AssertionError("it never came")
 
 
 def test_what_was_done_is_written_put_right_and_undone(window: MainWindow) -> None:
@@ -46,16 +35,16 @@ def test_what_was_done_is_written_put_right_and_undone(window: MainWindow) -> No
     type_into(field(window, "Write"), "2.5 L Sedge on the walls, 14 m², 3 h, batch 4711")
     entry = window.session.job.logbook.entries[-1]
     assert (entry.room, entry.colour, entry.litres, entry.batch) == ("r1", "sedge", 2.5, "4711")
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     assert len(page.sheet_of("diary").sheet.rows) == before + 1
     window.session.select(EntryPath(entry.id))
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     type_into(field(window, "Litres"), "2.8")
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     type_into(field(window, "Hours"), "3.5")
     now = next(one for one in window.session.job.logbook.entries if one.id == entry.id)
     assert (now.litres, now.hours) == (2.8, 3.5)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "Take it out of the logbook")
     assert len(window.session.job.logbook.entries) == before
     for _ in range(4):
@@ -113,7 +102,7 @@ def test_left_overs_are_told_where_they_are(window: MainWindow) -> None:
     logbook(window, "left", selected=LeftOverPath(tin.id))
     type_into(field(window, "Where"), "under the stair")
     assert window.session.job.left_paint[-1].kept == "under the stair"
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "Used up")
     assert tin.id not in [one.id for one in window.session.job.left_paint]
 

@@ -459,7 +459,7 @@ def told_by_the_map(what: str) -> set[str]:
     return set(re.findall(r"`(src/[^`]+)`", row))
 
 
-@pytest.mark.parametrize("what", list(CASES)[:: many(2, 1)])
+@pytest.mark.parametrize("what", list(CASES)[:: many(3, 1)])
 def test_the_files_that_the_map_names_are_enough(what: str, tmp_path: Path) -> None:
     change, works = CASES[what]
     named = told_by_the_map(what)

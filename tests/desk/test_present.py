@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from driving import choose, errands_over, field, pick, press, settle, type_into, write_printed
+from driving import choose, counted, errands_over, field, pick, press, settle, type_into, until, write_printed
 from PIL import Image
-from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.boards.viewpoints import viewpoint_of
@@ -26,17 +24,8 @@ def present(window: MainWindow, leaf: str, seen_as: str = "", selected: object =
     window.session.look(place="present", leaf=leaf, seen_as=seen_as, room_id=room, selected=selected, pointing="")
     page = window.page("present")
     assert isinstance(page, PresentPage)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     return page
-
-
-def until(done: Callable[[], bool]) -> None:
-    for _ in range(800):
-        settle()
-        if done():
-            return
-        QTest.qWait(10)
-    raise AssertionError("it never came")
 
 
 def test_the_eye_is_moved_and_typed(window: MainWindow) -> None:
@@ -78,15 +67,15 @@ def test_a_card_is_moved_worded_and_left_out(window: MainWindow) -> None:
     page._dropped(about, 121.0, 200.0)
     wish = window.session.job.room("r5").presented.cards["palette"]
     assert wish.at is not None
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     type_into(field(window, "In your words"), "What it is made of")
     assert window.session.job.room("r5").presented.cards["palette"].words == "What it is made of"
     rows = page.sheet_of("board").sheet.rows
     assert any(row.about == about for row in rows)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "Where the rule has it")
     assert window.session.job.room("r5").presented.cards["palette"].at is None
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     pick(window, "Paper", "A4")
     assert window.session.job.presenting.paper == "A4"
 
@@ -98,7 +87,7 @@ def test_the_slide_is_moved_by_hand_and_by_keys(window: MainWindow) -> None:
     assert window.session.view.slid == pytest.approx(0.25)
     page.turn(1)
     assert window.session.view.slid == pytest.approx(0.33)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     assert page.sheet_of("compare").sheet.rows
     scheme = window.session.job.schemes[0]
     pick(window, "Against", scheme.name)
@@ -111,20 +100,20 @@ def test_items_are_answered_one_by_one_with_the_keyboard(window: MainWindow) -> 
     items = items_of(job, job.room("r5"))
     for letter in "ynl":
         page.canvas.letter.emit(letter)
-        until(lambda: window.bench.is_counted and not window.aside.waits)
+        counted(window)
     answers = window.session.job.room("r5").presented.answers
     assert [answers[item.key].says for item in items[:3]] == ["yes", "no", "later"]
     assert all(one.day is not None for one in answers.values())
     assert window.session.view.selected == ItemPath("r5", items[3].key)
     page.step_wall(-1)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     assert window.session.view.selected == ItemPath("r5", items[2].key)
     type_into(field(window, "Because"), "when the tiles are here")
     assert window.session.job.room("r5").presented.answers[items[2].key].because == "when the tiles are here"
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "No answer after all")
     assert items[2].key not in window.session.job.room("r5").presented.answers
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "Go to where it is decided")
     assert window.session.view.place != "present"
 
@@ -141,14 +130,14 @@ def test_a_photograph_is_brought_in_marked_and_repainted(
     page = present(window, "photo")
     page.take_file(path)
     errands_over(window.session)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     photo = window.session.job.room("r5").presented.photos[-1]
     assert photo.name == "wash room"
     press(window, "Grow from a point")
     assert page.canvas.pointing
     page.canvas.pointed.emit(300.0, 500.0)
     errands_over(window.session)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     (part,) = window.session.job.room("r5").presented.photos[-1].parts
     assert max(x for x, _ in part.outline) == pytest.approx(0.5, abs=0.03)
     assert window.session.view.selected == ClientPhotoPath("r5", photo.id, part.id)
@@ -156,7 +145,7 @@ def test_a_photograph_is_brought_in_marked_and_repainted(
     pick(window, "Colour", colour.name)
     assert window.session.job.room("r5").presented.photos[-1].parts[0].colour == colour.id
     window.session.select(ClientPhotoPath("r5", photo.id))
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "Corner by corner")
     for x, y in ((900.0, 100.0), (1500.0, 100.0), (1500.0, 900.0)):
         page.canvas.pointed.emit(x, y)

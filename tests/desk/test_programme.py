@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from driving import choose, errands_over, field, press, settle, type_into, write_printed
-from PyQt6.QtTest import QTest
+from driving import choose, counted, errands_over, field, press, settle, type_into, until, write_printed
 from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.derived.programmed.programme import programme_of
@@ -29,17 +27,8 @@ def programme(window: MainWindow, leaf: str = "works", key: str = "") -> Program
     window.session.look(place="programme", leaf=leaf, seen_as="", room_id="r1", selected=selected)
     page = window.page("programme")
     assert isinstance(page, ProgrammePage)
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     return page
-
-
-def until(done: Callable[[], bool]) -> None:
-    for _ in range(800):
-        settle()
-        if done():
-            return
-        QTest.qWait(10)
-    raise AssertionError("it never came")
 
 
 def notes(window: MainWindow) -> str:
@@ -81,7 +70,7 @@ def test_a_work_is_dragged_to_a_day_and_let_go_again(window: MainWindow) -> None
     settle()
     now = programme_of(window.session.job)
     assert now.plan.placed["r1:coat:ceiling:1"].start // DAY == last
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "Let it go to any day")
     assert window.session.job.programme.wishes == {}
     window.session.undo()
@@ -98,12 +87,12 @@ def test_what_is_said_of_a_work_is_typed(window: MainWindow) -> None:
     assert "Dry by" in notes(window)
     programme(window)
     press(window, "Add a work of your own")
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     type_into(field(window, "Name"), "hang the curtains")
     type_into(field(window, "Hours"), "2.5")
     own = window.session.job.programme.own[-1]
     assert (own.name, own.hours, own.room) == ("hang the curtains", 2.5, "r1")
-    until(lambda: window.bench.is_counted and not window.aside.waits)
+    counted(window)
     press(window, "Remove hang the curtains")
     assert all(one.name != "hang the curtains" for one in window.session.job.programme.own)
 

@@ -7,10 +7,9 @@ from collections.abc import Iterator, Sequence
 from msgspec.structs import replace
 
 from narrow_cornice.boards.before import held_against
-from narrow_cornice.boards.viewpoints import SIZE, viewpoint_of
+from narrow_cornice.boards.viewpoints import SIZE
 from narrow_cornice.drawing.boards.sheet import Box, made_small
-from narrow_cornice.drawing.coloured import drawn_colours
-from narrow_cornice.drawing.in_perspective.room_in_perspective import room_in_perspective
+from narrow_cornice.drawing.in_perspective.room_in_perspective import seen_of
 from narrow_cornice.drawing.marks import Area, Areas, Drawing, Handle, Label, Mark, Pen, Point, Stroke, areas
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import SlidePath
@@ -22,14 +21,10 @@ from narrow_cornice.perspective.cutting_faces import clipped, parted
 def both(job: Job, room: Room, by_lamp: bool = False) -> tuple[str, Drawing, Drawing]:
     """Return what a room is held against in words, that in perspective, and the room itself, from the same eye."""
     words, other = held_against(job, room)
-    view = viewpoint_of(room, job.house_rules)
-    colours, fabrics = drawn_colours(job.colours, job.coverings), tuple(job.fabrics)
-
-    def seen(one: Room) -> Drawing:
-        return room_in_perspective(one, job.house_rules, job.paints, colours, fabrics, view, by_lamp)
-
-    now = seen(room)
-    there = seen(other) if other is not None else Drawing("", f"{words} has no such room.", (), now.bounds)
+    now = seen_of(job, room, by_lamp=by_lamp)
+    there = Drawing("", f"{words} has no such room.", (), now.bounds)
+    if other is not None:
+        there = seen_of(job, other, by_lamp=by_lamp, eye_of_room=room)
     return words, there, now
 
 

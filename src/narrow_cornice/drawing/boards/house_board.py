@@ -5,14 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from narrow_cornice.boards.viewpoints import viewpoint_of
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coloured.room_palette import palette_of_room
 from narrow_cornice.derived.presented.items import asked_of, samples_of
 from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.drawing.boards.sheet import Box, Laid, made_small
-from narrow_cornice.drawing.coloured import drawn_colours
-from narrow_cornice.drawing.in_perspective.room_in_perspective import room_in_perspective
+from narrow_cornice.drawing.in_perspective.room_in_perspective import seen_of
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke
 from narrow_cornice.drawing.site_diary import said_of
 from narrow_cornice.job.model import Job, Room
@@ -89,14 +87,7 @@ def _room(laid: Laid, job: Job, room: Room, box: Box) -> Iterator[Mark]:
     letters, about = laid.letters, RoomPath(room.id)
     name = letters.height(10) * 1.15
     ribbon = letters.height(8) * 0.9
-    drawing = room_in_perspective(
-        room,
-        job.house_rules,
-        job.paints,
-        drawn_colours(job.colours, job.coverings),
-        tuple(job.fabrics),
-        viewpoint_of(room, job.house_rules),
-    )
+    drawing = seen_of(job, room)
     tall = box.tall - name - ribbon
     wide = min(box.wide, tall * 1.6)
     place = Box(box.x, box.y, wide, wide / 1.6)

@@ -7,14 +7,13 @@ from collections.abc import Iterator, Sequence
 from functools import partial
 
 from narrow_cornice.boards.reasons import Reason, reasons_of
-from narrow_cornice.boards.viewpoints import viewpoint_of
 from narrow_cornice.derived.coloured.room_palette import Shade, palette_of_room
 from narrow_cornice.derived.presented.items import Item, items_shown
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.boards.sheet import Box, Laid, Letters, made_small
 from narrow_cornice.drawing.coloured import colours_of, drawn_colours
 from narrow_cornice.drawing.frames import Frame
-from narrow_cornice.drawing.in_perspective.room_in_perspective import room_in_perspective
+from narrow_cornice.drawing.in_perspective.room_in_perspective import seen_of
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.room_colours import ink_on
 from narrow_cornice.drawing.section import section_marks
@@ -103,14 +102,7 @@ def _title(laid: Laid, job: Job, room: Room, box: Box) -> Iterator[Mark]:
 
 
 def _view(job: Job, room: Room, box: Box) -> Iterator[Mark]:
-    drawing = room_in_perspective(
-        room,
-        job.house_rules,
-        job.paints,
-        drawn_colours(job.colours, job.coverings),
-        tuple(job.fabrics),
-        viewpoint_of(room, job.house_rules),
-    )
+    drawing = seen_of(job, room)
     if not drawing.marks:
         yield from _empty(box, drawing.subtitle)
         return

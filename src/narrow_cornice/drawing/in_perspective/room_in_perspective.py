@@ -6,14 +6,14 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from narrow_cornice.boards.plain import plain_room
-from narrow_cornice.boards.viewpoints import SIZE, eye_of
+from narrow_cornice.boards.viewpoints import SIZE, eye_of, viewpoint_of
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.coated.layers import layers_of
 from narrow_cornice.derived.coated.pieces import BOARDED
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.derived.zoned.lamps import hung_lamps
-from narrow_cornice.drawing.coloured import colours_of
+from narrow_cornice.drawing.coloured import colours_of, drawn_colours
 from narrow_cornice.drawing.in_perspective.lit_faces import lit_bodies
 from narrow_cornice.drawing.in_perspective.shell import ceiling_on, floor_on, walls_on
 from narrow_cornice.drawing.in_perspective.stage import Paint, Stage
@@ -26,7 +26,7 @@ from narrow_cornice.drawing.in_perspective.things import (
 )
 from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, Point, Stroke, areas
 from narrow_cornice.job.finishes import Colour, Paint as Coating, group_and_thing
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import PiecePath
 from narrow_cornice.job.presented import Viewpoint
 from narrow_cornice.job.rules import house_rules_of
@@ -166,6 +166,14 @@ def room_in_perspective(
 ) -> Drawing:
     """Return a room as it is seen from a viewpoint; one that is not measured yet as a sheet that says so."""
     return _drawn(plain_room(room), changed_rules, coatings, colours, fabrics, view, by_lamp)
+
+
+def seen_of(job: Job, room: Room, *, by_lamp: bool = False, eye_of_room: Room | None = None) -> Drawing:
+    """Return a room of a job in perspective from its own eye, or from that of another state of it."""
+    view = viewpoint_of(eye_of_room or room, job.house_rules)
+    colours = drawn_colours(job.colours, job.coverings)
+    lit = by_lamp and not room.outdoors
+    return room_in_perspective(room, job.house_rules, job.paints, colours, job.fabrics, view, lit)
 
 
 def _marks(seen: Seen, paints: tuple[Paint, ...]) -> list[Mark]:

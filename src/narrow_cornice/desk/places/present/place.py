@@ -9,7 +9,6 @@ from narrow_cornice.desk.bench_rows import Row
 from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place, RowsOf, SeenAs, SizesOf, WordsOf
 from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.places.present.placing import placed_of
-from narrow_cornice.desk.seen_as import tones
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.explained.paths import ThingPath
@@ -64,13 +63,9 @@ def _words() -> WordsOf:
 
 
 def _perspective(job: Job, view: View, room: Room) -> Drawing:
-    from narrow_cornice.boards.viewpoints import viewpoint_of
-    from narrow_cornice.drawing.in_perspective.room_in_perspective import room_in_perspective
+    from narrow_cornice.drawing.in_perspective.room_in_perspective import seen_of
 
-    eye = viewpoint_of(room, job.house_rules)
-    return room_in_perspective(
-        room, job.house_rules, job.paints, tones(job), job.fabrics, eye, view.by_lamp and not room.outdoors
-    )
+    return seen_of(job, room, by_lamp=view.by_lamp)
 
 
 def _eye(job: Job, view: View, room: Room) -> Drawing:
@@ -94,13 +89,13 @@ def _house(job: Job, view: View, room: Room) -> Drawing:
 def _slid(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.boards.before_after import slid
 
-    return slid(job, room, view.slid, view.by_lamp and not room.outdoors)
+    return slid(job, room, view.slid, view.by_lamp)
 
 
 def _beside(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.boards.before_after import side_by_side
 
-    return side_by_side(job, room, view.by_lamp and not room.outdoors)
+    return side_by_side(job, room, view.by_lamp)
 
 
 def _photo(shown: str) -> SeenAs:
