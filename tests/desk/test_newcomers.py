@@ -330,9 +330,9 @@ class LampPage(DrawingPage):
     ],
     f"{SRC}desk/every_place.py": [
         (
-            "\n\nPLACES: tuple[Place, ...] = (BRIEF, MEASURE,",
+            "\n\nPLACES: tuple[Place, ...] = (\n    BRIEF,\n",
             "\nfrom narrow_cornice.desk.places.lamps.place import PLACE as LAMPS"
-            "\n\nPLACES: tuple[Place, ...] = (BRIEF, LAMPS, MEASURE,",
+            "\n\nPLACES: tuple[Place, ...] = (\n    BRIEF,\n    LAMPS,\n",
         )
     ],
 }

@@ -8,6 +8,8 @@ from pathlib import Path
 import pytest
 from driving import choose, counted, errands_over, field, pick, press, settle, type_into, until, write_printed
 from PIL import Image
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.boards.viewpoints import viewpoint_of
@@ -152,6 +154,14 @@ def test_a_photograph_is_brought_in_marked_and_repainted(
         until(lambda: not window.aside.waits)
     page.canvas.pointed.emit(900.0, 100.0)
     settle()
+    assert len(window.session.job.room("r5").presented.photos[-1].parts) == 2
+    window.session.select(ClientPhotoPath("r5", photo.id))
+    counted(window)
+    press(window, "Corner by corner")
+    page.canvas.pointed.emit(900.0, 100.0)
+    QTest.keyClick(page.canvas, Qt.Key.Key_Escape)
+    settle()
+    assert window.session.view.pointing == ""
     assert len(window.session.job.room("r5").presented.photos[-1].parts) == 2
     path.write_bytes(b"no picture at all")
     refused: list[object] = []

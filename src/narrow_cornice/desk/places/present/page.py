@@ -168,6 +168,7 @@ class PresentPage(DrawingPage):
         """Show the items one by one, alone on the screen."""
         self.session.look(seen_as="one")
         self.alone_wanted.emit()
+        self.focus_drawing()
 
     # ---- the drawing's own keys
 
@@ -240,6 +241,13 @@ class PresentPage(DrawingPage):
         items = items_of(job, room)
         if self.session.do_made(lambda: edits.answer_item(room.id, item.key, item.name, said, because, today())):
             self.session.select(ItemPath(room.id, items[(found[1] + 1) % len(items)].key))
+
+    def _picked(self, about: About) -> None:
+        """Give up what is being marked where nothing was picked (Escape); else select what was."""
+        if about is None and way_of(self.session.view.pointing):
+            self.session.look(pointing="")
+        else:
+            super()._picked(about)
 
     def picked_as(self, about: ThingPath) -> About:
         """Answer an item where its answer was pressed; else select what was."""
