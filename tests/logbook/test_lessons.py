@@ -15,7 +15,7 @@ from narrow_cornice.job.logged import Entry, Logbook
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.logbook.lessons import lessons_of, shrunk, what_it_changes
+from narrow_cornice.logbook.lessons import by_surface, lessons_of, shrunk, what_it_changes
 from narrow_cornice.logbook.worked_out import entry_of_work, full_spread
 
 
@@ -45,6 +45,20 @@ def test_a_loss_by_hand() -> None:
     assert lesson.now == 0.10
     assert lesson.seen == pytest.approx(seen)
     assert lesson.new == pytest.approx((4 * 0.10 + seen) / 5, abs=6e-4)
+
+
+def test_what_a_rough_surface_takes_is_no_loss() -> None:
+    """On heavy texture, which takes 1.3 times as much, the litres that are reckoned for it teach nothing new; taken as
+    smooth they would seem lost. What was seen is told by the kind of surface."""
+    job = bare()
+    walls = [key for key, finish in job.room("r1").finishes.surfaces.items() if finish.colour == "sedge"]
+    rough = edits.change_finishes({"r1": walls}, "walls", texture="heavy").apply(job)
+    paint = next(one for one in job.paints if one.id == "wall-matt")
+    litres = 20.0 * 1.3 / (full_spread(paint) * 0.9)
+    assert lessons_of(edits.log_entries((painted(litres),)).apply(rough)) == ()
+    (lesson,) = lessons_of(edits.log_entries((painted(1.3 * litres),)).apply(rough))
+    assert lesson.seen == pytest.approx(1 - 0.9 / 1.3)
+    assert by_surface(lesson) == (("heavy", lesson.seen, 1),)
 
 
 def test_more_entries_outweigh_the_habit() -> None:

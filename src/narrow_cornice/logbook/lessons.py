@@ -24,7 +24,14 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.logged import EntryKind
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.logbook.worked_out import area_of, full_spread, method_of_entry, reckoned_hours
+from narrow_cornice.logbook.worked_out import (
+    area_of,
+    full_spread,
+    method_of_entry,
+    reckoned_hours,
+    reckoned_litres,
+    texture_of_entry,
+)
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import show_money
 
@@ -56,11 +63,13 @@ TIMES: Mapping[EntryKind, tuple[str, ...]] = {
 
 
 class Seen(NamedTuple):
-    """One entry's share in a lesson: the entry, what was reckoned and what was seen."""
+    """One entry's share in a lesson: the entry, what was reckoned and what was seen, and on what kind of surface (empty
+    where that does not matter or nobody knows)."""
 
     entry: str
     reckoned: float
     seen: float
+    surface: str = ""
 
 
 class Lesson(NamedTuple):
@@ -78,6 +87,15 @@ class Lesson(NamedTuple):
     edit: Edit
 
 
+def by_surface(lesson: Lesson) -> tuple[tuple[str, float, int], ...]:
+    """Return what was seen on each kind of surface, on the mean of so many entries."""
+    groups: dict[str, list[float]] = {}
+    for one in lesson.each:
+        if one.surface:
+            groups.setdefault(one.surface, []).append(one.seen)
+    return tuple((surface, sum(seen) / len(seen), len(seen)) for surface, seen in groups.items())
+
+
 def shrunk(rule: float, seen: list[float], weight: float) -> float:
     """Return a house rule moved towards what was seen, as far as the entries outweigh it."""
     return (weight * rule + sum(seen)) / (weight + len(seen))
@@ -90,7 +108,9 @@ def lessons_of(job: Job) -> tuple[Lesson, ...]:
 
 
 def _losses(job: Job) -> Iterator[Lesson]:
-    """Yield what was lost of paint, by the way it was put on: 1 − m² · coats / (litres · full spread)."""
+    """Yield what was lost of paint, by the way it was put on. Litres are reckoned as m² · coats · what the surface
+    takes / (full spread · (1 − loss)), so that of the litres seen against those reckoned with the rule's loss
+    1 − (1 − rule) · reckoned / seen were lost."""
     rules, paints = house_rules_of(job.house_rules), {one.id: one for one in job.paints}
     weight = rules.value("lessons_weight")
     found: dict[Method, list[Seen]] = {}
@@ -98,13 +118,14 @@ def _losses(job: Job) -> Iterator[Lesson]:
         paint, area, method = paints.get(entry.paint), area_of(job, entry), method_of_entry(job, entry)
         if paint is None or not area or not entry.litres or method is None:
             continue
-        spread = area * entry.coats / entry.litres
-        full = full_spread(paint)
-        reckoned = full * (1.0 - rules.value(LOSSES[method]))
-        if not reckoned / FAR < spread < reckoned * FAR:
+        rule = rules.value(LOSSES[method])
+        plain = area * entry.coats / (full_spread(paint) * (1.0 - rule))
+        reckoned = reckoned_litres(job, entry, area) or plain
+        ratio = entry.litres / reckoned
+        if not 1 / FAR < ratio < FAR:
             continue
-        loss = min(MOST_LOSS, max(0.0, 1.0 - spread / full))
-        found.setdefault(method, []).append(Seen(entry.id, rules.value(LOSSES[method]), loss))
+        loss = min(MOST_LOSS, max(0.0, 1.0 - (1.0 - rule) / ratio))
+        found.setdefault(method, []).append(Seen(entry.id, rule, loss, texture_of_entry(job, entry)))
     for method, each in found.items():
         key = LOSSES[method]
         now = rules.value(key)

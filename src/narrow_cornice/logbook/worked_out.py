@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces, method_of
+from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces, method_of, texture_of
 from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.explained.figures import table
 from narrow_cornice.finishes.spread import Method, theoretical_spread
@@ -45,6 +45,26 @@ def method_of_entry(job: Job, entry: Entry) -> Method | None:
         return entry.method  # type: ignore[return-value]
     ways = {method_of(one.finish) for one in surfaces_of_entry(job, entry)}
     return ways.pop() if len(ways) == 1 else None
+
+
+def reckoned_litres(job: Job, entry: Entry, area: float) -> float | None:
+    """Return the litres that are reckoned for the m² and coats of an entry on the surfaces it is of, with their texture
+    and what bare stuff and wood drink; None where the job has no such surface."""
+    found = [
+        (one.painted.value, one.litres.value / one.coats.value)
+        for one in surfaces_of_entry(job, entry)
+        if one.litres is not None and one.coats is not None and one.coats.value > 0 and one.painted.value > 0
+    ]
+    whole = sum(painted for painted, _ in found)
+    if whole <= 0:
+        return None
+    return sum(litres for _, litres in found) / whole * area * entry.coats
+
+
+def texture_of_entry(job: Job, entry: Entry) -> str:
+    """Return what the surfaces of an entry are like, empty where nobody knows or they differ."""
+    textures = {texture_of(one.finish) for one in surfaces_of_entry(job, entry)}
+    return textures.pop() if len(textures) == 1 else ""
 
 
 def full_spread(paint: Paint) -> float:

@@ -34,7 +34,7 @@ from narrow_cornice.job.logged import Entry, Measured
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import EntryPath, LeftOverPath, LessonPath
 from narrow_cornice.logbook.left_overs import MustBeLeft, OnShelf, must_be_left, on_shelf
-from narrow_cornice.logbook.lessons import Lesson, lessons_of, what_it_changes
+from narrow_cornice.logbook.lessons import Lesson, by_surface, lessons_of, what_it_changes
 from narrow_cornice.logbook.reading import read_entries
 from narrow_cornice.logbook.worked_out import area_of, entry_of_work, reckoned_hours
 from narrow_cornice.units.dates import today
@@ -270,6 +270,8 @@ def lesson_rows(bench: Bench, job: Job, path: LessonPath) -> Iterator[Row]:
     yield Title(lesson.words, "what the logbook teaches")
     yield NoteRow(f"Reckoned {shown(lesson, lesson.now)}, seen {shown(lesson, lesson.seen)} on the mean.")
     yield NoteRow(f"Together {shown(lesson, lesson.new)}: {lesson.how}.", "verdigris")
+    for surface, seen, many in by_surface(lesson):
+        yield NoteRow(f"On what is {surface}: {shown(lesson, seen)} ({many} {'entry' if many == 1 else 'entries'}).")
     yield Caption("What it would change in this job")
     changes = later(bench, job, path, lambda: what_it_changes(job, lesson))
     if changes is None:
