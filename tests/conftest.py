@@ -17,7 +17,7 @@ from thorough import many
 gc.set_threshold(50_000, 20, 50)
 
 settings.register_profile(
-    "usual", deadline=None, max_examples=many(20, 100), suppress_health_check=[HealthCheck.too_slow]
+    "usual", deadline=None, max_examples=many(12, 100), suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("usual")
 

@@ -12,7 +12,7 @@ from pathlib import Path
 from narrow_cornice.job.file import encode_job, read_job
 from narrow_cornice.job.samples import demo_job, starting_job
 
-POINTS = 220
+POINTS = 120  # of the code at which a saver is killed
 
 SAVER = """
 import os, sys

@@ -119,7 +119,7 @@ def painted_at(seen: Seen, pixel: tuple[float, float]) -> int | None:
 def test_random_rooms_hide_what_rays_say_is_hidden() -> None:
     """Of rooms with boxes, turned and through one another, every pixel shows the face that a ray meets first."""
     looked = 0
-    for seed in range(many(45, 1000)):
+    for seed in range(many(30, 1000)):
         chance = random.Random(seed)
         bodies, outline = random_room(chance)
         low = outline[0]
@@ -135,7 +135,7 @@ def test_random_rooms_hide_what_rays_say_is_hidden() -> None:
                 continue  # on an edge, or where two faces are as near: either is right
             looked += 1
             assert painted_at(seen, pixel) == wanted, (seed, pixel)
-    assert looked > many(300, 8000)
+    assert looked > many(180, 8000)
 
 
 def test_order_does_not_hang_on_how_bodies_are_given() -> None:
