@@ -55,21 +55,21 @@ def _plain(what: str, before: float, after: float, places: int) -> Difference:
         return f"{value:,.{places}f}".replace(",", "\u202f")
 
     b, a = round(before, places), round(after, places)
-    return Difference(what, shown(b), shown(a), f"{'+' if a > b else '−' if a < b else ''}{shown(abs(a - b))}")
+    return Difference(what, shown(b), shown(a), f"{_sign(b, a)}{shown(abs(a - b))}")
 
 
 def _money(what: str, before: float, after: float) -> Difference:
     b, a = round(before, 2), round(after, 2)
-    return Difference(
-        what, show_money(b), show_money(a), f"{'+' if a > b else '−' if a < b else ''}{show_money(abs(a - b))}"
-    )
+    return Difference(what, show_money(b), show_money(a), f"{_sign(b, a)}{show_money(abs(a - b))}")
 
 
 def _sized(job: Job, what: str, before: float, after: float) -> Difference:
-    sign = "+" if after > before else "−" if after < before else ""
-    sizes = (show_size(one, job.settings) for one in (before, after, abs(after - before)))
-    b, a, off = sizes
-    return Difference(what, b, a, f"{sign}{off}")
+    b, a, off = (show_size(one, job.settings) for one in (before, after, abs(after - before)))
+    return Difference(what, b, a, f"{_sign(before, after)}{off}")
+
+
+def _sign(before: float, after: float) -> str:
+    return "+" if after > before else "−" if after < before else ""
 
 
 def _given_back(job: Job, room: Room) -> float:

@@ -19,9 +19,9 @@ from narrow_cornice.job.presented import ClientPhoto, PhotoPart, Spot
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.ceilings import band_outline
 from narrow_cornice.survey.homography import SeenPoint, squared_up
+from narrow_cornice.zones.plan_shapes import inside
 
 SHOWN_WIDE = 1400  # pixels of a photograph as it is shown and repainted
-GREY = "#cfcac0"
 
 
 class SurfaceOfRoom(NamedTuple):
@@ -112,24 +112,15 @@ def grown_part(content: bytes, seed: Spot) -> tuple[Ring, tuple[Ring, ...]] | No
     wide = min(GROWN_WIDE, pixels.shape[1])
     small = Image.fromarray(pixels).resize((wide, max(1, round(pixels.shape[0] * wide / pixels.shape[1]))))
     found = outlines_of(grown(np.asarray(small), seed))
-    x, y = seed
     for outline, holes in found:
-        if _inside(outline, x, y):
+        if inside(outline, seed):
             return outline, holes
     return found[0] if found else None
 
 
-def _inside(ring: Ring, x: float, y: float) -> bool:
-    odd = False
-    for (ax, ay), (bx, by) in zip(ring, (*ring[1:], ring[0]), strict=True):
-        if (ay > y) != (by > y) and x < ax + (y - ay) * (bx - ax) / (by - ay):
-            odd = not odd
-    return odd
-
-
 def parts_of_wall(job: Job, room: Room, photo: ClientPhoto) -> tuple[PhotoPart, ...]:
     """Return the parts of a photograph that are surfaces of the wall it shows square: its painted bands without its
-    openings. None where its wall is not known, or its corners do not square up."""
+    openings; none where its wall is not known, or its corners do not square up."""
     trimmed = trimmed_room(room, job.house_rules)
     if trimmed is None or len(photo.corners) != 4:
         return ()

@@ -10,8 +10,6 @@ from narrow_cornice.perspective.arranged import Arranged
 from narrow_cornice.perspective.cutting_faces import clipped, parted
 from narrow_cornice.perspective.eye import Camera, Eye, camera
 
-LEAST_SEEN = 1e-9  # of a pixel: nearer together corners are one
-
 
 class Seen(NamedTuple):
     """Outlines on a picture, each over the one before: places in pixels (p, 2), where each outline begins among them
