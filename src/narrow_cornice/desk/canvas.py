@@ -6,7 +6,7 @@ import itertools
 from collections.abc import Callable, Collection, Sequence
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, QTimer, pyqtBoundSignal, pyqtSignal
+from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, QTimer, pyqtBoundSignal, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QFontMetricsF,
@@ -15,12 +15,13 @@ from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
+    QPixmap,
     QPolygonF,
     QResizeEvent,
     QTransform,
     QWheelEvent,
 )
-from PyQt6.QtWidgets import QToolTip, QWidget
+from PyQt6.QtWidgets import QLabel, QToolTip, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
@@ -53,8 +54,8 @@ NAMED_AFTER = 400  # ms
 NEAREST = 7.0  # pixels from a line that still point at it
 
 
-class Canvas(QWidget):
-    """A drawing on its sheet of paper.
+class Canvas(QLabel):
+    """A drawing on its sheet of paper; a label with a picture, since that is what a screen reader is told is a graphic.
 
     Emits ``picked`` with the path of what was pointed at (None for nothing), ``size_wanted`` when a size is to be
     typed for the selection, ``size_typed`` with the text and whether Tab was pressed to go on, ``turned`` with ±1 and
@@ -77,6 +78,7 @@ class Canvas(QWidget):
         super().__init__(parent)
         self.setObjectName("canvas")
         self.setAccessibleName("Drawing")
+        self.setPixmap(QPixmap(1, 1))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setMinimumSize(320, 220)
@@ -122,6 +124,14 @@ class Canvas(QWidget):
         """Let a tool of the corner say other words."""
         if self._tools is not None:
             self._tools.say(tool, words)
+
+    def sizeHint(self) -> QSize:
+        """Wish for no size: the drawing fits whatever room it is given."""
+        return QSize()
+
+    def minimumSizeHint(self) -> QSize:
+        """Need no size but the one that is set."""
+        return QSize()
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Keep what is in the corner there."""

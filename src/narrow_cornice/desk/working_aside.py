@@ -86,8 +86,13 @@ class WorkingAside(QObject):
         self._shown = shown
         patience = (PATIENCE_MS if at_once else LITTLE_PATIENCE_MS) / 1000.0
 
+        def is_superseded() -> bool:
+            return self._asked != asked
+
         def work() -> None:
             try:
+                if is_superseded():
+                    return
                 for one in job.rooms:
                     measured_room(one, job.house_rules)
                 if room is not None:
@@ -97,6 +102,8 @@ class WorkingAside(QObject):
                     drawing.set()
                     if not quick:  # painting beside this would take ten times as long
                         shown.wait(MOST_TO_PAINT_MS / 1000.0)
+                    if is_superseded():
+                        return
                     begin = time.perf_counter()
                     count(job, places, places[view.place])
                     if moved:

@@ -9,12 +9,12 @@ from __future__ import annotations
 import math
 import random
 import time
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from functools import cache
-from typing import Any
+from heapq import heapify, heappop, heappush
+from typing import NamedTuple
 
-import numpy as np
-
+from narrow_cornice.memo import by_identity
 from narrow_cornice.programme.works import (
     DAY,
     Placed,
@@ -23,7 +23,6 @@ from narrow_cornice.programme.works import (
     Terms,
     Work,
     dry_at,
-    dry_by_quarter,
     in_order,
     tails,
 )
@@ -32,11 +31,6 @@ MOST_DAYS = 4_000
 SHAKEN, FEWER = 0.25, 0.3  # how far an order is shaken by chance, and how often fewer hands are taken
 SHIFT = 4 * DAY
 NEXT = 6  # days that a place is looked for in first
-
-
-@cache
-def _table(hours: float) -> np.ndarray:
-    return np.array(dry_by_quarter(hours))
 
 
 def mended(works: Sequence[Work], terms: Terms, kept: Mapping[str, tuple[int, int]]) -> Plan:
@@ -50,7 +44,10 @@ def mended(works: Sequence[Work], terms: Terms, kept: Mapping[str, tuple[int, in
         there = [(plan.placed[key].start, at) for key, at in former.items() if key in plan.placed]
         return any(now != at for now, at in there), plan.days, sum(now // DAY != at // DAY for now, at in there)
 
-    return min((planned(works, terms, former, stays=stays) for stays in (hands, None)), key=moved)
+    stays = planned(works, terms, former, stays=hands)
+    if all(former.get(key) == one.start for key, one in stays.placed.items()):
+        return stays
+    return min(stays, planned(works, terms, former), key=moved)
 
 
 def sampled(
@@ -85,9 +82,8 @@ def planned(
     ``stays``, a work begins no earlier than there and is done by as many hands as are said. By ``chance`` the
     order is shaken, and a work is done by fewer hands now and then. Raises ProgrammeError for works that come after one
     another in a circle, or never can be done."""
-    by_id = {work.id: work for work in works}
-    order = in_order(by_id)
-    weight = tails(works, terms.crew)
+    net = _net(works if isinstance(works, tuple) else tuple(works), terms.crew)
+    by_id, order, weight = net.by_id, net.order, net.weight
     first = former or {}
 
     shaken = {key: chance.uniform(1 - SHAKEN, 1 + SHAKEN) if chance is not None else 1.0 for key in order}
@@ -95,57 +91,94 @@ def planned(
     def rank(key: str) -> tuple[float, float]:
         return first[key] + SHIFT * (shaken[key] - 1.0) if key in first else math.inf, -weight[key] * shaken[key]
 
-    laid = _Days(works, terms, chance)
-    waiting, placed = set(order), dict[str, Placed]()
-    left = {key: sum(one in by_id for one in by_id[key].after) for key in order}
-    ready = [key for key in order if left[key] == 0]
-    after: dict[str, list[str]] = {key: [] for key in order}
-    for work in works:
-        for one in work.after:
-            if one in by_id:
-                after[one].append(work.id)
+    laid, placed = _Days(terms, chance), dict[str, Placed]()
+    left = {key: len(before) for key, before in net.before.items()}
+    waiting = [(rank(key), number, key) for number, key in enumerate(key for key in order if left[key] == 0)]
+    heapify(waiting)
+    number = len(waiting)
     while waiting:
-        key = min(ready, key=rank)
-        ready.remove(key)
-        waiting.remove(key)
+        key = heappop(waiting)[2]
         work = by_id[key]
-        begins = max((dry_at(placed[one].end, by_id[one].dries) for one in work.after if one in by_id), default=0)
+        begins = max((dry_at(placed[one].end, by_id[one].dries) for one in net.before[key]), default=0)
         if stays is not None:
             begins = max(begins, first.get(key, 0))
         placed[key] = laid.put(work, begins, stays.get(key) if stays is not None else None)
-        for one in after[key]:
+        for one in net.after[key]:
             left[one] -= 1
             if left[one] == 0:
-                ready.append(one)
+                heappush(waiting, (rank(one), number, one))
+                number += 1
     return Plan(placed)
 
 
+class _Net(NamedTuple):
+    """What comes after what among works, and how long it is from each to the end of all."""
+
+    by_id: Mapping[str, Work]
+    order: tuple[str, ...]
+    weight: Mapping[str, int]
+    before: Mapping[str, tuple[str, ...]]
+    after: Mapping[str, tuple[str, ...]]
+
+
+@by_identity(times=2, each="job")
+def _net(works: tuple[Work, ...], crew: int) -> _Net:
+    by_id = {work.id: work for work in works}
+    order = tuple(in_order(by_id))
+    before = {key: tuple(one for one in by_id[key].after if one in by_id) for key in order}
+    after: dict[str, list[str]] = {key: [] for key in order}
+    for work in works:
+        for one in before[work.id]:
+            after[one].append(work.id)
+    return _Net(by_id, order, tails(works, crew, order), before, {key: tuple(keys) for key, keys in after.items()})
+
+
+class _Room:
+    """When a room is kept free, worked in, dusty, or wet: a bit for each quarter."""
+
+    __slots__ = ("dusty", "kept_free", "wet", "worked")
+
+    def __init__(self, kept_free: int) -> None:
+        self.kept_free = kept_free
+        self.worked = self.dusty = self.wet = 0
+
+
+class _Hands:
+    """How many hands are taken, as one number for each count from one to all: its bits are the quarters in which at
+    least so many are."""
+
+    __slots__ = ("at_least", "many")
+
+    def __init__(self, many: int) -> None:
+        self.many = many
+        self.at_least = [0] * (many + 1)
+
+    def barred(self, hands: int) -> int:
+        """Return in which quarters so many more are not to be had: more than there are begin only where none is."""
+        return self.at_least[max(self.many, hands) - hands + 1]
+
+    def take(self, hands: int, quarters: int) -> None:
+        """Take so many in some quarters."""
+        for count in range(self.many, 0, -1):
+            self.at_least[count] |= self.at_least[count - hands] & quarters if count > hands else quarters
+
+
 class _Days:
-    """The days as they fill: how many hands are taken, and in each room when it is worked in, dusty, or wet."""
+    """The days as they fill: how many hands are taken, and in each room when it is worked in, dusty, or wet.
 
-    def __init__(self, works: Sequence[Work], terms: Terms, chance: random.Random | None = None) -> None:
+    A whole number holds a bit for each quarter, so that all the quarters of weeks are weighed by a few operations.
+    """
+
+    def __init__(self, terms: Terms, chance: random.Random | None = None) -> None:
         self.terms, self.chance = terms, chance
-        self.size = 4 * DAY
-        self.taken = np.zeros(self.size, dtype=int)
-        self.skilled = {skill: np.zeros(self.size, dtype=int) for skill, _ in terms.skilled}
-        self.rooms: dict[str, dict[str, Any]] = {}
+        self.taken = _Hands(terms.crew)
+        self.skilled = {skill: _Hands(max(1, min(terms.crew, many))) for skill, many in terms.skilled}
+        self.rooms: dict[str, _Room] = {}
+        self.not_outdoors = _whole_days(terms.not_outdoors)
 
-    def _grow(self, size: int) -> None:
-        if size > MOST_DAYS * DAY:
-            raise ProgrammeError(
-                "A work finds no day on which it could be done.", where="days", remedy="Free a day, or let it go."
-            )
-        more = max(size, 2 * self.size)
-        self.taken = np.pad(self.taken, (0, more - self.size))
-        self.skilled = {skill: np.pad(there, (0, more - self.size)) for skill, there in self.skilled.items()}
-        for room in self.rooms.values():
-            for key, there in room.items():
-                room[key] = np.pad(there, (0, more - self.size))
-        self.size = more
-
-    def _room(self, room: str) -> dict[str, Any]:
+    def _room(self, room: str) -> _Room:
         if room not in self.rooms:
-            self.rooms[room] = {word: np.zeros(self.size, dtype=bool) for word in ("worked", "dusty", "wet")}
+            self.rooms[room] = _Room(_whole_days(day for there, day in self.terms.kept_free if there == room))
         return self.rooms[room]
 
     def put(self, work: Work, begins: int, by: int | None = None) -> Placed:
@@ -157,69 +190,77 @@ class _Days:
             choices = [by]
         if self.chance is not None and len(choices) > 1 and self.chance.random() < FEWER:
             choices = choices[:1]
-        found = min((self._place(work, begins, hands) for hands in choices), key=_ends)
         room = self._room(work.room)
-        self.taken[found.start : found.end] += found.hands
+        found = min((self._place(work, room, begins, hands) for hands in choices), key=_ends)
+        quarters = _quarters(found.start, found.end)
+        self.taken.take(found.hands, quarters)
         if work.skill in self.skilled:
-            self.skilled[work.skill][found.start : found.end] += found.hands
-        room["worked"][found.start : found.end] = True
+            self.skilled[work.skill].take(found.hands, quarters)
+        room.worked |= quarters
         if work.air == "dust":
-            room["dusty"][found.start : found.end] = True
+            room.dusty |= quarters
         if work.air == "wet":
-            room["wet"][found.start : min(self.size, dry_at(found.end, work.dries))] = True
+            room.wet |= _quarters(found.start, dry_at(found.end, work.dries))
         return found
 
-    def _place(self, work: Work, begins: int, hands: int) -> Placed:
+    def _place(self, work: Work, room: _Room, begins: int, hands: int) -> Placed:
+        """Return the first place from a quarter on: looked for in the next days first, then further on."""
         length = work.length(hands)
-        while True:
-            wet = dry_at(DAY, work.dries) if work.air == "wet" else 0
-            while self.size < begins + length + wet + 2 * DAY:
-                self._grow(begins + length + wet + 2 * DAY)
-            start = self._free(work, begins, length, hands)
+        span = length + NEXT * DAY
+        while span < 4 * MOST_DAYS * DAY:
+            start = self._free(work, room, begins, min(span, MOST_DAYS * DAY), hands)
             if start is not None:
                 return Placed(start, start + length, hands)
-            begins = max(begins, self.size - length - wet - DAY)
-            self._grow(2 * self.size)
-
-    def _free(self, work: Work, begins: int, length: int, hands: int) -> int | None:
-        """Return the first quarter from which a work can be done, None where the days laid out so far have none: looked
-        for in the next days first, then further on."""
-        span = length + NEXT * DAY
-        while True:
-            stop = min(self.size, begins + span)
-            found = self._free_before(work, begins, stop, length, hands)
-            if found is not None or stop == self.size:
-                return found
             span *= 4
+        raise ProgrammeError(
+            "A work finds no day on which it could be done.", where="days", remedy="Free a day, or let it go."
+        )
 
-    # Many parameters: a work, and from where to where it is looked for.
-    def _free_before(self, work: Work, begins: int, stop: int, length: int, hands: int) -> int | None:
-        if stop - begins < length:
-            return None
-        room, here = self._room(work.room), slice(begins, stop)
-        barred = (self.taken[here] + hands > max(self.terms.crew, hands)) | room["worked"][here]
+    # Many parameters: a work in its room, and from where and how far it is looked for.
+    def _free(self, work: Work, room: _Room, begins: int, span: int, hands: int) -> int | None:
+        length = work.length(hands)
+        barred = self.taken.barred(hands) | room.worked | room.kept_free
+        if work.outdoors:
+            barred |= self.not_outdoors
         if work.skill in self.skilled:
-            barred |= self.skilled[work.skill][here] + hands > max(self.terms.able(work), hands)
+            barred |= self.skilled[work.skill].barred(hands)
         if work.air == "dust":
-            barred |= room["wet"][here]
-        if (work.outdoors and self.terms.not_outdoors) or self.terms.kept_free:
-            first = begins // DAY
-            bars = [self.terms.bars(work, day) for day in range(first, (stop - 1) // DAY + 1)]
-            barred |= np.repeat(bars, DAY)[begins - first * DAY : stop - first * DAY]
+            barred |= room.wet
+        free = ~(barred >> begins) & ((1 << span) - 1)
         if work.noisy and self.terms.noise != (0, DAY):
             low, high = self.terms.noise
-            of_day = np.arange(begins, stop) % DAY
             if length <= high - low:  # a longer one goes on over the quiet hours' days as long as it lasts
-                barred |= (of_day < low) | (of_day >= high)
-        sums = np.concatenate(([0], np.cumsum(barred)))
-        starts = np.flatnonzero(sums[length:] == sums[: len(sums) - length])
-        if work.air == "wet" and work.dries and len(starts):
-            dusty = np.concatenate(([0], np.cumsum(room["dusty"][begins:])))
-            ends = starts + (begins + length)
-            morning = (ends - 1) // DAY * DAY
-            until = np.minimum(self.size, morning + _table(work.dries)[ends - morning])
-            starts = starts[dusty[until - begins] == dusty[starts]]
-        return begins + int(starts[0]) if len(starts) else None
+                free &= _noisy(low, high, (begins % DAY + span) // DAY + 1) >> begins % DAY
+        whole = 1
+        while whole < length:  # a bit is left where so many free quarters follow one another
+            step = min(whole, length - whole)
+            free &= free >> step
+            whole += step
+        dusty = room.dusty >> begins if work.air == "wet" and work.dries else 0
+        while free:
+            start = (free & -free).bit_length() - 1
+            if not dusty or not dusty & _quarters(start, dry_at(begins + start + length, work.dries) - begins):
+                return begins + start
+            free &= free - 1
+        return None
+
+
+def _quarters(start: int, end: int) -> int:
+    return (1 << end) - (1 << start)
+
+
+def _whole_days(days: Iterable[int]) -> int:
+    quarters = 0
+    for day in days:
+        if day >= 0:
+            quarters |= _quarters(day * DAY, (day + 1) * DAY)
+    return quarters
+
+
+@cache
+def _noisy(low: int, high: int, days: int) -> int:
+    """Return the quarters of so many days in which there may be noise."""
+    return sum(_quarters(low + day * DAY, high + day * DAY) for day in range(days))
 
 
 def _ends(one: Placed) -> tuple[int, int]:

@@ -236,9 +236,10 @@ def _kept_apart(mine: Sequence[tuple[int, int, Work]]) -> bool:
     return not any(start < dry and end > begins for begins, dry in wet for start, end in dusty)
 
 
-def tails(works: Iterable[Work], crew: int) -> dict[str, int]:
+def tails(works: Iterable[Work], crew: int, order: Sequence[str] | None = None) -> dict[str, int]:
     """Return how many quarters at the least lie between the beginning of each work and the end of all, by what must
-    come after it. Raises ProgrammeError for works that come after one another in a circle."""
+    come after it; their ``order`` may be known. Raises ProgrammeError for works that come after one another in a
+    circle."""
     by_id = {work.id: work for work in works}
     followers: dict[str, list[str]] = {key: [] for key in by_id}
     for work in by_id.values():
@@ -246,7 +247,7 @@ def tails(works: Iterable[Work], crew: int) -> dict[str, int]:
             if before in followers:
                 followers[before].append(work.id)
     made: dict[str, int] = {}
-    for key in reversed(in_order(by_id)):
+    for key in reversed(in_order(by_id) if order is None else order):
         work = by_id[key]
         length = work.length(max(work.choices(crew)))
         dries = max(0, dry_at(DAY, work.dries) - DAY) if work.dries else 0
