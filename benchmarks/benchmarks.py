@@ -461,6 +461,7 @@ def lengths_to_buy() -> None:
 
 def rooms_in_perspective() -> None:
     """See a room of 12 000 faces from one eye after another, put it in order once, and the rooms of the demo."""
+    from narrow_cornice.boards.plain import plain_room
     from narrow_cornice.boards.viewpoints import viewpoint_of
     from narrow_cornice.drawing.coloured import drawn_colours
     from narrow_cornice.drawing.in_perspective.room_in_perspective import room_in_perspective, scene_of
@@ -507,7 +508,7 @@ def rooms_in_perspective() -> None:
         if view is None:
             continue
         begin = time.perf_counter()
-        scene_of(room, job.house_rules, job.paints, colours, fabrics, False)
+        scene_of(plain_room(room), job.house_rules, job.paints, colours, fabrics, False)
         orders.append(time.perf_counter() - begin)
         begin = time.perf_counter()
         room_in_perspective(room, job.house_rules, job.paints, colours, fabrics, view)

@@ -8,7 +8,7 @@ _narrow_cornice() {
     return
   fi
   case $command in
-    demo) mapfile -t COMPREPLY < <(compgen -W "--pictures --save" -- "$word"; compgen -f -- "$word") ;;
+    demo) mapfile -t COMPREPLY < <(compgen -W "--pictures --only --save" -- "$word"; compgen -f -- "$word") ;;
     shelf) mapfile -t COMPREPLY < <(compgen -W "--span --depth --thickness --material --load --ends" -- "$word") ;;
     check) mapfile -t COMPREPLY < <(compgen -W "--json" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;
     takeoff) mapfile -t COMPREPLY < <(compgen -W "--json --csv --xlsx" -- "$word"; compgen -f -X '!*.cornice' -- "$word") ;;

@@ -54,13 +54,13 @@ def _complain(text: str) -> None:
     print(f"narrow-cornice: {line}", file=sys.stderr)
 
 
-def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = None) -> int:
+def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = None, only: tuple[str, ...] = ()) -> int:
     from narrow_cornice.desk.calm import calm_python
 
     calm_python()
     from narrow_cornice.desk.application import run
 
-    status: int = run(path, demo=demo, pictures=pictures)
+    status: int = run(path, demo=demo, pictures=pictures, only=only)
     return status
 
 
@@ -117,15 +117,16 @@ def _add_job_commands(group: click.Group) -> None:
 
     @group.command(help="Open the demo job, write pictures of every view, or save the job.")
     @click.option("--pictures", type=click.Path(path_type=Path, file_okay=False), help="Write PNGs here and exit.")
+    @click.option("--only", multiple=True, metavar="NAME", help="Of the PNGs only those of this name.")
     @click.option("--save", type=click.Path(path_type=Path, dir_okay=False), help="Write the job here, no window.")
-    def demo(pictures: Path | None, save: Path | None) -> int:
+    def demo(pictures: Path | None, only: tuple[str, ...], save: Path | None) -> int:
         if save is not None:
             from narrow_cornice.job.file import write_job
             from narrow_cornice.job.samples import demo_job
 
             write_job(save, demo_job())
             return 0
-        return _window(None, demo=True, pictures=pictures)
+        return _window(None, demo=True, pictures=pictures, only=only)
 
     @group.command(help="Validate a job file and print the second look.")
     @click.argument("job", type=click.Path(path_type=Path))

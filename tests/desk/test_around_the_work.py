@@ -366,8 +366,10 @@ def test_without_a_screen_the_window_says_so_and_pictures_still_work(tmp_path: P
     done = subprocess.run(program, env=bare, capture_output=True, text=True, check=False, timeout=60)
     assert done.returncode == 2
     assert "no screen" in done.stderr
+    few = many(2, 0)  # of all of them, when tried thoroughly
+    only = [word for name in ("trim", "evening")[:few] for word in ("--only", name)]
     shots = subprocess.run(
-        [*program, "demo", "--pictures", str(tmp_path / "p")],
+        [*program, "demo", "--pictures", str(tmp_path / "p"), *only],
         env=bare,
         capture_output=True,
         text=True,
@@ -375,7 +377,7 @@ def test_without_a_screen_the_window_says_so_and_pictures_still_work(tmp_path: P
         timeout=120,
     )
     pictures = [QImage(one) for one in shots.stdout.split()]
-    assert len(pictures) == len(list((tmp_path / "p").glob("*.png"))) == PICTURES
+    assert len(pictures) == len(list((tmp_path / "p").glob("*.png"))) == (few or PICTURES)
     assert {(one.width(), one.height()) for one in pictures} == {(1280, 800)}
 
 

@@ -8,7 +8,7 @@ import pytest
 from driving import canvas, gone, page, settle
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QLabel, QWidget
 
 from narrow_cornice.desk.drawn_things import DrawnThing
 from narrow_cornice.desk.making_window import make_window
@@ -94,6 +94,10 @@ def test_the_things_of_a_drawing_can_be_read_and_chosen(window: MainWindow) -> N
     window.go("measure")
     settle()
     drawing = canvas(window)
+    # Of all there is, only a label with a picture has the role of a graphic; it takes its size from its room all the same.
+    assert isinstance(drawing, QLabel)
+    assert not drawing.pixmap().isNull()
+    assert not drawing.sizeHint().isValid()
     drawing.name_children()
     things = {thing.about: thing for thing in drawing.findChildren(DrawnThing) if thing.isVisible()}
     assert things[WallPath("r1", "w1")].accessibleName().startswith("Wall A–B")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from pathlib import Path
 from types import TracebackType
 
@@ -30,8 +30,8 @@ STANDS_MS = 1000  # after which a window has been painted and counted, most ofte
 ASIDE_MS = 1500  # after the window is shown
 
 
-def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
-    """Open the window and return the exit status; with ``pictures``, write them and leave."""
+def run(path: Path | None, *, demo: bool, pictures: Path | None, only: Collection[str] = ()) -> int:
+    """Open the window and return the exit status; with ``pictures``, write them (those named ``only``) and leave."""
     if pictures is None and not screen_there():
         raise SurroundingsError(
             "There is no screen to open a window on.",
@@ -43,7 +43,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None) -> int:
     if pictures is not None:
         from narrow_cornice.desk.pictures import write_pictures
 
-        return write_pictures(pictures)
+        return write_pictures(pictures, only)
     folder = state_folder()
     session = Session(folder, settings_file(folder), Runner(), demo_job() if demo else None)
 

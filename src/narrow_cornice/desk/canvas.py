@@ -144,6 +144,8 @@ class Canvas(QLabel):
 
     def show_drawing(self, drawing: Drawing, inset: Drawing | None, selected: About, callout: str) -> None:
         """Show a drawing with its small section, the selection, and the words beside the selection."""
+        if drawing is self._drawing and (inset, selected, callout) == (self._inset, self._selected, self._callout):
+            return  # painting is most of what a change takes
         fresh = self._drawing is None or self._drawing.title != drawing.title
         if drawing is not self._drawing:
             self._lettered, self._narrower = None, 0.0

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import tempfile
+from collections.abc import Collection
 from pathlib import Path
 
-from PyQt6.QtCore import QCoreApplication, QElapsedTimer
+from PyQt6.QtCore import QEventLoop, QTimer
 from PyQt6.QtWidgets import QApplication
 
+from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.making_window import make_window, settings_file, unmake
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
@@ -22,11 +24,10 @@ SECOND_LOOK: dict[str, object] = {"room_id": "r2", "turn": 0.0, "selected": Tall
 
 
 def settle(milliseconds: int = 350) -> None:
-    """Let the window paint."""
-    timer = QElapsedTimer()
-    timer.start()
-    while timer.elapsed() < milliseconds:
-        QCoreApplication.processEvents()
+    """Let the window paint, and rest in between: what is worked out beside it wants the processor."""
+    loop = QEventLoop()
+    QTimer.singleShot(milliseconds, loop.quit)
+    loop.exec()
 
 
 def _take(window: MainWindow, folder: Path, name: str) -> Path:
@@ -46,8 +47,15 @@ def _take(window: MainWindow, folder: Path, name: str) -> Path:
     return path
 
 
-def write_pictures(folder: Path) -> int:
-    """Write a PNG of every main view, say where, and return 0."""
+def write_pictures(folder: Path, only: Collection[str] = ()) -> int:
+    """Write a PNG of every main view, or of those that are named ``only``, say where, and return 0."""
+
+    def is_wanted(name: str) -> bool:
+        return not only or name in only
+
+    names = [*(picture.name for place in PLACES for picture in place.pictures), "second-look", "evening"]
+    if unknown := [name for name in only if name not in names]:
+        raise SurroundingsError(f"No picture is called “{unknown[0][:40]}”.", remedy=f"There are: {', '.join(names)}.")
     try:
         folder.mkdir(parents=True, exist_ok=True)
     except OSError as error:
@@ -63,16 +71,21 @@ def write_pictures(folder: Path) -> int:
         settle(400)
         for place in window.places.each:
             for picture in place.pictures:
-                window.go(place.key)
-                session.look(**{**USUAL, **picture.view})
-                print(_take(window, folder, picture.name))
-        window.go(window.places.opening.key)
-        session.look(leaf="", seen_as="", **SECOND_LOOK)
-        print(_take(window, folder, "second-look"))
+                if is_wanted(picture.name):
+                    window.go(place.key)
+                    session.look(**{**USUAL, **picture.view})
+                    print(_take(window, folder, picture.name))
+        if is_wanted("second-look"):
+            window.go(window.places.opening.key)
+            session.look(leaf="", seen_as="", **SECOND_LOOK)
+            print(_take(window, folder, "second-look"))
         session.settings.setValue("evening", True)
         window.hide()
         window.stand_down()
         unmake(window)
+        if not is_wanted("evening"):
+            session.close(discard=True)
+            return 0
         evening = make_window(session)
         evening.resize(1280, 800)
         evening.show()

@@ -30,7 +30,6 @@ from narrow_cornice.programme.works import (
 MOST_DAYS = 4_000
 SHAKEN, FEWER = 0.25, 0.3  # how far an order is shaken by chance, and how often fewer hands are taken
 SHIFT = 4 * DAY
-NEXT = 6  # days that a place is looked for in first
 
 
 def mended(works: Sequence[Work], terms: Terms, kept: Mapping[str, tuple[int, int]]) -> Plan:
@@ -204,20 +203,7 @@ class _Days:
         return found
 
     def _place(self, work: Work, room: _Room, begins: int, hands: int) -> Placed:
-        """Return the first place from a quarter on: looked for in the next days first, then further on."""
-        length = work.length(hands)
-        span = length + NEXT * DAY
-        while span < 4 * MOST_DAYS * DAY:
-            start = self._free(work, room, begins, min(span, MOST_DAYS * DAY), hands)
-            if start is not None:
-                return Placed(start, start + length, hands)
-            span *= 4
-        raise ProgrammeError(
-            "A work finds no day on which it could be done.", where="days", remedy="Free a day, or let it go."
-        )
-
-    # Many parameters: a work in its room, and from where and how far it is looked for.
-    def _free(self, work: Work, room: _Room, begins: int, span: int, hands: int) -> int | None:
+        """Return the first place from a quarter on."""
         length = work.length(hands)
         barred = self.taken.barred(hands) | room.worked | room.kept_free
         if work.outdoors:
@@ -226,23 +212,31 @@ class _Days:
             barred |= self.skilled[work.skill].barred(hands)
         if work.air == "dust":
             barred |= room.wet
-        free = ~(barred >> begins) & ((1 << span) - 1)
+        dusty = room.dusty >> begins if work.air == "wet" and work.dries else 0
+        barred >>= begins
+        # Behind the last quarter that is taken all is free, but for the quiet hours of its days.
+        span = max(barred.bit_length(), dusty.bit_length()) + length + 2 * DAY
+        free = ~barred & ((1 << span) - 1)
         if work.noisy and self.terms.noise != (0, DAY):
             low, high = self.terms.noise
             if length <= high - low:  # a longer one goes on over the quiet hours' days as long as it lasts
-                free &= _noisy(low, high, (begins % DAY + span) // DAY + 1) >> begins % DAY
+                free &= _noisy(low, high, (begins % DAY + span).bit_length()) >> begins % DAY
         whole = 1
         while whole < length:  # a bit is left where so many free quarters follow one another
             step = min(whole, length - whole)
             free &= free >> step
             whole += step
-        dusty = room.dusty >> begins if work.air == "wet" and work.dries else 0
-        while free:
-            start = (free & -free).bit_length() - 1
-            if not dusty or not dusty & _quarters(start, dry_at(begins + start + length, work.dries) - begins):
-                return begins + start
+        while True:
+            start = begins + (free & -free).bit_length() - 1
+            until = dry_at(start + length, work.dries) if dusty else start
+            if not dusty >> (start - begins) & ((1 << (until - start)) - 1):
+                break
             free &= free - 1
-        return None
+        if start > MOST_DAYS * DAY:
+            raise ProgrammeError(
+                "A work finds no day on which it could be done.", where="days", remedy="Free a day, or let it go."
+            )
+        return Placed(start, start + length, hands)
 
 
 def _quarters(start: int, end: int) -> int:
@@ -258,9 +252,13 @@ def _whole_days(days: Iterable[int]) -> int:
 
 
 @cache
-def _noisy(low: int, high: int, days: int) -> int:
-    """Return the quarters of so many days in which there may be noise."""
-    return sum(_quarters(low + day * DAY, high + day * DAY) for day in range(days))
+def _noisy(low: int, high: int, bits: int) -> int:
+    """Return the quarters in which there may be noise, of the first so many that are told by so many ``bits``."""
+    quarters, days, most = _quarters(low, high), 1, 1 << bits
+    while days * DAY < most:
+        quarters |= quarters << days * DAY
+        days *= 2
+    return quarters
 
 
 def _ends(one: Placed) -> tuple[int, int]:
