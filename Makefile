@@ -1,5 +1,5 @@
 # The two commands of the README are `make demo` and `make test`; both set everything up themselves.
-.PHONY: thorough demo test lint bench pictures schema setup install
+.PHONY: thorough fuzz demo test lint bench pictures schema setup install
 
 VENV := .venv
 
@@ -33,3 +33,6 @@ install: setup
 schema: setup
 	@$(VENV)/bin/python -c 'import sys; from narrow_cornice.job.file import job_schema; sys.stdout.buffer.write(job_schema())' \
 	  | tee docs/file-format/job.schema.json >src/narrow_cornice/data/job.schema.json
+
+fuzz: setup
+	@NARROW_CORNICE_FUZZ=$(or $(INPUTS),10000) NARROW_CORNICE_KILLS=$(or $(KILLS),10000) scripts/fuzz.sh

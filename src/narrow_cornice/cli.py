@@ -5,6 +5,8 @@ Bad input prints one line on standard error and ends with 2; nothing that a pers
 
 from __future__ import annotations
 
+import contextlib
+import io
 import os
 import sys
 from collections.abc import Iterator
@@ -12,7 +14,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
-from narrow_cornice.commands.answering import answer, size_given
+from narrow_cornice.commands.answering import answer, given_input, size_given
 from narrow_cornice.errors import CorniceError
 
 if TYPE_CHECKING:
@@ -32,26 +34,48 @@ BAD_INPUT = 2
 def main(arguments: list[str] | None = None) -> int:
     """Run the program and return its exit status."""
     given = sys.argv[1:] if arguments is None else arguments
+    for stream in (sys.stdout, sys.stderr):  # whatever the locale: the contract says UTF-8
+        if isinstance(stream, io.TextIOWrapper):
+            stream.reconfigure(encoding="utf-8", errors="backslashreplace")
     try:
-        if given == ["demo"]:
-            return _window(None, demo=True)  # what is opened most often needs no parser
-        if given and (given[0] in COMMANDS or given[0].startswith("-")):
-            return _command(given)
-        if len(given) > 1:
-            raise CorniceError(f"“{given[1][:60]}” is one thing too many.", remedy="Give one job file, or a command.")
-        return _window(Path(given[0]) if given else None)
+        status = _run(given)
+        if sys.stdout is not None and not sys.stdout.closed:
+            sys.stdout.flush()
+        return status
     except CorniceError as error:
         _complain(str(error))
         return BAD_INPUT
     except BrokenPipeError:  # the reader went away, as `head` does
-        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        _let_go_of_output()
         return 1
+    except OSError as error:
+        _complain(f"Something could not be read or written ({error.strerror or error}): is there room?")
+        _let_go_of_output()
+        return BAD_INPUT
+
+
+def _let_go_of_output() -> None:
+    """Have nothing more written where nothing can be: the end of the program would try once more."""
+    with contextlib.suppress(OSError, ValueError, AttributeError):
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+
+
+def _run(given: list[str]) -> int:
+    """Do what is asked for and return the exit status."""
+    if given == ["demo"]:
+        return _window(None, demo=True)  # what is opened most often needs no parser
+    if given and (given[0] in COMMANDS or given[0].startswith("-")):
+        return _command(given)
+    if len(given) > 1:
+        raise CorniceError(f"“{given[1][:60]}” is one thing too many.", remedy="Give one job file, or a command.")
+    return _window(Path(given[0]) if given else None)
 
 
 def _complain(text: str) -> None:
     """Print one line on standard error, whatever the text holds."""
     line = "".join(sign if sign.isprintable() else " " for sign in text)
-    print(f"narrow-cornice: {line}", file=sys.stderr)
+    with contextlib.suppress(OSError, ValueError):  # where it cannot be said, the exit status says it
+        print(f"narrow-cornice: {line}", file=sys.stderr, flush=True)
 
 
 def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = None, only: tuple[str, ...] = ()) -> int:
@@ -67,6 +91,8 @@ def _window(path: Path | None, *, demo: bool = False, pictures: Path | None = No
 def _command(given: list[str]) -> int:
     import click
 
+    if sys.stdout is None or sys.stdout.closed:
+        raise CorniceError("Standard output is closed: there is nowhere to answer to.")
     try:
         status = _commands().main(args=given, prog_name="narrow-cornice", standalone_mode=False)
         return status if isinstance(status, int) else 0
@@ -194,7 +220,7 @@ def _add_solvers(group: click.Group) -> None:
     def survey() -> None:
         from narrow_cornice.survey.request import read_survey, survey_answer
 
-        answer(survey_answer(read_survey(sys.stdin.buffer.read())))
+        answer(survey_answer(read_survey(given_input())))
 
     @group.command(help="Saw settings for a crown lying flat, from its spring angle and the corner.")
     @click.option("--spring", required=True, type=float, help="Degrees between the wall and the back of the moulding.")
@@ -220,7 +246,7 @@ def _add_solvers(group: click.Group) -> None:
     def cut_lengths() -> None:
         from narrow_cornice.cutting.request import lengths_answer, read_lengths
 
-        asked = read_lengths(sys.stdin.buffer.read())
+        asked = read_lengths(given_input())
         with _quietly():
             found = lengths_answer(asked)
         answer(found)
@@ -229,7 +255,7 @@ def _add_solvers(group: click.Group) -> None:
     def cut_sheets() -> None:
         from narrow_cornice.cutting.sheet_request import read_sheets, sheets_answer
 
-        asked = read_sheets(sys.stdin.buffer.read())
+        asked = read_sheets(given_input())
         with _quietly():
             found = sheets_answer(asked)
         answer(found)

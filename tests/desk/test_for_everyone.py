@@ -94,7 +94,7 @@ def test_the_things_of_a_drawing_can_be_read_and_chosen(window: MainWindow) -> N
     window.go("measure")
     settle()
     drawing = canvas(window)
-    # Of all there is, only a label with a picture has the role of a graphic; it takes its size from its room all the same.
+    # Only a label with a picture has the role of a graphic; it takes its size from its room all the same.
     assert isinstance(drawing, QLabel)
     assert not drawing.pixmap().isNull()
     assert not drawing.sizeHint().isValid()

@@ -12,14 +12,17 @@ from ezdxf.document import Drawing
 from hypothesis import given, strategies as st
 
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.measured.surveys import corner_key
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.dxf_drawing import LAYERS, DxfError, drawing_dxf, read_outlines
 from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
 from narrow_cornice.exchange.readings_csv import ReadingsError, read_readings, readings_table, take_readings
+from narrow_cornice.job.edits.survey_edits import put_offset
 from narrow_cornice.job.history import History
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.survey.readings import Reading
 from narrow_cornice.survey.starting_figure import area
 
 CHART = demo_job().rooms[0]
@@ -231,3 +234,20 @@ def test_measuring_sheets_are_named_after_rooms_and_openings() -> None:
     assert content.startswith(b"%PDF")
     assert content.count(b"/Type /Page\n") >= 3
     assert measuring_sheets_pdf(starting_job()).startswith(b"%PDF")
+
+
+def test_an_offset_of_a_job_in_inches_comes_back_as_it_was() -> None:
+    job = demo_job()
+    room = job.rooms[0]
+    corners = [corner_key(room.measured.walls, index) for index in range(3)]
+    history = History(job)
+    history.do(put_offset("r1", corners[1], corners[0], corners[2], (Reading(-12.25, "-12.25"),), "offset"))
+    room = history.job.rooms[0]
+    lines = read_readings(readings_table(room).encode(), room, "in")
+    assert not [line.fault for line in lines if line.fault]
+    history.do(take_readings(room, lines, replace=True))
+    back = history.job.rooms[0].measured
+    assert [one.mm for one in back.offsets[-1].readings] == [-12.25]
+    assert [[one.mm for one in wall.readings] for wall in back.walls] == [
+        [one.mm for one in wall.readings] for wall in room.measured.walls
+    ]

@@ -22,11 +22,11 @@ from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.exchange.cautions import cautions
-from narrow_cornice.exchange.csv_lists import LEFT_OUT, surfaces_list, to_buy_by_room, to_buy_by_shop
+from narrow_cornice.exchange.csv_lists import LEFT_OUT, MARK, surfaces_list, to_buy_by_room, to_buy_by_shop
 from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
 from narrow_cornice.exchange.list_pdf import to_buy_pdf
 from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale
-from narrow_cornice.exchange.plain_text import cell, printable
+from narrow_cornice.exchange.plain_text import cell, decimal_commas, file_names, printable
 from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job import edits
 from narrow_cornice.job.bought import Shop, shipped_shops
@@ -95,8 +95,8 @@ def test_the_schedule_as_csv() -> None:
     listed = rows(surfaces_list(demo_job()))
     assert len(listed) == sum(len(room_surfaces(room, {})) for room in demo_job().rooms)
     for row in listed:
-        net = float(row["gross"]) - float(row["openings"]) - float(row["covered"])
-        assert float(row["net"]) == pytest.approx(net, abs=2e-4)
+        net = float(row["gross m²"]) - float(row["openings m²"]) - float(row["covered m²"])
+        assert float(row["net m²"]) == pytest.approx(net, abs=2e-4)
 
 
 @pytest.mark.parametrize("name", STRANGE)
@@ -255,3 +255,43 @@ def test_the_cut_list_is_printed_with_every_piece_and_every_bar() -> None:
         if isinstance(line.goods, InLengths):
             assert line.name[:40] in printed, line.name
     assert len(pages(cut_list_pdf(replace(job, rooms=())))) == 1
+
+
+def test_a_table_with_decimal_commas_is_read_as_what_it_says() -> None:
+    """2.246 L, opened where a comma is the decimal sign, would be two thousand litres."""
+    job = demo_job()
+    points = list(csv.reader(io.StringIO(to_buy_by_shop(job).removeprefix(MARK))))
+    with decimal_commas(wanted=True):
+        text = to_buy_by_shop(job).removeprefix(MARK)
+    commas = list(csv.reader(io.StringIO(text), delimiter=";"))
+    assert [len(row) for row in commas] == [len(row) for row in points]
+    for one, other in zip(points[1:], commas[1:], strict=True):
+        for column in (3, 6, 7):
+            assert other[column] == one[column].replace(".", ",")
+    assert any("," in row[3] for row in commas[1:])
+    assert to_buy_by_shop(job).removeprefix(MARK) == "\r\n".join(text_of(points)) + "\r\n"
+
+
+def text_of(table: list[list[str]]) -> list[str]:
+    held = io.StringIO()
+    csv.writer(held).writerows(table)
+    return held.getvalue().split("\r\n")[:-1]
+
+
+@pytest.mark.parametrize("text", ["paint;=1+1", "a; @x", "a\t=cmd|' /C calc'!A0", "a,+1", "line\n=1"])
+def test_nothing_behind_a_sign_between_cells_is_a_formula(text: str) -> None:
+    kept = cell(text)
+    for sign in ";,\t\n":
+        assert not any(part.strip().startswith(("=", "+", "-", "@")) for part in kept.split(sign))
+
+
+def test_names_of_files_stay_different_and_no_longer_than_disks_take() -> None:
+    names = file_names(["Parlour, wall A–B", "Parlour; wall A–B", "x" * 80, "x" * 90, "漢" * 80, "漢" * 70, "", "?"])
+    assert len({name.lower() for name in names}) == len(names)
+    assert all(len(name.encode()) <= 130 for name in names)
+
+
+def test_what_is_no_sign_is_left_out_of_a_drawing() -> None:
+    job = demo_job()
+    named = replace(job.rooms[0], name="Parlour \ufffe\uffff\ufdd0 <b>")
+    ElementTree.fromstring(svg_drawing(unfolded_room(named, {}, (), job.settings, 0.0), 0.05))

@@ -129,3 +129,15 @@ def test_the_command_prints_its_port_and_sends_on_a_key() -> None:
         with contextlib.suppress(OSError):
             os.close(listener)
         process.communicate()
+
+
+def test_the_next_meter_reads_in_millimetres_until_it_says_otherwise() -> None:
+    """Ten of the meter before in feet are no 3 048 mm of the next one."""
+    ear = MeterEar()
+    ear.hear(written("U ft"))
+    (feet,) = ear.hear(written("R 10"))
+    ear.forget()
+    (bare,) = ear.hear(written("R 10"))
+    assert isinstance(feet, MeterReading)
+    assert isinstance(bare, MeterReading)
+    assert (round(feet.mm, 3), bare.mm) == (3048.0, 10.0)

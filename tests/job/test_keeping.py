@@ -98,4 +98,6 @@ def test_a_killed_program_lets_go_of_its_lock(job_file: Path) -> None:
 
 def test_a_folder_that_holds_no_lock_can_still_be_looked_at(tmp_path: Path) -> None:
     assert JobLock.take(tmp_path / "gone" / "a.cornice") is None
-    assert state_folder().is_dir()
+    folder, short = state_folder()
+    assert folder.is_dir()
+    assert not short

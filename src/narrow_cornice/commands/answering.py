@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import sys
 from typing import Any
 
 from narrow_cornice.errors import CorniceError
+
+MOST_ASKED = 64 * 1024 * 1024  # bytes of a request
 
 
 def answer(value: dict[str, Any]) -> None:
@@ -12,6 +15,19 @@ def answer(value: dict[str, Any]) -> None:
     import json
 
     print(json.dumps(value, ensure_ascii=False, allow_nan=False))
+
+
+def given_input() -> bytes:
+    """Return what a request gives on standard input. Raises CorniceError where there is none, or it never ends."""
+    if sys.stdin is None or sys.stdin.closed:
+        raise CorniceError("Standard input is closed.", remedy="Give the request there, as < request.json.")
+    try:
+        content = sys.stdin.buffer.read(MOST_ASKED + 1)
+    except OSError as error:
+        raise CorniceError(f"Standard input cannot be read ({error.strerror}).") from None
+    if len(content) > MOST_ASKED:
+        raise CorniceError(f"Standard input gives more than {MOST_ASKED / 1e6:.0f} MB; no request has so much.")
+    return content
 
 
 def size_given(text: str, where: str) -> float:

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import sys
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from narrow_cornice.commands.answering import answer
+from narrow_cornice.commands.answering import answer, given_input
 
 if TYPE_CHECKING:
     import click
@@ -35,7 +34,7 @@ def add_colours(group: click.Group) -> None:
     def light() -> None:
         from narrow_cornice.colour.light_request import light_answer, read_light
 
-        answer(light_answer(read_light(sys.stdin.buffer.read())))
+        answer(light_answer(read_light(given_input())))
 
 
 def _colour(one: str, other: str | None) -> None:

@@ -13,6 +13,9 @@ if TYPE_CHECKING:
     import click
 
 
+MOST_BYTES = 10_000_000  # of a list to play
+
+
 def add_instruments(group: click.Group) -> None:
     """Add the stand-ins for outside devices."""
     import click
@@ -74,14 +77,12 @@ def _add_reader(instruments: click.Group) -> None:
 
 def _text_of(path: Path) -> str:
     """Return the text of a file. Raises CorniceError with what is wrong with it."""
-    from narrow_cornice.job.file import surroundings
+    from narrow_cornice.job.file import file_content
 
     try:
-        return path.read_text(encoding="utf-8")
+        return file_content(path, MOST_BYTES).decode("utf-8")
     except UnicodeDecodeError:
         raise CorniceError(f"{path.name} is not readable text (UTF-8).") from None
-    except OSError as error:
-        raise surroundings(error, path, "opened") from None
 
 
 def _add_shop(instruments: click.Group) -> None:

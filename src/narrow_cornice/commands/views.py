@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import sys
 from typing import TYPE_CHECKING
 
-from narrow_cornice.commands.answering import answer
+from narrow_cornice.commands.answering import answer, given_input
 
 if TYPE_CHECKING:
     import click
@@ -18,4 +17,4 @@ def add_views(group: click.Group) -> None:
     def view() -> None:
         from narrow_cornice.perspective.request import answered, read_view
 
-        answer({"points": answered(read_view(sys.stdin.buffer.read())).points})
+        answer({"points": answered(read_view(given_input())).points})

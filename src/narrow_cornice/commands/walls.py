@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from narrow_cornice.commands.answering import answer, size_given
+from narrow_cornice.commands.answering import answer, given_input, size_given
 
 if TYPE_CHECKING:
     import click
@@ -27,8 +27,7 @@ def add_walls(group: click.Group) -> None:
 
     @group.command(help="Lay tiles over a region read from standard input; every piece, and how many to buy.")
     def tiles() -> None:
-        import sys
 
         from narrow_cornice.features.tile_request import read_tiles, tiles_answer
 
-        answer(tiles_answer(read_tiles(sys.stdin.buffer.read())))
+        answer(tiles_answer(read_tiles(given_input())))

@@ -44,7 +44,7 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None, only: Collectio
         from narrow_cornice.desk.pictures import write_pictures
 
         return write_pictures(pictures, only)
-    folder = state_folder()
+    folder, short = state_folder()
     session = Session(folder, settings_file(folder), Runner(), demo_job() if demo else None)
 
     def end() -> None:
@@ -68,8 +68,9 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None, only: Collectio
             problem = error
     window = make_window(session)
     sys.excepthook = _told_in_the_window(session, lambda: window)
-    if problem is not None:
-        window.tell(problem)
+    for words in (short, problem):
+        if words:
+            window.tell(words)
     window.show()
     aside = _Aside(session)
     QTimer.singleShot(STANDS_MS, started)

@@ -22,7 +22,7 @@ from narrow_cornice.desk.bench_rows import (
     Title,
 )
 from narrow_cornice.desk.bench_view import BenchView
-from narrow_cornice.desk.bench_widgets import OneLine
+from narrow_cornice.desk.bench_widgets import OneLine, without_tags
 from narrow_cornice.desk.remembered import Remembered
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.size_field import SizeField
@@ -324,7 +324,9 @@ class Bench(QWidget):
         if finding.kept is not None:
             self.do(edits.keep_finding(finding.key, None, finding.says))
             return
-        reason, given = QInputDialog.getText(self, "Keep it", f"{finding.says[:200]}.\nKeep it, because …")
+        reason, given = QInputDialog.getText(
+            self, "Keep it", f"{without_tags(finding.says[:200])}.\nKeep it, because …"
+        )
         if given:
             self.session.do_made(lambda: edits.keep_finding(finding.key, reason, finding.says))
 

@@ -49,6 +49,11 @@ def plain_tip(text: str) -> str:
     return f"<span>{bare}</span>"
 
 
+def without_tags(text: str) -> str:
+    """Return text for the label of a question, in which Qt would read tags and which knows no plain text."""
+    return text.replace("<", "‹").replace(">", "›")
+
+
 class OneLine(QLineEdit):
     """A line to type in. While nothing is typed into it, undo and redo are the job's."""
 

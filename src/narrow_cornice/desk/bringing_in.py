@@ -14,20 +14,15 @@ from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.file import surroundings
+from narrow_cornice.job.file import file_content
 
 Found = TypeVar("Found")
 MOST_BYTES = 64 * 1024 * 1024
 
 
 def content_of(path: Path) -> bytes:
-    """Return a file's bytes. Raises SurroundingsError, or CorniceError for one that is far too large."""
-    try:
-        if path.stat().st_size > MOST_BYTES:
-            raise CorniceError(f"{path.name} is {path.stat().st_size / 1e6:.0f} MB, more than this can be.")
-        return path.read_bytes()
-    except OSError as error:
-        raise surroundings(error, path, "opened") from None
+    """Return a file's bytes. Raises SurroundingsError, or CorniceError for what is no file or far too large."""
+    return file_content(path, MOST_BYTES)
 
 
 def read_aside(

@@ -55,10 +55,18 @@ class Filing:
 
     def save(self) -> None:
         """Save, asking where if that is not known."""
-        if self._session.path is None:
+        path = self._session.path
+        if path is None:
             self.save_as()
-        else:
-            self._save_to(self._session.path)
+        elif not self._session.changed_elsewhere or may(
+            self._window,
+            "Changed meanwhile",
+            f"“{path.name[:120]}” was changed by another program since it was opened here. Saved over, what it holds "
+            "now is kept among its earlier versions.",
+            "Save over it",
+            "Go back",
+        ):
+            self._save_to(path)
 
     def save_as(self) -> None:
         """Save under another name."""

@@ -13,8 +13,10 @@ from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.paper import PAPERS, Paper, usual_paper
-from narrow_cornice.exchange.plain_text import file_name
+from narrow_cornice.exchange.plain_text import decimal_commas, file_name
 from narrow_cornice.job.file import write_whole
+
+DECIMAL_COMMAS = "decimal commas"  # what the choice is kept under
 
 
 class HandingOut:
@@ -38,17 +40,24 @@ class HandingOut:
         self._drawn = drawn
         self.cautions = cautions
 
+    @property
+    def decimal_commas(self) -> bool:
+        """Whether this person's tables have decimal commas, their cells parted by semicolons."""
+        return bool(self.session.settings.value(DECIMAL_COMMAS, False, type=bool))
+
     def write(self, path: Path, content: Callable[[], bytes]) -> None:
         """Make the content and write it whole, aside."""
 
-        def work() -> Path:
-            write_whole(path, content())
-            return path
+        commas = self.decimal_commas
+
+        def work() -> str:
+            with decimal_commas(wanted=commas):
+                return write_whole(path, content()) or f"Written: {path.name}"
 
         self.session.errands.run(
             f"Writing {path.name}",
             work,
-            lambda done: self.session.told.emit(f"Written: {done.name}"),
+            self.session.told.emit,
             self.session.refused.emit,
         )
 

@@ -51,7 +51,7 @@ class InstrumentPort(QObject):
         self.stop()
         self._name = name.strip()
         if self._open():
-            self.said.emit(f"Listening to the {self._called} at {self._name}")
+            self.said.emit(f"Listening to the {self._called} at {self._name}, in mm until it says otherwise")
             return True
         self.said.emit(f"{self._name[:60]} cannot be listened to: {self._port.errorString()}. Is it plugged in?")
         return False
@@ -106,4 +106,4 @@ class InstrumentPort(QObject):
     def _try_again(self) -> None:
         if self._open():
             self._again.stop()
-            self.said.emit(f"The {self._called} at {self._name} is there again")
+            self.said.emit(f"The {self._called} at {self._name} is there again, in mm until it says otherwise")

@@ -79,6 +79,12 @@ class WindowDone(Protocol):
     def is_evening(self) -> bool:
         """Return whether the window is in evening light."""
 
+    def has_decimal_commas(self) -> bool:
+        """Return whether tables go out with decimal commas, their cells parted by semicolons."""
+
+    def turn_decimal_commas(self) -> None:
+        """Change between tables with decimal points and with decimal commas."""
+
     def turn_evening(self) -> None:
         """Change between day and evening."""
 
@@ -186,6 +192,9 @@ def _fill_job(window: QWidget, menu: QMenu, done: WindowDone) -> None:
     units = _submenu(menu, "Units")
     for words, fields in UNITS:
         add_action(window, units, words, partial(done.do, edits.change_settings(**fields)))
+    commas = add_action(window, units, "Tables (CSV) with decimal commas", done.turn_decimal_commas)
+    commas.setCheckable(True)
+    commas.setChecked(done.has_decimal_commas())
     shelf = _submenu(menu, "The shelf")
     for action in done.shelf():
         add_action(window, shelf, *action)

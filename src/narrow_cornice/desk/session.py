@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
+from contextlib import suppress
 from pathlib import Path
 
 from msgspec.structs import replace
@@ -63,6 +64,7 @@ class Session(QObject):
         self.saved_at: float | None = None
         self.last_change = ""
         self._saved_job: Job = self.history.job
+        self._stamp: tuple[int, ...] | None = None  # of the file as it was read or written here
         self._lock: JobLock | None = None
         self._to_save: list[Path] = []  # where the job is being saved to, and is to be after that
         self._unkept_since: float | None = None  # when the first change came that the running copy does not have
@@ -203,6 +205,7 @@ class Session(QObject):
             lock = JobLock.take(path)
         else:
             lock = self._lock
+        stamp = _stamp_of(path)
         try:
             job = read_job(path)
         except BaseException:  # whatever went wrong, the file is not open here
@@ -210,6 +213,7 @@ class Session(QObject):
                 lock.release()
             raise
         self._take_up(job, path, lock)
+        self._stamp = stamp
         self._remember(path)
 
     def take_up_recovered(self, recovered: Recovered) -> None:
@@ -228,7 +232,7 @@ class Session(QObject):
         if self._lock is not None and self._lock is not lock:
             self._lock.release()
         self._drop_copy()
-        self._lock = lock
+        self._lock, self._stamp = lock, None
         memo.let_go()
         size_memos(job)
         self.history = History(job)
@@ -272,16 +276,31 @@ class Session(QObject):
             self._saving_over()
             return
 
-        def work() -> None:
+        def work() -> tuple[str, tuple[int, ...] | None]:
             try:
-                self.versions.put_away(path)
-                write_job(path, job)
+                said = f"{self.versions.put_away(path)} {write_job(path, job)}".strip()
             except BaseException:  # whatever went wrong, the job is not in that file
                 if lock is not None and lock is not former:
                     lock.release()
                 raise
+            if lock is not None:
+                with suppress(CorniceError):
+                    lock.renew(path)
+            return said, _stamp_of(path)
 
-        self._keeper.run("", work, lambda _: self._saved(path, job, lock), self.refused.emit, over=self._saving_over)
+        def saved(done: tuple[str, tuple[int, ...] | None]) -> None:
+            said, self._stamp = done
+            self._saved(path, job, lock)
+            if said:
+                self.refused.emit(said)
+
+        self._keeper.run("", work, saved, self.refused.emit, over=self._saving_over)
+
+    @property
+    def changed_elsewhere(self) -> bool:
+        """Whether another program has written the job's file since it was read or written here."""
+        now = _stamp_of(self.path) if self.path is not None and self._stamp is not None else None
+        return now is not None and now != self._stamp
 
     def _saved(self, path: Path, job: Job, lock: JobLock | None) -> None:
         """Take note of a job that is in its file now; it may have been changed since it was given to be saved."""
@@ -350,6 +369,15 @@ class Session(QObject):
         real = str(path.resolve())
         others = [str(one) for one in self.recent() if str(one) != real]
         self.settings.setValue("recent", [real, *others][:RECENT])
+
+
+def _stamp_of(path: Path) -> tuple[int, ...] | None:
+    """Return what is another one once a file was written anew, None where there is no file."""
+    try:
+        there = path.stat()
+    except OSError:
+        return None
+    return there.st_ino, there.st_mtime_ns, there.st_size
 
 
 def wall_about(room: Room, about: About) -> str:

@@ -24,7 +24,7 @@ from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.filing import SUFFIX, Filing
 from narrow_cornice.desk.focus_parts import next_part
 from narrow_cornice.desk.fold_splitter import Foldable, Folds, FoldSplitter
-from narrow_cornice.desk.handing_out import HandingOut
+from narrow_cornice.desk.handing_out import DECIMAL_COMMAS, HandingOut
 from narrow_cornice.desk.menus import Action, fill_job_menu
 from narrow_cornice.desk.one_window import Listening
 from narrow_cornice.desk.place import WITH_KEYS, Desk, Key, Place, Places
@@ -459,6 +459,14 @@ class MainWindow(QMainWindow):
         return _dropped_file(dropped, (SUFFIX, *self.page(self.session.view.place).takes_files))
 
     # ---- the look of the window
+
+    def has_decimal_commas(self) -> bool:
+        """Return whether tables go out with decimal commas, their cells parted by semicolons."""
+        return self.out.decimal_commas
+
+    def turn_decimal_commas(self) -> None:
+        """Change between tables with decimal points and with decimal commas."""
+        self.session.settings.setValue(DECIMAL_COMMAS, not self.has_decimal_commas())
 
     def turn_evening(self) -> None:
         """Change between day and evening."""

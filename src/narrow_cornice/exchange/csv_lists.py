@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Iterator, Sequence
 
 from narrow_cornice.casework.boards import sheet_goods
@@ -19,7 +20,7 @@ from narrow_cornice.derived.coated.coverings import room_coverings
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.painting_order import turns
 from narrow_cornice.exchange.going import one_by_one
-from narrow_cornice.exchange.plain_text import cell
+from narrow_cornice.exchange.plain_text import cell, decimals_are_commas
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.finishes.systems import preparations
 from narrow_cornice.job.model import Job
@@ -28,18 +29,30 @@ from narrow_cornice.units.told import said_in
 
 LEFT_OUT = "not in this list"  # the kind of a row that says what is left out, and why
 MARK = "\ufeff"
+DECIMAL = re.compile(r"\d+\.\d+")  # a size that is shown, in a cell of its own
 NO_SIZE = ((0.0, 0, 0.0),)  # of a line of which nothing is bought: what is left over serves
 
 
 def written(header: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
-    """Return a list as CSV: cells that a spreadsheet would take for a formula are marked as text, short rows filled."""
+    """Return a list as CSV: cells that a spreadsheet would take for a formula are marked as text, short rows filled.
+
+    Numbers have a decimal point and cells are parted by commas; inside ``plain_text.decimal_commas`` they have a comma,
+    and cells are parted by semicolons.
+    """
+    commas = decimals_are_commas()
     held = io.StringIO()
-    writer = csv.writer(held)
+    writer = csv.writer(held, delimiter=";" if commas else ",")
     writer.writerow(header)
     for row in rows:
         row = [*row, *[""] * (len(header) - len(row))]
-        writer.writerow([cell(one) if isinstance(one, str) else one for one in row])
+        writer.writerow([_cell(one, commas) for one in row])
     return MARK + held.getvalue()
+
+
+def _cell(value: object, commas: bool) -> object:
+    if commas and (isinstance(value, float) or (isinstance(value, str) and DECIMAL.fullmatch(value))):
+        return str(value).replace(".", ",")
+    return cell(value) if isinstance(value, str) else value
 
 
 TICKED = {"": "", "part": "in part", "bought": "bought", "changed": "bought, changed since"}
@@ -73,18 +86,20 @@ def to_buy_by_shop(job: Job) -> str:
     everything = to_buy(job)
     for shop, lines in everything.shops():
         for line in lines:
+            needed: object = amount_of(line, line.needed.rounded(job.settings))
+            left: object = amount_of(line, line.left_over(job.settings))
             for size, count, price in line.buy or NO_SIZE:
                 rows.append(
                     [
                         shop,
                         line.kind,
                         line.name,
-                        amount_of(line, line.needed.rounded(job.settings)),
+                        needed,
                         unit_of(line),
                         count,
                         amount_of(line, size),
                         round(price, 2),
-                        amount_of(line, line.left_over(job.settings)),
+                        left,
                         TICKED[tick_state(job, line)],
                         line.why,
                         line.phase,
@@ -93,6 +108,7 @@ def to_buy_by_shop(job: Job) -> str:
                         " ".join(told_of(job, line)),
                     ]
                 )
+                needed = left = ""  # once a line: whoever adds up the column adds it once
     rows += [["", LEFT_OUT, words] for words in everything.left_out]
     return written(
         [
@@ -133,6 +149,9 @@ SCHEDULE = (
 )  # fmt: skip
 
 
+AREAS = ("gross", "openings", "covered", "net")  # in m²
+
+
 def schedule_rows(job: Job) -> Iterator[list[str | float]]:
     """Return what stands under the headings of the schedule for every surface; areas in m², "" where there is none."""
     turn = turns(house_rules_of(job.house_rules))
@@ -167,7 +186,7 @@ def schedule_rows(job: Job) -> Iterator[list[str | float]]:
 
 def surfaces_list(job: Job) -> str:
     """Return every surface with its areas in m², what goes on it and how much."""
-    return written(SCHEDULE, schedule_rows(job))
+    return written([f"{one} m²" if one in AREAS else one for one in SCHEDULE], schedule_rows(job))
 
 
 def parts_list(job: Job) -> str:
@@ -188,5 +207,6 @@ def parts_list(job: Job) -> str:
                 )
             for key, many in hardware_of(room, run, job.house_rules).items():
                 rows.append([room.name, run.name, hardware()[key].name, "", many])
-    header = ["room", "built-in", "part", "numbers", "count", "length", "width", "thickness", "cut from", "edges seen"]
-    return written([*header, "weight of one"], rows)
+    header = ["room", "built-in", "part", "numbers", "count"]
+    sizes_of = ["length mm", "width mm", "thickness mm", "cut from", "edges seen mm", "weight of one kg"]
+    return written([*header, *sizes_of], rows)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import logging
 import math
 from typing import Any
 
@@ -53,6 +54,8 @@ LAYERS = {
 MOST_DXF_BYTES = 64 * 1024 * 1024
 MOST_CORNERS = 400
 MOST_ENTITIES = 100_000
+MOST_PLACES = 400_000
+LARGEST = 1e9  # units of the file: nothing larger is a room or a profile
 SHORTEST = 1.0  # mm: corners nearer together are one
 SAGITTA = 5.0  # mm: how far the chords that stand for a curve may leave it
 WALLED = frozenset(("LINE", "LWPOLYLINE", "POLYLINE", "ARC", "CIRCLE", "ELLIPSE", "SPLINE"))
@@ -60,6 +63,10 @@ WALLED = frozenset(("LINE", "LWPOLYLINE", "POLYLINE", "ARC", "CIRCLE", "ELLIPSE"
 # $INSUNITS of the DXF reference: millimetres for one unit of the drawing
 INSUNITS = {1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0, 14: 100.0}
 UNIT_WORDS = {"millimetres": 1.0, "centimetres": 10.0, "metres": 1000.0, "inches": 25.4, "feet": 304.8}
+
+
+# How the library fails at what is broken in ways it does not look for.
+_FAULTS = (ValueError, LookupError, AttributeError, TypeError, ArithmeticError, AssertionError, RecursionError)
 
 
 class DxfError(CorniceError, ValueError):
@@ -172,14 +179,17 @@ def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, .
 
     if len(raw) > MOST_DXF_BYTES:
         raise DxfError(f"{len(raw) / 1e6:.0f} MB are more than a plan has.")
+    logging.getLogger("ezdxf").setLevel(logging.CRITICAL)  # what is wrong is told in the window, not on the terminal
     try:
         document, _ = recover.read(ToldStream(raw))
-    except (ezdxf.DXFError, OSError, ValueError, KeyError, IndexError, AttributeError, UnicodeError) as error:  # type: ignore[attr-defined]
-        raise DxfError(f"this is no DXF that can be read ({error}).") from None
+    except (*_FAULTS, ezdxf.DXFError, OSError) as error:  # type: ignore[attr-defined]
+        raise DxfError(f"this is no DXF that can be read ({str(error)[:200]}).") from None
+    _check_blocks(document)
     scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
     near = near_mm / (scale or (_guessed_scale(document) if near_mm >= SHORTEST else 1.0))
     found: list[RoomOutline] = []
     loose: dict[str, list[list[Point]]] = {}
+    places = 0
     try:
         for number, entity in enumerate(disassemble.recursive_decompose(document.modelspace())):
             if number > MOST_ENTITIES:
@@ -187,12 +197,19 @@ def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, .
             tell(f"line {number}")
             if entity.dxftype() not in WALLED:
                 continue
+            if _is_out_of_reach(entity):
+                continue
             layer, points, closed = str(entity.dxf.layer), *_flattened(entity, near)
+            places += len(points)
+            if places > MOST_PLACES:
+                raise DxfError(f"more than {MOST_PLACES} places along its lines are more than a plan has.")
             if closed:
                 _keep(found, points, layer, scale, near, near_mm < SHORTEST)
             elif len(points) > 1:
                 loose.setdefault(layer, []).append(points)
-    except (ezdxf.DXFError, ValueError, KeyError, IndexError, AttributeError, TypeError, ZeroDivisionError) as error:  # type: ignore[attr-defined]
+    except (*_FAULTS, ezdxf.DXFError) as error:  # type: ignore[attr-defined]
+        if isinstance(error, DxfError):
+            raise
         raise DxfError(f"something in it cannot be read ({error}).") from None
     for layer, lines in loose.items():
         for ring in _rings(lines, near):
@@ -205,11 +222,58 @@ def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, .
     return tuple(sorted(found, key=lambda one: -abs(area(one.corners))))
 
 
+def _check_blocks(document: Any) -> None:
+    """Raise DxfError for blocks that stand in themselves, or that come to more things than a plan has: opening them
+    would never end."""
+    held: dict[str, float] = {}
+
+    def things(name: str, above: tuple[str, ...]) -> float:
+        if name in above:
+            raise DxfError(f"its block “{name[:40]}” stands in itself.")
+        if name not in held:
+            block = document.blocks.get(name)
+            inside = [] if block is None else [_many(one, (*above, name)) for one in block]
+            held[name] = sum(inside)
+        return held[name]
+
+    def _many(entity: Any, above: tuple[str, ...]) -> float:
+        if entity.dxftype() == "INSERT":
+            times = max(1, abs(int(entity.dxf.get("row_count", 1)))) * max(
+                1, abs(int(entity.dxf.get("column_count", 1)))
+            )
+            return 1.0 + times * things(str(entity.dxf.get("name", "")).lower(), above)
+        if entity.dxftype() == "DIMENSION":
+            return 1.0 + things(str(entity.dxf.get("geometry", "")).lower(), above)
+        return 1.0
+
+    try:
+        whole = sum(_many(one, ()) for one in document.modelspace())
+    except (ValueError, TypeError, AttributeError) as error:
+        if isinstance(error, DxfError):
+            raise
+        raise DxfError(f"something in it cannot be read ({error}).") from None
+    except RecursionError:
+        raise DxfError("its blocks stand in one another more deeply than any drawing has them.") from None
+    if whole > MOST_ENTITIES:
+        raise DxfError(f"more than {MOST_ENTITIES} things are more than a plan has.")
+
+
+def _is_out_of_reach(entity: Any) -> bool:
+    """Return whether a circle or an arc is larger than any building: following it would never end."""
+    if entity.dxftype() not in ("CIRCLE", "ARC", "ELLIPSE"):
+        return False
+    across = entity.dxf.major_axis.magnitude if entity.dxftype() == "ELLIPSE" else entity.dxf.radius
+    return not 0.0 < abs(across) <= LARGEST
+
+
 def _guessed_scale(document: Any) -> float:
     """Return about how many mm a unit of a drawing is that does not say: a room is some metres across."""
     from ezdxf import bbox
 
-    extents = bbox.extents(document.modelspace(), fast=True)
+    try:
+        extents = bbox.extents(document.modelspace(), fast=True)
+    except _FAULTS:
+        return 1.0
     across = max(extents.size.x, extents.size.y) if extents.has_data else 0.0
     return 1.0 if across > 400.0 else 25.4 if across > 60.0 else 1000.0
 
@@ -230,7 +294,7 @@ def _keep(
 ) -> None:
     """Keep a closed outline whose sides do not cross, as anticlockwise corners; a ``fine`` one has many, and whoever
     takes it looks whether they cross."""
-    if any(not math.isfinite(value) or abs(value) > 1e9 for point in points for value in point):
+    if any(not math.isfinite(value) or abs(value) > LARGEST for point in points for value in point):
         return
     corners: list[Point] = []
     for point in points:

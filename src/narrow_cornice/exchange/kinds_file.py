@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import re
-import tomllib
 from collections.abc import Mapping
 
 import msgspec
 
 from narrow_cornice.casework.kinds import Beginning, checked_kind
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.toml_in import tables_of
 
 
 class KindFileError(CorniceError, ValueError):
@@ -19,8 +19,8 @@ class KindFileError(CorniceError, ValueError):
 def read_kinds(raw: bytes) -> tuple[Beginning, ...]:
     """Return the kinds in a TOML file, a table for each. Raises KindFileError with the table and field."""
     try:
-        tables = tomllib.loads(raw.decode("utf-8-sig"))
-    except (UnicodeDecodeError, tomllib.TOMLDecodeError, RecursionError) as error:
+        tables = tables_of(raw)
+    except ValueError as error:
         raise KindFileError(f"this is no TOML that can be read ({error}).") from None
     if not tables or not all(isinstance(one, dict) for one in tables.values()):
         raise KindFileError(

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import re
-import tomllib
 from collections.abc import Sequence
 
 import msgspec
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.exchange.toml_in import tables_of
 from narrow_cornice.trim.orders import Order, OrderRow, checked_order
 
 _MUST_BE = {
@@ -25,8 +25,8 @@ class OrderFileError(CorniceError, ValueError):
 def read_orders(raw: bytes) -> tuple[Order, ...]:
     """Return the orders in a TOML file, a table for each. Raises OrderFileError with the table and field."""
     try:
-        tables = tomllib.loads(raw.decode("utf-8-sig"))
-    except (UnicodeDecodeError, tomllib.TOMLDecodeError, RecursionError) as error:
+        tables = tables_of(raw)
+    except ValueError as error:
         raise OrderFileError(f"this is no TOML that can be read ({error}).") from None
     if not tables or not all(isinstance(one, dict) for one in tables.values()):
         raise OrderFileError("there is no order in it.", remedy="Each order is a table: [tuscan] and its ratios below.")

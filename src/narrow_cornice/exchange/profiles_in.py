@@ -32,6 +32,7 @@ if TYPE_CHECKING:
 
 HEADINGS = ("name", "uses", "species", "price_per_metre", "lengths", "shop", "outline")
 MOST_LINES = 5_000
+MOST_WRITTEN = 400_000  # signs that the paths of a drawing are written in
 NEAR = 0.01  # mm: places of an outline nearer together than that are one
 STRAIGHT = 0.02  # mm that an outline may leave the chords it is kept as
 BACK = 0.4  # of its height: the shortest upright side at its left that counts as the back of a profile as it stands
@@ -183,6 +184,11 @@ def read_profile_svg(raw: bytes) -> FoundProfile:
         root = ElementTree.fromstring(raw)
     except (ElementTree.ParseError, ValueError, LookupError) as error:
         raise ProfileFileError(f"this is no SVG that can be read ({error}).") from None
+    written = sum(len(one.get("d", "")) + len(one.get("points", "")) for one in root.iter())
+    if written > MOST_WRITTEN:
+        raise ProfileFileError(
+            "its lines are longer than those of any profile.", remedy="Leave the profile alone in it."
+        )
     from svgelements import Matrix
 
     try:

@@ -295,15 +295,15 @@ def readings_table(room: Room) -> str:
     names = {corner_key(room.measured.walls, index): corner_name(index) for index in range(count)}
 
     def row(what: str, at: str, to: str, one: Reading) -> None:
-        sigma = "" if one.sigma is None else f"{one.sigma:g}"
-        writer.writerow([what, at, to, f"{one.mm:.6g} mm" if one.mm >= 0 else f"{one.mm:.6g}", one.instrument, sigma])
+        sigma = "" if one.sigma is None else f"{one.sigma:.10g}"
+        writer.writerow([what, at, to, f"{one.mm:.10g} mm", one.instrument, sigma])
 
     for index, side in enumerate(room.measured.walls):
         for one in side.readings:
             row("wall", corner_name(index), corner_name((index + 1) % count), one)
         for angle in side.angles:
-            sure = "" if angle.sigma is None else f"{angle.sigma:g}"
-            writer.writerow(["corner", corner_name((index + 1) % count), "", f"{angle.degrees:g}", "", sure])
+            sure = "" if angle.sigma is None else f"{angle.sigma:.10g}"
+            writer.writerow(["corner", corner_name((index + 1) % count), "", f"{angle.degrees:.10g}", "", sure])
     for diagonal in room.measured.diagonals:
         for one in diagonal.readings:
             row("diagonal", names[diagonal.first], names[diagonal.second], one)

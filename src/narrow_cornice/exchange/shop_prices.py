@@ -83,10 +83,14 @@ def _is_asked(line: LineToBuy) -> bool:
 
 def ask_prices(address: str, asked: Sequence[Asked], today: int, seconds: float = SECONDS) -> Prices:
     """Ask a shop's desk for prices and stock. Raises ShopError; waits no longer than ``seconds`` for each step."""
-    raw = _exchange(address, asked, seconds)
+    return told_prices(_exchange(address, asked, seconds), asked, today, address)
+
+
+def told_prices(raw: bytes, asked: Sequence[Asked], today: int, address: str) -> Prices:
+    """Return what a desk's answer tells of what was asked. Raises ShopError."""
     try:
         told = msgspec.json.decode(raw, type=_Answer)
-    except (msgspec.DecodeError, RecursionError) as error:
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
         raise ShopError(f"The shop's desk answered what is no list of prices: {error}.", where=address) from None
     wanted = {(one.code, f"{one.size:g}"): one for one in asked}
     quotes: dict[str, Quote] = {}

@@ -25,12 +25,14 @@ MOST_SHARE = 3.0  # a plain number typed for a share is taken as per cent beyond
 
 
 class HouseRule(msgspec.Struct, frozen=True):
-    """One habit: its name in words, value, unit, why it is so, what it changes and the topic it belongs to."""
+    """One habit: its name in words, value, unit, between which values it makes sense, why it is so, what it changes
+    and the topic it belongs to."""
 
     key: str
     name: str
     value: float
     unit: str
+    between: tuple[float, float]
     why: str
     changes: str
     topic: str
@@ -46,8 +48,25 @@ class HouseRule(msgspec.Struct, frozen=True):
         gap = "" if self.unit == "°" else " "
         return f"{show_number(value)}{gap}{self.unit}".strip()
 
+    def checked(self, value: float, unit: Unit = "mm") -> float:
+        """Return the value. Raises CorniceError for one that makes no sense of this rule: a share of seven hundred per
+        cent, a coat that covers nothing."""
+        least, most = self.between
+        if not least <= value <= most:
+            how = InUnits(unit)
+            raise CorniceError(
+                f"{self.shown(value, how) if abs(value) < 1e9 else f'{value:g}'} cannot be.",
+                where=self.name,
+                remedy=f"It is between {self.shown(least, how)} and {self.shown(most, how)}.",
+            )
+        return value
+
     def read(self, text: str, unit: Unit) -> float:
-        """Return the value that was typed for it, as it is shown or as a plain number. Raises CorniceError."""
+        """Return the value that was typed for it, as it is shown or as a plain number. Raises CorniceError, for one
+        that makes no sense too."""
+        return self.checked(self._read(text, unit), unit)
+
+    def _read(self, text: str, unit: Unit) -> float:
         if self.unit == "mm":
             return parse_length(text, unit).mm
         if self.unit == YES_OR_NO and text.strip().lower() in ANSWERS:
@@ -70,6 +89,7 @@ class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     name: str
     value: float
     unit: str
+    between: tuple[float, float]
     why: str
     changes: str
     topic: str
@@ -81,7 +101,7 @@ def shipped_rules() -> Mapping[str, HouseRule]:
     rows = shipped_table("house_rules.toml", dict[str, _Row])
     return MappingProxyType(
         {
-            key: HouseRule(key, row.name, row.value, row.unit, row.why, row.changes, row.topic)
+            key: HouseRule(key, row.name, row.value, row.unit, row.between, row.why, row.changes, row.topic)
             for key, row in rows.items()
         }
     )

@@ -96,8 +96,10 @@ class MeterEar:
         return heard
 
     def forget(self) -> None:
-        """Drop half a line, when the plug was pulled."""
+        """Begin anew, when the plug was pulled: half a line is dropped, and whatever is plugged in next reads in
+        millimetres until it says otherwise."""
         self._held = b""
+        self._unit = "mm"
 
     def _understood(self, line: str) -> Heard:
         nonsense = MeterNote("nonsense", line[:60])

@@ -9,7 +9,8 @@ from types import MappingProxyType
 from narrow_cornice.casework.kinds import checked_kind
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.cutting.plans import fits
-from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.house_rules import HouseRules, shipped_rules
 from narrow_cornice.finishes.woods import species
 from narrow_cornice.job.bought import CuttingPlan, SheetCutting
 from narrow_cornice.job.finishes import Colour, Covering, Paint
@@ -39,7 +40,10 @@ def checked_job(job: Job) -> Job:
     """Return the job if everything in it is possible. Raises JobError with the place where it is not."""
     HouseRules(job.house_rules)
     for key, value in job.house_rules.items():
-        number(value, f"house_rules.{key}", 0, 1e6)
+        try:
+            shipped_rules()[key].checked(value)
+        except CorniceError as error:
+            raise JobError(f"{error.message} {error.remedy}", where=f"house_rules.{key}") from None
     if job.settings.step not in (0.5, 1) or job.settings.denominator not in (8, 16, 32):
         raise JobError("Figures are shown to 1 or 0.5 mm, or to 1/8, 1/16 or 1/32 inch.", where="settings")
     _check_colours(job.colours)

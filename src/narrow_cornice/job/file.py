@@ -6,6 +6,7 @@ import contextlib
 import errno
 import io
 import os
+import stat
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -30,6 +31,10 @@ _FIXED_TIME = (2020, 1, 1, 0, 0, 0)  # equal jobs make equal files
 
 class JobFileError(CorniceError, ValueError):
     """A file that is not a job that this program can read."""
+
+
+class FileSizeError(CorniceError, ValueError):
+    """What is no file, or a larger one than can be read."""
 
 
 class _Version(msgspec.Struct):
@@ -101,6 +106,7 @@ def decode_job(raw: bytes, name: str) -> Job:
     try:
         with zipfile.ZipFile(io.BytesIO(raw)) as archive:
             member = archive.getinfo(MEMBER)
+            _check_packing(archive)
             if member.file_size > MOST_JSON_BYTES:
                 raise JobFileError(
                     f"{MEMBER} in {name} claims {member.file_size / 1e6:.0f} MB, more than any job has "
@@ -121,6 +127,16 @@ def decode_job(raw: bytes, name: str) -> Job:
         raise JobFileError(f"{MEMBER} in {name} is larger than it claims.")
     job = decode_json(text, name)
     return replace(job, pictures=pictures) if pictures else job
+
+
+def _check_packing(archive: zipfile.ZipFile) -> None:
+    """Raise ValueError for what is packed in another way than this program and usual archivers pack: unpacking some of
+    them takes memory that nobody can judge beforehand."""
+    import zipfile
+
+    for member in archive.infolist():
+        if member.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED):
+            raise ValueError(f"“{member.filename[:40]}” in it is packed in a way that jobs are not")
 
 
 def _pictures(archive: zipfile.ZipFile, name: str) -> dict[str, bytes]:
@@ -159,31 +175,57 @@ def surroundings(error: OSError, path: Path, doing: str) -> SurroundingsError:
 def read_job(path: Path) -> Job:
     """Return the job in a file. The file is only read. Raises JobFileError or SurroundingsError."""
     try:
-        size = path.stat().st_size
-        if size > MOST_FILE_BYTES:
-            raise JobFileError(f"{path.name} is {size / 1e6:.0f} MB, more than any job has.")
-        raw = path.read_bytes()
-    except OSError as error:
-        raise surroundings(error, path, "opened") from None
+        raw = file_content(path, MOST_FILE_BYTES)
     except ValueError as error:
         if isinstance(error, CorniceError):
-            raise
+            raise JobFileError(str(error)) from None
         raise JobFileError(f"“{str(path)[:80]!r}” cannot be the name of a file.") from None
     return decode_job(raw, path.name)
 
 
-def write_whole(path: Path, content: bytes) -> None:
+def file_content(path: Path, most: int) -> bytes:
+    """Return the bytes of a file. Raises SurroundingsError, and for what is no file (a pipe or a device, which never
+    end) or larger than ``most`` FileSizeError."""
+    try:
+        handle = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_CLOEXEC)
+        with os.fdopen(handle, "rb") as stream:
+            there = os.fstat(handle)
+            if stat.S_ISDIR(there.st_mode):
+                raise IsADirectoryError(errno.EISDIR, "is a folder")
+            if not stat.S_ISREG(there.st_mode):
+                raise FileSizeError(f"{path.name} is no file but a device or a pipe.", remedy="Choose a file.")
+            if there.st_size > most:
+                raise FileSizeError(f"{path.name} is {there.st_size / 1e6:.0f} MB, more than this can be.")
+            content = stream.read(most + 1)
+    except OSError as error:
+        raise surroundings(error, path, "opened") from None
+    if len(content) > most:
+        raise FileSizeError(f"{path.name} grew larger than this can be while it was read.")
+    return content
+
+
+def write_whole(path: Path, content: bytes, mode: int | None = None) -> str:
     """Put ``content`` in place of the file at one moment, or leave the file as it was.
 
     The bytes go to a neighbour first and to the disk itself (fsync), then take the name in one step (rename), then
-    the folder is brought to the disk. Raises SurroundingsError.
+    the folder is brought to the disk. A new file may be given its ``mode``. Returns in words what did not go as it
+    should though the file is there, empty mostly. Raises SurroundingsError.
     """
     import tempfile
 
+    said = ""
     try:
         target = Path(os.path.realpath(path))  # a link stays a link
-        mode = target.stat().st_mode & 0o777 if target.exists() else 0o666 & ~_umask()
-        handle, name = tempfile.mkstemp(prefix=f".{target.name[:100]}.", suffix=".part", dir=target.parent)
+        if target.exists() and not target.is_file():
+            raise SurroundingsError(
+                f"{path.name} is no file but a device, a pipe or a folder.", remedy="Choose a file."
+            )
+        there = target.stat() if target.exists() else None
+        if there is not None and there.st_nlink > 1:
+            said = f"{path.name} is saved; the file had other names beside this one, and these keep what was in it."
+        if mode is None:
+            mode = there.st_mode & 0o777 if there is not None else 0o666 & ~_umask()
+        handle, name = tempfile.mkstemp(prefix=part_prefix(target), suffix=".part", dir=target.parent)
     except OSError as error:
         raise surroundings(error, path, "saved") from None
     try:
@@ -192,19 +234,31 @@ def write_whole(path: Path, content: bytes) -> None:
                 stream.write(content)
                 stream.flush()
                 os.fsync(stream.fileno())
-            os.chmod(name, mode)
+            try:
+                os.chmod(name, mode)
+            except OSError:  # some disks know no rights
+                said = f"{path.name} is saved, but who may read it could not be set as it was."
             os.replace(name, target)
         except BaseException:
             with contextlib.suppress(OSError):
                 os.unlink(name)
             raise
+    except OSError as error:
+        raise surroundings(error, path, "saved") from None
+    try:
         folder = os.open(target.parent, os.O_RDONLY)
         try:
             os.fsync(folder)
         finally:
             os.close(folder)
-    except OSError as error:
-        raise surroundings(error, path, "saved") from None
+    except OSError:
+        said = f"{path.name} is saved, but its folder does not confirm that it is on the disk itself."
+    return said
+
+
+def part_prefix(path: Path) -> str:
+    """Return what the name of a file begins with while it is being written beside another."""
+    return f".{os.fsdecode(os.fsencode(path.name)[:100])}."
 
 
 def _umask() -> int:
@@ -213,9 +267,9 @@ def _umask() -> int:
     return mask
 
 
-def write_job(path: Path, job: Job) -> None:
-    """Save the job, whole or not at all. Raises SurroundingsError."""
-    write_whole(path, encode_job(job))
+def write_job(path: Path, job: Job) -> str:
+    """Save the job, whole or not at all; return what is to be told though it is saved. Raises SurroundingsError."""
+    return write_whole(path, encode_job(job))
 
 
 def job_schema() -> bytes:

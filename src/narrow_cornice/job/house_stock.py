@@ -47,7 +47,7 @@ def house_stock(folder: Path) -> tuple[HouseTin, ...]:
         raise surroundings(error, path, "opened") from None
     try:
         return msgspec.json.decode(raw, type=tuple[HouseTin, ...])[:MOST]
-    except msgspec.DecodeError as error:
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
         raise CorniceError(f"{path.name} cannot be read: {error}.", remedy=f"Move {path} away to begin anew.") from None
 
 

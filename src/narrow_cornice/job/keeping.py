@@ -4,24 +4,76 @@ from __future__ import annotations
 
 import contextlib
 import fcntl
+import glob
 import os
+import stat
 import time
 from pathlib import Path
 
 import msgspec
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.file import decode_job, encode_job, surroundings, write_whole
+from narrow_cornice.job.file import decode_job, encode_job, part_prefix, write_whole
 from narrow_cornice.job.model import Job
 
 VERSIONS_KEPT = 12
 
 
-def state_folder() -> Path:
-    """Return the folder of this person's own state, made if it is not there."""
+PRIVATE = 0o600
+OLD = 3600.0  # seconds after which half a file that nobody went on with is litter
+
+
+def state_folder() -> tuple[Path, str]:
+    """Return the folder of this person's own state, made if it is not there; and in words why another one, which is
+    gone once the machine is, has to do (empty mostly)."""
+    import tempfile
+
     from platformdirs import user_state_path
 
-    return user_state_path("narrow-cornice", ensure_exists=True)
+    folder = user_state_path("narrow-cornice")
+    try:
+        for part in (folder, folder / "recovery", folder / "versions"):
+            part.mkdir(parents=True, exist_ok=True)
+            with tempfile.TemporaryFile(dir=part):
+                pass
+    except OSError as error:
+        why = error.strerror or str(error)
+        return Path(tempfile.mkdtemp(prefix="narrow-cornice-")), (
+            f"{folder} cannot be written ({why}): running copies and earlier versions are kept in a folder of the "
+            "machine's instead, which does not last. Save often, and make that folder writable."
+        )
+    return folder, ""
+
+
+def sweep(folder: Path, now: float) -> None:
+    """Take away what windows that died left in a folder of this person's state: halves of files, locks nobody holds,
+    places of copies that are gone."""
+    recovery = folder / "recovery"
+    for part in (folder / "versions").glob("*/.*.part"):
+        with contextlib.suppress(OSError):
+            if now - part.stat().st_mtime > OLD:
+                part.unlink()
+    for one in (*recovery.glob("*.lock"), *recovery.glob("*.path"), *recovery.glob(".*.part")):
+        owner = recovery / one.name.lstrip(".").partition(".")[0]
+        half = one.suffix == ".part"
+        if (half or not owner.with_suffix(".cornice").exists()) and not _is_held(owner.with_suffix(".lock")):
+            with contextlib.suppress(OSError):
+                one.unlink()
+
+
+def _is_held(lock: Path) -> bool:
+    """Return whether a process holds a lock."""
+    try:
+        handle = os.open(lock, os.O_RDWR | os.O_CLOEXEC)
+    except OSError:
+        return False
+    try:
+        fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        return True
+    finally:
+        os.close(handle)
+    return False
 
 
 def _mark(path: Path) -> str:
@@ -50,26 +102,32 @@ class Versions:
     def _of(self, path: Path) -> Path:
         return self._folder / _mark(path)
 
-    def put_away(self, path: Path) -> None:
-        """Keep a copy of the file as it is before it is saved over. Does nothing for a new or unchanged file."""
+    def put_away(self, path: Path) -> str:
+        """Keep a copy of the file as it is before it is saved over, for nobody else to read who may not read that.
+        Does nothing for a new or unchanged file. Returns in words why there is none, empty mostly: saving what is new
+        does not wait for a place for what is old."""
         try:
+            there = path.stat()
+            if not stat.S_ISREG(there.st_mode):
+                return ""
             content = path.read_bytes()
-        except FileNotFoundError:
-            return
-        except OSError as error:
-            raise surroundings(error, path, "copied before saving") from None
-        kept = self.of(path)
-        if kept and kept[0].path.read_bytes() == content:
-            return
-        folder = self._of(path)
-        try:
+            kept = self.of(path)
+            with contextlib.suppress(OSError):
+                if kept and kept[0].path.read_bytes() == content:
+                    return ""
+            folder = self._of(path)
             folder.mkdir(parents=True, exist_ok=True)
+            write_whole(folder / f"{time.time_ns():020d}.cornice", content, there.st_mode & 0o777)
+        except FileNotFoundError:
+            return ""
         except OSError as error:
-            raise surroundings(error, folder, "made for earlier versions") from None
-        write_whole(folder / f"{time.time_ns():020d}.cornice", content)
+            return f"No earlier version was kept ({error.strerror or error})."
+        except CorniceError as error:
+            return f"No earlier version was kept: {error}"
         for old in self.of(path)[VERSIONS_KEPT:]:
             with contextlib.suppress(OSError):
                 old.path.unlink()
+        return ""
 
     def of(self, path: Path) -> list[Version]:
         """Return the earlier versions of a file, newest first."""
@@ -92,12 +150,15 @@ class Recovered(msgspec.Struct, frozen=True):
 class Recovery:
     """The running copy of an unsaved job, written aside within seconds of a change.
 
-    A copy belongs to a process as long as its lock is held; what an ended process left is offered once.
+    A copy belongs to a process as long as its lock is held; what an ended process left is offered once, to the window
+    that asks first.
     """
 
     def __init__(self, folder: Path) -> None:
         self._folder = folder / "recovery"
         self._folder.mkdir(parents=True, exist_ok=True)
+        sweep(folder, time.time())
+        self._claimed: dict[Path, int] = {}  # what an ended process left, and this one offers: its lock
         name = f"{os.getpid()}-{time.time_ns()}"
         self._copy = self._folder / f"{name}.cornice"
         self._origin = self._folder / f"{name}.path"
@@ -107,8 +168,8 @@ class Recovery:
 
     def keep(self, job: Job, path: Path | None) -> None:
         """Write the running copy. Raises SurroundingsError."""
-        write_whole(self._origin, os.fsencode(str(path)) if path else b"")
-        write_whole(self._copy, encode_job(job))
+        write_whole(self._origin, os.fsencode(str(path)) if path else b"", PRIVATE)
+        write_whole(self._copy, encode_job(job), PRIVATE)
 
     def drop(self) -> None:
         """Take the running copy away: the job is saved."""
@@ -118,6 +179,9 @@ class Recovery:
 
     def close(self) -> None:
         """End recovery for this process, leaving a running copy only if there is one."""
+        for handle in self._claimed.values():
+            os.close(handle)
+        self._claimed = {}
         if self._lock >= 0:
             os.close(self._lock)
             self._lock = -1
@@ -125,10 +189,11 @@ class Recovery:
                 self._lock_path.unlink()
 
     def left_behind(self) -> list[Recovered]:
-        """Return the copies of processes that ended without saving, newest first; damaged ones are passed over."""
+        """Return the copies of processes that ended without saving, newest first, which no other window is offered
+        any more; damaged ones are passed over."""
         found: list[Recovered] = []
         for copy in self._folder.glob("*.cornice"):
-            if copy == self._copy or self._alive(copy.with_suffix(".lock")):
+            if copy == self._copy or not self._claim(copy):
                 continue
             try:
                 job = decode_job(copy.read_bytes(), copy.name)
@@ -138,19 +203,21 @@ class Recovery:
                 continue
         return sorted(found, key=lambda one: -one.when)
 
-    @staticmethod
-    def _alive(lock: Path) -> bool:
+    def _claim(self, copy: Path) -> bool:
+        """Make a copy this window's to offer; return whether it is."""
+        if copy in self._claimed:
+            return True
         try:
-            handle = os.open(lock, os.O_RDWR | os.O_CLOEXEC)
+            handle = os.open(copy.with_suffix(".lock"), os.O_CREAT | os.O_RDWR | os.O_CLOEXEC, PRIVATE)
         except OSError:
             return False
         try:
             fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
         except OSError:
-            return True
-        finally:
             os.close(handle)
-        return False
+            return False
+        self._claimed[copy] = handle
+        return True
 
     @staticmethod
     def forget(recovered: Recovered) -> None:
@@ -164,11 +231,15 @@ class Recovery:
 
 
 class JobLock:
-    """Held while a window has a job file open; the system lets go of it if the program is killed."""
+    """Held while a window has a job file open; the system lets go of it if the program is killed.
+
+    Held are a file beside the job's, which is there before the job's is, and the job's own, which may have another name
+    in another folder."""
 
     def __init__(self, handle: int, path: Path) -> None:
         self._handle = handle
         self._path = path
+        self._own = -1
 
     @staticmethod
     def beside(path: Path) -> Path:
@@ -178,14 +249,15 @@ class JobLock:
 
     @classmethod
     def take(cls, path: Path) -> JobLock | None:
-        """Take the lock. Returns None where the folder cannot hold one (read-only): nothing can be saved there either.
+        """Take the lock, and away what a window that died while saving left beside the file. Returns None where the
+        folder cannot hold one (read-only): nothing can be saved there either.
 
         Raises CorniceError where another window has the job open.
         """
         lock = cls.beside(path)
         while True:
             try:
-                handle = os.open(lock, os.O_CREAT | os.O_RDWR | os.O_CLOEXEC, 0o600)
+                handle = os.open(lock, os.O_CREAT | os.O_RDWR | os.O_CLOEXEC, PRIVATE)
             except OSError:
                 return None
             try:
@@ -193,22 +265,57 @@ class JobLock:
             except OSError as error:
                 os.close(handle)
                 if isinstance(error, BlockingIOError):
-                    raise CorniceError(
-                        f"{path.name} is already open in another window.", remedy="Close it there first."
-                    ) from None
+                    raise _open_elsewhere(path) from None
                 return None
             # Another window may have removed the file between opening and locking: then this lock guards nothing.
             try:
                 if os.fstat(handle).st_ino == os.stat(lock).st_ino:
-                    return cls(handle, lock)
+                    break
             except FileNotFoundError:
                 pass
             os.close(handle)
+        made = cls(handle, lock)
+        try:
+            made.renew(path)
+        except CorniceError:
+            made.release()
+            raise
+        name = part_prefix(Path(os.path.realpath(path)))
+        for litter in lock.parent.glob(f"{glob.escape(name)}*.part"):
+            with contextlib.suppress(OSError):
+                litter.unlink()
+        return made
+
+    def renew(self, path: Path) -> None:
+        """Hold the job's own file, which is another one after every saving. Raises CorniceError where another window
+        holds it, by whatever name."""
+        if self._own >= 0:
+            os.close(self._own)
+            self._own = -1
+        try:
+            own = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_CLOEXEC)
+        except OSError:
+            return
+        try:
+            fcntl.flock(own, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError as error:
+            os.close(own)
+            if isinstance(error, BlockingIOError):
+                raise _open_elsewhere(path) from None
+            return
+        self._own = own
 
     def release(self) -> None:
         """Let go of the job and leave no trace beside it."""
+        if self._own >= 0:
+            os.close(self._own)
+            self._own = -1
         if self._handle >= 0:
             with contextlib.suppress(OSError):
                 self._path.unlink()
             os.close(self._handle)
             self._handle = -1
+
+
+def _open_elsewhere(path: Path) -> CorniceError:
+    return CorniceError(f"{path.name} is already open in another window.", remedy="Close it there first.")

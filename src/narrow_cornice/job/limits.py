@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterable, Sequence
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.survey.readings import Reading
+from narrow_cornice.survey.readings import LEAST_SIGMA, MOST_SIGMA, Reading
 from narrow_cornice.units.lengths import LARGEST_MM, Length
 
 MOST_PER_ROOM = 2_000
@@ -30,8 +29,9 @@ def unique(ids: Iterable[str], where: str) -> set[str]:
 
 def number(value: float, where: str, least: float, most: float) -> None:
     """Raise JobError unless a number lies between two others."""
-    if not math.isfinite(value) or not least <= value <= most:
-        raise JobError(f"{value:g} is not between {least:g} and {most:g}.", where=where)
+    if not least <= value <= most:  # which nothing that is no number is
+        shown = f"{value:g}" if abs(value) < 1e300 else "A number that large"
+        raise JobError(f"{shown} is not between {least:g} and {most:g}.", where=where)
 
 
 def length_within(length: Length | None, where: str, *, zero: bool = False) -> None:
@@ -48,4 +48,4 @@ def readings_within(readings: Sequence[Reading], where: str, *, zero: bool = Fal
     for one in readings:
         length_within(one, where, zero=zero)
         if isinstance(one, Reading) and one.sigma is not None:
-            number(one.sigma, f"{where}.sigma", 1e-4, 1e5)
+            number(one.sigma, f"{where}.sigma", LEAST_SIGMA, MOST_SIGMA)

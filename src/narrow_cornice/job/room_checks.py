@@ -23,7 +23,7 @@ from narrow_cornice.job.trimwork import Trimwork
 from narrow_cornice.job.wall_checks import check_walling
 from narrow_cornice.job.zone_checks import check_colours, check_zones
 from narrow_cornice.memo import by_identity
-from narrow_cornice.survey.readings import Reading
+from narrow_cornice.survey.readings import LEAST_SIGMA, MOST_ANGLE_SIGMA, Reading
 from narrow_cornice.trim.catalogue import checked_profile
 from narrow_cornice.trim.choices import SPRINGS, TrimChoice
 from narrow_cornice.trim.kinds import KINDS, MEMBER_PREFIX, WALL_KINDS
@@ -73,7 +73,7 @@ def _check_wall(wall: WallAsRead, where: str) -> None:
     for angle in wall.angles:
         number(angle.degrees, f"{where}.angles", 0.5, 359.5)
         if angle.sigma is not None:
-            number(angle.sigma, f"{where}.angles.sigma", 1e-4, 90)
+            number(angle.sigma, f"{where}.angles.sigma", LEAST_SIGMA, MOST_ANGLE_SIGMA)
 
 
 def _check_on_walls(row: OnWall, room: Room, walls: Collection[str], where: str) -> None:

@@ -20,6 +20,7 @@ Instrument = Literal["tape", "laser", "photograph", "sketch"]
 INSTRUMENTS: tuple[Instrument, ...] = ("tape", "laser", "photograph", "sketch")
 
 MOST_DEGREES = 359.0
+LEAST_SIGMA, MOST_SIGMA, MOST_ANGLE_SIGMA = 1e-4, 1e5, 90.0  # of what is said of a reading, in mm and degrees
 SUREST_MM, SUREST_DEGREES = 0.01, 0.001  # nothing read on a building is surer, whatever the house rules say
 
 

@@ -16,7 +16,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.survey.doubt import next_reading, pair_sigmas, suspects
 from narrow_cornice.survey.network import Adjusted, Angle, Distance, Observation, Offset, interior_angle
-from narrow_cornice.survey.readings import Instrument, instrument_sigma
+from narrow_cornice.survey.readings import LEAST_SIGMA, MOST_ANGLE_SIGMA, MOST_SIGMA, Instrument, instrument_sigma
 from narrow_cornice.survey.starting_figure import solved
 
 MOST_CORNERS = 400
@@ -89,8 +89,10 @@ def observations_of(survey: Survey, rules: HouseRules) -> list[Observation]:
                 raise SurveyError(f"there is no corner “{name[:40]}”.", where=where)
             return index[name]
 
-        if one.sigma is not None and not (math.isfinite(one.sigma) and one.sigma > 0):
-            raise SurveyError(f"a sigma of {one.sigma:g} cannot be.", where=where, remedy="It is more than nought.")
+        most = MOST_SIGMA if one.kind in ("distance", "offset") else MOST_ANGLE_SIGMA
+        if one.sigma is not None and not LEAST_SIGMA <= one.sigma <= most:
+            remedy = f"It is between {LEAST_SIGMA:g} and {most:g}."
+            raise SurveyError(f"a sigma of {one.sigma:g} cannot be.", where=where, remedy=remedy)
         if one.kind == "distance":
             a, b = corner(one.from_corner, "from"), corner(one.to_corner, "to")
             _apart(where, a, b)

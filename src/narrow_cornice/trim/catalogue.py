@@ -112,7 +112,7 @@ def catalogue_json(content: bytes, name: str) -> tuple[StockProfile, ...]:
     """Read a catalogue from JSON as the shipped one is written. Raises CorniceError."""
     try:
         made = msgspec.json.decode(content, type=_File)
-    except msgspec.DecodeError as error:
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
         raise CorniceError(f"It is no catalogue of profiles: {error}.", where=name) from error
     for index, one in enumerate(made.profiles):
         checked_profile(one, f"{name}, profile {index + 1}")

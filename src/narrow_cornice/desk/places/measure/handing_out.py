@@ -14,7 +14,7 @@ from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.strip import wall_strip
 from narrow_cornice.drawing.unfolded import unfolded_room
-from narrow_cornice.exchange.plain_text import file_name
+from narrow_cornice.exchange.plain_text import file_names
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.trim.kinds import TrimKind
 
@@ -46,7 +46,7 @@ def room_dxf(out: HandingOut) -> None:
         out.tell("This room has no drawings yet: it is not measured.")
         return
     drawings = every_drawing(job, room, out.session.view.turn, "cornice")[1 : 2 + len(room.measured.walls)]
-    names = [f"{file_name(drawing.title)}.dxf" for drawing in drawings]
+    names = [f"{name}.dxf" for name in file_names([drawing.title for drawing in drawings])]
     folder = out.ask_folder("A folder for the drawings", names)
     if folder is None:
         return
