@@ -10,8 +10,12 @@ import pytest
 from driving import choose, errands_over, settle, write_printed
 from PyQt6.QtWidgets import QDialog, QFileDialog, QInputDialog
 
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.desk.places.measure.bringing_in import ReadingsPreview
+from narrow_cornice.desk.places.measure.outline_dialog import OutlineDialog, OutlinePath
 from narrow_cornice.desk.window import MainWindow
+from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.exchange.dxf_drawing import drawing_dxf
 from printed import said
 
 
@@ -56,6 +60,46 @@ def test_a_room_comes_from_a_drawing_whose_unit_is_asked(
     assert [side.readings[0].mm for side in room.measured.walls] == [2100, 1740, 2100, 1740]
     assert {side.readings[0].instrument for side in room.measured.walls} == {"sketch"}
     assert window.session.view.room_id == room.id
+
+
+def test_of_several_outlines_the_person_chooses_one_drawn(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The plan that was handed out comes back as the same room, and any other of its outlines can be taken instead."""
+    session = window.session
+    room, path = session.job.rooms[0], tmp_path / "Chart Room.dxf"
+    path.write_bytes(drawing_dxf(room_plan(room, session.job.house_rules, session.job.settings, 0.0)))
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("2.4 m", True))
+    shown: list[tuple[int, str]] = []
+    pointed = False
+
+    def accept(dialog: OutlineDialog) -> int:
+        dialog.show()
+        settle()
+        if pointed:
+            dialog.canvas.picked.emit(OutlinePath(1))
+        (picked,) = {index.row() for index in dialog.list.selectedIndexes()}
+        shown.append((len(dialog.list.sheet.rows), dialog.list.sheet.rows[picked].cells[0].text))
+        dialog.hide()
+        return int(QDialog.DialogCode.Accepted)
+
+    monkeypatch.setattr(OutlineDialog, "exec", accept)
+    choose(window, "A room from a plan outline (DXF) …")
+    errands_over(session)
+    measured, again = (measured_room(one, {}).plan for one in (room, session.job.rooms[-1]))
+    lengths = [side.length.value for side in again.sides]
+    assert len(again.corners) == len(measured.corners)
+    first = max(range(len(measured.sides)), key=lambda index: measured.sides[index].length.value)
+    sides = [side.length.value for side in (*measured.sides[first:], *measured.sides[:first])]
+    assert lengths == pytest.approx(sides, abs=0.6)
+    assert shown[0][0] > 1
+    assert shown[0][1] == "room"
+    pointed = True
+    choose(window, "A room from a plan outline (DXF) …")
+    errands_over(session)
+    assert shown[1][1] == "wall"
+    assert measured_room(session.job.rooms[-1], {}).plan.sides[0].length.value > lengths[0]
 
 
 def test_drawings_readings_and_sheets_are_handed_out(

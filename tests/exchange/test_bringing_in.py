@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import io
+import itertools
 import math
 
 import ezdxf
@@ -14,9 +15,12 @@ from hypothesis import given, strategies as st
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.measured.surveys import corner_key
 from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.marks import Dimension, Stroke
 from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.exchange.dxf_drawing import LAYERS, DxfError, drawing_dxf, read_outlines
+from narrow_cornice.exchange.dxf_drawing import LAYERS, drawing_dxf, with_arcs
+from narrow_cornice.exchange.dxf_outlines import DxfError, read_outlines
 from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
 from narrow_cornice.exchange.readings_csv import ReadingsError, read_readings, readings_table, take_readings
 from narrow_cornice.job.edits.survey_edits import put_offset
@@ -225,8 +229,77 @@ def test_drawings_go_out_as_dxf_in_layers_one_to_one() -> None:
     wall = wall_elevation(CHART, job.house_rules, job.colours, job.settings, "w2")
     face = ezdxf.read(io.StringIO(drawing_dxf(wall).decode())).modelspace()
     assert {"fixture", "condition", "finish", "trim"} <= {entity.dxf.layer for entity in face}
-    # what goes out comes back: the inside of the room is a closed outline of the plan
-    assert any(len(outline.corners) == 8 for outline in read_outlines(drawing_dxf(plan)))
+
+
+@pytest.mark.parametrize("number", range(5))
+def test_the_plan_that_went_out_comes_back_as_the_same_room(number: int) -> None:
+    job = demo_job()
+    plan = measured_room(job.rooms[number], {}).plan
+    outline, *others = read_outlines(drawing_dxf(room_plan(job.rooms[number], job.house_rules, job.settings, 0.0)))
+    assert outline.layer == "room"
+    assert abs(area(outline.corners)) == pytest.approx(abs(area(plan.corners)), rel=1e-9)
+    walk = outline.walk(outline.scale or 0.0)
+    assert sorted(length for length, _ in walk) == pytest.approx(sorted(side.length.value for side in plan.sides))
+    assert sorted(angle for _, angle in walk) == pytest.approx(sorted(plan.angles))
+    assert "dimension" not in {one.layer for one in others}
+
+
+def test_what_goes_out_has_its_own_kinds() -> None:
+    """Dimensions are dimensions and say what the sheet says, arcs are arcs, what is dashed is dashed, letters suit the
+    size of the drawing, and its extents are told."""
+    job = demo_job()
+    plan = room_plan(CHART, job.house_rules, job.settings, 0.0)
+    document = ezdxf.read(io.StringIO(drawing_dxf(plan).decode()))
+    space = document.modelspace()
+    assert {one.dxf.text for one in space.query("DIMENSION")} == {
+        mark.text for mark in plan.marks if isinstance(mark, Dimension)
+    }
+    assert all(one.dxf.layer == "dimension" for one in space.query("DIMENSION"))
+    for one in space.query("DIMENSION"):
+        reach = math.dist(one.dxf.defpoint2, one.dxf.defpoint3)
+        assert any(
+            math.dist(mark.start, mark.end) == pytest.approx(reach)
+            for mark in plan.marks
+            if isinstance(mark, Dimension) and mark.text == one.dxf.text
+        )
+    assert space.query("LWPOLYLINE[layer=='sureness']")
+    assert "ellipses drawn" in " ".join(one.dxf.text for one in space.query("TEXT"))
+    dashed = [mark for mark in plan.marks if isinstance(mark, Stroke) and mark.pen.dashed]
+    assert len(space.query("LWPOLYLINE[linetype=='DASHED']")) == len(dashed) > 0
+    left, _, right, bottom = plan.bounds
+    assert tuple(document.header["$EXTMIN"])[:2] == pytest.approx((left, -bottom))
+    assert document.header["$EXTMAX"][0] == pytest.approx(right)
+    section = trim_section(CHART, job.house_rules, job.settings, "cornice", False, False)
+    small = ezdxf.read(io.StringIO(drawing_dxf(section).decode())).modelspace()
+    wide = section.bounds[2] - section.bounds[0]
+    assert all(one.dxf.height < wide / 20 for one in small.query("TEXT"))
+
+
+@given(
+    st.floats(1, 5000),
+    st.floats(0.2, 6.2),
+    st.integers(8, 60),
+    st.floats(0, 6.28),
+    st.booleans(),
+)
+def test_chords_of_a_circle_become_its_arcs(radius: float, turn: float, steps: int, begin: float, back: bool) -> None:
+    step = turn / steps * (-1 if back else 1)
+    points = [(radius * math.cos(begin + k * step), radius * math.sin(begin + k * step)) for k in range(steps + 1)]
+    made = with_arcs([(0.0, 0.0), *points, (radius * 3, radius * 3)], closed=False)
+    arcs = [(one, other) for one, other in itertools.pairwise(made) if one[2]]
+    assert 1 <= len(arcs) <= 3
+    assert len(made) <= 3 + len(arcs) + 1
+    for (x0, y0, bulge), (x1, y1, _) in arcs:
+        # the middle of the arc lies on the circle: the bulge is its rise over half its chord
+        mx, my, half = (x0 + x1) / 2, (y0 + y1) / 2, math.dist((x0, y0), (x1, y1)) / 2
+        nx, ny = (y1 - y0) / (2 * half), -(x1 - x0) / (2 * half)
+        assert math.hypot(mx + nx * bulge * half, my + ny * bulge * half) == pytest.approx(radius, rel=1e-6)
+
+
+def test_a_line_of_few_corners_stays_as_it_is() -> None:
+    square = [(0.0, 0.0), (9.0, 0.0), (9.0, 9.0), (0.0, 9.0)]
+    assert with_arcs(square, closed=True) == [(x, y, 0.0) for x, y in square]
+    assert with_arcs(square, closed=False) == [(x, y, 0.0) for x, y in square]
 
 
 def test_measuring_sheets_are_named_after_rooms_and_openings() -> None:

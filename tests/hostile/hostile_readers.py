@@ -13,7 +13,8 @@ from narrow_cornice.cutting.sheet_request import read_sheets
 from narrow_cornice.drawing.unfolded import unfolded_room
 from narrow_cornice.exchange.bridge_picture import pixels_of
 from narrow_cornice.exchange.decks import colours_gpl, colours_table, read_deck
-from narrow_cornice.exchange.dxf_drawing import drawing_dxf, read_outlines
+from narrow_cornice.exchange.dxf_drawing import drawing_dxf
+from narrow_cornice.exchange.dxf_outlines import read_outlines
 from narrow_cornice.exchange.kinds_file import kinds_toml, read_kinds
 from narrow_cornice.exchange.orders_file import orders_toml, read_orders
 from narrow_cornice.exchange.pictures_in import scaled_picture

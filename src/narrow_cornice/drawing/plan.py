@@ -70,7 +70,7 @@ def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, t
     marks += opening_marks(measured, turned)
     marks += _diagonals(measured, doubted, turned, settings)
     marks += _wanted(room, plan.corners, wanted, plan, turned)
-    ellipses, factor = _ellipses(plan, turned)
+    ellipses, factor = _ellipses(room, plan, turned)
     marks += ellipses
     for index, (x, y) in enumerate(plan.corners):
         dx, dy = inward(plan.corners, index)
@@ -201,7 +201,7 @@ def _wanted(
     ]
 
 
-def _ellipses(plan: Plan, turned: Turned) -> tuple[list[Mark], int]:
+def _ellipses(room: Room, plan: Plan, turned: Turned) -> tuple[list[Mark], int]:
     """Return each corner's standard ellipse, and how many times its size it is drawn."""
     network = plan.network
     assert network is not None
@@ -211,13 +211,14 @@ def _ellipses(plan: Plan, turned: Turned) -> tuple[list[Mark], int]:
         return [], 0
     factor = max((one for one in EXAGGERATIONS if one * largest <= LARGEST_ELLIPSE), default=1)
     marks: list[Mark] = []
-    for (x, y), (long, short, way) in zip(plan.corners, shapes, strict=True):
+    for index, ((x, y), (long, short, way)) in enumerate(zip(plan.corners, shapes, strict=True)):
         ring = []
         for step in range(24):
             angle = 2 * math.pi * step / 24
             u, v = long * factor * math.cos(angle), short * factor * math.sin(angle)
             ring.append(turned((x + u * math.cos(way) - v * math.sin(way), y + u * math.sin(way) + v * math.cos(way))))
-        marks.append(Area(tuple(ring), "#c08a2b40", None, Pen("ochre", 0.6)))
+        corner = CornerPath(room.id, corner_key(room.measured.walls, index))
+        marks.append(Area(tuple(ring), "#c08a2b40", corner, Pen("ochre", 0.6)))
     return marks, factor
 
 

@@ -1,13 +1,12 @@
-"""Drawings as DXF in layers, and plan outlines from DXF."""
+"""Drawings as DXF in layers."""
 
 from __future__ import annotations
 
 import io
-import logging
 import math
+from collections.abc import Sequence
+from itertools import pairwise
 from typing import Any
-
-import msgspec
 
 from narrow_cornice.drawing.marks import (
     Area,
@@ -23,8 +22,7 @@ from narrow_cornice.drawing.marks import (
     Stroke,
     dimension_line,
 )
-from narrow_cornice.errors import CorniceError
-from narrow_cornice.exchange.going import ToldStream, one_by_one, tell
+from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.plain_text import printable
 from narrow_cornice.job.paths import (
     AskedDiagonalPath,
@@ -44,55 +42,18 @@ from narrow_cornice.job.paths import (
     WallPath,
     WidthPath,
 )
-from narrow_cornice.survey.starting_figure import area, crossing_sides
 
-LETTERS_MM = 60.0  # height of letters in the building's millimetres
+LETTERS_MM = 60.0  # height of letters in the building's millimetres, at the most …
+LETTERS_ACROSS = 85  # … and so many times into the drawing's longer side
+DASHED, DIMSTYLE = "DASHED", "ROOM"
+LEAST_CHORDS = 5  # of equal length that are taken for an arc
+MOST_TURN = math.radians(46)
+ALIKE = 0.01  # how much chords of one arc differ
 LAYERS = {
     **{"wall": 7, "opening": 5, "trim": 3, "finish": 8, "fixture": 30},
-    **{"condition": 1, "dimension": 9, "note": 8, "field": 6},
+    **{"condition": 1, "dimension": 9, "note": 8, "field": 6, "room": 4, "sureness": 2},
 }
-MOST_DXF_BYTES = 64 * 1024 * 1024
-MOST_CORNERS = 400
-MOST_ENTITIES = 100_000
-MOST_PLACES = 400_000
-LARGEST = 1e9  # units of the file: nothing larger is a room or a profile
-SHORTEST = 1.0  # mm: corners nearer together are one
-SAGITTA = 5.0  # mm: how far the chords that stand for a curve may leave it
-WALLED = frozenset(("LINE", "LWPOLYLINE", "POLYLINE", "ARC", "CIRCLE", "ELLIPSE", "SPLINE"))
-
-# $INSUNITS of the DXF reference: millimetres for one unit of the drawing
-INSUNITS = {1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0, 14: 100.0}
-UNIT_WORDS = {"millimetres": 1.0, "centimetres": 10.0, "metres": 1000.0, "inches": 25.4, "feet": 304.8}
-
-
-# How the library fails at what is broken in ways it does not look for.
-_FAULTS = (ValueError, LookupError, AttributeError, TypeError, ArithmeticError, AssertionError, RecursionError)
-
-
-class DxfError(CorniceError, ValueError):
-    """A DXF file that holds no plan outline that can be read."""
-
-
-class RoomOutline(msgspec.Struct, frozen=True):
-    """An outline found in a DXF: its corners in units of the file, its layer, and mm for a unit (None: not said)."""
-
-    corners: tuple[Point, ...]
-    layer: str
-    scale: float | None
-
-    def walk(self, scale: float) -> tuple[tuple[float, float], ...]:
-        """Return (length in mm, interior angle at its end) of each side, anticlockwise from the longest side."""
-        points = [(x * scale, y * scale) for x, y in self.corners]
-        count = len(points)
-        lengths = [math.dist(points[i], points[(i + 1) % count]) for i in range(count)]
-        first = max(range(count), key=lambda i: lengths[i])
-        points = points[first:] + points[:first]
-        walked = []
-        for i in range(count):
-            a, b, c = points[i], points[(i + 1) % count], points[(i + 2) % count]
-            turned = math.atan2(a[1] - b[1], a[0] - b[0]) - math.atan2(c[1] - b[1], c[0] - b[0])
-            walked.append((math.dist(a, b), math.degrees(turned) % 360.0))
-        return tuple(walked)
+ROOM = "room"  # the layer of the inside of a room
 
 
 LAYER_OF: dict[type[Any], str] = {
@@ -102,7 +63,7 @@ LAYER_OF: dict[type[Any], str] = {
     TrimPath: "trim",
     MemberPath: "trim",
     SurfacePath: "finish",
-    FloorPath: "finish",
+    FloorPath: ROOM,
     FixturePath: "fixture",
     MarkPath: "condition",
     DiagonalPath: "dimension",
@@ -120,210 +81,140 @@ def _layer(mark: Mark) -> str:
         return "dimension"
     if isinstance(mark, Areas):
         return "field"
+    if isinstance(mark, Area) and isinstance(mark.about, CornerPath):
+        return "sureness"  # the ellipse of a corner
     return LAYER_OF.get(type(mark.about), "note" if isinstance(mark, Label) else "wall")
 
 
 def drawing_dxf(drawing: Drawing) -> bytes:
-    """Return a drawing as DXF (R2010) in millimetres, 1:1, each kind of thing on its own layer."""
+    """Return a drawing as DXF (R2010) in millimetres, 1:1, each kind of thing on its own layer: the floor of a room on
+    ``room``, how sure its corners are on ``sureness``. Lines along a circle are arcs, dimensions are dimensions,
+    letters are as tall as suits the size of the drawing."""
     import ezdxf
 
     document = ezdxf.new("R2010", setup=False)  # type: ignore[attr-defined]
     document.header["$INSUNITS"] = 4
+    left, top, right, bottom = drawing.bounds
+    tall = min(LETTERS_MM, max(0.5, max(right - left, bottom - top) / LETTERS_ACROSS))
     for name, colour in LAYERS.items():
         document.layers.add(name, color=colour)
+    document.linetypes.add(DASHED, [3 * tall, 2 * tall, -tall])
+    sizes = {
+        "dimtxt": tall,
+        "dimgap": tall / 3,
+        "dimexe": tall / 3,
+        "dimexo": tall / 3,
+        "dimtsz": tall / 3,
+        "dimtad": 1,
+    }
+    document.dimstyles.new(DIMSTYLE, dxfattribs=sizes)
     space = document.modelspace()
 
-    def up(point: Point) -> Point:
-        return (point[0], -point[1])
-
     def text(at: Point, words: str, layer: str, turn: float = 0.0) -> None:
-        placed = space.add_text(printable(words), dxfattribs={"layer": layer, "height": LETTERS_MM, "rotation": turn})
-        placed.set_placement(up(at), align=ezdxf.enums.TextEntityAlignment.MIDDLE_CENTER)
+        placed = space.add_text(printable(words), dxfattribs={"layer": layer, "height": tall, "rotation": turn})
+        placed.set_placement(_up(at), align=ezdxf.enums.TextEntityAlignment.MIDDLE_CENTER)
+
+    def line(points: Sequence[Point], layer: str, *, closed: bool, dashed: bool = False) -> None:
+        attributes = {"layer": layer, **({"linetype": DASHED} if dashed else {})}
+        placed = with_arcs([_up(point) for point in points], closed=closed)
+        space.add_lwpolyline(placed, format="xyb", close=closed, dxfattribs=attributes)
 
     for mark in one_by_one(drawing.marks, "line"):
         if isinstance(mark, Photograph | Handle):
             continue  # a line drawing carries no pictures
-        layer = {"layer": _layer(mark)}
+        layer = _layer(mark)
         match mark:
             case Area(points=points) | Strip(points=points):
-                space.add_lwpolyline([up(point) for point in points], close=True, dxfattribs=layer)
+                line(points, layer, closed=True)
             case Areas(outlines=outlines):
                 for outline in outlines:
-                    space.add_lwpolyline([up(point) for point in outline], close=True, dxfattribs=layer)
-            case Stroke(points=points, closed=closed):
-                space.add_lwpolyline([up(point) for point in points], close=closed, dxfattribs=layer)
+                    line(outline, layer, closed=True)
+            case Stroke(points=points, closed=closed, pen=pen):
+                line(points, layer, closed=closed, dashed=pen.dashed)
             case Label(at=at, text=words, turned=turned):
-                text(at, words, layer["layer"], 90.0 if turned else 0.0)
-            case Dimension():
-                a, b = dimension_line(mark)
-                for line in ((a, b), (mark.start, a), (mark.end, b)):
-                    space.add_line(up(line[0]), up(line[1]), dxfattribs=layer)
-                turn = math.degrees(math.atan2(-(b[1] - a[1]), b[0] - a[0]))
-                turn = turn - 180.0 if turn > 90.0 else turn + 180.0 if turn <= -90.0 else turn
-                text(((a[0] + b[0]) / 2, (a[1] + b[1]) / 2), mark.text, layer["layer"], turn)
-    text((drawing.bounds[0] + 400.0, drawing.bounds[1]), drawing.title, "note")
+                text(at, words, layer, 90.0 if turned else 0.0)
+            case Dimension(start=start, end=end):
+                off = _off_the_line(mark)
+                if off is None:
+                    text(start, mark.text, layer)
+                    continue
+                made = space.add_aligned_dim(
+                    p1=_up(start),
+                    p2=_up(end),
+                    distance=off,
+                    text=printable(mark.text) or " ",
+                    dimstyle=DIMSTYLE,
+                    dxfattribs={"layer": layer},
+                )
+                made.render()
+    middle = (left + right) / 2
+    text((middle, top - 2 * tall), drawing.title, "note")
+    text((middle, top - tall / 2), drawing.subtitle, "note")
+    low, high = (left, -bottom, 0.0), (right, -top + 3 * tall, 0.0)
+    document.header["$EXTMIN"], document.header["$EXTMAX"] = low, high
+    space.reset_extents(low, high)
+    document.set_modelspace_vport(1.05 * (high[1] - low[1]), (middle, (low[1] + high[1]) / 2))
     held = io.StringIO()
     document.write(held)
     return held.getvalue().encode("utf-8")
 
 
-def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, ...]:
-    """Return the closed outlines in a DXF, the largest first. Raises DxfError.
-
-    Blocks are opened; bulges, arcs, ellipses and curves become chains of chords that leave them by at most five times
-    ``near_mm``, which is how near together two corners are one. Finer outlines than a room's are taken for profiles,
-    and for millimetres where the file does not say.
-    """
-    import ezdxf
-    from ezdxf import disassemble, recover
-
-    if len(raw) > MOST_DXF_BYTES:
-        raise DxfError(f"{len(raw) / 1e6:.0f} MB are more than a plan has.")
-    logging.getLogger("ezdxf").setLevel(logging.CRITICAL)  # what is wrong is told in the window, not on the terminal
-    try:
-        document, _ = recover.read(ToldStream(raw))
-    except (*_FAULTS, ezdxf.DXFError, OSError) as error:  # type: ignore[attr-defined]
-        raise DxfError(f"this is no DXF that can be read ({str(error)[:200]}).") from None
-    _check_blocks(document)
-    scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
-    near = near_mm / (scale or (_guessed_scale(document) if near_mm >= SHORTEST else 1.0))
-    found: list[RoomOutline] = []
-    loose: dict[str, list[list[Point]]] = {}
-    places = 0
-    try:
-        for number, entity in enumerate(disassemble.recursive_decompose(document.modelspace())):
-            if number > MOST_ENTITIES:
-                raise DxfError(f"more than {MOST_ENTITIES} things are more than a plan has.")
-            tell(f"line {number}")
-            if entity.dxftype() not in WALLED:
-                continue
-            if _is_out_of_reach(entity):
-                continue
-            layer, points, closed = str(entity.dxf.layer), *_flattened(entity, near)
-            places += len(points)
-            if places > MOST_PLACES:
-                raise DxfError(f"more than {MOST_PLACES} places along its lines are more than a plan has.")
-            if closed:
-                _keep(found, points, layer, scale, near, near_mm < SHORTEST)
-            elif len(points) > 1:
-                loose.setdefault(layer, []).append(points)
-    except (*_FAULTS, ezdxf.DXFError) as error:  # type: ignore[attr-defined]
-        if isinstance(error, DxfError):
-            raise
-        raise DxfError(f"something in it cannot be read ({error}).") from None
-    for layer, lines in loose.items():
-        for ring in _rings(lines, near):
-            _keep(found, ring, layer, scale, near, near_mm < SHORTEST)
-    if not found:
-        raise DxfError(
-            "there is no closed outline in it.",
-            remedy="The walls of a room are one closed polyline, or lines that meet.",
-        )
-    return tuple(sorted(found, key=lambda one: -abs(area(one.corners))))
+def _up(point: Point) -> Point:
+    return (point[0], -point[1])
 
 
-def _check_blocks(document: Any) -> None:
-    """Raise DxfError for blocks that stand in themselves, or that come to more things than a plan has: opening them
-    would never end."""
-    held: dict[str, float] = {}
-
-    def things(name: str, above: tuple[str, ...]) -> float:
-        if name in above:
-            raise DxfError(f"its block “{name[:40]}” stands in itself.")
-        if name not in held:
-            block = document.blocks.get(name)
-            inside = [] if block is None else [_many(one, (*above, name)) for one in block]
-            held[name] = sum(inside)
-        return held[name]
-
-    def _many(entity: Any, above: tuple[str, ...]) -> float:
-        if entity.dxftype() == "INSERT":
-            times = max(1, abs(int(entity.dxf.get("row_count", 1)))) * max(
-                1, abs(int(entity.dxf.get("column_count", 1)))
-            )
-            return 1.0 + times * things(str(entity.dxf.get("name", "")).lower(), above)
-        if entity.dxftype() == "DIMENSION":
-            return 1.0 + things(str(entity.dxf.get("geometry", "")).lower(), above)
-        return 1.0
-
-    try:
-        whole = sum(_many(one, ()) for one in document.modelspace())
-    except (ValueError, TypeError, AttributeError) as error:
-        if isinstance(error, DxfError):
-            raise
-        raise DxfError(f"something in it cannot be read ({error}).") from None
-    except RecursionError:
-        raise DxfError("its blocks stand in one another more deeply than any drawing has them.") from None
-    if whole > MOST_ENTITIES:
-        raise DxfError(f"more than {MOST_ENTITIES} things are more than a plan has.")
+def _off_the_line(mark: Dimension) -> float | None:
+    """Return how far a dimension line stands to the left of the way it measures, None for a way of no length."""
+    (x0, y0), (x1, y1) = _up(mark.start), _up(mark.end)
+    x, y = _up(dimension_line(mark)[0])
+    length = math.hypot(x1 - x0, y1 - y0)
+    return ((x1 - x0) * (y - y0) - (y1 - y0) * (x - x0)) / length if length > 1e-9 else None
 
 
-def _is_out_of_reach(entity: Any) -> bool:
-    """Return whether a circle or an arc is larger than any building: following it would never end."""
-    if entity.dxftype() not in ("CIRCLE", "ARC", "ELLIPSE"):
-        return False
-    across = entity.dxf.major_axis.magnitude if entity.dxftype() == "ELLIPSE" else entity.dxf.radius
-    return not 0.0 < abs(across) <= LARGEST
+def with_arcs(points: Sequence[Point], *, closed: bool) -> list[tuple[float, float, float]]:
+    """Return a line as corners with their bulges (the tangent of a quarter of the angle that the way to the next one
+    turns through): runs of many short chords of equal length along one circle become arcs. A whole circle becomes two
+    halves."""
+    ring = [*points, points[0]] if closed and len(points) > 2 else list(points)
+    made: list[tuple[float, float, float]] = []
+    at = 0
+    while at < len(ring) - 1:
+        last, turn = _run_of_arc(ring, at)
+        steps = last - at
+        if steps < LEAST_CHORDS:
+            made.append((*ring[at], 0.0))
+            at += 1
+            continue
+        # No part turns through half a circle or more, whose bulge would be one or larger.
+        parts = max(1, math.ceil(abs(turn) * steps / math.radians(179.0)))
+        ends = [at + round(steps * part / parts) for part in range(parts + 1)]
+        made += [(*ring[one], math.tan(turn * (other - one) / 4)) for one, other in pairwise(ends)]
+        at = last
+    if not closed or len(points) <= 2:
+        made.append((*ring[-1], 0.0))
+    return made
 
 
-def _guessed_scale(document: Any) -> float:
-    """Return about how many mm a unit of a drawing is that does not say: a room is some metres across."""
-    from ezdxf import bbox
+def _run_of_arc(ring: Sequence[Point], at: int) -> tuple[int, float]:
+    """Return how far chords of one circle go on from a corner, and through which angle each of them turns."""
 
-    try:
-        extents = bbox.extents(document.modelspace(), fast=True)
-    except _FAULTS:
-        return 1.0
-    across = max(extents.size.x, extents.size.y) if extents.has_data else 0.0
-    return 1.0 if across > 400.0 else 25.4 if across > 60.0 else 1000.0
+    def chord(index: int) -> tuple[float, float]:
+        (x0, y0), (x1, y1) = ring[index], ring[index + 1]
+        return math.hypot(x1 - x0, y1 - y0), math.atan2(y1 - y0, x1 - x0)
 
+    def turned(index: int) -> float:
+        return math.remainder(chord(index + 1)[1] - chord(index)[1], math.tau)
 
-def _flattened(entity: Any, near: float) -> tuple[list[Point], bool]:
-    """Return the places along a line or curve, in units of the file, and whether it closes."""
-    from ezdxf import path
-
-    line = path.make_path(entity)
-    points = [(float(one.x), float(one.y)) for one in line.flattening(near * SAGITTA, segments=1)]
-    if entity.dxftype() in ("LWPOLYLINE", "POLYLINE"):
-        return points, bool(entity.is_closed)
-    return points, len(points) > 3 and math.dist(points[0], points[-1]) <= near
-
-
-def _keep(
-    found: list[RoomOutline], points: list[Point], layer: str, scale: float | None, near: float, fine: bool
-) -> None:
-    """Keep a closed outline whose sides do not cross, as anticlockwise corners; a ``fine`` one has many, and whoever
-    takes it looks whether they cross."""
-    if any(not math.isfinite(value) or abs(value) > LARGEST for point in points for value in point):
-        return
-    corners: list[Point] = []
-    for point in points:
-        if not corners or math.dist(point, corners[-1]) > near:
-            corners.append(point)
-    if len(corners) > 1 and math.dist(corners[0], corners[-1]) <= near:
-        corners.pop()
-    if not 3 <= len(corners) <= (MOST_CORNERS * 10 if fine else MOST_CORNERS):
-        return
-    if not fine and crossing_sides(corners) is not None:
-        return
-    if abs(area(corners)) < 1e-6:
-        return
-    found.append(RoomOutline(tuple(corners if area(corners) > 0 else reversed(corners)), layer, scale))
-
-
-def _rings(lines: list[list[Point]], near: float) -> list[list[Point]]:
-    """Return the rings that lines make where their ends meet, within ``near``."""
-    import shapely
-
-    if len(lines) > MOST_ENTITIES or any(not math.isfinite(value) for line in lines for at in line for value in at):
-        return []
-    best: list[list[Point]] = []
-    # Ends that all but meet are rounded to one; where two lie on either side of a step, half a step along they do not.
-    for shift in (0.0, near / 2):
-        strings = [shapely.LineString([(x + shift, y + shift) for x, y in line]) for line in lines]
-        rounded = shapely.set_precision(strings, near)
-        made = shapely.polygonize([one for one in rounded if not one.is_empty])
-        rings = [[(x - shift, y - shift) for x, y in one.exterior.coords] for one in made.geoms]
-        if len(rings) > len(best):
-            best = rings
-    return best
+    if at + 2 >= len(ring):
+        return at, 0.0
+    long, turn = chord(at)[0], turned(at)
+    if long < 1e-9 or not 1e-4 < abs(turn) < MOST_TURN:
+        return at, 0.0
+    last = at + 1
+    while (
+        last + 1 < len(ring)
+        and abs(chord(last)[0] - long) <= ALIKE * long
+        and abs(turned(last - 1) - turn) <= ALIKE * abs(turn)
+    ):
+        last += 1
+    return last, turn

@@ -19,7 +19,7 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.exchange.dxf_drawing import read_outlines
+from narrow_cornice.exchange.dxf_outlines import read_outlines
 from narrow_cornice.exchange.going import one_by_one, tell
 from narrow_cornice.trim.catalogue import StockProfile, checked_profile
 from narrow_cornice.trim.kinds import USES, Use

@@ -22,7 +22,7 @@ from narrow_cornice.survey.walk import Walked
 from narrow_cornice.units.lengths import Length
 
 if TYPE_CHECKING:
-    from narrow_cornice.exchange.dxf_drawing import RoomOutline
+    from narrow_cornice.exchange.dxf_outlines import RoomOutline
 
 
 class ReadingsPreview(QDialog):
@@ -90,18 +90,30 @@ def readings(into: BringingIn) -> None:
 
 
 def outline(into: BringingIn) -> None:
-    """Bring in a room from the largest closed outline of a DXF."""
+    """Bring in a room from a closed outline of a DXF."""
     path = into.ask("A plan outline", "DXF (*.dxf)")
     if path is None:
         return
-    from narrow_cornice.exchange.dxf_drawing import read_outlines
+    from narrow_cornice.exchange.dxf_outlines import read_outlines
 
-    into.read(path, lambda content: read_outlines(content)[0], partial(_take_outline, into, path))
+    into.read(path, read_outlines, partial(_choose_outline, into, path))
+
+
+def _choose_outline(into: BringingIn, path: Path, outlines: tuple[RoomOutline, ...]) -> None:
+    """Take the only outline of a file, or let the person choose among several, drawn."""
+    if len(outlines) == 1:
+        _take_outline(into, path, outlines[0])
+        return
+    from narrow_cornice.desk.places.measure.outline_dialog import OutlineDialog
+
+    dialog = OutlineDialog(outlines, path.name, into.theme, into.parent)
+    if dialog.exec() == QDialog.DialogCode.Accepted:
+        _take_outline(into, path, dialog.chosen)
 
 
 def _take_outline(into: BringingIn, path: Path, outline: RoomOutline) -> None:
     """Ask what an outline does not say, and add the room."""
-    from narrow_cornice.exchange.dxf_drawing import UNIT_WORDS
+    from narrow_cornice.exchange.dxf_outlines import UNIT_WORDS
 
     scale = outline.scale
     if scale is None:
