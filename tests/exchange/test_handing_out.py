@@ -17,6 +17,7 @@ from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.drawing.elevation import wall_elevation
+from narrow_cornice.drawing.lettering import usual_size
 from narrow_cornice.drawing.marks import Dimension, Label
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
@@ -295,3 +296,14 @@ def test_what_is_no_sign_is_left_out_of_a_drawing() -> None:
     job = demo_job()
     named = replace(job.rooms[0], name="Parlour \ufffe\uffff\ufdd0 <b>")
     ElementTree.fromstring(svg_drawing(unfolded_room(named, {}, (), job.settings, 0.0), 0.05))
+
+
+def test_a_long_title_fits_its_sheet() -> None:
+    job = demo_job()
+    room = replace(job.rooms[0], name="A parlour with a very long name indeed " * 3)
+    text = svg_drawing(room_plan(room, job.house_rules, job.settings, 0.0), 50.0)
+    root = ElementTree.fromstring(text)
+    title = next(one.text or "" for one in root.iter() if one.tag.endswith("}text"))
+    assert title.endswith("…")
+    mm = float(root.get("width", "0mm").removesuffix("mm"))
+    assert usual_size(1.0)(title, 14, "name")[0] <= mm

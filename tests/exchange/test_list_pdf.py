@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
+import io
+
+from pypdf import PdfReader
+
 from narrow_cornice.derived.bought.costs import costs
 from narrow_cornice.derived.bought.deliveries import deliveries
 from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.exchange.list_pdf import takeoff_pdf, to_buy_pdf
+from narrow_cornice.exchange.pdf_sheets import drawings_pdf
 from narrow_cornice.job import edits
 from narrow_cornice.job.bought import Purchase
 from narrow_cornice.job.samples import demo_job
@@ -57,3 +63,26 @@ def test_the_take_off_has_every_total_with_its_working_and_what_rooms_cost() -> 
         if one.whole:
             assert f"{show_money(one.materials)} " in printed
             assert show_money(one.together) in printed
+
+
+def test_a_pdf_says_its_language_its_version_and_where_its_parts_are() -> None:
+    job = demo_job()
+    reader = PdfReader(io.BytesIO(to_buy_pdf(job)))
+    root = reader.trailer["/Root"]
+    assert root["/Lang"] == "en"
+    assert root["/ViewerPreferences"]["/DisplayDocTitle"]
+    assert reader.pdf_header >= "%PDF-1.4"
+    marked = [str(one.title) for one in reader.outline]  # type: ignore[union-attr]
+    assert marked
+    assert len(marked) <= len(reader.pages)
+    for one in reader.outline:
+        page = reader.get_destination_page_number(one)  # type: ignore[arg-type]
+        assert str(one.title)[:12] in pages(to_buy_pdf(job))[page or 0]  # type: ignore[union-attr]
+
+
+def test_what_is_to_scale_asks_not_to_be_fitted_to_the_paper() -> None:
+    job = demo_job()
+    plan = room_plan(job.rooms[0], job.house_rules, job.settings, 0.0)
+    for pdf, asked in ((drawings_pdf([plan], job), True), (to_buy_pdf(job), False)):
+        root = PdfReader(io.BytesIO(pdf)).trailer["/Root"]
+        assert (root["/ViewerPreferences"].get("/PrintScaling") == "/None") is asked

@@ -86,7 +86,7 @@ def _closed(profile: Profile) -> list[Point]:
 
 def profile_pdf(job: Job, profile: Profile, name: str, paper: Paper | None = None) -> bytes:
     """Return the profile at full size, in tiles with crosses to lay them over one another by."""
-    sheet = Sheet(job, f"{name}, full size", paper)
+    sheet = Sheet(job, f"{name}, full size", paper, to_scale=True)
     points = _closed(profile)
     wide, tall = max(z for z, _ in points), profile.height
 

@@ -77,7 +77,7 @@ def marks_table(job: Job) -> str:
 def template_pdf(job: Job, room: Room, paper: Paper | None = None) -> bytes:
     """Return the marks of a room as a list, then each group and each flight at full size in tiles. Raises CorniceError
     for more tiles than anybody tapes together."""
-    sheet = Sheet(job, f"{room.name}: templates to hang by", paper)
+    sheet = Sheet(job, f"{room.name}: templates to hang by", paper, to_scale=True)
     said = cautions_of(wall_risks(job, room))
     _list(sheet, job, room, said)
     groups = [one for one in galleries_of(room, job.house_rules) if one.hung]

@@ -52,12 +52,18 @@ _FACES = {
 }
 
 
+HEADING = 12.0  # points: larger letters of the name's face at the top of a sheet are its heading
+
+
 class Sheet:
     """A PDF being written: sheets of one paper, the job's usual one where none is given, with the program's two faces,
-    in mm from the upper left corner."""
+    in mm from the upper left corner. What is drawn ``to_scale`` asks whoever prints it not to fit it to the paper."""
 
-    def __init__(self, job: Job, title: str, paper: Paper | None, *, landscape: bool = False) -> None:
+    def __init__(
+        self, job: Job, title: str, paper: Paper | None, *, landscape: bool = False, to_scale: bool = False
+    ) -> None:
         from fpdf import FPDF
+        from fpdf.prefs import ViewerPreferences
 
         paper = paper or usual_paper(job.settings)
         # A sign that neither face has is printed as an empty box; that is harmless and no news to a person.
@@ -79,6 +85,12 @@ class Sheet:
         self._widths: dict[tuple[str, float, str], float] = {}
         self.pdf.set_title(printable(title))
         self.pdf.set_creator("Narrow Cornice")
+        self.pdf.set_lang("en")
+        self.pdf.viewer_preferences = ViewerPreferences(
+            display_doc_title=True, print_scaling="None" if to_scale else None
+        )
+        self._headed = ""  # the heading that the last bookmark leads to
+        self._is_bare = True  # whether this sheet has no heading yet
 
     @property
     def wide(self) -> float:
@@ -94,6 +106,7 @@ class Sheet:
         """Begin a new sheet of paper. Raises ``StoppedError`` where no more are wanted."""
         tell(f"sheet {int(self.pdf.page_no()) + 1}")
         self.pdf.add_page()
+        self._is_bare = True
 
     def content(self) -> bytes:
         """Return the finished PDF."""
@@ -160,6 +173,11 @@ class Sheet:
         self.pdf.set_text_color(*channels(resolved(colour)))
         left = x - {"left": 0.0, "middle": wide / 2, "right": wide}[anchor]
         tall = size * MM_PER_POINT
+        if self._is_bare and face == "name" and size >= HEADING:
+            self._is_bare = False
+            if clean != self._headed:
+                self._headed = clean
+                self.pdf.start_section(clean)  # a bookmark
         self.pdf.set_xy(left, y - 0.8 * tall)  # a cell puts the baseline of its line 0.8 of the letters' size down
         self.pdf.cell(wide + 1, tall, clean)
 
@@ -314,7 +332,7 @@ def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:
 def drawings_pdf(drawings: Sequence[Drawing], job: Job, paper: Paper | None = None, said: Sequence[str] = ()) -> bytes:
     """Return drawings on sheets, one each, to a usual scale that is stated, with the cautions of what they show as they
     are ``said``."""
-    sheet = Sheet(job, job.name, paper, landscape=True)
+    sheet = Sheet(job, job.name, paper, landscape=True, to_scale=True)
     for drawing in drawings:
         sheet.page()
         sheet.text(14, 17, drawing.title, 18, face="name", room=sheet.wide - 28)
