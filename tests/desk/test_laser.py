@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import QInputDialog
 from narrow_cornice.desk.places.measure.page import MeasurePage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.instruments.laser import Habits, Laser
+from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job.paths import WallPath
 
 
@@ -89,3 +90,18 @@ def test_nonsense_changes_of_unit_and_a_pulled_plug_are_survived(window: MainWin
 def test_a_port_that_is_not_there_is_told(window: MainWindow, page: MeasurePage) -> None:
     assert not page.laser.listen("/dev/no-meter-here")
     assert "cannot be listened to" in window.tally._last.text()
+
+
+def test_what_a_meter_sends_out_of_its_memory_at_once_is_not_taken_for_readings(
+    window: MainWindow, page: MeasurePage
+) -> None:
+    before, changes = window.session.job, list[str]()
+    window.session.changed.connect(changes.append)
+    some = [MeterReading(4000.0 + number, 1.9, f"{4000 + number} mm") for number in range(200)]
+    page.take_meter_readings(some)
+    settle()
+    assert "200 readings at once. The first 10 were taken" in window.notice()
+    assert len(changes) == 1  # the window is brought up to date once
+    for _ in range(10):
+        window.session.undo()
+    assert window.session.job == before

@@ -5,14 +5,14 @@ from __future__ import annotations
 from PyQt6.QtCore import QIODevice, QObject, QTimer, pyqtSignal
 from PyQt6.QtSerialPort import QSerialPort, QSerialPortInfo
 
-from narrow_cornice.instruments.meter_lines import MeterColour, MeterEar, MeterNote
+from narrow_cornice.instruments.meter_lines import MeterColour, MeterEar, MeterNote, MeterReading
 
 AGAIN_MS = 1500  # between tries to find a meter again that was pulled out
 
 
 class InstrumentPort(QObject):
-    """One device, called ``called``. ``read`` carries a MeterReading, ``seen`` a MeterColour, ``said`` words about how
-    it stands, for the person."""
+    """One device, called ``called``. ``read`` carries a list of MeterReading (several where they came at once),
+    ``seen`` a MeterColour, ``said`` words about how it stands, for the person."""
 
     read = pyqtSignal(object)
     seen = pyqtSignal(object)
@@ -73,13 +73,16 @@ class InstrumentPort(QObject):
             self._port.write(b"?")
 
     def _hear(self) -> None:
+        readings: list[MeterReading] = []
         for heard in self._ear.hear(bytes(self._port.readAll().data())):
             if isinstance(heard, MeterNote):
                 self._note(heard)
             elif isinstance(heard, MeterColour):
                 self.seen.emit(heard)
             else:
-                self.read.emit(heard)
+                readings.append(heard)
+        if readings:
+            self.read.emit(readings)
 
     def _note(self, note: MeterNote) -> None:
         words = {

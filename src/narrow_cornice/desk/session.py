@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Callable
-from contextlib import suppress
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager, suppress
 from pathlib import Path
 
 from msgspec.structs import replace
@@ -63,6 +63,7 @@ class Session(QObject):
         self.before: Job | None = None
         self.saved_at: float | None = None
         self.last_change = ""
+        self._gathered: list[Callable[[], None]] | None = None  # what is to be told once several changes are made
         self._saved_job: Job = self.history.job
         self._stamp: tuple[int, ...] | None = None  # of the file as it was read or written here
         self._lock: JobLock | None = None
@@ -135,13 +136,39 @@ class Session(QObject):
         if title := self.history.redo():
             self._after(before, title)
 
+    @contextmanager
+    def gathering(self) -> Iterator[None]:
+        """Make several changes and tell of them once, at the end."""
+        if self._gathered is not None:
+            yield
+            return
+        self._gathered = []
+        try:
+            yield
+        finally:
+            told, self._gathered = self._gathered, None
+            for signal in dict.fromkeys(told):
+                signal()
+
+    def _tell_changed(self) -> None:
+        self.changed.emit(self.last_change)
+
+    def _tell_looked(self) -> None:
+        self.looked.emit()
+
+    def _tell(self, told: Callable[[], None]) -> None:
+        if self._gathered is None:
+            told()
+        else:
+            self._gathered.append(told)
+
     def _after(self, before: Job, title: str) -> None:
         size_memos(self.job)
         self.before = before
         self.last_change = title
         self._settle_view()
         self._keep_soon()
-        self.changed.emit(title)
+        self._tell(self._tell_changed)
 
     def _keep_soon(self) -> None:
         """Have the running copy written in a moment, however fast the changes come."""
@@ -166,7 +193,7 @@ class Session(QObject):
             self.view = view
             self._settle_view()
             self.remembered.note(self.view)
-            self.looked.emit()
+            self._tell(self._tell_looked)
 
     def _settle_view(self) -> None:
         """Keep the view on things that are there."""

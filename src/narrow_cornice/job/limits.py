@@ -6,9 +6,10 @@ from collections.abc import Iterable, Sequence
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.survey.readings import LEAST_SIGMA, MOST_SIGMA, Reading
-from narrow_cornice.units.lengths import LARGEST_MM, Length
+from narrow_cornice.units.lengths import Length
 
 MOST_PER_ROOM = 2_000
+LARGEST_ROOM_MM = 100_000.0  # no size of a room is larger, in a file or typed
 
 
 class JobError(CorniceError, ValueError):
@@ -38,7 +39,7 @@ def length_within(length: Length | None, where: str, *, zero: bool = False) -> N
     """Raise JobError for a length no building has; None is no length and passes."""
     if length is None:
         return
-    number(length.mm, f"{where}.mm", 0.0 if zero else 1e-6, float(LARGEST_MM))
+    number(length.mm, f"{where}.mm", 0.0 if zero else 1e-6, LARGEST_ROOM_MM)
 
 
 def readings_within(readings: Sequence[Reading], where: str, *, zero: bool = False) -> None:

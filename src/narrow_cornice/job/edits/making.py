@@ -11,11 +11,11 @@ from msgspec.structs import replace
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.limits import LARGEST_ROOM_MM
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.lengths import Length
 
 LONGEST_NAME = 10_000
-LARGEST_ROOM_MM = 100_000.0
 
 
 Thing = TypeVar("Thing", bound=msgspec.Struct)  # one with an identity

@@ -59,6 +59,8 @@ if TYPE_CHECKING:
 
 METER = "meter on a port …"
 
+MOST_AT_ONCE = 10  # readings of a meter that are taken together
+
 
 def _wall_readings(room_id: str, wall_id: str, name: str, given: Sequence[Reading]) -> Edit:
     return edits.set_readings(room_id, wall_id, given, name)
@@ -166,7 +168,7 @@ class MeasurePage(DrawingPage):
             from narrow_cornice.desk.instrument_port import InstrumentPort
 
             self._laser = InstrumentPort(self)
-            self._laser.read.connect(self.take_meter_reading)
+            self._laser.read.connect(self.take_meter_readings)
             self._laser.said.connect(self.session.told.emit)
         return self._laser
 
@@ -217,6 +219,18 @@ class MeasurePage(DrawingPage):
         order = [self.bench.size_field(path) for path in measuring_order(room, job.house_rules)]
         unread = (field for field in order if field is not None and field.kind == "reading" and field.mm is None)
         return next(unread, None)
+
+    def take_meter_readings(self, readings: Sequence[MeterReading]) -> None:
+        """Put what the meter read into the fields that wait; what came at once is shown once all of it is taken. More
+        than somebody reads at once come out of a meter's memory, and nobody can tell of what they are."""
+        with self.session.gathering():
+            for reading in readings[:MOST_AT_ONCE]:
+                self.take_meter_reading(reading)
+        if len(readings) > MOST_AT_ONCE:
+            self.session.refused.emit(
+                f"The meter sent {len(readings)} readings at once. The first {MOST_AT_ONCE} were taken, and the others "
+                "passed over: nobody could tell of what they are. Undo what does not belong there."
+            )
 
     def take_meter_reading(self, reading: MeterReading) -> None:
         """Put what the meter read into the field that waits, beside what was read there before, and go on."""
