@@ -13,10 +13,8 @@ from narrow_cornice.drawing.marks import (
     Areas,
     Dimension,
     Drawing,
-    Handle,
     Label,
     Mark,
-    Photograph,
     Point,
     Strip,
     Stroke,
@@ -90,73 +88,85 @@ def drawing_dxf(drawing: Drawing) -> bytes:
     """Return a drawing as DXF (R2010) in millimetres, 1:1, each kind of thing on its own layer: the floor of a room on
     ``room``, how sure its corners are on ``sureness``. Lines along a circle are arcs, dimensions are dimensions,
     letters are as tall as suits the size of the drawing."""
-    import ezdxf
-
-    document = ezdxf.new("R2010", setup=False)  # type: ignore[attr-defined]
-    document.header["$INSUNITS"] = 4
     left, top, right, bottom = drawing.bounds
-    tall = min(LETTERS_MM, max(0.5, max(right - left, bottom - top) / LETTERS_ACROSS))
-    for name, colour in LAYERS.items():
-        document.layers.add(name, color=colour)
-    document.linetypes.add(DASHED, [3 * tall, 2 * tall, -tall])
-    sizes = {
-        "dimtxt": tall,
-        "dimgap": tall / 3,
-        "dimexe": tall / 3,
-        "dimexo": tall / 3,
-        "dimtsz": tall / 3,
-        "dimtad": 1,
-    }
-    document.dimstyles.new(DIMSTYLE, dxfattribs=sizes)
-    space = document.modelspace()
-
-    def text(at: Point, words: str, layer: str, turn: float = 0.0) -> None:
-        placed = space.add_text(printable(words), dxfattribs={"layer": layer, "height": tall, "rotation": turn})
-        placed.set_placement(_up(at), align=ezdxf.enums.TextEntityAlignment.MIDDLE_CENTER)
-
-    def line(points: Sequence[Point], layer: str, *, closed: bool, dashed: bool = False) -> None:
-        attributes = {"layer": layer, **({"linetype": DASHED} if dashed else {})}
-        placed = with_arcs([_up(point) for point in points], closed=closed)
-        space.add_lwpolyline(placed, format="xyb", close=closed, dxfattribs=attributes)
-
+    paper = _Paper(min(LETTERS_MM, max(0.5, max(right - left, bottom - top) / LETTERS_ACROSS)))
     for mark in one_by_one(drawing.marks, "line"):
-        if isinstance(mark, Photograph | Handle):
-            continue  # a line drawing carries no pictures
+        paper.put(mark)
+    middle, tall = (left + right) / 2, paper.tall
+    paper.text((middle, top - 2 * tall), drawing.title, "note")
+    paper.text((middle, top - tall / 2), drawing.subtitle, "note")
+    return paper.written((left, -bottom), (right, -top + 3 * tall))
+
+
+class _Paper:
+    """A DXF being drawn, with letters so ``tall``."""
+
+    def __init__(self, tall: float) -> None:
+        import ezdxf
+
+        self.tall = tall
+        self._document = ezdxf.new("R2010", setup=False)  # type: ignore[attr-defined]
+        self._document.header["$INSUNITS"] = 4
+        for name, colour in LAYERS.items():
+            self._document.layers.add(name, color=colour)
+        self._document.linetypes.add(DASHED, [3 * tall, 2 * tall, -tall])
+        gaps = dict.fromkeys(("dimgap", "dimexe", "dimexo", "dimtsz"), tall / 3)
+        self._document.dimstyles.new(DIMSTYLE, dxfattribs={"dimtxt": tall, "dimtad": 1, **gaps})
+        self._space = self._document.modelspace()
+
+    def text(self, at: Point, words: str, layer: str, turn: float = 0.0) -> None:
+        """Write words with their middle at a place."""
+        from ezdxf.enums import TextEntityAlignment
+
+        attributes = {"layer": layer, "height": self.tall, "rotation": turn}
+        placed = self._space.add_text(printable(words), dxfattribs=attributes)
+        placed.set_placement(_up(at), align=TextEntityAlignment.MIDDLE_CENTER)
+
+    def put(self, mark: Mark) -> None:
+        """Draw a mark; a line drawing carries no pictures."""
         layer = _layer(mark)
         match mark:
             case Area(points=points) | Strip(points=points):
-                line(points, layer, closed=True)
+                self._line(points, layer, closed=True)
             case Areas(outlines=outlines):
                 for outline in outlines:
-                    line(outline, layer, closed=True)
+                    self._line(outline, layer, closed=True)
             case Stroke(points=points, closed=closed, pen=pen):
-                line(points, layer, closed=closed, dashed=pen.dashed)
+                self._line(points, layer, closed=closed, dashed=pen.dashed)
             case Label(at=at, text=words, turned=turned):
-                text(at, words, layer, 90.0 if turned else 0.0)
-            case Dimension(start=start, end=end):
-                off = _off_the_line(mark)
-                if off is None:
-                    text(start, mark.text, layer)
-                    continue
-                made = space.add_aligned_dim(
-                    p1=_up(start),
-                    p2=_up(end),
-                    distance=off,
-                    text=printable(mark.text) or " ",
-                    dimstyle=DIMSTYLE,
-                    dxfattribs={"layer": layer},
-                )
-                made.render()
-    middle = (left + right) / 2
-    text((middle, top - 2 * tall), drawing.title, "note")
-    text((middle, top - tall / 2), drawing.subtitle, "note")
-    low, high = (left, -bottom, 0.0), (right, -top + 3 * tall, 0.0)
-    document.header["$EXTMIN"], document.header["$EXTMAX"] = low, high
-    space.reset_extents(low, high)
-    document.set_modelspace_vport(1.05 * (high[1] - low[1]), (middle, (low[1] + high[1]) / 2))
-    held = io.StringIO()
-    document.write(held)
-    return held.getvalue().encode("utf-8")
+                self.text(at, words, layer, 90.0 if turned else 0.0)
+            case Dimension():
+                self._dimension(mark, layer)
+
+    def _line(self, points: Sequence[Point], layer: str, *, closed: bool, dashed: bool = False) -> None:
+        attributes = {"layer": layer, **({"linetype": DASHED} if dashed else {})}
+        placed = with_arcs([_up(point) for point in points], closed=closed)
+        self._space.add_lwpolyline(placed, format="xyb", close=closed, dxfattribs=attributes)
+
+    def _dimension(self, mark: Dimension, layer: str) -> None:
+        off = _off_the_line(mark)
+        if off is None:
+            self.text(mark.start, mark.text, layer)
+            return
+        made = self._space.add_aligned_dim(
+            p1=_up(mark.start),
+            p2=_up(mark.end),
+            distance=off,
+            text=printable(mark.text) or " ",
+            dimstyle=DIMSTYLE,
+            dxfattribs={"layer": layer},
+        )
+        made.render()
+
+    def written(self, low: Point, high: Point) -> bytes:
+        """Return the file, opened on all that lies between two corners."""
+        self._document.header["$EXTMIN"], self._document.header["$EXTMAX"] = (*low, 0.0), (*high, 0.0)
+        self._space.reset_extents((*low, 0.0), (*high, 0.0))
+        middle = ((low[0] + high[0]) / 2, (low[1] + high[1]) / 2)
+        self._document.set_modelspace_vport(1.05 * (high[1] - low[1]), middle)
+        held = io.StringIO()
+        self._document.write(held)
+        return held.getvalue().encode("utf-8")
 
 
 def _up(point: Point) -> Point:
