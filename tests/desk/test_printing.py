@@ -7,7 +7,7 @@ import time
 from pathlib import Path
 
 import pytest
-from driving import errands_over, print_dialog, settle, write_printed
+from driving import errands_over, print_dialog, settle, until, write_printed
 from msgspec.structs import replace
 from pypdf import PdfReader
 from PyQt6.QtCore import Qt
@@ -92,11 +92,7 @@ def test_sheets_that_nobody_wants_any_more_are_stopped(window: MainWindow) -> No
     window.out.print_sheets("Sheets", "sheets", endless)
     dialog = window.findChild(PrintDialog)
     assert dialog is not None
-    for _ in range(200):
-        if len(begun) > 2:
-            break
-        QTest.qWait(10)
-    assert dialog.pages.text().startswith("Putting together sheet")
+    until(lambda: len(begun) > 2 and dialog.pages.text().startswith("Putting together sheet"))
     dialog.reject()
     settle()
     many = len(begun)
