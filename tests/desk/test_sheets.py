@@ -16,6 +16,7 @@ from narrow_cornice.desk.places.measure.page import MeasurePage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.samples import demo_job
+from thorough import many
 
 pytestmark = pytest.mark.desk
 
@@ -104,9 +105,8 @@ def test_an_empty_sheet_says_what_belongs_on_it_and_how_to_begin(empty: MainWind
 
 
 def test_every_sheet_of_the_demo_invites_to_more(window: MainWindow) -> None:
-    for place in window.places.each:
-        if not any(leaf.drawings for leaf in place.leaves):
-            continue
+    drawn = [place for place in window.places.each if any(leaf.drawings for leaf in place.leaves)]
+    for place in drawn[:: many(2, 1)]:  # every other one at every run
         window.go(place.key)
         for leaf in place.leaves:
             window.session.look(leaf=leaf.key, seen_as="", selected=None)

@@ -30,7 +30,7 @@ def _held_bytes() -> int:
         return int(told.read().split()[0]) * os.sysconf("SC_PAGE_SIZE")
 
 
-def _work(name: str, inputs: list[bytes], wire: Connection) -> None:
+def _work(name: str, inputs: list[bytes], wire: Connection, seconds: float) -> None:
     from hostile_readers import READERS
 
     read = READERS[name].read
@@ -41,7 +41,7 @@ def _work(name: str, inputs: list[bytes], wire: Connection) -> None:
     for number, raw in enumerate(inputs):
         wire.send(("begun", number, 0.0))
         began, said = time.perf_counter(), ""
-        signal.setitimer(signal.ITIMER_REAL, SECONDS)
+        signal.setitimer(signal.ITIMER_REAL, seconds)
         try:
             read(raw)
         except CorniceError as error:
@@ -50,7 +50,7 @@ def _work(name: str, inputs: list[bytes], wire: Connection) -> None:
         except MemoryError:
             said = "more memory than it may have"
         except TooLongError:
-            said = f"longer than {SECONDS:g} s"
+            said = f"longer than {seconds:g} s"
         except BaseException as error:  # whatever it is, it is no refusal
             last = traceback.extract_tb(error.__traceback__)[-1]
             said = f"{type(error).__name__}: {str(error)[:120]} ({last.filename.rsplit('/', 2)[-1]}:{last.lineno})"
@@ -60,19 +60,19 @@ def _work(name: str, inputs: list[bytes], wire: Connection) -> None:
     wire.send(("over", len(inputs), 0.0))
 
 
-def fallen(name: str, inputs: Iterable[bytes]) -> Iterator[tuple[bytes, str]]:
+def fallen(name: str, inputs: Iterable[bytes], seconds: float = SECONDS) -> Iterator[tuple[bytes, str]]:
     """Yield the inputs that were neither read nor refused in words, each with what came of it instead."""
     left = list(inputs)
     context = multiprocessing.get_context("fork")
     while left:
         ours, theirs = context.Pipe(duplex=False)
-        process = context.Process(target=_work, args=(name, left, theirs), daemon=True)
+        process = context.Process(target=_work, args=(name, left, theirs, seconds), daemon=True)
         process.start()
         theirs.close()
         at, over = -1, False
         try:
             while True:
-                if not ours.poll(SECONDS * 4 if at >= 0 else 120):
+                if not ours.poll(seconds * 4 if at >= 0 else 120):
                     yield left[max(at, 0)], "it never came back"
                     break
                 said, number, _ = ours.recv()

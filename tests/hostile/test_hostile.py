@@ -38,7 +38,7 @@ def _inputs(name: str, count: int) -> Iterator[bytes]:
 
 @pytest.mark.parametrize("name", READERS)
 def test_what_was_tampered_with_is_read_or_refused_in_words(name: str) -> None:
-    count = fuzzed(20 if name in SLOW else 80)
+    count = fuzzed(12 if name in SLOW else 60)
     assert [(said, raw[:400]) for raw, said in fallen(name, _inputs(name, count))] == []
 
 
@@ -93,7 +93,7 @@ def test_a_fall_is_seen() -> None:
 
     READERS["trap"] = Reader(falls, lambda: (b"fine",))  # type: ignore[index]
     try:
-        said = dict(fallen("trap", [b"fine", b"bad", b"forever", b"fine"]))
+        said = dict(fallen("trap", [b"fine", b"bad", b"forever", b"fine"], seconds=0.5))
     finally:
         del READERS["trap"]  # type: ignore[attr-defined]
     assert set(said) == {b"bad", b"forever"}

@@ -21,6 +21,7 @@ from narrow_cornice.review.second_look import second_look
 from narrow_cornice.trim.orders import orders
 from narrow_cornice.units.lengths import Length
 from printed import pages, said
+from thorough import many
 
 
 def put(scope: str, which: str, item: str, field: str, text: str) -> Edit:
@@ -50,7 +51,7 @@ def test_every_place_of_the_letter_can_be_written_into_and_undone() -> None:
             places += [part.path for part in paragraph.parts if isinstance(part, Blank)]
             for part in paragraph.parts:
                 if isinstance(part, Pick):
-                    for value, _ in part.options:
+                    for value, _ in part.options[:: many(3, 1)]:
                         history = History(job)
                         history.do(edits.set_brief(part.path, value, "mm"))
                         assert decode_job(encode_job(history.job), "again") == history.job
