@@ -35,4 +35,4 @@ schema: setup
 	  | tee docs/file-format/job.schema.json >src/narrow_cornice/data/job.schema.json
 
 fuzz: setup
-	@NARROW_CORNICE_FUZZ=$(or $(INPUTS),10000) NARROW_CORNICE_KILLS=$(or $(KILLS),10000) scripts/fuzz.sh
+	@NARROW_CORNICE_FUZZ=$(or $(INPUTS),10000) NARROW_CORNICE_KILLS=$(or $(KILLS),10000) NARROW_CORNICE_ACTS=$(or $(ACTS),100000) scripts/fuzz.sh

@@ -20,3 +20,8 @@ def fuzzed(usual: int) -> int:
 def killed(usual: int) -> int:
     """Return how many deaths and faults to try in the midst of saving."""
     return int(os.environ.get("NARROW_CORNICE_KILLS", usual))
+
+
+def acted(usual: int) -> int:
+    """Return how many random acts on a job to try."""
+    return int(os.environ.get("NARROW_CORNICE_ACTS", usual))
