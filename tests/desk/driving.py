@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from pathlib import Path
 
+import pytest
 from PyQt6.QtCore import QEvent, QPoint, Qt
 from PyQt6.QtGui import QAction
 from PyQt6.QtTest import QTest
@@ -12,6 +13,7 @@ from PyQt6.QtWidgets import (
     QApplication,
     QComboBox,
     QLineEdit,
+    QMessageBox,
     QPushButton,
     QWidget,
 )
@@ -172,3 +174,17 @@ def until(done: Callable[[], bool]) -> None:
 def counted(window: MainWindow) -> None:
     """Wait until all that the window shows is worked out."""
     until(lambda: window.bench.is_counted and not window.aside.waits)
+
+
+def answer_boxes(monkeypatch: pytest.MonkeyPatch, words: str) -> list[str]:
+    """Have every question that is asked answered by the button with these words; return what is asked, as it comes."""
+    asked: list[str] = []
+
+    def answer(box: QMessageBox) -> int:
+        asked.append(box.text())
+        button = next(one for one in box.buttons() if one.text() == words)
+        monkeypatch.setattr(QMessageBox, "clickedButton", lambda _: button)
+        return 0
+
+    monkeypatch.setattr(QMessageBox, "exec", answer)
+    return asked

@@ -9,10 +9,10 @@ from threading import Event
 
 import ezdxf
 import pytest
-from driving import errands_over, save, settle
+from driving import answer_boxes, errands_over, save, settle
 from PyQt6.QtGui import QCloseEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QFileDialog, QMessageBox
+from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.desk.places.trim.bringing_in import profiles
 from narrow_cornice.desk.session import Session
@@ -96,16 +96,7 @@ def test_nothing_else_waits_for_it(window: MainWindow, session: Session, tmp_pat
 def test_closing_asks_and_never_waits_for_the_end_of_it(
     window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, leaves: bool
 ) -> None:
-    begun, asked = Event(), []
-
-    def answer(box: QMessageBox) -> int:
-        asked.append(box.text())
-        wanted = "Stop and leave" if leaves else "Go back"
-        button = next(one for one in box.buttons() if one.text() == wanted)
-        monkeypatch.setattr(QMessageBox, "clickedButton", lambda _: button)
-        return 0
-
-    monkeypatch.setattr(QMessageBox, "exec", answer)
+    begun, asked = Event(), answer_boxes(monkeypatch, "Stop and leave" if leaves else "Go back")
     window.out.write(tmp_path / "order.csv", endless(begun))
     assert begun.wait(10)
     event = QCloseEvent()

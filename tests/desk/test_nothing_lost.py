@@ -7,8 +7,8 @@ import os
 from pathlib import Path
 
 import pytest
-from driving import choose, counted, errands_over, save, settle
-from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox
+from driving import answer_boxes, choose, counted, errands_over, save, settle
+from PyQt6.QtWidgets import QFileDialog, QInputDialog
 
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.window import MainWindow
@@ -25,20 +25,13 @@ pytestmark = pytest.mark.desk
 def test_a_file_that_another_program_wrote_is_asked_about(
     window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, over: bool
 ) -> None:
-    session, path, asked = window.session, tmp_path / "pilot.cornice", list[str]()
+    session, path = window.session, tmp_path / "pilot.cornice"
     save(session, path)
     theirs = edits.rename_job("Theirs", "").apply(demo_job())
     write_job(path, theirs)
     session.do(edits.rename_job("Ours", ""))
 
-    def answer(box: QMessageBox) -> int:
-        asked.append(box.text())
-        wanted = "Save over it" if over else "Go back"
-        button = next(one for one in box.buttons() if one.text() == wanted)
-        monkeypatch.setattr(QMessageBox, "clickedButton", lambda _: button)
-        return 0
-
-    monkeypatch.setattr(QMessageBox, "exec", answer)
+    asked = answer_boxes(monkeypatch, "Save over it" if over else "Go back")
     window.filing.save()
     save_over(session)
     assert len(asked) == 1

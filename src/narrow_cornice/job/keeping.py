@@ -9,6 +9,7 @@ import os
 import stat
 import time
 from pathlib import Path
+from typing import Literal
 
 import msgspec
 
@@ -61,19 +62,26 @@ def sweep(folder: Path, now: float) -> None:
                 one.unlink()
 
 
+def _locked(handle: int) -> Literal["ours", "theirs", "none"]:
+    """Lock what is open; return whose the lock is, none where the disk knows no locks."""
+    try:
+        fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except BlockingIOError:
+        return "theirs"
+    except OSError:
+        return "none"
+    return "ours"
+
+
 def _is_held(lock: Path) -> bool:
     """Return whether a process holds a lock."""
     try:
         handle = os.open(lock, os.O_RDWR | os.O_CLOEXEC)
     except OSError:
         return False
-    try:
-        fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
-    except OSError:
-        return True
-    finally:
-        os.close(handle)
-    return False
+    whose = _locked(handle)
+    os.close(handle)
+    return whose != "ours"
 
 
 def _mark(path: Path) -> str:
@@ -211,9 +219,7 @@ class Recovery:
             handle = os.open(copy.with_suffix(".lock"), os.O_CREAT | os.O_RDWR | os.O_CLOEXEC, PRIVATE)
         except OSError:
             return False
-        try:
-            fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
-        except OSError:
+        if _locked(handle) != "ours":
             os.close(handle)
             return False
         self._claimed[copy] = handle
@@ -260,12 +266,11 @@ class JobLock:
                 handle = os.open(lock, os.O_CREAT | os.O_RDWR | os.O_CLOEXEC, PRIVATE)
             except OSError:
                 return None
-            try:
-                fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
-            except OSError as error:
+            whose = _locked(handle)
+            if whose != "ours":
                 os.close(handle)
-                if isinstance(error, BlockingIOError):
-                    raise _open_elsewhere(path) from None
+                if whose == "theirs":
+                    raise _open_elsewhere(path)
                 return None
             # Another window may have removed the file between opening and locking: then this lock guards nothing.
             try:
@@ -296,14 +301,13 @@ class JobLock:
             own = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_CLOEXEC)
         except OSError:
             return
-        try:
-            fcntl.flock(own, fcntl.LOCK_EX | fcntl.LOCK_NB)
-        except OSError as error:
-            os.close(own)
-            if isinstance(error, BlockingIOError):
-                raise _open_elsewhere(path) from None
+        whose = _locked(own)
+        if whose == "ours":
+            self._own = own
             return
-        self._own = own
+        os.close(own)
+        if whose == "theirs":
+            raise _open_elsewhere(path)
 
     def release(self) -> None:
         """Let go of the job and leave no trace beside it."""
