@@ -41,8 +41,8 @@ def test_readings_go_into_the_waiting_field(
 ) -> None:
     laser = Laser((4019.0, 6480.0, 1655.5), Habits(sigma=1.9))
     monkeypatch.setattr(QInputDialog, "getItem", lambda *_: (laser.port, True))
-    page.choose_meter()
-    assert page.laser.listening
+    page.meter.choose()
+    assert page.meter.port.listening
     assert window.session.view.instrument == "laser"
     laser.hello()
     QTest.keyClick(window, Qt.Key.Key_F9)
@@ -62,15 +62,15 @@ def test_readings_go_into_the_waiting_field(
     laser.measure()
     until(lambda: len(window.session.job.rooms[1].measured.walls[2].readings) == 2)
     assert [one.mm for one in window.session.job.rooms[1].measured.walls[2].readings] == [1655, 1655.5]
-    page.laser.stop()
+    page.meter.port.stop()
     laser.pull()
 
 
 def test_nonsense_changes_of_unit_and_a_pulled_plug_are_survived(window: MainWindow, page: MeasurePage) -> None:
     said: list[str] = []
     laser = Laser((3000.0,), Habits())
-    page.laser.said.connect(said.append)
-    assert page.laser.listen(laser.port)
+    page.meter.port.said.connect(said.append)
+    assert page.meter.port.listen(laser.port)
     before = window.session.job
     laser.say(b"R 43\nxx\xff\xfe\nR 4310.2 mm s1.90*00\nR 43")
     laser.say(b"12 mm*1A\n")
@@ -81,14 +81,14 @@ def test_nonsense_changes_of_unit_and_a_pulled_plug_are_survived(window: MainWin
     until(lambda: window.session.job is not before)
     laser.pull()
     until(lambda: any("gone" in one for one in said))
-    assert not page.laser.listening
+    assert not page.meter.port.listening
     window.session.undo()
     assert window.session.job == before
-    page.laser.stop()
+    page.meter.port.stop()
 
 
 def test_a_port_that_is_not_there_is_told(window: MainWindow, page: MeasurePage) -> None:
-    assert not page.laser.listen("/dev/no-meter-here")
+    assert not page.meter.port.listen("/dev/no-meter-here")
     assert "cannot be listened to" in window.tally._last.text()
 
 
@@ -98,7 +98,7 @@ def test_what_a_meter_sends_out_of_its_memory_at_once_is_not_taken_for_readings(
     before, changes = window.session.job, list[str]()
     window.session.changed.connect(changes.append)
     some = [MeterReading(4000.0 + number, 1.9, f"{4000 + number} mm") for number in range(200)]
-    page.take_meter_readings(some)
+    page.meter.take(some)
     settle()
     assert "200 readings at once. The first 10 were taken" in window.notice()
     assert len(changes) == 1  # the window is brought up to date once

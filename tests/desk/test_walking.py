@@ -135,7 +135,7 @@ def test_the_meter_walks_on_too(empty: MainWindow) -> None:
     page = empty.page("measure")
     assert isinstance(page, MeasurePage)
     for mm in (4310.2, 3620.4):
-        page.take_meter_reading(MeterReading(mm, 1.0, f"{mm} mm"))
+        page.meter.take_one(MeterReading(mm, 1.0, f"{mm} mm"))
         settle()
     walls = empty.session.job.rooms[0].measured.walls
     assert [(one.readings[0].mm, one.readings[0].instrument) for one in walls] == [(4310.2, "laser"), (3620.4, "laser")]

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from functools import partial
-from typing import TYPE_CHECKING, Any, Literal
+from typing import Any, Literal
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QComboBox, QInputDialog
+from PyQt6.QtWidgets import QComboBox
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.measured.surveys import doubts_of
@@ -19,6 +19,7 @@ from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine
 from narrow_cornice.desk.places.measure.invitations import from_paper, invitations
 from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
+from narrow_cornice.desk.places.measure.meter import LaserMeter
 from narrow_cornice.desk.places.measure.sizes import offset_name
 from narrow_cornice.desk.places.measure.survey_rows import assumed_in_words, assumption_typed
 from narrow_cornice.desk.places.measure.walk_rows import next_wall_name
@@ -29,7 +30,6 @@ from narrow_cornice.drawing.marks import About
 from narrow_cornice.drawing.photographs import sight_of
 from narrow_cornice.drawing.walk import walk_drawing
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.instruments.meter_lines import MeterReading
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
 from narrow_cornice.job.measured import RAISED, CornerOffset, Diagonal, WallAsRead, WallWidth
@@ -49,17 +49,11 @@ from narrow_cornice.job.paths import (
 )
 from narrow_cornice.survey.plan import Plan
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Reading, as_reading, parse_angle, parse_reading
-from narrow_cornice.survey.walk import Walked, read_walk
+from narrow_cornice.survey.walk import read_walk
 from narrow_cornice.units.lengths import Length, parse_length, show_length
 from narrow_cornice.units.show import show_size
 
-if TYPE_CHECKING:
-    from narrow_cornice.desk.instrument_port import InstrumentPort
-
-
 METER = "meter on a port …"
-
-MOST_AT_ONCE = 10  # readings of a meter that are taken together
 
 
 def _wall_readings(room_id: str, wall_id: str, name: str, given: Sequence[Reading]) -> Edit:
@@ -95,7 +89,7 @@ class MeasurePage(DrawingPage):
         self._instrument.setToolTip("What the next readings are taken with: it says how sure they are")
         self._instrument.textActivated.connect(self._read_with)
         self.part.add_tool(self._instrument, "read with")
-        self._laser: InstrumentPort | None = None
+        self.meter = LaserMeter(self, self)
         self.canvas.pointed.connect(self.place_pointed)
         self.canvas.editor.typing.connect(self._typing)
         self.canvas.editor.gone_back.connect(self._walk_back)
@@ -159,52 +153,15 @@ class MeasurePage(DrawingPage):
         except CorniceError as error:
             self.session.refused.emit(error)
 
-    # ---- the laser meter
-
-    @property
-    def laser(self) -> InstrumentPort:
-        """Return the meter's port, made when it is first wanted."""
-        if self._laser is None:
-            from narrow_cornice.desk.instrument_port import InstrumentPort
-
-            self._laser = InstrumentPort(self)
-            self._laser.read.connect(self.take_meter_readings)
-            self._laser.said.connect(self.session.told.emit)
-        return self._laser
+    # ---- instruments
 
     def _read_with(self, name: str) -> None:
         """Read with another instrument, or ask for the port of a meter that sends its readings itself."""
         if name == METER:
             self._instrument.setCurrentText(self.session.view.instrument)
-            self.choose_meter()
+            self.meter.choose()
         else:
             self.session.look(instrument=name)
-
-    def choose_meter(self) -> None:
-        """Ask which port the meter is on, and listen to it; an empty answer listens no longer."""
-        ports = self.laser.there()
-        known = self.session.settings.value("laser port", "", type=str)
-        names = [*dict.fromkeys([known, *ports] if known else ports), ""]
-        name, given = QInputDialog.getItem(
-            self, "Laser meter", "Port of the meter (empty: none). A stand-in says its own:", names, 0, True
-        )
-        if not given:
-            return
-        if not name.strip():
-            self.laser.stop()
-            self.session.told.emit("No meter is listened to")
-        elif self.laser.listen(name):
-            self.session.settings.setValue("laser port", name.strip())
-            self.session.look(instrument="laser")
-
-    def ask_meter(self) -> None:
-        """Ask the laser meter for a reading, where one is listened to."""
-        if self._laser is not None and self._laser.listening:
-            self._laser.ask()
-        else:
-            self.session.refused.emit(
-                "No laser meter is listened to yet. Choose its port under Bring in, “Readings from a laser meter …”."
-            )
 
     def waiting(self) -> SizeField | None:
         """Return the reading that waits: the one being typed or selected, else the first that nobody read."""
@@ -219,49 +176,6 @@ class MeasurePage(DrawingPage):
         order = [self.bench.size_field(path) for path in measuring_order(room, job.house_rules)]
         unread = (field for field in order if field is not None and field.kind == "reading" and field.mm is None)
         return next(unread, None)
-
-    def take_meter_readings(self, readings: Sequence[MeterReading]) -> None:
-        """Put what the meter read into the fields that wait; what came at once is shown once all of it is taken. More
-        than somebody reads at once come out of a meter's memory, and nobody can tell of what they are."""
-        with self.session.gathering():
-            for reading in readings[:MOST_AT_ONCE]:
-                self.take_meter_reading(reading)
-        if len(readings) > MOST_AT_ONCE:
-            self.session.refused.emit(
-                f"The meter sent {len(readings)} readings at once. The first {MOST_AT_ONCE} were taken, and the others "
-                "passed over: nobody could tell of what they are. Undo what does not belong there."
-            )
-
-    def take_meter_reading(self, reading: MeterReading) -> None:
-        """Put what the meter read into the field that waits, beside what was read there before, and go on."""
-        asked = self.canvas.asked()
-        if isinstance(asked, NextWallPath):
-            taken = Reading(reading.mm, reading.text, "laser", reading.sigma)
-            words = f"wall {next_wall_name(self.session.job.room(asked.room))}"
-            made = partial(edits.walk_on, asked.room, [Walked(taken, "left")], "laser", words=words)
-            if self.session.do_made(made):
-                self.ask_size(asked)
-            return
-        field = self.waiting()
-        if field is None:
-            self.session.told.emit(f"The meter read {reading.text}, and no reading waits: choose one")
-            return
-        while field.mm is not None:
-            path = field.path
-            again = path.nth((path.reading or 0) + 1) if isinstance(path, Read) else None
-            following = self.bench.size_field(again)
-            if following is None:
-                break
-            field = following
-        taken = Reading(reading.mm, reading.text, "laser", reading.sigma)
-        try:
-            accepted = self.session.do(field.edit(taken))
-        except CorniceError as error:
-            self.session.refused.emit(error)
-            return
-        if accepted:
-            self.session.told.emit(f"{field.label}: {reading.text} by the meter")
-            self.ask_next(field.path)
 
     def invitations(self) -> Iterator[Invitation]:
         """Yield what can be added to the sheet in front."""

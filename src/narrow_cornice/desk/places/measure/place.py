@@ -197,7 +197,7 @@ def _choose_meter(into: BringingIn) -> None:
 
     page = into.go(PLACE.key)
     if isinstance(page, MeasurePage):
-        page.choose_meter()
+        page.meter.choose()
 
 
 def _ask_meter(page: PlacePage) -> None:
@@ -205,7 +205,7 @@ def _ask_meter(page: PlacePage) -> None:
     from narrow_cornice.desk.places.measure.page import MeasurePage
 
     if isinstance(page, MeasurePage):
-        page.ask_meter()
+        page.meter.ask()
 
 
 def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
