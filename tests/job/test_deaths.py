@@ -15,8 +15,8 @@ from typing import Any
 import pytest
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.file import encode_job, write_job
-from narrow_cornice.job.keeping import OLD, JobLock, Recovery, Versions, sweep
+from narrow_cornice.job.file import OLD, encode_job, write_job
+from narrow_cornice.job.keeping import JobLock, Recovery, Versions, sweep
 from narrow_cornice.job.samples import starting_job
 from thorough import killed
 

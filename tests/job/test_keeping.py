@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.file import read_job, write_job
+from narrow_cornice.job.file import read_job, write_job, write_whole
 from narrow_cornice.job.keeping import VERSIONS_KEPT, JobLock, Recovery, Versions, state_folder
 from narrow_cornice.job.samples import demo_job, starting_job
 
@@ -101,3 +101,36 @@ def test_a_folder_that_holds_no_lock_can_still_be_looked_at(tmp_path: Path) -> N
     folder, short = state_folder()
     assert folder.is_dir()
     assert not short
+
+
+def test_what_a_window_left_is_offered_to_one_other(tmp_path: Path) -> None:
+    died = Recovery(tmp_path)
+    died.keep(demo_job(), None)
+    os.close(died._lock)  # as the system does when a process is killed
+    died._lock = -1
+    one, other = Recovery(tmp_path), Recovery(tmp_path)
+    (offered,) = one.left_behind()
+    assert offered.job == demo_job()
+    assert other.left_behind() == []
+    assert len(one.left_behind()) == 1  # it may ask again
+    one.close()
+    assert len(other.left_behind()) == 1  # not taken up, so it is the next one's
+    other.close()
+
+
+def test_a_version_is_for_nobody_to_read_who_may_not_read_the_file(tmp_path: Path) -> None:
+    path = tmp_path / "job.cornice"
+    write_job(path, demo_job())
+    path.chmod(0o600)
+    Versions(tmp_path / "state").put_away(path)
+    (version,) = Versions(tmp_path / "state").of(path)
+    assert version.path.stat().st_mode & 0o777 == 0o600
+
+
+def test_halves_of_files_are_swept_where_they_lie(tmp_path: Path) -> None:
+    path, fresh, old = (tmp_path / name for name in ("list.pdf", ".list.pdf.new.part", ".list.pdf.old.part"))
+    fresh.write_bytes(b"half")
+    old.write_bytes(b"half")
+    os.utime(old, (1.0, 1.0))
+    write_whole(path, b"whole")
+    assert sorted(one.name for one in tmp_path.iterdir()) == [".list.pdf.new.part", "list.pdf"]

@@ -12,7 +12,7 @@ from pathlib import Path
 from narrow_cornice.job.file import encode_job, read_job
 from narrow_cornice.job.samples import demo_job, starting_job
 
-POINTS = 120  # of the code at which a saver is killed
+POINTS, LAST = 100, 20  # of the code at which a saver is killed, and lines at its end where it always is
 
 SAVER = """
 import os, sys
@@ -68,8 +68,8 @@ def test_at_every_point_of_the_code_a_whole_file_is_there(tmp_path: Path) -> Non
     lines = int(counted.read_text())
     assert lines > POINTS
     seen = set()
-    for point in range(POINTS):
-        stop = 1 + point * (lines - 1) // POINTS
+    spread = {1 + point * (lines - 1) // POINTS for point in range(POINTS)}
+    for stop in sorted(spread | set(range(lines - LAST, lines))):
         status = saver(stop)
         assert os.WIFSIGNALED(status), stop
         assert os.WTERMSIG(status) == signal.SIGKILL

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import contextlib
 import errno
+import glob
 import io
 import os
 import stat
+import time
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -26,6 +28,7 @@ MEMBER = "job.json"
 PICTURES = "pictures/"
 MOST_JSON_BYTES = 64 * 1024 * 1024
 MOST_THINGS, MOST_VALUES = 500_000, 3_000_000
+OLD = 3600.0  # seconds after which half a file that nobody went on with is litter
 MOST_FILE_BYTES = 512 * 1024 * 1024
 _FIXED_TIME = (2020, 1, 1, 0, 0, 0)  # equal jobs make equal files
 
@@ -235,6 +238,7 @@ def write_whole(path: Path, content: bytes, mode: int | None = None) -> str:
             said = f"{path.name} is saved; the file had other names beside this one, and these keep what was in it."
         if mode is None:
             mode = there.st_mode & 0o777 if there is not None else 0o666 & ~_umask()
+        sweep_parts(target, time.time() - OLD)
         handle, name = tempfile.mkstemp(prefix=part_prefix(target), suffix=".part", dir=target.parent)
     except OSError as error:
         raise surroundings(error, path, "saved") from None
@@ -264,6 +268,14 @@ def write_whole(path: Path, content: bytes, mode: int | None = None) -> str:
     except OSError:
         said = f"{path.name} is saved, but its folder does not confirm that it is on the disk itself."
     return said
+
+
+def sweep_parts(path: Path, before: float) -> None:
+    """Take away halves of a file that somebody who died left beside it, last written before a time."""
+    for litter in path.parent.glob(f"{glob.escape(part_prefix(path))}*.part"):
+        with contextlib.suppress(OSError):
+            if litter.stat().st_mtime < before:
+                litter.unlink()
 
 
 def part_prefix(path: Path) -> str:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import fcntl
-import glob
+import math
 import os
 import stat
 import time
@@ -14,14 +14,13 @@ from typing import Literal
 import msgspec
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.job.file import decode_job, encode_job, part_prefix, write_whole
+from narrow_cornice.job.file import OLD, decode_job, encode_job, sweep_parts, write_whole
 from narrow_cornice.job.model import Job
 
 VERSIONS_KEPT = 12
 
 
 PRIVATE = 0o600
-OLD = 3600.0  # seconds after which half a file that nobody went on with is litter
 
 
 def state_folder() -> tuple[Path, str]:
@@ -285,10 +284,7 @@ class JobLock:
         except CorniceError:
             made.release()
             raise
-        name = part_prefix(Path(os.path.realpath(path)))
-        for litter in lock.parent.glob(f"{glob.escape(name)}*.part"):
-            with contextlib.suppress(OSError):
-                litter.unlink()
+        sweep_parts(Path(os.path.realpath(path)), math.inf)  # nobody else writes here now
         return made
 
     def renew(self, path: Path) -> None:
