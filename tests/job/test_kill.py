@@ -53,6 +53,8 @@ def test_at_every_point_of_the_code_a_whole_file_is_there(tmp_path: Path) -> Non
     def saver(stop: int) -> int:
         """Run one saver to the given line and return how it ended."""
         path.write_bytes(former)
+        for litter in tmp_path.glob(".*.part"):  # of the saver before, which the next one would look through
+            litter.unlink()
         aside = tmp_path / f"aside{stop}"
         child = os.fork()
         if child == 0:
