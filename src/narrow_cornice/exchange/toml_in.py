@@ -8,7 +8,9 @@ from typing import Any
 
 MOST_BYTES = 1_000_000
 MOST_WHOLE = 2**53  # whole numbers beyond this are no sizes, and no floats either
-MANY_PARTS = re.compile(rb"(?:[\w\"'-]+[ \t]*\.[ \t]*){24}")  # a key of so many parts takes the square of their number
+# A key of many parts takes the square of their number. Looked for from the beginning of a word on and never back, since
+# otherwise one long word would take the square of its letters here.
+MANY_PARTS = re.compile(rb"(?<![\w\"'-])(?:[\w\"'-]++[ \t]*+\.[ \t]*+){24}")
 
 
 def tables_of(raw: bytes) -> dict[str, Any]:
