@@ -134,3 +134,19 @@ def test_halves_of_files_are_swept_where_they_lie(tmp_path: Path) -> None:
     os.utime(old, (1.0, 1.0))
     write_whole(path, b"whole")
     assert sorted(one.name for one in tmp_path.iterdir()) == [".list.pdf.new.part", "list.pdf"]
+
+
+def test_a_job_under_two_names_is_open_in_one_window(job_file: Path, tmp_path: Path) -> None:
+    other = tmp_path / "elsewhere.cornice"
+    os.link(job_file, other)
+    lock = JobLock.take(job_file)
+    assert lock is not None
+    with pytest.raises(CorniceError, match="already open"):
+        JobLock.take(other)
+    assert not JobLock.beside(other).exists()
+    write_job(job_file, starting_job())  # another file now: the other name keeps the former one
+    lock.renew(job_file)
+    free = JobLock.take(other)
+    assert free is not None
+    free.release()
+    lock.release()
