@@ -5,12 +5,11 @@ Bad input prints one line on standard error and ends with 2; nothing that a pers
 
 from __future__ import annotations
 
-import contextlib
 import io
 import os
 import sys
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
@@ -56,7 +55,7 @@ def main(arguments: list[str] | None = None) -> int:
 
 def _let_go_of_output() -> None:
     """Have nothing more written where nothing can be: the end of the program would try once more."""
-    with contextlib.suppress(OSError, ValueError, AttributeError):
+    with suppress(OSError, ValueError, AttributeError):
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
 
 
@@ -74,7 +73,7 @@ def _run(given: list[str]) -> int:
 def _complain(text: str) -> None:
     """Print one line on standard error, whatever the text holds."""
     line = "".join(sign if sign.isprintable() else " " for sign in text)
-    with contextlib.suppress(OSError, ValueError):  # where it cannot be said, the exit status says it
+    with suppress(OSError, ValueError):  # where it cannot be said, the exit status says it
         print(f"narrow-cornice: {line}", file=sys.stderr, flush=True)
 
 

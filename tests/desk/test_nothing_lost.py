@@ -10,7 +10,6 @@ import pytest
 from driving import answer_boxes, choose, counted, errands_over, save, settle
 from PyQt6.QtWidgets import QFileDialog, QInputDialog
 
-from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import read_job, write_job
@@ -33,7 +32,7 @@ def test_a_file_that_another_program_wrote_is_asked_about(
 
     asked = answer_boxes(monkeypatch, "Save over it" if over else "Go back")
     window.filing.save()
-    save_over(session)
+    save(session)
     assert len(asked) == 1
     assert "changed by another program" in asked[0]
     assert read_job(path).name == ("Ours" if over else "Theirs")
@@ -42,14 +41,8 @@ def test_a_file_that_another_program_wrote_is_asked_about(
         (former, *_) = session.versions.of(path)
         assert read_job(former.path).name == "Theirs"
         window.filing.save()  # what was written here is nobody else's
-        save_over(session)
+        save(session)
         assert len(asked) == 1
-
-
-def save_over(session: Session) -> None:
-    session._keeper.wait()
-    settle()
-    assert not session.saving
 
 
 def test_saving_where_earlier_versions_cannot_be_kept_saves_and_says_so(window: MainWindow, tmp_path: Path) -> None:

@@ -27,7 +27,6 @@ def add_walls(group: click.Group) -> None:
 
     @group.command(help="Lay tiles over a region read from standard input; every piece, and how many to buy.")
     def tiles() -> None:
-
         from narrow_cornice.features.tile_request import read_tiles, tiles_answer
 
         answer(tiles_answer(read_tiles(given_input())))

@@ -68,9 +68,8 @@ def run(path: Path | None, *, demo: bool, pictures: Path | None, only: Collectio
             problem = error
     window = make_window(session)
     sys.excepthook = _told_in_the_window(session, lambda: window)
-    for words in (short, problem):
-        if words:
-            window.tell(words)
+    if short or problem is not None:  # in one line: there is room for one
+        window.tell(" ".join(str(words) for words in (short, problem) if words))
     window.show()
     aside = _Aside(session)
     QTimer.singleShot(STANDS_MS, started)

@@ -179,6 +179,20 @@ def usual_size(scale: float) -> SizeOf:
     )
 
 
+def fitted(text: str, room: float, wide: Callable[[str], float]) -> str:
+    """Return as much of a line as is no wider than ``room``, ending in "…" where it was cut."""
+    if wide(text) <= room:
+        return text
+    low, high = 0, len(text)
+    while low < high:
+        middle = (low + high + 1) // 2
+        if wide(text[:middle] + "…") <= room:
+            low = middle
+        else:
+            high = middle - 1
+    return text[:low].rstrip() + "…"
+
+
 def in_lines(text: str, room: float, wide: Callable[[str], float]) -> list[str]:
     """Return a subtitle in as many lines as it needs to be no wider than ``room``, parted where its parts end; a part
     that is wider by itself stands in a line of its own."""

@@ -43,6 +43,12 @@ class RoomOutline(msgspec.Struct, frozen=True):
     layer: str
     scale: float | None
 
+    @property
+    def across(self) -> tuple[float, float]:
+        """Return how wide and deep it is, in units of the file."""
+        xs, ys = [x for x, _ in self.corners], [y for _, y in self.corners]
+        return max(xs) - min(xs), max(ys) - min(ys)
+
     def walk(self, scale: float) -> tuple[tuple[float, float], ...]:
         """Return (length in mm, interior angle at its end) of each side, anticlockwise from the longest side."""
         points = [(x * scale, y * scale) for x, y in self.corners]
@@ -76,21 +82,19 @@ def read_outlines(raw: bytes, near_mm: float = SHORTEST) -> tuple[RoomOutline, .
         document, _ = recover.read(ToldStream(raw))
     except (*_FAULTS, ezdxf.DXFError, OSError) as error:  # type: ignore[attr-defined]
         raise DxfError(f"this is no DXF that can be read ({str(error)[:200]}).") from None
-    _check_blocks(document)
-    scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
-    near = near_mm / (scale or (_guessed_scale(document) if near_mm >= SHORTEST else 1.0))
     found: list[RoomOutline] = []
     loose: dict[str, list[list[Point]]] = {}
     places = 0
     try:
+        _check_blocks(document)  # before anything opens them
+        scale = INSUNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
+        near = near_mm / (scale or (_guessed_scale(document) if near_mm >= SHORTEST else 1.0))
         walls = (one for one in document.modelspace() if one.dxftype() != "DIMENSION")
         for number, entity in enumerate(disassemble.recursive_decompose(walls)):
             if number > MOST_ENTITIES:
                 raise DxfError(f"more than {MOST_ENTITIES} things are more than a plan has.")
             tell(f"line {number}")
-            if entity.dxftype() not in WALLED:
-                continue
-            if _is_out_of_reach(entity):
+            if entity.dxftype() not in WALLED or _is_out_of_reach(entity):
                 continue
             layer, points, closed = str(entity.dxf.layer), *_flattened(entity, near)
             places += len(points)
@@ -152,10 +156,6 @@ def _check_blocks(document: Any) -> None:
 
     try:
         whole = sum(_many(one, ()) for one in document.modelspace())
-    except (ValueError, TypeError, AttributeError) as error:
-        if isinstance(error, DxfError):
-            raise
-        raise DxfError(f"something in it cannot be read ({error}).") from None
     except RecursionError:
         raise DxfError("its blocks stand in one another more deeply than any drawing has them.") from None
     if whole > MOST_ENTITIES:

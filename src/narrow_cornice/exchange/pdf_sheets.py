@@ -13,7 +13,7 @@ from contextlib import nullcontext
 from typing import TYPE_CHECKING
 
 from narrow_cornice.colour.tones import channels
-from narrow_cornice.drawing.lettering import settled, usual_size
+from narrow_cornice.drawing.lettering import fitted, settled, usual_size
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     Area,
@@ -133,17 +133,7 @@ class Sheet:
 
     def fitted(self, text: str, size: float, room: float, face: str = "text") -> str:
         """Return as much of the text as fits into ``room`` mm, ending in "…" where it was cut."""
-        clean = self.clean(text)
-        if self.width_of(clean, size, face) <= room:
-            return clean
-        low, high = 0, len(clean)
-        while low < high:
-            middle = (low + high + 1) // 2
-            if self.width_of(clean[:middle] + "…", size, face) <= room:
-                low = middle
-            else:
-                high = middle - 1
-        return clean[:low].rstrip() + "…"
+        return fitted(self.clean(text), room, lambda line: self.width_of(line, size, face))
 
     def box(self, x: float, y: float, wide: float, tall: float, colour: str) -> None:
         """Print a small card of a colour."""

@@ -5,8 +5,8 @@ from __future__ import annotations
 import base64
 from html import escape
 
-from narrow_cornice.drawing.letter_places import SizeOf, figure_place
-from narrow_cornice.drawing.lettering import PARTED, in_lines, settled, usual_size
+from narrow_cornice.drawing.letter_places import figure_place
+from narrow_cornice.drawing.lettering import PARTED, fitted, in_lines, settled, usual_size
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     ROLES,
@@ -134,14 +134,6 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
     return [*parts, "</g>"]
 
 
-def _fitted(title: str, room: float, size_of: SizeOf) -> str:
-    """Return a title as far as there is room for it, in mm of the drawing."""
-    kept = printable(title)
-    while len(kept) > 1 and size_of(kept, TITLE_SIZE, "name")[0] > room:
-        kept = kept[:-2].rstrip() + "…"
-    return kept
-
-
 def svg_drawing(drawing: Drawing, scale: float, *, plain: bool = False) -> str:
     """Return the drawing as an SVG document at 1 : ``scale``, with its title over it unless it is to be ``plain`` or
     is a sheet that carries its own."""
@@ -167,7 +159,7 @@ def svg_drawing(drawing: Drawing, scale: float, *, plain: bool = False) -> str:
     head = (12 + 4 * len(words)) * scale  # paper for the title, 16 mm where one line is enough
     tall = bottom - top + head
     begin = left + 3 * scale
-    title = _fitted(drawing.title, wide - 6 * scale, size_of)
+    title = fitted(printable(drawing.title), wide - 6 * scale, lambda text: size_of(text, TITLE_SIZE, "name")[0])
     parts = [
         f"<svg xmlns='http://www.w3.org/2000/svg' width='{wide / scale:.2f}mm' height='{tall / scale:.2f}mm' "
         f"viewBox='{left:.2f} {top - head:.2f} {wide:.2f} {tall:.2f}'>",

@@ -9,7 +9,6 @@ from types import MappingProxyType
 from narrow_cornice.casework.kinds import checked_kind
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.cutting.plans import fits
-from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.house_rules import HouseRules, shipped_rules
 from narrow_cornice.finishes.woods import species
 from narrow_cornice.job.bought import CuttingPlan, SheetCutting
@@ -38,12 +37,7 @@ MOST_DECKS, MOST_IN_DECK = 20, 5000
 
 def checked_job(job: Job) -> Job:
     """Return the job if everything in it is possible. Raises JobError with the place where it is not."""
-    HouseRules(job.house_rules)
-    for key, value in job.house_rules.items():
-        try:
-            shipped_rules()[key].checked(value)
-        except CorniceError as error:
-            raise JobError(f"{error.message} {error.remedy}", where=f"house_rules.{key}") from None
+    _check_house_rules(job.house_rules)
     if job.settings.step not in (0.5, 1) or job.settings.denominator not in (8, 16, 32):
         raise JobError("Figures are shown to 1 or 0.5 mm, or to 1/8, 1/16 or 1/32 inch.", where="settings")
     _check_colours(job.colours)
@@ -97,6 +91,18 @@ def checked_job(job: Job) -> Job:
             check_room(room, f"schemes[{place}].rooms[{index}]", known)
         check_cards(scheme.rooms, job.coverings, f"schemes[{place}].rooms")
     return job
+
+
+def _check_house_rules(changed: Mapping[str, float]) -> None:
+    """Check that the rules which a job changed are rules, and make sense."""
+    HouseRules(changed)
+
+    def sensible(given: tuple[str, float], _where: str) -> float:
+        key, value = given
+        return shipped_rules()[key].checked(value)
+
+    for key, value in changed.items():
+        allowed(sensible, (key, value), f"house_rules.{key}")
 
 
 # By identity, so that a room that stayed as it was is not checked again as long as these are the same.

@@ -31,7 +31,7 @@ def unique(ids: Iterable[str], where: str) -> set[str]:
 def number(value: float, where: str, least: float, most: float) -> None:
     """Raise JobError unless a number lies between two others."""
     if not least <= value <= most:  # which nothing that is no number is
-        shown = f"{value:g}" if abs(value) < 1e300 else "A number that large"
+        shown = "A number that large" if abs(value) >= 1e300 else f"{value:g}"
         raise JobError(f"{shown} is not between {least:g} and {most:g}.", where=where)
 
 

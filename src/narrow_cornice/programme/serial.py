@@ -81,7 +81,7 @@ def planned(
     ``stays``, a work begins no earlier than there and is done by as many hands as are said. By ``chance`` the
     order is shaken, and a work is done by fewer hands now and then. Raises ProgrammeError for works that come after one
     another in a circle, or never can be done."""
-    net = _net(works if isinstance(works, tuple) else tuple(works), terms.crew)
+    net = _net(tuple(works), terms.crew)
     by_id, order, weight = net.by_id, net.order, net.weight
     first = former or {}
 

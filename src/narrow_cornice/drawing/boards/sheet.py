@@ -9,6 +9,7 @@ from typing import Any, NamedTuple
 
 from msgspec.structs import replace
 
+from narrow_cornice.drawing.lettering import fitted
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     About,
@@ -105,10 +106,8 @@ class Letters:
     ) -> Label:
         """Return a line of letters whose middle is at a height, cut where there is no room for it."""
         size = self.size(points)
-        if room is not None and width_of(text, size, face) > room:
-            while text and width_of(text + "…", size, face) > room:
-                text = text[:-1]
-            text += "…"
+        if room is not None:
+            text = fitted(text, room, lambda line: width_of(line, size, face))
         return Label((x, y), text, size, colour, anchor, face, about=about)  # type: ignore[arg-type]
 
     def lines(self, text: str, points: float, room: float, face: str = "text") -> list[str]:

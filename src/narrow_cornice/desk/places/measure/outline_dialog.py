@@ -13,7 +13,7 @@ from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.ruled_sheet import RuledSheet, row
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen
+from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, bounds_of
 from narrow_cornice.exchange.dxf_outlines import RoomOutline
 from narrow_cornice.explained.paths import ThingPath
 
@@ -80,8 +80,7 @@ class OutlineDialog(QDialog):
 
 def described(one: RoomOutline) -> tuple[str, str, str]:
     """Return what an outline is listed as: its layer, its size in metres or in units of the file, its corners."""
-    xs, ys = [x for x, _ in one.corners], [y for _, y in one.corners]
-    wide, deep = max(xs) - min(xs), max(ys) - min(ys)
+    wide, deep = one.across
     size = f"{wide:.5g} × {deep:.5g}"
     if one.scale is not None:
         size = f"{wide * one.scale / 1000:.2f} × {deep * one.scale / 1000:.2f} m"
@@ -92,18 +91,11 @@ def drawn(outlines: Sequence[RoomOutline], chosen: int) -> Drawing:
     """Return outlines as they lie in their file, the smaller over the larger and the chosen one filled."""
     marks: list[Mark] = []
     scale = outlines[0].scale or 1.0
-    for number in sorted(range(len(outlines)), key=lambda number: -_size(outlines[number])):
+    for number in sorted(range(len(outlines)), key=lambda number: -math.hypot(*outlines[number].across)):
         points = tuple((x * scale, -y * scale) for x, y in outlines[number].corners)
         mine = number == chosen
         pen = Pen("verdigris", 2.2) if mine else Pen("soft", 0.8)
         marks.append(Area(points, "#5f8a7a55" if mine else "#ffffff00", OutlinePath(number), pen))
-    whole = [point for mark in marks if isinstance(mark, Area) for point in mark.points]
-    xs, ys = [x for x, _ in whole], [y for _, y in whole]
-    free = ROUND * max(1e-6, max(xs) - min(xs), max(ys) - min(ys))
-    bounds = (min(xs) - free, min(ys) - free, max(xs) + free, max(ys) + free)
+    left, top, right, bottom = bounds_of(marks)
+    bounds = bounds_of(marks, ROUND * max(1e-6, right - left, bottom - top))
     return Drawing("The outlines", " · ".join(described(outlines[chosen])[:2]), tuple(marks), bounds)
-
-
-def _size(one: RoomOutline) -> float:
-    xs, ys = [x for x, _ in one.corners], [y for _, y in one.corners]
-    return math.hypot(max(xs) - min(xs), max(ys) - min(ys))
