@@ -19,7 +19,7 @@ from narrow_cornice.derived.coated.areas import (
 )
 from narrow_cornice.derived.coated.bulks import overhead
 from narrow_cornice.derived.coated.cornice_strips import CorniceStrip, cornice_strips, covered_together, meets_itself
-from narrow_cornice.derived.coated.surface import Surface, none_here, plain_surface
+from narrow_cornice.derived.coated.surface import Surface, covered_at_most, none_here, plain_surface
 from narrow_cornice.derived.coated.wall_surfaces import Patch, patched
 from narrow_cornice.derived.measured.touching import footprint
 from narrow_cornice.derived.measured.trays import tray_rings
@@ -90,7 +90,7 @@ def slope_surfaces(
         mine_patched = patched([one for one in patches if one.wall == walls[plane.over].id])
         surface = replace(surface, found=mine_patched[0], patches=mine_patched[1])
         if mine:
-            covered = _under_runs(plan, walls, trim, mine, area, level=False)
+            covered = covered_at_most(_under_runs(plan, walls, trim, mine, area, level=False), area, surface.openings)
             surface = replace(surface, covered=covered, net=net_area(area, surface.openings, covered, called=name))
         made.append(surface)
     return tuple(made)
@@ -179,7 +179,7 @@ def ceiling_surface(
         corners = Figure("corners", turned, "", "table", note="cotangents of half of every corner's angle, together")
         ring = ceiling_under_cornice(perimeter, cornice.projection, corners)
         # A cornice that comes out further than half the room would meet itself: it covers the whole ceiling at most.
-        covered = ring if ring.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all of it")
+        covered = covered_at_most(ring, gross, openings)
     elif level:
         covered = _under_runs(plan, walls, trim, level, gross, level=ceiling.flat)
     if hanging:
@@ -192,11 +192,10 @@ def ceiling_surface(
         if abs(twice := sum(one.value for one in parts) - together) > 1e-6 and ceiling.flat:
             note = "where these lie over one another, or past the walls"
             parts.append(Figure("counted twice", -twice, "m²", "table", note=note))
-        whole = total("covered", "m²", parts)
-        covered = whole if whole.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all")
+        covered = covered_at_most(total("covered", "m²", parts), gross, openings)
     if fields:
         whole = total("covered", "m²", [*([covered] if covered.value else []), *fields])
-        covered = whole if whole.value <= gross.value else Figure("covered", gross.value, "m²", "table", note="all")
+        covered = covered_at_most(whole, gross, openings)
     return Surface(
         "ceiling@room",
         "ceiling",

@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.coated.ceiling_surfaces import plan_area_figure
-from narrow_cornice.derived.coated.surface import Surface, SurfaceKind, none_here, plain_surface
+from narrow_cornice.derived.coated.surface import Surface, SurfaceKind, covered_at_most, none_here, plain_surface
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, table, total
 from narrow_cornice.explained.house_rules import HouseRules
@@ -60,13 +60,11 @@ def _footprints(room: Room, changed_rules: dict[str, float]) -> Iterator[Figure]
 def _floor(measured: MeasuredRoom, fields: tuple[Figure, ...], *standing: Figure) -> Surface:
     gross = plan_area_figure(measured.plan, "floor")
     parts = [*standing, *fields]
-    covered = total("covered", "m²", parts) if parts else none_here("covered")
-    if covered.value > gross.value:  # a field goes on under what stands there
-        covered = Figure("covered", gross.value, "m²", "table", note="all of it")
-    net = net_area(gross, none_here("openings"), covered, called="Floor")
-    return Surface(
-        f"{FLOOR}@room", FLOOR, "floor", "Floor", "", "", gross, none_here("openings"), covered, net, asked=False
-    )
+    openings = none_here("openings")
+    # a field goes on under what stands there
+    covered = covered_at_most(total("covered", "m²", parts), gross, openings) if parts else none_here("covered")
+    net = net_area(gross, openings, covered, called="Floor")
+    return Surface(f"{FLOOR}@room", FLOOR, "floor", "Floor", "", "", gross, openings, covered, net, asked=False)
 
 
 def piece_surfaces(room: Room, changed_rules: dict[str, float]) -> Iterator[Surface]:

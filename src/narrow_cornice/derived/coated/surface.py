@@ -8,6 +8,7 @@ from __future__ import annotations
 from typing import Literal
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.measured.rooms import WallFace
@@ -18,6 +19,7 @@ from narrow_cornice.job.finishes import Substrate
 SurfaceKind = Literal["wall", "ceiling", "trim", "door", "reveal", "casework", "floor", "piece", "block", "boarding"]
 
 
+SPECK = 1e-6  # m²
 OF_METAL = ("radiator", "metalwork", "small things")  # groups of pieces
 
 
@@ -51,6 +53,17 @@ class Surface(msgspec.Struct, frozen=True, gc=False):
 def none_here(name: str) -> Figure:
     """Return no area at all, under a name."""
     return Figure(name, 0.0, "m²", "choice", note="none here")
+
+
+def covered_at_most(covered: Figure, gross: Figure, openings: Figure) -> Figure:
+    """Return what is covered of a surface, which is no more than there is of it beside its openings.
+
+    What comes to within a speck of all of it is all of it: the dust of floats is neither painted nor paid.
+    """
+    free = max(0.0, gross.value - openings.value)
+    if abs(covered.value - free) < SPECK:
+        return replace(covered, value=free)
+    return covered if covered.value < free else Figure("covered", free, "m²", "table", note="all of it")
 
 
 def plain_surface(

@@ -15,7 +15,7 @@ from narrow_cornice.derived.coated.areas import (
     wall_part,
 )
 from narrow_cornice.derived.coated.repairs import room_repairs
-from narrow_cornice.derived.coated.surface import Surface, none_here
+from narrow_cornice.derived.coated.surface import Surface, covered_at_most, none_here
 from narrow_cornice.derived.coated.what_lies import Lying, openings_of, together
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.lying import lying_on
@@ -185,6 +185,7 @@ def wall_surfaces(
         hidden = either - in_holes
         # under a slope what lies on a wall is counted in narrow strips, which may come to a hair more than the wall
         covered = together("covered", lying, free if free < hidden < free + HAIR else hidden)
+        covered = covered_at_most(covered, gross, openings)
         name = f"Wall {face.name}{word}"
         surfaces.append(
             Surface(
