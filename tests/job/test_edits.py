@@ -134,7 +134,7 @@ def test_titles_name_the_change() -> None:
     assert edits.change_trim("r1", "casing", height=mm(149)).title == "casing to 149"
     assert edits.change_trim("r1", "cornice", fitted=False).title == "cornice left out"
     assert edits.change_trim("r1", "casing", height=None).title == "casing to as the order wants"
-    assert edits.change_settings(unit="in").title == "units to in"
+    assert edits.change_settings(unit="in", denominator=8).title == "units: feet and inches, to 1/8"
 
 
 def test_fresh_identities_never_repeat() -> None:

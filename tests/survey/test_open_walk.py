@@ -42,6 +42,13 @@ def test_a_walk_that_is_back_needs_no_wall_and_its_last_corner_closes_it() -> No
     assert closing(walked(4310.0, None, 4310.0, None)).walls == ()
 
 
+def test_a_wall_nobody_read_closes_a_room_with_a_bad_corner() -> None:
+    walls = [WalkedWall(3404.0, "left", 180 - 86.5), WalkedWall(2959.0), WalkedWall(3204.0), WalkedWall(None)]
+    way = closing(reckoned(walls))
+    assert (way.walls, way.at_end, way.square) == ((), "left", False)  # what its last corner is follows
+    assert closing(reckoned([*walls[:3], WalkedWall(None, "right")])).walls != ()
+
+
 def test_what_nobody_read_is_left_open() -> None:
     assert lengths(closing(walked(4310.0, None, 4310.0))) == [None]
 

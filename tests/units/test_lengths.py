@@ -7,7 +7,15 @@ from fractions import Fraction
 import pytest
 from hypothesis import given, strategies as st
 
-from narrow_cornice.units.lengths import LengthError, parse_length, show_imperial, show_length, show_metric
+from narrow_cornice.units.lengths import (
+    Length,
+    LengthError,
+    parse_length,
+    show_imperial,
+    show_length,
+    show_metric,
+    usual_length,
+)
 
 
 @pytest.mark.parametrize(
@@ -114,3 +122,10 @@ def test_fractions_are_reduced_and_signs_kept() -> None:
 
 def test_the_text_is_kept_as_typed() -> None:
     assert parse_length(" 2400 - 36 ").text == "2400 - 36"
+
+
+def test_usual_sizes_are_whole_in_each_unit_world() -> None:
+    assert usual_length(838, "mm") == Length(838.0, "838")
+    assert usual_length(838, "in") == Length(838.2, '33"')
+    assert usual_length(3, "in").mm == 25.4  # never nothing
+    assert usual_length(0, "in").mm == 0

@@ -108,6 +108,7 @@ class Canvas(QLabel):
         self.pointing = False  # whether the next click is a place on the drawing instead of a thing
         self._name_of: Callable[[ThingPath], str] = lambda _: ""
         self.editor = SizeEditor(self, theme)
+        self._astray = False  # whether its field stands where nothing is drawn
         self.editor.taken.connect(self.size_typed)
         self.editor.given_up.connect(self.end_size)
 
@@ -153,6 +154,10 @@ class Canvas(QLabel):
         self.setAccessibleDescription(f"{drawing.title}. {drawing.subtitle}. {callout}")
         if fresh:
             self.fit()
+        about = self.editor.asked()
+        if self._astray and about is not None and (place := self.place_of(about)) is not None:
+            self._astray = False
+            self.editor.stand(place)  # it was asked for before what it is about was drawn
         self._naming.start()
         self.update()
 
@@ -344,10 +349,11 @@ class Canvas(QLabel):
         return None
 
     def place_of(self, about: ThingPath) -> QPointF | None:
-        """Return a place of the canvas that points at a thing, None where it is not on the drawing."""
-        for mark in reversed(self._marks()):
-            if mark.about is None or not mark.about.within(about):
-                continue
+        """Return a place of the canvas that points at a thing, else at what it is of, None where neither is drawn."""
+        marks = [mark for mark in reversed(self._marks()) if mark.about is not None]
+        of_it = [mark for mark in marks if mark.about is not None and mark.about.within(about)]
+        dimensions = [mark for mark in marks if isinstance(mark, Dimension)]
+        for mark in of_it or [mark for mark in dimensions if mark.about is not None and about.within(mark.about)]:
             if isinstance(mark, Dimension):
                 a, b = (self.to_screen(point) for point in dimension_line(mark))
                 return (a + b) / 2
@@ -471,6 +477,7 @@ class Canvas(QLabel):
     def ask_size(self, about: ThingPath, text: str, label: str, hint: str = "") -> None:
         """Open a field at a thing, filled with its size; ``hint`` stands below it."""
         place = self._beside(about) if hint else self.place_of(about)
+        self._astray = place is None
         if place is None:
             place, hint = QPointF(self.width() / 2, self.height() - 70), hint or label
         self.editor.ask(about, text, label, hint, place)

@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QMenu, QWidget
 
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Settings
 
 UNITS: tuple[tuple[str, dict[str, object]], ...] = (
     ("Millimetres", {"unit": "mm", "step": 1}),
@@ -52,6 +53,9 @@ class WindowDone(Protocol):
     def do(self, edit: Edit) -> bool:
         """Make a change of the job."""
 
+    def settings(self) -> Settings:
+        """Return how the job shows its figures."""
+
     def undo(self) -> None:
         """Take the last change back."""
 
@@ -87,6 +91,9 @@ class WindowDone(Protocol):
 
     def turn_evening(self) -> None:
         """Change between day and evening."""
+
+    def has_letters(self, letters: float) -> bool:
+        """Return whether the window has letters of that size."""
 
     def letters(self, letters: float) -> None:
         """Change the size of the letters."""
@@ -190,8 +197,18 @@ def _fill_job(window: QWidget, menu: QMenu, done: WindowDone) -> None:
     add_action(window, menu, "Add a room …", done.add_room, "Ctrl+R")
     add_action(window, menu, "Name and place of the job …", done.rename)
     units = _submenu(menu, "Units")
-    for words, fields in UNITS:
-        add_action(window, units, words, partial(done.do, edits.change_settings(**fields)))
+    ways = [
+        (add_action(window, units, words, partial(done.do, edits.change_settings(**fields))), fields)
+        for words, fields in UNITS
+    ]
+    for way, _ in ways:
+        way.setCheckable(True)
+
+    def mark() -> None:
+        for way, fields in ways:
+            way.setChecked(all(getattr(done.settings(), name) == value for name, value in fields.items()))
+
+    units.aboutToShow.connect(mark)
     commas = add_action(window, units, "Tables (CSV) with decimal commas", done.turn_decimal_commas)
     commas.setCheckable(True)
     commas.setChecked(done.has_decimal_commas())
@@ -206,7 +223,9 @@ def _fill_look(window: QWidget, look: QMenu, done: WindowDone) -> None:
     evening.setCheckable(True)
     evening.setChecked(done.is_evening())
     for words, letters in LETTERS:
-        add_action(window, look, words, partial(done.letters, letters))
+        sized = add_action(window, look, words, partial(done.letters, letters))
+        sized.setCheckable(True)
+        sized.setChecked(done.has_letters(letters))
     add_action(window, look, "The drawing alone", done.show_alone, "F11")
     add_action(window, look, "Fold the sheet", done.fold_sheet, "F5")
     add_action(window, look, "Fold the spine", done.fold_rooms, "F7")

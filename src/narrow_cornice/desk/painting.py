@@ -265,6 +265,8 @@ class MarkPainter:
         """Clear the paper under a figure that stands on lines."""
         tall = self._theme.metrics(label.size, label.face).height() * 0.8
         wide = self._theme.width(label.text, label.size, label.face) + 4
+        if label.turned:
+            wide, tall = tall, wide
         middle = self.at(label.at)
         self._go(self._home)
         self._painter.fillRect(QRectF(middle.x() - wide / 2, middle.y() - tall / 2, wide, tall), self._clear)

@@ -51,13 +51,15 @@ class Leaf(msgspec.Struct, frozen=True):
     """A drawing and the sheet that belongs to it; choosing the leaf brings both.
 
     ``drawings`` are its own and, after that, the others that make sense above its sheet. ``lists`` are the kinds of
-    things that its sheet has rows for: one that is selected brings the first leaf that lists it.
+    things that its sheet has rows for: one that is selected brings the first leaf that lists it, unless what the leaf
+    that is looked at lists can be put into it (``into``).
     """
 
     key: str
     words: str
     drawings: tuple[SeenAs, ...] = ()
     lists: tuple[type[ThingPath], ...] = ()
+    into: Callable[[ThingPath], bool] | None = None
 
     def drawing(self, key: str) -> SeenAs | None:
         """Return its drawing of that key, its own for any that it has not, None where it has none at all."""
@@ -358,6 +360,8 @@ class Places:
         """Return a view with the leaf that lists what has newly been selected; its drawing stays where it can."""
         selected, leaf = view.selected, self.leaf_of(view)
         if selected is None or selected == former.selected or leaf is None or isinstance(selected, leaf.lists):
+            return view
+        if leaf.into is not None and leaf.into(selected):
             return view
         listing = next((one for one in self[view.place].leaves if isinstance(selected, one.lists)), None)
         if listing is None:

@@ -69,8 +69,7 @@ class TallyBar(QWidget):
             line = QHBoxLayout()
             line.setSpacing(6)
             value = plain_label()
-            warm = theme.roles["tally warm" if name == TO_SETTLE else "tally text"]
-            value.setStyleSheet(f"font-weight: bold; font-size: {11 * theme.letters:.1f}pt; color: {warm};")
+            value.setStyleSheet(self._worn_by_a_figure(warm=False))
             change = plain_label()
             change.setStyleSheet(f"color: {theme.roles['tally warm']}; font-size: {9 * theme.letters:.1f}pt;")
             line.addWidget(caption)
@@ -82,7 +81,8 @@ class TallyBar(QWidget):
             button.clicked.connect(lambda _=False, one=name: self.picked.emit(one))
             lay.addWidget(button)
             self._values[name], self._changes[name], self.buttons[name] = value, change, button
-        self._wanted: dict[str, tuple[int, int]] = {}  # the width each button wants, and what its figure takes
+        # the width each button wants, what its figure takes, and what it takes with its change
+        self._wanted: dict[str, tuple[int, int, int]] = {}
         self._last = Ending()
         self._last.setStyleSheet(
             f"font-family: Vollkorn; font-style: italic; color: {theme.roles['tally soft']};"
@@ -113,6 +113,11 @@ class TallyBar(QWidget):
         errands.stopped.connect(self._say_stopped)
         return self._stop
 
+    def _worn_by_a_figure(self, *, warm: bool) -> str:
+        """Return the dress of a figure: warm where it asks for something."""
+        colour = self._theme.roles["tally warm" if warm else "tally text"]
+        return f"font-weight: bold; font-size: {11 * self._theme.letters:.1f}pt; color: {colour};"
+
     def refresh(self, *, moved: bool) -> None:
         """Show the totals; with ``moved``, what the last change did to them."""
         job, before = self._session.job, self._session.before
@@ -138,6 +143,7 @@ class TallyBar(QWidget):
 
         settle = len(to_decide(job))
         self._values[TO_SETTLE].setText(f"{settle}")
+        self._values[TO_SETTLE].setStyleSheet(self._worn_by_a_figure(warm=settle > 0))
         self._make_room(TO_SETTLE, f"{settle}", "")
         self.buttons[TO_SETTLE].setAccessibleName(f"{settle} {TO_SETTLE}")
         if moved:
@@ -151,19 +157,23 @@ class TallyBar(QWidget):
     def _make_room(self, name: str, text: str, change: str) -> None:
         """Keep a button as wide as its figure, and as its name with a change beside it, so that it seldom moves."""
         letters = self._theme.letters
-        beside = max(QFontMetrics(self._theme.font(9)).horizontalAdvance(change), int(CHANGE_WIDE * letters))
-        top = QFontMetrics(self._theme.font(8)).horizontalAdvance(name) + 6 + beside
-        figure = QFontMetrics(self._theme.font(11, "bold")).horizontalAdvance(text)
+        changed = QFontMetrics(self._theme.font(9)).horizontalAdvance(change)
         bare = QFontMetrics(self._theme.font(8)).horizontalAdvance(name)
-        self._wanted[name] = (max(top, figure) + int(24 * letters), max(bare, figure) + int(18 * letters))
+        figure = QFontMetrics(self._theme.font(11, "bold")).horizontalAdvance(text)
+        top = bare + 6 + max(changed, int(CHANGE_WIDE * letters))
+        least = max(bare, figure) + int(18 * letters)
+        now = max(least, bare + 12 + changed + int(18 * letters)) if change else least
+        self._wanted[name] = (max(top, figure) + int(24 * letters), least, now)
         self._fit()
 
     def _fit(self) -> None:
-        """Give every button the width it wants, or where there is no room for that what its figure takes."""
+        """Give every button the width it wants, or where there is no room for that what its figure takes and its change
+        while it is shown; where there is none for that either, its figure alone."""
         apart = SPACING * len(self._wanted) + TIGHT
-        short = sum(wide for wide, _ in self._wanted.values()) + apart > self.width()
-        for name, (wide, least) in self._wanted.items():
-            self.buttons[name].setMinimumWidth(least if short else wide)
+        room = self.width() - apart
+        which = next((at for at in (0, 2) if sum(one[at] for one in self._wanted.values()) <= room), 1)
+        for name, wanted in self._wanted.items():
+            self.buttons[name].setMinimumWidth(wanted[which])
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Fit the totals into the width."""

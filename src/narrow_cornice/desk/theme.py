@@ -199,10 +199,10 @@ class Theme:
         QPushButton:default {{ background: {r["verdigris"]}; color: {r["on verdigris"]};
                               border-color: {r["verdigris"]}; }}
         QPushButton:disabled {{ color: {r["rule"]}; }}
-        QPushButton[link="true"] {{ border: none; background: transparent; color: {r["verdigris"]}; font-weight: bold;
-                                   padding: 2px 2px; min-height: 20px; text-align: left; }}
+        QPushButton[link="true"] {{ border: 1px solid transparent; background: transparent; color: {r["verdigris"]};
+                                   font-weight: bold; padding: 1px 1px; min-height: 20px; text-align: left; }}
         QPushButton[link="true"]:hover {{ text-decoration: underline; }}
-        QPushButton[link="true"]:focus {{ border: 1px solid {r["verdigris"]}; }}
+        QPushButton[link="true"]:focus {{ border-color: {r["verdigris"]}; }}
         QCheckBox {{ spacing: 7px; background: transparent; min-height: 24px; }}
         QCheckBox:focus {{ color: {r["verdigris"]}; }}
         QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {r["soft"]}; border-radius: 2px;

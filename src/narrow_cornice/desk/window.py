@@ -39,6 +39,7 @@ from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
+from narrow_cornice.job.model import Settings
 from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.units.lengths import LengthError, parse_length
 
@@ -459,6 +460,14 @@ class MainWindow(QMainWindow):
         return _dropped_file(dropped, (SUFFIX, *self.page(self.session.view.place).takes_files))
 
     # ---- the look of the window
+
+    def settings(self) -> Settings:
+        """Return how the job shows its figures."""
+        return self.session.job.settings
+
+    def has_letters(self, letters: float) -> bool:
+        """Return whether the window has letters of that size."""
+        return abs(self.theme.letters - letters) < 0.01
 
     def has_decimal_commas(self) -> bool:
         """Return whether tables go out with decimal commas, their cells parted by semicolons."""

@@ -106,28 +106,34 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings, 
     area = show_area(shapely.Polygon(corners).area / 1e6, settings.unit)
     outline = shapely.Polygon(corners).buffer(-CLEAR)
 
-    def inside(y: float) -> float:
-        """Return how wide words may be about the middle at a height, clear of the walls on both sides."""
-        line = outline.intersection(shapely.LineString(((at.x - FAR, y), (at.x + FAR, y))))
+    def inside(off: float, turned: bool) -> float:
+        """Return how long words may be about the middle, so far off it, clear of the walls at both their ends."""
+        x, y = (at.x + off, at.y) if turned else (at.x, at.y + off)
+        ends = ((x, y - FAR), (x, y + FAR)) if turned else ((x - FAR, y), (x + FAR, y))
+        line = outline.intersection(shapely.LineString(ends))
         parts = [part.bounds for part in getattr(line, "geoms", [line]) if not part.is_empty]
-        mine = next((part for part in parts if part[0] <= at.x <= part[2]), None)
-        return 0.0 if mine is None else CLEAR_SHARE * 2.0 * min(at.x - mine[0], mine[2] - at.x)
+        first, here = (1, y) if turned else (0, x)
+        mine = next((part for part in parts if part[first] <= here <= part[first + 2]), None)
+        return 0.0 if mine is None else CLEAR_SHARE * 2.0 * min(here - mine[first], mine[first + 2] - here)
 
+    # A passage has its name along it.
+    turned = inside(0.0, False) < NARROW * apart and inside(0.0, True) > 1.5 * inside(0.0, False)
     size = f"{long} × {wide}"
-    large = 13.0 if inside(at.y) > NARROW * apart else 10.0
+    large = 13.0 if inside(0.0, turned) > NARROW * apart else 10.0
     lines = ((0.0, room.name[:60], large), (330.0 * apart, size, 8.0), (560.0 * apart, area, 8.0))
     return [
         Label(
-            (at.x, at.y + down),
+            (at.x + off, at.y) if turned else (at.x, at.y + off),
             text,
             size,
-            "soft" if down else "ink",
-            face="text" if down else "name",
+            "soft" if off else "ink",
+            face="text" if off else "name",
+            turned=turned,
             about=about,
-            within=inside(at.y + down),
+            within=inside(off, turned),
             patch=True,
         )
-        for down, text, size in lines
+        for off, text, size in lines
     ]
 
 

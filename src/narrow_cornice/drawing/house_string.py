@@ -25,6 +25,9 @@ NAMED_BAND = 96.0
 ROW = 3200.0
 MOST_IN_ROW = 6
 STEPS = 18
+STRAIGHT = 430.0  # that a hanging thread falls past the words of threads between neighbours
+HANGS, HANGS_LOWER = 220.0, 600.0  # how far the highest bows below that, and each further one
+ASIDE = 70.0  # between threads that hang from one card
 
 
 @by_identity(times=2, each="job")
@@ -47,8 +50,10 @@ def house_string(job: Job, room_id: str) -> Drawing:
         marks += card
         places[room.id] = (x, y, wide, middles)
         x += wide + GAP
-    for link in links_of(job):
-        marks += _thread(job, link, places, [room.id for room in rooms])
+    links, order = links_of(job), [room.id for room in rooms]
+    lower = _levels(links, places, order)
+    for link in links:
+        marks += _thread(job, link, places, order, lower.get((link.first, link.second), 0))
     said = "one card a room, as wide as its walls are long · a thread where two rooms share a family, a gap where not"
     return Drawing(title, said, tuple(marks), bounds_of(marks, 60.0))
 
@@ -123,7 +128,26 @@ def _box(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
 Places = dict[str, tuple[float, float, float, dict[str, float]]]
 
 
-def _thread(job: Job, link: Link, places: Places, order: Sequence[str]) -> Iterator[Mark]:
+def _levels(links: Sequence[Link], places: Places, order: Sequence[str]) -> dict[tuple[str, str], int]:
+    """Return how far down each thread hangs that joins cards of one row that are not beside one another: the shorter
+    ones higher, and none where another hangs that it would cross."""
+    spans: list[tuple[int, int, tuple[str, str]]] = []
+    for link in links:
+        if link.first in places and link.second in places and places[link.first][1] == places[link.second][1]:
+            first, last = sorted((order.index(link.first), order.index(link.second)))
+            if last - first > 1:
+                spans.append((first, last, (link.first, link.second)))
+    levels: dict[tuple[str, str], int] = {}
+    hung: list[tuple[int, int, int]] = []
+    for first, last, key in sorted(spans, key=lambda one: (one[1] - one[0], one[0])):
+        taken = {level for a, b, level in hung if a < last and first < b}
+        levels[key] = next(level for level in range(len(spans) + 1) if level not in taken)
+        hung.append((first, last, levels[key]))
+    return levels
+
+
+# Many parameters: a link, where the cards lie in their order, and how far down it hangs.
+def _thread(job: Job, link: Link, places: Places, order: Sequence[str], level: int) -> Iterator[Mark]:
     """Yield the thread between two cards: from colour to colour where they agree, broken where they do not."""
     one, other = link.first, link.second
     if one not in places or other not in places:
@@ -134,7 +158,7 @@ def _thread(job: Job, link: Link, places: Places, order: Sequence[str]) -> Itera
     if through is not None and one != link.first:
         through = (through[1], through[0])
     path = NeighboursPath(link.first, link.second)
-    (x0, y0, w0, m0), (x1, y1, _, m1) = places[one], places[other]
+    (x0, y0, w0, m0), (x1, y1, w1, m1) = places[one], places[other]
     pen = Pen("verdigris", 1.6) if through is not None else Pen("soft" if link.on_purpose else "rust", 1.4, dashed=True)
     start_y = m0[through[0].colour] if through is not None else y0 + TALL * 0.3
     end_y = m1[through[1].colour] if through is not None else y1 + TALL * 0.36
@@ -143,16 +167,20 @@ def _thread(job: Job, link: Link, places: Places, order: Sequence[str]) -> Itera
         start, end = (x0 + w0, start_y), (x1, end_y)
         yield Stroke(_curve(start, end), pen, about=path)
         words_at = ((start[0] + end[0]) / 2.0, max(y0, y1) + TALL + FOOT + 170.0)
+    elif y0 == y1:
+        off, foot = ASIDE * level, y0 + TALL + FOOT + EDGE
+        start, end = (x0 + w0 / 2.0 - off, foot), (x1 + w1 / 2.0 + off, foot)
+        drop = HANGS + HANGS_LOWER * level
+        yield Stroke(_hanging(start, end, drop), pen, about=path)
+        words_at = ((start[0] + end[0]) / 2.0, foot + STRAIGHT + 0.75 * drop + 110.0)
     else:
-        start, end = (x0 + w0 / 2.0, y0 + TALL + FOOT + EDGE), (x1 + w0 / 2.0, y1 + TALL + FOOT + EDGE)
-        if y0 != y1:
-            start, end = (x0 + w0 * 0.5, y0 + TALL + FOOT + EDGE), (x1 + 200.0, y1 - EDGE)
-        yield Stroke(_hanging(start, end, level=y0 == y1), pen, about=path)
-        words_at = ((start[0] + end[0]) / 2.0, max(start[1], end[1] if y0 == y1 else start[1]) + 520.0)
+        start, end = (x0 + w0 / 2.0, y0 + TALL + FOOT + EDGE), (x1 + 200.0, y1 - EDGE)
+        yield Stroke(_down(start, end), pen, about=path)
+        words_at = ((start[0] + end[0]) / 2.0, start[1] + 520.0)
     for x, y in (start, end):
         ring = tuple((x + 16 * math.cos(a * math.pi / 6), y + 16 * math.sin(a * math.pi / 6)) for a in range(12))
         yield Area(ring, pen.colour, path)
-    yield from _said(job, link, through, words_at, path)
+    yield from _said(job, link, through, words_at, path, in_one=y0 == y1 and not beside)
 
 
 def _curve(start: Point, end: Point) -> tuple[Point, ...]:
@@ -161,11 +189,17 @@ def _curve(start: Point, end: Point) -> tuple[Point, ...]:
     return tuple(_bezier((x0, y0), (x0 + bend, y0), (x1 - bend, y1), (x1, y1), s / STEPS) for s in range(STEPS + 1))
 
 
-def _hanging(start: Point, end: Point, *, level: bool) -> tuple[Point, ...]:
+def _hanging(start: Point, end: Point, drop: float) -> tuple[Point, ...]:
+    """Return a thread that hangs from two cards of a row: straight down past the words between them, then round."""
+    (x0, y0), (x1, y1) = (start[0], start[1] + STRAIGHT), (end[0], end[1] + STRAIGHT)
+    bow = [_bezier((x0, y0), (x0, y0 + drop), (x1, y1 + drop), (x1, y1), s / STEPS) for s in range(STEPS + 1)]
+    return (start, *bow, end)
+
+
+def _down(start: Point, end: Point) -> tuple[Point, ...]:
+    """Return a thread from a card to one of a lower row."""
     (x0, y0), (x1, y1) = start, end
-    drop = 620.0 if level else 320.0
-    low = (x1, y1 + drop) if level else (x1, y1 - drop)
-    return tuple(_bezier((x0, y0), (x0, y0 + drop), low, (x1, y1), s / STEPS) for s in range(STEPS + 1))
+    return tuple(_bezier((x0, y0), (x0, y0 + 320.0), (x1, y1 - 320.0), (x1, y1), s / STEPS) for s in range(STEPS + 1))
 
 
 # Many parameters: the four points of a curve of Bézier, and how far along it.
@@ -176,17 +210,21 @@ def _bezier(a: Point, b: Point, c: Point, d: Point, t: float) -> Point:
     return x, sum(w * p[1] for w, p in zip(weights, (a, b, c, d), strict=True))
 
 
-# Many parameters: a link, what it goes through, and where its words stand.
-def _said(job: Job, link: Link, through: tuple[Shade, Shade] | None, at: Point, path: NeighboursPath) -> Iterator[Mark]:
+# Many parameters: a link, what it goes through, and where its words stand; there is room for one line of them.
+def _said(
+    job: Job, link: Link, through: tuple[Shade, Shade] | None, at: Point, path: NeighboursPath, *, in_one: bool
+) -> Iterator[Mark]:
     x, y = at
     aside = tuple((x + dx, y) for dx in (300.0, -300.0, 600.0, -600.0))
     if through is not None:
         same = through[0].colour == through[1].colour
-        lines = (through[0].name[:20], "goes on" if same else f"meets {through[1].name[:16]}")
+        lines: tuple[str, ...] = (through[0].name[:20], "goes on" if same else f"meets {through[1].name[:16]}")
+        if in_one:
+            lines = (" ".join(lines),)
         for line, words in enumerate(lines):
             there = tuple((px, y + 145 * line) for px, _ in aside)
             yield Label((x, y + 145 * line), words, 9.5, "verdigris", face="bold", about=path, elsewhere=there)
-        y += 145
+        y += 145 * (len(lines) - 1)
     else:
         words = "apart on purpose" if link.on_purpose else "nothing in common"
         yield Label(at, words, 9.5, "soft" if link.on_purpose else "rust", face="bold", about=path, elsewhere=aside)

@@ -187,6 +187,8 @@ def _flattened(entity: Any, near: float) -> tuple[list[Point], bool]:
     from ezdxf import path
 
     line = path.make_path(entity)
+    if any(not math.isfinite(value) or abs(value) > LARGEST for one in line.control_vertices() for value in one.xyz):
+        return [], False  # to part such a curve into chords would never end
     points = [(float(one.x), float(one.y)) for one in line.flattening(near * SAGITTA, segments=1)]
     if entity.dxftype() in ("LWPOLYLINE", "POLYLINE"):
         return points, bool(entity.is_closed)

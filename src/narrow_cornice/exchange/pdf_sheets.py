@@ -261,9 +261,10 @@ class Sheet:
                 tall = mark.size * MM_PER_POINT
                 if mark.patch:
                     wide = self.width_of(mark.text, mark.size, mark.face) + 0.6
+                    across, down = (tall, wide) if mark.turned else (wide, tall)
                     with self.pdf.local_context(fill_opacity=0.85):
                         self.pdf.set_fill_color(*channels(resolved("paper")))
-                        self.pdf.rect(x - wide / 2, y - tall * 0.5, wide, tall, style="F")
+                        self.pdf.rect(x - across / 2, y - down / 2, across, down, style="F")
                 if mark.turned:
                     with self.pdf.rotation(90, x, y):
                         self.text(

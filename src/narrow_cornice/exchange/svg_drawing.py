@@ -99,7 +99,7 @@ def _mark(mark: Mark, scale: float) -> list[str]:
             if not mark.patch:
                 return [letters]
             wide, tall = usual_size(scale)(text, size, face)
-            u, v = wide / 2, tall * 0.4
+            u, v = (tall * 0.4, wide / 2) if turned else (wide / 2, tall * 0.4)
             box = tuple((at[0] + x, at[1] + y) for x, y in ((-u, -v), (u, -v), (u, v), (-u, v)))
             return [f"<polygon points='{_points(box)}' fill='{resolved('paper')}' fill-opacity='0.85'/>", letters]
         case Dimension():

@@ -6,7 +6,7 @@ A face has u along the wall from its left end as seen from inside, and v up from
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 
@@ -55,3 +55,20 @@ def union_area(rects: Iterable[Rect]) -> float:
             top = max(top, high)
         area += height * (right - left)
     return area
+
+
+def room_beside(length: float, taken: Sequence[tuple[float, float]], wide: float, clear: float) -> tuple[float, float]:
+    """Return where something ``wide`` mm begins on a wall of a length clear of the stretches that are taken, and how
+    wide it may be: in the first free stretch that holds it with ``clear`` mm at both sides, set back twice that where
+    there is room, else in the middle of the widest, made narrower if need be (never under ``clear``)."""
+    free, end = [], 0.0
+    for start, over in [*sorted(taken), (length, length)]:
+        if min(start, length) > end:
+            free.append((end, min(start, length)))
+        end = max(end, over)
+    for start, over in free:
+        if over - start >= wide + 2 * clear:
+            return start + min(2 * clear, (over - start - wide) / 2), wide
+    start, over = max(free, key=lambda one: one[1] - one[0], default=(length / 2, length / 2))
+    held = max(clear, min(wide, over - start - 2 * clear))
+    return max(0.0, (start + over - held) / 2), held

@@ -19,6 +19,7 @@ USUAL = 3000.0  # mm: as long as a wall is drawn that nobody read, where no othe
 COMES_BACK = 0.02  # of the walk's length within which its end counts as back at the beginning
 MOST_CLOSING = 3  # walls that are added to close a walk at right angles
 SQUARE = 90.0
+BAD_CORNERS = 20.0  # degrees within which corners that are read make up a full turn with those that are assumed
 
 
 class WalkedWall(msgspec.Struct, frozen=True):
@@ -107,8 +108,10 @@ def closing(walk: OpenWalk) -> Closing:
         # corner cannot turn so far, the walk has crossed itself.
         left = 360.0 - (walk.turned - last.turns)
         return Closing((), "left" if left > 0 else "right", square=1.0 < abs(left) < 179.0)
-    if len(walk.walls) >= 3 and walk.unread and abs(walk.turned - 360.0) <= 1.0:
-        return Closing((), last.turn)  # what nobody read makes up for what is left
+    over = abs(walk.turned - 360.0)
+    if len(walk.walls) >= 3 and walk.unread and over <= BAD_CORNERS:
+        # What nobody read makes up for what is left; where corners were read that are not square, the last one does.
+        return Closing((), last.turn, square=over <= 1.0)
     for count in range(1, MOST_CLOSING + 1):
         for turns in itertools.product((SQUARE, -SQUARE), repeat=count):
             if abs(walk.turned + sum(turns) - 360.0) > 1.0:

@@ -256,6 +256,14 @@ def plain_length(mm: float) -> Length:
     return Length(mm, f"{mm:g} mm")
 
 
+def usual_length(mm: float, unit: Unit) -> Length:
+    """Return a usual size as somebody would type it in a job of a unit: in one of inches to the whole inch."""
+    if unit == "mm":
+        return Length(float(mm), f"{mm:g}")
+    inches = max(round(mm / float(_INCH)), 1 if mm > 0 else 0)
+    return parse_length(f'{inches}"')
+
+
 def parse_length(text: str, unit: Unit = "mm") -> Length:
     """Read ``text`` as a length; a bare number takes ``unit``.
 

@@ -114,6 +114,7 @@ from narrow_cornice.job.edits.logbook_edits import (
 )
 from narrow_cornice.job.edits.making import EditError as EditError, fresh_id as fresh_id
 from narrow_cornice.job.edits.opening_edits import (
+    USUAL_OPENINGS as USUAL_OPENINGS,
     add_opening as add_opening,
     change_opening as change_opening,
     join_openings as join_openings,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from msgspec.structs import replace
@@ -17,6 +18,7 @@ from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.lengths import Unit
 
 EIGHTH = 3.175  # mm: an eighth of an inch
+UNIT_WORDS: dict[Unit, str] = {"mm": "millimetres", "in": "feet and inches"}
 
 
 def rename_job(name: str, place: str | None = None) -> Edit:
@@ -30,14 +32,18 @@ def rename_job(name: str, place: str | None = None) -> Edit:
 
 def change_settings(**fields: Any) -> Edit:
     """Change how figures are shown: unit, step, denominator, money; made sizes go to the step of the unit."""
-    titles = {"unit": "units", "step": "finest millimetre", "denominator": "finest fraction", "money": "money"}
-    title = ", ".join(titles[field] for field in fields)
+    said: dict[str, Callable[[Any], str]] = {
+        "unit": lambda value: f"units: {UNIT_WORDS[value]}",
+        "step": lambda value: f"to {value:g} mm",
+        "denominator": lambda value: f"to 1/{value}",
+        "money": lambda value: f"money in {value}" if value else "money without a name",
+    }
 
     def apply(job: Job) -> Job:
         settings: Settings = replace(job.settings, **fields)
         return replace(job, settings=settings, house_rules=_made_to(job.house_rules, settings.unit))
 
-    return Edit(f"{title} to {', '.join(str(value) for value in fields.values())}", apply)
+    return Edit(", ".join(said[field](value) for field, value in fields.items()), apply)
 
 
 def _made_to(changed: dict[str, float], unit: Unit) -> dict[str, float]:

@@ -14,7 +14,7 @@ from narrow_cornice.job.measured import Opening, OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.on_walls import without_finishes
 from narrow_cornice.job.paths.in_room import with_measured
-from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.lengths import Length, Unit, usual_length
 
 # usual sizes in mm
 USUAL_OPENINGS: dict[OpeningKind, dict[str, float]] = {
@@ -30,10 +30,16 @@ USUAL_OPENINGS: dict[OpeningKind, dict[str, float]] = {
 UNCASED: tuple[OpeningKind, ...] = ("arch", "niche")  # at first
 
 
-def add_opening(room_id: str, kind: OpeningKind, wall_id: str, place: Length) -> Edit:
-    """Put a door, window or doorway of usual size into a wall."""
+def add_opening(
+    room_id: str, kind: OpeningKind, wall_id: str, place: Length, *, width: Length | None = None, unit: Unit = "mm"
+) -> Edit:
+    """Put a door, window or doorway into a wall: of a width, or of the usual one, and of what is usual in a job of a
+    unit."""
     checked_size(place, "The place", zero=True)
-    sizes: dict[str, Any] = {field: Length(float(mm), f"{mm:g}") for field, mm in USUAL_OPENINGS[kind].items()}
+    sizes: dict[str, Any] = {field: usual_length(mm, unit) for field, mm in USUAL_OPENINGS[kind].items()}
+    if width is not None:
+        checked_size(width, "The width")
+        sizes["width"] = width
 
     def change(room: Room) -> Room:
         there = room.measured.openings

@@ -58,9 +58,10 @@ def wanted_reading(room: Room, changed_rules: dict[str, float]) -> Read | None:
 
 
 def next_wanted(room: Room, after: ThingPath, changed_rules: dict[str, float]) -> ThingPath:
-    """Return the size to type after one: the next in measuring order."""
+    """Return the size to type after one: the next in measuring order, and after the last what would tell most, before
+    anything that was read already."""
     walked = measuring_order(room, changed_rules)
-    for index, one in enumerate(walked):
+    for index, one in enumerate(walked[:-1]):
         if one.within(after) or after.within(one):
-            return walked[(index + 1) % len(walked)]
-    return walked[0]
+            return walked[index + 1]
+    return wanted_reading(room, changed_rules) or walked[0]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Callable, Iterator, Sequence
 from functools import partial
 from typing import Any, Literal
@@ -424,8 +425,9 @@ class MeasurePage(DrawingPage):
 
     def begin_room(self) -> None:
         """Begin a room and ask for its first wall, on the drawing."""
-        number = len(self.session.job.rooms) + 1
-        if self.session.do(edits.begin_walk("New room" if number > 1 else "First room")):
+        names = {room.name for room in self.session.job.rooms}
+        name = next(f"Room {number}" for number in itertools.count(len(names) + 1) if f"Room {number}" not in names)
+        if self.session.do(edits.begin_walk(name)):
             path = NextWallPath(self.session.job.rooms[-1].id)
             self.session.look(room_id=path.room, leaf="walls", seen_as="", turn=0.0, selected=path)
             self.ask_size(path)

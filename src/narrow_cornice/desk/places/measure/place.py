@@ -158,6 +158,11 @@ def _stands(job: Job) -> bool:
     return bool(job.rooms) and all(not measured_room(room, job.house_rules).fault for room in job.rooms)
 
 
+def _is_wall(path: ThingPath) -> bool:
+    """Return whether a path is of a wall, not of a reading of it."""
+    return isinstance(path, WallPath) and path.reading is None
+
+
 HOUSE = SeenAs("house", "house", _house)
 ON_WALLS = tuple(
     kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath, BlockPath, *PUT_ON_WALLS)
@@ -176,9 +181,9 @@ LEAVES = (
         (DiagonalPath, AskedDiagonalPath, OffsetPath, WidthPath, AskedWidthPath),
     ),
     Leaf("heights", "Heights", (STRIP, WALL, UNFOLDED, PLAN), (HeightPath, TrayPath)),
-    Leaf("openings", "Openings", (WALL, STRIP, UNFOLDED, PLAN), (OpeningPath,)),
-    Leaf("things", "On the walls", (WALL, STRIP, UNFOLDED, PLAN), ON_WALLS),
-    Leaf("recesses", "Recesses", (RECESS, WALL, UNFOLDED, PLAN), (RecessPath, AcrossPath)),
+    Leaf("openings", "Openings", (WALL, STRIP, UNFOLDED, PLAN, HOUSE), (OpeningPath,), _is_wall),
+    Leaf("things", "On the walls", (WALL, STRIP, UNFOLDED, PLAN), ON_WALLS, _is_wall),
+    Leaf("recesses", "Recesses", (RECESS, WALL, UNFOLDED, PLAN), (RecessPath, AcrossPath), _is_wall),
     Leaf("ways in", "Ways in", (HOUSE, PLAN), (WayInPath,)),
 )
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator
 from functools import partial
 from typing import Literal
@@ -52,8 +53,10 @@ from narrow_cornice.job.paths import (
     WidthPath,
     wall_of,
 )
-from narrow_cornice.units.lengths import Length, parse_length, plain_length
+from narrow_cornice.survey.faces import room_beside
+from narrow_cornice.units.lengths import Length, parse_length, usual_length
 
+BESIDE_OPENINGS = 150.0  # mm of wall that a new one leaves beside itself at least
 LEADING = ("door", "doorway", "arch")  # openings that lead to another room
 MEASURED_HERE = (
     WallPath,
@@ -120,9 +123,14 @@ def opening_actions(bench: Bench, room: Room, wall_id: str) -> dict[str, Callabl
 
     def add(kind: OpeningKind) -> None:
         measured = measured_room(room, bench.session.job.house_rules)
-        taken = [] if measured.fault else [one.rect.u1 for one in measured.face(wall_id).openings]
-        free = max(taken, default=0.0) + 300
-        if bench.do(edits.add_opening(room.id, kind, wall_id, plain_length(free))):
+        unit, usual = bench.session.job.settings.unit, edits.USUAL_OPENINGS[kind]["width"]
+        start, wide = BESIDE_OPENINGS, usual
+        if not measured.fault:
+            face = measured.face(wall_id)
+            taken = [(one.rect.u0, one.rect.u1) for one in face.openings]
+            start, wide = room_beside(face.length, taken, usual, BESIDE_OPENINGS)
+        place, width = usual_length(round(start), unit), usual_length(math.floor(wide), unit)
+        if bench.do(edits.add_opening(room.id, kind, wall_id, place, width=width, unit=unit)):
             added = bench.session.job.room(room.id).measured.openings[-1]
             bench.session.select(OpeningPath(room.id, added.id))
 
