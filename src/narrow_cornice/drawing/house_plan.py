@@ -21,6 +21,7 @@ TALLER = 1.35  # than the tallest group that a column of them may be
 NARROW = 1900.0  # mm inside a room, under which its name stands smaller
 USUAL_WIDE = 16_000.0  # mm of a house whose names have their lines at the usual distance
 BESIDE = 1500.0  # mm between groups of rooms that no door joins
+PASSAGE = 1100.0  # mm inside a room, under which there is no room for a name across it
 CLEAR = 120.0  # mm that words keep off the walls
 CLEAR_SHARE = 0.8  # of the width between them that words take at most
 FAR = 1e6  # mm: further than any room reaches
@@ -117,7 +118,7 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings, 
         return 0.0 if mine is None else CLEAR_SHARE * 2.0 * min(here - mine[first], mine[first + 2] - here)
 
     # A passage has its name along it.
-    turned = inside(0.0, False) < NARROW * apart and inside(0.0, True) > 1.5 * inside(0.0, False)
+    turned = inside(0.0, False) < PASSAGE * apart and inside(0.0, True) > 1.5 * inside(0.0, False)
     size = f"{long} × {wide}"
     large = 13.0 if inside(0.0, turned) > NARROW * apart else 10.0
     lines = ((0.0, room.name[:60], large), (330.0 * apart, size, 8.0), (560.0 * apart, area, 8.0))

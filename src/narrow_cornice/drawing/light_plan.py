@@ -22,6 +22,7 @@ from narrow_cornice.job.paths import FloorPath, LampPath, StoodPath, ZonePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import Plan
+from narrow_cornice.units.show import show_area, show_size
 from narrow_cornice.zones.plan_shapes import middle_of
 from narrow_cornice.zones.walkways import outlines_of
 
@@ -73,10 +74,11 @@ def light_plan(
             marks.append(Stroke(ring, Pen("ink", 0.6), closed=True, about=StoodPath(room.id, one.id)))
     marks += _of_zones(room, wanted, turned)
     marks += _of_lamps(room, changed_rules, turned)
-    glass = window_area(measured)
-    said = f"lamps only, at {USUAL_PLANE:.0f} above the floor; windows are {glass:.1f} m² of glass, not counted"
+    glass = show_area(window_area(measured), settings.unit)
+    above = show_size(USUAL_PLANE, settings)
+    said = f"lamps only, at {above} above the floor; windows are {glass} of glass, not counted"
     if not lamps:
-        said = f"No lamp hangs here yet: add one by the line below. Windows are {glass:.1f} m² of glass, not counted."
+        said = f"No lamp hangs here yet: add one by the line below. Windows are {glass} of glass, not counted."
     kept = house_rules_of(changed_rules).value("maintenance")
     said += f"; lamps kept up to {100 * kept:.0f} %" if lamps else ""
     return Drawing(title, said, tuple(marks), bounds_of(marks, 220.0))

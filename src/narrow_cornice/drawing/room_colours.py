@@ -16,6 +16,7 @@ from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Photog
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BridgePath, DeckColourPath, RolePath
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import show_area
 
 WIDE, TALL, GAP, BELOW = 420.0, 230.0, 70.0, 290.0
 COLUMNS = 6
@@ -53,7 +54,7 @@ def role_cards(job: Job, room: Room) -> Drawing:
     marks += _ribbon(room, shades, lines * (TALL + BELOW + GAP - 40.0) + 40.0, wide)
     area = sum(shade.area.rounded(job.settings) for shade in shades)
     how = room.colours.strategy if room.colours.strategy != "not said" else "no strategy chosen"
-    said = f"by true area, {area:.1f} m², with the light each gives back · {how}"
+    said = f"by true area, {show_area(area, job.settings.unit)}, with the light each gives back · {how}"
     return Drawing(title, said, tuple(marks), bounds_of(marks, 40.0))
 
 

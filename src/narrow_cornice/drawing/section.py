@@ -32,7 +32,8 @@ from narrow_cornice.trim.profiles import TURNED, Profile, cornice_profile
 from narrow_cornice.trim.shade import shade_strip
 from narrow_cornice.trim.sight import Sight, seen_from
 from narrow_cornice.trim.stacks import face_of
-from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.show import bare_size, show_section
+from narrow_cornice.units.told import Long, Told, said_in
 
 TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")  # pieces of stock, so that each is seen by itself
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
@@ -68,10 +69,11 @@ def trim_section(
         sight = seen_from(profile, piece.bottom, eye, distance) if kind not in FRAMING else None
         for tint, one in zip(itertools.cycle(TINTS), piece.stock, strict=False):
             marks.append(Area(tuple((z, -y) for z, y in one.closed()), tint, about, Pen("ink", 0.9)))
-        marks += _strips(profile, sight, about, distance)
+        far = said_in(Told(Long(distance)), settings)
+        marks += _strips(profile, sight, about, far)
         if sight is not None and sight.places:
             marks += _hidden(sight, distance, eye - piece.bottom, unit)
-            seen = f" · seen under {sight.angle:.1f}° from {distance / 1000:g} m"
+            seen = f" · seen under {sight.angle:.1f}° from {far}"
         beside = beside and not piece.stock
         crowd = 11.0 if beside and kind == "cornice" and len(profile.bands) > 1 else 7.0
         marks += _members(profile, room, kind, out, shown, crowd * unit)
@@ -80,7 +82,7 @@ def trim_section(
         if beside and kind == "cornice" and len(profile.bands) > 1:
             marks += _lone_crown(profile, room.trim.curves, out + 165 * unit, shown(height))
     girth = f"girth {shown(profile.girth)}" + (" mm" if settings.unit == "mm" else "")
-    subtitle = f"{girth} · section {profile.area / 100:.1f} cm²"
+    subtitle = f"{girth} · section {show_section(profile.area, settings.unit)}"
     if not plain:
         subtitle += f" · thinnest {shown(profile.outline.thinnest(THIN_EDGE * height))}"
         if profile.outline.undercut > 0.2:
@@ -92,7 +94,7 @@ def trim_section(
     return Drawing(title, subtitle, tuple(marks), (left, top, right + words, bottom))
 
 
-def _strips(profile: Profile, sight: Sight | None, about: About, distance: float) -> list[Mark]:
+def _strips(profile: Profile, sight: Sight | None, about: About, distance: str) -> list[Mark]:
     """Return the piece as light shows it from straight before it, and as the eye sees it from below."""
     height, unit = profile.height, profile.height / 100
     strip = shade_strip(profile)
@@ -111,7 +113,7 @@ def _strips(profile: Profile, sight: Sight | None, about: About, distance: float
             y = sight.places[-1 - place][1]
             by_share[sample] = strip.tones[min(count - 1, max(0, int((height - y) / height * count)))]
         marks.append(Strip((-120 * unit, -height), (40 * unit, 0.0), (0.0, height), "#e9dfca", tuple(by_share), about))
-        words = f"seen from {distance / 1000:g} m"
+        words = f"seen from {distance}"
         marks.append(Label((-100 * unit, -height - 6 * unit), words, 8.5, "soft", face="slanted"))
     return marks
 

@@ -101,7 +101,7 @@ def to_buy_by_shop(job: Job) -> str:
                         round(price, 2),
                         left,
                         TICKED[tick_state(job, line)],
-                        line.why,
+                        line.why_in(job.settings),
                         line.phase,
                         dict(job.purchases.get(line.key, NOTHING).got).get(size, ""),
                         job.purchases.get(line.key, NOTHING).instead,

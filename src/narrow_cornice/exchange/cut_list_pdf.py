@@ -136,7 +136,7 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -
     y = _room_for(sheet, job, y, 10 + 2 * (BAR + 3))
     money = f" {job.settings.money}" if job.settings.money else ""
     sheet.text(LEFT, y, line.name, 11, face="name", room=120)
-    sheet.text(RIGHT, y, f"{line.bought_as}, {show_money(line.price)}{money}", 9, anchor="right")
+    sheet.text(RIGHT, y, f"{line.bought_in(job.settings)}, {show_money(line.price)}{money}", 9, anchor="right")
     y += 4.0
     if bars.bound is not None:
         sheet.text(LEFT, y, f"No plan costs less than {show_money(bars.bound)}{money}.", 7.5, colour="soft")

@@ -123,14 +123,14 @@ def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -
     sheet.text(x, y, line.name, 10, face="bold", room=room)
     if room_id:
         share = next(amount for one, _, amount in line.shares if one == room_id)
-        words = f"{share.shown(how)} of {line.bought_as}"
+        words = f"{share.shown(how)} of {line.bought_in(how)}"
         price = line.share_of_price(room_id)
     else:
-        words = "{} for {}; {} left over".format(line.bought_as, *line.words(how))
+        words = "{} for {}; {} left over".format(line.bought_in(how), *line.words(how))
         price = line.price if (was := paid(job, line)) is None else was
     sheet.text(x, y + 4.6, words, 9, room=room)
     told = " ".join(told_of(job, line)) or still_in_words(job, line)
-    note = told or line.why
+    note = told or line.why_in(how)
     if line.key in job.mixing:
         note += "; mix the tins before starting"
     sheet.text(x, y + 8.8, note, 8, face="slanted", colour="soft", room=room)

@@ -171,7 +171,7 @@ def _by_shop(sheet: Sheet, job: Job) -> None:
                 sheet.row(row, (shop, line.kind, line.name, needed, unit_of(line), count, amount_of(line, size), each))
                 sheet.formula(row, "I", f"=ROUND(F{row}*H{row},2)", _cents(count * each))
                 sheet.put(row, 10, TICKED[tick_state(job, line)] or None)
-                sheet.put(row, 11, line.why)
+                sheet.put(row, 11, line.why_in(job.settings))
                 sheet.put(row, 12, line.phase)
                 sheet.put(row, 13, paid(job, line) if needed is not None else None)
                 sheet.put(row, 14, job.purchases.get(line.key, NOTHING).instead or None)

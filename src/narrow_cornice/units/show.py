@@ -10,6 +10,7 @@ from typing import NamedTuple, Protocol
 
 from narrow_cornice.units.lengths import Unit, show_length
 
+SQUARE_INCH_MM2 = 645.16
 SQUARE_FOOT_M2 = 0.09290304  # exactly (0.3048 m)²
 FOOT_MM = 304.8
 SMALL_MM = 100.0  # below this a size is shown to the half millimetre: mouldings, gaps, thicknesses
@@ -66,6 +67,11 @@ def bare_size(mm: float, how: ShownIn) -> str:
 def show_area(m2: float, unit: Unit) -> str:
     """Return an area as m² (two decimals) or square feet (one)."""
     return f"{m2:.2f} m²" if unit == "mm" else f"{m2 / SQUARE_FOOT_M2:.1f} sq ft"
+
+
+def show_section(mm2: float, unit: Unit) -> str:
+    """Return the area of a section, as "217.2 cm²" or "33.7 sq in"."""
+    return f"{mm2 / 100:.1f} cm²" if unit == "mm" else f"{mm2 / SQUARE_INCH_MM2:.1f} sq in"
 
 
 def show_run(mm: float, unit: Unit) -> str:

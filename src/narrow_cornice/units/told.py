@@ -6,13 +6,18 @@ As plain text such a text reads in millimetres; ``said_in`` gives it in the unit
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.units.show import METRIC, ShownIn, show_size
 
 
+class Long(float):
+    """A length in mm that is told as lengths are sold: in metres, or in feet and inches."""
+
+
 class Told(str):
-    """A text of words (str) and sizes in mm (float, or int). ``parts`` are those it was made of."""
+    """A text of words (str) and sizes in mm (float, or int; ``Long``). ``parts`` are those it was made of."""
 
     __slots__ = ("parts",)
     parts: tuple[str | float, ...]
@@ -40,7 +45,17 @@ def _said(parts: tuple[str | float, ...], how: ShownIn) -> str:
 
 
 def _size(mm: float, how: ShownIn) -> str:
-    return show_size(mm, how) if math.isfinite(mm) else f"{mm:g} mm"  # what somebody asked for may be no number
+    if not math.isfinite(mm):
+        return f"{mm:g} mm"  # what somebody asked for may be no number
+    return f"{mm / 1000:g} m" if isinstance(mm, Long) and how.unit == "mm" else show_size(mm, how)
+
+
+def together(texts: Iterable[Told], between: str) -> Told:
+    """Return texts as one, with words between each two of them."""
+    parts: list[str | float] = []
+    for text in texts:
+        parts += [between, *text.parts] if parts else text.parts
+    return Told(*parts)
 
 
 def unlike(come_to: float, clear: float) -> tuple[str | float, ...]:

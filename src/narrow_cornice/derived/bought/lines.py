@@ -17,6 +17,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.units.show import ShownIn, cents, show_quantity
+from narrow_cornice.units.told import said_in
 
 Buy = tuple[tuple[float, int, float], ...]
 Share = tuple[str, str, Figure]
@@ -123,6 +124,14 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
     def words(self, how: ShownIn) -> tuple[str, str]:
         """Return what is needed and what is left over as the job shows it: litres, metres or feet, pieces."""
         return self.needed.shown(how), show_quantity(self.left_over(how), self.needed.unit, how)
+
+    def bought_in(self, how: ShownIn) -> str:
+        """Return what is bought in words, its sizes as the job shows them."""
+        return said_in(self.bought_as, how)
+
+    def why_in(self, how: ShownIn) -> str:
+        """Return why it is on the list, its sizes as the job shows them."""
+        return said_in(self.why, how)
 
     def share_of_price(self, room_id: str) -> float:
         """Return the part of the price that falls on a room by what it needs, to the cent; all make the price."""

@@ -15,6 +15,7 @@ from narrow_cornice.job.bought import Purchase, quote_key
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.units.show import show_money
+from narrow_cornice.units.told import Long, Told, said_in, together
 
 TickState = Literal["", "part", "bought", "changed"]
 NOTHING = Purchase()
@@ -105,7 +106,7 @@ def _size(line: LineToBuy, size: float) -> str:
 
 def _many(line: LineToBuy, what: tuple[tuple[float, int], ...]) -> str:
     if line.measure == "mm":
-        return " + ".join(f"{count} × {size / 1000:g} m" for size, count in what)
+        return together((Told(f"{count} × ", Long(size)) for size, count in what), " + ")
     return " + ".join(f"{count} × {size:g} {line.measure}" for size, count in what)
 
 
@@ -114,4 +115,4 @@ def still_in_words(job: Job, line: LineToBuy) -> str:
     if tick_state(job, line) != "part":
         return ""
     left = still_to_get(job, line)
-    return f"still to get {_many(line, left)}" if left else "all got, not ticked yet"
+    return f"still to get {said_in(_many(line, left), job.settings)}" if left else "all got, not ticked yet"

@@ -23,7 +23,7 @@ def tick(line: str, bought: str | None, name: str) -> Edit:
     def apply(job: Job) -> Job:
         ticks = {key: value for key, value in job.ticks.items() if key != line}
         if bought is not None:
-            ticks[line] = bought
+            ticks[line] = str(bought)
         return replace(job, ticks=ticks)
 
     return Edit(f"{'bought' if bought is not None else 'not bought'}: {name[:40]}", apply)

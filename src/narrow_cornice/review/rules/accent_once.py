@@ -16,6 +16,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.review.finding import Finding, JobSeen
+from narrow_cornice.units.show import show_area
 
 SMALL_SHARE = 0.1
 
@@ -51,7 +52,7 @@ def _uses(coated: tuple[Coated, ...]) -> tuple[Mapping[str, _Use], float, int]:
 
 def look(seen: JobSeen) -> Iterator[Finding]:
     """Look for a colour on one surface only, and a small one."""
-    total, used = 0.0, 0
+    total, used, unit = 0.0, 0, seen.job.settings.unit
     where: dict[str, list[tuple[Room, _Use]]] = {}
     for painted, coated in seen.coated:
         uses, area, count = _uses(coated)
@@ -72,7 +73,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             where=use.surface,
             says=f"{use.colour[:40]} is used once in the house",
             many="Accents used once in the house: {n} colours",
-            measured=f"{use.area:.2f} m² of {total:.0f} m², one surface of {used}",
+            measured=f"{show_area(use.area, unit)} of {show_area(total, unit)}, one surface of {used}",
             rule="An accent is repeated at least twice, on purpose (colour).",
             risk="Used once it looks like a left-over tin.",
             about=SurfacePath.by_key(painted.id, use.key),

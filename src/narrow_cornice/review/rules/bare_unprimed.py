@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.job.edits import change_finish
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
+from narrow_cornice.units.show import show_area
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -34,9 +35,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room_id=seen.room.id,
         room=seen.room.name,
         where=names,
-        says=f"{area:.1f} m² bare or patched, and no primer",
+        says=f"{show_area(area, seen.settings.unit)} bare or patched, and no primer",
         many="Bare or patched, and no primer: {n} rooms",
-        measured=f"{area:.2f} m²: {names}",
+        measured=f"{show_area(area, seen.settings.unit)}: {names}",
         rule="Raw plaster, raw wood and patches are primed; sound old paint is its own primer (schools: primer).",
         risk="Patchy sheen, poor hold, a thirsty first coat. Old coatings: test for lead and asbestos before sanding.",
         about=SurfacePath.by_key(seen.room.id, keys[0]),

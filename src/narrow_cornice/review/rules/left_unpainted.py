@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.job.finishes import DRAWERS
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.units.show import show_area
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -19,7 +20,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     if not bare or 2 * len(bare) > len(seen.coated):
         return
     names = ", ".join(one.surface.name[:40] for one in bare[:3]) + (" and more" if len(bare) > 3 else "")
-    area = sum(one.surface.net.value for one in bare)
+    area, whole = (sum(one.surface.net.value for one in each) for each in (bare, seen.coated))
     yield Finding(
         key=f"left unpainted:{seen.room.id}",
         grade="worth a thought",
@@ -28,7 +29,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         where=names,
         says=f"{len(bare)} {'surface has' if len(bare) == 1 else 'surfaces have'} no paint: {names}",
         many="Surfaces without a paint in rooms that have one: {n} rooms",
-        measured=f"{area:.2f} m² of {sum(one.surface.net.value for one in seen.coated):.1f} m²",
+        measured=f"{show_area(area, seen.settings.unit)} of {show_area(whole, seen.settings.unit)}",
         rule="Every surface has a finish, or is said to be left as it is (schedule of finishes).",
         risk="It is not in the list to buy, and found out when the tins are empty.",
         about=SurfacePath.by_key(seen.room.id, bare[0].surface.key),

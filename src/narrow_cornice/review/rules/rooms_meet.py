@@ -11,6 +11,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Opening
 from narrow_cornice.job.paths import FloorPath, InRoom, OpeningPath
 from narrow_cornice.review.finding import Finding, JobSeen, together
+from narrow_cornice.units.show import show_area, show_size
 
 FAR_OFF = 60.0  # mm
 LARGE = 0.2  # m²: less is a wall that was read a little long
@@ -29,7 +30,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 room.id,
                 room.name,
                 f"{opening.name[:40]} does not meet itself in the {beyond.name[:40]}",
-                f"{door.miss:.0f} mm apart",
+                f"{show_size(round(door.miss), seen.job.settings)} apart",
                 OpeningPath(room.id, opening.id),
                 _two_doors([(room.id, opening)]),
             )
@@ -44,7 +45,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 first.id,
                 first.name,
                 f"By their doors, {first.name[:40]} and {second.name[:40]} would lie over one another",
-                f"{area:.1f} m² of both",
+                f"{show_area(area, seen.job.settings.unit)} of both",
                 FloorPath(first.id),
                 _two_doors(
                     [

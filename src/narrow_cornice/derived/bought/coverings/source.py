@@ -29,6 +29,7 @@ from narrow_cornice.job.finishes import OVER_ALL, Covering, Paper, Tile
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
+from narrow_cornice.units.told import Told, together
 
 SPACERS = 2.0  # of them for a tile
 
@@ -131,7 +132,7 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
         rolls += len(lengths_to_buy(drops, (paper.length,), 1.0, 0.0).bars)
         for cut in drops:
             strips[cut] = strips.get(cut, 0) + 1
-    cuts = ", ".join(f"{many} of {cut:.0f} mm" for cut, many in sorted(strips.items()))
+    cuts = together((Told(f"{many} of ", round(cut)) for cut, many in sorted(strips.items())), ", ")
     cost = price_of_rolls(
         table("rolls", float(rolls), "", f"strips: {cuts}; {paper.match} match"),
         table("price of one", price, "money", paper.name),
@@ -149,7 +150,7 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
         ((1.0, rolls, cost.value),),
         total("price", "money", [cost], listed=True),
         max(0.0, math.floor(held_strips) - needed.value),
-        f"{cuts}, in {', '.join(name[:40] for _, name, _ in shares)}; all of one batch",
+        Told(*cuts.parts, f", in {', '.join(name[:40] for _, name, _ in shares)}; all of one batch"),
         shares,
         f"{rolls} {'roll' if rolls == 1 else 'rolls'}",
         InPacks(),

@@ -15,6 +15,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.zoned import Fabric
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import METRIC, cents, show_quantity
+from narrow_cornice.units.told import Long, Told
 from narrow_cornice.zones.library import lamp_kinds, rods
 
 CUT = 100.0  # mm to which a shop cuts cloth
@@ -86,7 +87,7 @@ def _cloth_line(fabric: Fabric, price: float, *flat: str | Figure) -> LineToBuy:
         called=f"{length / 1000:g} m",
     )
     where = ", ".join(name[:40] for _, name, _ in shares)
-    repeat = f"; repeat {fabric.repeat:g}" if fabric.repeat else ""
+    repeat: tuple[str | float, ...] = ("; repeat ", fabric.repeat) if fabric.repeat else ()
     return LineToBuy(
         f"cloth:{fabric.id}",
         "cloth",
@@ -96,9 +97,9 @@ def _cloth_line(fabric: Fabric, price: float, *flat: str | Figure) -> LineToBuy:
         ((length / 1000.0, 1, cost.value),),
         total("price", "money", [cost], listed=True),
         length - needed.value,
-        f"{fabric.width:g} wide{repeat}, in one length, for {where}",
+        Told(fabric.width, " wide", *repeat, f", in one length, for {where}"),
         shares,
-        f"{length / 1000:g} m",
+        Told(Long(length)),
         InPacks(),
     )
 

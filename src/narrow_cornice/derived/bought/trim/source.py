@@ -20,6 +20,7 @@ from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.show import show_money
+from narrow_cornice.units.told import Told
 
 
 def trim_to_buy(job: Job) -> Bought:
@@ -159,7 +160,7 @@ def _knife_line_of(key: str, milled: MilledTrim, *wanted: str | TrimNeed) -> Lin
         ((1.0, 1, cost.value),),
         cost,
         0.0,
-        f"ground to a girth of {first.girth:.0f} mm, once",
+        Told("ground to a girth of ", round(first.girth), ", once"),
         shares,
         "1 knife",
         Knife(first.kind),

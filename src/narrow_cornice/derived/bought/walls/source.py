@@ -30,7 +30,7 @@ from narrow_cornice.job.finishes import IN_LENGTHS, Board, Overlay, Paper, Slat,
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
-from narrow_cornice.units.told import said_in
+from narrow_cornice.units.told import Told, said_in
 
 MM_A_METRE = 1000.0
 IN_METRES = {"laths": "of laths, in rows behind the slats", "tile-edge": "of edge trim, along outer edges of tiles"}
@@ -142,7 +142,7 @@ def _cement(job: Job, overlay: Overlay, held: list[tuple[str, str, Taken]]) -> L
         ((overlay.bag, bags, cost.value),),
         total("price", "money", [cost], listed=True),
         bags * overlay.bag - needed.value,
-        f"{overlay.thickness:g} mm in {', '.join(name[:40] for _, name, _ in shares)}",
+        Told(overlay.thickness, f" in {', '.join(name[:40] for _, name, _ in shares)}"),
         shares,
         f"{bags} {'bag' if bags == 1 else 'bags'} of {overlay.bag:g} kg",
         InPacks(),
@@ -227,13 +227,13 @@ def _blocks(job: Job, board: Board, held: list[tuple[str, str, Taken]]) -> LineT
     return LineToBuy(
         key,
         "boards",
-        f"{board.name}, blocks of {long:g} mm",
+        board.name,
         board.shop,
         needed,
         ((1.0, count, cost.value),),
         total("price", "money", [cost], listed=True),
         0.0,
-        f"{cut} of them cut, in {', '.join(name[:40] for _, name, _ in shares)}",
+        Told("blocks of ", long, f", {cut} of them cut, in {', '.join(name[:40] for _, name, _ in shares)}"),
         shares,
         f"{count} blocks",
         InPacks(),

@@ -170,6 +170,7 @@ class BoughtPage(LeafPage):
                     *self._words(line, room_id),
                     tick_state(job, line),
                     " ".join(told_of(job, line)) or still_in_words(job, line),
+                    line.why_in(job.settings),
                     self.session.view.selected == LinePath(line.key),
                 )
             slip.keep(len(lines))
@@ -202,13 +203,13 @@ class BoughtPage(LeafPage):
         how = self.session.job.settings
         if room_id:
             share = next(amount for one, _, amount in line.shares if one == room_id)
-            return f"{share.shown(how)} of {line.bought_as}", show_money(line.share_of_price(room_id))
+            return f"{share.shown(how)} of {line.bought_in(how)}", show_money(line.share_of_price(room_id))
         needed, left = line.words(how)
         was = paid(self.session.job, line)
         price = show_money(line.price) if was is None else f"{show_money(was)} paid"
-        if abs(line.left) < 1e-9 and needed == line.bought_as:
+        if abs(line.left) < 1e-9 and needed == line.bought_in(how):
             return needed, price
-        return f"{line.bought_as} for {needed}, {left} left over", price
+        return f"{line.bought_in(how)} for {needed}, {left} left over", price
 
     def _connect(self, row: LineRow) -> None:
         row.clicked.connect(lambda: self.session.select(LinePath(self._lines[id(row)].key)))

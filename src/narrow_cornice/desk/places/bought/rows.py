@@ -48,7 +48,7 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
         yield Title("To buy", job.name[:200])
         yield NoteRow("This line is no longer wanted.")
         return
-    yield Title(line.name[:300], f"{everything.shop_of(line)} · {line.why}"[:300])
+    yield Title(line.name[:300], f"{everything.shop_of(line)} · {line.why_in(job.settings)}"[:300])
     state = tick_state(job, line)
     yield ToggleRow(
         "Bought",
@@ -72,7 +72,7 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
     if isinstance(line.goods, InSheets):
         yield from _sheet_rows(bench, job, line, line.goods.cut)
     _, left = line.words(job.settings)
-    yield NoteRow(f"Buy {line.bought_as}. {left} left over.")
+    yield NoteRow(f"Buy {line.bought_in(job.settings)}. {left} left over.")
     yield from bench.working(line.needed)
     yield Caption("Price")
     yield bench.figure_row(line.cost, True)
@@ -255,7 +255,7 @@ def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> 
         proven = over < 0.005 * max(1.0, line.price / 1000)
         least = show_money(goods.bars.bound)
         words = "No plan is cheaper: that is proven." if proven else f"No plan costs less than {least}{money}."
-        yield NoteRow(f"{line.bought_as}. {words}", "verdigris")
+        yield NoteRow(f"{line.bought_in(job.settings)}. {words}", "verdigris")
     elif kept is not None:
         yield NoteRow("The plan that was kept is for other pieces: these are counted quickly, longest first.", "ochre")
     else:

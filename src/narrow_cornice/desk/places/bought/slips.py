@@ -32,6 +32,7 @@ class LineRow(QAbstractButton):
         self._state = ""
         self._words = ""
         self._note = ""
+        self._why = ""
         self._price = ""
         self._chosen = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -39,14 +40,15 @@ class LineRow(QAbstractButton):
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     # Many parameters: all that is written on a line.
-    def show_line(self, line: LineToBuy, words: str, price: str, state: str, note: str, chosen: bool) -> None:
-        """Show a line; ``note`` is what is to be known of it before it is bought, in place of its reason."""
-        shown = (words, price, state, note, chosen)
-        if line is self._line and shown == (self._words, self._price, self._state, self._note, self._chosen):
+    def show_line(self, line: LineToBuy, words: str, price: str, state: str, note: str, why: str, chosen: bool) -> None:
+        """Show a line; ``note`` is what is to be known of it before it is bought, in place of ``why`` it is wanted."""
+        shown = (words, price, state, note, why, chosen)
+        former = (self._words, self._price, self._state, self._note, self._why, self._chosen)
+        if line is self._line and shown == former:
             return
         if line is not self._line:
             self._picture, self._lettered = line_picture(line), None
-        self._line, (self._words, self._price, self._state, self._note, self._chosen) = line, shown
+        self._line, (self._words, self._price, self._state, self._note, self._why, self._chosen) = line, shown
         self.setAccessibleName(f"{line.name[:200]}: {words}, {price}, {STATES[state]}. {note}".strip())
         self.updateGeometry()
         self.update()
@@ -107,7 +109,7 @@ class LineRow(QAbstractButton):
         text_wide = self.width() - 46 - picture_wide - 90
         name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
         y = 9.0
-        note = self._note or line.why
+        note = self._note or self._why
         tone = "rust" if self._note else "soft"
         for font, text, colour in ((name, line.name, "ink"), (plain, self._words, "ink"), (small, note, tone)):
             metrics = QFontMetricsF(font)

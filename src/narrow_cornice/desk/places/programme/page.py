@@ -127,7 +127,7 @@ class ProgrammePage(DrawingPage):
                     LinePath(one.line.key),
                     day_called(programme, one.day),
                     one.line.name,
-                    one.line.bought_as,
+                    one.line.bought_in(job.settings),
                     shops.get(one.line.shop, one.line.shop),
                     one.work.name if one.work is not None else "before the work begins",
                 )

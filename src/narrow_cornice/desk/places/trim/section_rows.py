@@ -28,7 +28,7 @@ from narrow_cornice.trim.kinds import FRAMING, TrimKind
 from narrow_cornice.trim.members import KINDS
 from narrow_cornice.trim.sight import seen_from
 from narrow_cornice.trim.spacing import gap_figure
-from narrow_cornice.units.show import show_size
+from narrow_cornice.units.show import show_section, show_size
 
 CURVES = (("", "as the room"), ("roman", "Roman arcs"), ("greek", "Greek conics"))
 
@@ -83,7 +83,8 @@ def whole_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind
 
     yield Caption("The profile")
     yield bench.figure_row(girth_of(profile), False)
-    words = f"Section {profile.area / 100:.1f} cm² · thinnest {shown(profile.outline.thinnest(0.08 * profile.height))}"
+    thinnest = shown(profile.outline.thinnest(0.08 * profile.height))
+    words = f"Section {show_section(profile.area, job.settings.unit)} · thinnest {thinnest}"
     if profile.outline.undercut > 0.2:
         words += f" · undercut {shown(profile.outline.undercut)}: a knife needs two passes"
     yield NoteRow(f"{words}.")
