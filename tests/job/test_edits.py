@@ -135,6 +135,9 @@ def test_titles_name_the_change() -> None:
     assert edits.change_trim("r1", "cornice", fitted=False).title == "cornice left out"
     assert edits.change_trim("r1", "casing", height=None).title == "casing to as the order wants"
     assert edits.change_settings(unit="in", denominator=8).title == "units: feet and inches, to 1/8"
+    inches = edits.change_settings(unit="in").apply(demo_job())
+    assert (inches.presenting.paper, inches.house_rules["made_step"]) == ("Tabloid", 3.175)
+    assert edits.change_settings(unit="mm").apply(inches).presenting.paper == "A3"
 
 
 def test_fresh_identities_never_repeat() -> None:

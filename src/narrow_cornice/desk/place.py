@@ -150,7 +150,8 @@ class Place(msgspec.Struct, frozen=True):
     to settle earns it a tick. ``found`` yields what of a room goes by a name, ``found_in_house`` what of the job.
     ``of_all`` works out what its page takes of the whole job, which is counted before the page is shown. ``opens`` says
     that the window opens there, ``begins`` that a new job begins there and ``begin_room`` how a room is begun there.
-    ``aside`` makes of a session what is worked out beside the window without being asked for.
+    ``aside`` makes of a session what is worked out beside the window without being asked for. ``of_job`` says that it
+    is about the job as a whole: what was selected in a room is let go there.
     """
 
     key: str
@@ -181,6 +182,7 @@ class Place(msgspec.Struct, frozen=True):
     totals: tuple[Total, ...] = ()
     pictures: tuple[Picture, ...] = ()
     aside: Late | None = None
+    of_job: bool = False
 
     def leaf(self, key: str) -> Leaf | None:
         """Return its leaf of that key, its first for one that it has not, None where it has none at all."""
@@ -355,6 +357,11 @@ class Places:
         leaf = self[place].leaf(remembered.leaf(place))
         key = "" if leaf is None else leaf.key
         return {"place": self[place].key, "leaf": key, "seen_as": remembered.seen_as(place, key)}
+
+    def stays_selected(self, place: str, selected: About) -> About:
+        """Return what stays selected on going to a place."""
+        home = self._home.get(type(selected)) if selected is not None else None
+        return selected if not self[place].of_job or home is self[place] else None
 
     def followed(self, former: View, view: View) -> View:
         """Return a view with the leaf that lists what has newly been selected; its drawing stays where it can."""

@@ -176,7 +176,7 @@ class RuledSheet(QTableView):
         self._stretch = stretch
         self._theme = theme
         self._least = int(130 * theme.letters)
-        self.steady = False  # whether columns keep their width while lines are sifted
+        self.steady = False  # whether columns grow no narrower while lines are sifted
         self._wider = False  # whether the columns need more room than there is
         self.setAccessibleName(name)
         self.empty = ""
@@ -207,11 +207,11 @@ class RuledSheet(QTableView):
         """Show rows and the selection."""
         self._following = True
         self.sheet.put(rows)
-        if not (self.steady and self._sized_for):
-            texts = [[cell.text for cell in row.late] for row in rows[:FITTED]]
-            if texts != self._sized_for:
-                self._sized_for = texts
-                self._size_columns()
+        texts = [[cell.text for cell in row.late] for row in rows[:FITTED]]
+        if texts != self._sized_for:
+            kept = self.steady and bool(self._sized_for)
+            self._sized_for = texts
+            self._size_columns(kept=kept)
         index = next(
             (
                 i
@@ -235,8 +235,9 @@ class RuledSheet(QTableView):
             self.setCurrentIndex(self.sheet.index(index, column))
         self._following = False
 
-    def _size_columns(self) -> None:
-        """Give every column what it needs and the stretching one what is left, but never too little to read."""
+    def _size_columns(self, *, kept: bool = False) -> None:
+        """Give every column what it needs, or what it has where that is more and is ``kept``, and the stretching one
+        what is left, but never too little to read."""
         across = self.horizontalHeader()
         assert across is not None
         metrics, small = QFontMetrics(self._theme.font(9.5)), QFontMetrics(self._theme.font(8.5))
@@ -249,7 +250,8 @@ class RuledSheet(QTableView):
                 wide = max((metrics.horizontalAdvance(text) for text in texts), default=0)
                 swatch = 28 if any(row.late[column].swatch for row in seen if column < len(row.late)) else 0
                 wide = max(wide + swatch, small.horizontalAdvance(self.sheet.headings[column]))
-                self.setColumnWidth(column, min(240, wide + 22))
+                wide = min(240, wide + 22)
+                self.setColumnWidth(column, max(wide, self.columnWidth(column)) if kept else wide)
                 used += self.columnWidth(column)
         room = self.width() - used - 14
         least = self._least

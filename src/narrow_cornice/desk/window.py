@@ -258,7 +258,8 @@ class MainWindow(QMainWindow):
 
     def go(self, place: str) -> PlacePage:
         """Go to a place of the work, and return its page."""
-        self.session.look(**self.places.going_to(place, self.session.remembered))
+        selected = self.places.stays_selected(place, self.session.view.selected)
+        self.session.look(**self.places.going_to(place, self.session.remembered), selected=selected)
         page = self.page(self.session.view.place)
         page.focus_drawing()
         return page

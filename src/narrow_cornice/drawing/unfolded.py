@@ -31,6 +31,7 @@ from narrow_cornice.units.show import show_size
 FLOOR = Frame((0.0, 0.0), (1.0, 0.0), (0.0, 1.0))  # the plan as it is drawn
 BOARD = 140.0  # width of a floor board as drawn
 LETTER_OFF = 190.0  # mm from a corner to its letter
+LETTER_FURTHER = (280.0, 400.0, 520.0)  # where that is taken
 SQUARE_ENOUGH = 0.5  # degrees a corner may be off square before the drawing says so
 
 Turned = Callable[[Point], Point]
@@ -200,7 +201,7 @@ def floor_marks(plan: Plan, room_id: str, floor: str, turn: float) -> tuple[Mark
     corners = drawn_corners(plan)
     outline = tuple(turned(corner) for corner in corners)
     marks: list[Mark] = [Area(outline, floor, FloorPath(room_id))]
-    line = Pen(toned(floor, 0.9), 0.5)
+    line = Pen(toned(floor, 0.9), 0.4)  # lighter than what letters keep off
     ys = [y for _, y in corners]
     row = BOARD * (math.floor(min(ys) / BOARD) + 1)
     while row < max(ys):
@@ -218,11 +219,11 @@ def _leader(place: UnfoldedWall, measured: MeasuredRoom, turned: Turned) -> list
     face = measured.faces[place.index]
     frame = turned_frame(place.frame, turned)
     assert measured.height is not None
-    beyond = frame.at(face.length / 2, face.tallest + 130.0)
+    beyond, *further = (frame.at(face.length / 2, face.tallest + off) for off in (130.0, 300.0, 520.0))
     about = WallPath(measured.room.id, face.id)
     return [
         Stroke((a, b), Pen("soft", 0.6, dashed=True), about=about),
-        Label(beyond, face.name, 8.5, "rust", face="bold", about=about),
+        Label(beyond, face.name, 8.5, "rust", face="bold", about=about, elsewhere=tuple(further)),
     ]
 
 
@@ -232,8 +233,8 @@ def _letters(measured: MeasuredRoom, turned: Turned) -> list[Mark]:
     corners = drawn_corners(measured.plan)
     for index, (x, y) in enumerate(corners):
         dx, dy = inward(corners, index)
-        place = turned((x + dx * LETTER_OFF, y + dy * LETTER_OFF))
-        marks.append(Label(place, corner_name(index), 10, "letter", face="name"))
+        place, *further = (turned((x + dx * off, y + dy * off)) for off in (LETTER_OFF, *LETTER_FURTHER))
+        marks.append(Label(place, corner_name(index), 10, "letter", face="name", elsewhere=tuple(further)))
     return marks
 
 

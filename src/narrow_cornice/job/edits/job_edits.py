@@ -13,10 +13,12 @@ from narrow_cornice.job.finishes import Paint
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import WayIn
 from narrow_cornice.job.model import Job, Room, Settings
+from narrow_cornice.job.presented import PaperSize
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.lengths import Unit
 
+OTHER_PAPER: dict[tuple[Unit, str], PaperSize] = {("in", "A3"): "Tabloid", ("mm", "Tabloid"): "A3"}
 EIGHTH = 3.175  # mm: an eighth of an inch
 UNIT_WORDS: dict[Unit, str] = {"mm": "millimetres", "in": "feet and inches"}
 
@@ -31,7 +33,8 @@ def rename_job(name: str, place: str | None = None) -> Edit:
 
 
 def change_settings(**fields: Any) -> Edit:
-    """Change how figures are shown: unit, step, denominator, money; made sizes go to the step of the unit."""
+    """Change how figures are shown: unit, step, denominator, money; made sizes go to the step of the unit, and boards
+    from the usual paper of one unit world to that of the other."""
     said: dict[str, Callable[[Any], str]] = {
         "unit": lambda value: f"units: {UNIT_WORDS[value]}",
         "step": lambda value: f"to {value:g} mm",
@@ -41,7 +44,13 @@ def change_settings(**fields: Any) -> Edit:
 
     def apply(job: Job) -> Job:
         settings: Settings = replace(job.settings, **fields)
-        return replace(job, settings=settings, house_rules=_made_to(job.house_rules, settings.unit))
+        paper = OTHER_PAPER.get((settings.unit, job.presenting.paper), job.presenting.paper)
+        return replace(
+            job,
+            settings=settings,
+            house_rules=_made_to(job.house_rules, settings.unit),
+            presenting=replace(job.presenting, paper=paper),
+        )
 
     return Edit(", ".join(said[field](value) for field, value in fields.items()), apply)
 

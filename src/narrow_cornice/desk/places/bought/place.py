@@ -105,4 +105,5 @@ PLACE = Place(
     totals=(Total("cost", 40, _cost), Total("hours", 45, _hours, _labour, NO_WAGE)),
     aside=Late("narrow_cornice.desk.places.bought.found_aside", "FoundAside"),
     pictures=(Picture("to-buy", {"selected": LinePath("paint:wall-matt:sedge")}),),
+    of_job=True,
 )

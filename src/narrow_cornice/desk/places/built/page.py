@@ -45,6 +45,7 @@ from narrow_cornice.job.paths import (
     RecessPath,
     RoomPath,
     ThingPath,
+    WallPath,
 )
 from narrow_cornice.review.rules.shelf_sags import LIPPING
 from narrow_cornice.units.lengths import plain_length
@@ -172,10 +173,11 @@ class BuiltPage(DrawingPage):
             yield Invitation("Read a place for one", lambda: self._read_a_place(room))
 
     def _wall_to_build_along(self, room: Room) -> WallFace | None:
-        """Return the wall that is looked at, the longest that nothing is built along where none is."""
-        faces = measured_room(room, self.session.job.house_rules).faces
+        """Return the wall that was chosen, the longest that nothing is built along where none was."""
+        faces, view = measured_room(room, self.session.job.house_rules).faces, self.session.view
         built = {one.wall for one in room.measured.recesses}
-        looked_at = next((face for face in faces if face.id == self.session.view.wall_id), None)
+        chosen = isinstance(view.selected, WallPath) or (bool(faces) and view.wall_id != faces[0].id)
+        looked_at = next((face for face in faces if chosen and face.id == view.wall_id), None)
         bare = [face for face in faces if face.id not in built]
         return looked_at or max(bare, key=lambda face: face.length, default=None)
 

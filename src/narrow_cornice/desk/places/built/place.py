@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from msgspec.structs import replace
+
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import Row
 from narrow_cornice.desk.place import (
@@ -21,7 +23,7 @@ from narrow_cornice.desk.place import (
     WordsOf,
 )
 from narrow_cornice.desk.place_page import PlacePage
-from narrow_cornice.desk.seen_as import RECESS
+from narrow_cornice.desk.seen_as import PLAN as PLAN_OF_ROOM, RECESS
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.exchange.cautions import cautions
@@ -89,12 +91,18 @@ def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
         yield kept.name, KeptPath(room.id, kept.id)
 
 
+def _where_to_build(job: Job, view: View, room: Room) -> Drawing:
+    """Return the plan of a room in which nothing is built yet, to choose the wall on."""
+    plan = PLAN_OF_ROOM.draws(job, view, room)
+    words = "Nothing is built in here yet: press the wall it is to stand along, then the last line of the sheet."
+    return replace(plan, title=f"{room.name[:60]}, built-ins", subtitle=words)
+
+
 def _drawn(job: Job, view: View, room: Room, *, fronts: bool) -> Drawing:
     from narrow_cornice.drawing.built import built_in_drawing
 
     if not room.casework.built_ins:
-        words = "Nothing is built in here yet: the last line of the sheet begins one, in a place that Measure has read."
-        return Drawing(f"{room.name[:60]}, built-ins", words, (), (0, 0, 100, 100))
+        return _where_to_build(job, view, room)
     return built_in_drawing(room, job.house_rules, job.settings, fronts)
 
 

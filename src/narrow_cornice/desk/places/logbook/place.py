@@ -139,4 +139,5 @@ PLACE = Place(
         Export("The house's book as CSV …", Late(f"{HERE}.handing_out", "book_csv")),
     ),
     pictures=(Picture("logbook", {"leaf": "left"}),),
+    of_job=True,
 )

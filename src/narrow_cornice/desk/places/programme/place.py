@@ -128,4 +128,5 @@ PLACE = Place(
     ),
     brings_in=(Import("Weather by day (CSV) …", Late(f"{HERE}.bringing_in", "weather")),),
     pictures=(Picture("programme", {"leaf": "works", "room_id": "r1", "selected": WorkPath("r1:coat:walls:2")}),),
+    of_job=True,
 )
