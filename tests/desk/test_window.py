@@ -440,7 +440,7 @@ def test_a_new_job_from_nothing_to_a_list(empty: MainWindow, monkeypatch: pytest
     assert press(window, "Add a door")
     settle()
     assert session.view.selected == OpeningPath("r1", "o1")
-    assert session.job.rooms[0].measured.openings[0].width.text == '33"'
+    assert session.job.rooms[0].measured.openings[0].width.text == "838"
     type_into(field(window, "From the left"), "4' 6\"")
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("1000; 1500; 380", True))
     session.select(WallPath("r1", "w2"))

@@ -10,6 +10,8 @@ import shapely
 import shapely.affinity
 from msgspec.structs import replace
 
+from flats import flat
+from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.boards.eye_plan import eye_plan
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
@@ -179,3 +181,20 @@ def test_the_finder_of_clashes_finds_them() -> None:
     assert clashes(Drawing("line", "", (fixed, line), bounds), SIZES[0]) == [
         "line: “one over the other” over a dimension line"
     ]
+
+
+@pytest.mark.parametrize("pixels", [(840, 560), (840, 380)])
+def test_no_word_of_a_flat_round_a_passage_stands_over_another(pixels: tuple[int, int]) -> None:
+    """A bay whose walls stand beside their floor, a passage with its name along it, threads that hang from one card."""
+    job = flat()
+    house = house_plan(job.rooms, job.house_rules, job.settings, 0.0)
+    unfolded = [unfolded_room(room, job.house_rules, job.colours, job.settings, 0.0) for room in job.rooms]
+    drawings = [house_string(job, "r1"), *unfolded, *([house] if pixels == SIZES[0] else [])]
+    assert [one for drawing in drawings for one in clashes(drawing, pixels)] == []
+    named = {mark.text: mark for mark in house.marks if isinstance(mark, Label)}
+    assert named["Hall"].turned
+    assert not named["Kitchen"].turned
+    letters = settled(unfolded[0], size_of(unfolded[0], pixels)[0]).marks
+    at = {mark.text: mark.at for mark in letters if isinstance(mark, Label)}
+    floor = shapely.Polygon([(x, -y) for x, y in measured_room(job.rooms[0], job.house_rules).plan.corners])
+    assert all(floor.contains(shapely.Point(at[corner])) for corner in "ABCDEFGH")  # not on the walls

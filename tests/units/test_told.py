@@ -8,7 +8,7 @@ import pickle
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.units.show import IMPERIAL, METRIC
-from narrow_cornice.units.told import Told, said_in, told_of, unlike
+from narrow_cornice.units.told import Long, Told, said_in, together, told_of, unlike
 
 
 def test_a_text_keeps_its_sizes_for_a_job_in_inches() -> None:
@@ -35,3 +35,10 @@ def test_sums_that_read_alike_are_told_apart_by_what_is_between_them() -> None:
     assert Told("They come to ", 1200.3, *unlike(1200.3, 1200.0), ".") == (
         "They come to 1 200 mm, 0.5 mm more than is clear."
     )
+
+
+def test_what_is_sold_by_the_length_reads_in_metres_or_feet() -> None:
+    bars = together((Told(f"{count} × ", Long(length)) for count, length in ((2, 4800.0), (1, 3000.0))), " + ")
+    assert bars == "2 × 4.8 m + 1 × 3 m"
+    assert said_in(bars, IMPERIAL) == "2 × 15' 9\" + 1 × 9' 10 1/8\""
+    assert together([], ", ") == ""

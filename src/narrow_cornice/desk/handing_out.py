@@ -88,8 +88,9 @@ class HandingOut:
         self.tell(f"There is no drawing to {doing} yet.")
         return None
 
-    def print_sheets(self, title: str, name: str, sheets: Callable[[Paper], bytes]) -> None:
-        """Show sheets as they will come out, and print them or write them as PDF; ``name`` is proposed for the file."""
+    def print_sheets(self, title: str, name: str, sheets: Callable[[Paper], bytes], begins_on: str = "") -> None:
+        """Show sheets as they will come out, and print them or write them as PDF; ``name`` is proposed for the file,
+        and the paper ``begins_on`` by its name where they were laid out for one."""
         from narrow_cornice.desk.printing import (  # printers and pages are loaded by whoever prints
             PrintDialog,
             print_on,
@@ -100,7 +101,9 @@ class HandingOut:
         usual = usual_paper(self.session.job.settings)
         key = f"paper {self.session.job.settings.unit}"
         kept = settings.value(key, usual.name, type=str)
-        dialog = PrintDialog(self.theme, self.parent, title, sheets, names.get(kept, usual))
+        paper = names.get(begins_on) or names.get(kept, usual)
+        how = self.session.job.settings
+        dialog = PrintDialog(self.theme, self.parent, title, sheets, paper, [one.words(how) for one in PAPERS])
 
         def write(content: bytes) -> None:
             path = self.ask(title, name, "pdf")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from PyQt6 import sip
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QMarginsF, QSize, QSizeF, Qt, pyqtSignal
@@ -120,7 +120,10 @@ class PrintDialog(QDialog):
     refused = pyqtSignal(object)
     paper_chosen = pyqtSignal(object)
 
-    def __init__(self, theme: Theme, parent: QWidget, title: str, sheets: Sheets, paper: Paper) -> None:
+    # Many parameters: what is printed, how it looks, and the papers there are in words.
+    def __init__(
+        self, theme: Theme, parent: QWidget, title: str, sheets: Sheets, paper: Paper, papers: Sequence[str]
+    ) -> None:
         super().__init__(parent)
         self.setWindowTitle(title)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
@@ -136,7 +139,7 @@ class PrintDialog(QDialog):
         self.sheet = _Sheet(theme)
         self.sheet.turned.connect(self.turn)
         lay.addWidget(self.sheet, 1)
-        lay.addLayout(self._build_side(theme, title))
+        lay.addLayout(self._build_side(theme, title, papers))
         self.paper.setCurrentIndex(PAPERS.index(paper))
         self.paper.currentIndexChanged.connect(self._choose)
         self.printer.currentIndexChanged.connect(self._say)
@@ -144,7 +147,7 @@ class PrintDialog(QDialog):
         self._printers.run("", QPrinterInfo.availablePrinterNames, self._offer, lambda _: None)
         self._say()
 
-    def _build_side(self, theme: Theme, title: str) -> QVBoxLayout:
+    def _build_side(self, theme: Theme, title: str, papers: Sequence[str]) -> QVBoxLayout:
         side = QVBoxLayout()
         side.setSpacing(4)
         name = plain_label(title)
@@ -165,9 +168,9 @@ class PrintDialog(QDialog):
         side.addSpacing(12)
         self.printer, self.paper, self.copies = QComboBox(), QComboBox(), QSpinBox()
         self.printer.addItem(PDF_FILE)
-        for paper in PAPERS:
-            self.paper.addItem(f"{paper.name}, {paper.wide:g} × {paper.tall:g} mm")
+        self.paper.addItems(papers)
         self.copies.setRange(1, 99)
+        self.copies.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)  # the arrow keys turn it
         for words, field in (("&Where to", self.printer), ("&Paper", self.paper), ("&Copies", self.copies)):
             label = QLabel(words)
             label.setBuddy(field)

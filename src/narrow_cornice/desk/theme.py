@@ -165,10 +165,12 @@ class Theme:
         QToolButton[plain="true"] {{ border: none; background: transparent; color: {r["soft"]}; padding: 2px 5px;
                                     min-height: 20px; min-width: 18px; }}
         QToolButton[plain="true"]:hover, QToolButton[plain="true"]:focus {{ color: {r["verdigris"]}; }}
-        QLineEdit, QPlainTextEdit {{ background: {r["paper"]}; border: 1px solid {r["edge"]}; border-radius: 3px;
-                     padding: 3px 6px; selection-background-color: {r["verdigris"]};
+        QLineEdit, QPlainTextEdit,
+        QSpinBox {{ background: {r["paper"]}; border: 1px solid {r["edge"]}; border-radius: 3px; padding: 3px 6px;
+                     selection-background-color: {r["verdigris"]};
                      selection-color: {r["on verdigris"]}; }}
-        QLineEdit:focus, QPlainTextEdit:focus {{ border: 2px solid {r["verdigris"]}; padding: 2px 5px; }}
+        QLineEdit:focus, QPlainTextEdit:focus,
+        QSpinBox:focus {{ border: 2px solid {r["verdigris"]}; padding: 2px 5px; }}
         QLineEdit[wrong="true"] {{ border: 2px solid {r["rust"]}; padding: 2px 5px; }}
         QLineEdit[quiet="true"] {{ border-color: transparent; background: transparent; font-weight: bold; }}
         QLineEdit[quiet="true"]:hover {{ border-color: {r["edge"]}; }}

@@ -132,6 +132,7 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings, 
             turned=turned,
             about=about,
             within=inside(off, turned),
+            elsewhere=() if turned or not off else ((at.x, at.y + off + 150.0 * apart), (at.x, at.y - 300.0 * apart)),
             patch=True,
         )
         for off, text, size in lines

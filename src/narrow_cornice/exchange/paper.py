@@ -14,6 +14,11 @@ class Paper(msgspec.Struct, frozen=True):
     wide: float
     tall: float
 
+    def words(self, how: ShownIn) -> str:
+        """Return its name and size in the units of a job: "A4, 210 × 297 mm", "Letter, 8.5 × 11 in"."""
+        scale = 1.0 if how.unit == "mm" else 25.4
+        return f"{self.name}, {self.wide / scale:.4g} × {self.tall / scale:.4g} {how.unit}"
+
 
 A4 = Paper("A4", 210.0, 297.0)
 LETTER = Paper("Letter", 215.9, 279.4)

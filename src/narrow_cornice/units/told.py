@@ -9,15 +9,24 @@ import math
 from collections.abc import Iterable
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.units.show import METRIC, ShownIn, show_size
+from narrow_cornice.units.show import METRIC, ShownIn, show_area, show_size
 
 
 class Long(float):
     """A length in mm that is told as lengths are sold: in metres, or in feet and inches."""
 
 
+class Flat(float):
+    """An area in m² that is told as areas are shown."""
+
+
+def amount_told(size: float, measure: str) -> Told:
+    """Return an amount of what is measured by the piece, the litre, the square metre."""
+    return Told(Flat(size)) if measure == "m²" else Told(f"{size:g} {measure}")
+
+
 class Told(str):
-    """A text of words (str) and sizes in mm (float, or int; ``Long``). ``parts`` are those it was made of."""
+    """A text of words (str) and sizes in mm (float, or int; ``Long``, ``Flat``); ``parts`` are those it was made of."""
 
     __slots__ = ("parts",)
     parts: tuple[str | float, ...]
@@ -47,6 +56,8 @@ def _said(parts: tuple[str | float, ...], how: ShownIn) -> str:
 def _size(mm: float, how: ShownIn) -> str:
     if not math.isfinite(mm):
         return f"{mm:g} mm"  # what somebody asked for may be no number
+    if isinstance(mm, Flat):
+        return show_area(mm, how.unit)
     return f"{mm / 1000:g} m" if isinstance(mm, Long) and how.unit == "mm" else show_size(mm, how)
 
 

@@ -17,6 +17,7 @@ from narrow_cornice.explained.figures import explained, table, total
 from narrow_cornice.features.wall_hung import hanger_for, wall_hung
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.show import cents
+from narrow_cornice.units.told import amount_told
 
 HALF_METRES = 500.0  # mm to which ledges and bars are bought
 
@@ -125,7 +126,7 @@ def _line(job: Job, wanted: list[tuple[Room, Wanted]]) -> LineToBuy:
         table("amount", float(count), "", f"of {size:g} {first.unit}" if first.unit != "pieces" else "pieces"),
         table("price of one", each, "money", first.name),
     )
-    shown = f"{amount:g} {first.unit}" if first.unit != "m²" else f"{amount:.2f} m²"
+    shown = amount_told(amount, first.unit)
     return LineToBuy(
         first.key,
         first.kind,

@@ -10,7 +10,7 @@ def boards(out: HandingOut) -> None:
     from narrow_cornice.exchange.boards_out import boards_pdf
 
     job = out.session.job
-    out.print_sheets("Boards", f"{job.name} boards", lambda paper: boards_pdf(job, paper))
+    out.print_sheets("Boards", f"{job.name} boards", lambda paper: boards_pdf(job, paper), job.presenting.paper)
 
 
 def record(out: HandingOut) -> None:
