@@ -182,3 +182,42 @@ def test_a_wall_that_is_too_short_to_be_one_is_asked_about(empty: MainWindow) ->
     typed(empty, "28 mm", TAB)  # whoever says millimetres means them
     assert "B–C" not in notes(empty)
     assert "Wall C–D" not in notes(empty)
+
+
+def test_after_the_height_the_keyboard_goes_to_what_would_tell_most_and_its_field_stands_there(
+    empty: MainWindow,
+) -> None:
+    press(empty, "Add a room …")
+    settle()
+    for side in ("4310", "3620", "4308", "3618"):
+        typed(empty, side, TAB)
+    typed(empty, "", ENTER)
+    assert isinstance(canvas(empty).asked(), HeightPath)
+    typed(empty, "2600", TAB)
+    wanted = canvas(empty).asked()
+    assert isinstance(wanted, AskedDiagonalPath)  # not a wall that was read
+    place, field = canvas(empty).place_of(wanted), canvas(empty).editor.geometry().center()
+    assert place is not None
+    assert abs(place.x() - field.x()) + abs(place.y() - field.y()) < 12
+
+
+def test_a_wall_that_is_chosen_among_the_openings_is_not_led_away_from_them(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="measure", leaf="openings", seen_as="plan")
+    session.select(WallPath("r1", "w2"))
+    settle()
+    assert session.view.leaf == "openings"
+    assert press(window, "Add a window")
+    settle()
+    assert session.job.rooms[0].measured.openings[-1].wall == "w2"
+    session.select(WallPath("r1", "w2", reading=0))
+    assert session.view.leaf == "walls"  # a reading of it is no place for an opening
+
+
+def test_places_of_the_whole_job_let_go_of_what_was_selected_in_a_room(window: MainWindow) -> None:
+    session = window.session
+    session.select(WallPath("r1", "w2"))
+    window.go("trim")
+    assert session.view.selected == WallPath("r1", "w2")
+    window.go("programme")
+    assert session.view.selected is None
