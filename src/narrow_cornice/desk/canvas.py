@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Callable, Collection, Sequence
 
 from msgspec.structs import replace
@@ -16,7 +15,6 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
     QPixmap,
-    QPolygonF,
     QResizeEvent,
     QTransform,
     QWheelEvent,
@@ -25,33 +23,24 @@ from PyQt6.QtWidgets import QLabel, QToolTip, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_tip
 from narrow_cornice.desk.drawing_tools import DrawingTools, Tool
+from narrow_cornice.desk.drawn_at import about_at, beside, handle_at, place_of
 from narrow_cornice.desk.drawn_things import DrawnThing, things_of
-from narrow_cornice.desk.painting import Lettered, MarkPainter, letter_sizes, polygon
+from narrow_cornice.desk.painting import Lettered, MarkPainter, letter_sizes
 from narrow_cornice.desk.selection_painting import paint_inset, paint_selection
 from narrow_cornice.desk.size_editor import SizeEditor
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.lettering import PARTED, in_lines, letter_boxes
 from narrow_cornice.drawing.marks import (
     About,
-    Area,
-    Dimension,
     Drawing,
-    Handle,
-    Label,
     Mark,
     Point,
-    Strip,
-    Stroke,
-    dimension_line,
-    points_of,
 )
 from narrow_cornice.explained.paths import ThingPath
 
 MARGIN = 22
 EDGE = 8.0  # pixels that letters keep from the edge of the canvas
-REACH = 9.0  # pixels round a handle that still take hold of it
 NAMED_AFTER = 400  # ms
-NEAREST = 7.0  # pixels from a line that still point at it
 
 
 class Canvas(QLabel):
@@ -298,17 +287,15 @@ class Canvas(QLabel):
 
     def handle_at(self, place: QPointF) -> About:
         """Return the path of the handle at a place of the canvas, None for none."""
-        handles = [mark for mark in reversed(self._marks()) if isinstance(mark, Handle)]
-        way = self.way() if handles else QTransform()
-        for mark in handles:
-            off = way.map(QPointF(*mark.at)) - place
-            if abs(off.x()) + abs(off.y()) <= REACH:
-                return mark.about
-        whole = [mark for mark in handles if mark.outline]
-        at = way.inverted()[0].map(place) if whole else place
-        return next(
-            (one.about for one in whole if polygon(one.outline).containsPoint(at, Qt.FillRule.OddEvenFill)), None
-        )
+        return handle_at(self._marks(), self.way(), place) if self._drawing is not None else None
+
+    def about_at(self, place: QPointF) -> About:
+        """Return the path of the topmost thing at a place of the canvas, None for nothing."""
+        return about_at(self._marks(), self.way(), self._theme, place) if self._drawing is not None else None
+
+    def place_of(self, about: ThingPath) -> QPointF | None:
+        """Return a place of the canvas that points at a thing, else at what it is of, None where neither is drawn."""
+        return place_of(self._marks(), self.way(), about) if self._drawing is not None else None
 
     def show_dragged(self, drawing: Drawing, callout: str, moved: About = None) -> None:
         """Show the drawing as it would be, where it stands on the sheet, while a handle is moved. Of a thing that is
@@ -320,47 +307,6 @@ class Canvas(QLabel):
                 self._lettered = before.moved_to(self._drawing, moved, self._theme)
             self._callout = callout
             self.update()
-
-    def about_at(self, place: QPointF) -> About:
-        """Return the path of the topmost thing at a place of the canvas, None for nothing."""
-        if self._drawing is None:
-            return None
-        way = self.way()
-        back, scale = way.inverted()[0], way.m11()
-        point = back.map(place)
-        for mark in reversed(self._marks()):
-            if not mark.about:
-                continue
-            if isinstance(mark, Area | Strip):
-                if polygon(mark.points).containsPoint(point, Qt.FillRule.OddEvenFill):
-                    return mark.about
-            elif isinstance(mark, Stroke):
-                if _near(polygon(mark.points), point, NEAREST / scale):
-                    return mark.about
-            elif isinstance(mark, Dimension):
-                if _near(polygon(dimension_line(mark)), point, 12.0 / scale):
-                    return mark.about
-            elif isinstance(mark, Label):
-                metrics = QFontMetricsF(self._theme.font(mark.size, mark.face))
-                at = way.map(QPointF(*mark.at))
-                wide = metrics.horizontalAdvance(mark.text)
-                if QRectF(at.x() - wide / 2, at.y() - 8, wide, 16).contains(place):
-                    return mark.about
-        return None
-
-    def place_of(self, about: ThingPath) -> QPointF | None:
-        """Return a place of the canvas that points at a thing, else at what it is of, None where neither is drawn."""
-        marks = [mark for mark in reversed(self._marks()) if mark.about is not None]
-        of_it = [mark for mark in marks if mark.about is not None and mark.about.within(about)]
-        dimensions = [mark for mark in marks if isinstance(mark, Dimension)]
-        for mark in of_it or [mark for mark in dimensions if mark.about is not None and about.within(mark.about)]:
-            if isinstance(mark, Dimension):
-                a, b = (self.to_screen(point) for point in dimension_line(mark))
-                return (a + b) / 2
-            if isinstance(mark, Label | Handle):
-                return self.to_screen(mark.at)
-            return self.way().map(polygon(points_of(mark))).boundingRect().center()
-        return None
 
     def name_things(self, name_of: Callable[[ThingPath], str]) -> None:
         """Give what to ask for the words shown when the pointer rests on a thing."""
@@ -490,15 +436,7 @@ class Canvas(QLabel):
 
     def _beside(self, about: ThingPath) -> QPointF | None:
         """Return a place beside a line, on the left hand of who walks along it, None where it is not drawn."""
-        for mark in reversed(self._marks()):
-            if isinstance(mark, Stroke) and mark.about is not None and mark.about.within(about):
-                a, b = self.to_screen(mark.points[0]), self.to_screen(mark.points[-1])
-                way: QPointF = b - a
-                long = max(1.0, (way.x() ** 2 + way.y() ** 2) ** 0.5)
-                off = 34.0 if abs(way.x()) > abs(way.y()) else 96.0  # the field is wider than it is tall
-                middle: QPointF = (a + b) / 2
-                return QPointF(middle.x() + way.y() * off / long, middle.y() - way.x() * off / long)
-        return self.place_of(about)
+        return beside(self._marks(), self.way(), about) if self._drawing is not None else None
 
     def asked(self) -> About:
         """Return the path of the size that is being typed, None while none is."""
@@ -512,16 +450,3 @@ class Canvas(QLabel):
         """Close the field."""
         self.editor.hide()
         self.setFocus()
-
-
-def _near(shape: QPolygonF, place: QPointF, reach: float) -> bool:
-    """Return whether a place lies near a line of points."""
-    for a, b in itertools.pairwise(shape.at(index) for index in range(shape.count())):
-        way = b - a
-        length = way.x() ** 2 + way.y() ** 2
-        share = 0.0 if length == 0 else QPointF.dotProduct(place - a, way) / length
-        foot = a + way * min(1.0, max(0.0, share))
-        off = place - foot
-        if off.x() ** 2 + off.y() ** 2 <= reach**2:
-            return True
-    return False

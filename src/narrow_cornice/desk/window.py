@@ -5,12 +5,11 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from PyQt6.QtCore import QByteArray, QMimeData, Qt, QTimer
+from PyQt6.QtCore import QMimeData, Qt, QTimer
 from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QPaintEvent
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QInputDialog,
-    QMainWindow,
     QMenu,
     QPushButton,
     QStackedWidget,
@@ -24,7 +23,7 @@ from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.filing import SUFFIX, Filing
 from narrow_cornice.desk.focus_parts import next_part
 from narrow_cornice.desk.fold_splitter import Foldable, Folds, FoldSplitter
-from narrow_cornice.desk.handing_out import DECIMAL_COMMAS, HandingOut
+from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.menus import Action, fill_job_menu
 from narrow_cornice.desk.one_window import Listening
 from narrow_cornice.desk.place import WITH_KEYS, Desk, Key, Place, Places
@@ -34,12 +33,12 @@ from narrow_cornice.desk.spine import Spine
 from narrow_cornice.desk.tally_bar import TallyBar
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.view import TO_SETTLE, TallyPath
+from narrow_cornice.desk.window_look import WindowLook
 from narrow_cornice.desk.working_aside import WorkingAside
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
-from narrow_cornice.job.model import Settings
 from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.units.lengths import LengthError, parse_length
 
@@ -53,7 +52,7 @@ def _dropped_file(data: QMimeData | None, suffixes: tuple[str, ...]) -> Path | N
     return next((path for path in paths if path.suffix.lower() in suffixes), None)
 
 
-class MainWindow(QMainWindow):
+class MainWindow(WindowLook):
     """One window, one session, and the places that are given to it."""
 
     def __init__(self, session: Session, theme: Theme, places: tuple[Place, ...]) -> None:
@@ -91,7 +90,7 @@ class MainWindow(QMainWindow):
         self.setAcceptDrops(True)
         self._listening = Listening(self)
         self._listening.wanted.connect(self.come_forward)
-        self._restore()
+        self.restore_look()
         self._filed()
         self._sees_all = False  # whether more than the drawing has been shown
         self.page(session.view.place).first_sight()
@@ -217,7 +216,7 @@ class MainWindow(QMainWindow):
         """Let what is being worked out end unseen, remember how the window stands, and hear nobody any more."""
         self.aside.end()
         self.bench.end()
-        self._remember()
+        self.remember_look()
         self._listening.listen(None)
 
     def make_complete(self) -> None:
@@ -459,99 +458,6 @@ class MainWindow(QMainWindow):
     def _taking(self, dropped: QMimeData | None) -> Path | None:
         """Return the file that is held over the window if it is a job, or if the place that is looked at takes it."""
         return _dropped_file(dropped, (SUFFIX, *self.page(self.session.view.place).takes_files))
-
-    # ---- the look of the window
-
-    def settings(self) -> Settings:
-        """Return how the job shows its figures."""
-        return self.session.job.settings
-
-    def has_letters(self, letters: float) -> bool:
-        """Return whether the window has letters of that size."""
-        return abs(self.theme.letters - letters) < 0.01
-
-    def has_decimal_commas(self) -> bool:
-        """Return whether tables go out with decimal commas, their cells parted by semicolons."""
-        return self.out.decimal_commas
-
-    def turn_decimal_commas(self) -> None:
-        """Change between tables with decimal points and with decimal commas."""
-        self.session.settings.setValue(DECIMAL_COMMAS, not self.has_decimal_commas())
-
-    def turn_evening(self) -> None:
-        """Change between day and evening."""
-        self.session.settings.setValue("evening", not self.theme.evening)
-        self._make_again()
-
-    def letters(self, letters: float) -> None:
-        """Change the size of the letters."""
-        self.session.settings.setValue("letters", letters)
-        self._make_again()
-
-    def _make_again(self) -> None:
-        """Close and let the application make the window again in its new look; the session goes on."""
-        self.again = True
-        self.close()
-
-    def fold_rooms(self) -> None:
-        """Fold the spine away or unfold it."""
-        self.left.fold(not self.left.is_folded())
-        self._remember()
-
-    def fold_bench(self) -> None:
-        """Fold the bench away or unfold it."""
-        self.right.fold(not self.right.is_folded())
-        self._remember()
-
-    def fold_sheet(self) -> None:
-        """Fold the sheet below the drawing or unfold it."""
-        self.page(self.session.view.place).fold_sheet()
-
-    def show_alone(self) -> None:
-        """Leave the drawing alone on the whole screen, for who sits across the table; and bring all back."""
-        alone = not self._alone
-        self._alone = alone
-        self.page(self.session.view.place).stand_alone(alone=alone)
-        for part in (self.left, self.right, self.tally):
-            part.setVisible(not alone)
-        for index in (1, 2):
-            handle = self._middle.handle(index)
-            if handle is not None:
-                handle.setVisible(not alone)
-        if alone:
-            self.showFullScreen()
-        else:
-            self.showNormal()
-        self.page(self.session.view.place).focus_drawing()
-
-    def leave(self) -> None:
-        """Close the window."""
-        self.close()
-
-    def is_evening(self) -> bool:
-        """Return whether the window is in evening light."""
-        return self.theme.evening
-
-    def _restore(self) -> None:
-        kept = self.session.settings
-        geometry = kept.value("geometry")
-        if isinstance(geometry, QByteArray):
-            self.restoreGeometry(geometry)
-        parts = kept.value("parts", [], type=list)
-        if len(parts) == self._middle.count():
-            self._middle.setSizes([int(part) for part in parts])
-        self.left.fold(kept.value("spine folded", False, type=bool))
-        self.right.fold(kept.value("bench folded", False, type=bool))
-
-    def _remember(self) -> None:
-        kept = self.session.settings
-        if self._alone:
-            return
-        kept.setValue("geometry", self.saveGeometry())
-        if not self.left.is_folded() and not self.right.is_folded():
-            kept.setValue("parts", self._middle.sizes())
-        kept.setValue("spine folded", self.left.is_folded())
-        kept.setValue("bench folded", self.right.is_folded())
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Let go of the job, or stay."""

@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom
-from narrow_cornice.derived.walled.laid_fields import LaidField
+from narrow_cornice.derived.walled.laid import LaidField
 from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.fields import field_marks
 from narrow_cornice.drawing.frames import Frame

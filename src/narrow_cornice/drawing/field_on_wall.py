@@ -9,7 +9,8 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.choices import slivers
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.drawing.coloured import colours_of
 from narrow_cornice.drawing.field_setout import FACE, movable, seams, start_of
 from narrow_cornice.drawing.fields import field_marks, on_face

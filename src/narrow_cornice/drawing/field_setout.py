@@ -9,7 +9,8 @@ from collections.abc import Iterator, Sequence
 
 from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.derived.walled.choices import slivers
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.walled.turned import Turned
 from narrow_cornice.drawing.fields import on_face, pieces_of
 from narrow_cornice.drawing.frames import Frame

@@ -7,7 +7,8 @@ from collections.abc import Sequence
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.derived.coated.field_surfaces import BOARDING, SLATTED, hides
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
+from narrow_cornice.derived.walled.laid import LaidField, with_strips
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Areas, Mark, Pen, Point, areas

@@ -13,7 +13,7 @@ from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.panelling import WallPanels
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
-from narrow_cornice.derived.walled.laid_fields import LaidField
+from narrow_cornice.derived.walled.laid import LaidField
 from narrow_cornice.drawing.built_on_wall import built_marks
 from narrow_cornice.drawing.coloured import UNPAINTED_WOOD, Colours
 from narrow_cornice.drawing.fields import field_marks, fields_on

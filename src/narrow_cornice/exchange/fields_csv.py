@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.derived.walled.laid_fields import fields_of, with_strips
+from narrow_cornice.derived.walled.laid import with_strips
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, parts_of, where_of
 from narrow_cornice.exchange.csv_lists import written
 from narrow_cornice.job.model import Job, Room

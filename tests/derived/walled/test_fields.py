@@ -14,7 +14,8 @@ from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.walled.amounts import taken_of
 from narrow_cornice.derived.walled.choices import choices_of, narrow_rows, slivers
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.walled.repeats import whole_repeats
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.features.rows import narrowest

@@ -10,7 +10,8 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import taken_of
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.walled.paper_corners import hidden_by, round_from, unmatched
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paper

@@ -10,7 +10,8 @@ from msgspec.structs import replace
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.walled.amounts import taken_of
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.exchange.fields_csv import fields_table
 from narrow_cornice.features.laying import PATTERNS, Laying
 from narrow_cornice.features.region import box_ring, region_of

@@ -12,7 +12,8 @@ from msgspec.structs import replace
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.drawing.field_setout import field_setout
 from narrow_cornice.exchange.fields_csv import fields_table
 from narrow_cornice.job import edits

@@ -10,7 +10,8 @@ from types import MappingProxyType
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.what_lies import Lying
 from narrow_cornice.derived.measured.rooms import WallFace
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
+from narrow_cornice.derived.walled.laid import LaidField, with_strips
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.features.region import Region
 from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat

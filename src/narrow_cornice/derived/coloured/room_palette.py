@@ -14,7 +14,8 @@ from narrow_cornice.colour.undertone import chroma_of, is_neutral
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.coated.field_surfaces import BOARDING, SLATTED
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.derived.walled.laid_fields import fields_of, with_strips
+from narrow_cornice.derived.walled.laid import with_strips
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.zoned.dressed import dressed_of
 from narrow_cornice.derived.zoned.standing import standing_pieces
 from narrow_cornice.explained.figures import Figure, explained, table, total

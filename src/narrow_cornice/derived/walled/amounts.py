@@ -9,7 +9,8 @@ from collections import Counter
 import msgspec
 
 from narrow_cornice.casework.boards import materials
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
+from narrow_cornice.derived.walled.laid import LaidField, with_strips
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.boards import Rip, ripped_together

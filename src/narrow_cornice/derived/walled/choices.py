@@ -7,7 +7,8 @@ import itertools
 from collections.abc import Iterator
 from typing import Any, NamedTuple
 
-from narrow_cornice.derived.walled.laid_fields import LaidField, Row, before_seams
+from narrow_cornice.derived.walled.laid import LaidField, Row
+from narrow_cornice.derived.walled.laid_fields import before_seams
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.features.pieces import Piece, thickness
 from narrow_cornice.features.rows import (

@@ -4,37 +4,36 @@ a figure."""
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterable, Iterator, Sequence
-from typing import TYPE_CHECKING, NamedTuple
+from collections.abc import Callable, Iterator, Sequence
+from typing import TYPE_CHECKING
 
-import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.cutting.allowances import bar_saw
 from narrow_cornice.derived.walled.grounds import Ground, ground_of
+from narrow_cornice.derived.walled.laid import LaidField, Row
+from narrow_cornice.derived.walled.lengthwise import NEAR, lengthwise, places_along, strips_along
 from narrow_cornice.derived.walled.paper_corners import Carried, beside, carried_from
 from narrow_cornice.derived.walled.turned import (
     NO_EDGES,
     Edges,
-    Outer,
-    Turned,
     edges_of,
     outer_edges,
     stops_in,
     turned_into,
 )
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.explained.figures import Figure, choice, reading, table
+from narrow_cornice.explained.figures import choice, reading, table
 from narrow_cornice.explained.house_rules import HouseRules
-from narrow_cornice.features.boards import Stretch, board_and_batten, centred_courses, staggered
-from narrow_cornice.features.falls import Fall, fall_to
-from narrow_cornice.features.laying import IN_ROWS, Cells, Laying, checked
+from narrow_cornice.features.boards import board_and_batten, centred_courses
+from narrow_cornice.features.falls import fall_to
+from narrow_cornice.features.laying import IN_ROWS, Laying, checked
 from narrow_cornice.features.middle import anchor_from_middle, from_middle
 from narrow_cornice.features.pieces import Piece, cut_to, laid, thinnest
-from narrow_cornice.features.region import FieldError, Region, box_ring, region_from
-from narrow_cornice.features.rows import Anchor, Stop, stops_of
+from narrow_cornice.features.region import FieldError, Region, region_from
+from narrow_cornice.features.rows import Anchor, stops_of
 from narrow_cornice.features.slats import clear_of_joints, cut_by, gap_between, gaps_of, slats_between, with_count
-from narrow_cornice.features.strips import Band, band_near, laid_round, region_of_strip, region_without
+from narrow_cornice.features.strips import band_near, laid_round, region_of_strip, region_without
 from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
@@ -44,89 +43,10 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.units.told import Told, told_of
 
 if TYPE_CHECKING:
-    import numpy as np
+    pass
 
 BLOCKS = ("chevron", "herringbone")
 MOST_TURNS = 6
-NEAR = 1e-6
-
-
-class Row(NamedTuple):
-    """Rows of a field along one direction (0 across, 1 up): the edges they end at, how wide a piece and a joint are,
-    and what holds them."""
-
-    axis: int
-    stops: tuple[Stop, ...]
-    width: float
-    joint: float
-    anchor: Anchor
-
-    @property
-    def start(self) -> float:
-        """Return where the first piece begins."""
-        return self.anchor.start(self.joint)
-
-
-class LaidField(msgspec.Struct, frozen=True):
-    """A field with its ground, or its ``fault`` in words. ``laying`` is that of tiles and blocks,
-    ``rows`` its rows where it has some that can be moved; ``pieces`` what covers it, ``border`` those of its border,
-    ``battens`` what lies over joints; ``thin`` the thinnest cut piece with how thin it is; ``gap`` that of slats, with
-    how many there are, and how many gaps of fronts cut into one (``cut_by``); of tiles what goes into reveals
-    (``turned``), where they have an outer edge, and the ``strip`` between their rows, a field of its own that lies in
-    the ``band`` left free for it; of paper what it goes on from (``carried``), and the number among the strips hung of
-    its first (``first``)."""
-
-    field: Field
-    ground: Ground = Ground()
-    fault: str = ""
-    laying: Laying | None = None
-    rows: tuple[Row, ...] = ()
-    pieces: tuple[Piece, ...] = ()
-    border: tuple[Piece, ...] = ()
-    battens: tuple[Piece, ...] = ()
-    thin: tuple[float, Piece] | None = None
-    gap: Figure | None = None
-    count: int = 0
-    cut_by: int = 0
-    on_batten: int = 0
-    fall: Fall | None = None
-    area: Figure | None = None
-    turned: tuple[Turned, ...] = ()
-    outer: tuple[Outer, ...] = ()
-    band: Band | None = None
-    strip: LaidField | None = None
-    carried: Carried | None = None
-    first: int = 0
-
-    @property
-    def is_strip(self) -> bool:
-        """Return whether it is the strip between the rows of a field."""
-        return self.band is not None and self.strip is None
-
-    @property
-    def with_reveals(self) -> tuple[Piece, ...]:
-        """Return its pieces and those in reveals."""
-        return (*self.pieces, *(piece for one in self.turned for piece in one.pieces)) if self.turned else self.pieces
-
-    @property
-    def covering(self) -> Covering:
-        """Return what it is of."""
-        return self.field.covering
-
-    @property
-    def region(self) -> Region:
-        """Return what it covers. Raises KeyError where it covers nothing."""
-        if self.ground.region is None:
-            raise KeyError(self.field.id)
-        return self.ground.region
-
-
-def with_strips(fields: Iterable[LaidField]) -> Iterator[LaidField]:
-    """Yield fields, each followed by its strip where it has one."""
-    for one in fields:
-        yield one
-        if one.strip is not None:
-            yield one.strip
 
 
 @by_identity(times=1, each="room")
@@ -398,12 +318,12 @@ def _boards(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         found, on_batten = board_and_batten(high - low, board.shows, board.batten, keep_off)
         shows, anchor = found.shows, Anchor(low)
         places = [low + middle - board.batten / 2 for middle in found.middles]
-        battens = _lengthwise(made.region, axis, places, board.batten, bar_saw(rules).longest(board.lengths), rules)
+        battens = lengthwise(made.region, axis, places, board.batten, bar_saw(rules).longest(board.lengths), rules)
     else:
         anchor = _held(field, axis, low, high, shows)
     edges = made.region.upright if axis == 0 else made.region.level
-    begins = _places(anchor.at, shows + joint, low, high)
-    pieces = _lengthwise(made.region, axis, begins, shows, bar_saw(rules).longest(board.lengths), rules)
+    begins = places_along(anchor.at, shows + joint, low, high)
+    pieces = lengthwise(made.region, axis, begins, shows, bar_saw(rules).longest(board.lengths), rules)
     row = Row(axis, stops_of(edges), shows, joint, anchor)
     return replace(
         made,
@@ -429,74 +349,6 @@ def _held(field: Field, axis: int, low: float, high: float, shows: float) -> Anc
     return Anchor(low + first - shows if first > NEAR else low)
 
 
-def _places(start: float, step: float, low: float, high: float) -> list[float]:
-    """Return where pieces begin that touch a stretch."""
-    first = math.floor((low - start) / step + 1e-9)
-    last = math.ceil((high - start) / step - 1e-9)
-    return [start + number * step for number in range(first, last)]
-
-
-# Many parameters: the pieces, the way they run, and what they are cut from.
-def _lengthwise(
-    region: Region, axis: int, begins: Sequence[float], wide: float, longest: float, rules: HouseRules
-) -> tuple[Piece, ...]:
-    """Return long pieces that begin at places along an axis and run across it, cut to a region; those longer than the
-    longest that is sold are joined, their joints apart from those beside them (house rule)."""
-    left, bottom, right, top = region.bounds
-    ends = (bottom, top) if axis == 0 else (left, right)
-    whole = cut_to(_strips(axis, [(place, wide, *ends) for place in begins]), region)
-    runs = [_extent(piece, 1 - axis) for piece in whole]
-    if all(high - low <= longest + NEAR for low, high in runs):
-        return whole
-    stretches = [Stretch(piece.number, low, high - low) for piece, (low, high) in zip(whole, runs, strict=True)]
-    found = staggered(stretches, longest, rules.value("kerf"), rules.value("board_joints_apart"))
-    made: list[Piece] = []
-    for piece, run, joints in zip(whole, runs, found.joints, strict=True):
-        if not joints:
-            made.append(piece._replace(cell=len(made)))
-            continue
-        across = _extent(piece, axis)
-        cells = [
-            (across[0], across[1] - across[0], low, high)
-            for low, high in zip((run[0], *joints), (*joints, run[1]), strict=True)
-        ]
-        part = region_from(_shape(piece))
-        for one in cut_to(_strips(axis, cells), part):
-            made.append(one._replace(cell=len(made), number=piece.number, whole=False))
-    return tuple(made)
-
-
-def _shape(piece: Piece) -> object:
-    import shapely
-
-    return shapely.Polygon(piece.outline, piece.holes)
-
-
-def _extent(piece: Piece, axis: int) -> tuple[float, float]:
-    places = [point[axis] for point in piece.outline]
-    return min(places), max(places)
-
-
-def _strips(axis: int, strips: Sequence[tuple[float, float, float, float]]) -> Cells:
-    """Return cells of long pieces: where each begins along an axis, how wide it is, and from where to where it runs.
-
-    A piece lies along its own length: one that stands is turned by a quarter.
-    """
-    import numpy as np
-
-    outlines, anchors = [], []
-    for place, wide, low, high in strips:
-        if axis == 0:
-            outlines.append(box_ring((place, low, place + wide, high)))
-            anchors.append((place + wide, low))
-        else:
-            outlines.append(box_ring((low, place, high, place + wide)))
-            anchors.append((low, place))
-    numbers: np.ndarray = np.column_stack([np.zeros(len(strips), dtype=int), np.arange(len(strips))])
-    turns = np.full(len(strips), 90.0 if axis == 0 else 0.0)
-    return Cells(np.array(outlines, dtype=float), np.array(anchors, dtype=float), turns, numbers)
-
-
 # ---- slats
 
 
@@ -519,7 +371,7 @@ def _slats(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         found = slats_between(high - low, slat.width, wished, field.ends)
     step = slat.width + found.gap
     begins = [low + found.first + number * step for number in range(found.count)]
-    pieces = _lengthwise(made.region, axis, begins, slat.width, bar_saw(rules).longest(slat.lengths), rules)
+    pieces = lengthwise(made.region, axis, begins, slat.width, bar_saw(rules).longest(slat.lengths), rules)
     path = FieldPath(room_id, field.id)
     gap = gap_between(
         reading("length", high - low, "mm", path, "from end to end, as measured"),
@@ -557,7 +409,7 @@ def _drops(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     if anchor is None:
         row = Laying("straight", paper.width, top - bottom, 0.0)
         anchor = anchor_from_middle(row, made.region, 0)
-    begins = _places(anchor.at, paper.width, left, right)
+    begins = places_along(anchor.at, paper.width, left, right)
     if paper.panels:  # a mural hangs in the order of its panels, its middle on the middle of the wall
         wide = paper.panels * paper.width
         if wide < right - left - NEAR or paper.length < top - bottom - NEAR:
@@ -568,7 +420,7 @@ def _drops(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
         if field.across == "middle":
             anchor = Anchor((left + right - wide) / 2)
         begins = [anchor.at + number * paper.width for number in range(paper.panels)]
-    pieces = cut_to(_strips(0, [(place, paper.width, bottom, top) for place in begins]), made.region)
+    pieces = cut_to(strips_along(0, [(place, paper.width, bottom, top) for place in begins]), made.region)
     row_made = Row(0, stops_of(made.region.upright), paper.width, 0.0, anchor)
     return replace(made, pieces=pieces, rows=(row_made,), count=len({piece.number for piece in pieces}), first=first)
 

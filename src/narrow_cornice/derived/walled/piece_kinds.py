@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 
-from narrow_cornice.derived.walled.laid_fields import LaidField
+from narrow_cornice.derived.walled.laid import LaidField
 from narrow_cornice.features.pieces import Piece
 from narrow_cornice.job.edits import wall_name
 from narrow_cornice.job.model import Room

@@ -214,6 +214,7 @@ from narrow_cornice.job.edits.trim_edits import (
 from narrow_cornice.job.edits.walk_edits import (
     begin_walk as begin_walk,
     close_walk as close_walk,
+    fresh_name as fresh_name,
     take_wall_back as take_wall_back,
     walk_on as walk_on,
 )

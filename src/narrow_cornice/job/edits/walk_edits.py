@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 
 from msgspec.structs import replace
@@ -16,6 +17,12 @@ from narrow_cornice.survey.readings import Instrument, as_reading
 from narrow_cornice.survey.walk import Walked
 
 FEWEST_TO_CLOSE = 2
+
+
+def fresh_name(job: Job) -> str:
+    """Return a name for another room that none has yet."""
+    names = {room.name for room in job.rooms}
+    return next(f"Room {number}" for number in itertools.count(len(names) + 1) if f"Room {number}" not in names)
 
 
 def begin_walk(name: str) -> Edit:

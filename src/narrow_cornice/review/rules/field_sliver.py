@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from narrow_cornice.derived.walled.choices import choices_of, least_of, slivers
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.features.pieces import thickness
 from narrow_cornice.job.edits.walling_edits import change_field
 from narrow_cornice.job.history import Edit

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Callable, Iterator, Sequence
 from functools import partial
 from typing import Any, Literal
@@ -425,9 +424,7 @@ class MeasurePage(DrawingPage):
 
     def begin_room(self) -> None:
         """Begin a room and ask for its first wall, on the drawing."""
-        names = {room.name for room in self.session.job.rooms}
-        name = next(f"Room {number}" for number in itertools.count(len(names) + 1) if f"Room {number}" not in names)
-        if self.session.do(edits.begin_walk(name)):
+        if self.session.do(edits.begin_walk(edits.fresh_name(self.session.job))):
             path = NextWallPath(self.session.job.rooms[-1].id)
             self.session.look(room_id=path.room, leaf="walls", seen_as="", turn=0.0, selected=path)
             self.ask_size(path)

@@ -11,7 +11,8 @@ from typing import Any
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.derived.walled.choices import Choice, choices_of, slivers
-from narrow_cornice.derived.walled.laid_fields import BLOCKS, LaidField, fields_of
+from narrow_cornice.derived.walled.laid import LaidField
+from narrow_cornice.derived.walled.laid_fields import BLOCKS, fields_of
 from narrow_cornice.derived.walled.paper_corners import hidden_by, round_from, unmatched
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (

@@ -10,7 +10,8 @@ from msgspec.structs import replace
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.derived.walled.choices import slivers
-from narrow_cornice.derived.walled.laid_fields import LaidField, fields_of, with_strips
+from narrow_cornice.derived.walled.laid import LaidField, with_strips
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.walled.piece_kinds import kinds_of_pieces, parts_of, where_of
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
