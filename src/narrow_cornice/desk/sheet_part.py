@@ -92,6 +92,7 @@ class SheetPart(QFrame):
         rows = len(sheet.sheet.rows) if sheet is not None else 0
         mark = "▸" if self.is_folded() else "▾"
         self.fold_button.setText(f"{mark} {rows} {'line' if rows == 1 else 'lines'}")
+        self.fold_button.setMinimumWidth(self.fold_button.sizeHint().width())  # invitations give way to it
         doing = "Unfold" if self.is_folded() else "Fold"
         self.fold_button.setToolTip(f"{doing} the sheet (F5)")
         self.fold_button.setAccessibleName(f"{doing} the sheet, {rows} lines")

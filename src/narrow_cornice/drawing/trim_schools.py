@@ -14,11 +14,12 @@ from narrow_cornice.memo import by_identity
 
 ABOUT_WINDOW = 420.0  # mm of wall shown on each side of the window
 BETWEEN = 300.0
+LINE = 350.0  # mm between lines of words, so that there is room for them in a small window
 
 
 @by_identity(times=1, each="room")
 def trim_schools(job: Job, room: Room, wall_id: str) -> Drawing:
-    """Return the window of a wall as four schools would have it, two above two."""
+    """Return the window of a wall as four schools would have it, side by side."""
     title = f"{room.name[:60]}, trim and frames"
     every = schools_of(job, room)
     windows = [one for one in room.measured.openings if one.kind == "window"]
@@ -100,11 +101,11 @@ def _said(room_id: str, one: Schooled, x: float, y: float) -> list[Mark]:
     lines = [
         (one.school[:1].upper() + one.school[1:], 12, "ink", "name"),
         (colour, 9, "ink", "text"),
-        (f"on the wall: ΔL* {one.to_wall:.0f}, {one.wall_does}", 8.5, "soft", "text"),
-        (f"at the frame: ΔL* {one.to_frame:.0f}, {one.frame_does}", 8.5, "rust" if rust else "soft", "text"),
+        (f"wall: {one.wall_does}", 8.5, "soft", "text"),
+        (f"frame: {one.frame_does}", 8.5, "rust" if rust else "soft", "text"),
     ]
     made: list[Mark] = []
     for number, (words, size, ink, face) in enumerate(lines):
-        at = (x, y + number * 260.0)
+        at = (x, y + number * LINE)
         made.append(Label(at, words, size, ink, face=face, about=path))  # type: ignore[arg-type]
     return made
