@@ -12,7 +12,7 @@ from narrow_cornice.derived.coloured.house_colours import links_of, mends, rooms
 from narrow_cornice.derived.coloured.room_palette import metals_and_woods, palette_of_room
 from narrow_cornice.derived.coloured.schools import accents_of, mean_light, schools_of, wall_colour, with_school
 from narrow_cornice.job import edits
-from narrow_cornice.job.finishes import Colour
+from narrow_cornice.job.finishes import Colour, Finish
 from narrow_cornice.job.history import History
 from narrow_cornice.job.samples import demo_job
 
@@ -111,6 +111,9 @@ def test_the_four_schools_do_what_they_say() -> None:
     assert painted.finishes.surfaces["casing"].colour == dark.colour.id
     unpainted = replace(room, finishes=replace(room.finishes, surfaces={}))
     assert not schools_of(job, unpainted)
+    pale = replace(room, finishes=replace(room.finishes, surfaces={"upper wall": Finish("wall-matt", "chalk")}))
+    _, _, contrast, _ = schools_of(job, pale)
+    assert contrast.wall_does == "outlines"  # not the palest: the wall is that already
 
 
 def test_shares_of_walls_make_a_whole_and_a_darker_wall_leaves_less_light() -> None:

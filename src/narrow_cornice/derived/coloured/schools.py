@@ -24,7 +24,7 @@ SCHOOLS: tuple[School, ...] = get_args(School)
 WHY: dict[School, str] = {
     "as the wall": "The window stays large: the usual choice at dark frames.",
     "dark too": "Casing and frame are one dark shape in the wall.",
-    "contrast": "A pale casing outlines the window, and makes it look smaller.",
+    "contrast": "A casing unlike the wall outlines the window, and makes it look smaller.",
     "no trim": "A plastered return: the wall goes round the corner.",
 }
 PLANE = 800.0  # mm over the floor at which the light of a room is told
@@ -85,8 +85,10 @@ def schools_of(job: Job, room: Room) -> tuple[Schooled, ...]:
         return ()
     painted = [colour for colour in job.colours if colour.of == "paint"]
     dark = min(painted, key=lambda one: lightness_apart(one.hex, frame))
-    pale = max(painted, key=lambda one: lightness(one.hex))
-    chosen: dict[School, Colour | None] = {"as the wall": wall, "dark too": dark, "contrast": pale, "no trim": None}
+    unlike = max(painted, key=lambda one: lightness(one.hex))
+    if contrast_does(lightness_apart(unlike.hex, wall.hex)) == "disappears":  # on a wall as pale as that
+        unlike = max(painted, key=lambda one: lightness_apart(one.hex, wall.hex))
+    chosen: dict[School, Colour | None] = {"as the wall": wall, "dark too": dark, "contrast": unlike, "no trim": None}
     made = []
     for school in SCHOOLS:
         colour = chosen[school]
