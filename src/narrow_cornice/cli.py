@@ -334,11 +334,9 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
         return
     order = to_buy(job)
     for line in order.lines:
-        amount = line.needed.shown(job.settings)
-        shop, price = order.shop_of(line), show_money(line.price)
-        print(
-            f"{shop}: {line.name}: {amount}, buy {line.bought_in(job.settings)}, {price} ({line.why_in(job.settings)})"
-        )
+        how = job.settings
+        amount, shop, price = line.needed.shown(how), order.shop_of(line), show_money(line.price)
+        print(f"{shop}: {line.name_in(how)}: {amount}, buy {line.bought_in(how)}, {price} ({line.why_in(how)})")
         for words in filter(None, (*told_of(job, line), still_in_words(job, line))):
             print(f"  {words[:1].upper()}{words[1:]}")
     print(f"All together {show_money(order.price)} {job.settings.money}".rstrip())

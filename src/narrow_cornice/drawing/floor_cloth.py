@@ -222,7 +222,8 @@ def _cut_out(room: Room, one: Standing, known: dict[str, str], turned: Turned, c
     on_dark = not small and lightness(tone) < DARK
     colour = "#fdfbf5" if on_dark else "rust" if wrong else "ink"
     elsewhere = () if on_dark else tuple(others)  # pale letters stand on their piece or nowhere
-    yield Label(first, one.name[:26], 8.5, colour, about=path, elsewhere=elsewhere)
+    # On paper of their own: a piece is as pale in the evening as by day, and letters are not.
+    yield Label(first, one.name[:26], 8.5, colour, about=path, elsewhere=elsewhere, patch=not on_dark)
     yield Handle(middle, path, ring)
 
 

@@ -15,6 +15,7 @@ from narrow_cornice.derived.zoned.standing import standing_pieces
 from narrow_cornice.derived.zoned.zone_light import Wanted, zone_light
 from narrow_cornice.drawing.marks import Area, Drawing, Handle, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.plan import opening_marks, outside_of
+from narrow_cornice.drawing.room_colours import ink_on
 from narrow_cornice.drawing.unfolded import Turned, turning
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room, Settings
@@ -113,8 +114,7 @@ def _cells(found: LightMap, corners: tuple[Point, ...], room_id: str, turned: Tu
     for place, lux in zip(found.places, found.lux, strict=True):
         if all(math.dist(place, other) >= NUMBERED for other in taken):
             taken.append(place)
-            colour = "#f6f1e7" if lux < 30.0 else "ink"
-            yield Label(turned(place), f"{lux:.0f}", 7.5, colour, about=FloorPath(room_id))
+            yield Label(turned(place), f"{lux:.0f}", 7.5, ink_on(band_of(lux)), about=FloorPath(room_id))
 
 
 def _step(found: LightMap) -> tuple[float, float]:
@@ -152,5 +152,7 @@ def _of_lamps(room: Room, changed_rules: dict[str, float], turned: Turned) -> It
         ring = tuple((x + 75 * math.cos(a * math.pi / 10), y + 75 * math.sin(a * math.pi / 10)) for a in range(20))
         yield Area(ring, "#fff7d6", path, Pen("ochre", 1.2))
         others = ((x, y - 230.0), (x + 460.0, y), (x - 460.0, y))
-        yield Label((x, y + 230.0), f"{one.lamp.name[:20]} {one.lumens:g} lm", 7.5, "ink", about=path, elsewhere=others)
+        words = f"{one.lamp.name[:20]} {one.lumens:g} lm"
+        # the map is as light in the evening as by day
+        yield Label((x, y + 230.0), words, 7.5, "ink", about=path, elsewhere=others, patch=True)
         yield Handle((x, y), path, ring)

@@ -47,7 +47,8 @@ def hung_wall(
         if all(run.id != one.id for run in room.casework.built_ins):
             ring = FACE.quad(Rect(one.left, 0.0, one.right, one.top))
             marks.append(Area(ring, "#e9e1d3c0", None, Pen("soft", 0.8)))
-            marks.append(Label((sum(x for x, _ in ring) / 4, -one.top / 2), one.name[:30], 8, "soft", face="slanted"))
+            middle = (sum(x for x, _ in ring) / 4, -one.top / 2)
+            marks.append(Label(middle, one.name[:30], 8, "soft", face="slanted", patch=True))
     said = []
     for group in galleries_of(room, changed_rules):
         if group.gallery.wall == wall_id:

@@ -218,7 +218,9 @@ def section_marks(profile: Profile, about: About) -> list[Mark]:
         top = -profile.height
         marks.append(
             Area(
-                ((-wall, top - wall), (reach + wall * 2, top - wall), (reach + wall * 2, top), (-wall, top)), "#ddd3c2"
+                # as far as the profile: beside it stand the names of its members
+                ((-wall, top - wall), (reach + wall / 2, top - wall), (reach + wall / 2, top), (-wall, top)),
+                "#ddd3c2",
             )
         )
     marks.append(Area(closed, "wood", about, Pen("ink", 1.2)))

@@ -76,7 +76,15 @@ def shares_of(job: Job, room_id: str) -> Iterator[list[str | float]]:
         for one, name, amount in line.shares:
             if one == room_id:
                 share, price = amount_of(line, amount.rounded(job.settings)), round(line.share_of_price(room_id), 2)
-                yield [name, everything.shop_of(line), line.kind, line.name, share, unit_of(line), price]
+                yield [
+                    name,
+                    everything.shop_of(line),
+                    line.kind,
+                    line.name_in(job.settings),
+                    share,
+                    unit_of(line),
+                    price,
+                ]
 
 
 def to_buy_by_shop(job: Job) -> str:
@@ -93,7 +101,7 @@ def to_buy_by_shop(job: Job) -> str:
                     [
                         shop,
                         line.kind,
-                        line.name,
+                        line.name_in(job.settings),
                         needed,
                         unit_of(line),
                         count,

@@ -135,7 +135,7 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -
     bars = goods.bars
     y = _room_for(sheet, job, y, 10 + 2 * (BAR + 3))
     money = f" {job.settings.money}" if job.settings.money else ""
-    sheet.text(LEFT, y, line.name, 11, face="name", room=120)
+    sheet.text(LEFT, y, line.name_in(job.settings), 11, face="name", room=120)
     sheet.text(RIGHT, y, f"{line.bought_in(job.settings)}, {show_money(line.price)}{money}", 9, anchor="right")
     y += 4.0
     if bars.bound is not None:
@@ -143,7 +143,7 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -
         y += 3.5
     scale = min(METRE, (RIGHT - LEFT) / max(bar.stock for bar in bars.bars) * 1000)
     for bar in bars.bars:
-        y = _room_for(sheet, job, y, BAR + 3, line.name)
+        y = _room_for(sheet, job, y, BAR + 3, line.name_in(job.settings))
         sheet.area(_rectangle(LEFT, y, bar.stock / 1000 * scale), "#fbf8f1", Pen("soft", 0.3, dashed=bar.owned))
         if bar.owned:
             sheet.text(LEFT + bar.stock / 1000 * scale + 1.5, y + 3.8, "left-over", 6.5, colour="soft")

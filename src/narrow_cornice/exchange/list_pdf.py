@@ -120,7 +120,7 @@ def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -
         sheet.line(((14.5, y - 1.4), (15.6, y - 0.2), (18.4, y - 4.6)), Pen("ink", 1.1))
     x = 21.0
     room = 108.0
-    sheet.text(x, y, line.name, 10, face="bold", room=room)
+    sheet.text(x, y, line.name_in(how), 10, face="bold", room=room)
     if room_id:
         share = next(amount for one, _, amount in line.shares if one == room_id)
         words = f"{share.shown(how)} of {line.bought_in(how)}"

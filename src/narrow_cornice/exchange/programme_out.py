@@ -122,7 +122,9 @@ def programme_pdf(job: Job, paper: Paper | None = None) -> bytes:
     begins = house_rules_of(job.house_rules).value("day_begins")
     bring: dict[int, list[str]] = {}
     for wanted in wanted_by(job):
-        bring.setdefault(wanted.day, []).append(f"{wanted.line.name}: {wanted.line.bought_in(job.settings)}")
+        bring.setdefault(wanted.day, []).append(
+            f"{wanted.line.name_in(job.settings)}: {wanted.line.bought_in(job.settings)}"
+        )
     for day in one_by_one(range(programme.plan.days), "day"):
         found = list(works_on(programme, day, begins))
         if found or day in bring:

@@ -168,7 +168,19 @@ def _by_shop(sheet: Sheet, job: Job) -> None:
             needed: float | None = amount_of(line, line.needed.rounded(job.settings))
             for size, count, price in line.buy or NO_SIZE:
                 each = price / count if count else 0.0
-                sheet.row(row, (shop, line.kind, line.name, needed, unit_of(line), count, amount_of(line, size), each))
+                sheet.row(
+                    row,
+                    (
+                        shop,
+                        line.kind,
+                        line.name_in(job.settings),
+                        needed,
+                        unit_of(line),
+                        count,
+                        amount_of(line, size),
+                        each,
+                    ),
+                )
                 sheet.formula(row, "I", f"=ROUND(F{row}*H{row},2)", _cents(count * each))
                 sheet.put(row, 10, TICKED[tick_state(job, line)] or None)
                 sheet.put(row, 11, line.why_in(job.settings))

@@ -16,6 +16,10 @@ class Long(float):
     """A length in mm that is told as lengths are sold: in metres, or in feet and inches."""
 
 
+class Bare(float):
+    """A size in mm that is told without its unit where it is in mm, as things are named by their sizes."""
+
+
 class Flat(float):
     """An area in m² that is told as areas are shown."""
 
@@ -26,7 +30,8 @@ def amount_told(size: float, measure: str) -> Told:
 
 
 class Told(str):
-    """A text of words (str) and sizes in mm (float, or int; ``Long``, ``Flat``); ``parts`` are those it was made of."""
+    """A text of words (str) and sizes in mm (float, or int; ``Long``, ``Bare``, ``Flat``). ``parts`` are those it was
+    made of."""
 
     __slots__ = ("parts",)
     parts: tuple[str | float, ...]
@@ -58,6 +63,8 @@ def _size(mm: float, how: ShownIn) -> str:
         return f"{mm:g} mm"  # what somebody asked for may be no number
     if isinstance(mm, Flat):
         return show_area(mm, how.unit)
+    if isinstance(mm, Bare) and how.unit == "mm":
+        return f"{mm:g}"
     return f"{mm / 1000:g} m" if isinstance(mm, Long) and how.unit == "mm" else show_size(mm, how)
 
 

@@ -22,6 +22,8 @@ def test_bought_and_why_read_in_the_units_of_the_job(job: Job) -> None:
     assert any(line.kind == "trim" for line in lines)
     metric = [words for line in lines for words in (line.bought_in(job.settings), line.why_in(job.settings))]
     assert [words for words in metric if METRIC.search(words)] == []
+    made = [line.name_in(job.settings) for line in lines if line.kind in ("shade", "rug", "rod")]
+    assert all("'" in name or '"' in name for name in made), "made or cut to size by somebody who reads inches"
 
 
 def test_a_tick_and_the_json_stay_in_millimetres_whatever_is_shown() -> None:

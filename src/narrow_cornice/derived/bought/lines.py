@@ -125,6 +125,10 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
         """Return what is needed and what is left over as the job shows it: litres, metres or feet, pieces."""
         return self.needed.shown(how), show_quantity(self.left_over(how), self.needed.unit, how)
 
+    def name_in(self, how: ShownIn) -> str:
+        """Return what it is called, its sizes as the job shows them."""
+        return said_in(self.name, how)
+
     def bought_in(self, how: ShownIn) -> str:
         """Return what is bought in words, its sizes as the job shows them."""
         return said_in(self.bought_as, how)

@@ -18,6 +18,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
+from narrow_cornice.units.told import Bare, Told
 
 WORDS = {"lipping": "lippings", "frame": "pieces of face frames", "ledger": "ledgers under worktops"}
 
@@ -102,7 +103,7 @@ def _line(section: Section, rules: HouseRules, *wanted: str | Figure) -> LineToB
     metre = thick * tall / 1e6 * timber.price
     saw = bar_saw(rules)
     bars = lengths_to_buy(lengths, timber.lengths, metre, saw.between, (), saw.lost(timber.lengths))
-    name = f"{material} {thick:g} × {tall:g}, {WORDS[sort]}"
+    name = Told(f"{material} ", Bare(thick), " × ", Bare(tall), f", {WORDS[sort]}")
     prices = [
         price_of_strips(
             table("lengths", float(count), "", f"whole lengths for {len(lengths)} pieces"),

@@ -15,7 +15,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.zoned import Fabric
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import METRIC, cents, show_quantity
-from narrow_cornice.units.told import Long, Told
+from narrow_cornice.units.told import Bare, Long, Told
 from narrow_cornice.zones.library import lamp_kinds, rods
 
 CUT = 100.0  # mm to which a shop cuts cloth
@@ -120,7 +120,7 @@ def _rods(job: Job, rooms: Sequence[Room], missing: list[str]) -> Iterator[LineT
     for size, (price, each) in sorted(wanted.items()):
         key = f"rod:{size:g}"
         one_price = price_quoted(job.quotes, key, price)
-        words = ("rod", f"Curtain rod {size:g}, with its brackets and ends", rods().shop)
+        words = ("rod", Told("Curtain rod ", Bare(size), ", with its brackets and ends"), rods().shop)
         yield _number_line(key, words, one_price, "cut to length", *in_turn(in_rooms(each, "pieces")))
 
 
@@ -139,7 +139,8 @@ def _shades(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
     for key, each in wanted.items():
         kind, wide, tall, side = key
         code = f"shade:{kind}:{wide:g}:{tall:g}:{side}"
-        name = f"{kind.capitalize()}{'' if 'shade' in kind else ' shade'} {wide:g} × {tall:g}"
+        of = f"{kind.capitalize()}{'' if 'shade' in kind else ' shade'} "
+        name = Told(of, Bare(wide), " × ", Bare(tall))
         price = price_quoted(job.quotes, code, prices[key])
         yield _number_line(code, ("shade", name, rods().shop), price, side, *in_turn(in_rooms(each, "pieces")))
 
@@ -170,13 +171,13 @@ def _pieces(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
         for piece in room.zones.pieces:
             if piece.price is None or is_gone(room, piece):
                 continue
-            size = f"{piece.width.mm:g} × {piece.depth.mm:g}"
+            size: tuple[str | float, ...] = (Bare(piece.width.mm), " × ", Bare(piece.depth.mm))
             code = f"furniture:{room.id}:{piece.id}"
             rug = piece.kind == "rug"
-            name = f"{piece.name[:60]} {size}" if rug else piece.name
+            name = Told(f"{piece.name[:60]} ", *size) if rug else piece.name
             figure = table(piece.name[:60], 1.0, "pieces", room.name[:60])
             words = ("rug" if rug else "furniture", name, piece.shop)
-            why = "with a grip underneath" if rug else size
+            why = "with a grip underneath" if rug else Told(*size)
             price = price_quoted(job.quotes, code, piece.price)
             yield _number_line(code, words, price, why, room.id, room.name, figure)
 

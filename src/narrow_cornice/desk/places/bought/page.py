@@ -167,6 +167,7 @@ class BoughtPage(LeafPage):
                 self._lines[id(row)] = line
                 row.show_line(
                     line,
+                    line.name_in(job.settings),
                     *self._words(line, room_id),
                     tick_state(job, line),
                     " ".join(told_of(job, line)) or still_in_words(job, line),

@@ -48,7 +48,7 @@ def line_rows(bench: Bench, job: Job, path: LinePath) -> Iterator[Row]:
         yield Title("To buy", job.name[:200])
         yield NoteRow("This line is no longer wanted.")
         return
-    yield Title(line.name[:300], f"{everything.shop_of(line)} · {line.why_in(job.settings)}"[:300])
+    yield Title(line.name_in(job.settings)[:300], f"{everything.shop_of(line)} · {line.why_in(job.settings)}"[:300])
     state = tick_state(job, line)
     yield ToggleRow(
         "Bought",

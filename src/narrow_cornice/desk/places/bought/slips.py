@@ -33,6 +33,7 @@ class LineRow(QAbstractButton):
         self._words = ""
         self._note = ""
         self._why = ""
+        self._called = ""
         self._price = ""
         self._chosen = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -40,16 +41,22 @@ class LineRow(QAbstractButton):
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     # Many parameters: all that is written on a line.
-    def show_line(self, line: LineToBuy, words: str, price: str, state: str, note: str, why: str, chosen: bool) -> None:
-        """Show a line; ``note`` is what is to be known of it before it is bought, in place of ``why`` it is wanted."""
-        shown = (words, price, state, note, why, chosen)
-        former = (self._words, self._price, self._state, self._note, self._why, self._chosen)
+    def show_line(
+        self, line: LineToBuy, name: str, words: str, price: str, state: str, note: str, why: str, chosen: bool
+    ) -> None:
+        """Show a line under its name; ``note`` is what is to be known of it before it is bought, in place of ``why`` it
+        is wanted."""
+        shown = (name, words, price, state, note, why, chosen)
+        former = (self._called, self._words, self._price, self._state, self._note, self._why, self._chosen)
         if line is self._line and shown == former:
             return
         if line is not self._line:
             self._picture, self._lettered = line_picture(line), None
-        self._line, (self._words, self._price, self._state, self._note, self._why, self._chosen) = line, shown
-        self.setAccessibleName(f"{line.name[:200]}: {words}, {price}, {STATES[state]}. {note}".strip())
+        self._line, (self._called, self._words, self._price, self._state, self._note, self._why, self._chosen) = (
+            line,
+            shown,
+        )
+        self.setAccessibleName(f"{name[:200]}: {words}, {price}, {STATES[state]}. {note}".strip())
         self.updateGeometry()
         self.update()
 
@@ -88,7 +95,7 @@ class LineRow(QAbstractButton):
         """Paint the line."""
         if self._line is None:
             return
-        theme, line = self._theme, self._line
+        theme = self._theme
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         if self._chosen or self.hasFocus():
@@ -111,7 +118,7 @@ class LineRow(QAbstractButton):
         y = 9.0
         note = self._note or self._why
         tone = "rust" if self._note else "soft"
-        for font, text, colour in ((name, line.name, "ink"), (plain, self._words, "ink"), (small, note, tone)):
+        for font, text, colour in ((name, self._called, "ink"), (plain, self._words, "ink"), (small, note, tone)):
             metrics = QFontMetricsF(font)
             painter.setFont(font)
             painter.setPen(theme.colour(colour))

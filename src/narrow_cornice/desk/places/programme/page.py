@@ -126,7 +126,7 @@ class ProgrammePage(DrawingPage):
                 row(
                     LinePath(one.line.key),
                     day_called(programme, one.day),
-                    one.line.name,
+                    one.line.name_in(job.settings),
                     one.line.bought_in(job.settings),
                     shops.get(one.line.shop, one.line.shop),
                     one.work.name if one.work is not None else "before the work begins",
