@@ -221,3 +221,17 @@ def test_places_of_the_whole_job_let_go_of_what_was_selected_in_a_room(window: M
     assert session.view.selected == WallPath("r1", "w2")
     window.go("programme")
     assert session.view.selected is None
+
+
+def test_the_room_itself_is_gone_back_to_from_its_card_by_mouse_and_by_key(window: MainWindow) -> None:
+    session, cards = window.session, window.rooms.list
+    box = cards.visualItemRect(cards.item(0)).center()
+    for going in (
+        lambda: QTest.mouseClick(cards.viewport(), Qt.MouseButton.LeftButton, pos=box),
+        lambda: QTest.keyClick(cards, ENTER),
+    ):
+        session.select(WallPath("r1", "w2"))
+        settle()
+        going()
+        settle()
+        assert (session.view.room_id, session.view.selected) == ("r1", None)

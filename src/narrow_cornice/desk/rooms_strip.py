@@ -107,6 +107,11 @@ class RoomsStrip(QWidget):
         self.list.setStyleSheet("QListWidget { background: transparent; border: none; outline: 0; }")
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.list.currentItemChanged.connect(self._picked)
+        for again in (
+            self.list.itemClicked,
+            self.list.itemActivated,
+        ):  # the room itself, of which something is selected
+            again.connect(self._picked)
         lay.addWidget(self.list)
         self._following = False
         self._tables: tuple[object, ...] = ()
