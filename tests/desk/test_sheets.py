@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QApplication, QComboBox
 from narrow_cornice.derived.bought.lines import InLengths
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.cut_list import cut_list
+from narrow_cornice.desk.bench_widgets import LinkButton
 from narrow_cornice.desk.places.measure.page import MeasurePage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job.paths import OpeningPath
@@ -153,3 +154,26 @@ def test_bars_carry_the_numbers_of_the_cut_list() -> None:
             assert length == piece.to_saw
             seen += 1
     assert seen > 100
+
+
+@pytest.mark.parametrize("leaf", ["openings", "ways in", "heights"])
+def test_the_arrow_keys_lead_below_the_last_row_to_what_can_be_added(window: MainWindow, leaf: str) -> None:
+    sheet = measuring(window, leaf).part.front()
+    assert sheet is not None
+    rows = len(sheet.sheet.rows)
+    sheet.setFocus()
+    sheet.setCurrentIndex(sheet.sheet.index(rows - 2, 0))
+    QTest.keyClick(sheet, Qt.Key.Key_Down)
+    assert sheet.currentIndex().row() == rows - 1
+    QTest.keyClick(sheet, Qt.Key.Key_Down)
+    focus = window.focusWidget()
+    assert isinstance(focus, LinkButton)
+    assert focus.isVisible()
+
+
+def test_an_empty_sheet_is_left_below_too(empty: MainWindow) -> None:
+    sheet = measuring(empty, "walls").part.front()
+    assert sheet is not None
+    sheet.setFocus()
+    QTest.keyClick(sheet, Qt.Key.Key_Down)
+    assert isinstance(empty.focusWidget(), LinkButton)

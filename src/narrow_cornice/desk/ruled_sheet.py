@@ -168,6 +168,7 @@ class RuledSheet(QTableView):
     picked = pyqtSignal(object)
     picked_many = pyqtSignal(list)
     menu_wanted = pyqtSignal(object, QPoint)
+    left_below = pyqtSignal()
 
     def __init__(self, headings: tuple[str, ...], theme: Theme, name: str, stretch: int = 0) -> None:
         super().__init__()
@@ -344,8 +345,12 @@ class RuledSheet(QTableView):
                     return
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Begin typing on Enter; copy and paste tables."""
+        """Begin typing on Enter; copy and paste tables; go on below the last row."""
         assert event is not None
+        here, rows = self.currentIndex(), len(self.sheet.rows)
+        if event.key() == Qt.Key.Key_Down and (not rows or (here.isValid() and here.row() == rows - 1)):
+            self.left_below.emit()
+            return
         if event.matches(QKeySequence.StandardKey.Copy):
             self.copy_rows()
             return

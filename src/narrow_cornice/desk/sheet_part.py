@@ -6,7 +6,7 @@ import itertools
 from collections.abc import Callable, Iterable
 from typing import NamedTuple
 
-from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
@@ -66,9 +66,15 @@ class SheetPart(QFrame):
         fresh = self._stack.indexOf(sheet) < 0
         if fresh:
             self._stack.addWidget(sheet)
+            sheet.left_below.connect(self._focus_line)
         if fresh or self._stack.currentWidget() is not sheet:
             self._stack.setCurrentWidget(sheet)
             self._order()
+
+    def _focus_line(self) -> None:
+        """Go to the last line: to what can be added there, where there is anything."""
+        seen = [button for button in self._buttons if button.isVisible()]
+        (seen[0] if seen else self.fold_button).setFocus(Qt.FocusReason.TabFocusReason)
 
     def front(self) -> RuledSheet | None:
         """Return the sheet in front."""
