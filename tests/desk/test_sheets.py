@@ -176,4 +176,8 @@ def test_an_empty_sheet_is_left_below_too(empty: MainWindow) -> None:
     assert sheet is not None
     sheet.setFocus()
     QTest.keyClick(sheet, Qt.Key.Key_Down)
-    assert isinstance(empty.focusWidget(), LinkButton)
+    link = empty.focusWidget()
+    assert isinstance(link, LinkButton)
+    QTest.keyClick(link, Qt.Key.Key_Return)  # as the space bar
+    settle()
+    assert len(empty.session.job.rooms) == 1

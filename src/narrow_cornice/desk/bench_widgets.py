@@ -21,7 +21,6 @@ from PyQt6.QtWidgets import (
     QHBoxLayout,
     QLabel,
     QLineEdit,
-    QPushButton,
     QSizePolicy,
     QStyle,
     QStyleOptionButton,
@@ -30,6 +29,7 @@ from PyQt6.QtWidgets import (
 )
 
 from narrow_cornice.desk.bench_rows import FigureRow, SwatchRow
+from narrow_cornice.desk.press_buttons import PressButton, pressed_by
 from narrow_cornice.desk.theme import Theme
 
 
@@ -143,7 +143,7 @@ class LabelledField(QWidget):
         self.label.setBuddy(right)
 
 
-class LinkButton(QPushButton):
+class LinkButton(PressButton):
     """Words to press; where there is no room for all of them the rest shows when the pointer rests on them."""
 
     def __init__(self, words: str, parent: QWidget | None = None) -> None:
@@ -180,6 +180,11 @@ class FigureButton(QAbstractButton):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.clicked.connect(lambda: self._row.pressed())
         self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Take Enter as a press."""
+        if not pressed_by(event, self):
+            super().keyPressEvent(event)
 
     def show_row(self, row: FigureRow) -> None:
         """Show another figure."""

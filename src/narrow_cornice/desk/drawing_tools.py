@@ -6,6 +6,8 @@ from collections.abc import Callable, Collection, Sequence
 
 from PyQt6.QtWidgets import QHBoxLayout, QToolButton, QWidget
 
+from narrow_cornice.desk.press_buttons import PressTool
+
 Tool = tuple[str, str, Callable[[], object]]  # its words, its tip, what it does
 
 
@@ -19,7 +21,7 @@ class DrawingTools(QWidget):
         lay.setSpacing(0)
         self.buttons: dict[str, QToolButton] = {}
         for words, tip, done in tools:
-            button = QToolButton(self)
+            button = PressTool(self)
             button.setText(words)
             button.setToolTip(tip)
             button.setProperty("plain", True)

@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QMenu, QSizePolicy, QTool
 
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.place import WITH_KEYS, Leaf
+from narrow_cornice.desk.press_buttons import PressTool
 from narrow_cornice.desk.theme import Theme
 
 
@@ -49,7 +50,7 @@ class LeavesRow(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
 
     def _button(self, words: str, manner: str, tip: str, pressed: Callable[[], object]) -> QToolButton:
-        button = QToolButton(self)
+        button = PressTool(self)
         button.setText(words)
         button.setProperty(manner, True)
         button.setCheckable(True)
@@ -58,7 +59,7 @@ class LeavesRow(QWidget):
         return button
 
     def _menu_button(self, words: str, manner: str) -> QToolButton:
-        button = QToolButton(self)
+        button = PressTool(self)
         button.setText(words)
         button.setProperty(manner, True)
         button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QFrame, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QFrame, QLabel, QSizePolicy, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -33,6 +33,7 @@ from narrow_cornice.desk.bench_widgets import (
     swatch_icon,
 )
 from narrow_cornice.desk.finding_card import FindingCard
+from narrow_cornice.desk.press_buttons import PressButton
 from narrow_cornice.desk.theme import Theme
 
 MOST_SEEN = 24  # lines of a drop-down
@@ -77,7 +78,7 @@ class _Buttons(QWidget):
         return button
 
 
-class _Wish(QPushButton):
+class _Wish(PressButton):
     """What would be wished for a size, to be pressed."""
 
     def __init__(self) -> None:

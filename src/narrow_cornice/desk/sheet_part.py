@@ -8,9 +8,10 @@ from typing import NamedTuple
 
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QResizeEvent
-from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import LinkButton, plain_label
+from narrow_cornice.desk.press_buttons import PressTool
 from narrow_cornice.desk.ruled_sheet import RuledSheet
 from narrow_cornice.desk.theme import Theme
 
@@ -43,7 +44,7 @@ class SheetPart(QFrame):
         row = QHBoxLayout(line)
         row.setContentsMargins(6, 0, 6, 0)
         row.setSpacing(14)
-        self.fold_button = QToolButton()
+        self.fold_button = PressTool()
         self.fold_button.setProperty("plain", True)
         self.fold_button.clicked.connect(lambda _=False: self.fold_wanted.emit())
         row.addWidget(self.fold_button)

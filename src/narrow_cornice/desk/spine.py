@@ -7,10 +7,11 @@ from collections.abc import Mapping
 
 from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent
-from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QMenu, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QMenu, QSizePolicy, QVBoxLayout, QWidget
 
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.place import Place, Places
+from narrow_cornice.desk.press_buttons import PressButton, pressed_by
 from narrow_cornice.desk.rooms_strip import ROW, RoomsStrip
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
@@ -100,6 +101,11 @@ class PlaceButton(QAbstractButton):
         self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         self.show_left(0, grave=False, stands=False)
 
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Take Enter as a press."""
+        if not pressed_by(event, self):
+            super().keyPressEvent(event)
+
     def show_left(self, left: int, *, grave: bool, stands: bool) -> None:
         """Show how much is left to settle, whether any of it is grave, and whether all that belongs here is there."""
         self.left, self.grave, self.stands = left, grave, stands
@@ -185,7 +191,7 @@ class Spine(QWidget):
         lay.addWidget(rule)
         self.rooms = RoomsStrip(session, theme)
         lay.addWidget(self.rooms, 100)
-        self.add = QPushButton("Add a room")
+        self.add = PressButton("Add a room")
         self.add.setProperty("link", True)
         self.add.setToolTip("Walk round a new room (Ctrl+R)")
         self.add.clicked.connect(lambda _=False: self.room_wanted.emit())

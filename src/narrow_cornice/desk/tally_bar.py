@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QStylePainter, QVB
 
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.place import Places
+from narrow_cornice.desk.press_buttons import PressButton
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.desk.view import TO_SETTLE
@@ -59,7 +60,7 @@ class TallyBar(QWidget):
         self._changes: dict[str, QLabel] = {}
         self.buttons: dict[str, QPushButton] = {}
         for name in (*(total.name for total in self._totals), TO_SETTLE):
-            button = QPushButton()
+            button = PressButton()
             button.setAccessibleName(name)
             inner = QVBoxLayout(button)
             inner.setContentsMargins(8, 1, 8, 1)
@@ -100,7 +101,7 @@ class TallyBar(QWidget):
     def _build_stop(self) -> QPushButton:
         """Return the button that gives up what is handed out or brought in, hidden until there is something."""
         theme, errands = self._theme, self._session.errands
-        self._stop = QPushButton("Stop")
+        self._stop = PressButton("Stop")
         self._stop.setFixedHeight(int(26 * theme.letters))
         self._stop.setStyleSheet(
             f"QPushButton {{ border: 1px solid {theme.roles['tally soft']}; border-radius: 3px; padding: 1px 12px;"

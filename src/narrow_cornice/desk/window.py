@@ -11,7 +11,6 @@ from PyQt6.QtWidgets import (
     QHBoxLayout,
     QInputDialog,
     QMenu,
-    QPushButton,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
@@ -28,6 +27,7 @@ from narrow_cornice.desk.menus import Action, fill_job_menu
 from narrow_cornice.desk.one_window import Listening
 from narrow_cornice.desk.place import WITH_KEYS, Desk, Key, Place, Places
 from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.press_buttons import PressButton
 from narrow_cornice.desk.session import Session
 from narrow_cornice.desk.spine import Spine
 from narrow_cornice.desk.tally_bar import TallyBar
@@ -145,7 +145,7 @@ class MainWindow(WindowLook):
         self._notice_text.setWordWrap(True)
         self._notice_text.setAccessibleName("Message")
         row.addWidget(self._notice_text, 1)
-        seen = QPushButton("Understood")
+        seen = PressButton("Understood")
         seen.clicked.connect(self._notice.hide)
         row.addWidget(seen)
         self._notice.hide()

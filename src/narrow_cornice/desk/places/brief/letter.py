@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
 
 from narrow_cornice.desk.bench_widgets import Field, plain_label, plain_tip, swatch_icon
 from narrow_cornice.desk.flow_layout import Flow, laid_out_once
+from narrow_cornice.desk.press_buttons import PressTool
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.brief_letter import Act, Blank, Paragraph, Part, Pick, Swatch, Words
 from narrow_cornice.job.paths import BriefPath
@@ -64,7 +65,7 @@ class BlankField(Field):
         return self.sizeHint()
 
 
-class PickButton(QToolButton):
+class PickButton(PressTool):
     """One of several words, chosen from a list; what is still to be settled has an open box before it."""
 
     def __init__(self) -> None:
