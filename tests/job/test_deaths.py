@@ -5,6 +5,7 @@ nothing keeps the next window out; what was left lying is gone once it opens."""
 from __future__ import annotations
 
 import errno
+import multiprocessing
 import os
 import signal
 import time
@@ -121,6 +122,13 @@ def _saver(path: Path, aside: Path, disk: _Disk, counted: Path | None = None) ->
 
 
 def test_the_file_is_whole_and_free_after_any_death_or_fault(tmp_path: Path) -> None:
+    # In a process of its own: one that has run other tests is large, and every death forks it.
+    with multiprocessing.get_context("spawn").Pool(1) as alone:
+        alone.apply(_dies, (tmp_path, killed(500)))
+
+
+def _dies(tmp_path: Path, times: int) -> None:
+    """Die so many times in the midst of saving; raise AssertionError where anything is lost or left behind."""
     import msgspec
 
     global LATER
@@ -139,7 +147,7 @@ def test_the_file_is_whole_and_free_after_any_death_or_fault(tmp_path: Path) -> 
     assert points > 40
     assert path.read_bytes() == later
     seen = set()
-    for number in range(killed(500)):
+    for number in range(times):
         # Spread over all points and ways: their numbers have no part in common but by chance.
         point, way = number * 7 % points, WAYS[number * 3 % len(WAYS)]
         aside = fresh(number)
