@@ -144,7 +144,9 @@ class TallyBar(QWidget):
 
         settle = len(to_decide(job))
         self._values[TO_SETTLE].setText(f"{settle}")
-        self._values[TO_SETTLE].setStyleSheet(self._worn_by_a_figure(warm=settle > 0))
+        worn = self._worn_by_a_figure(warm=settle > 0)
+        if worn != self._values[TO_SETTLE].styleSheet():  # a style sheet is read anew each time it is set
+            self._values[TO_SETTLE].setStyleSheet(worn)
         self._make_room(TO_SETTLE, f"{settle}", "")
         self.buttons[TO_SETTLE].setAccessibleName(f"{settle} {TO_SETTLE}")
         if moved:

@@ -14,7 +14,7 @@ from narrow_cornice.explained.figures import Figure, choice, renamed, total
 from narrow_cornice.job.bought import Purchase, quote_key
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.show import ShownIn, show_money
 from narrow_cornice.units.told import Long, Told, said_in, together
 
 TickState = Literal["", "part", "bought", "changed"]
@@ -80,7 +80,7 @@ def told_of(job: Job, line: LineToBuy) -> tuple[str, ...]:
     if tick_state(job, line) == "changed":
         said.append(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_as}.")
     if beyond := got_beyond(job, line):
-        said.append(f"Got beyond what it asks now: {_many(line, beyond)}.")
+        said.append(f"Got beyond what it asks now: {_many(line, beyond, job.settings)}.")
     if purchase.instead:
         said.append(f"Taken instead: {purchase.instead[:80]}.")
     for size, count, _ in line.buy:
@@ -104,9 +104,9 @@ def _size(line: LineToBuy, size: float) -> str:
     return f"{size:g} {line.measure}: "
 
 
-def _many(line: LineToBuy, what: tuple[tuple[float, int], ...]) -> str:
+def _many(line: LineToBuy, what: tuple[tuple[float, int], ...], how: ShownIn) -> str:
     if line.measure == "mm":
-        return together((Told(f"{count} × ", Long(size)) for size, count in what), " + ")
+        return said_in(together((Told(f"{count} × ", Long(size)) for size, count in what), " + "), how)
     return " + ".join(f"{count} × {size:g} {line.measure}" for size, count in what)
 
 
@@ -115,4 +115,4 @@ def still_in_words(job: Job, line: LineToBuy) -> str:
     if tick_state(job, line) != "part":
         return ""
     left = still_to_get(job, line)
-    return f"still to get {said_in(_many(line, left), job.settings)}" if left else "all got, not ticked yet"
+    return f"still to get {_many(line, left, job.settings)}" if left else "all got, not ticked yet"
