@@ -22,7 +22,7 @@ lint: setup
 	@$(VENV)/bin/lint-imports
 
 bench: setup
-	@scripts/on_screen.sh $(VENV)/bin/python benchmarks/benchmarks.py
+	@scripts/on_screen.sh $(VENV)/bin/python benchmarks/benchmarks.py $(PARTS)
 
 pictures: setup
 	@scripts/on_screen.sh $(VENV)/bin/narrow-cornice demo --pictures docs/screenshots

@@ -345,7 +345,7 @@ def _takeoff(job: Job, as_json: bool, as_csv: bool) -> None:
     print(f"Hours of one person: {job_hours(job).shown(job.settings)}{priced}")
     for one in deliveries(job):
         if one.heavy:
-            print(f"{one.shop}: about {one.weight:.0f} kg, to be delivered")
+            print(f"{one.name}: about {one.weight:.0f} kg, to be delivered")
     for words in order.left_out:
         print(f"Not in this list: {words}")
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from itertools import combinations
+from itertools import combinations, pairwise
 
 import pytest
 from hypothesis import given, settings, strategies as st
@@ -11,7 +11,7 @@ from msgspec.structs import replace
 from narrow_cornice.casework.carcass import Carcasses, bay_widths, carcasses
 from narrow_cornice.casework.hardware import brackets_for, hinges_for, straps_for, wall_fixings_for
 from narrow_cornice.casework.parts import FRAME, FRONT_KINDS, Part
-from narrow_cornice.casework.rows import parted
+from narrow_cornice.casework.rows import levels_of, on_level, parted
 from narrow_cornice.casework.wishes import FRONTS, GRADINGS, Bay, Compartment, Habits, Space, Stuff
 from thorough import many
 
@@ -98,9 +98,31 @@ def test_a_run_taller_than_a_sheet_is_long_stands_in_rows() -> None:
     assert {part.length for part in of(run, "filler")} == {2885 / 2}
     assert of(run, "fixed shelf") != []  # half way up the row that is over 1 600
     assert len([part for part in run.parts if part.kind in ("shelf", "fixed shelf") and part.bay == "a"]) == 6
+
+
+def test_rows_without_said_heights_are_parted_by_what_a_sheet_gives() -> None:
+    """2 800 of sheets of 2 420: two rows of 1 400 would take a sheet's length each. Six rows of 399.2 are cut from one,
+    with five cuts of 5, and what is left under such a row, 2 400.8, from another: 1.17 lengths, not 2."""
+    tall = replace(SPACE, height=2895, stands=2850)
+    stuff = replace(STUFF, longest=2420)
     plain = carcasses(tall, (bay("a", shelves(5)),), stuff, HABITS)
-    assert plain.levels == ((85, 1485), (1485, 2885))
+    assert [round(one, 1) for level in plain.levels for one in level] == [85, 2485.8, 2485.8, 2885]
     assert sum(part.kind in ("shelf", "fixed shelf") for part in plain.parts) == 4  # and the row itself is the fifth
+    assert not [part for part in of(plain, "shelf") if part.box[2] > 2485]  # six spaces: one is the row on top
+    hung = carcasses(tall, (bay("a", Compartment("s1", "rail", 1)),), stuff, HABITS)
+    assert [part.box[2] < 2485 for part in of(hung, "rail")] == [True]  # where something can hang
+
+
+@given(st.floats(2421, 9000), st.floats(1000, 3000), st.integers(0, 30))
+def test_rows_fill_their_height_and_share_what_is_wished(tall: float, longest: float, count: int) -> None:
+    stuff = replace(STUFF, longest=longest)
+    levels = levels_of(85.0, 85.0 + tall, (bay("a", shelves(count)),), stuff)
+    assert levels[0][0] == 85.0
+    assert levels[-1][1] == pytest.approx(85.0 + tall)
+    assert all(one[1] == other[0] for one, other in pairwise(levels))
+    assert all(top - floor <= longest + 1e-6 for floor, top in levels)
+    shared = [on_level(bay("a", shelves(count)), row, levels).compartments[0].count for row in range(len(levels))]
+    assert sum(shared) + len(levels) - 1 == max(count, len(levels) - 1)  # between two rows is a shelf already
 
 
 def test_fixed_bays_first() -> None:

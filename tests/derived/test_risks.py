@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.risks import paint_risks, risks_of_thing, survey_risks, trim_risks
+from narrow_cornice.derived.risks import paint_risks, risks_of_thing, survey_risks, trim_risks, wall_risks
+from narrow_cornice.derived.walled.amounts import load_of, taken_of
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Slat, Tile
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.samples import starting_job
+from narrow_cornice.job.walled import Field, shipped_coverings
 from narrow_cornice.units.lengths import plain_length as mm
 
 
@@ -54,6 +57,28 @@ def test_long_heavy_pieces_of_trim_are_for_two() -> None:
     assert "heavy" not in trim()
     light = edits.change_house_rule("trim_density", 200.0, "density of trim")
     assert "heavy" not in trim(*big, light)
+
+
+def test_fields_on_walls() -> None:
+    """Slats near a fire, and what weighs more than a wall of plaster carries; on other walls neither."""
+    stuff = shipped_coverings().values()
+    slats = next(one for one in stuff if isinstance(one, Slat))
+    tile = next(one for one in stuff if isinstance(one, Tile))
+
+    def walls(*made: Edit) -> tuple[str, ...]:
+        job = room(*made).job
+        return wall_risks(job, job.rooms[0])
+
+    fire = edits.add_opening("r1", "fireplace", "w1", mm(1500.0))
+    assert "field_fire" in walls(fire, edits.add_field("r1", Field("", "Slats", slats, "w1")))
+    assert "field_fire" not in walls(fire, edits.add_field("r1", Field("", "Slats", slats, "w2")))
+    assert "field_fire" not in walls(fire, edits.add_field("r1", Field("", "Tiles", tile, "w1")))
+    tiled = edits.add_field("r1", Field("", "Tiles", tile, "w2"))
+    job = room(tiled).job
+    (taken,) = taken_of(job.rooms[0], job.house_rules)
+    for most, called in ((load_of(taken) - 0.5, True), (load_of(taken) + 0.5, False)):
+        rule = edits.change_house_rule("wall_load_most", most, "what a plastered wall carries")
+        assert ("wall_load" in walls(tiled, rule)) is called
 
 
 def test_paint() -> None:

@@ -92,7 +92,7 @@ def session(tmp_path: Path, qapp: QApplication) -> Iterator[Session]:
 
 
 @pytest.fixture
-def window(session: Session) -> Iterator[MainWindow]:
+def window(session: Session, qapp: QApplication) -> Iterator[MainWindow]:
     """Return the window at its usual size."""
     one = make_window(session)
     one.resize(1280, 800)
@@ -105,6 +105,7 @@ def window(session: Session) -> Iterator[MainWindow]:
     one.deleteLater()
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
     QApplication.processEvents()
+    qapp.setStyleSheet("")  # else all of the next window would be dressed twice
 
 
 @pytest.fixture

@@ -308,6 +308,9 @@ def test_keyboard_reaches_every_part(window: MainWindow) -> None:
         reached.add(focus.accessibleName() or type(focus).__name__)
     assert {"Rooms", "Drawing", "Trim of the room"} <= reached
     assert any(name.startswith("paint ") for name in reached)  # a figure says its value too
+    window.page("trim").part._buttons[0].setFocus()  # below the sheet: the bench is next, not the rooms
+    QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_F6)
+    assert window.bench.isAncestorOf(QApplication.focusWidget())
     for button in window.findChildren(QWidget):
         if (
             button.focusPolicy() & Qt.FocusPolicy.TabFocus

@@ -6,7 +6,7 @@ import itertools
 
 import pytest
 from driving import canvas, gone, page, settle
-from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QLabel, QWidget
 
@@ -138,6 +138,9 @@ def test_nothing_of_the_frame_is_cut_off(session: Session, size: tuple[int, int]
         assert one.geometry().right() < other.geometry().left()
     for name, value in window.tally._values.items():
         assert value.width() >= value.sizeHint().width(), name
+    for button in totals:
+        (caption,) = [one for one in button.findChildren(QLabel) if one.text() in window.tally.buttons]
+        assert caption.width() >= caption.sizeHint().width(), caption.text()
     assert window.width() <= size[0]
     gone(window)
 
@@ -157,6 +160,35 @@ def test_tab_goes_from_a_sheet_to_its_last_line_from_left_to_right(window: MainW
             QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_Tab)
             reached.append(QApplication.focusWidget())
         assert reached == [part.fold_button, *[button for button in part._buttons if button.isVisible()]]
+
+
+def test_tab_goes_round_the_window_as_the_eye_does(window: MainWindow) -> None:
+    """Whatever was made first: spine, place, bench, tally, each from its top; every stop once, and back the same."""
+    window.activateWindow()
+    window.go("trim")
+    window.go("colouring")
+    window.session.look(leaf="deck", seen_as="")
+    window.session.select(WallPath("r1", "w1"))
+    window.session.select(None)
+    settle()
+    window.spine.name.setFocus()
+    reached: list[QWidget] = [window.spine.name]
+    while True:
+        QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_Tab)
+        focus = QApplication.focusWidget()
+        assert focus is not None
+        if focus is window.spine.name:
+            break
+        assert focus not in reached
+        reached.append(focus)
+    parts = [window.spine, page(window), window.bench, window.tally]
+    through = [next(part for part in parts if part.isAncestorOf(one)) for one in reached]
+    assert [part for part, _ in itertools.groupby(through)] == parts
+    for part in parts:
+        tops = [one.mapTo(part, QPoint(0, 0)).y() for one, its in zip(reached, through, strict=True) if its is part]
+        assert all(after > before - 12 for before, after in itertools.pairwise(tops))
+    QTest.keyClick(window.spine.name, Qt.Key.Key_Backtab)
+    assert QApplication.focusWidget() is reached[-1]
 
 
 def test_a_size_that_is_being_typed_is_left_when_another_leaf_is_turned_to(window: MainWindow) -> None:

@@ -67,6 +67,24 @@ def test_the_plan_grows_as_sides_are_typed_and_closes_on_enter(empty: MainWindow
     assert isinstance(canvas(empty).asked(), WallPath | AskedDiagonalPath)  # what would tell most is asked for next
 
 
+def test_both_diagonals_are_asked_for_and_then_nothing_that_was_read_already(empty: MainWindow) -> None:
+    """Four sides and one diagonal are what the shape needs: with the other a slip shows, and no more is wanted."""
+    session = empty.session
+    empty.add_room()
+    for size in ("4215", "3180", "4230", "3175"):
+        typed(empty, size, TAB)
+    typed(empty, "", ENTER)
+    assert canvas(empty).asked() == HeightPath("r1", reading=0)
+    typed(empty, "2480", TAB)
+    assert canvas(empty).asked() == AskedDiagonalPath("r1", "w1", "w3", reading=0)
+    typed(empty, "5290", TAB)
+    assert canvas(empty).asked() == AskedDiagonalPath("r1", "w4", "w2", reading=0)
+    typed(empty, "5291", TAB)
+    assert canvas(empty).asked() is None
+    assert empty.tally.said() == "All sizes that are asked for are read."
+    assert [wall.readings[0].mm for wall in session.job.rooms[0].measured.walls] == [4215, 3180, 4230, 3175]
+
+
 def test_two_walls_are_enough_and_the_height_is_asked_next(empty: MainWindow) -> None:
     empty.add_room()
     typed(empty, "4310", TAB)

@@ -22,7 +22,7 @@ from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Label
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Settings
-from narrow_cornice.job.paths import BuiltInPath, DressingPath, FreeWallPath, LampPath, StoodPath, ZonePath
+from narrow_cornice.job.paths import BuiltInPath, DressingPath, FreeWallPath, LampPath, StoodPath, WallPath, ZonePath
 from narrow_cornice.job.zoned import Stood
 
 pytestmark = pytest.mark.desk
@@ -283,6 +283,17 @@ def test_corners_and_curtains_are_typed(window: MainWindow) -> None:
     settle()
     type_into(field(window, "From, to"), "100, 200; 100, 2600")
     assert window.session.job.room("r1").zones.dressings[-1].line == ((100.0, 200.0), (100.0, 2600.0))
+
+
+def test_windows_begin_at_a_wall_that_has_one(window: MainWindow) -> None:
+    """The Stair Hall has its only window in the wall from E to F; the wall from A to B that is looked at has none."""
+    page = zones(window, "windows", "r3")
+    window.session.look(wall_id="w1", selected=None)
+    settle()
+    assert page.canvas._drawing.title == "Stair Hall, wall E–F"
+    window.session.look(wall_id="w1", selected=WallPath("r3", "w1"))
+    settle()
+    assert page.canvas._drawing.title == "Stair Hall, wall A–B"  # chosen: so it is meant
 
 
 def test_places_are_typed_in_inches_too() -> None:

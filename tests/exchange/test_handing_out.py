@@ -15,6 +15,7 @@ from msgspec.structs import replace
 from narrow_cornice.derived.bought.lines import InLengths
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.surfaces import room_surfaces
+from narrow_cornice.derived.risks import trim_risks, wall_risks
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.lettering import usual_size
@@ -22,12 +23,13 @@ from narrow_cornice.drawing.marks import Dimension, Label
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.drawing.section import trim_section
 from narrow_cornice.drawing.unfolded import unfolded_room
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import cautions, cautions_of
 from narrow_cornice.exchange.csv_lists import LEFT_OUT, MARK, surfaces_list, to_buy_by_room, to_buy_by_shop
 from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
 from narrow_cornice.exchange.list_pdf import to_buy_pdf
 from narrow_cornice.exchange.pdf_sheets import SCALES, drawings_pdf, fitting_scale
 from narrow_cornice.exchange.plain_text import cell, decimal_commas, file_names, printable
+from narrow_cornice.exchange.sheets_pdf import sheets_pdf
 from narrow_cornice.exchange.svg_drawing import svg_drawing
 from narrow_cornice.job import edits
 from narrow_cornice.job.bought import Shop, shipped_shops
@@ -246,6 +248,21 @@ def test_cautions_defer_and_never_permit() -> None:
     for text in cautions():
         assert "safe" not in text.lower().replace("unsafe", "")
         assert any(word in text for word in ("local code", "maker's sheet", "licensed", "engineer", "certified"))
+
+
+def test_cautions_are_printed_whole_on_every_sheet_and_nothing_over_them() -> None:
+    """The demo calls for more than the two or three lines that a sheet has for them: the sheet gives way."""
+    whole = demo_job()
+    job = replace(whole, rooms=whole.rooms[1:2])
+    on_trim = cautions_of(name for room in job.rooms for name in trim_risks(job, room))
+    assert len(" ".join(on_trim)) > 400  # more than two lines
+    for page in pages(cut_list_pdf(job)):
+        assert all(one in page for one in on_trim)
+    building = cautions("dust", "tipping", "ladders")
+    assert all(one in pages(sheets_pdf(job))[0] for one in building)
+    plan = room_plan(job.rooms[0], {}, job.settings, 0.0)
+    on_walls = cautions_of(wall_risks(job, job.rooms[0]))
+    assert all(one in pages(drawings_pdf([plan], job, said=on_walls))[0] for one in on_walls)
 
 
 def test_the_cut_list_is_printed_with_every_piece_and_every_bar() -> None:

@@ -12,14 +12,23 @@ from icalendar import Calendar
 from msgspec.structs import replace
 
 from narrow_cornice.cli import main
+from narrow_cornice.derived.programmed.day_by_day import wanted_by
 from narrow_cornice.derived.programmed.programme import programme_of
-from narrow_cornice.exchange.programme_out import NoDaysError, programme_calendar, programme_pdf, programme_table
+from narrow_cornice.exchange.programme_out import (
+    NoDaysError,
+    programme_calendar,
+    programme_pdf,
+    programme_table,
+    risks_of_day,
+    risks_of_works,
+)
 from narrow_cornice.exchange.weather_csv import WeatherError, read_weather
 from narrow_cornice.job import edits
 from narrow_cornice.job.file import write_job
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.programmed import Programming
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.programme.works import Work
 from printed import pages, said
 
 
@@ -47,6 +56,44 @@ def test_a_calendar_has_every_hour_of_every_work() -> None:
     assert programme_calendar(job) == programme_calendar(job)
     with pytest.raises(NoDaysError):
         programme_calendar(replace(job, programme=Programming()))
+
+
+def test_a_question_is_answered_and_does_not_dry() -> None:
+    """Five days are waited for a permission (a house rule): they are not said to be hours of drying."""
+    first = pages(programme_pdf(demo_job()))[1]
+    assert "Answered in 5 days" in first
+    assert "Dries 120 h" not in first
+
+
+def test_each_work_calls_for_the_cautions_of_its_kind() -> None:
+    """Papering calls for none of what building in does; what nobody knows the kind of calls for all of its room."""
+    job = demo_job()
+    room = job.rooms[0]
+
+    def called(key: str, of: str = room.id) -> set[str]:
+        return set(risks_of_day(job, [Work(f"{of}:{key}" if of else key, of, "a work", 1.0)]))
+
+    assert "tipping" in called("build:c1")
+    assert "old_coatings" in called("coat:walls:1")
+    assert not {"tipping", "heavy", "behind_units"} & called("coat:walls:1")
+    assert "old_coatings" not in called("build:c1")
+    assert set(risks_of_works(job, room)) == called("dress") == called("something else")
+    assert called("carry:0", of="") == {"heavy"}
+    works = programme_of(job).works
+    every = {name for one in job.rooms for name in risks_of_works(job, one)}
+    assert set(risks_of_day(job, works)) == every | {"heavy"}  # over all days nothing is left out
+
+
+def test_a_load_that_is_delivered_is_one_thing_to_be_there() -> None:
+    job = demo_job()
+    wanted = wanted_by(job)
+    (carried,) = {one.work.id for one in wanted if one.work and "Timber yard" in one.work.name}
+    many = sum(one.work is not None and one.work.id == carried for one in wanted)
+    printed = said(programme_pdf(job))
+    assert f"what Timber yard delivers, {many} lines of its list" in printed
+    alone = [one for one in wanted if one.work is None or not one.work.id.startswith("carry:")]
+    assert alone
+    assert all(f"{one.line.name}: {one.line.bought_as}" in printed for one in alone)
 
 
 def test_a_table_has_every_work_once() -> None:

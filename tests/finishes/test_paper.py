@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 
 import pytest
 from hypothesis import given, strategies as st
 
-from narrow_cornice.finishes.paper import MATCHES, Match, PaperError, papering
+from narrow_cornice.finishes.paper import MATCHES, Match, PaperError, papering, rolls_for
 
 
 def test_the_worked_case() -> None:
@@ -21,14 +22,46 @@ def test_a_paper_without_a_match_is_cut_to_the_wall() -> None:
     assert papering(14_200, 2450, 10_050, 530, 0, "straight", 100).cut == 2550
 
 
-def test_every_other_strip_of_a_half_drop_takes_half_a_repeat_more() -> None:
-    # 2 560 and 2 880 in turns: 2560 + 2880 + 2560 = 8 000, then 2880 + 2560 + 2880 = 8 320, 1 730 are left of that
+def test_every_other_strip_of_a_half_drop_begins_half_a_repeat_further_down() -> None:
+    # 14 and 13 of 2 560, three to a roll: four rolls of each, and the last gives two, a loss of 320, and one: 8 000
     assert papering(14_200, 2450, 10_050, 530, 640, "half-drop", 100) == (2560, 3, 27, 9)
-    # a roll of 8 100 holds three where it begins with a short strip and two where with a long one: 3, 2, 2, 2 and 1
-    assert papering(5300, 2450, 8100, 530, 640, "half-drop", 100).rolls == 5
+    # of 5 and 5 from rolls of 8 100, a roll of each kind, then two and two, which one roll does not hold
+    assert papering(5300, 2450, 8100, 530, 640, "half-drop", 100).rolls == 4
     assert papering(5300, 2450, 8100, 530, 640, "straight", 100).rolls == 4
-    assert papering(6 * 530, 2450, 8100, 530, 640, "half-drop", 100).rolls == 3
-    assert papering(6 * 530, 2450, 8100, 530, 640, "straight", 100).rolls == 2
+    # of 3 and 2 one roll holds three, another two; of 1 and 1 one holds both: 2 560 + 320 + 2 560 = 5 440
+    assert papering(5 * 530, 2450, 8100, 530, 640, "half-drop", 100).rolls == 2
+    assert papering(2 * 530, 2450, 5440, 530, 640, "half-drop", 100).rolls == 1
+    assert papering(2 * 530, 2450, 5430, 530, 640, "half-drop", 100).rolls == 2
+    # 2 480 + 100 leaves 620 of five repeats over: the next strip begins 320 on, so 2 880 each and three to 8 700
+    assert papering(13_400, 2480, 8700, 530, 640, "half-drop", 100) == (2880, 3, 26, 9)
+    assert papering(13_400, 2480, 8700, 530, 640, "straight", 100) == (3200, 2, 26, 13)
+
+
+def holds(first: int, late: int, long: float, cut: float, repeat: float) -> bool:
+    """Return whether a roll holds so many strips of each kind: each is laid where the pattern is as it has to be."""
+    at = begun = 0.0 if first else repeat / 2
+    for kind in [0] * first + [1] * late:
+        while (at - kind * repeat / 2) % repeat > 1e-6:
+            at += repeat / 2
+        at += cut
+    return at - begun <= long + 1e-6
+
+
+@pytest.mark.parametrize("strips", [1, 2, 3, 7, 10, 17])
+@pytest.mark.parametrize(("long", "bare", "repeat"), [(8100, 2250, 640), (10_050, 2580, 640), (5300, 2580, 530)])
+def test_no_way_of_cutting_half_drops_takes_fewer_rolls(strips: int, long: float, bare: float, repeat: float) -> None:
+    """By trying every number of strips of either kind on every roll, strip by strip."""
+    cut = math.ceil(bare / repeat) * repeat
+    each = int(long // cut)
+    fewest = {(0, 0): 0}
+    for first, late in itertools.product(range((strips + 1) // 2 + 1), range(strips // 2 + 1)):
+        ways = [
+            1 + fewest[first - a, late - b]
+            for a, b in itertools.product(range(min(first, each) + 1), range(min(late, each) + 1))
+            if a + b and holds(a, b, long, cut, repeat)
+        ]
+        fewest.setdefault((first, late), min(ways, default=0))
+    assert rolls_for(strips, long, cut, repeat) == fewest[(strips + 1) // 2, strips // 2]
 
 
 def test_a_whole_number_of_widths_is_no_strip_more() -> None:
@@ -68,17 +101,14 @@ def test_the_rolls_hold_every_strip_and_one_less_does_not(
     try:
         found = papering(walls, height, roll, width, repeat, match, 100)
     except PaperError:
-        assert height + 100 + 1.5 * repeat >= roll
+        assert height + 100 + repeat > roll
         return
     assert (found.strips - 1) * width < walls <= found.strips * width
     assert found.cut >= height + 100
     if match != "free" and repeat:
-        assert found.cut % repeat == 0
+        assert found.cut % (repeat / 2 if match == "half-drop" else repeat) == 0
         assert found.cut - (height + 100) < repeat
-    longs = [found.cut + (repeat / 2 if match == "half-drop" and number % 2 else 0) for number in range(found.strips)]
-    rolls, left = 1, float(roll)
-    for long in longs:  # strips in their order, as they are hung
-        if long > left:
-            rolls, left = rolls + 1, float(roll)
-        left -= long
-    assert found.rolls == rolls
+    each = math.floor(roll / found.cut)
+    assert found.per_roll == each
+    fewest = math.ceil(found.strips / each)
+    assert fewest <= found.rolls <= fewest + (match == "half-drop")

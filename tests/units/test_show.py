@@ -14,6 +14,8 @@ from narrow_cornice.units.show import IMPERIAL, METRIC, show_quantity
         (2628.9, "mm", "in", "8' 7 1/2\""),
         (61234, "run", "mm", "61.2 m"),
         (3048, "run", "in", "10.0 ft"),
+        (2.84, "m", "mm", "2.84 m"),
+        (2.84, "m", "in", "9.3 ft"),
         (9.290304, "m²", "in", "100.0 sq ft"),
         (9.2903, "m²", "mm", "9.29 m²"),
         (1.456, "L", "mm", "1.46 L"),

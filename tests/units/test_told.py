@@ -8,7 +8,7 @@ import pickle
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.units.show import IMPERIAL, METRIC
-from narrow_cornice.units.told import Long, Told, said_in, together, told_of, unlike
+from narrow_cornice.units.told import Long, Told, amount_told, said_in, together, told_of, unlike
 
 
 def test_a_text_keeps_its_sizes_for_a_job_in_inches() -> None:
@@ -42,3 +42,10 @@ def test_what_is_sold_by_the_length_reads_in_metres_or_feet() -> None:
     assert bars == "2 × 4.8 m + 1 × 3 m"
     assert said_in(bars, IMPERIAL) == "2 × 15' 9\" + 1 × 9' 10 1/8\""
     assert together([], ", ") == ""
+
+
+def test_an_amount_by_the_metre_reads_in_feet_too() -> None:
+    """3 m are 118.11 inches: 9 feet and 10 1/8; a pack of 25 m says so in a job in mm."""
+    assert said_in(amount_told(3.0, "m"), IMPERIAL) == "9' 10 1/8\""
+    assert amount_told(25.0, "m") == "25 m"
+    assert amount_told(4.0, "pieces") == "4 pieces"

@@ -157,7 +157,7 @@ def _rows(row: _Row, number: int, stuff: Stuff, habits: Habits) -> tuple[str, li
     step = row.step
     levels = levels_of(stuff.floor, step.top, row.bays, stuff)
     for level, between in enumerate(levels):
-        mine = [(on_level(bay, level, len(levels)), width) for bay, width in zip(row.bays, row.widths, strict=False)]
+        mine = [(on_level(bay, level, levels), width) for bay, width in zip(row.bays, row.widths, strict=False)]
         x, first = step.begin, 0
         openings: list[tuple[int, Opening]] = []
         for group, many in enumerate(row.groups):

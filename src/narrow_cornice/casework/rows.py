@@ -4,13 +4,16 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from itertools import combinations, pairwise
+from itertools import accumulate, combinations, pairwise
 
 from msgspec.structs import replace
 
 from narrow_cornice.casework.wishes import Bay, Compartment, Stuff
 
 MOST_TRIED = 12  # bays whose every parting is tried
+LEAST_ON_TOP = 380.0  # mm a row of carcasses is high at least: lower ones hold nothing that stands
+A_CUT = 5.0  # mm lost at most between two parts of a sheet
+WORTH_IT = 0.9  # of what rows that are alike take of sheets
 
 
 def parted(widths: Sequence[float], widest: float) -> list[int]:
@@ -85,8 +88,8 @@ def groups_of(span: float, bays: Sequence[Bay], widest: float) -> list[int]:
 
 def levels_of(floor: float, top: float, bays: Sequence[Bay], stuff: Stuff) -> tuple[tuple[float, float], ...]:
     """Return between which heights carcasses stand, from the floor up: one where it can be cut from a sheet. Where
-    bays have a compartment of a said height below others, the lowest are a row of their own then; else all rows are
-    alike."""
+    bays have a compartment of a said height below others, the lowest are a row of their own then, and the rows above
+    are alike; else they are parted by what a sheet gives."""
     tall = top - floor
     if tall <= stuff.longest:
         return ((floor, top),)
@@ -94,25 +97,46 @@ def levels_of(floor: float, top: float, bays: Sequence[Bay], stuff: Stuff) -> tu
     said = [height for height in lowest if height is not None]
     low = min(max(said) + 2 * stuff.board, stuff.longest, tall / 2) if said else 0.0
     rows = math.ceil((tall - low) / stuff.longest - 1e-9)
-    each = (tall - low) / rows
-    edges = [floor, *([floor + low] if said else []), *(floor + low + each * (row + 1) for row in range(rows))]
+    heights = _alike(tall - low, rows) if lowest else _rows_of_sheets(tall, rows, stuff.longest)
+    edges = list(accumulate([*([low] if said else []), *heights], initial=floor))
     return tuple(pairwise(edges))
 
 
-def on_level(bay: Bay, level: int, levels: int) -> Bay:
-    """Return what is wished of a bay on one row of carcasses: what stands on another is a shelf already."""
+def _alike(tall: float, rows: int) -> list[float]:
+    return [tall / rows] * rows
+
+
+def _rows_of_sheets(tall: float, rows: int, longest: float) -> list[float]:
+    """Return the heights of rows from the floor up: all alike, or with a low row on top of which a sheet's length
+    gives several, where that takes at least a tenth less of it (two rows of little more than half a sheet leave
+    nearly half of every sheet)."""
+
+    def taken(heights: Sequence[float]) -> float:
+        return sum(longest / math.floor((longest + A_CUT) / (one + A_CUT) + 1e-9) for one in heights)
+
+    alike = _alike(tall, rows)
+    tops = [(longest + A_CUT) / many - A_CUT for many in range(2, 1 + math.floor(longest / LEAST_ON_TOP))]
+    ways = [[*_alike(tall - one, rows - 1), one] for one in tops if (tall - one) / (rows - 1) <= longest]
+    best = min(ways, key=taken, default=alike)
+    return best if taken(best) <= WORTH_IT * taken(alike) else alike
+
+
+def on_level(bay: Bay, level: int, between: Sequence[tuple[float, float]]) -> Bay:
+    """Return what is wished of a bay on one row of carcasses, of rows ``between`` these heights: what stands on another
+    is a shelf already."""
+    tall, levels = [top - floor for floor, top in between], len(between)
     if levels == 1:
         return bay
     mine = bay.compartments
     if len(mine) == 1:
-        return replace(bay, compartments=(_share(_begun(mine, 0), level, levels),))
+        return replace(bay, compartments=(_share(_begun(mine, 0), level, tall),))
     if level == 0:
         return replace(bay, compartments=(replace(_begun(mine, 0), height=None),))
     rows, row, first = levels - 1, level - 1, level  # the lowest has a row of its own; the others share the rest
     if len(mine) - 1 <= rows:
         last = len(mine) - 1
         one = replace(_begun(mine, first), height=None) if first < last else None
-        return replace(bay, compartments=(one or _share(_begun(mine, last), first - last, levels - last),))
+        return replace(bay, compartments=(one or _share(_begun(mine, last), first - last, tall[last:]),))
     there = (_begun(mine, first), *(mine[first + 1 :] if row == rows - 1 else ()))
     if all(one.height is not None for one in there):
         there = (*there[:-1], replace(there[-1], height=None))
@@ -133,20 +157,31 @@ def _front_of(one: Compartment, under: Compartment) -> Compartment:
     return replace(one, front=under.front, face=under.face, hinge=under.hinge, panel=under.panel)
 
 
-def _share(one: Compartment, row: int, rows: int) -> Compartment:
-    """Return what one of several rows has of a compartment that goes over all of them."""
+def _share(one: Compartment, row: int, tall: Sequence[float]) -> Compartment:
+    """Return what one of several rows has of a compartment that goes over all of them, by how tall these are."""
+    rows = len(tall)
     if rows == 1:
         return replace(one, height=None)
-    if one.holds == "shelves":
-        each, more = divmod(max(0, one.count - (rows - 1)), rows)
-        return replace(one, count=each + (row < more), height=None, heights=())
+    if one.holds == "shelves":  # as far apart in each; what is between two rows is a shelf already
+        return replace(one, count=_by_height(max(rows, one.count + 1), tall)[row] - 1, height=None, heights=())
     if one.holds in ("drawers", "trays", "pull-out", "cubbies"):
-        return replace(one, count=max(1, round(one.count / rows)), height=None)
-    if one.holds == "rail":
-        each, more = divmod(one.count, rows)  # the highest rows have them
-        many = each + (rows - 1 - row < more)
+        return replace(one, count=_by_height(max(rows, one.count), tall)[row], height=None)
+    if one.holds == "rail":  # the tallest rows have them, of equals the highest
+        first = sorted(range(rows), key=lambda at: (-round(tall[at]), -at))
+        each, more = divmod(one.count, rows)
+        many = each + (first.index(row) < more)
         return replace(one, count=many, height=None) if many else replace(one, holds="nothing", height=None)
     return replace(one, height=None)
+
+
+def _by_height(many: int, tall: Sequence[float]) -> list[int]:
+    """Return how many of some spaces each of several rows has: at least one, so that they are as tall as may be alike;
+    of equals the lower rows have more."""
+    shares = [1] * len(tall)
+    for _ in range(many - len(tall)):
+        most = max(range(len(tall)), key=lambda at: (round(tall[at] / shares[at], 6), -at))
+        shares[most] += 1
+    return shares
 
 
 def pieces(whole: float, longest: float) -> list[tuple[float, float]]:

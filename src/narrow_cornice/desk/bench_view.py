@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from difflib import SequenceMatcher
 
 from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
 from PyQt6.QtGui import QResizeEvent
@@ -22,6 +23,30 @@ from narrow_cornice.desk.bench_rows import (
 from narrow_cornice.desk.flow_layout import laid_out_once
 from narrow_cornice.desk.row_widgets import made, show
 from narrow_cornice.desk.theme import Theme
+
+
+def _named(row: Row) -> tuple[type, str]:
+    """Return what a row goes by among those of another moment: its kind, and what it is called."""
+    for field in ("key", "label", "name"):
+        if (called := getattr(row, field, None)) is not None:
+            return type(row), called
+    return type(row), row.text if isinstance(row, Caption) else ""
+
+
+def _staying(former: Sequence[Row], rows: Sequence[Row]) -> dict[int, int]:
+    """Return which rows are shown by the widget of which former one, in the order of both: those that go by the same
+    name, and between these others of the same kind. Rows that come in between make nothing behind them anew."""
+    stays: dict[int, int] = {}
+    names = [_named(row) for row in former], [_named(row) for row in rows]
+    for what, begin, end, first, last in SequenceMatcher(None, *names, autojunk=False).get_opcodes():
+        if what == "equal":
+            stays.update(zip(range(first, last), range(begin, end), strict=True))
+            continue
+        for index in range(first, last):
+            old = next((one for one in range(begin, end) if type(former[one]) is type(rows[index])), None)
+            if old is not None:
+                stays[index], begin = old, old + 1
+    return stays
 
 
 class BenchView(QScrollArea):
@@ -63,27 +88,25 @@ class BenchView(QScrollArea):
         self._fit_soon.start()
 
     def _put(self, rows: Sequence[Row]) -> None:
+        stays = _staying(self._rows, rows)
+        kept = set(stays.values())
+        for number, widget in enumerate(self._widgets):
+            if number not in kept:
+                self._lay.removeWidget(widget)
+                self._retire(widget)
+        widgets: list[QWidget] = []
         for index, row in enumerate(rows):
-            if index < len(self._rows) and type(self._rows[index]) is type(row):
-                if not alike(self._rows[index], row) or not isinstance(row, Title | Caption | NoteRow):
-                    show(self._widgets[index], row, self._rows[index], self._theme)
-                continue
-            widget = made(row, self._theme)
-            show(widget, row, None, self._theme)
-            if index < len(self._widgets):
-                old = self._widgets[index]
-                self._lay.replaceWidget(old, widget)
-                self._retire(old)
-                self._widgets[index] = widget
-                self._rows[index] = row
-            else:
+            old = stays.get(index)
+            if old is None:
+                widget = made(row, self._theme)
+                show(widget, row, None, self._theme)
                 self._lay.insertWidget(index, widget)
-                self._widgets.append(widget)
-                self._rows.append(row)
-        for old in self._widgets[len(rows) :]:
-            self._lay.removeWidget(old)
-            self._retire(old)
-        del self._widgets[len(rows) :]
+            else:
+                widget, former = self._widgets[old], self._rows[old]
+                if not alike(former, row) or not isinstance(row, Title | Caption | NoteRow):
+                    show(widget, row, former, self._theme)
+            widgets.append(widget)
+        self._widgets = widgets
 
     @staticmethod
     def _retire(widget: QWidget) -> None:

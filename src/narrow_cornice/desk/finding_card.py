@@ -60,12 +60,12 @@ class FindingCard(QFrame):
         """Show another finding."""
         theme, former = self._theme, self._row
         self._row = row
-        self._dot.setText(GRADE_MARKS[row.grade])
-        self._dot.setStyleSheet(
-            f"color: {theme.roles[GRADE_COLOURS[row.grade]]}; font-size: {9 * theme.letters:.0f}pt;"
-        )
-        self._dot.setToolTip(row.grade)
-        self._dot.setAccessibleName(row.grade)
+        if former is None or former.grade != row.grade:  # a style sheet is read anew each time it is set
+            self._dot.setText(GRADE_MARKS[row.grade])
+            colour = theme.roles[GRADE_COLOURS[row.grade]]
+            self._dot.setStyleSheet(f"color: {colour}; font-size: {9 * theme.letters:.0f}pt;")
+            self._dot.setToolTip(row.grade)
+            self._dot.setAccessibleName(row.grade)
         self._text.setText(row.says + (f"\nKept, because {row.kept}" if row.kept else ""))
         self._why.setText(f"{row.grade.capitalize()}. {row.why}")
         if former is None or former.key != row.key:

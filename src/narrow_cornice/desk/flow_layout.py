@@ -29,6 +29,8 @@ class Flow(QLayout):
         super().__init__(parent)
         self._items: list[QLayoutItem] = []
         self.at_top = False
+        self._heights: dict[int, int] = {}  # by width, which the layouts around ask for a hundred times an edit
+        self._least: QSize | None = None
         self._gap, self._leading = gap, leading
         self.setContentsMargins(0, 0, 0, 0)
 
@@ -36,6 +38,12 @@ class Flow(QLayout):
         """Take another widget at the end."""
         if item is not None:
             self._items.append(item)
+            self.invalidate()
+
+    def invalidate(self) -> None:
+        """Forget how large it is, since one of its widgets is of another size."""
+        self._heights, self._least = {}, None
+        super().invalidate()
 
     def count(self) -> int:
         """Return how many widgets there are."""
@@ -47,7 +55,11 @@ class Flow(QLayout):
 
     def takeAt(self, index: int) -> QLayoutItem | None:
         """Take a widget out."""
-        return self._items.pop(index) if 0 <= index < len(self._items) else None
+        if not 0 <= index < len(self._items):
+            return None
+        taken = self._items.pop(index)
+        self.invalidate()
+        return taken
 
     def expandingDirections(self) -> Qt.Orientation:
         """Return that it wants no more room than its words take."""
@@ -59,7 +71,10 @@ class Flow(QLayout):
 
     def heightForWidth(self, width: int) -> int:
         """Return the height of all lines in a width."""
-        return self._set(QRect(0, 0, width, 0), move=False)
+        tall = self._heights.get(width)
+        if tall is None:
+            tall = self._heights[width] = self._set(QRect(0, 0, width, 0), move=False)
+        return tall
 
     def setGeometry(self, rect: QRect) -> None:
         """Set the words into a rectangle."""
@@ -72,13 +87,15 @@ class Flow(QLayout):
 
     def minimumSize(self) -> QSize:
         """Return the size of the largest word, shortened as far as it can be."""
-        size = QSize(0, 0)
-        for item in self._items:
-            widget, least = item.widget(), item.minimumSize()
-            if widget is not None:
-                least.setWidth(min(least.width(), widget.minimumSizeHint().width()))
-            size = size.expandedTo(least)
-        return size
+        if self._least is None:
+            size = QSize(0, 0)
+            for item in self._items:
+                widget, least = item.widget(), item.minimumSize()
+                if widget is not None:
+                    least.setWidth(min(least.width(), widget.minimumSizeHint().width()))
+                size = size.expandedTo(least)
+            self._least = size
+        return QSize(self._least)
 
     def _set(self, rect: QRect, *, move: bool) -> int:
         x, y = rect.x(), rect.y()

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Callable, Iterable
 from typing import NamedTuple
 
@@ -70,7 +69,6 @@ class SheetPart(QFrame):
             sheet.left_below.connect(self._focus_line)
         if fresh or self._stack.currentWidget() is not sheet:
             self._stack.setCurrentWidget(sheet)
-            self._order()
 
     def _focus_line(self) -> None:
         """Go to the last line: to what can be added there, where there is anything."""
@@ -123,15 +121,7 @@ class SheetPart(QFrame):
             button.clicked.connect(lambda _=False, i=index: self._accept(i))
             self._buttons.append(button)
             self._invitations.addWidget(button)
-        self._order()
         self._fit()
-
-    def _order(self) -> None:
-        """Have Tab go from the sheet in front to the last line, from its left to its right."""
-        sheet = self.front()
-        chain: list[QWidget] = [*([sheet] if sheet is not None else []), self.fold_button, *self._buttons]
-        for before, after in itertools.pairwise(chain):
-            self.setTabOrder(before, after)
 
     def _accept(self, index: int) -> None:
         """Do what was accepted, or ask first which of its kinds is meant."""

@@ -16,6 +16,7 @@ from narrow_cornice.desk.view import TO_SETTLE
 SHOWN_MS = 5000
 TIGHT = 24  # pixels beside the totals
 SPACING = 10  # and between them
+BESIDE = 6  # between a name and its change
 CHANGE_WIDE = 44  # room that is kept for a change, so that a small one moves nothing
 
 
@@ -68,7 +69,7 @@ class TallyBar(QWidget):
             caption = plain_label(name)
             caption.setStyleSheet(f"color: {theme.roles['tally soft']}; font-size: {8 * theme.letters:.1f}pt;")
             line = QHBoxLayout()
-            line.setSpacing(6)
+            line.setSpacing(BESIDE)
             value = plain_label()
             value.setStyleSheet(self._worn_by_a_figure(warm=False))
             change = plain_label()
@@ -163,9 +164,9 @@ class TallyBar(QWidget):
         changed = QFontMetrics(self._theme.font(9)).horizontalAdvance(change)
         bare = QFontMetrics(self._theme.font(8)).horizontalAdvance(name)
         figure = QFontMetrics(self._theme.font(11, "bold")).horizontalAdvance(text)
-        top = bare + 6 + max(changed, int(CHANGE_WIDE * letters))
-        least = max(bare, figure) + int(18 * letters)
-        now = max(least, bare + 12 + changed + int(18 * letters)) if change else least
+        top = bare + BESIDE + max(changed, int(CHANGE_WIDE * letters))
+        least = max(bare + 2 * BESIDE + 2, figure) + int(18 * letters)
+        now = max(least, bare + 2 * BESIDE + changed + int(18 * letters)) if change else least
         self._wanted[name] = (max(top, figure) + int(24 * letters), least, now)
         self._fit()
 

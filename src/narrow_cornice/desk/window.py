@@ -20,7 +20,7 @@ from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.desk.filing import SUFFIX, Filing
-from narrow_cornice.desk.focus_parts import next_part
+from narrow_cornice.desk.focus_parts import next_part, next_stop
 from narrow_cornice.desk.fold_splitter import Foldable, Folds, FoldSplitter
 from narrow_cornice.desk.handing_out import HandingOut
 from narrow_cornice.desk.menus import Action, fill_job_menu
@@ -382,6 +382,15 @@ class MainWindow(WindowLook):
         """Give the keyboard to the next part of the window."""
         first_total = next(iter(self.tally.buttons.values()))
         next_part(self.rooms.list, self.page(self.session.view.place), self.bench, first_total)
+
+    def focusNextPrevChild(self, forwards: bool) -> bool:
+        """Go on as the eye goes: message, spine, place, bench, tally."""
+        parts = [self._notice, self.left, self.page(self.session.view.place), self.right, self.tally]
+        stop = next_stop([part for part in parts if part.isVisible()], 1 if forwards else -1)
+        if stop is None:
+            return False
+        stop.setFocus(Qt.FocusReason.TabFocusReason if forwards else Qt.FocusReason.BacktabFocusReason)
+        return True
 
     def add_room(self) -> None:
         """Begin a new room, where rooms are begun."""

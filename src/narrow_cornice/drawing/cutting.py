@@ -10,8 +10,11 @@ from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.units.show import bare_size
 
 BETWEEN = 160.0  # mm of paper between two sheets
-HEAD = 520.0  # … and for the words over those of one kind
+HEAD = 640.0  # … and for the words over those of one kind
 LETTER = 0.0105  # of the height of the paper that a letter is wide
+TALL = 1.7  # times as wide as a letter is, the room that it needs upwards
+CLEAR = 0.85  # of a part that its letters take at most, so that they keep clear of those of the next
+ALWAYS = 1e6  # mm: room for whatever is written
 USUAL_SHAPE = 1.45  # width to height of the paper
 
 
@@ -50,7 +53,8 @@ def cutting_drawing(job: Job, cuts: tuple[CutBoard, ...]) -> Drawing:
     marks: list[Mark] = []
     y, wide = 0.0, 0.0
     for cut in cuts:
-        marks.append(Label((0.0, y + HEAD * 0.72), f"{cut.kind.name}: {_said(cut)}", 9.5, "ink", "left", face="bold"))
+        heading = f"{cut.kind.name}: {_said(cut)}"
+        marks.append(Label((0.0, y + HEAD * 0.58), heading, 9.5, "ink", "left", face="bold", within=ALWAYS))
         y += HEAD
         for number, sheet in enumerate(cut.plan.sheets):
             column, row = number % across, number // across
@@ -91,11 +95,12 @@ def _letters(job: Job, cut: CutBoard, sheet: CutSheet, at: Point, letter: float)
         size = f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
         about = BuiltInPath(name.room, name.built_in)
         upright = wide > 1.6 * long
-        most = (max(long, wide) - letter) / letter if min(long, wide) > 1.7 * letter else 0.0
+        most = (max(long, wide) - letter) / letter if min(long, wide) > TALL * letter else 0.0
         texts = (f"{name.number} · {name.kind} · {size}", f"{name.number} · {name.kind}", f"{name.number}")
         text = next((one for one in texts if len(one) <= most), "")
         if text:
-            marks.append(Label(middle, text, 7.5, "line", turned=upright, about=about))
+            room = CLEAR * min(max(long, wide), min(long, wide) / TALL * len(text))  # in the part or not at all
+            marks.append(Label(middle, text, 7.5, "line", turned=upright, within=room, about=about))
     edge = cut.saw.edge_trim
     inside = rectangle(at[0] + edge, at[1] + edge, cut.kind.length - 2 * edge, cut.kind.width - 2 * edge)
     marks.append(Stroke(inside, Pen("rule", 0.5, dashed=True), closed=True))

@@ -18,6 +18,8 @@ from narrow_cornice.programme.works import DAY, Placed, Work, dry_at
 DAY_WIDE = 300.0  # of the drawing
 LIKE = 1.75  # times as wide as it is tall, so that it fills a screen
 LEAST_ROW = 340.0
+LETTER, MOST_OF_A_NAME = 0.013, 20  # of the days' width that a letter of a name has, and of how many
+ALWAYS = 1e6  # room for whatever is written
 INK = {1: 0.2, 2: 0.34}  # of a row: how tall the bar of so many hands is
 MOST_INK = 0.46
 BAR_MIDDLE, BAND_TOP, BAND = 0.36, 0.72, 0.16  # of a row: the bar's middle, and the band of drying below it
@@ -40,7 +42,8 @@ def site_diary(job: Job, today: int = 0) -> Drawing:
     at = {key: number for number, (key, _) in enumerate(rows)}
     count = max(1, programme.plan.days)
     wide = count * DAY_WIDE
-    names, head = 0.14 * wide + 200.0, 0.05 * wide + 60.0
+    longest = min(MOST_OF_A_NAME, max(len(name) for _, name in rows))
+    names, head = LETTER * longest * wide + 200.0, 0.05 * wide + 60.0
     each = max(LEAST_ROW, ((wide + names) / LIKE - head) / len(rows))
     tall = len(rows) * each
     marks: list[Mark] = [*_columns(job, programme, count, tall, head), *_rows(rows, wide, names, each)]
@@ -84,7 +87,8 @@ def day_called(programme: Programme, day: int) -> str:
 
 def _columns(job: Job, programme: Programme, count: int, tall: float, head: float) -> Iterator[Mark]:
     """Yield the days: their numbers or dates, weeks apart by a stronger line, and the day by which it is wanted."""
-    week = ""
+    began = programme.days.ordinal(0)
+    year = date.fromordinal(began).year if began is not None else 0  # which the head says
     for day in range(count):
         x, ordinal = day * DAY_WIDE, programme.days.ordinal(day)
         if day % 2:
@@ -94,11 +98,12 @@ def _columns(job: Job, programme: Programme, count: int, tall: float, head: floa
         pen = Pen("soft", 0.9) if first or day == 0 else Pen("rule", 0.4)
         yield Stroke(((x, -0.35 * head), (x, tall)), pen)
         words = str(day + 1) if found is None else str(found.day)
-        yield Label((x + DAY_WIDE / 2, -0.18 * head), words, 7.5, "soft", within=DAY_WIDE)
+        # All days of a plan have their numbers or none: one figure takes as much room as the most do.
+        room = 0.8 * DAY_WIDE * len(words) / len(str(count if found is None else 31))
+        yield Label((x + DAY_WIDE / 2, -0.18 * head), words, 7.5, "soft", within=room)
         if found is not None and first:
-            now = f"{MONTHS[found.month - 1]} {found.year}"
-            label = f"{found.day} {now}" if now == week else now
-            week = now
+            label = f"{found.day} {MONTHS[found.month - 1]}" + (f" {found.year}" if found.year != year else "")
+            year = found.year
             yield Label((x + 20.0, -0.62 * head), label, 8.5, "ink", anchor="left", face="bold")
     yield Stroke(((count * DAY_WIDE, -0.35 * head), (count * DAY_WIDE, tall)), Pen("soft", 0.9))
     by = job.brief.by.ordinal
@@ -119,7 +124,8 @@ def _rows(rows: list[tuple[str, str]], wide: float, names: float, each: float) -
         y = number * each
         about: ThingPath | None = RoomPath(key) if key else None
         yield Stroke(((-names, y), (wide, y)), Pen("rule", 0.5))
-        yield Label((-names + 40.0, y + each / 2), name[:40], 10, "ink", anchor="left", face="name", about=about)
+        at = (-0.012 * wide - 20.0, y + each / 2)
+        yield Label(at, name[:40], 10, "ink", anchor="right", face="name", within=ALWAYS, about=about)
     yield Stroke(((-names, len(rows) * each), (wide, len(rows) * each)), Pen("rule", 0.5))
 
 

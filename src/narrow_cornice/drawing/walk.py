@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Sequence
 
 from narrow_cornice.derived.measured.rooms import walls_so_far
@@ -32,6 +33,7 @@ def walk_drawing(room: Room, settings: Settings, turn: float, typed: Sequence[Wa
     if len(back) > 1:
         marks += [Stroke((a, b), Pen("ochre", 0.9, dashed=True)) for a, b in itertools.pairwise(back)]
     firm = len(so_far)
+    is_back = firm > 2 and math.dist(points[firm], points[0]) < CHAIN * across  # the next wall lies along the first
     count = len(walk.walls) + 1
     for index, (wall, (a, b)) in enumerate(zip(walk.walls, itertools.pairwise(points), strict=True)):
         taken = index < firm
@@ -41,7 +43,8 @@ def walk_drawing(room: Room, settings: Settings, turn: float, typed: Sequence[Wa
         marks.append(Stroke((a, b), Pen(colour, 2.4 if taken else 1.8, dashed=unread or not taken), about=about))
         name = side_name(index, count)
         words = f"{name} not read" if unread and taken else f"wall {name}" if unread else _shown(wall.length, settings)
-        marks.append(Dimension(b, a, CHAIN * across, words, about, "soft" if taken else "verdigris", slides=True))
+        off = CHAIN * across * (2 if is_back and not taken else 1)
+        marks.append(Dimension(b, a, off, words, about, "soft" if taken else "verdigris", slides=True))
     for index, at in enumerate(points):
         corner = CornerPath(room.id, room.measured.walls[index - 1].id) if 0 < index <= firm else None
         off = 0.03 * across

@@ -23,7 +23,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import show_money, show_size
 
 LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
-NAME = 46.0  # mm of paper for the name of a piece
+NAME = 44.0  # mm of paper for the name of a piece
 BAR, METRE = 6.0, 30.0  # mm of paper: how high a bar is drawn, and a metre of it
 BOARD = (15.0, 5.0)  # mm of paper: the end of a piece in its picture
 HOW = (
@@ -65,7 +65,7 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
                 sheet.text(22.0, y + 7.4, words, 7, colour="rust", room=60)
             for x, end, left in ((92.0, one.left, True), (145.0, one.right, False)):
                 _picture(sheet, x, y + 1.8, end, left)
-                sheet.wrapped(x + BOARD[0] + 3.0, y + 3.4, end.words, 7, 33.0, most=3)
+                sheet.wrapped(x + BOARD[0] + 3.0, y + 3.2, end.words, 6.6, 33.0, most=3)
             y += ROW
         y = _courses(sheet, job, room, y + 4.0)
         y += 8.0
@@ -101,14 +101,14 @@ def _begin(sheet: Sheet, job: Job, title: str, words: str) -> float:
     sheet.text(LEFT, 18, f"{job.name}: {title}", 16, face="name", room=RIGHT - LEFT)
     y = sheet.wrapped(LEFT, 24, words, 8, RIGHT - LEFT, colour="soft")
     said = cautions_of(name for room in job.rooms for name in trim_risks(job, room))
-    sheet.wrapped(LEFT, sheet.tall - 17, " ".join(said), 7, RIGHT - LEFT, colour="soft", most=2)
+    sheet.caution(said)
     foot(sheet, job)
     return y + 6.0
 
 
 def _room_for(sheet: Sheet, job: Job, y: float, tall: float, going_on: str = "Cut list") -> float:
     """Return where to go on: on the next sheet of paper where this one is full."""
-    return y if y + tall < sheet.tall - 20 else _begin(sheet, job, f"{going_on}, continued", "")
+    return y if y + tall < sheet.ends else _begin(sheet, job, f"{going_on}, continued", "")
 
 
 def _picture(sheet: Sheet, x: float, y: float, end: EndCut, left: bool) -> None:

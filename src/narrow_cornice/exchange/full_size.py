@@ -13,7 +13,7 @@ from functools import partial
 from html import escape
 
 from narrow_cornice.drawing.marks import Pen, Point
-from narrow_cornice.exchange.cautions import TRIM_WORK, cautions
+from narrow_cornice.exchange.cautions import TRIM_WORK, cautions, in_short
 from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.exchange.plain_text import printable
@@ -130,7 +130,8 @@ def in_tiles(
             base = sheet.tall - 18.0
             sheet.line(((sheet.wide - 60, base), (sheet.wide - 10, base)), Pen("ink", 0.8))
             sheet.text(sheet.wide - 35, base - 1.5, "50 mm", 7, anchor="middle")
-            sheet.wrapped(MARGIN, base - 3.0, " ".join(said), 6.5, sheet.wide - 85, colour="soft", most=3)
+            whole = len(sheet.lines(" ".join(said), 6.5, sheet.wide - 85)) <= 3
+            sheet.caution(said if whole else (in_short(said),), 6.5, sheet.wide - 85)
             foot(sheet, job)
 
 

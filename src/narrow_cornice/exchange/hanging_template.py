@@ -121,11 +121,11 @@ def _list(sheet: Sheet, job: Job, room: Room, said: tuple[str, ...]) -> None:
     """Write the marks of a room, page after page."""
     y = 0.0
     for number, one in enumerate(marks_of(job, room)):
-        if number == 0 or y > sheet.tall - 30:
+        if number == 0 or y > sheet.ends:
             sheet.page()
             sheet.text(LEFT, 16, f"{room.name}: marks to hang by", 14, face="name", room=sheet.wide - 2 * LEFT)
             sheet.text(LEFT, 22, "From the left end of the wall as one faces it, and from the floor.", 8, colour="soft")
-            sheet.wrapped(LEFT, sheet.tall - 19, " ".join(said), 6.5, sheet.wide - 2 * LEFT, colour="soft", most=3)
+            sheet.caution(said, 6.5)
             foot(sheet, job)
             y = 30.0
         sheet.text(LEFT, y, f"wall {one.wall}", 8, room=18)

@@ -44,8 +44,8 @@ def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop")
         sheet.text(sheet.wide - 14, y, f"{show_money(price)}{money}", 11, face="bold", anchor="right")
         sheet.line(((14, y + 2), (sheet.wide - 14, y + 2)), Pen("ink", 0.8))
         y += 9
-        if name in heavy:
-            words = f"About {heavy[name]:.0f} kg together: have it delivered, two people to carry."
+        if lines[0].shop in heavy:
+            words = f"About {heavy[lines[0].shop]:.0f} kg together: have it delivered, two people to carry."
             sheet.text(14, y - 2.5, words, 8.5, face="slanted", colour="rust", room=sheet.wide - 28)
             y += 4
         for line in lines:
@@ -126,7 +126,7 @@ def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -
         words = f"{share.shown(how)} of {line.bought_in(how)}"
         price = line.share_of_price(room_id)
     else:
-        words = "{} for {}; {} left over".format(line.bought_in(how), *line.words(how))
+        words = line.amounts_in(how)
         price = line.price if (was := paid(job, line)) is None else was
     sheet.text(x, y + 4.6, words, 9, room=room)
     told = " ".join(told_of(job, line)) or still_in_words(job, line)

@@ -52,6 +52,7 @@ _FACES = {
 }
 
 
+ABOVE_FOOT = 14.0  # mm from the lower edge to what stands over the foot of a sheet
 HEADING = 12.0  # points: larger letters of the name's face at the top of a sheet are its heading
 
 
@@ -91,6 +92,7 @@ class Sheet:
         )
         self._headed = ""  # the heading that the last bookmark leads to
         self._is_bare = True  # whether this sheet has no heading yet
+        self.ends = self.tall - ABOVE_FOOT  # where what is printed has to end, over what is said at its foot
 
     @property
     def wide(self) -> float:
@@ -107,6 +109,7 @@ class Sheet:
         tell(f"sheet {int(self.pdf.page_no()) + 1}")
         self.pdf.add_page()
         self._is_bare = True
+        self.ends = self.tall - ABOVE_FOOT
 
     def content(self) -> bytes:
         """Return the finished PDF."""
@@ -209,6 +212,16 @@ class Sheet:
             self.text(x, y, one, size, face=face, colour=colour, room=room)
             y += step
         return y
+
+    def caution(self, said: Sequence[str], size: float = 7.0, room: float | None = None) -> None:
+        """Print cautions over the foot of the sheet, all of them whole, and say where what else is printed ends."""
+        left, step = 14.0, size * MM_PER_POINT * 1.32
+        room = self.wide - 2 * left if room is None else room
+        lines = self.lines(" ".join(said), size, room) if said else []
+        begins = self.tall - ABOVE_FOOT - step * (len(lines) - 1)
+        for number, one in enumerate(lines):
+            self.text(left, begins + step * number, one, size, colour="soft", room=room)
+        self.ends = begins - 2.0 * step if lines else self.tall - ABOVE_FOOT
 
     def line(self, points: tuple[Point, ...], pen: Pen, *, closed: bool = False) -> None:
         """Draw a line through points given in mm of paper."""
@@ -328,13 +341,15 @@ def drawings_pdf(drawings: Sequence[Drawing], job: Job, paper: Paper | None = No
         sheet.page()
         sheet.text(14, 17, drawing.title, 18, face="name", room=sheet.wide - 28)
         margin = 14.0
-        scale = fitting_scale(drawing, sheet.wide - 2 * margin, sheet.tall - 46)
+        sheet.caution(said)
+        room = min(sheet.ends - 30, sheet.tall - 46)
+        scale = fitting_scale(drawing, sheet.wide - 2 * margin, room)
         sheet.text(
             14, 23, f"{drawing.subtitle} · 1 : {scale:g}", 9, face="slanted", colour="soft", room=sheet.wide - 28
         )
         left, top, right, bottom = drawing.bounds
         x0 = (sheet.wide - (right - left) / scale) / 2
-        y0 = 28 + (sheet.tall - 46 - (bottom - top) / scale) / 2
+        y0 = 28 + (room - (bottom - top) / scale) / 2
 
         def at(
             point: Point, left: float = left, top: float = top, scale: float = scale, x0: float = x0, y0: float = y0
@@ -342,8 +357,6 @@ def drawings_pdf(drawings: Sequence[Drawing], job: Job, paper: Paper | None = No
             return (x0 + (point[0] - left) / scale, y0 + (point[1] - top) / scale)
 
         sheet.drawing(drawing, at, scale)
-        risky = " ".join(said)
-        sheet.wrapped(14, sheet.tall - 19.5, risky, 7, sheet.wide - 28, colour="soft", most=2)
         foot(sheet, job)
     return sheet.content()
 

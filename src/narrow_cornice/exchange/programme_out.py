@@ -3,13 +3,22 @@ whole and one for each day."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 from narrow_cornice.derived.built.risks import risks_of
 from narrow_cornice.derived.programmed.day_by_day import OnDay, keeps_brush, wanted_by, works_on
-from narrow_cornice.derived.programmed.programme import HOUSE, Programme, clock, hands_words, hour_words, programme_of
+from narrow_cornice.derived.programmed.programme import (
+    CARRIED,
+    HOUSE,
+    Programme,
+    clock,
+    hands_words,
+    hour_words,
+    programme_of,
+    waits_for_answer,
+)
 from narrow_cornice.derived.risks import paint_risks, survey_risks, trim_risks, wall_risks
 from narrow_cornice.drawing.marks import Pen, Point
 from narrow_cornice.drawing.site_diary import day_called, said_of, site_diary
@@ -21,13 +30,13 @@ from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.programme.works import DAY, HOUR, dry_at
+from narrow_cornice.programme.works import DAY, HOUR, Work, dry_at
 
 HEADINGS = (
     "room", "work", "begins on", "begins at", "ends on", "ends at", "hours of one person", "hands", "dry on", "dry at",
     "tool", "after", "said",
 )  # fmt: skip
-LEFT, ROW = 14.0, 6.2
+LEFT, ROW, LINE = 14.0, 6.2, 4.5
 
 
 class NoDaysError(CorniceError):
@@ -107,6 +116,8 @@ def programme_calendar(job: Job) -> bytes:
 def _described(one: OnDay) -> str:
     tool = f", {one.work.tool}" if one.work.tool else ""
     dries = f". Dries {one.work.dries:.3g} h" if one.work.dries else ""
+    if waits_for_answer(one.work):
+        dries = f". Answered in {one.work.dries / 24.0:.3g} days"
     return f"{hands_words(one.hands)}{tool}{dries}"
 
 
@@ -120,16 +131,30 @@ def programme_pdf(job: Job, paper: Paper | None = None) -> bytes:
         return sheet.content()
     rooms = _rooms(job)
     begins = house_rules_of(job.house_rules).value("day_begins")
-    bring: dict[int, list[str]] = {}
-    for wanted in wanted_by(job):
-        bring.setdefault(wanted.day, []).append(
-            f"{wanted.line.name_in(job.settings)}: {wanted.line.bought_in(job.settings)}"
-        )
+    bring = _to_bring(job)
     for day in one_by_one(range(programme.plan.days), "day"):
         found = list(works_on(programme, day, begins))
         if found or day in bring:
             _day_sheet(sheet, job, programme, day, found, bring.get(day, []), rooms)
     return sheet.content()
+
+
+def _to_bring(job: Job) -> dict[int, list[str]]:
+    """Return what has to be there by which day: line by line, but for what a shop delivers in one load, which is on the
+    sheet of that shop."""
+    bring: dict[int, list[str]] = {}
+    loads: dict[tuple[int, str], int] = {}
+    for wanted in wanted_by(job):
+        line = wanted.line
+        if wanted.work is not None and wanted.work.id.startswith(CARRIED):
+            loads[wanted.day, line.shop] = loads.get((wanted.day, line.shop), 0) + 1
+        else:
+            bring.setdefault(wanted.day, []).append(f"{line.name_in(job.settings)}: {line.bought_in(job.settings)}")
+    names = job.shop_names()
+    for (day, shop), many in loads.items():
+        lines = "line" if many == 1 else "lines"
+        bring.setdefault(day, []).insert(0, f"what {names.get(shop, shop)[:40]} delivers, {many} {lines} of its list")
+    return bring
 
 
 def _diary_sheet(sheet: Sheet, job: Job) -> None:
@@ -160,12 +185,13 @@ def _day_sheet(
     """Print the sheet of a day."""
     called = day_called(programme, day)
     title = called[:1].upper() + called[1:]
-    y = _day_head(sheet, title, f"{job.name} · day {day + 1} of {programme.plan.days}")
+    said = cautions_of(risks_of_day(job, [one.work for one in found]))
+    y = _day_head(sheet, title, f"{job.name} · day {day + 1} of {programme.plan.days}", said)
     wide = sheet.wide - 2 * LEFT
     for one in found:
-        if y > sheet.tall - 60:
+        if y > sheet.ends:
             foot(sheet, job)
-            y = _day_head(sheet, title, "goes on")
+            y = _day_head(sheet, title, "goes on", said)
         sheet.line(
             ((LEFT, y - 3.6), (LEFT + 3.2, y - 3.6), (LEFT + 3.2, y - 0.4), (LEFT, y - 0.4)),
             Pen("ink", 0.5),
@@ -179,39 +205,60 @@ def _day_sheet(
         y += ROW
     tools = sorted({one.work.tool for one in found if one.work.tool})
     kept = dict.fromkeys(one.work.tool for one in found if keeps_brush(programme, one) and not one.goes_on)
-    if kept:
-        words = " and ".join(kept)
-        y = sheet.wrapped(LEFT, y + 3, f"Keep {words} wrapped: the next coat follows.", 9.5, wide) + 1
-    if tools:
-        y = sheet.wrapped(LEFT, y + 3, f"Tools: {', '.join(tools)}.", 9.5, wide) + 1
-    if bring:
-        y = sheet.wrapped(LEFT, y + 3, f"To be there by this day: {'; '.join(bring)}.", 9.5, wide, most=8) + 1
-    risky = " ".join(cautions_of(_risks(job, {one.work.room for one in found})))
-    if risky:
-        sheet.wrapped(LEFT, max(y + 5, sheet.tall - 34), risky, 7, wide, colour="soft", most=6)
+    told = [f"Keep {' and '.join(kept)} wrapped: the next coat follows."] if kept else []
+    told += [f"Tools: {', '.join(tools)}."] if tools else []
+    told += [f"To be there by this day: {'; '.join(bring)}."] if bring else []
+    for words in told:
+        y += 4.0
+        if y + LINE * len(sheet.lines(words, 9.5, wide)) > sheet.ends:
+            foot(sheet, job)
+            y = _day_head(sheet, title, "goes on", said)
+        y = sheet.wrapped(LEFT, y, words, 9.5, wide)
     foot(sheet, job)
 
 
-def _day_head(sheet: Sheet, title: str, words: str) -> float:
+def _day_head(sheet: Sheet, title: str, words: str, said: Sequence[str]) -> float:
     sheet.page()
+    sheet.caution(said)
     sheet.text(LEFT, 18, title, 20, face="name", room=sheet.wide - 28)
     sheet.text(LEFT, 24, words, 9.5, face="slanted", colour="soft", room=sheet.wide - 28)
     return 36.0
 
 
-def _risks(job: Job, rooms: set[str]) -> Iterator[str]:
-    for room in job.rooms:
-        if room.id in rooms:
-            yield from risks_of_works(job, room)
+def _built_in_risks(job: Job, room: Room) -> Iterable[str]:
+    return risks_of(room, job.house_rules)
+
+
+Risks = Callable[[Job, Room], Iterable[str]]
+ALL_RISKS: tuple[Risks, ...] = (paint_risks, trim_risks, _built_in_risks, wall_risks)
+CALLED_BY: Mapping[str, tuple[Risks, ...]] = {  # what a work is called by its room's side: what asks for cautions
+    **dict.fromkeys(("wash", "strip", "repair", "sand", "coat"), (paint_risks,)),
+    "fit": (trim_risks,),
+    "build": (_built_in_risks,),
+    **dict.fromkeys(("lay", "cover", "base", "waterproof", "hang"), (wall_risks,)),
+}
 
 
 def risks_of_works(job: Job, room: Room) -> Iterator[str]:
     """Yield the names of the cautions that the works in a room call for."""
-    yield from paint_risks(job, room)
-    yield from trim_risks(job, room)
-    yield from risks_of(room, job.house_rules)
-    yield from wall_risks(job, room)
+    for risks in ALL_RISKS:
+        yield from risks(job, room)
     yield from survey_risks(room)
+
+
+def risks_of_day(job: Job, works: Sequence[Work]) -> Iterator[str]:
+    """Yield the names of the cautions that some works call for: each by its own kind, one of another kind (clearing,
+    dressing, one's own) all of its room; what is carried in is heavy."""
+    rooms = {room.id: room for room in job.rooms}
+    for work in works:
+        room = rooms.get(work.room)
+        if room is not None:
+            word = work.id.partition(":")[2].partition(":")[0]
+            for risks in CALLED_BY.get(word, ALL_RISKS):
+                yield from risks(job, room)
+            yield from survey_risks(room)
+        elif work.id.startswith(CARRIED):
+            yield "heavy"
 
 
 def programme_answer(job: Job, programme: Programme, bound: float) -> dict[str, Any]:

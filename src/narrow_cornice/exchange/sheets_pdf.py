@@ -19,7 +19,7 @@ from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.show import bare_size, show_measure
 
-LEFT, TOP, FOOT, ROW = 14.0, 32.0, 26.0, 5.6
+LEFT, TOP, ROW = 14.0, 32.0, 5.6
 BETWEEN = 16.0  # mm of paper between two sheets
 HOW = (
     "Grain runs from left to right. Dashed lines are cuts from edge to edge of the piece, in the order of their "
@@ -39,7 +39,7 @@ def sheets_pdf(job: Job, paper: Paper | None = None) -> bytes:
     for place, (cut, number) in enumerate(one_by_one(drawn, "sheet")):
         scale = (page.wide - 2 * LEFT) / cut.kind.length
         tall = cut.kind.width * scale
-        if place == 0 or y + tall > page.tall - FOOT:
+        if place == 0 or y + tall > page.ends:
             y = _begin(page, job, "Sheets", HOW)
         said = f"{cut.kind.name}, sheet {number + 1} of {len(cut.plan.sheets)}"
         page.text(LEFT, y, said, 10, face="bold")
@@ -55,8 +55,7 @@ def _begin(page: Sheet, job: Job, title: str, words: str) -> float:
     page.text(LEFT, 16, f"{job.name}: {title}", 16, face="name", room=room)
     y = page.wrapped(LEFT, 22, words, 8, room, colour="soft")
     called_for = dict.fromkeys(name for room in job.rooms for name in risks_of(room, job.house_rules))
-    risks = " ".join(cautions("dust", *(called_for or {"tipping": None}), "ladders"))
-    page.wrapped(LEFT, page.tall - 19, risks, 7, room, colour="soft", most=3)
+    page.caution(cautions("dust", *(called_for or {"tipping": None}), "ladders"))
     foot(page, job)
     return max(TOP, y + 5.0)
 
@@ -156,4 +155,4 @@ def _rows(
 
 def _room_for(page: Sheet, job: Job, y: float, tall: float) -> float:
     """Return where to go on: on the next page where this one is full."""
-    return y if y + tall < page.tall - FOOT else _begin(page, job, "Parts, continued", "")
+    return y if y + tall < page.ends else _begin(page, job, "Parts, continued", "")

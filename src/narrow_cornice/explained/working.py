@@ -106,7 +106,7 @@ def _said(figure: Figure, how: ShownIn) -> tuple[str, Way]:
     if figure.unit == "run" and "×" in sentence:
         return sentence, _in_metres(how)
     if METRES in sentence:
-        return sentence.replace(METRES, "", 1), _in_metres(InUnits())
+        return sentence.replace(METRES, "", 1), _in_metres(how if figure.unit == "m" else InUnits())
     if how.unit == "mm" or figure.unit in (*LENGTHS, "m²"):
         return sentence, _plainly(how)
     return sentence, _plainly(InUnits())  # what it is reckoned with is by the metre, or by m²
@@ -118,7 +118,7 @@ def _in_metres(how: ShownIn, usual: int = 2) -> Way:
 
     def put(part: Figure, digits: int) -> tuple[float, str]:
         if part.unit not in LENGTHS:
-            return _plain(part, digits, how)
+            return _plain(part, digits, InUnits() if part.unit == "m" else how)  # so much for each metre or foot
         number, text = _put(part.value / unit, usual + digits)
         return number, f"{text} {sign}"
 
@@ -159,6 +159,9 @@ def _plain(part: Figure, digits: int, how: ShownIn) -> tuple[float, str]:
         metric = how.unit == "mm"
         number, text = _put(part.value if metric else part.value / SQUARE_FOOT_M2, (2 if metric else 1) + digits)
         return number, f"{text} {'m²' if metric else 'sq ft'}"
+    if part.unit == "m" and how.unit == "in":
+        number, text = _put(part.value * METRE_MM / FOOT_MM, 1 + digits)
+        return number, f"{text} ft"
     number, text = _put(part.value, {"L": 2, "money": 2, "°": 1, "h": 1, SPREAD: 2}.get(part.unit, 4) + digits)
     if part.unit == "money" and digits == 0:
         text = show_money(number)
@@ -212,6 +215,8 @@ def _shows(figure: Figure, result: float, how: ShownIn) -> bool:
         return abs(as_shown(result * foot, "m²", how) - figure.rounded(how)) < 1e-9
     if figure.unit == "run":
         return Figure("", result * (METRE_MM if how.unit == "mm" else FOOT_MM), "run").shown(how) == figure.shown(how)
+    if figure.unit == "m" and how.unit == "in":
+        return Figure("", result * FOOT_MM / METRE_MM, "m").shown(how) == figure.shown(how)
     if figure.unit in LENGTHS:
         mm = result if how.unit == "mm" else result * INCH_MM
         return Figure("", mm, figure.unit).shown(how) == figure.shown(how)

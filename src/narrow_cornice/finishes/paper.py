@@ -32,9 +32,10 @@ def papering(
     """Return the strips and rolls for walls so long and so high, in mm.
 
     A strip is cut as high as the wall and the ``allowance`` for trimming (house rule), rounded up to the repeat but for
-    paper without a match. With a half drop every other strip begins half a repeat further down and takes so much more;
-    strips are cut in their order, so a roll gives as many as fit of those that come next; ``per_roll`` is what a full
-    roll gives that begins with a short one. Raises PaperError.
+    paper without a match. With a half drop every other strip begins half a repeat further down: where the wall leaves
+    half a repeat of the cut over, the next strip begins in it, and all are cut so much shorter, in their order; else
+    see ``rolls_for``.
+    ``per_roll`` is what a roll gives of strips that begin alike. Raises PaperError.
     """
     for name, size in (("walls", walls), ("height", height), ("roll length", roll_length), ("roll width", roll_width)):
         if not size > 0:
@@ -44,29 +45,34 @@ def papering(
     bare = height + allowance
     cut = math.ceil(bare / repeat - NEAR) * repeat if match != "free" and repeat > 0 else bare
     drop = repeat / 2 if match == "half-drop" else 0.0
-    if cut + drop > roll_length + NEAR:
+    if drop and bare <= cut - drop + NEAR:
+        cut -= drop
+    if cut > roll_length + NEAR:
         raise PaperError(
-            f"A strip of {cut + drop:.0f} mm is longer than a roll.",
+            f"A strip of {cut:.0f} mm is longer than a roll.",
             where="roll length",
             remedy="Take longer rolls, or a paper with a smaller repeat.",
         )
     strips = math.ceil(walls / roll_width - NEAR)
-    return Papering(cut, _held(roll_length, cut, drop, 0), strips, rolls_for(strips, roll_length, cut, drop))
+    return Papering(
+        cut, int((roll_length + NEAR) // cut), strips, rolls_for(strips, roll_length, cut, repeat if drop else 0.0)
+    )
 
 
-def rolls_for(strips: int, roll_length: float, cut: float, drop: float) -> int:
-    """Return the rolls that so many strips of a cut are had from, every other one longer by a ``drop``."""
-    rolls, done = 0, 0
-    while done < strips:
-        done += _held(roll_length, cut, drop, done)
-        rolls += 1
-    return rolls
+def rolls_for(strips: int, roll_length: float, cut: float, half_drop: float) -> int:
+    """Return the rolls that so many strips of a cut are had from. With a ``half_drop`` of a repeat (nought: none) every
+    other one begins half of it further down.
 
-
-def _held(roll: float, cut: float, drop: float, first: int) -> int:
-    """Return how many strips in their order a roll holds, the first of them being that of a number."""
-    left, held = roll, 0
-    while (next_one := cut + (drop if (first + held) % 2 else 0.0)) <= left + NEAR:
-        left -= next_one
-        held += 1
-    return held
+    A cut of whole repeats and a half brings the pattern to where the next strip has it: they follow one another. Of
+    whole repeats, strips that begin alike follow one another on a roll with nothing lost; where those that begin
+    further down follow the others, half a repeat is lost, once. So all rolls but the last are cut into strips of one
+    kind (two rolls in turn, the trade's habit), and the rest of both comes off one if it holds them.
+    """
+    each = int((roll_length + NEAR) // cut)
+    drop = half_drop / 2
+    if not drop or round(cut / drop) % 2:
+        return math.ceil(strips / each)
+    both = max(0, int((roll_length - drop + NEAR) // cut))
+    (first, rest), (late, late_rest) = divmod((strips + 1) // 2, each), divmod(strips // 2, each)
+    last = (rest > 0) + (late_rest > 0)
+    return first + late + (1 if last == 2 and rest + late_rest <= both else last)

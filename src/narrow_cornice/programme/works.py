@@ -53,9 +53,18 @@ class Work(msgspec.Struct, frozen=True):
     earliest: int = 0
     spare: bool = False
 
+    @property
+    def quarters(self) -> int:
+        """Return how many quarters it takes one person."""
+        return max(1, math.ceil(self.hours * HOUR - 1e-6))
+
     def length(self, hands: int) -> int:
         """Return how many quarters it takes so many hands."""
-        return max(1, math.ceil(self.hours * HOUR / hands - 1e-6))
+        return -(-self.quarters // hands)
+
+    def as_planned(self) -> Work:
+        """Return it as a plan takes it: of whole quarters."""
+        return replace(self, hours=self.quarters / HOUR)
 
     def choices(self, crew: int) -> range:
         """Return how many hands can do it, of a crew: as many as it needs where these are more than there are."""
@@ -168,7 +177,12 @@ def parted(works: Iterable[Work], many: Mapping[str, int]) -> tuple[Work, ...]:
         last[work.id] = f"{work.id}#{parts}"
     if not last:
         return tuple(made)
-    return tuple(replace(work, after=tuple(last.get(one, one) for one in work.after)) for work in made)
+    return tuple(
+        replace(work, after=tuple(last.get(one, one) for one in work.after))
+        if any(one in last for one in work.after)
+        else work
+        for work in made
+    )
 
 
 def without(works: Sequence[Work], gone: Collection[str]) -> tuple[Work, ...]:

@@ -27,6 +27,8 @@ def scarf_places(length: float, longest: float, overlap: float, studs: Sequence[
         raise ValueError("the stock is shorter than a joint")
     parts = math.ceil((length - overlap) / most - 1e-9)
     equal = [length * n / parts for n in range(1, parts)]
+    if longest_part(length, equal, overlap) > longest + NEAR:  # what is cut is equal then, its overlap with it
+        equal = [((length + (parts - 1) * overlap) / parts - overlap) * n for n in range(1, parts)]
     on_studs = sorted(one for one in studs if FROM_CORNER - NEAR <= one <= length - FROM_CORNER + NEAR)
     for count in (parts - 1, parts):
         wished = [length * n / (count + 1) for n in range(1, count + 1)]

@@ -115,8 +115,8 @@ def show_quantity(value: float, kind: str, how: ShownIn) -> str:
     """Return ``value`` of unit ``kind`` as the job shows it: mm, run, m², L, money, °, share, sag, a word, none."""
     if kind == "mm":
         return show_size(value, how)
-    if kind == "run":
-        return show_run(value, how.unit)
+    if kind == "run" or (kind == "m" and how.unit == "in"):  # what is sold by the metre, to its centimetre else
+        return show_run(value * (METRE_MM if kind == "m" else 1.0), how.unit)
     if kind == "m²":
         return show_area(value, how.unit)
     if kind == "L":

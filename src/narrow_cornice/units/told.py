@@ -9,7 +9,7 @@ import math
 from collections.abc import Iterable
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.units.show import METRIC, ShownIn, show_area, show_size
+from narrow_cornice.units.show import METRE_MM, METRIC, ShownIn, show_area, show_size
 
 
 class Long(float):
@@ -25,7 +25,9 @@ class Flat(float):
 
 
 def amount_told(size: float, measure: str) -> Told:
-    """Return an amount of what is measured by the piece, the litre, the square metre."""
+    """Return an amount of what is measured by the piece, the litre, the metre, the square metre."""
+    if measure == "m":
+        return Told(Long(size * METRE_MM))
     return Told(Flat(size)) if measure == "m²" else Told(f"{size:g} {measure}")
 
 

@@ -193,7 +193,7 @@ def test_what_goods_weigh_by_hand() -> None:
             assert weight_of(job, line) == pytest.approx(sum(size * count for size, count, _ in line.buy))
         if isinstance(line.goods, InTins):
             assert weight_of(job, line) == pytest.approx(1.35 * sum(size * count for size, count, _ in line.buy))
-    heavy = {one.shop: one.heavy for one in deliveries(job)}
+    heavy = {one.name: one.heavy for one in deliveries(job)}
     assert heavy["Timber yard"]
     light = edits.change_house_rule("delivery_from", 1e5, "delivered from").apply(job)
     assert not any(one.heavy for one in deliveries(light))

@@ -12,7 +12,14 @@ from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.programmed.day_by_day import keeps_brush, shorter_of, wanted_by, works_on
 from narrow_cornice.derived.programmed.moved import moved
-from narrow_cornice.derived.programmed.programme import Programme, days_figure, programme_of, slower_by
+from narrow_cornice.derived.programmed.programme import (
+    Programme,
+    carrying,
+    days_figure,
+    heavy_shops,
+    programme_of,
+    slower_by,
+)
 from narrow_cornice.derived.programmed.working_days import working_days
 from narrow_cornice.job import edits
 from narrow_cornice.job.brief import Day, Permission
@@ -250,6 +257,20 @@ def test_each_day_and_what_is_wanted_by_then() -> None:
         if each.work is not None:
             assert each.day <= programme.plan.placed[each.work.id].start // DAY
     assert any(each.work is not None and each.day > 3 for each in wanted)
+
+
+def test_what_is_delivered_is_there_when_it_is_carried_in() -> None:
+    """The timber yard's goods are carried in as one load: none of them may come on a later day than that."""
+    job = begun()
+    programme, everything = programme_of(job), to_buy(job)
+    (yard,) = [n for n, one in enumerate(heavy_shops(job)) if one.name == "Timber yard"]
+    carried = programme.plan.placed[carrying(yard)].start // DAY
+    mine = [one for one in wanted_by(job) if everything.shop_of(one.line) == "Timber yard"]
+    assert len(mine) > 10
+    assert all(one.day <= carried for one in mine)
+    parted = edits.wish_of_work(carrying(yard), "carry in", parts=2).apply(job)  # by the first of its parts then
+    first = programme_of(parted).plan.placed[f"{carrying(yard)}#1"].start // DAY
+    assert all(one.day <= first for one in wanted_by(parted) if everything.shop_of(one.line) == "Timber yard")
 
 
 def test_days_are_a_figure_and_something_would_shorten_them() -> None:

@@ -128,6 +128,13 @@ def test_a_scarf_by_hand() -> None:
     assert parts_of(5000, (2400,), 20) == (2420, 2600)
 
 
+def test_a_run_of_nearly_two_bars_is_cut_from_two() -> None:
+    """9 530 from 4 775, 18 over one another: with the joint in the middle the one with the overlap would be 4 783."""
+    (joint,) = scarf_places(9530, 4775, 18)
+    assert joint == 4756
+    assert parts_of(9530, (joint,), 18) == (4774, 4774)
+
+
 def planned(line: LineToBuy, saw: BarSaw) -> CuttingPlan:
     pieces, sold = cut_lengths([length for _, length, _ in sawn(line).cuts]), sawn(line).sold
     stock = [Bars(f"{one:g}", one - saw.lost(sold), one / 1000) for one in sold]

@@ -172,7 +172,7 @@ def test_paper_hangs_in_drops_and_a_mural_in_its_panels() -> None:
     made = laid(history, covering=paper)
     taken = taken_of(history.job.room("r1"), RULES)[0]
     assert made.count == math.ceil(4000 / 530) or made.count == math.ceil(4000 / 530) + 1
-    assert taken.drops == ((2560.0, made.count),)  # 2 400 + 100 is rounded up to four repeats
+    assert taken.drops == ((2560.0, made.count, False),)  # 2 400 + 100 is rounded up to four repeats
     assert isinstance(made.covering, Paper)
     short = laid(bare_room(), covering=replace(STUFF["mural-marsh"], panels=4))
     assert "mural" in short.fault

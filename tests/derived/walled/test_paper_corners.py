@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given, settings, strategies as st
 from msgspec.structs import replace
 
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import taken_of
 from narrow_cornice.derived.walled.laid import LaidField
@@ -101,14 +102,16 @@ def test_round_a_room_it_takes_what_one_long_wall_would(wide: float, deep: float
 
 
 def test_half_drops_go_on_in_turn() -> None:
-    """Every other strip of a half drop is longer by half a repeat, counted on from the wall before."""
+    """Every other strip of a half drop begins half a repeat further down, counted on from the wall before."""
     history = papered(paper=replace(PAPER, match="half-drop"))
     assert history.do(edits.paper_round("r1", room(history).walling.fields[0], ("w4", "w3", "w2"), ()))
-    drops: dict[float, int] = {}
+    drops: dict[tuple[float, bool], int] = {}
     for taken in taken_of(room(history), {}):
-        for cut, many_of in taken.drops:
-            drops[cut] = drops.get(cut, 0) + many_of
-    assert drops == {2560.0: 14, 2880.0: 13}  # 27 strips for 14 m, the first of them short
+        for cut, many_of, late in taken.drops:
+            drops[cut, late] = drops.get((cut, late), 0) + many_of
+    assert drops == {(2560.0, False): 14, (2560.0, True): 13}  # 27 strips for 14 m
+    (line,) = [one for one in to_buy(history.job).lines if one.kind == "paper"]
+    assert line.buy[0][1] == 9  # three to a roll: four of each kind, and one of two and one with 320 between
 
 
 def test_a_taller_wall_takes_a_strip_of_its_own() -> None:

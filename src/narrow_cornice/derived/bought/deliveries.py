@@ -17,9 +17,11 @@ M3 = 1e-9  # of a mm³
 
 
 class Delivery(NamedTuple):
-    """What is bought at one shop and weighs so much together: of ``unknown`` lines nobody knows what they weigh."""
+    """What is bought at one shop, by its identity, and weighs so much together: of ``unknown`` lines nobody knows what
+    they weigh."""
 
     shop: str
+    name: str
     weight: float
     unknown: int
     heavy: bool
@@ -54,8 +56,8 @@ def deliveries(job: Job) -> tuple[Delivery, ...]:
     """Return what each shop's goods weigh, the shops in the order of the list."""
     least = house_rules_of(job.house_rules).value("delivery_from")
     made = []
-    for shop, lines in to_buy(job).shops():
+    for name, lines in to_buy(job).shops():
         weights = [weight_of(job, line) for line in lines]
         together = sum(one for one in weights if one is not None)
-        made.append(Delivery(shop, together, sum(one is None for one in weights), together >= least))
+        made.append(Delivery(lines[0].shop, name, together, sum(one is None for one in weights), together >= least))
     return tuple(made)

@@ -125,6 +125,13 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
         """Return what is needed and what is left over as the job shows it: litres, metres or feet, pieces."""
         return self.needed.shown(how), show_quantity(self.left_over(how), self.needed.unit, how)
 
+    def amounts_in(self, how: ShownIn) -> str:
+        """Return what is bought, for how much, and what is left over of it; just how much where these are one."""
+        needed, left = self.words(how)
+        if abs(self.left) < 1e-9 and needed == self.bought_in(how):
+            return needed
+        return f"{self.bought_in(how)} for {needed}, {left} left over"
+
     def name_in(self, how: ShownIn) -> str:
         """Return what it is called, its sizes as the job shows them."""
         return said_in(self.name, how)

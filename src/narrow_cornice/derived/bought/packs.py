@@ -10,7 +10,8 @@ from narrow_cornice.derived.bought.measures import price_quoted
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import cents
+from narrow_cornice.units.show import ONE_OF, cents
+from narrow_cornice.units.told import Told, amount_told
 
 
 @explained("price of hardware", "money", "packs × price of one, to 0.01")
@@ -38,8 +39,8 @@ def pack_line(key: str, what: str, price_of_one: float, *wanted: str | Figure) -
     shares = tuple(room_by_room(wanted))
     needed = total(one.name, one.unit, [amount for _, _, amount in shares])
     packs = math.ceil(needed.value / one.pack - 1e-6)
-    unit = "piece" if one.unit == "pieces" and packs == one.pack == 1 else one.unit
-    said = f"{packs} × {one.pack:g} {unit}" if one.pack != 1 else f"{packs} {unit}"
+    unit = ONE_OF.get(one.unit, one.unit) if packs == one.pack == 1 else one.unit
+    said = Told(f"{packs} × ", *amount_told(one.pack, unit).parts) if one.pack != 1 else amount_told(packs, unit)
     price = price_of_packs(
         table("packs", float(packs), "", f"of {one.pack:g} {one.unit}" if one.pack != 1 else "each by itself"),
         table("price of one", price_of_one, "money", one.name),

@@ -124,8 +124,10 @@ def texture_of(finish: Finish) -> Texture:
 
 
 def is_left(surface: Surface, finish: Finish) -> bool:
-    """Return whether a surface stays as it is: by decision, or while nobody asked for it."""
-    return finish.left or (not surface.asked and finish.paint is None and finish.covering is None)
+    """Return whether a surface stays as it is: by decision, or while nobody asked for it; of one that is covered all
+    over nothing is left to ask for."""
+    asked = surface.asked and surface.net.value > 0
+    return finish.left or (not asked and finish.paint is None and finish.covering is None)
 
 
 def paint_line(paint: str, colour: str | None) -> str:

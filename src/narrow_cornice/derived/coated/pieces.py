@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Sequence
 
+from msgspec.structs import replace
+
 from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.coated.ceiling_surfaces import plan_area_figure
@@ -110,7 +112,7 @@ def _altered(room_id: str, one: Furnishing) -> Surface:
     ]
     area = box_area(choice("how many", 1, "", path), *sizes)
     surface = plain_surface(f"{ALTERED}@{one.id}", ALTERED, ALONE, one.name or "A piece", area)
-    return Surface(**{name: getattr(surface, name) for name in Surface.__struct_fields__} | {"asked": False})
+    return replace(surface, asked=False)
 
 
 def block_surfaces(room: Room, faces: Sequence[WallFace]) -> Iterator[Surface]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from narrow_cornice.derived.built.before_walls import before_wall
 from narrow_cornice.derived.built.faces import painted_of
 from narrow_cornice.derived.coated.areas import beside_tiles, leaf_edges, rectangle, reveal_area
@@ -23,6 +25,7 @@ from narrow_cornice.derived.measured.roof_windows import SLACK, over_its_slope
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, reading, total
+from narrow_cornice.job.finishes import DRAWERS
 from narrow_cornice.job.measured import RAISED, RoofWindow, Twin
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
@@ -141,4 +144,5 @@ def _kept(*runs: Run) -> tuple[Run, ...]:
 
 @by_identity(times=1, each="wall")
 def _casework_surface(run_id: str, group: str, words: str, area: Figure) -> Surface:
-    return plain_surface(f"{group}@{run_id}", group, "casework", words, area, found="bare")
+    surface = plain_surface(f"{group}@{run_id}", group, "casework", words, area, found="bare")
+    return replace(surface, asked=group != DRAWERS)  # boxes of drawers are usually left as they are

@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from narrow_cornice.derived.bought.lines import PHASES, LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.derived.programmed.programme import Programme, programme_of
+from narrow_cornice.derived.programmed.programme import Programme, carrying, heavy_shops, programme_of
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -67,15 +67,17 @@ class WantedBy(NamedTuple):
 @by_identity(times=2, each="job")
 def wanted_by(job: Job) -> tuple[WantedBy, ...]:
     """Return what is bought by when: before the first work that takes it, some days ahead (house rule); what is wanted
-    at any time, before the work begins."""
+    at any time, before the work begins; what a shop delivers, by the time it is carried in."""
     programme, ahead = programme_of(job), round(house_rules_of(job.house_rules).value("buy_ahead"))
+    carried = {heavy.shop: carrying(number) for number, heavy in enumerate(heavy_shops(job))}
     made = []
     for line in to_buy(job).lines:
         prefixes, rooms = WANTED_FOR.get(line.phase, ()), {room for room, _, _ in line.shares}
         takes = [
             work
             for work in programme.works
-            if work.id.partition(":")[2].startswith(prefixes) and (not rooms or work.room in rooms)
+            if (work.id.partition(":")[2].startswith(prefixes) and (not rooms or work.room in rooms))
+            or work.id.partition("#")[0] == carried.get(line.shop)
         ]
         first = min(takes, key=lambda work: programme.plan.placed[work.id].start, default=None)
         begins = programme.plan.placed[first.id].start // DAY if first is not None else 0

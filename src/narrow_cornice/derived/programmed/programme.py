@@ -5,12 +5,11 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from datetime import date
-from typing import NamedTuple
 
 import msgspec
 from msgspec.structs import replace
 
-from narrow_cornice.derived.bought.deliveries import deliveries
+from narrow_cornice.derived.bought.deliveries import Delivery, deliveries
 from narrow_cornice.derived.programmed.room_works import works_of_room
 from narrow_cornice.derived.programmed.working_days import WorkingDays, working_days
 from narrow_cornice.explained.figures import Figure, table
@@ -19,7 +18,7 @@ from narrow_cornice.job.brief import Permit
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.programmed import Programming, WorkWish
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.programme.serial import mended, planned
 from narrow_cornice.programme.works import (
     DAY,
@@ -35,6 +34,8 @@ from narrow_cornice.programme.works import (
     without,
 )
 
+ASKED = "ask:"  # what the identity of a work begins with that is to ask for a permission
+CARRIED = "carry:"  # … and that carries in what is delivered
 HOUSE = ""  # the room of what is of the whole house
 A_LOAD = 200.0  # kg that one person carries in in an hour
 SLOWER_DAMP, DAMP = 1.5, 75.0
@@ -68,18 +69,30 @@ class Programme(msgspec.Struct, frozen=True):
 def programme_of(job: Job) -> Programme:
     """Return the programme of a job: the plan that was found where it still holds, else one laid out at once that keeps
     the order of it."""
-    terms = terms_of(job)
+    terms, kept = terms_of(job), job.programme.kept
     try:
         works = works_of(job, terms)
-        kept = job.programme.kept
-        if kept is not None:
-            there = _kept(works, kept.starts)
-            if there is not None and holds(works, terms, there):
-                return Programme(works, terms, replace(there, bound=kept.bound), working_days(job.programme), True)
-        plan = mended(works, terms, kept.starts) if kept is not None else planned(works, terms)
+        starts = tuple(kept.starts.items()) if kept is not None else None
+        plan, found = _plan_of(tuple([work.as_planned() for work in works]), terms, starts)
     except ProgrammeError as error:
         return Programme(terms=terms, days=working_days(job.programme), fault=str(error))
-    return Programme(works, terms, plan, working_days(job.programme))
+    if found and kept is not None:
+        plan = replace(plan, bound=kept.bound)
+    return Programme(works, terms, plan, working_days(job.programme), found)
+
+
+@by_value(times=4, each="job")
+def _plan_of(
+    works: tuple[Work, ...], terms: Terms, kept: tuple[tuple[str, tuple[int, int]], ...] | None
+) -> tuple[Plan, bool]:
+    """Return the plan of works as they are planned, and whether it is the one that was kept. Most changes of a room
+    alter no work by a quarter of an hour, and leave the plan as it is."""
+    if kept is None:
+        return planned(works, terms), False
+    there = _kept(works, dict(kept))
+    if there is not None and holds(works, terms, there):
+        return there, True
+    return mended(works, terms, dict(kept)), False
 
 
 def _kept(works: Sequence[Work], starts: Mapping[str, tuple[int, int]]) -> Plan | None:
@@ -194,11 +207,15 @@ def _own(said: Programming) -> Iterator[Work]:
         )  # fmt: skip
 
 
+def waits_for_answer(work: Work) -> bool:
+    """Return whether a work is to ask somebody: what it is said to dry is how long an answer takes."""
+    return work.id.startswith(ASKED)
+
+
 def _as_wished(work: Work, said: Programming, before: list[str], slower: float, days: WorkingDays) -> Work:
     """Return a work as was said of it; it dries as warm and damp as it is."""
     wish = said.wishes.get(work.id)
-    waits = work.id.startswith("ask:")  # for an answer, which no warmth brings sooner
-    dries = work.dries * (1.0 if waits else slower)
+    dries = work.dries * (1.0 if waits_for_answer(work) else slower)  # which no warmth brings sooner
     made = replace(work, dries=dries, after=(*work.after, *before)) if before or dries != work.dries else work
     if wish is None:
         return made
@@ -220,8 +237,8 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
     """Yield the works of the rooms after those of the house that they hang on: what is carried in, and what somebody
     has to permit."""
     carried = [
-        Work(f"carry:{number}", HOUSE, f"carry in from {shop.name}", shop.weight / A_LOAD, (1, 2))
-        for number, shop in enumerate(_heavy(job))
+        Work(carrying(number), HOUSE, f"carry in from {shop.name[:40]}", shop.weight / A_LOAD, (1, 2))
+        for number, shop in enumerate(heavy_shops(job))
     ]
     yield from carried
     asked: dict[str, str] = {}
@@ -230,8 +247,8 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
             hours = 0.25 if one.state == "not asked" else 0.0
             wait = 24.0 * rules.value("permission_days")
             name = f"{'ask' if hours else 'wait'}: may one {one.what}?"
-            yield Work(f"ask:{one.id}", HOUSE, name, max(hours, 0.25), dries=wait)
-            asked[f"ask:{one.id}"] = one.what
+            yield Work(f"{ASKED}{one.id}", HOUSE, name, max(hours, 0.25), dries=wait)
+            asked[f"{ASKED}{one.id}"] = one.what
     for work in works:
         key = work.id.partition(":")[2]
         more = [one.id for one in carried] if key.startswith(("build:", "fit:")) else []
@@ -243,15 +260,14 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
         yield replace(work, after=(*work.after, *more)) if more else work
 
 
-class _Shop(NamedTuple):
-    name: str
-    weight: float
+def carrying(number: int) -> str:
+    """Return the identity of the work that carries in what the shop of that number among the heavy ones delivers."""
+    return f"{CARRIED}{number}"
 
 
-def _heavy(job: Job) -> list[_Shop]:
-    """Return the shops whose goods are heavy enough to be delivered."""
-    names = job.shop_names()
-    return [_Shop(names.get(one.shop, one.shop)[:40], one.weight) for one in deliveries(job) if one.heavy]
+def heavy_shops(job: Job) -> list[Delivery]:
+    """Return what is heavy enough to be delivered, shop by shop in the order of the list."""
+    return [one for one in deliveries(job) if one.heavy]
 
 
 def former_of(job: Job) -> dict[str, int] | None:

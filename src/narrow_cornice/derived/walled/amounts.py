@@ -37,7 +37,7 @@ class Taken(msgspec.Struct, frozen=True):
     plan: CutPlan | None = None
     lengths: tuple[float, ...] = ()
     battens: tuple[float, ...] = ()
-    drops: tuple[tuple[float, int], ...] = ()
+    drops: tuple[tuple[float, int, bool], ...] = ()
     adhesive: Figure | None = None
     grout: Figure | None = None
     laths: Figure | None = None
@@ -270,13 +270,13 @@ def _laths(laid: LaidField, rules: HouseRules) -> Figure:
 
 def _papered(laid: LaidField, paper: Paper, rules: HouseRules) -> Taken:
     """Return the drops, each as long as what it has to cover and the allowance, rounded up to the repeat; every other
-    one longer by half a repeat where the match drops."""
+    one begins half a repeat further down where the match drops."""
     by_drop: dict[int, tuple[float, float]] = {}
     for piece in laid.pieces:
         low, high = min(y for _, y in piece.outline), max(y for _, y in piece.outline)
         there = by_drop.get(piece.number, (low, high))
         by_drop[piece.number] = (min(low, there[0]), max(high, there[1]))
-    allowance, cuts = rules.value("paper_allowance"), []
+    allowance, cuts = rules.value("paper_allowance"), list[tuple[float, bool]]()
     begun = 0
     for number, (low, high) in sorted(by_drop.items()):
         place = laid.first + number
@@ -285,11 +285,11 @@ def _papered(laid: LaidField, paper: Paper, rules: HouseRules) -> Taken:
             continue
         bare = high - low + allowance
         cut = math.ceil(bare / paper.repeat - 1e-9) * paper.repeat if paper.match != "free" and paper.repeat else bare
-        cuts.append(cut + (paper.repeat / 2 if paper.match == "half-drop" and place % 2 else 0.0))
+        cuts.append((round(cut, 1), paper.match == "half-drop" and bool(place % 2)))
     amount = table(laid.field.name[:60], float(len(cuts)), "strips", _as_hung(begun))
     assert laid.area is not None
     hours = hours_of_laying(laid.area, rules.figure("hours_paper"), called=laid.field.name[:60])
-    drops = tuple(sorted(Counter(round(cut, 1) for cut in cuts).items(), reverse=True))
+    drops = tuple((cut, many, late) for (cut, late), many in sorted(Counter(cuts).items(), reverse=True))
     return Taken(laid, amount, drops=drops, hours=hours)
 
 

@@ -49,9 +49,11 @@ def give_colour(
     pieces: Mapping[str, Sequence[str]],
     colour: Colour,
     role: RoleKind | None = None,
+    to: str = "",
 ) -> Edit:
     """Give surfaces by their keys and pieces by their identities, room by room, one colour in one stroke, and the
-    colour a role in those rooms where one is said. A colour that the job does not have yet comes in with it."""
+    colour a role in those rooms where one is said. A colour that the job does not have yet comes in with it. ``to`` is
+    what they are called together, else they are counted."""
 
     def change(room: Room) -> Room:
         surfaces = dict(room.finishes.surfaces)
@@ -76,7 +78,7 @@ def give_colour(
         return replace(job, rooms=tuple(change(room) if room.id in here else room for room in job.rooms))
 
     many = sum(map(len, room_keys.values())) + sum(map(len, pieces.values()))
-    words = "1 thing" if many == 1 else f"{many} things"
+    words = to or ("1 thing" if many == 1 else f"{many} things")
     return Edit(f"{colour.name[:40]} for {words}", apply)
 
 

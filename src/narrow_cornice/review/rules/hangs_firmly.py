@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from msgspec.structs import replace
+
 from narrow_cornice.derived.built.hanging import hanging_of
+from narrow_cornice.job.edits.casework_edits import change_built_in
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.units.show import show_number
@@ -34,4 +37,5 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             rule="A wall-hung unit reaches studs, or masonry that holds its fixings (strength, wall-hung).",
             risk="It comes down with all that is in it. The maker's sheet of the fixings and a licensed trade decide.",
             about=BuiltInPath(seen.room.id, run.id),
+            fixes=(replace(change_built_in(seen.room.id, run.id, hung=None), title="Let it stand on the floor"),),
         )

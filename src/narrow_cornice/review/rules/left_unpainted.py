@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from narrow_cornice.job.finishes import DRAWERS
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.units.show import show_area
@@ -12,11 +11,7 @@ from narrow_cornice.units.show import show_area
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at a room most of whose surfaces have a paint: one that is hardly begun is not nagged about."""
-    bare = [
-        one
-        for one in seen.coated
-        if one.waits and one.surface.net.value > 0 and one.surface.group != DRAWERS  # usually left as they are
-    ]
+    bare = [one for one in seen.coated if one.waits]
     if not bare or 2 * len(bare) > len(seen.coated):
         return
     names = ", ".join(one.surface.name[:40] for one in bare[:3]) + (" and more" if len(bare) > 3 else "")

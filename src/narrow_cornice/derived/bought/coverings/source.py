@@ -4,7 +4,7 @@ them."""
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
 from msgspec.structs import replace
@@ -43,7 +43,7 @@ class Held(NamedTuple):
     room_name: str
     name: str
     amount: Figure
-    drops: tuple[tuple[float, int], ...] = ()
+    drops: tuple[tuple[float, int, bool], ...] = ()
     along: float = 0.0
     cut_length: float = 0.0
     cut: int = 0
@@ -125,13 +125,12 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
             along[one.room, one.cut_length] = along.get((one.room, one.cut_length), 0.0) + one.along
     for (_, cut), wide in along.items():  # walls of one height are hung round the room, corner after corner
         strips[cut] = strips.get(cut, 0) + math.ceil(wide / paper.width - 1e-9)
-    drop = paper.repeat / 2 if paper.match == "half-drop" else 0.0
-    rolls = sum(rolls_for(many, paper.length, cut, drop) for cut, many in strips.items())
-    drops = tuple(sorted((cut for one in held for cut, many in one.drops for _ in range(many)), reverse=True))
-    if drops:  # those of fields are cut from rolls as they come out best
-        rolls += len(lengths_to_buy(drops, (paper.length,), 1.0, 0.0).bars)
-        for cut in drops:
-            strips[cut] = strips.get(cut, 0) + 1
+    half_drop = paper.repeat if paper.match == "half-drop" else 0.0
+    rolls = sum(rolls_for(many, paper.length, cut, half_drop) for cut, many in strips.items())
+    drops = [one for each in held for one in each.drops]
+    rolls += _rolls_of_drops(drops, paper.length, half_drop / 2)
+    for cut, many, _ in drops:
+        strips[cut] = strips.get(cut, 0) + many
     cuts = together((Told(f"{many} of ", round(cut)) for cut, many in sorted(strips.items())), ", ")
     cost = price_of_rolls(
         table("rolls", float(rolls), "", f"strips: {cuts}; {paper.match} match"),
@@ -155,6 +154,20 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
         f"{rolls} {'roll' if rolls == 1 else 'rolls'}",
         InPacks(),
     )
+
+
+def _rolls_of_drops(drops: Sequence[tuple[float, int, bool]], long: float, drop: float) -> int:
+    """Return the rolls that the drops of fields come off as they come out best: those that begin further down from
+    rolls of their own, but for the last of both kinds, if one roll holds them with the ``drop`` between."""
+    packed = []
+    for late in (False, True):
+        cuts = sorted((cut for cut, many, its in drops if its == late for _ in range(many)), reverse=True)
+        packed.append(lengths_to_buy(tuple(cuts), (long,), 1.0, 0.0).bars if cuts else ())
+    rolls = sum(map(len, packed))
+    if all(packed):
+        free, other = (max(bar.offcut for bar in bars) for bars in packed)
+        rolls -= long - other + drop <= free + 1e-9
+    return rolls
 
 
 def _tile(tile: Tile, held: list[Held], price: float) -> LineToBuy:

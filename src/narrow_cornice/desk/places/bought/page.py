@@ -159,7 +159,8 @@ class BoughtPage(LeafPage):
         del self.slips[len(groups) :]
         for slip, (name, lines, room_id) in zip(self.slips, groups, strict=True):
             slip.name.setText(name[:200])
-            slip.carried.setText(f"about {heavy[name]:.0f} kg: have it delivered" if name in heavy else "")
+            weight = heavy.get(lines[0].shop)
+            slip.carried.setText(f"about {weight:.0f} kg: have it delivered" if weight is not None else "")
             price = sum(line.share_of_price(room_id) if room_id else line.price for line in lines)
             slip.sum.setText(f"{show_money(price)}{money}")
             for index, line in enumerate(lines):
@@ -205,12 +206,9 @@ class BoughtPage(LeafPage):
         if room_id:
             share = next(amount for one, _, amount in line.shares if one == room_id)
             return f"{share.shown(how)} of {line.bought_in(how)}", show_money(line.share_of_price(room_id))
-        needed, left = line.words(how)
         was = paid(self.session.job, line)
         price = show_money(line.price) if was is None else f"{show_money(was)} paid"
-        if abs(line.left) < 1e-9 and needed == line.bought_in(how):
-            return needed, price
-        return f"{line.bought_in(how)} for {needed}, {left} left over", price
+        return line.amounts_in(how), price
 
     def _connect(self, row: LineRow) -> None:
         row.clicked.connect(lambda: self.session.select(LinePath(self._lines[id(row)].key)))

@@ -14,6 +14,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import RolePath
+from narrow_cornice.job.zoned import Stood
 
 # What a colour can be given to in one stroke: words, the groups of surfaces, the role it then has.
 TARGETS: tuple[tuple[str, tuple[str, ...], RoleKind], ...] = (
@@ -38,17 +39,20 @@ def give(bench: Bench, job: Job, room: Room, colour: Colour) -> Iterator[Doable]
     for words, wanted, role in TARGETS:
         there = [group for group in wanted if group in groups]
         if there:
-            yield f"{words[:1].upper()}{words[1:]}, as {role}", partial(_give, bench, room, colour, there, (), role)
+            yield (
+                f"{words[:1].upper()}{words[1:]}, as {role}",
+                partial(_give, bench, room, colour, there, (), role, words),
+            )
     pieces = [piece.id for piece in room.zones.pieces]
     if pieces:
-        yield "All furniture, as second", partial(_give, bench, room, colour, (), pieces, "second")
+        yield "All furniture, as second", partial(_give, bench, room, colour, (), pieces, "second", "all furniture")
 
 
 # Many parameters: what is given, to what, and as what.
 def _give(
-    bench: Bench, room: Room, colour: Colour, groups: Sequence[str], pieces: Sequence[str], role: RoleKind
+    bench: Bench, room: Room, colour: Colour, groups: Sequence[str], pieces: Sequence[str], role: RoleKind, to: str
 ) -> None:
-    if bench.do(edits.give_colour({room.id: groups}, {room.id: pieces}, colour, role)):
+    if bench.do(edits.give_colour({room.id: groups}, {room.id: pieces}, colour, role, to)):
         bench.session.select(RolePath(room.id, colour.id))
 
 
@@ -67,12 +71,12 @@ def give_to_surface(bench: Bench, room: Room, colour: Colour) -> Iterator[Doable
     )
 
     def to_group(group: str) -> Callable[[], object]:
-        return lambda: bench.do(edits.give_colour({room.id: (group,)}, {}, colour))
+        return lambda: bench.do(edits.give_colour({room.id: (group,)}, {}, colour, to=f"every {group}"))
 
-    def to_piece(piece_id: str) -> Callable[[], object]:
-        return lambda: bench.do(edits.give_colour({}, {room.id: (piece_id,)}, colour))
+    def to_piece(piece: Stood) -> Callable[[], object]:
+        return lambda: bench.do(edits.give_colour({}, {room.id: (piece.id,)}, colour, to=piece.name[:40]))
 
     for group in groups:
         yield f"every {group}", to_group(group)
     for piece in room.zones.pieces:
-        yield piece.name[:60], to_piece(piece.id)
+        yield piece.name[:60], to_piece(piece)

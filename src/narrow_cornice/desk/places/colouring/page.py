@@ -6,25 +6,22 @@ from collections.abc import Iterator
 from functools import partial
 from pathlib import Path
 
-from narrow_cornice.colour.deck import DeckColour, nearest, shipped_deck
-from narrow_cornice.colour.lamplight import under_lamp
+from narrow_cornice.colour.deck import nearest, shipped_deck
 from narrow_cornice.colour.palette import Swatch, palette_of
-from narrow_cornice.colour.tones import light_reflectance, tone_difference
-from narrow_cornice.colour.undertone import undertone
-from narrow_cornice.derived.coloured.house_colours import links_of, mends
-from narrow_cornice.derived.coloured.room_palette import Part, palette_of_room
-from narrow_cornice.derived.coloured.schools import WHY, Schooled, accents_of, schools_of
-from narrow_cornice.derived.zoned.lamps import kelvin_of
+from narrow_cornice.colour.tones import tone_difference
+from narrow_cornice.derived.coloured.room_palette import palette_of_room
+from narrow_cornice.derived.coloured.schools import Schooled, accents_of, schools_of
 from narrow_cornice.desk.bench_widgets import OneLine
 from narrow_cornice.desk.bringing_in import read_aside
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.instrument_port import InstrumentPort
 from narrow_cornice.desk.offers import Doable
 from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.places.colouring import sheet_rows
 from narrow_cornice.desk.places.colouring.giving import as_colour, give_to_surface
 from narrow_cornice.desk.places.colouring.rows import deck_colour_of
 from narrow_cornice.desk.places.colouring.seen_as import accent_of
-from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet, SheetRow, row
+from narrow_cornice.desk.ruled_sheet import Ruled, RuledSheet
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.instruments.meter_lines import MeterColour
 from narrow_cornice.job import edits
@@ -34,11 +31,9 @@ from narrow_cornice.job.paths import (
     BridgePath,
     DeckColourPath,
     LampPath,
-    NeighboursPath,
     RolePath,
     SurfacePath,
     ThingPath,
-    WallPath,
 )
 from narrow_cornice.job.pictures import SUFFIXES_IN
 from narrow_cornice.job.samples import bridge_picture, bridge_pictures
@@ -72,7 +67,7 @@ class ColourPage(DrawingPage):
             ("house",),
             "Rooms beside one another",
             ("Room", "And", "Through", "Shared", "What would mend it"),
-            self._links,
+            lambda _: sheet_rows.links(self.session.job),
             "Rooms that a door joins, or that are seen together, with what their colours share.",
             4,
             lines=4,
@@ -81,7 +76,7 @@ class ColourPage(DrawingPage):
             ("roles",),
             "Colours of the room",
             ("Colour", "Role", "Where", "Area", "Share", "Light back", "Undertone"),
-            self._roles,
+            lambda room: sheet_rows.roles(self.session.job, room),
             "Every colour that is seen in the room, by true area.",
             2,
             lines=5,
@@ -90,7 +85,7 @@ class ColourPage(DrawingPage):
             ("bridge",),
             "Palette of the bridge material",
             ("Colour", "Share", "Nearest in the deck", "ΔE00", "Light back", "Undertone"),
-            self._bridge,
+            sheet_rows.bridge_tones,
             "A picture of a stone, a rug, a cloth: its colours with their shares.",
             2,
             lines=4,
@@ -100,7 +95,7 @@ class ColourPage(DrawingPage):
             ("deck",),
             "The deck",
             ("Colour", "Family", "Light back", "Undertone", "In the job"),
-            self._deck,
+            lambda _: sheet_rows.deck_colours(self.session.job, self._sought.text().lower().split()),
             "Colours to choose from.",
             3,
             self._steady,
@@ -112,7 +107,7 @@ class ColourPage(DrawingPage):
             ("trim",),
             "Trim against wall and frame",
             ("School", "Casing", "Against the wall", "Against the frame", "Why"),
-            self._schools,
+            lambda room: sheet_rows.schools(self.session.job, room),
             "The four schools, once the walls have a colour and there is a window.",
             4,
             lines=4,
@@ -121,7 +116,7 @@ class ColourPage(DrawingPage):
             ("accent",),
             "Walls tried as the accent",
             ("Wall", "Area", "Of all walls", "It has now"),
-            self._accents,
+            lambda room: sheet_rows.accents(self.session.job, room),
             "Each wall tried in the accent colour: choose one, or go on with , and .",
             3,
             lines=4,
@@ -130,7 +125,7 @@ class ColourPage(DrawingPage):
             ("lamp",),
             "Under the lamp",
             ("Colour", "By day", "2 700 K", "3 000 K", "4 000 K", "Its own lamps", "Moves by"),
-            self._lamps,
+            lambda room: sheet_rows.under_lamps(self.session.job, room),
             "How each colour looks under lamps of several temperatures.",
             0,
             lines=4,
@@ -148,154 +143,6 @@ class ColourPage(DrawingPage):
     def _sift(self) -> None:
         self.put_rows()
         self.part.say_rows()
-
-    # ---- the sheets
-
-    def _links(self, room: Room) -> list[SheetRow]:
-        job = self.session.job
-        names = {each.id: each.name for each in job.rooms}
-        rows = []
-        for link in links_of(job):
-            through = link.through
-            said, swatch = "nothing in common", ""
-            if through is not None:
-                one, other = through
-                said = one.name if one.colour == other.colour else f"{one.name} and {other.name}"
-                swatch = one.hex
-            elif link.on_purpose:
-                said = "apart on purpose"
-            mend = ""
-            if through is None and not link.on_purpose:
-                mend = "; ".join(
-                    f"{each.colour.name} for {each.former.name} in {names[each.room]}" for each in mends(job, link)
-                )
-            rows.append(
-                row(
-                    NeighboursPath(link.first, link.second),
-                    names[link.first],
-                    names[link.second],
-                    link.door or "seen together",
-                    Cell(said, swatch=swatch, warm=through is None and not link.on_purpose),
-                    mend,
-                )
-            )
-        return rows
-
-    def _roles(self, room: Room) -> list[SheetRow]:
-        job = self.session.job
-        shades = palette_of_room(job, room)
-        whole = sum(shade.area.value for shade in shades) or 1.0
-        rows = []
-        for shade in shades:
-            where = ", ".join(dict.fromkeys(_kind_of(part) for part in shade.parts))
-            rows.append(
-                row(
-                    RolePath(room.id, shade.colour),
-                    Cell(shade.name, swatch=shade.hex),
-                    Cell(shade.role or "no role yet", warm=shade.role is None),
-                    where[:80],
-                    Cell(shade.area.shown(job.settings), number=True),
-                    Cell(f"{100 * shade.area.value / whole:.0f} %", number=True),
-                    Cell(f"{light_reflectance(shade.hex):.0f} %", number=True),
-                    undertone(shade.hex),
-                )
-            )
-        return rows
-
-    def _bridge(self, room: Room) -> list[SheetRow]:
-        bridge = room.colours.bridge
-        rows = []
-        for number, tone in enumerate(bridge.tones if bridge is not None else ()):
-            near = nearest(tone.hex, shipped_deck())
-            rows.append(
-                row(
-                    BridgePath(room.id, number),
-                    Cell(tone.hex, swatch=tone.hex),
-                    Cell(f"{100 * tone.share:.0f} %", number=True),
-                    Cell(near.name, swatch=near.hex) if near is not None else "",
-                    Cell(f"{tone_difference(near.hex, tone.hex):.1f}" if near is not None else "", number=True),
-                    Cell(f"{light_reflectance(tone.hex):.0f} %", number=True),
-                    undertone(tone.hex),
-                )
-            )
-        return rows
-
-    def _schools(self, room: Room) -> list[SheetRow]:
-        return [
-            row(
-                SurfacePath(room.id, "casing"),
-                Cell(one.school, strong=True),
-                Cell(one.colour.name, swatch=one.colour.hex) if one.colour is not None else "none",
-                f"ΔL* {one.to_wall:.0f}, {one.wall_does}",
-                Cell(f"ΔL* {one.to_frame:.0f}, {one.frame_does}", warm=one.frame_does == "outlines"),
-                WHY[one.school],
-            )
-            for one in schools_of(self.session.job, room)
-        ]
-
-    def _accents(self, room: Room) -> list[SheetRow]:
-        job = self.session.job
-        there = {
-            part.path: shade
-            for shade in palette_of_room(job, room)
-            for part in shade.parts
-            if part.group == "upper wall"
-        }
-        rows = []
-        for one in accents_of(job, room):
-            shade = next((there[path] for path in one.paths if path in there), None)
-            now = Cell(shade.name, swatch=shade.hex) if shade is not None else Cell("no colour")
-            area = Cell(one.area.shown(job.settings), number=True)
-            rows.append(
-                row(
-                    WallPath(room.id, one.wall),
-                    f"wall {one.name}",
-                    area,
-                    Cell(f"{100 * one.share:.0f} %", number=True),
-                    now,
-                )
-            )
-        return rows
-
-    def _lamps(self, room: Room) -> list[SheetRow]:
-        job = self.session.job
-        own = kelvin_of(room, job.house_rules)
-        rows = []
-        for shade in palette_of_room(job, room):
-            seen = [under_lamp(shade.hex, kelvin) for kelvin in (2700.0, 3000.0, 4000.0, own)]
-            rows.append(
-                row(
-                    RolePath(room.id, shade.colour),
-                    shade.name,
-                    Cell(shade.hex, swatch=shade.hex),
-                    *(Cell(tone, swatch=tone) for tone in seen),
-                    Cell(f"ΔE00 {tone_difference(shade.hex, seen[-1]):.0f}", number=True),
-                )
-            )
-        return rows
-
-    def _deck(self, room: Room) -> list[SheetRow]:
-        job = self.session.job
-        have = {colour.hex for colour in job.colours}
-        words = self._sought.text().lower().split()
-        every: list[tuple[str, DeckColour]] = [(one.id, one) for one in shipped_deck()]
-        every += [(f"{deck.id}:{one.id}", one) for deck in job.decks for one in deck.colours]
-        rows = []
-        for key, one in every:
-            lean = undertone(one.hex)
-            text = f"{one.name} {one.family} {lean}".lower()
-            if all(word in text for word in words):
-                rows.append(
-                    row(
-                        DeckColourPath(key),
-                        Cell(one.name, swatch=one.hex),
-                        one.family,
-                        Cell(f"{light_reflectance(one.hex):.0f} %", number=True),
-                        lean,
-                        "yes" if one.hex in have else "",
-                    )
-                )
-        return rows
 
     # ---- what can be done
 
@@ -488,11 +335,6 @@ class ColourPage(DrawingPage):
                 if any(path == about or (not about.of and path.group == about.group) for path in surfaces):
                     return RolePath(about.room, shade.colour)
         return about
-
-
-def _kind_of(part: Part) -> str:
-    """Return what a part is one of: its group of surfaces, itself where it is a piece or cloth."""
-    return part.name[:24] if part.group in ("furniture", "cloth") else part.group
 
 
 def _together(title: str, changes: list[Edit]) -> Edit:

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from narrow_cornice.derived.coloured.schools import accents_of
-from narrow_cornice.derived.zoned.lamps import kelvin_of
 from narrow_cornice.desk.place import SeenAs
 from narrow_cornice.desk.seen_as import UNFOLDED
 from narrow_cornice.desk.view import View
@@ -52,6 +50,9 @@ def accent_of(job: Job, room: Room) -> Colour | None:
 
 def _accent(job: Job, view: View, room: Room) -> Drawing:
     """Return the room with the wall that is looked at in its accent colour; , and . try the next."""
+    from msgspec.structs import replace
+
+    from narrow_cornice.derived.coloured.schools import accents_of
     from narrow_cornice.memo import kept_aside
 
     colour = accent_of(job, room)
@@ -65,12 +66,11 @@ def _accent(job: Job, view: View, room: Room) -> Drawing:
     words = (
         f"wall {wall.name} tried in {colour.name[:30]}, {100 * wall.share:.0f} % of all walls · , and . try the next"
     )
-    from msgspec.structs import replace
-
     return replace(drawing, subtitle=words)
 
 
 def _lamp(job: Job, view: View, room: Room) -> Drawing:
+    from narrow_cornice.derived.zoned.lamps import kelvin_of
     from narrow_cornice.drawing.room_colours import lamp_cards
 
     return lamp_cards(job, room, kelvin_of(room, job.house_rules))

@@ -39,12 +39,14 @@ def measuring_order(room: Room, changed_rules: dict[str, float]) -> list[ThingPa
 
 
 def wanted_reading(room: Room, changed_rules: dict[str, float]) -> Read | None:
-    """Return the path of the reading that would tell most, None where all walls are still to be walked or all is firm.
+    """Return the path of the reading that would tell most, None where all walls are still to be walked, or all is firm
+    and there is a reading more than the shape needs, so that a slip in one would show.
 
     Walls that nobody read come first, in the order walked.
     """
     plan = measured_room(room, changed_rules).plan
-    if plan.determined and largest_doubt(plan) <= FIRM:
+    read = sum(one.kind != "assumed" for one in plan.observed)
+    if plan.determined and largest_doubt(plan) <= FIRM and read > 2 * len(plan.sides) - 3:
         return None
     pair = next_of(plan, changed_rules)
     if pair is None:
@@ -57,11 +59,11 @@ def wanted_reading(room: Room, changed_rules: dict[str, float]) -> Read | None:
     return AskedDiagonalPath(room.id, corner_key(walls, first), corner_key(walls, second), reading=0)
 
 
-def next_wanted(room: Room, after: ThingPath, changed_rules: dict[str, float]) -> ThingPath:
-    """Return the size to type after one: the next in measuring order, and after the last what would tell most, before
-    anything that was read already."""
+def next_wanted(room: Room, after: ThingPath, changed_rules: dict[str, float]) -> ThingPath | None:
+    """Return the size to type after one: the next in measuring order, and after the last what would tell most; None
+    where nothing more is wanted, rather than what was read already."""
     walked = measuring_order(room, changed_rules)
     for index, one in enumerate(walked[:-1]):
         if one.within(after) or after.within(one):
             return walked[index + 1]
-    return wanted_reading(room, changed_rules) or walked[0]
+    return wanted_reading(room, changed_rules)

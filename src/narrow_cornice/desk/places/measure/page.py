@@ -20,6 +20,7 @@ from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine
 from narrow_cornice.desk.places.measure.invitations import from_paper, invitations
 from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
 from narrow_cornice.desk.places.measure.meter import LaserMeter
+from narrow_cornice.desk.places.measure.opening_lines import opening_lines
 from narrow_cornice.desk.places.measure.sizes import offset_name
 from narrow_cornice.desk.places.measure.survey_rows import assumed_in_words, assumption_typed
 from narrow_cornice.desk.places.measure.walk_rows import next_wall_name
@@ -32,7 +33,7 @@ from narrow_cornice.drawing.walk import walk_drawing
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.edits import Edit
-from narrow_cornice.job.measured import RAISED, CornerOffset, Diagonal, WallAsRead, WallWidth
+from narrow_cornice.job.measured import CornerOffset, Diagonal, WallAsRead, WallWidth
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import (
     AskedDiagonalPath,
@@ -40,7 +41,6 @@ from narrow_cornice.job.paths import (
     HeightPath,
     NextWallPath,
     OffsetPath,
-    OpeningPath,
     Read,
     SurfacePath,
     ThingPath,
@@ -124,7 +124,7 @@ class MeasurePage(DrawingPage):
             ("openings",),
             "Openings",
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"),
-            self._openings,
+            lambda room: opening_lines(self.bench, room),
             "Doors, windows, arches and fireplaces: choose a wall, and put one in by the line below.",
         )
 
@@ -391,28 +391,6 @@ class MeasurePage(DrawingPage):
 
         return self.session.do_made(change)
 
-    def _openings(self, room: Room) -> list[SheetRow]:
-        rows = []
-        for opening in room.measured.openings:
-            about = OpeningPath(room.id, opening.id)
-            rows.append(
-                row(
-                    about,
-                    Cell(opening.name, partial(self._renamed, room, opening.id, opening.name)),
-                    opening.kind,
-                    edits.wall_name(room, opening.wall),
-                    self.size_cell(about.sized("place")),
-                    self.size_cell(about.sized("width")),
-                    self.size_cell(about.sized("height")),
-                    self.size_cell(about.sized("sill")) if opening.kind in RAISED else Cell(""),
-                    self.size_cell(about.sized("reveal")),
-                )
-            )
-        return rows
-
-    def _renamed(self, room: Room, opening_id: str, former: str, text: str) -> bool:
-        return self.session.do_made(lambda: edits.change_opening(room.id, opening_id, former, name=text))
-
     def picked_as(self, about: ThingPath) -> About:
         """Return walls for what lies on them, since here the wall is measured."""
         if isinstance(about, SurfacePath):
@@ -498,6 +476,9 @@ class MeasurePage(DrawingPage):
         room = self.session.room()
         if room is not None:
             following = next_wanted(room, path, self.session.job.house_rules)
+            if following is None:
+                self.session.told.emit("All sizes that are asked for are read.")
+                return
             self.session.select(following)
             self.ask_size(following)
 

@@ -5,7 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from functools import partial
 
-from narrow_cornice.derived.programmed.programme import HOUSE, Programme, clock, hands_words, hour_words, programme_of
+from narrow_cornice.derived.programmed.programme import (
+    HOUSE,
+    Programme,
+    clock,
+    hands_words,
+    hour_words,
+    programme_of,
+    waits_for_answer,
+)
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
     ButtonsRow,
@@ -90,7 +98,10 @@ def _when_rows(job: Job, programme: Programme, work: Work) -> Iterator[Row]:
     yield NoteRow(f"{start} to {end}, {hands_words(placed.hands)}.")
     if work.dries:
         dry = time_words(programme, dry_at(placed.end, work.dries), begins)
-        yield NoteRow(f"Dry by {dry}: {work.dries:.3g} h as warm and damp as it is.")
+        if waits_for_answer(work):
+            yield NoteRow(f"Answered by {dry}, if it takes {work.dries / 24.0:.3g} days.")
+        else:
+            yield NoteRow(f"Dry by {dry}: {work.dries:.3g} h as warm and damp as it is.")
     chain = {link.work.id: link for link in chain_of(programme.works, programme.terms, programme.plan)}
     if work.id in chain:
         link = chain[work.id]
@@ -118,7 +129,7 @@ def _said_rows(bench: Bench, work: Work, wish: WorkWish, change: Callable[..., b
         ),
     )
     yield SizeRow(
-        "Dries",
+        "An answer takes" if waits_for_answer(work) else "Dries",
         "" if wish.dries is None else f"{wish.dries:g} h",
         f"{work.dries:.3g} h",
         lambda text: number_typed(

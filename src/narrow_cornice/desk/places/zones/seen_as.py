@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from narrow_cornice.desk.place import SeenAs
 from narrow_cornice.desk.seen_as import WALL
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.job.paths import DressingPath, OpeningPath, StoodPath
+from narrow_cornice.job.paths import DressingPath, OpeningPath, StoodPath, WallPath
 
 
 def _cloth(job: Job, view: View, room: Room, show: str) -> Drawing:
@@ -44,12 +46,21 @@ def _light(job: Job, view: View, room: Room) -> Drawing:
 def _dressed(job: Job, view: View, room: Room) -> Drawing:
     from narrow_cornice.drawing.dressed_wall import dressed_wall
 
-    wall = view.wall_id
-    if isinstance(view.selected, DressingPath):
-        one = view.selected.found(room)
-        opening = next((each for each in room.measured.openings if one is not None and each.id == one.opening), None)
-        wall = opening.wall if opening is not None else wall
-    return dressed_wall(WALL.draws(job, view, room), room, job.house_rules, job.fabrics, wall)
+    wall = _wall_with_window(view, room)
+    return dressed_wall(WALL.draws(job, replace(view, wall_id=wall), room), room, job.house_rules, job.fabrics, wall)
+
+
+def _wall_with_window(view: View, room: Room) -> str:
+    """Return the wall of the dressing that is selected, else the one that is looked at, or where nobody chose that and
+    it has no window the first that has one."""
+    openings = {one.id: one for one in room.measured.openings}
+    one = view.selected.found(room) if isinstance(view.selected, DressingPath) else None
+    if one is not None and one.opening in openings:
+        return openings[one.opening].wall
+    walls = [each.wall for each in room.measured.openings if each.kind == "window"]
+    if view.wall_id in walls or not walls or isinstance(view.selected, WallPath):
+        return view.wall_id
+    return walls[0]
 
 
 ZONES = SeenAs("zones", "plan", _zones)
