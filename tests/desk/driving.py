@@ -57,6 +57,12 @@ def errands_over(session: Session) -> None:
     settle()
 
 
+def kept_aside(session: Session) -> None:
+    """Wait until the running copy is written, which has a runner of its own."""
+    session._keeper.wait()
+    settle()
+
+
 def type_into(widget: QWidget, text: str, enter: bool = True) -> None:
     widget.setFocus()
     if isinstance(widget, QLineEdit):

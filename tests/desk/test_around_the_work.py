@@ -7,7 +7,19 @@ from pathlib import Path
 from threading import Event
 
 import pytest
-from driving import change_of, choose, errands_over, field, gone, save, settle, total_of, type_into, write_printed
+from driving import (
+    change_of,
+    choose,
+    errands_over,
+    field,
+    gone,
+    kept_aside,
+    save,
+    settle,
+    total_of,
+    type_into,
+    write_printed,
+)
 from openpyxl import load_workbook
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QImage
@@ -150,11 +162,6 @@ def test_leaving_with_unsaved_work_asks(window: MainWindow, monkeypatch: pytest.
     monkeypatch.setattr(QMessageBox, "exec", lambda self: asked.append(self.text()) or 0)
     assert not window.filing.may_leave()
     assert "not saved" in asked[0]
-
-
-def kept_aside(session: Session) -> None:
-    session._keeper.wait()
-    settle()
 
 
 def test_recovery_after_a_kill(session: Session, window: MainWindow, tmp_path: Path) -> None:
@@ -392,7 +399,7 @@ def test_an_error_of_the_program_itself_is_told_and_the_job_kept(
     window.session.do(edits.rename_room("r1", "Kept"))
     told = _told_in_the_window(window.session, lambda: window)
     told(ValueError, ValueError("of our own making"), None)
-    errands_over(window.session)
+    kept_aside(window.session)
     assert "wrong in the program itself" in window.notice()
     assert "of our own making" in capsys.readouterr().err
     (copy,) = (tmp_path / "state" / "recovery").glob("*.cornice")

@@ -9,7 +9,7 @@ from threading import Event
 
 import ezdxf
 import pytest
-from driving import answer_boxes, errands_over, save, settle
+from driving import answer_boxes, errands_over, kept_aside, save, settle
 from PyQt6.QtGui import QCloseEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
@@ -85,7 +85,7 @@ def test_nothing_else_waits_for_it(window: MainWindow, session: Session, tmp_pat
     assert begun.wait(10)
     session.do(edits.rename_room("r1", "Meanwhile"))
     session.keep_recovery_copy()
-    session._keeper.wait()
+    kept_aside(session)
     assert list((tmp_path / "state" / "recovery").glob("*.cornice"))
     save(session, tmp_path / "tide.cornice")
     assert session.errands.names

@@ -8,6 +8,7 @@ that whoever asks can be tried.
 
 from __future__ import annotations
 
+import contextlib
 import json
 import random
 import time
@@ -87,8 +88,9 @@ class ShopDesk:
                 self.send_response(200)
                 self.send_header("Content-Type", "application/json")
                 self.send_header("Content-Length", str(len(content)))
-                self.end_headers()
-                self.wfile.write(content)
+                with contextlib.suppress(ConnectionError):  # who asked did not wait for the answer
+                    self.end_headers()
+                    self.wfile.write(content)
 
             def log_message(self, format: str, *args: object) -> None:
                 """Say nothing of each question."""
