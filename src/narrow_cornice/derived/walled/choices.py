@@ -71,11 +71,24 @@ def _left(row: Row, stop: Any) -> float:
 
 @by_identity(times=1, each="wall")
 def slivers(laid: LaidField, changed_rules: dict[str, float]) -> tuple[Piece, ...]:
-    """Return the pieces that are thinner than the house rule has it, wherever they lie."""
+    """Return the pieces that are thinner than the house rule has it, wherever they lie: of tiles in rows also what is
+    left of a tile's length, of which a third is more than a third of its height."""
     if isinstance(laid.covering, Paper) or laid.fault:
         return ()
     least = least_of(laid, changed_rules)
-    return tuple(piece for piece in before_seams(laid) if not piece.whole and thickness(piece) < least)
+    narrow = narrow_rows(laid, changed_rules) if isinstance(laid.covering, Tile) else ()
+
+    def short(piece: Piece) -> bool:
+        return any(_extent(piece, one.row.axis) < one.least - NEAR for one in narrow)
+
+    return tuple(
+        piece for piece in before_seams(laid) if not piece.whole and (thickness(piece) < least or short(piece))
+    )
+
+
+def _extent(piece: Piece, axis: int) -> float:
+    along = [point[axis] for point in piece.outline]
+    return max(along) - min(along)
 
 
 def least_of(laid: LaidField, changed_rules: dict[str, float]) -> float:
