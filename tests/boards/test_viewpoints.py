@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from narrow_cornice.boards.before import as_it_was, held_against
 from narrow_cornice.boards.differences import differences
 from narrow_cornice.boards.viewpoints import eye_of, usual_viewpoint, viewpoint_of
+from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
@@ -82,6 +83,10 @@ def test_differences_add_up() -> None:
     whole = {one.what: one for one in differences(job, room)}
     assert whole["Materials"].before == "0"
     assert whole["Materials"].more == f"+{whole['Materials'].after}"
+    for unit in ("mm", "in"):  # as the tally shows it, which is not to the sixteenth
+        shown = edits.change_settings(unit=unit).apply(job)
+        trim = next(one for one in differences(shown, shown.room("r2")) if one.what == "Trim")
+        assert trim.after == tally(shown)["trim"].shown(shown.settings)
     scheme = job.schemes[0]
     other = edits.present_on(against=scheme.id).apply(job)
     words, there = held_against(other, room)

@@ -117,7 +117,7 @@ def test_points_are_put_moved_and_taken_away_by_keyboard(window: MainWindow, tmp
     path = tmp_path / "wall.png"
     Image.new("RGB", (1600, 1200), "#a09080").save(path)
     face = measured_room(window.session.job.rooms[0], {}).face("w1")
-    dialog = PhotoDialog(path.read_bytes(), face, "mm", window.bench.theme, window)
+    dialog = PhotoDialog(path.read_bytes(), face, window.session.job.settings, window.bench.theme, window)
     dialog.show()
     settle()
     view, arrows = dialog.view, (Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Up, Qt.Key.Key_Down)

@@ -304,8 +304,8 @@ def test_other_units_and_a_room_with_everything_fitted() -> None:
 def test_tins_and_bars_are_drawn_to_their_true_relative_size() -> None:
     job = demo_job()
     lines = {line.key: line for line in to_buy(job).lines}
-    ceiling = line_picture(lines["paint:ceiling-flat:chalk"])
-    one = line_picture(lines["paint:wall-matt:clay"])
+    ceiling = line_picture(lines["paint:ceiling-flat:chalk"], job.settings)
+    one = line_picture(lines["paint:wall-matt:clay"], job.settings)
     tall = [
         max(y for _, y in mark.points) - min(y for _, y in mark.points)
         for drawing in (ceiling, one)
@@ -314,12 +314,16 @@ def test_tins_and_bars_are_drawn_to_their_true_relative_size() -> None:
     ][::1]
     assert max(tall) / 62.0 == pytest.approx(10 ** (1 / 3))
     skirting = lines["trim:skirting:147.5×35"]
-    bars = line_picture(skirting)
+    bars = line_picture(skirting, job.settings)
     widths = [max(x for x, _ in mark.points) for mark in bars.marks if isinstance(mark, Area)]
     assert max(widths) == pytest.approx(4.8 * 62)
     assert sum(isinstance(mark, Area) for mark in bars.marks) == len(sawn(skirting).bars.bars) + sum(
         len(bar.pieces) for bar in sawn(skirting).bars.bars
     )
+    inches = line_picture(skirting, replace(job.settings, unit="in"))
+    lengths = [mark.text.split(" · ")[-1] for mark in inches.marks if isinstance(mark, Label) and mark.within]
+    assert lengths
+    assert all(length.endswith(('"', "'")) for length in lengths)
 
 
 def test_sizes_typed_in_a_room_reach_its_drawing() -> None:

@@ -11,7 +11,7 @@ from narrow_cornice.derived.zoned.lamps import hung_lamps
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.review.schemes import SchemeFigures, scheme_figures, schemes_of
-from narrow_cornice.units.show import show_money, show_size
+from narrow_cornice.units.show import FOOT_MM, METRE_MM, show_money, show_run
 
 NOTHING = SchemeFigures(0.0, 0.0, None, 0.0, 0.0, 0.0, 0.0, 0)
 
@@ -64,8 +64,10 @@ def _money(what: str, before: float, after: float) -> Difference:
 
 
 def _sized(job: Job, what: str, before: float, after: float) -> Difference:
-    b, a, off = (show_size(one, job.settings) for one in (before, after, abs(after - before)))
-    return Difference(what, b, a, f"{_sign(before, after)}{off}")
+    tenth = (METRE_MM if job.settings.unit == "mm" else FOOT_MM) / 10
+    b, a = (round(one / tenth) * tenth for one in (before, after))
+    shown = [show_run(one, job.settings.unit) for one in (b, a, abs(a - b))]
+    return Difference(what, shown[0], shown[1], f"{_sign(b, a)}{shown[2]}")
 
 
 def _sign(before: float, after: float) -> str:

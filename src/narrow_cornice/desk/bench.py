@@ -38,6 +38,7 @@ from narrow_cornice.survey.readings import parse_angle, parse_reading
 from narrow_cornice.survey.walk import read_walk
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_number, show_size
+from narrow_cornice.units.told import said_in
 
 if TYPE_CHECKING:
     from narrow_cornice.review.bundles import Bundle
@@ -244,12 +245,13 @@ class Bench(QWidget):
     def figure_row(self, figure: Figure, strong: bool) -> FigureRow:
         """Return a figure as a row."""
         settings = self.session.job.settings
-        below = figure.note or spell(
+        note = said_in(figure.note, settings)
+        below = note or spell(
             figure.sentence,
             {name: show_number(part.value) for name, part in figure.inputs if part.origin == "table" and not part.unit},
         )
         if figure.origin in ("house rule", "table", "choice", "reading") and not figure.inputs:
-            below = f"{figure.origin}: {figure.note}" if figure.note else figure.origin
+            below = f"{figure.origin}: {note}" if note else figure.origin
         if figure.sigma is not None and settings.unit == "mm":
             below = f"{below} · ±{figure.sigma:.1f}"
         below = below if len(below) <= 160 else below[:158] + " …"

@@ -41,6 +41,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit
 from narrow_cornice.survey.readings import AngleError
 from narrow_cornice.units.lengths import LengthError, parse_length
+from narrow_cornice.units.told import said_in, told_of
 
 SPINE, BENCH = 148, 268  # pixels
 
@@ -234,7 +235,7 @@ class MainWindow(WindowLook):
 
     def tell(self, error: CorniceError | str) -> None:
         """Show a message in the window, without stopping the work."""
-        text = str(error)
+        text = said_in(told_of(error), self.session.job.settings) if isinstance(error, CorniceError) else str(error)
         if isinstance(error, LengthError | AngleError):
             text = f"“{error.text[:60]}”, at character {error.position + 1}: {text}"
         self._notice_text.setText(text[:1000])

@@ -11,6 +11,7 @@ from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.envelope import SURE
 from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.told import said_in
 
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 LARGEST_SHARE = 0.22  # of the width that a wall may be drawn off, which decides the exaggeration
@@ -36,7 +37,7 @@ def envelope_drawing(room: Room, changed_rules: dict[str, float], settings: Sett
     fit = fit_of(room, recess, changed_rules)
     title = f"{recess.name[:60]}, the space there is"
     if fit.fault or fit.width is None or fit.height is None:
-        return Drawing(title, fit.fault, (), (0.0, 0.0, 2000.0, 2000.0))
+        return Drawing(title, said_in(fit.fault, settings), (), (0.0, 0.0, 2000.0, 2000.0))
 
     def shown(mm: float) -> str:
         return bare_size(mm, settings)
@@ -59,7 +60,7 @@ def envelope_drawing(room: Room, changed_rules: dict[str, float], settings: Sett
         anchor: Literal["left", "right"] = "left" if fit.right else "right"
         high = -min(max(z, 0.05 * tall), 0.95 * tall)
         place = (x + (260.0 if fit.right else -260.0), high)
-        marks.append(Label(place, f"tightest {fit.spot}", 9, "rust", anchor, face="bold"))
+        marks.append(Label(place, f"tightest {said_in(fit.spot, settings)}", 9, "rust", anchor, face="bold"))
         marks += _from_above(fit, wide, depth, factor, about)
     marks.append(Dimension((0.0, 0.0), (wide, 0.0), -CHAIN, f"{shown(wide)} clear at 95 %", about, "verdigris"))
     reach = 0.3 * wide

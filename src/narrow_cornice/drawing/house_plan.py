@@ -15,7 +15,7 @@ from narrow_cornice.job.paths import FloorPath, OpeningPath, WallPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
-from narrow_cornice.units.show import bare_size, show_area
+from narrow_cornice.units.show import bare_size, show_area, show_size
 
 TALLER = 1.35  # than the tallest group that a column of them may be
 NARROW = 1900.0  # mm inside a room, under which its name stands smaller
@@ -52,7 +52,9 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
             floors.append(Stroke((on_sheet(side.start), on_sheet(side.end)), Pen("ink", 1.4), about=about))
         floors += opening_marks(measured, on_sheet, seen_twice)
         letters += _name(measured, corners, settings, apart)
-    letters += [_miss(placed, *joined.first, joined.miss) for joined in house.doors if joined.miss > TOLD]
+    letters += [
+        _miss(placed, *joined.first, show_size(joined.miss, settings)) for joined in house.doors if joined.miss > TOLD
+    ]
     marks = (*walls, *floors, *letters)
     return Drawing("The house", _words(house), marks, bounds_of(marks, 300))
 
@@ -139,9 +141,9 @@ def _name(measured: MeasuredRoom, corners: Sequence[Point], settings: Settings, 
     ]
 
 
-def _miss(placed: Sequence[tuple[MeasuredRoom, Turned]], room: Room, opening: Opening, miss: float) -> Mark:
+def _miss(placed: Sequence[tuple[MeasuredRoom, Turned]], room: Room, opening: Opening, miss: str) -> Mark:
     """Return the rust mark at a shared door that fails to meet itself."""
     measured, on_sheet = next(one for one in placed if one[0].room is room)
     side = measured.plan.sides[next(i for i, side in enumerate(room.measured.walls) if side.id == opening.wall)]
     at = on_sheet(on_floor(side, opening.place.mm + opening.width.mm / 2, 0.0))
-    return Label(at, f"▲ {miss:.0f} mm", 9, "rust", face="bold", about=OpeningPath(room.id, opening.id), patch=True)
+    return Label(at, f"▲ {miss}", 9, "rust", face="bold", about=OpeningPath(room.id, opening.id), patch=True)

@@ -105,7 +105,7 @@ def _card(
     words = y + max(wanted.height, match.profile.height) + 10 * unit
     taller = ""
     if abs(match.taller) >= 0.5:
-        taller = f", {abs(match.taller):.0f} {'taller' if match.taller > 0 else 'lower'}"
+        taller = f", {bare_size(abs(match.taller), settings)} {'taller' if match.taller > 0 else 'lower'}"
     for piece in reversed(match.pieces):
         marks.append(Label((x, words), piece.words, 8.5, "ink", "left", within=step - 4 * unit, about=about))
         words += 10.5 * unit

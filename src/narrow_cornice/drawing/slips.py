@@ -10,7 +10,7 @@ from narrow_cornice.derived.bought.lines import InLengths, InPacks, InSheets, In
 from narrow_cornice.drawing.cutting import rectangle, sheet_marks
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.job.paths import LinePath
-from narrow_cornice.units.show import METRIC, show_quantity
+from narrow_cornice.units.show import METRIC, ShownIn, bare_size, show_quantity
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 LETTER = 12.5  # of the drawing for each letter of a tin's size, as small as the list shows it
@@ -25,11 +25,11 @@ UNCOLOURED = "#e8e3d6"
 PIECE = 26.0  # mm of the box that stands for one piece
 
 
-def line_picture(line: LineToBuy) -> Drawing:
-    """Return the picture of one line to buy."""
+def line_picture(line: LineToBuy, how: ShownIn) -> Drawing:
+    """Return the picture of one line to buy, with the lengths of its pieces as a job shows them."""
     match line.goods:
         case InLengths() as goods:
-            marks = _bars(line, goods)
+            marks = _bars(line, goods, how)
         case InSheets(cut=cut):
             marks = sheet_marks(cut, SHEET_SCALE, LinePath(line.key), 4)
         case Knife():
@@ -102,7 +102,7 @@ def _knife(line: LineToBuy) -> list[Mark]:
     return [Area(blank, "#b8bcbd", about, Pen("ink", 0.9)), *holes]
 
 
-def _bars(line: LineToBuy, goods: InLengths) -> list[Mark]:
+def _bars(line: LineToBuy, goods: InLengths, how: ShownIn) -> list[Mark]:
     """Return each length bought with the pieces cut from it; what is left is empty."""
     marks: list[Mark] = []
     about = LinePath(line.key)
@@ -120,7 +120,8 @@ def _bars(line: LineToBuy, goods: InLengths) -> list[Mark]:
             marks.append(Area(rectangle(x, y, wide, BAR), "wood", about, Pen("ink", 0.6)))
             number = goods.cuts[index][2] if index < len(goods.cuts) else 0
             middle = (x + wide / 2, y + BAR / 2)
-            long, short = f"{number} · {length:.0f}", f"{length:.0f}"
+            short = bare_size(length, how)
+            long = f"{number} · {short}"
             text = long if wide > ROOMY * len(long) and number else short
             marks.append(Label(middle, text, 7, "ink", within=wide, about=about))
             x += wide + CUT

@@ -20,7 +20,8 @@ from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.units.show import show_money, show_size
+from narrow_cornice.units.show import bare_size, show_money, show_size
+from narrow_cornice.units.told import said_in
 
 LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
 NAME = 44.0  # mm of paper for the name of a piece
@@ -54,8 +55,9 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
             y = _room_for(sheet, job, y, ROW, room.name)
             sheet.line(((LEFT, y), (RIGHT, y)), Pen("rule", 0.3))
             sheet.text(20.0, y + 5.5, str(one.number), 8, colour="soft", anchor="right")
-            letters = 9.0 if sheet.width_of(one.name, 9.0) <= NAME else 7.0  # a longer name in smaller letters, whole
-            sheet.text(22.0, y + (4.0 if one.unsure else 5.5), one.name, letters, room=NAME)
+            name = said_in(one.name, job.settings)
+            letters = 9.0 if sheet.width_of(name, 9.0) <= NAME else 7.0  # a longer name in smaller letters, whole
+            sheet.text(22.0, y + (4.0 if one.unsure else 5.5), name, letters, room=NAME)
             length = marked_off(one.length, job.settings)
             sheet.text(84.0, y + 5.5, length, 9, face="bold", anchor="right")
             if (weight := one.weight(density)) > HEAVY:
@@ -65,7 +67,7 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
                 sheet.text(22.0, y + 7.4, words, 7, colour="rust", room=60)
             for x, end, left in ((92.0, one.left, True), (145.0, one.right, False)):
                 _picture(sheet, x, y + 1.8, end, left)
-                sheet.wrapped(x + BOARD[0] + 3.0, y + 3.2, end.words, 6.6, 33.0, most=3)
+                sheet.wrapped(x + BOARD[0] + 3.0, y + 3.2, said_in(end.words, job.settings), 6.6, 33.0, most=3)
             y += ROW
         y = _courses(sheet, job, room, y + 4.0)
         y += 8.0
@@ -154,12 +156,14 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -
             name, _, number = goods.cuts[index] if index < len(goods.cuts) else ("", 0.0, 0)
             name = f"{number} · {name}" if number else name
             sheet.text(x + wide / 2, y + 2.5, name, 5.5, anchor="middle", room=wide - 1)
-            sheet.text(x + wide / 2, y + 5.0, f"{length:.0f}", 6.5, face="bold", anchor="middle", room=wide - 1)
+            sheet.text(
+                x + wide / 2, y + 5.0, bare_size(length, job.settings), 6.5, face="bold", anchor="middle", room=wide - 1
+            )
             x += wide
         y += BAR + 1.5
     useful = bars.useful(house_rules_of(job.house_rules).value("least_useful"))
     if useful:
-        words = ", ".join(f"{one:.0f}" for one in useful[:20])
+        words = ", ".join(bare_size(one, job.settings) for one in useful[:20])
         sheet.text(LEFT, y + 2.0, f"Off-cuts worth keeping: {words}", 7.5, colour="soft", room=RIGHT - LEFT)
         y += 3.5
     return y + 7.0

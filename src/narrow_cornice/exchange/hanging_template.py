@@ -48,7 +48,7 @@ def marks_of(job: Job, room: Room) -> Iterator[Mark]:
         wall = wall_name(room, group.gallery.wall)
         for one in group.hung:
             for number, (u, v) in enumerate(one.hooks, 1):
-                said = f"{one.weight.value:.1f} kg, hanger of {one.rating:.0f} kg"
+                said = f"{one.weight.value:.1f} kg, hanger of {one.rated}"
                 what = f"{group.gallery.name}: {one.picture.name}"
                 yield Mark(wall, what, f"hook {number}", u, v, said)
     for flown in flights_of(room, job.house_rules):

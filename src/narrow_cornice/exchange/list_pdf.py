@@ -23,6 +23,7 @@ from narrow_cornice.explained.working import working
 from narrow_cornice.job.model import Job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.show import show_money
+from narrow_cornice.units.told import said_in
 
 
 def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop") -> bytes:
@@ -135,7 +136,7 @@ def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -
         note += "; mix the tins before starting"
     sheet.text(x, y + 8.8, note, 8, face="slanted", colour="soft", room=room)
     sheet.text(sheet.wide - 14, y, show_money(price), 10, anchor="right")
-    picture = line_picture(line)
+    picture = line_picture(line, how)
     left, top, right, bottom = picture.bounds
     tall, wide = 14.0, 46.0
     scale = max((right - left) / wide, (bottom - top) / tall, 1.0 if isinstance(line.goods, InLengths) else 6.0)
@@ -161,7 +162,7 @@ def takeoff_pdf(job: Job, paper: Paper | None = None) -> bytes:
         sheet.text(x, y, figure.name, 10 if depth == 0 else 9, face=face, room=sheet.wide - x - 50)
         sheet.text(sheet.wide - 14, y, figure.shown(job.settings), 9.5, face=face, anchor="right")
         words = working(figure, job.settings) if len(figure.inputs) != 1 else ""  # one term says nothing new
-        words = words or figure.note
+        words = words or said_in(figure.note, job.settings)
         y += 4.2
         if words:
             y = sheet.wrapped(x, y, words, 7.5, sheet.wide - x - 14, colour="soft", most=60) + 0.8

@@ -18,6 +18,7 @@ from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.show import bare_size, show_measure
+from narrow_cornice.units.told import said_in
 
 LEFT, TOP, ROW = 14.0, 32.0, 5.6
 BETWEEN = 16.0  # mm of paper between two sheets
@@ -140,7 +141,7 @@ def _rows(
         rows.append(
             (
                 numbers.get(line, ""),
-                part.kind,
+                said_in(part.kind, job.settings),
                 f"{part.count}",
                 *sizes,
                 names.get(part.board, "tube" if part.kind == "rail" else "timber"),

@@ -6,6 +6,7 @@ import math
 from typing import Literal, NamedTuple, get_args
 
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.units.told import Told
 
 Match = Literal["straight", "half-drop", "free"]
 MATCHES: tuple[Match, ...] = get_args(Match)
@@ -49,7 +50,7 @@ def papering(
         cut -= drop
     if cut > roll_length + NEAR:
         raise PaperError(
-            f"A strip of {cut:.0f} mm is longer than a roll.",
+            Told("A strip of ", cut, " is longer than a roll."),
             where="roll length",
             remedy="Take longer rolls, or a paper with a smaller repeat.",
         )

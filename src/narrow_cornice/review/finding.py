@@ -91,6 +91,10 @@ class RoomSeen(msgspec.Struct, frozen=True):
         """Return a length in the job's unit, as its finest step shows it."""
         return show_size(mm, self.settings)
 
+    def habit(self, key: str) -> str:
+        """Return the value of a house rule in this job, as people say it."""
+        return self.rules.rule(key).shown(self.rules.value(key), self.settings)
+
     def wish(self, mm: float) -> Length:
         """Return a length as somebody would type it: a whole millimetre, or the job's finest fraction of an inch."""
         if self.settings.unit == "mm":

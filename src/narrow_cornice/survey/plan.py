@@ -188,8 +188,7 @@ def measured_plan(
     short = next((side for side in sides if side.length.value < 1.0), None)
     if short is not None:
         return _without_plan(
-            f"Wall {short.name} would come out at {short.length.value:.0f} mm: "
-            "one of the readings it follows from is wrong.",
+            f"Nothing would be left of wall {short.name}: one of the readings it follows from is wrong.",
             network,
             observed,
         )

@@ -13,6 +13,7 @@ from narrow_cornice.units.lengths import Unit, show_length
 SQUARE_INCH_MM2 = 645.16
 SQUARE_FOOT_M2 = 0.09290304  # exactly (0.3048 m)²
 FOOT_MM = 304.8
+INCH_MM = 25.4
 SMALL_MM = 100.0  # below this a size is shown to the half millimetre: mouldings, gaps, thicknesses
 MADE_MM = 1000.0  # below this a size that is a half to the last digit was meant so
 HALF = 0.5
@@ -62,6 +63,13 @@ def show_size(mm: float, how: ShownIn) -> str:
 def bare_size(mm: float, how: ShownIn) -> str:
     """Return a size without its unit where that is millimetres, as on drawings and in columns."""
     return show_size(mm, how).removesuffix(" mm")
+
+
+def show_fine(mm: float, how: ShownIn, *, sign: bool = False) -> str:
+    """Return a size finer than the steps of a job, as residuals and misses are: to a tenth of a mm, or to a hundredth
+    of an inch; with its ``sign`` where it goes one way or the other."""
+    value, unit, decimals = (mm, " mm", 1) if how.unit == "mm" else (mm / INCH_MM, '"', 2)
+    return f"{value:{'+' if sign else ''}.{decimals}f}{unit}".replace("-", "−")
 
 
 def show_area(m2: float, unit: Unit) -> str:

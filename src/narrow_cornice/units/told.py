@@ -51,9 +51,9 @@ def said_in(text: str, how: ShownIn) -> str:
 
 def told_of(error: CorniceError) -> Told:
     """Return place, fault and remedy of an error as one text that keeps its sizes."""
-    message = error.message
-    parts = message.parts if isinstance(message, Told) else (message,)
-    return Told(*([f"{error.where}: "] if error.where else []), *parts, *([f" {error.remedy}"] if error.remedy else []))
+    place = [f"{error.where}: "] if error.where else []
+    remedy = [" ", *parts_of(error.remedy)] if error.remedy else []
+    return Told(*place, *parts_of(error.message), *remedy)
 
 
 def _said(parts: tuple[str | float, ...], how: ShownIn) -> str:
@@ -68,6 +68,11 @@ def _size(mm: float, how: ShownIn) -> str:
     if isinstance(mm, Bare) and how.unit == "mm":
         return f"{mm:g}"
     return f"{mm / 1000:g} m" if isinstance(mm, Long) and how.unit == "mm" else show_size(mm, how)
+
+
+def parts_of(text: str) -> tuple[str | float, ...]:
+    """Return the words and sizes a text was made of; one without sizes whole."""
+    return text.parts if isinstance(text, Told) else (text,)
 
 
 def together(texts: Iterable[Told], between: str) -> Told:

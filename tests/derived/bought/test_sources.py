@@ -85,7 +85,7 @@ def test_its_cost_is_in_the_tally_and_its_picture_and_paper_are_made(job: Job) -
     before = [line.price for line in to_buy(job).lines[:-1]]
     assert cost.value == pytest.approx(sum(before) + 12.0)
     line = to_buy(job).lines[-1]
-    assert len(line_picture(line).marks) > 6
+    assert len(line_picture(line, job.settings).marks) > 6
     assert line.name in said(to_buy_pdf(job))
 
 

@@ -76,6 +76,8 @@ def test_pictures_hang_over_the_settle_of_the_demo() -> None:
     assert group.share.value == pytest.approx((group.box[2] - group.box[0]) / 1450)
     for one in group.hung:
         assert one.rating == pytest.approx(4 * one.weight.value / len(one.hooks))
+        told = float(one.rated.removesuffix(" kg"))
+        assert told - 1 < one.rating <= told  # a hanger of what is told holds it
 
 
 @settings(max_examples=many(25, 500), deadline=None)

@@ -17,6 +17,7 @@ from narrow_cornice.explained.figures import Figure, table
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.units.told import Told
 
 UNKNOWN = "Nobody knows what the wall behind it is: it is not to hang there before somebody does."
 
@@ -58,7 +59,7 @@ def _hanging(room: Room, face: WallFace, built: Built, left: float, changed_rule
         where, holds = "studs behind it", rules.figure("fixing_in_stud")
     else:
         upper = max(2, int(wide // WALL_EVERY) + 1)
-        where, holds = "one every 400 mm", rules.figure("fixing_in_masonry")
+        where, holds = Told("one every ", WALL_EVERY), rules.figure("fixing_in_masonry")
     if upper < 2:
         said = "one stud is" if upper == 1 else "no stud is"
         return Hanging(f"Only {said} behind it: a unit hangs on two at least." if upper else "No stud is behind it.")

@@ -28,6 +28,7 @@ from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect
+from narrow_cornice.units.told import Bare, Told, together
 
 MM3 = 1e-9  # cubic metres
 M2 = 1e-6  # square metres of a mm²
@@ -108,8 +109,8 @@ def _listed(run: BuiltIn, made: Carcasses, holes: tuple[CutOut, ...]) -> tuple[P
 def _called(part: Part, holes: tuple[Rect, ...]) -> str:
     """Return what a part is called: its face where that is not plain, and what is cut out of it."""
     called = part.kind if part.face == "plain" else f"{part.kind}, {part.face}"
-    cut = ", ".join(f"{hole.u1 - hole.u0:.0f} × {hole.v1 - hole.v0:.0f}" for hole in holes)
-    return f"{called}, cut out {cut}" if cut else called
+    cut = [Told(Bare(hole.u1 - hole.u0), " × ", Bare(hole.v1 - hole.v0)) for hole in holes]
+    return together((Told(f"{called}, cut out "), together(cut, ", ")), "") if cut else called
 
 
 def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[float, ...]:

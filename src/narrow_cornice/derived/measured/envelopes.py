@@ -25,6 +25,7 @@ from narrow_cornice.survey.envelope import SURE, Across, Clear, HeightAt, Usual,
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, Side, on_floor
 from narrow_cornice.survey.readings import SUREST_MM, Reading, counted, sigma_of
+from narrow_cornice.units.told import Bare, Told
 
 LOW_SIGMA = 3.0  # mm: standard uncertainty of a height under a slope or a beam
 ALONG_EVERY = 100.0  # mm from height to height along a place under a slope
@@ -231,9 +232,8 @@ def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     side, tall = measured.plan.sides[at.wall], measured.height.value
     if not 0.0 <= at.start < at.end <= side.length.value + 1.0:
         long = side.length.value
-        return Fit(
-            recess, side.name, f"It goes from {at.start:.0f} to {at.end:.0f}; wall {side.name} is {long:.0f} long."
-        )
+        said = ("It goes from ", Bare(at.start), " to ", Bare(at.end), f"; wall {side.name} is ", Bare(long), " long.")
+        return Fit(recess, side.name, Told(*said))
     path = RecessPath(room.id, recess.id)
     upward, height = _upward_of(measured, at, changed_rules)
     deep = choice("depth", at.depth, "mm", path.sized("depth"), f"typed as {recess.depth.text}")
@@ -432,5 +432,5 @@ def _level_words(share: float) -> str:
     return "near the floor" if share < 1 / 3 else "half way up" if share < 2 / 3 else "at the top"
 
 
-def _spot_of_height(upward: Clear) -> str:
-    return f"lowest {upward.most - upward.least:.0f} mm under the highest"
+def _spot_of_height(upward: Clear) -> Told:
+    return Told("lowest ", upward.most - upward.least, " under the highest")

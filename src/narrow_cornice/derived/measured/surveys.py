@@ -26,6 +26,7 @@ from narrow_cornice.survey.plan import (
 )
 from narrow_cornice.survey.readings import SUREST_DEGREES, Reading, counted, instrument_sigma, sigma_of
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.told import Told
 
 
 def mean_of_readings(
@@ -65,7 +66,7 @@ def mean_of_readings(
         sentence = " + ".join(f"{term} × {weight}" for (term, _), (weight, _) in zip(leaves, weights, strict=True))
         value = sum(one * weight.value for one, (_, weight) in zip(values, weights, strict=True))
         inputs = (*leaves, *weights)
-    note = f"mean of {len(values)} readings, spread {spread:.0f} mm"
+    note = Told(f"mean of {len(values)} readings, spread ", spread)
     return Figure(name, value, "mm", "worked", sentence, inputs, source, note, sigma)
 
 

@@ -35,6 +35,7 @@ from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.saw_settings import lying_flat, standing
 from narrow_cornice.trim.scarfs import parts_of, scarf_places
+from narrow_cornice.units.told import Bare, Told
 
 INSTALLED = sorted(WITH_FACE, key=lambda kind: OF_TRIM[kind].put_up)
 BOARD_MISSING = "no board"
@@ -289,13 +290,11 @@ def _cut_blocks(trimmed: TrimmedRoom, blocks: Iterable[Block], before: int) -> l
     made: list[CutPiece] = []
     for block in blocks:
         about = TrimPath(trimmed.room.id, block.trim)
-        size = f"{block.width:.0f} × {block.thickness:.0f}"
         board = block.board.id if block.board is not None else BOARD_MISSING
         thick = block.thickness / block.layers
         for layer in range(1, block.layers + 1):
-            name = f"{block.kind}, {block.at[:40]}, {size}"
-            if block.layers > 1:
-                name += f", {layer} of {block.layers}"
+            of = f", {layer} of {block.layers}" if block.layers > 1 else ""
+            name = Told(f"{block.kind}, {block.at[:40]}, ", Bare(block.width), " × ", Bare(block.thickness), of)
             piece = CutPiece(
                 before + len(made) + 1, block.trim, block.wall, name, block.height, square, square, about, board, True,
                 section=block.width * thick,

@@ -12,6 +12,7 @@ from narrow_cornice.explained.figures import Figure, choice
 from narrow_cornice.job.trimwork import Joinery
 from narrow_cornice.trim.runs import Run, casing_outer
 from narrow_cornice.trim.saw_settings import SHARPEST, SawSetting, lying_flat, standing
+from narrow_cornice.units.told import Bare, Told, parts_of
 
 Edge = Literal["", "ceiling edge", "wall edge", "back", "face", "outer edge"]
 Cut = Literal["square", "coped", "mitred", "returned", "scarfed", "frame"]
@@ -41,7 +42,7 @@ class EndCut(msgspec.Struct, frozen=True, gc=False):
     def words(self) -> str:
         """Return the cut in words, with its setting: "mitred 44.1°, blade 33.9°"."""
         if self.setting is None:
-            return f"{self.cut} to {self.meets}"
+            return Told(f"{self.cut} to ", *parts_of(self.meets))
         mitre, bevel = self.setting.mitre.value, self.setting.bevel.value
         words = f"{'mitred' if self.cut == 'frame' else self.cut} {abs(mitre):.1f}°"
         if abs(bevel) > 0.05:
@@ -72,7 +73,7 @@ def end_of(
     old = next((one for one in trimmed.room.measured.there if one.wall == beyond.id and one.kind == run.kind), None)
     if old is not None and old.decision == "keep":
         how = "" if old.meets == "not said" else f", {old.meets}"
-        return EndCut("square", f"the old {run.kind} of {old.height.mm:g}{how}")
+        return EndCut("square", Told(f"the old {run.kind} of ", Bare(old.height.mm), how))
     if any(abs(one.slope) > LEVEL for one in (run, *_round_the_corner(trimmed, run, beyond, side))):
         return EndCut("square", f"a block at {corner.name}: a raking run does not mitre round a corner")
     if not SHARPEST <= corner.value <= 360.0 - SHARPEST:

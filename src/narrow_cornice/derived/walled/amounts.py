@@ -21,6 +21,7 @@ from narrow_cornice.job.finishes import Board, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.told import Told
 
 SMALL_TILE = 60.0  # mm, up to which tiles take longer
 NEAR = 1e-6
@@ -262,7 +263,7 @@ def _laths(laid: LaidField, rules: HouseRules) -> Figure:
     across, along = (top - bottom, right - left) if upright else (right - left, top - bottom)
     rows = math.ceil(across / rules.value("laths_apart") - 1e-9) + 1
     return laths_of(
-        table("rows", float(rows), "", f"no more than {rules.value('laths_apart'):g} mm apart"),
+        table("rows", float(rows), "", Told("no more than ", rules.value("laths_apart"), " apart")),
         table("length", along, "mm", "from end to end"),
         called=laid.field.name[:60],
     )

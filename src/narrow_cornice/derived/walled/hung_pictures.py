@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import msgspec
 
 from narrow_cornice.derived.walled.below import Below, face_of, free_middle, holds_at, standing_against
@@ -15,6 +17,7 @@ from narrow_cornice.job.walled import Gallery, Picture
 from narrow_cornice.memo import by_identity
 
 STRUCTURE_FROM = 10.0  # kg
+NEAR = 1e-9
 
 
 class Hung(msgspec.Struct, frozen=True):
@@ -32,6 +35,11 @@ class Hung(msgspec.Struct, frozen=True):
     def heavy(self) -> bool:
         """Return whether it is hung from structure and nothing else."""
         return self.weight.value > STRUCTURE_FROM
+
+    @property
+    def rated(self) -> str:
+        """Return in words what each hanger is rated for: whole kilograms and never less than it must be."""
+        return f"{math.ceil(self.rating - NEAR)} kg"
 
 
 class HungGroup(msgspec.Struct, frozen=True):

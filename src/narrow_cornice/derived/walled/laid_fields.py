@@ -375,7 +375,7 @@ def _slats(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     path = FieldPath(room_id, field.id)
     gap = gap_between(
         reading("length", high - low, "mm", path, "from end to end, as measured"),
-        choice("count", float(found.count), "", path, f"the number whose gap is nearest to {wished:g} mm"),
+        choice("count", float(found.count), "", path, Told("the number whose gap is nearest to ", wished)),
         table("slat", slat.width, "mm", slat.name),
         choice("gaps", float(gaps_of(found.count, field.ends)), "", path, f"both ends end with a {ENDS[field.ends]}"),
     )

@@ -18,7 +18,7 @@ from narrow_cornice.units.show import show_size
 def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row]:
     """Yield what a mirror, a screen or a picture is framed with, and the pieces of its frame."""
     if one.kind == "screen":
-        unit = job.settings.unit
+        how, unit = job.settings, job.settings.unit
         shown = "" if one.diagonal is None else show_size(one.diagonal.mm, job.settings)
         air = house_rules_of(job.house_rules).value("screen_air")
 
@@ -28,7 +28,9 @@ def framed_rows(bench: Bench, job: Job, room: Room, one: Framed) -> Iterator[Row
             )
 
         yield SizeRow("Diagonal", shown, "of the screen, 16 by 9", typed)
-        yield NoteRow(f"Its opening leaves {air:g} mm of air on each side and {3 * air:g} above.")
+        yield NoteRow(
+            f"Its opening leaves {show_size(air, how)} of air on each side and {show_size(3 * air, how)} above."
+        )
     yield ChoiceRow(
         "Framed with",
         (("panel mould", "panel mould"), ("casing", "casing")),

@@ -24,6 +24,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.measured import Recess
 from narrow_cornice.job.model import Room
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.told import Told
 
 BOARDS = ("board", "fronts", "back", "drawers", "worktop")
 MOST_END_SHELVES = 40
@@ -82,7 +83,7 @@ def change_built_in(room_id: str, run_id: str, **fields: Any) -> Edit:
         raise EditError(
             f"Parts of {fields['in_pieces'].text} at most cannot be.",
             where="in_pieces",
-            remedy=f"{LEAST_PIECE:g} mm or more.",
+            remedy=Told(LEAST_PIECE, " or more."),
         )
     key, value = next(iter(fields.items()))
     shown = value.text if isinstance(value, Length) else value

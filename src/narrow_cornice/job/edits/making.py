@@ -14,6 +14,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.limits import LARGEST_ROOM_MM
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.told import Long, Told
 
 LONGEST_NAME = 10_000
 
@@ -93,9 +94,9 @@ def checked_size(length: Length | None, what: str, *, zero: bool = False) -> Len
     if length is None:
         return None
     if length.mm < 0 or (length.mm == 0 and not zero):
-        raise EditError(f"{what} must be more than nought; “{length.text}” is {length.mm:g} mm.", where=what)
+        raise EditError(Told(f"{what} must be more than nought; “{length.text}” is ", length.mm, "."), where=what)
     if length.mm > LARGEST_ROOM_MM:
         raise EditError(
-            f"{what} of {length.mm / 1000:g} m is more than a room has.", where=what, remedy="Is the unit right?"
+            Told(f"{what} of ", Long(length.mm), " is more than a room has."), where=what, remedy="Is the unit right?"
         )
     return length

@@ -19,6 +19,7 @@ from narrow_cornice.job.paths.in_room import with_measured
 from narrow_cornice.survey.plan import Turn, side_name
 from narrow_cornice.survey.readings import Reading, as_reading, counted
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.told import Bare, Told
 
 FEWEST_CHORDS, MOST_CHORDS = 2, 24
 TURNS: dict[str, tuple[Turn, Turn, Turn, Turn]] = {
@@ -96,7 +97,7 @@ def _parts_of(wall: WallAsRead, name: str, place: Length, width: Length) -> tupl
     before = whole - place.mm - width.mm  # left as seen from inside is the end of the anticlockwise walk
     if before <= 0 or place.mm <= 0:
         raise EditError(
-            f"{width.mm:g} mm at {place.mm:g} does not fit inside wall {name} ({whole:g} mm).",
+            Told(width.mm, " at ", Bare(place.mm), f" does not fit inside wall {name} (", whole, ")."),
             where=f"wall {name}",
             remedy="Leave some wall on both sides.",
         )
@@ -199,8 +200,8 @@ def add_bay(room_id: str, wall_id: str, name: str, place: Length, width: Length,
 def _shortened(readings: Sequence[Reading], less: Length, corner: str) -> tuple[Reading, ...]:
     """Return a wall's readings less what a curve or notch takes from it."""
     if readings and min(one.mm for one in readings) <= less.mm:
-        raise EditError(f"{less.mm:g} mm is as long as the wall it is taken from.", where=f"corner {corner}")
-    return tuple(replace(one, mm=one.mm - less.mm, text=f"{one.mm:g} - {less.mm:g}") for one in readings)
+        raise EditError(Told(less.mm, " is as long as the wall it is taken from."), where=f"corner {corner}")
+    return tuple(replace(one, mm=one.mm - less.mm, text=f"{one.mm:g} mm - {less.mm:g} mm") for one in readings)
 
 
 def _at_corner(

@@ -25,7 +25,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             where=one.name[:60],
             says=says,
             many="Pieces stand before windows and heaters: {n} places",
-            measured=f"{seen.size(one.much)} over its sill" if window else f"{seen.size(one.much)} of 150 mm",
+            measured=f"{seen.size(one.much)} over its sill"
+            if window
+            else f"{seen.size(one.much)} of {seen.size(150.0)}",
             rule="Windows stay clear, and a way out; heaters keep the distance of their maker's sheet.",
             risk="It takes the light, and its back is seen from outside." if window else "Heat, and a cold room.",
             about=StoodPath(seen.room.id, one.piece),

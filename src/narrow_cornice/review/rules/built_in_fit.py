@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
+from narrow_cornice.casework.hardware import HINGES
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, unhung_doors
 from narrow_cornice.job.casework import BuiltIn
@@ -41,7 +42,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             more = replace(one_more_bay(seen.room.id, run.id, one.bay), title="One more bay")
             yield _finding(
                 seen, run, "door", "will not fit", f"A door of {name} is too large for its hinges", measured,
-                "To 2 400 and 22 kg five hinges, more is more than they hold (casework, fronts).",
+                f"To {seen.size(HINGES[-1][0])} and {HINGES[-1][1]:g} kg five hinges, "
+                "more is more than they hold (casework, fronts).",
                 "It drops, and pulls its hinges out of the side.", (more,),
             )  # fmt: skip
         weights = carcass_weights(seen.room, run, rules)

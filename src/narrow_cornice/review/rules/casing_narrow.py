@@ -29,7 +29,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         says=f"Casing is {seen.size(piece.height.value)}; this order wants {seen.size(wish.mm)}",
         many="Casings narrower than their order wants: {n} rooms",
         measured=f"{seen.size(piece.height.value)} against {seen.size(piece.wants.value)}",
-        rule="A casing is as wide as the order's architrave; a third less looks thin (proportion, house rule).",
+        rule=f"A casing is as wide as the order's architrave; {seen.habit('casing_shortfall')} less looks thin "
+        "(proportion, house rule).",
         risk="The opening loses its frame, and the cornice above looks heavy.",
         about=TrimPath(seen.room.id, "casing"),
         fixes=(together(f"Use {wish.text.removesuffix(' mm')}", [change_trim(seen.room.id, "casing", height=wish)]),),

@@ -30,7 +30,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             says=f"{there} {SIDES[short.wanted.side]} {names[short.piece][:40]} for {short.wanted.why}, not {wanted}",
             many="Less room round pieces than they need: {n} places",
             measured=f"{there} of {wanted}; {short.name[:40]} is in the way",
-            rule="A walkway 750, travel of drawers and doors and 600, 600 beside a bed, 750 for a chair (house rules).",
+            rule=f"A walkway {seen.habit('walkway')}, {seen.habit('before_doors')} beyond what drawers and doors "
+            f"travel, {seen.habit('beside_bed')} beside a bed, {seen.habit('chair_back')} for a chair (house rules).",
             risk="Drawers hit, chairs do not go back, nobody gets by.",
             about=StoodPath(seen.room.id, short.piece),
             fixes=moved_fix(seen, short.piece),

@@ -33,7 +33,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             says=f"{tile.name[:40]} is too large for the fall",
             many="Tiles are too large for the fall of their floor: {n} floors",
             measured=f"{seen.size(max(tile.width, tile.height))}; {seen.size(most)} at most",
-            rule="On a floor that falls to a point, chips of 50 mm at most follow two planes (house rule).",
+            rule=f"On a floor that falls to a point, chips of {seen.size(most)} at most follow two planes "
+            "(house rule).",
             risk="They rock over the seams, and water stands.",
             about=FieldPath(seen.room.id, field.id),
             fixes=(Edit(f"Lay {small.name[:40]}", edit.apply),),

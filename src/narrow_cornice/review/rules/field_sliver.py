@@ -34,7 +34,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             says=f"{field.name[:40]} leaves {many}",
             many="Fields leave slivers: {n} fields",
             measured=f"{seen.size(laid.thin[0])} at the thinnest",
-            rule="No cut piece under a third of a whole one (house rule), laid out before anything is bought.",
+            rule=f"No cut piece under {seen.habit('sliver_share')} of a whole one (house rule), laid out before "
+            "anything is bought.",
             risk="It shows, and it breaks in the hand.",
             about=FieldPath(seen.room.id, field.id),
             fixes=tuple(_fixes(seen, laid)),

@@ -43,7 +43,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 says=f"Nobody knows what carries {field.name[:40]}",
                 many="Nobody knows what carries fields: {n} fields",
                 measured=f"{load:.0f} kg/m²; {most:g} on plain plaster",
-                rule="Plaster carries about 20 kg/m², boards and masonry more: the maker's sheet decides (house rule).",
+                rule=f"Plaster carries about {seen.habit('wall_load_most')}, boards and masonry more: "
+                "the maker's sheet decides (house rule).",
                 risk="Tiles come down with the plaster.",
                 about=FieldPath(seen.room.id, field.id),
             )

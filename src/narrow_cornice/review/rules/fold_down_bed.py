@@ -15,6 +15,7 @@ from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 from narrow_cornice.units.lengths import plain_length
 
+ROUND = 40.0  # mm between the mattress and its case
 LEAST_CASE = 400.0
 FREE = 600.0
 
@@ -76,7 +77,8 @@ def _finding(
         says=f"{name[:40]} {says}",
         many="Fold-down beds that have too little room: {n} of them",
         measured=measured,
-        rule="Mattress and 40 all round, a case 400 deep at least, its swing 600 free on both sides (casework).",
+        rule=f"Mattress and {seen.size(ROUND)} all round, a case {seen.size(LEAST_CASE)} deep at least, its swing "
+        f"{seen.size(FREE)} free on both sides (casework).",
         risk="It cannot be let down or made; the maker's sheet of its fittings overrules these figures.",
         about=about,
         fixes=fixes,

@@ -50,7 +50,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         says=f"{casing.colour.name[:30]} casing outlines the frame of {worst.name[:40]}",
         many="Casings outline the frames of windows: {n} rooms",
         measured=f"ΔL* {contrast:.0f}; over {limit:.0f} outlines",
-        rule="Under 10 it disappears, 10 to 35 defines, over 35 outlines (schools: as the wall, dark too, contrast).",
+        rule=f"Under 10 it disappears, from {limit:g} it outlines, between it defines "
+        "(schools: as the wall, dark too, contrast).",
         risk="The window looks smaller. As the wall keeps it large.",
         about=OpeningPath(seen.room.id, worst.id),
         fixes=tuple(fixes),

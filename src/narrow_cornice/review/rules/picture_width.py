@@ -31,7 +31,9 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             says=f"{name} {'is small for' if small else 'is wide for'} {below}",
             many="Pictures are not as wide as what stands below asks for: {n} groups",
             measured=f"{100 * group.share.value:.1f} % of its width; {100 * least:.0f} to {100 * most:.0f} % wished",
-            rule="A picture or a group over furniture is 60 to 75 % of its width (house rule).",
+            rule="A picture or a group over furniture is "
+            f"{seen.habit('picture_least')} to {seen.habit('picture_most')} of "
+            "its width (house rules).",
             risk="Small it floats over it, wide it weighs on it.",
             about=GalleryPath(seen.room.id, group.gallery.id),
             fixes=tuple(_gap(seen, group, least if small else most)),

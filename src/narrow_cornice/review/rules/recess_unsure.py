@@ -16,6 +16,7 @@ from narrow_cornice.job.measured import Backing, Recess
 from narrow_cornice.job.paths import RecessPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
 from narrow_cornice.units.lengths import plain_length
+from narrow_cornice.units.told import said_in
 
 STOOD_UP = 0.9  # of the height of a place, which √(height² + depth²) under its ceiling leaves: less is told
 WIDE_MARGIN = 8.0  # mm kept back of a width before it is worth another reading
@@ -34,7 +35,15 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         fit = fit_of(seen.room, recess, seen.changed_rules)
         name = recess.name[:60]
         if fit.fault:
-            yield _finding(seen, recess.id, "fault", "will not fit", name, f"{name} has no place", measured=fit.fault)
+            yield _finding(
+                seen,
+                recess.id,
+                "fault",
+                "will not fit",
+                name,
+                f"{name} has no place",
+                measured=said_in(fit.fault, seen.settings),
+            )
             continue
         margin = fit.across.margin if fit.across is not None else 0.0
         if fit.advice and margin > WIDE_MARGIN:

@@ -23,12 +23,11 @@ def look(seen: JobSeen) -> Iterator[Finding]:
         for wall, pieces in loose.items():
             known = room.measured.backing.get(wall, Backing()).kind != "unknown"
             name, kinds = pieces[0].wall, ", ".join(dict.fromkeys(one.kind for one in pieces))
+            apart = show_size(FROM_CORNER, job.settings)
             off = "on no stud" if known else "on a wall nobody knows"
             measured = f"{len(pieces)} {'joint' if len(pieces) == 1 else 'joints'} of {kinds}"
             if known:
-                measured += (
-                    f"; no stud keeps each part within a bar and {show_size(FROM_CORNER, job.settings)} off corners"
-                )
+                measured += f"; no stud keeps each part within a bar and {apart} off corners"
             yield Finding(
                 key=f"scarf loose:{room.id}:{wall}",
                 grade="worth a thought",
@@ -38,7 +37,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
                 says=f"Joints on wall {name} lie {off}",
                 many="Joints of long runs that lie on nothing: {n} walls",
                 measured=measured,
-                rule="Runs longer than the longest stock are scarfed on a stud, 600 from a corner (lengths).",
+                rule=f"Runs longer than the longest stock are scarfed on a stud, {apart} from a corner (lengths).",
                 risk="A joint that is only glued opens when the wood dries. Say what is behind the wall, or block it.",
                 about=StudsPath(room.id, wall, size="first"),
             )

@@ -80,7 +80,7 @@ def _height(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
         "will show",
         f"hangs {seen.size(off)} too {'high' if made.centre > high else 'low'}",
         f"its middle {seen.size(made.centre)} above the floor",
-        "The middle of a screen near the eye of whoever sits, 1 050 to 1 150 (house rule).",
+        f"The middle of a screen near the eye of whoever sits, {seen.size(low)} to {seen.size(high)} (house rules).",
         "The neck is bent through every film.",
         (_change(seen, made, f"Hang it at {wish.text}", height=wish),),
     )
@@ -102,7 +102,8 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
         "worth a thought",
         f"is {'large' if away < near else 'small'} for where one sits",
         f"{seen.size(away)} away; {seen.size(near)} to {seen.size(far)} wished",
-        "One sits 1.2 to 1.6 diagonals before a fine picture (house rule).",
+        f"One sits {seen.rules.value('screen_nearest'):g} to {seen.habit('screen_farthest')} before a fine picture "
+        "(house rules).",
         "Near, the eye leaves the edges; far, a finer picture is no better.",
         (_change(seen, made, f"One of {inches} in", diagonal=size),) if fits else (),
     )

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import sheet_goods
+from narrow_cornice.casework.hardware import LONG_RAIL
 from narrow_cornice.casework.strength import Lipping, sag_of
 from narrow_cornice.derived.built.shelves import BayShelves, rails_of, shelves_of
 from narrow_cornice.job.casework import BuiltIn, LippingWish
@@ -39,7 +40,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
                 says=_says(run, number, bay, sag, span),
                 many="Shelves that sag more than they may: {n} bays",
                 measured=f"{sag} after years, {allowed} allowed; it may span {most}",
-                rule="A shelf sags a 400th of its span at most, and never more than 3 mm (strength; house rules).",
+                rule=f"A shelf sags one part in {seen.habit('sag_part')} of its span at most, and never more than "
+                f"{seen.habit('most_sag')} (strength; house rules).",
                 risk="It is seen, doors below it bind, and it does not come back.",
                 about=BayPath(seen.room.id, run.id, bay.there.bay.id),
                 fixes=tuple(_fixes(seen, run, bay)),
@@ -61,7 +63,8 @@ def _rails(seen: RoomSeen, run: BuiltIn, numbers: dict[str, int]) -> Iterator[Fi
             says=f"The rail of bay {numbers[bay.there.bay.id]} of {run.name[:40]} sags {sag}",
             many="Rails that sag more than they may: {n} bays",
             measured=f"{allowed} allowed over {seen.size(bay.span)}; it may span {seen.size(bay.sag.longest.value)}",
-            rule="A rail of tube carries 40 kg a metre; over 900 it is held in its middle too (strength).",
+            rule=f"A rail of tube carries 40 kg a metre; over {seen.size(LONG_RAIL)} "
+            "it is held in its middle too (strength).",
             risk="Hangers slide to the middle.",
             about=BayPath(seen.room.id, run.id, bay.there.bay.id),
             fixes=(replace(one_more_bay(seen.room.id, run.id, bay.there.bay.id), title="One more bay"),),

@@ -31,7 +31,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             says=says,
             many="Ways through rooms are narrow: {n} places",
             measured=f"{seen.size(way.width)} of {seen.size(wide)}, {seen.size(least)} at the least",
-            rule="A walkway is 750 wide, 600 at the least (house rules).",
+            rule=f"A walkway is {seen.size(wide)} wide, {seen.size(least)} at the least (house rules).",
             risk="People brush past; trays and laundry do not get through; a way out is narrow.",
             about=about,
         )

@@ -14,7 +14,7 @@ from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.zoned import Fabric
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import METRIC, cents, show_quantity
+from narrow_cornice.units.show import cents, show_quantity
 from narrow_cornice.units.told import Bare, Long, Told
 from narrow_cornice.zones.library import lamp_kinds, rods
 
@@ -111,11 +111,11 @@ def _rods(job: Job, rooms: Sequence[Room], missing: list[str]) -> Iterator[LineT
             continue
         found = rod_bought(one.rod.value)
         if found is None:
-            long = show_quantity(one.rod.value, "mm", METRIC)
+            long = show_quantity(one.rod.value, "mm", job.settings)
             missing.append(f"a rod of {long} for {one.dressing.name[:40]}, {room.name[:40]}: none is made so long")
             continue
         size, price = found
-        figure = table(one.dressing.name[:60], 1.0, "pieces", f"rod of {one.rod.value:.0f} mm")
+        figure = table(one.dressing.name[:60], 1.0, "pieces", Told("rod of ", one.rod.value))
         wanted.setdefault(size, (price, []))[1].append((room.id, room.name, figure))
     for size, (price, each) in sorted(wanted.items()):
         key = f"rod:{size:g}"

@@ -168,11 +168,10 @@ class BoughtPage(LeafPage):
                 self._lines[id(row)] = line
                 row.show_line(
                     line,
-                    line.name_in(job.settings),
+                    job.settings,
                     *self._words(line, room_id),
                     tick_state(job, line),
                     " ".join(told_of(job, line)) or still_in_words(job, line),
-                    line.why_in(job.settings),
                     self.session.view.selected == LinePath(line.key),
                 )
             slip.keep(len(lines))

@@ -14,6 +14,7 @@ from narrow_cornice.desk.painting import Lettered, MarkPainter, placed
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
+from narrow_cornice.units.show import ShownIn
 
 STATES = {"": "not bought", "part": "bought in part", "bought": "bought", "changed": "bought, and changed since"}
 
@@ -27,6 +28,7 @@ class LineRow(QAbstractButton):
         super().__init__()
         self._theme = theme
         self._line: LineToBuy | None = None
+        self._how: ShownIn | None = None
         self._picture = Drawing("", "", (), (0, 0, 1, 1))
         self._lettered: Lettered | None = None  # the picture with its letters settled, for the scale it has here
         self._state = ""
@@ -42,16 +44,17 @@ class LineRow(QAbstractButton):
 
     # Many parameters: all that is written on a line.
     def show_line(
-        self, line: LineToBuy, name: str, words: str, price: str, state: str, note: str, why: str, chosen: bool
+        self, line: LineToBuy, how: ShownIn, words: str, price: str, state: str, note: str, chosen: bool
     ) -> None:
-        """Show a line under its name; ``note`` is what is to be known of it before it is bought, in place of ``why`` it
-        is wanted."""
-        shown = (name, words, price, state, note, why, chosen)
+        """Show a line with its sizes as a job shows them; ``note`` is what is to be known of it before it is bought, in
+        place of why it is wanted."""
+        name = line.name_in(how)
+        shown = (name, words, price, state, note, line.why_in(how), chosen)
         former = (self._called, self._words, self._price, self._state, self._note, self._why, self._chosen)
-        if line is self._line and shown == former:
+        if line is self._line and how is self._how and shown == former:
             return
-        if line is not self._line:
-            self._picture, self._lettered = line_picture(line), None
+        if line is not self._line or how is not self._how:
+            self._picture, self._lettered, self._how = line_picture(line, how), None, how
         self._line, (self._called, self._words, self._price, self._state, self._note, self._why, self._chosen) = (
             line,
             shown,

@@ -440,7 +440,7 @@ class BuiltPage(DrawingPage):
                 rows.append(
                     row(
                         about,
-                        f"{part.kind}, {run.name[:40]}",
+                        f"{said_in(part.kind, self.session.job.settings)}, {run.name[:40]}",
                         Cell(numbers.get(line, ""), number=True),
                         Cell(f"{part.count}", number=True),
                         self._size(part.length),

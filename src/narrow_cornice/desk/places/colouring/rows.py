@@ -13,7 +13,7 @@ from narrow_cornice.colour.tones import light_reflectance, tone_difference
 from narrow_cornice.colour.undertone import undertone
 from narrow_cornice.derived.coloured.house_colours import links_of, mends
 from narrow_cornice.derived.coloured.room_palette import Shade, metals_and_woods, palette_of_room
-from narrow_cornice.derived.coloured.schools import frame_tone, mean_light, wall_colour
+from narrow_cornice.derived.coloured.schools import PLANE, frame_tone, mean_light, wall_colour
 from narrow_cornice.derived.zoned.lamps import kelvin_of
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
@@ -32,6 +32,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BridgePath, DeckColourPath, NeighboursPath, RolePath
+from narrow_cornice.units.show import show_size
 
 NO_ROLE = ("", "no role")
 
@@ -165,7 +166,7 @@ def _tonal_rows(bench: Bench, job: Job, room: Room, colour: Colour) -> Iterator[
             other = mean_light(room, job.house_rules, job.paints, job.colours, (colour.hex, one.hex))
             if other is not None:
                 off = other.value - there.value
-                said = f": {off:+.0f} lx of {there.value:.0f} at 800 mm".replace("-", "−")
+                said = f": {off:+.0f} lx of {there.value:.0f} at {show_size(PLANE, job.settings)}".replace("-", "−")
         yield ButtonsRow((f"One step {words}: {one.name}",), partial(_in_place, bench, room, colour, one))
         if said:
             yield NoteRow(f"It leaves{said}")

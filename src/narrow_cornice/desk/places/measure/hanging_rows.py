@@ -35,7 +35,8 @@ from narrow_cornice.job.paths import AcrossPath, HangingPath, LevelPath, RecessP
 from narrow_cornice.job.trimwork import Framed
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.units.lengths import Length, parse_length
-from narrow_cornice.units.show import show_number
+from narrow_cornice.units.show import bare_size, show_number
+from narrow_cornice.units.told import said_in
 
 MEETS: tuple[Meets, ...] = get_args(Meets)
 BACKINGS: tuple[BackingKind, ...] = get_args(BackingKind)
@@ -126,7 +127,7 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
         return
     yield Caption("The space there is")
     if fit.spot:
-        yield NoteRow(f"Tightest {fit.spot}.")
+        yield NoteRow(f"Tightest {said_in(fit.spot, job.settings)}.")
     if fit.advice:
         yield NoteRow(fit.advice, "ochre")
     backing = room.measured.backing.get(recess.wall, Backing())
@@ -134,8 +135,8 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
         length = measured_room(room, job.house_rules).face(recess.wall).length
         start, end = (recess.start.mm if recess.start else 0.0), (recess.end.mm if recess.end else length)
         studs = [place for place in stud_places(backing, length) if start <= place <= end]
-        places = ", ".join(f"{place:.0f}" for place in studs[:12])
-        yield NoteRow(f"{len(studs)} studs behind it, {places} mm from the left." if studs else "No stud behind it.")
+        places = ", ".join(bare_size(place, job.settings) for place in studs[:12])
+        yield NoteRow(f"{len(studs)} studs behind it, from the left at {places}." if studs else "No stud behind it.")
     elif backing.kind == "masonry":
         yield NoteRow("Masonry behind it: fixings land anywhere, by the maker's sheet.")
     for figure in (fit.height, fit.scribe, fit.stands):

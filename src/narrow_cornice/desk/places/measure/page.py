@@ -206,7 +206,7 @@ class MeasurePage(DrawingPage):
         """Return how much the other readings speak against a thing, empty where they do not."""
         for doubt in doubts_of(plan):
             if doubt.observed.about.thing == path:
-                off = f"{abs(doubt.off):.1f}°" if doubt.observed.kind == "angle" else f"{abs(doubt.off):.0f} mm"
+                off = f"{abs(doubt.off):.1f}°" if doubt.observed.kind == "angle" else self._fine(abs(doubt.off))
                 return f"▲ off by {off}: read it again"
         return ""
 

@@ -19,8 +19,10 @@ from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.job.measured import PhotoPoint
+from narrow_cornice.job.model import Settings
 from narrow_cornice.survey.homography import SeenPoint, squared_up
-from narrow_cornice.units.lengths import LengthError, Unit, parse_length, show_length
+from narrow_cornice.units.lengths import LengthError, parse_length, show_length
+from narrow_cornice.units.show import show_fine
 
 MOST_POINTS = 12
 FAR = 10.0  # times as far with Shift
@@ -191,11 +193,13 @@ class PictureView(QWidget):
 class PhotoDialog(QDialog):
     """The picture at the left, its points with their places on the wall at the right."""
 
-    def __init__(self, content: bytes, face: WallFace, unit: Unit, theme: Theme, parent: QWidget | None = None) -> None:
+    def __init__(
+        self, content: bytes, face: WallFace, settings: Settings, theme: Theme, parent: QWidget | None = None
+    ) -> None:
         super().__init__(parent)
         self.setWindowTitle(f"Photograph of wall {face.name}")
         self.resize(980, 620)
-        self._unit: Unit = unit
+        self._settings, self._unit = settings, settings.unit
         self._places = known_places(face)
         lay = QVBoxLayout(self)
         how = plain_label(
@@ -303,10 +307,10 @@ class PhotoDialog(QDialog):
             self.said.setText(f"{error}".capitalize() + ".")
             return
         middle = (sum(one.u for one in points) / len(points), sum(one.v for one in points) / len(points))
-        words = f"A thing in the middle is placed to ±{fit.sigma(middle):.0f} mm."
+        words = f"A thing in the middle is placed to ±{show_fine(fit.sigma(middle), self._settings)}."
         if len(points) > 4:
             worst = max(range(len(points)), key=lambda i: fit.misses[i])
-            words += f" Point {worst + 1} misses most, by {fit.misses[worst]:.0f} mm"
+            words += f" Point {worst + 1} misses most, by {show_fine(fit.misses[worst], self._settings)}"
             words += ": one of the points is not where it is said to be." if fit.strain > STRAINED else "."
         self.said.setText(words)
         self.take.setEnabled(True)

@@ -37,7 +37,7 @@ def lay_photograph(bench: Bench, room: Room, wall_id: str, name: str) -> None:
 
     def take(scaled: tuple[bytes, int, int]) -> None:
         content = scaled[0]
-        dialog = PhotoDialog(content, measured.face(wall_id), session.job.settings.unit, bench.theme, bench)
+        dialog = PhotoDialog(content, measured.face(wall_id), session.job.settings, bench.theme, bench)
         if dialog.exec() == QDialog.DialogCode.Accepted:
             try:
                 if session.do(edits.add_photo(room.id, wall_id, name, content, dialog.points())):

@@ -33,7 +33,7 @@ from narrow_cornice.survey.doubt import DOUBTFUL
 from narrow_cornice.survey.plan import Plan, corner_name, facing_walls, pair_name, side_name
 from narrow_cornice.survey.readings import AngleReading, Reading, as_reading, parse_angle
 from narrow_cornice.units.lengths import Length, parse_length
-from narrow_cornice.units.show import show_size
+from narrow_cornice.units.show import show_fine, show_size
 
 MOST_WAYS = 8
 
@@ -123,7 +123,7 @@ def _said_by_others(bench: Bench, job: Job, room: Room, path: ThingPath) -> Iter
         observed, residual, score = plan.observed[n], network.residuals[n], network.standardised[n]
         angle = observed.kind in ("angle", "assumed")
         value = f"{network.values[n]:.2f}°" if angle else show_size(network.values[n], job.settings)
-        moved = f"{residual:+.2f}°" if angle else f"{residual:+.1f} mm"
+        moved = f"{residual:+.2f}°" if angle else show_fine(residual, job.settings, sign=True)
         words = f"moved by {moved.replace('-', '−')}"
         if score is None:
             words += " · no other reading controls it"

@@ -11,7 +11,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import NextWallPath
 from narrow_cornice.survey.plan import side_name
-from narrow_cornice.units.show import show_size
+from narrow_cornice.units.show import ShownIn, show_fine, show_size
 
 SHORTEST = 30.0  # mm of a wall that somebody reads
 
@@ -27,14 +27,14 @@ def walk_rows(bench: Bench, job: Job, path: NextWallPath) -> Iterator[Row]:
     yield from walking_rows(bench, job, job.room(path.room))
 
 
-def _in_another_unit(room: Room) -> Iterator[str]:
+def _in_another_unit(room: Room, how: ShownIn) -> Iterator[str]:
     """Yield a question for each wall that is shorter than any: a plain number counts in the job's unit, and whoever
     says "4.2" mostly means metres."""
     for side in room.measured.walls:
         for reading in side.readings:
             if reading.mm < SHORTEST and reading.text.replace(",", ".").replace(".", "", 1).isdigit():
                 name = edits.wall_name(room, side.id)
-                yield f"Wall {name} is {reading.mm:g} mm. For metres, “{reading.text} m” is typed."
+                yield f"Wall {name} is {show_fine(reading.mm, how)}. For metres, “{reading.text} m” is typed."
 
 
 def walking_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
@@ -58,7 +58,7 @@ def walking_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     if room.measured.walls:
         yield Caption("So far")
         yield NoteRow(f"Walked {shown(walk.walked)} along {len(walk.walls) - walk.unread} walls.")
-        yield from (NoteRow(words, "rust") for words in _in_another_unit(room))
+        yield from (NoteRow(words, "rust") for words in _in_another_unit(room, job.settings))
         if len(room.measured.walls) > 1:
             wanted = ", ".join(shown(one.length) for one in way.walls if one.length is not None)
             walls = f"by {len(way.walls)} {'wall' if len(way.walls) == 1 else 'walls'}"

@@ -34,6 +34,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.trim.kinds import FRAMING, KINDS, OF_TRIM
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money, show_size
+from narrow_cornice.units.told import said_in
 
 
 class TrimPage(DrawingPage):
@@ -184,12 +185,14 @@ class TrimPage(DrawingPage):
         job = self.session.job
         rows = []
         density = house_rules_of(job.house_rules).value("trim_density")
+        settings = job.settings
         for one in cut_list(room, job.house_rules, job.milled, job.joinery):
             length = Cell(marked_with_doubt(one.length, one.unsure, job.settings), number=True, warm=one.unsure > 0)
-            name = f"{one.name}: {read_first(one.wall)}" if one.unsure else one.name
+            name = said_in(one.name, settings)
+            name += f": {read_first(one.wall)}" if one.unsure else ""
             weight = one.weight(density)
             kilos = Cell(f"{weight:.1f} kg", number=True, warm=weight > HEAVY)
-            cells = (length, kilos, one.left.words, one.right.words)
+            cells = (length, kilos, said_in(one.left.words, settings), said_in(one.right.words, settings))
             rows.append(row(one.about, Cell(str(one.number), number=True), name, one.wall, *cells))
         return rows
 

@@ -28,7 +28,7 @@ from narrow_cornice.trim.kinds import FRAMING, TrimKind
 from narrow_cornice.trim.members import KINDS
 from narrow_cornice.trim.sight import seen_from
 from narrow_cornice.trim.spacing import gap_figure
-from narrow_cornice.units.show import show_section, show_size
+from narrow_cornice.units.show import show_fine, show_section, show_size
 
 CURVES = (("", "as the room"), ("roman", "Roman arcs"), ("greek", "Greek conics"))
 
@@ -124,4 +124,6 @@ def _course_rows(bench: Bench, job: Job, trimmed: TrimmedRoom) -> Iterator[Row]:
         yield bench.figure_row(gap_figure(course, ends_of(run)), False)
         yield NoteRow(f"{course.wall}: {words_of(course)}.")
     gaps = [course.gap for _, course in courses]
-    yield NoteRow(f"Gaps differ by {max(gaps) - min(gaps):.2f} mm; half a gap goes into each inside corner.")
+    yield NoteRow(
+        f"Gaps differ by {show_fine(max(gaps) - min(gaps), job.settings)}; half a gap goes into each inside corner."
+    )

@@ -41,6 +41,7 @@ from narrow_cornice.trim.choices import TrimChoice
 from narrow_cornice.trim.kinds import FRAMING, MEMBERED, OF_TRIM, TrimKind
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
+from narrow_cornice.units.told import said_in
 
 
 def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
@@ -192,7 +193,7 @@ def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row
             if end.setting is None or end.cut == "scarfed" or end.meets in shown:
                 continue
             shown.add(end.meets)
-            yield NoteRow(f"{end.cut.capitalize()}, {end.meets}:")
+            yield NoteRow(f"{end.cut.capitalize()}, {said_in(end.meets, job.settings)}:")
             yield bench.figure_row(end.setting.mitre, False)
             if end.setting.bevel.inputs:
                 yield bench.figure_row(end.setting.bevel, False)

@@ -47,7 +47,7 @@ from narrow_cornice.job.paths import (
 )
 from narrow_cornice.job.walled import Across, Field, Up, Walling
 from narrow_cornice.units.lengths import parse_length
-from narrow_cornice.units.show import bare_size, show_area, show_quantity, show_size
+from narrow_cornice.units.show import bare_size, show_area, show_fine, show_quantity, show_size
 from narrow_cornice.units.told import said_in
 
 OF_BLOCKS: tuple[Pattern, ...] = ("chevron", "herringbone")
@@ -314,7 +314,9 @@ def _chevron_rows(bench: Bench, field: Field, board: Board, laid: LaidField, cha
     yield NoteRow(f"Saw set to {field.angle:g}° from square at both ends: left and right blocks, as many of each.")
     if laid.laying is not None:
         column = chevron_column.formula(laid.laying.width, board.shows, field.angle)  # type: ignore[attr-defined]
-        yield NoteRow(f"A column is {column:.1f} mm wide; the blocks meet on upright lines.")
+        yield NoteRow(
+            f"A column is {show_fine(column, bench.session.job.settings)} wide; the blocks meet on upright lines."
+        )
 
 
 def _start_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change) -> Iterator[Row]:
@@ -350,7 +352,8 @@ def _corner_rows(bench: Bench, path: FieldPath, laid: LaidField) -> Iterator[Row
         used = laid.carried.used
         words = f"with what is left of a strip, {show_size(laid.covering.width - used, job.settings)} wide"  # type: ignore[union-attr]
         begins = words if used else "with a whole strip"
-        yield NoteRow(f"Goes on {begins}. Turn 10 mm at an inside corner, and hang the rest plumb again.")
+        turned = show_size(10.0, job.settings)
+        yield NoteRow(f"Goes on {begins}. Turn {turned} at an inside corner, and hang the rest plumb again.")
     if field.on != "wall" or (isinstance(field.covering, Paper) and field.covering.panels):
         return
     for one in unmatched(room, job.house_rules):

@@ -184,7 +184,7 @@ def _hangs(one: Hung, settings: Settings) -> str:
     many = f"{len(one.hooks)} hooks" if len(one.hooks) > 1 else "one hook"
     held = {True: "in structure", False: "beside the studs", None: "nobody knows what is behind"}[one.holds]
     places = "; ".join(f"{bare_size(u, settings)} across, {bare_size(v, settings)} up" for u, v in one.hooks)
-    return f"{one.weight.value:.1f} kg on {many} rated {one.rating:.0f} kg each, {held}: {places}"
+    return f"{one.weight.value:.1f} kg on {many} rated {one.rated} each, {held}: {places}"
 
 
 def _resized(
@@ -218,7 +218,12 @@ def _one_picture(bench: Bench, job: Job, path: GalleryPath, gallery: Gallery, pi
     yield Caption(picture.name[:60])
     yield TextRow("Name", picture.name, lambda text: change(name=text.strip() or picture.name))
     hook = show_size(float(picture.hook.mm), job.settings)
-    yield SizeRow("Hangs below its top", hook, "60 mm", lambda text: change(hook=parse_length(text, job.settings.unit)))
+    yield SizeRow(
+        "Hangs below its top",
+        hook,
+        show_size(60.0, job.settings),
+        lambda text: change(hook=parse_length(text, job.settings.unit)),
+    )
     weight = "" if picture.weight is None else f"{picture.weight:g} kg"
     yield _number(bench, "Weight, kg", weight, "by its area", (0, 1000), lambda kg: change(weight=kg))
     options = (("", "wood"), *((one.id, one.name[:60]) for one in job.colours))

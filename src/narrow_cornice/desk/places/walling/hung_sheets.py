@@ -45,7 +45,7 @@ def pictures_sheet(job: Job, room: Room) -> Iterator[SheetRow]:
                 one.picture.name,
                 size,
                 Cell(f"{one.weight.value:.1f} kg", number=True),
-                Cell(f"{one.rating:.0f} kg", number=True),
+                Cell(one.rated, number=True),
                 hooks,
                 Cell({True: "structure", False: "beside the studs", None: "not known"}[one.holds], warm=weak),
             )

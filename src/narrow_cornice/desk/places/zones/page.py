@@ -217,7 +217,7 @@ class ZonesPage(DrawingPage):
         if one.rod is not None:
             size = show_size(one.rod.value, settings)
         elif one.area is not None:
-            size = f"{one.size[0]:g} × {one.size[1]:g}"
+            size = " × ".join(bare_size(one, settings) for one in one.size)
         kind = dressing_kinds()[one.dressing.kind]
         hangs = one.dressing.hangs if kind.rod else one.dressing.side
         return row(

@@ -34,7 +34,7 @@ from narrow_cornice.job.paths import (
     DressingPath,
 )
 from narrow_cornice.job.zoned import Drop, Hangs, Lined, ShadeSide, Spot
-from narrow_cornice.units.show import show_money
+from narrow_cornice.units.show import show_money, show_size
 from narrow_cornice.zones.library import dressing_kinds
 
 
@@ -128,7 +128,8 @@ def _takes(bench: Bench, job: Job, room: Room, dressing_id: str) -> Iterator[Row
         if one.lining is not None:
             yield bench.figure_row(one.lining, False)
         if one.rod is not None and (found := rod_bought(one.rod.value)) is not None:
-            yield NoteRow(f"A rod of {found[0]:g} mm is bought, {show_money(found[1])} with brackets and ends.")
+            long, price = show_size(found[0], job.settings), show_money(found[1])
+            yield NoteRow(f"A rod of {long} is bought, {price} with brackets and ends.")
     elif one.area is not None:
-        yield NoteRow(f"Made {one.size[0]:g} × {one.size[1]:g} mm, {one.dressing.side}.")
+        yield NoteRow(f"Made {' × '.join(show_size(size, job.settings) for size in one.size)}, {one.dressing.side}.")
         yield from bench.working(one.area)
