@@ -247,7 +247,7 @@ class Bench(QWidget):
         settings = self.session.job.settings
         note = said_in(figure.note, settings)
         below = note or spell(
-            figure.sentence,
+            said_in(figure.sentence, settings),
             {name: show_number(part.value) for name, part in figure.inputs if part.origin == "table" and not part.unit},
         )
         if figure.origin in ("house rule", "table", "choice", "reading") and not figure.inputs:
@@ -255,7 +255,14 @@ class Bench(QWidget):
         if figure.sigma is not None and settings.unit == "mm":
             below = f"{below} · ±{figure.sigma:.1f}"
         below = below if len(below) <= 160 else below[:158] + " …"
-        return FigureRow(figure.name[:60], figure.shown(settings), below, strong, lambda: self.follow(figure), figure)
+        return FigureRow(
+            said_in(figure.name, settings)[:60],
+            figure.shown(settings),
+            below,
+            strong,
+            lambda: self.follow(figure),
+            figure,
+        )
 
     def follow(self, figure: Figure) -> None:
         """Go one step nearer to where a figure came from: its own arithmetic, or the place it was read or chosen."""

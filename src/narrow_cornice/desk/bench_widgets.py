@@ -209,7 +209,7 @@ class FigureButton(QAbstractButton):
             return 0
         metrics = QFontMetrics(self._theme.font(8.5))
         box = metrics.boundingRect(0, 0, max(40, wide - 6), 400, Qt.TextFlag.TextWordWrap, self._row.below)
-        return min(box.height(), metrics.height() * 4)
+        return box.height()
 
     def sizeHint(self) -> QSize:
         """Return the height it has taken."""

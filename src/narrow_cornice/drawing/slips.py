@@ -10,7 +10,8 @@ from narrow_cornice.derived.bought.lines import InLengths, InPacks, InSheets, In
 from narrow_cornice.drawing.cutting import rectangle, sheet_marks
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.job.paths import LinePath
-from narrow_cornice.units.show import METRIC, ShownIn, bare_size, show_quantity
+from narrow_cornice.units.show import ShownIn, bare_size
+from narrow_cornice.units.told import amount_told, said_in
 
 TIN_MM = 62.0  # height of a one-litre tin as drawn; others by the cube root of their litres
 LETTER = 12.5  # of the drawing for each letter of a tin's size, as small as the list shows it
@@ -35,13 +36,13 @@ def line_picture(line: LineToBuy, how: ShownIn) -> Drawing:
         case Knife():
             marks = _knife(line)
         case InTins(colour=colour):
-            marks = _tins(line, colour.hex if colour is not None else UNCOLOURED)
+            marks = _tins(line, colour.hex if colour is not None else UNCOLOURED, how)
         case InPacks():
-            marks = _one_by_one(line) if all(size == 1 for size, _, _ in line.buy) else _tins(line, UNCOLOURED)
+            marks = _one_by_one(line) if all(size == 1 for size, _, _ in line.buy) else _tins(line, UNCOLOURED, how)
     return Drawing(line.name, line.why, tuple(marks), bounds_of(marks, 8))
 
 
-def _tins(line: LineToBuy, colour: str) -> list[Mark]:
+def _tins(line: LineToBuy, colour: str, how: ShownIn) -> list[Mark]:
     """Return the tins or packs side by side; the last one shows what will be left in it."""
     sizes = [litres for litres, count, _ in line.buy for _ in range(count)]
     shown = Counter(sizes[:24])
@@ -53,7 +54,7 @@ def _tins(line: LineToBuy, colour: str) -> list[Mark]:
     for index, litres in enumerate(sizes[:24]):
         tall = TIN_MM * (litres / whole) ** (1 / 3)
         wide, many = tall * 0.82, shown[litres]
-        words = show_quantity(litres, line.measure, METRIC) if line.measure != "L" else f"{litres:g} L"
+        words = said_in(amount_told(litres, line.measure), how)
         words = f"{many} × {words}" if many > 1 else words
         # Small tins take the room that their size is written in, once under all of a size.
         room = max(wide, LETTER * len(words) / many)

@@ -159,7 +159,9 @@ def takeoff_pdf(job: Job, paper: Paper | None = None) -> bytes:
         y = _room_for(sheet, job, y, 34, _takeoff_head)
         x = 14.0 + 5.0 * depth
         face = "bold" if depth == 0 else "text"
-        sheet.text(x, y, figure.name, 10 if depth == 0 else 9, face=face, room=sheet.wide - x - 50)
+        sheet.text(
+            x, y, said_in(figure.name, job.settings), 10 if depth == 0 else 9, face=face, room=sheet.wide - x - 50
+        )
         sheet.text(sheet.wide - 14, y, figure.shown(job.settings), 9.5, face=face, anchor="right")
         words = working(figure, job.settings) if len(figure.inputs) != 1 else ""  # one term says nothing new
         words = words or said_in(figure.note, job.settings)

@@ -13,6 +13,7 @@ from msgspec.structs import replace
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import SQUARE_FOOT_M2, ShownIn, show_quantity
+from narrow_cornice.units.told import joined
 
 Origin = Literal["worked", "sum", "reading", "choice", "house rule", "table"]
 
@@ -163,7 +164,7 @@ def _sum(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figur
         named.append((called if count == 1 else f"{called} ({count})", part))
         value += part.value
     value = round(value, 2) if unit == "money" else value  # cents leave no dust of floats
-    sentence = " + ".join([called for called, _ in named])
+    sentence = joined([called for called, _ in named], " + ")
     return Figure(name, value, unit, "sum", sentence, tuple(named), note=note)
 
 

@@ -6,7 +6,7 @@ As plain text such a text reads in millimetres; ``said_in`` gives it in the unit
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.units.show import METRE_MM, METRIC, ShownIn, show_area, show_size
@@ -21,13 +21,14 @@ class Bare(float):
 
 
 class Flat(float):
-    """An area in m² that is told as areas are shown."""
+    """An area in m² that something is sold by: with no more digits than it has, or in square feet."""
 
 
 def amount_told(size: float, measure: str) -> Told:
-    """Return an amount of what is measured by the piece, the litre, the metre, the square metre."""
-    if measure == "m":
-        return Told(Long(size * METRE_MM))
+    """Return an amount of what is measured by the piece, the litre, the metre, the square metre, or as lengths in
+    mm."""
+    if measure in ("m", "mm"):
+        return Told(Long(size * METRE_MM if measure == "m" else size))
     return Told(Flat(size)) if measure == "m²" else Told(f"{size:g} {measure}")
 
 
@@ -64,7 +65,7 @@ def _size(mm: float, how: ShownIn) -> str:
     if not math.isfinite(mm):
         return f"{mm:g} mm"  # what somebody asked for may be no number
     if isinstance(mm, Flat):
-        return show_area(mm, how.unit)
+        return f"{float(mm):g} m²" if how.unit == "mm" else show_area(mm, how.unit)
     if isinstance(mm, Bare) and how.unit == "mm":
         return f"{mm:g}"
     return f"{mm / 1000:g} m" if isinstance(mm, Long) and how.unit == "mm" else show_size(mm, how)
@@ -73,6 +74,13 @@ def _size(mm: float, how: ShownIn) -> str:
 def parts_of(text: str) -> tuple[str | float, ...]:
     """Return the words and sizes a text was made of; one without sizes whole."""
     return text.parts if isinstance(text, Told) else (text,)
+
+
+def joined(texts: Sequence[str], between: str) -> str:
+    """Return texts as one, with words between each two of them; it keeps its sizes where they do."""
+    if not any(isinstance(text, Told) for text in texts):
+        return between.join(texts)
+    return together((Told(*parts_of(text)) for text in texts), between)
 
 
 def together(texts: Iterable[Told], between: str) -> Told:

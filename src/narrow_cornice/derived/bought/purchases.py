@@ -15,7 +15,7 @@ from narrow_cornice.job.bought import Purchase, quote_key
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.units.show import ShownIn, show_money
-from narrow_cornice.units.told import Long, Told, said_in, together
+from narrow_cornice.units.told import Told, amount_told, said_in, together
 
 TickState = Literal["", "part", "bought", "changed"]
 NOTHING = Purchase()
@@ -78,7 +78,7 @@ def told_of(job: Job, line: LineToBuy) -> tuple[str, ...]:
     what was taken instead, prices that are not what they were, and what a shop does not have."""
     purchase, said = job.purchases.get(line.key, NOTHING), []
     if tick_state(job, line) == "changed":
-        said.append(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_as}.")
+        said.append(f"Ticked when it was {job.ticks[line.key]}; now it is {line.bought_in(job.settings)}.")
     if beyond := got_beyond(job, line):
         said.append(f"Got beyond what it asks now: {_many(line, beyond, job.settings)}.")
     if purchase.instead:
@@ -105,9 +105,8 @@ def _size(line: LineToBuy, size: float) -> str:
 
 
 def _many(line: LineToBuy, what: tuple[tuple[float, int], ...], how: ShownIn) -> str:
-    if line.measure == "mm":
-        return said_in(together((Told(f"{count} × ", Long(size)) for size, count in what), " + "), how)
-    return " + ".join(f"{count} × {size:g} {line.measure}" for size, count in what)
+    each = (Told(f"{count} × ", *amount_told(size, line.measure).parts) for size, count in what)
+    return said_in(together(each, " + "), how)
 
 
 def still_in_words(job: Job, line: LineToBuy) -> str:

@@ -21,6 +21,7 @@ from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
+from narrow_cornice.units.told import Bare, Told
 
 M2 = 1e-6  # of a mm²
 
@@ -91,10 +92,11 @@ def _board_line(cut: CutBoard, price_of_one: float, *rooms: str) -> LineToBuy:
     )
     needed = total(goods.name, "m²", [amount for _, _, amount in shares])
     whole = goods.length * goods.width * M2
+    bought = Told(f"{sheets} × ", Bare(goods.length), " × ", Bare(goods.width))
     price = price_of_sheets(
         table("sheets", float(sheets), "", f"{len(cut.parts)} parts; {cut.least} at least"),
         table("price of one", price_of_one, "money", goods.name),
-        called=f"{sheets} × {goods.length:g} × {goods.width:g}",
+        called=bought,
     )
     return LineToBuy(
         line_of(cut.board),
@@ -107,7 +109,7 @@ def _board_line(cut: CutBoard, price_of_one: float, *rooms: str) -> LineToBuy:
         sheets * whole - needed.value,
         f"built-ins in {', '.join(name[:40] for _, name, _ in shares)}",
         shares,
-        f"{sheets} × {goods.length:g} × {goods.width:g}",
+        bought,
         InSheets(cut),
     )
 

@@ -84,7 +84,7 @@ def _cloth_line(fabric: Fabric, price: float, *flat: str | Figure) -> LineToBuy:
     cost = price_of_cloth(
         table("length", length, "mm", "cut to a tenth of a metre"),
         table("price of a metre", price, "money", fabric.name[:60]),
-        called=f"{length / 1000:g} m",
+        called=Told(Long(length)),
     )
     where = ", ".join(name[:40] for _, name, _ in shares)
     repeat: tuple[str | float, ...] = ("; repeat ", fabric.repeat) if fabric.repeat else ()

@@ -20,7 +20,7 @@ from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.show import show_money
-from narrow_cornice.units.told import Told
+from narrow_cornice.units.told import Long, Told
 
 
 def trim_to_buy(job: Job) -> Bought:
@@ -116,7 +116,7 @@ def _trim_line(
             table("lengths", count, "", f"whole lengths for {runs}, {how}"),
             table("length of one", length, "mm", milled.name),
             per_metre,
-            called=f"{count} × {length / 1000:g} m",
+            called=Told(f"{count} × ", Long(length)),
         )
         for length, count in bars.by_length()
     ]

@@ -35,6 +35,7 @@ from narrow_cornice.job.paths import LinePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import bare_size, show_money, show_number, show_size
+from narrow_cornice.units.told import amount_told, said_in
 
 MOST_SIZES = 6  # of a line that can be written down as got
 AnySearch = TypeVar("AnySearch", bound=Searching)
@@ -111,7 +112,7 @@ def _purchase_rows(bench: Bench, job: Job, line: LineToBuy) -> Iterator[Row]:
 
     have = dict(there.got)
     for size, count, _ in line.buy[:MOST_SIZES]:
-        words = f"{size / 1000:g} m" if line.measure == "mm" else f"{size:g} {line.measure}"
+        words = said_in(amount_told(size, line.measure), job.settings)
         label = f"Got of {count}" if len(line.buy) == 1 else f"Got of {count} × {words}"
         yield SizeRow(label, str(have[size]) if size in have else "", "none yet", taking(got(size)))
     shown = show_money(there.paid) if there.paid is not None else ""
