@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import partial
 
 import pytest
 from msgspec.structs import replace
@@ -17,7 +18,7 @@ from narrow_cornice.derived.zoned.dressed import dressed_of, rod_bought
 from narrow_cornice.derived.zoned.free_walls import free_walls
 from narrow_cornice.derived.zoned.lamps import candela_of, hung_lamps, kelvin_of
 from narrow_cornice.derived.zoned.lit import light_map, lit_of, luminance
-from narrow_cornice.derived.zoned.mended import better_place
+from narrow_cornice.derived.zoned.mended import better_place, place_for
 from narrow_cornice.derived.zoned.sights import sight_from, viewpoints
 from narrow_cornice.derived.zoned.standing import foot_of, snapped, standing_pieces, turned_fields
 from narrow_cornice.derived.zoned.ways import ways_of
@@ -141,6 +142,26 @@ def test_a_better_place_is_free_and_near() -> None:
     history = History(job)
     history.do(edits.move_zoned(ROOM.id, "pieces", one.id, one.name, **dict(fields)))
     assert not clear_of(room_of(history.job), {}).overlaps
+
+
+def test_what_comes_in_stands_where_nothing_is_in_its_way() -> None:
+    """A wardrobe wants a wall behind it; a chair stays in the middle where that is free, and goes beside what stands
+    there; a rug lies where it is put; what fits nowhere stays where it was put."""
+    middle = {"x": 2000.0, "y": 1500.0}
+    usual = partial(edits.usual_piece, **middle)
+    chair, rug = usual("chair"), usual("rug")
+    bare = a_job()
+    assert place_for(room_of(bare), {}, chair) == chair
+    assert place_for(room_of(bare), {}, usual("wardrobe")).wall
+    full = a_job(piece("low table", **middle))
+    assert place_for(room_of(full), {}, rug) == rug
+    history = History(full)
+    for kind in ("chair", "wardrobe", "sofa", "desk"):
+        placed = place_for(room_of(history.job), {}, usual(kind))
+        assert history.do(edits.stand_piece(ROOM.id, placed))
+        assert not clear_of(room_of(history.job), {}).overlaps, kind
+    vast = usual("other", width=mm(3900), depth=mm(2900))
+    assert place_for(room_of(full), {}, vast) == vast
 
 
 def test_ways_and_sight_in_a_room() -> None:

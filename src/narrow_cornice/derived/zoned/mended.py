@@ -1,9 +1,9 @@
-"""Where a piece could be moved so that nothing runs into it and what should stay free does."""
+"""Where a piece could be put, or moved, so that nothing runs into it and what should stay free does."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import Any
 
 from msgspec.structs import replace
@@ -16,10 +16,12 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.zoned import Stood
 from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.clearances import Standing, overlaps, shortages
+from narrow_cornice.zones.library import furniture
 
 STEPS = (50.0, 100.0, 150.0, 200.0, 300.0, 400.0, 500.0, 650.0, 800.0, 1000.0, 1250.0, 1500.0, 2000.0)
 WAYS = 8
 OTHER = 300.0  # mm between two places along another wall
+NEW = "new"  # the identity of a piece that is tried
 
 
 @by_identity(times=1, each="room")
@@ -30,14 +32,50 @@ def better_place(room: Room, changed_rules: dict[str, float], piece_id: str) -> 
     piece = next((one for one in room.zones.pieces if one.id == piece_id), None)
     if piece is None or piece.x is None or measured.fault:
         return None
-    for moved in _moves(measured, piece):
+    moved, _ = _first_free(measured, _moves(measured, piece), piece_id, changed_rules)
+    if moved is None:
+        return None
+    return tuple({"x": moved.x, "y": moved.y, "turn": moved.turn, "wall": moved.wall}.items())
+
+
+def place_for(room: Room, changed_rules: dict[str, float], piece: Stood) -> Stood:
+    """Return a piece that comes into a room, where it is to stand: where it is put if nothing is in its way there, else
+    at the nearest place that is free. What wants a wall behind it goes to a wall first, the longest first. Where no
+    place is free all round it stands at the first where it runs into nothing, and where there is none of these, as does
+    what others stand on, where it was put."""
+    measured, kind = measured_room(room, changed_rules), furniture()[piece.kind]
+    if piece.x is None or measured.fault or kind.flat:
+        return piece
+    new = replace(piece, id=NEW)
+    there = replace(room, zones=replace(room.zones, pieces=(*room.zones.pieces, new)))
+    among = measured_room(there, changed_rules)
+    by_walls = tuple(_at_other_walls(among, new))
+    near = (new, *_moves(among, new))
+    tries = (*by_walls, *near) if kind.back and not piece.wall else (*near, *by_walls)
+    free, clear = _first_free(among, tries, NEW, changed_rules)
+    found = free or clear
+    return piece if found is None else replace(found, id=piece.id)
+
+
+def _first_free(
+    measured: MeasuredRoom, moves: Iterable[Stood], piece_id: str, changed_rules: dict[str, float]
+) -> tuple[Stood | None, Stood | None]:
+    """Return the first of several places of a piece at which nothing is in its way, nor it in another's, and the first
+    before that at which it at least runs into nothing."""
+    pieces = standing_pieces(measured.room, changed_rules)
+    before = _short_of(pieces, measured, changed_rules, piece_id)
+    clear: Stood | None = None
+    for moved in moves:
         foot = foot_of(measured, moved)
         if foot is None:
             continue
-        trial = [one._replace(foot=foot) if one.id == piece_id else one for one in standing_pieces(room, changed_rules)]
-        if _free(measured, trial, piece_id, changed_rules):
-            return tuple({"x": moved.x, "y": moved.y, "turn": moved.turn, "wall": moved.wall}.items())
-    return None
+        trial = [one._replace(foot=foot) if one.id == piece_id else one for one in pieces]
+        if not _stands_clear(measured, trial, piece_id, changed_rules):
+            continue
+        if _free_all_round(measured, trial, piece_id, before, changed_rules):
+            return moved, clear
+        clear = clear or moved
+    return None, clear
 
 
 def _moves(measured: MeasuredRoom, piece: Stood) -> Iterator[Stood]:
@@ -69,17 +107,27 @@ def _at_other_walls(measured: MeasuredRoom, piece: Stood) -> Iterator[Stood]:
             yield replace(piece, wall=face.id, x=round(half + step * OTHER, 1), y=0.0, turn=0.0)
 
 
-def _free(measured: MeasuredRoom, trial: list[Standing], piece_id: str, changed_rules: dict[str, float]) -> bool:
-    obstacles = obstacles_of(measured.room, changed_rules)
-    corners, rules = measured.plan.corners, house_rules_of(changed_rules)
+def _stands_clear(
+    measured: MeasuredRoom, trial: list[Standing], piece_id: str, changed_rules: dict[str, float]
+) -> bool:
+    obstacles, corners = obstacles_of(measured.room, changed_rules), measured.plan.corners
     mine = next(one for one in trial if one.id == piece_id)
     if any(True for _ in overlaps(mine, trial, obstacles, corners)):
         return False
     if any(measured.ceiling.at(*corner) < mine.height for corner in mine.foot.corners):
         return False
-    if any(True for _ in stands_before(measured, (mine,))):
-        return False
-    before = _short_of(standing_pieces(measured.room, changed_rules), measured, changed_rules, piece_id)
+    return not any(True for _ in stands_before(measured, (mine,)))
+
+
+def _free_all_round(
+    measured: MeasuredRoom,
+    trial: list[Standing],
+    piece_id: str,
+    before: dict[str, int],
+    changed_rules: dict[str, float],
+) -> bool:
+    obstacles = obstacles_of(measured.room, changed_rules)
+    corners, rules = measured.plan.corners, house_rules_of(changed_rules)
     for one in trial:
         many = sum(1 for _ in shortages(one, trial, obstacles, corners, rules))
         if many > (0 if one.id == piece_id else before.get(one.id, 0)):

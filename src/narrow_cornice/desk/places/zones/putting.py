@@ -10,6 +10,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.zoned.free_walls import free_walls
+from narrow_cornice.derived.zoned.mended import place_for
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.offers import Doable
 from narrow_cornice.errors import CorniceError
@@ -71,7 +72,9 @@ def _part(corners: tuple[Spot, ...], number: int) -> tuple[Spot, ...]:
 
 
 def _standing(bench: Bench, room: Room, piece: Stood) -> None:
-    if bench.do(edits.stand_piece(room.id, piece)):
+    """Stand a piece where nothing is in its way, and select it."""
+    placed = place_for(room, bench.session.job.house_rules, piece)
+    if bench.do(edits.stand_piece(room.id, placed)):
         mine = bench.session.job.room(room.id).zones.pieces[-1]
         bench.session.select(StoodPath(room.id, mine.id))
 
