@@ -210,6 +210,9 @@ def test_storage_is_begun_along_a_free_wall(window: MainWindow) -> None:
     settle()
     assert len(window.session.job.room("r4").casework.built_ins) == many + 1
     assert isinstance(window.session.view.selected, BuiltInPath)
+    made = window.session.job.room("r4").casework.built_ins[-1]
+    assert made.name.startswith("Wall of storage")
+    assert made.bays[0].compartments[0].front == "doors"
 
 
 def test_any_drawing_is_seen_by_day_or_under_the_lamps(window: MainWindow) -> None:

@@ -48,6 +48,17 @@ class Beginning(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     free_ends: FreeEnds = "square"
     end_shelves: int = 4
 
+    @property
+    def alone(self) -> bool:
+        """Return whether one bay of it is all that is wanted along a wall, however long: a case that a bed folds
+        into."""
+        return any(one.holds == "bed" for bay in self.bays for one in bay)
+
+    def stretch_of(self, begin: float, end: float) -> tuple[float, float]:
+        """Return which part of a free stretch of a wall it begins along: all of it, or its middle."""
+        over = (end - begin - self.widest_bay) / 2.0
+        return (begin + over, end - over) if self.alone and over > 0 else (begin, end)
+
     def many_bays(self, width: float) -> int:
         """Return into how many bays a run so wide is divided at first: no fewer than it has different ones, if they
         fit."""

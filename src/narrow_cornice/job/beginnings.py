@@ -3,6 +3,9 @@ made of one."""
 
 from __future__ import annotations
 
+import math
+from collections.abc import Sequence
+
 from msgspec.structs import replace
 
 from narrow_cornice.casework.kinds import Beginning
@@ -10,17 +13,20 @@ from narrow_cornice.casework.wishes import Compartment
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish, FrameWish, LippingWish
 from narrow_cornice.units.lengths import Length, plain_length
 
+LEAST_BESIDE = 300.0  # mm, less than which is no bay of shelves
+WIDEST_SHELVES = 800.0
+
 
 def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
-    """Return a run of a kind in a place so many mm wide; its identity is given where it is added."""
-    bays = []
-    for number in range(kind.many_bays(wide)):
-        first = number % len(kind.bays)
-        if number >= len(kind.bays):
-            bays.append(BayWish(f"b{number + 1}", None, (), f"b{first + 1}"))
-            continue
-        inside = tuple(_wished(f"s{at}", one) for at, one in enumerate(kind.bays[first], 1))
-        bays.append(BayWish(f"b{number + 1}", None, inside))
+    """Return a run of a kind in a place so many mm wide; its identity is given where it is added. Beside one that is
+    wanted once, shelves take what is left."""
+    left = wide - kind.widest_bay
+    if kind.alone and left > LEAST_BESIDE:
+        (alone,) = _bays(kind.bays[:1], 1)
+        shelves = _bays(((Compartment(),),), math.ceil(left / WIDEST_SHELVES), 2)
+        bays = [replace(alone, width=plain_length(kind.widest_bay)), *shelves]
+    else:
+        bays = _bays(kind.bays, 1 if kind.alone else kind.many_bays(wide))
     lip, frame = kind.lipping, kind.frame
     return BuiltIn(
         "",
@@ -43,6 +49,18 @@ def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
         free_ends=kind.free_ends,
         end_shelves=kind.end_shelves,
     )
+
+
+def _bays(sorts: Sequence[Sequence[Compartment]], many: int, begin: int = 1) -> list[BayWish]:
+    """Return so many bays, of several sorts in turn, numbered from ``begin``; those after the first of a sort are like
+    it."""
+    bays = []
+    for number in range(many):
+        first = number % len(sorts)
+        inside = tuple(_wished(f"s{at}", one) for at, one in enumerate(sorts[first], 1)) if number == first else ()
+        like = "" if number == first else f"b{begin + first}"
+        bays.append(BayWish(f"b{begin + number}", None, inside, like))
+    return bays
 
 
 def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginning:

@@ -262,6 +262,34 @@ def test_a_wardrobe_follows_the_slope_it_stands_under() -> None:
     assert built.height.value == pytest.approx(high.top - 85)
 
 
+def test_one_bed_folds_into_a_case_however_long_the_wall_is() -> None:
+    """A case takes the middle of a stretch; in a place that is wider shelves take the rest, 1 700 of 3 000 in three."""
+    bed, shelves = beginnings()["bed"], beginnings()["bookcase"]
+    assert bed.stretch_of(0.0, 3000.0) == (850.0, 2150.0)
+    assert bed.stretch_of(100.0, 1100.0) == (100.0, 1100.0)
+    assert shelves.stretch_of(0.0, 3000.0) == (0.0, 3000.0)
+    run = begun(bed, "Bed", "n1", 3000.0)
+    assert [(one.width.mm if one.width else None, one.like) for one in run.bays] == [
+        (1300.0, ""),
+        (None, ""),
+        (None, "b2"),
+        (None, "b2"),
+    ]
+    assert [run.compartments_of(one)[0].holds for one in run.bays] == ["bed", "shelves", "shelves", "shelves"]
+    assert len(begun(bed, "Bed", "n1", 1500.0).bays) == 1
+
+
+def test_a_worktop_over_open_bays_beside_one_another_is_told_once() -> None:
+    """A desk on ledgers, with two bays and nothing under either, is one span."""
+    history = History(demo_job())
+    desk = begun(beginnings()["ledger_desk"], "Desk", "", 3000.0)
+    assert len(desk.bays) > 1
+    assert history.do(edits.build_along("r4", "w1", desk, "along it", length(600.0), None, None))
+    room = history.job.room("r4")
+    (over,) = shelves_of(room, room.casework.built_ins[-1], RULES)
+    assert over.worktop
+
+
 def test_free_stretches_keep_off_openings() -> None:
     faces = {face.name: face for face in measured_room(demo_job().room("r1"), RULES).faces}
     assert free_stretch(faces["C–D"], 2500) == (0.0, faces["C–D"].length)

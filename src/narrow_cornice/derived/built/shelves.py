@@ -54,7 +54,7 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
     for bay in run.bays:
         there = next(one for one in built.run.bays if one.bay.id == bay.id)
         mine = [part for part in built.run.parts if part.bay == bay.id and part.kind in ("shelf", "fixed shelf")]
-        if there.bay.for_knees and run.worktop:
+        if there.bay.for_knees and run.worktop and not _goes_on(built.run.bays, there):
             top = sheet_goods()[run.worktop]
             load = rules.value("worktop_load")
             wide = _open_width(built.run.bays, there)
@@ -67,6 +67,12 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
             shelf = _shelf(run, span, there.depth)
             made.append(BayShelves(there, many, shelf, sag_of(shelf, rules)))
     return tuple(made)
+
+
+def _goes_on(bays: Sequence[BayThere], there: BayThere) -> bool:
+    """Return whether the worktop over an open bay is told of already: with the open one at its left."""
+    at = bays.index(there)
+    return at > 0 and bays[at - 1].carcass < 0 and bays[at - 1].bay.for_knees
 
 
 def _open_width(bays: Sequence[BayThere], there: BayThere) -> float:

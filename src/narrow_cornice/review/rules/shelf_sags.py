@@ -17,6 +17,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BayPath
 from narrow_cornice.review.finding import Finding, RoomSeen
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.show import bare_size
 
 LIPPING = LippingWish("hardwood", Length(20.0, "20 mm"), Length(40.0, "40 mm"))
 
@@ -83,8 +84,9 @@ def _fixes(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
         yield from _thicker_worktop(seen, run, bay)
         return
     lip = Lipping(LIPPING.material, LIPPING.thick.mm, LIPPING.tall.mm)
+    lipped = " × ".join(bare_size(size, seen.settings) for size in (lip.thick, lip.tall))
     if run.lipping is None and sag_of(replace(bay.shelf, lipping=lip), seen.rules).holds:
-        yield replace(change_built_in(seen.room.id, run.id, lipping=LIPPING), title="Lip the shelves 20 × 40")
+        yield replace(change_built_in(seen.room.id, run.id, lipping=LIPPING), title=f"Lip the shelves {lipped}")
     mine = sheet_goods()[run.board]
     for key, goods in sheet_goods().items():
         thicker = goods.material == mine.material and goods.thickness > mine.thickness

@@ -192,7 +192,7 @@ class BuiltPage(DrawingPage):
                     )
                 )
                 return
-            left, right = stretch
+            left, right = kind.stretch_of(*stretch)
             start = plain_length(round(left, 1)) if left > 1.0 else None
             end = plain_length(round(right, 1)) if right < wall.length - 1.0 else None
             run = begun(kind, f"{kind.name}, wall {wall.name}", "", right - left)

@@ -184,7 +184,7 @@ def build_at_free_wall(bench: Bench, job: Job, room: Room, path: FreeWallPath) -
         return
     start, end = stretch
     kinds = job.beginnings()
-    kind = kinds.get("wall of storage") or kinds.get("bookcase") or next(iter(kinds.values()))
+    kind = kinds["storage"]
     length = next((face.length for face in measured_room(room, job.house_rules).faces if face.id == path.wall), end)
     name = edits.wall_name(room, path.wall)
     run = begun(kind, f"{kind.name}, wall {name}", "", end - start)
