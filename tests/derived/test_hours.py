@@ -128,3 +128,39 @@ def test_the_whole_work_is_the_sum_of_its_rooms_and_holds_the_date() -> None:
     (finding,) = (one for one in second_look(dated, today) if one.kind == "date near")
     for fix in finding.fixes:
         assert not [one for one in second_look(fix.apply(dated), today) if one.kind == "date near"], fix.title
+
+
+def test_furniture_that_stays_and_a_high_cornice_make_work_slower() -> None:
+    """A fifth more for painting and fitting among what stays, part by part; what is let go, what moves out and what is
+    still to be bought stay out of the way. A cornice over 2.6 m is fitted off a ladder, for a quarter more."""
+    bare = made(WALLS)
+    stays = edits.add_brief_item(BriefPath("r1", "furnishings"))
+    history = History(bare)
+    assert history.do(stays)
+    kept = history.job.rooms[0].brief.furnishings[0].id
+    for key, hours in painting(history.job).items():
+        assert hours.value == pytest.approx(1.2 * painting(bare)[key].value)
+        assert [part.name for _, part in hours.inputs] == [part.name for _, part in painting(bare)[key].inputs]
+    before, after = (
+        fitting_hours(one.rooms[0], one.house_rules, one.milled, one.joinery) for one in (bare, history.job)
+    )
+    assert {kind: hours.value for kind, hours in after.items()} == {
+        kind: pytest.approx(1.2 * hours.value) for kind, hours in before.items()
+    }
+    for decision in ("let go", "move"):
+        assert history.do(edits.set_brief(BriefPath("r1", "furnishings", kept, "decision"), decision, "mm"))
+        assert painting(history.job)["upper wall@w1"].value == painting(bare)["upper wall@w1"].value
+    desk = edits.usual_piece("desk", x=2000.0, y=1500.0)
+    assert painting(made(WALLS, edits.stand_piece("r1", desk)))["upper wall@w1"].value == pytest.approx(
+        1.2 * painting(bare)["upper wall@w1"].value
+    )
+    for free in (replace(desk, price=120.0), replace(desk, x=None), edits.usual_piece("rug", x=2000.0, y=1500.0)):
+        free_of = made(WALLS, edits.stand_piece("r1", free))
+        assert painting(free_of)["upper wall@w1"].value == painting(bare)["upper wall@w1"].value
+    cornices = {}
+    for tall in (2600.0, 2700.0):
+        job = made(tall=tall)
+        hours = fitting_hours(job.rooms[0], job.house_rules, job.milled, job.joinery)["cornice"]
+        cornices[tall] = hours.inputs[0][1].value
+    assert cornices[2600.0] == pytest.approx(14.4 / 3)
+    assert cornices[2700.0] == pytest.approx(14.4 / 3 * 1.25)

@@ -79,12 +79,12 @@ def test_bays_are_typed_in_the_sheet_and_on_the_bench(window: MainWindow) -> Non
 def test_it_follows_when_the_survey_changes(window: MainWindow) -> None:
     session = window.session
     before = built_in_of(session.job.room("r1"), session.job.room("r1").casework.built_ins[0], session.job.house_rules)
-    session.do(edits.change_thing("r1", "recesses", "e2", "Left alcove", depth=parse_length("400")))
+    session.do(edits.change_thing("r1", "recesses", "e2", "Left alcove", depth=parse_length("550")))
     room = session.job.room("r1")
     after = built_in_of(room, room.casework.built_ins[0], session.job.house_rules)
-    assert after.run.depth - before.run.depth == 50
+    assert after.run.depth - before.run.depth == 200
     settle()
-    assert window.tally.said().startswith("Left bookcase: 1 396 → 1 394 wide, 332 → 382 deep; ")  # walls that splay
+    assert window.tally.said().startswith("Left bookcase: 1 396 → 1 390 wide, 332 → 532 deep; ")  # walls that splay
     assert "moved" in window.tally.said()  # it takes longer now
     session.do(edits.change_compartment("r1", "c1", "b1", "s2", count=4))
     settle()

@@ -287,7 +287,7 @@ def test_the_second_look_says_what_cannot_be_kept() -> None:
     """Late against the day of the brief, with more hands as the fix; a fixed day that cannot be; cold; too few hands.
     Of a programme nobody has begun it says nothing."""
     assert not said(bare())
-    by = Day("2027-04-05", date(2027, 4, 5).toordinal())
+    by = Day("2027-04-12", date(2027, 4, 12).toordinal())
     late = begun()
     late = replace(late, brief=replace(late.brief, by=by))
     (finding,) = said(late)

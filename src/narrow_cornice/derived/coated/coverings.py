@@ -13,6 +13,7 @@ from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.coated.surface import Surface
 from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.coated.wall_surfaces import wall_bands
+from narrow_cornice.derived.measured.at_work import at_work, slower_for
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.errors import CorniceError
@@ -83,15 +84,16 @@ def room_coverings(
     if trimmed is None or not known:
         return MappingProxyType(made)
     rules = house_rules_of(changed_rules)
+    slower = slower_for(room, rules)
     for one in finished_surfaces(room, changed_rules, paints, colours):
         covering = known.get(one.finish.covering or "")
         if not isinstance(covering, OVER_ALL) or one.finish.left or one.surface.net.value <= 0:
             continue
         try:
             if isinstance(covering, Paper):
-                made[one.surface.key] = _papered(one.surface, covering, trimmed, rules)
+                made[one.surface.key] = _papered(one.surface, covering, trimmed, rules, slower)
             else:
-                made[one.surface.key] = _tiled(one.surface, covering, trimmed, rules)
+                made[one.surface.key] = _tiled(one.surface, covering, trimmed, rules, slower)
         except CorniceError as error:
             made[one.surface.key] = Covered(one.surface, covering, fault=error.message)
     return MappingProxyType(made)
@@ -112,7 +114,7 @@ def _band(surface: Surface, face: WallFace, trimmed: TrimmedRoom) -> tuple[float
     return low, high
 
 
-def _papered(surface: Surface, paper: Paper, trimmed: TrimmedRoom, rules: HouseRules) -> Covered:
+def _papered(surface: Surface, paper: Paper, trimmed: TrimmedRoom, rules: HouseRules, slower: Figure | None) -> Covered:
     if surface.kind != "wall" or not surface.wall_id:
         return Covered(surface, paper, fault="Paper is counted on walls only, in upright strips.")
     face = trimmed.measured.face(surface.wall_id)
@@ -122,10 +124,10 @@ def _papered(surface: Surface, paper: Paper, trimmed: TrimmedRoom, rules: HouseR
     )
     strips = strips_of(face.extent, table("width of a roll", paper.width, "mm", paper.name), called=surface.name[:60])
     hours = hours_of_covering(surface.net, rules.figure("hours_paper"), called=surface.name[:60])
-    return Covered(surface, paper, strips, hours, papering=made)
+    return Covered(surface, paper, strips, at_work(hours, slower), papering=made)
 
 
-def _tiled(surface: Surface, tile: Tile, trimmed: TrimmedRoom, rules: HouseRules) -> Covered:
+def _tiled(surface: Surface, tile: Tile, trimmed: TrimmedRoom, rules: HouseRules, slower: Figure | None) -> Covered:
     outline, holes = _outline(surface, trimmed)
     made = None
     if outline:
@@ -148,7 +150,7 @@ def _tiled(surface: Surface, tile: Tile, trimmed: TrimmedRoom, rules: HouseRules
         surface,
         tile,
         amount,
-        hours,
+        at_work(hours, slower),
         tiling=made,
         adhesive=adhesive(surface.net, rules.figure("tile_adhesive"), called=surface.name[:60]),
         grout=grout(surface.net, of_one, called=surface.name[:60]),

@@ -7,6 +7,7 @@ from types import MappingProxyType
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.pieces import STENCIL, masked, repeats_of
+from narrow_cornice.derived.measured.at_work import at_work, slower_for
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, explained, renamed, table, total
 from narrow_cornice.explained.house_rules import HouseRules
@@ -84,12 +85,12 @@ def painting_hours(
     """Return the hours of every surface of a room that is given a paint, by its key."""
     trimmed = trimmed_room(room, changed_rules)
     rules = house_rules_of(changed_rules)
-    made = {}
+    made, slower = {}, slower_for(room, rules)
     for one in coated_surfaces(room, changed_rules, paints, colours):
         if one.paint is not None and one.coats is not None and one.painted.value > 0:
             hours = _hours_of(one, room, trimmed, rules)
             if hours is not None:
-                made[one.surface.key] = hours
+                made[one.surface.key] = at_work(hours, slower)
     return MappingProxyType(made)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from types import MappingProxyType
 
+from narrow_cornice.derived.measured.at_work import at_work, off_a_ladder, slower_for
 from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, explained, table, total
@@ -45,6 +46,7 @@ def fitting_hours(
         return MappingProxyType({})
     cuts = cut_list(room, changed_rules, stock, joinery)
     made: dict[TrimKind, Figure] = {}
+    slower = slower_for(room, rules)
     for kind in WITH_FACE:
         runs = [run for run in trimmed.runs if run.kind == kind and not run.there]
         if not runs:
@@ -60,12 +62,14 @@ def fitting_hours(
         if along:
             rate = {MEMBERED: "hours_cornice"}.get(kind, "hours_panels" if around == "panels" else "hours_skirting")
             parts.append(by_the_metre(total("length", "run", [run.length for run in along]), rules.figure(rate)))
+            if kind == MEMBERED and trimmed.height.value > rules.value("hours_high_from"):
+                parts[-1] = off_a_ladder(parts[-1], rules.figure("hours_high"), called=parts[-1].name)
         ends = sum(_worked(one) for one in cuts if one.kind == kind and not one.block)
         if ends:
             counted = table("ends", float(ends), "", "of the cut list")
             parts.append(worked_ends(counted, rules.figure("hours_mitre")))
         if parts:
-            made[kind] = total(kind, "h", parts)
+            made[kind] = at_work(total(kind, "h", parts), slower)
     return MappingProxyType(made)
 
 

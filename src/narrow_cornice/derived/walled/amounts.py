@@ -7,8 +7,10 @@ import math
 from collections import Counter
 
 import msgspec
+from msgspec.structs import replace
 
 from narrow_cornice.casework.boards import materials
+from narrow_cornice.derived.measured.at_work import at_work, slower_for
 from narrow_cornice.derived.walled.laid import LaidField, with_strips
 from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
@@ -103,7 +105,17 @@ def weight_of_field(area: float, thickness: float, density: float) -> float:
 @by_identity(times=1, each="room")
 def taken_of(room: Room, changed_rules: dict[str, float]) -> tuple[Taken, ...]:
     """Return what the fields of a room take, none of those that do not lie."""
-    return tuple(_taken(one, changed_rules) for one in with_strips(fields_of(room, changed_rules)) if not one.fault)
+    slower = slower_for(room, house_rules_of(changed_rules))
+    return tuple(
+        _at_work(_taken(one, changed_rules), slower)
+        for one in with_strips(fields_of(room, changed_rules))
+        if not one.fault
+    )
+
+
+@by_identity(times=1, each="wall")
+def _at_work(taken: Taken, slower: Figure | None) -> Taken:
+    return taken if taken.hours is None else replace(taken, hours=at_work(taken.hours, slower))
 
 
 @by_identity(times=1, each="wall")
