@@ -67,7 +67,8 @@ def test_a_ceiling_over_a_hand_takes_a_quarter_more_for_its_coats() -> None:
 
 
 def test_trim_goes_by_the_metre_and_doors_by_the_side() -> None:
-    """New skirting of 125 is primed and painted twice, 13.4 m at 8 an hour; a door side half an hour a coat."""
+    """New skirting of 125 is primed and painted twice, 13.4 m at 8 an hour; a door side 0.8 h a coat where it is
+    panelled, half an hour where it is flush."""
     door = (
         edits.add_opening("r1", "door", "w1", mm(1000.0)),
         edits.change_opening("r1", "o1", "door", width=mm(750.0), height=mm(2000.0)),
@@ -76,7 +77,9 @@ def test_trim_goes_by_the_metre_and_doors_by_the_side() -> None:
     job = made(*door, wood)
     hours = painting(job)
     assert hours["skirting@room"].value == pytest.approx((14.4 - 1.0) * 3 / 8)  # the casing takes 125 on both sides
-    assert hours["door face@o1"].value == pytest.approx(2 * 0.5)
+    assert hours["door face@o1"].value == pytest.approx(2 * 0.8)
+    flush = painting(made(*door, wood, edits.change_opening("r1", "o1", "door", leaf="flush")))
+    assert flush["door face@o1"].value == pytest.approx(2 * 0.5)
     assert "door edges@o1" not in hours  # with the sides
     fitting = fitting_hours(job.rooms[0], job.house_rules, job.milled, job.joinery)
     coped = sum(

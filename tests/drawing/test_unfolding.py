@@ -202,6 +202,20 @@ def test_every_surface_and_piece_of_trim_can_be_pointed_at() -> None:
     assert SurfacePath("r1", "ceiling", "room") in about
 
 
+def test_a_door_is_drawn_with_its_panels_or_flush() -> None:
+    """Two leaves of a wide door with two panels each, and plain ones."""
+    history = History(demo_job())
+    door = next(one for one in history.job.rooms[0].measured.openings if one.kind == "door")
+
+    def leaf() -> list[Area]:
+        about = SurfacePath("r1", "door face", door.id)
+        return [mark for mark in drawings(history.job)[0].marks if isinstance(mark, Area) and mark.about == about]
+
+    assert len(leaf()) == 1 + 2 * 2
+    history.do(edits.change_opening("r1", door.id, door.name, leaf="flush"))
+    assert len(leaf()) == 1
+
+
 def test_true_colours_and_the_areas_drawn_are_the_areas_counted() -> None:
     job = demo_job()
     room = job.rooms[0]

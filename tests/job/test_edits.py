@@ -180,7 +180,9 @@ def test_a_door_shared_by_two_rooms_is_one_door() -> None:
     assert {"door face@o4"} <= keys(0)
     assert {"door face@o2"} <= keys(1)
     history.do(edits.change_opening("r2", "o2", "hall door", width=mm(900)))
-    assert next(one for one in history.job.rooms[0].measured.openings if one.id == "o4").width.mm == 900
+    history.do(edits.change_opening("r2", "o2", "hall door", leaf="flush"))
+    seen = next(one for one in history.job.rooms[0].measured.openings if one.id == "o4")
+    assert (seen.width.mm, seen.leaf) == (900, "flush")
     history.do(edits.remove_opening("r1", "o4", "hall door"))
     assert edges[1] in keys(1)  # what it was joined to is a door of its own again
     history.undo()

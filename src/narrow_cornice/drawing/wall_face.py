@@ -188,7 +188,7 @@ def _opening_marks(frame: Frame, opening: Opening, rect: Rect, room: str, colour
     for column in range(columns):
         u0 = rect.u0 + column * width / columns
         u1 = u0 + width / columns
-        for low, high in ((0.09, 0.36), (0.43, 0.94)):
+        for low, high in ((0.09, 0.36), (0.43, 0.94)) if opening.leaf == "panelled" else ():
             panel = Rect(u0 + stile, rect.v0 + low * height, u1 - stile, rect.v0 + high * height)
             if panel.area > 0:
                 marks.append(

@@ -95,6 +95,9 @@ class FloorLevel(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     reading: Reading
 
 
+DoorLeaf = Literal["panelled", "flush"]
+
+
 class Twin(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """An opening of another room: the same door, seen from there."""
 
@@ -111,7 +114,7 @@ class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A door, window, doorway or niche: ``place`` is from the wall's left end as seen from inside to its near edge;
     ``sill`` is above the floor (windows, niches); ``reveal`` the depth of the plastered or boarded side; ``rise`` how
     much of the height of an arch is its curve (half an ellipse); ``twin`` is the same opening seen from the next room,
-    None where nobody said."""
+    None where nobody said; ``leaf`` what a door is like."""
 
     id: Id
     kind: OpeningKind
@@ -126,6 +129,7 @@ class Opening(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     frame: Tone = "#f4f1e8"
     cased: bool = True
     twin: Twin | None = None
+    leaf: DoorLeaf = "panelled"
 
 
 class RoofWindow(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

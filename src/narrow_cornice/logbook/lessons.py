@@ -54,7 +54,7 @@ RATES: Mapping[EntryKind, tuple[str, ...]] = {
     "fitted": ("hours_skirting", "hours_cornice", "hours_panels"),
 }
 TIMES: Mapping[EntryKind, tuple[str, ...]] = {
-    "painted": ("hours_door_side", "hours_radiator"),
+    "painted": ("hours_door_side", "hours_panelled_door", "hours_radiator"),
     "laid": ("hours_tile_trim", "hours_mitred_tiles"),
     "hung": ("hours_picture", "hours_small_thing"),
     "fitted": ("hours_casing", "hours_mitre"),

@@ -102,7 +102,10 @@ def _hours_of(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: House
     if surface.kind == "door":
         if surface.group != "door face":
             return None
-        return total(surface.name[:60], "h", [door_coats(_all_coats(one), rules.figure("hours_door_side"))])
+        door = next((each for each in room.measured.openings if each.id == group_and_thing(surface.key)[1]), None)
+        panelled = door is not None and door.leaf == "panelled"
+        side = renamed(rules.figure("hours_panelled_door" if panelled else "hours_door_side"), "a side of a door")
+        return total(surface.name[:60], "h", [door_coats(_all_coats(one), side)])
     if kind is not None and surface.kind == "trim" and trimmed is not None:
         height = _height(high, rules)
         return total(

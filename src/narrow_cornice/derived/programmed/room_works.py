@@ -20,6 +20,7 @@ from narrow_cornice.derived.coated.painting_order import turns
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.coated.surface import SurfaceKind
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
+from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.derived.walled.amounts import taken_of
 from narrow_cornice.derived.walled.hanging_hours import base_hours, hanging_hours
 from narrow_cornice.explained.figures import Figure
@@ -31,7 +32,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
 from narrow_cornice.memo import by_identity
 from narrow_cornice.programme.works import Work
-from narrow_cornice.trim.kinds import KINDS, TrimKind
+from narrow_cornice.trim.kinds import KINDS, MEMBERED, TrimKind
 
 PAINTER, JOINER, TILER, HANGER = "painter", "joiner", "tiler", "paperhanger"
 SKILLS = (
@@ -63,7 +64,8 @@ def works_of_room(
 ) -> tuple[Work, ...]:
     """Return the works of a room, each after those that must be before it; drying as at 20 °C and 50 %."""
     tables = (room, changed_rules, paints, colours)
-    made = _Works(room, house_rules_of(changed_rules))
+    trimmed, rules = trimmed_room(room, changed_rules), house_rules_of(changed_rules)
+    made = _Works(room, rules, high=trimmed is not None and trimmed.height.value > rules.value("hours_high_from"))
     made.prepare(coated_surfaces(*tables), painting_hours(*tables))
     made.build(fitting_hours(room, changed_rules, stock, joinery), changed_rules)
     made.lay(changed_rules, room_coverings(*tables, coverings))
@@ -73,10 +75,12 @@ def works_of_room(
 
 
 class _Works:
-    """The works of a room as they come together; ``base`` are those that all that follows comes after."""
+    """The works of a room as they come together; ``base`` are those that all that follows comes after. Where it is
+    ``high`` what is done overhead is done off a ladder, which needs two (drying and days)."""
 
-    def __init__(self, room: Room, rules: HouseRules) -> None:
+    def __init__(self, room: Room, rules: HouseRules, *, high: bool) -> None:
         self.room, self.rules = room, rules
+        self.overhead = (2, 2) if high else (1, 2)
         self.works: list[Work] = []
         self.base: tuple[str, ...] = ()
         self.papers: list[Work] = []
@@ -158,7 +162,7 @@ class _Works:
                 made.append(
                     self.add(
                         f"fit:{kind}", f"fit {kind}", figure.value, after,
-                        air="dust", noisy=True, tool="saw", hands=(1, 2),
+                        air="dust", noisy=True, tool="saw", hands=self.overhead if kind == MEMBERED else (1, 2),
                     )
                 )  # fmt: skip
         self.then(*made)
@@ -233,6 +237,7 @@ class _Works:
         for place in sorted(groups):
             group, words = groups[place], _words([one.surface.kind for one, _ in groups[place]])
             primed = any(coats[0].kind == "primer" for _, coats in group)
+            hands = self.overhead if any(one.surface.kind == "ceiling" for one, _ in group) else (1, 2)
             layers: dict[int, list[Coat]] = {}
             for _, coats in group:
                 first = 0 if not primed or coats[0].kind == "primer" else 1
@@ -246,7 +251,7 @@ class _Works:
                 self.then(
                     self.add(
                         f"coat:{words}:{number + 1}", f"{words}, {said}", sum(coat.hours for coat in layer), self.base,
-                        dries=max(coat.dries for coat in layer), air="wet", hands=(1, 2),
+                        dries=max(coat.dries for coat in layer), air="wet", hands=hands,
                         tool="roller" if words in ("ceiling", "walls") else "brush", spare=spare,
                     )
                 )  # fmt: skip

@@ -64,7 +64,7 @@ def change_opening(room_id: str, opening_id: str, name: str, /, **fields: Any) -
     shown = ", ".join(
         f"{field} to {value.text if isinstance(value, Length) else value}" for field, value in fields.items()
     )
-    shared = {field: value for field, value in fields.items() if field in ("width", "height")}
+    shared = {field: value for field, value in fields.items() if field in ("width", "height", "leaf")}
     me = Twin(room_id, opening_id)
 
     def changed(room: Room) -> Room:
@@ -128,7 +128,7 @@ def join_openings(room_id: str, opening_id: str, twin: Twin | None, name: str) -
             if here == me:
                 return replace(one, twin=twin)
             if twin is not None and here == twin:
-                return replace(one, twin=me, width=mine.width, height=mine.height)
+                return replace(one, twin=me, width=mine.width, height=mine.height, leaf=mine.leaf)
             return replace(one, twin=None) if one.twin in freed else one
 
         rooms = []

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator
 from functools import partial
-from typing import Literal
+from typing import Literal, get_args
 
 from PyQt6.QtWidgets import QInputDialog
 
@@ -33,7 +33,7 @@ from narrow_cornice.desk.rows.room_rows import colour_typed
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import group_and_thing
-from narrow_cornice.job.measured import Opening, OpeningKind, Twin
+from narrow_cornice.job.measured import DoorLeaf, Opening, OpeningKind, Twin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import (
     CornerPath,
@@ -250,6 +250,9 @@ def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:
             lambda value: bench.do(edits.join_openings(room.id, opening.id, twins[value], opening.name)),
         )
     yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on))
+    if opening.kind == "door":
+        leaves = tuple((one, one) for one in get_args(DoorLeaf))
+        yield ChoiceRow("Leaf", leaves, opening.leaf, lambda leaf: _opening(bench, room, opening, leaf=leaf))
     if opening.kind == "window":
         yield TextRow(
             "Frame colour",
