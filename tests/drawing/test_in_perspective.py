@@ -160,3 +160,10 @@ def test_tiles_of_one_paint_are_one_mark() -> None:
     drawing = seen(JOB, JOB.room("r5"))
     assert any(isinstance(mark, Areas) and len(mark.outlines) > 5 for mark in drawing.marks)
     assert len(drawing.marks) < 5000
+
+
+def test_a_picture_too_wide_for_its_corners_says_so() -> None:
+    room = JOB.room("r1")
+    for angle, bent in ((75.0, False), (80.0, True)):
+        drawing = seen(JOB, room, Viewpoint(500.0, 700.0, (2000.0, 2000.0), angle=angle))
+        assert ("bends" in drawing.subtitle) == bent

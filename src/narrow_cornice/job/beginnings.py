@@ -8,11 +8,13 @@ from collections.abc import Sequence
 
 from msgspec.structs import replace
 
-from narrow_cornice.casework.kinds import Beginning
+from narrow_cornice.casework.kinds import LEAST_OF_DIFFERENT, Beginning
 from narrow_cornice.casework.wishes import Compartment
+from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish, FrameWish, LippingWish
 from narrow_cornice.units.lengths import Length, plain_length
 
+AROUND = 60.0  # mm that boards and fillers take of a bay's share
 LEAST_BESIDE = 300.0  # mm, less than which is no bay of shelves
 WIDEST_SHELVES = 800.0
 
@@ -26,7 +28,7 @@ def begun(kind: Beginning, name: str, place: str, wide: float) -> BuiltIn:
         shelves = _bays(((Compartment(),),), math.ceil(left / WIDEST_SHELVES), 2)
         bays = [replace(alone, width=plain_length(kind.widest_bay)), *shelves]
     else:
-        bays = _bays(kind.bays, 1 if kind.alone else kind.many_bays(wide))
+        bays = _for_knees(_bays(kind.bays, 1 if kind.alone else kind.many_bays(wide)), wide)
     lip, frame = kind.lipping, kind.frame
     return BuiltIn(
         "",
@@ -61,6 +63,20 @@ def _bays(sorts: Sequence[Sequence[Compartment]], many: int, begin: int = 1) -> 
         like = "" if number == first else f"b{begin + first}"
         bays.append(BayWish(f"b{begin + number}", None, inside, like))
     return bays
+
+
+def _for_knees(bays: list[BayWish], wide: float) -> list[BayWish]:
+    """Return bays of which those open for knees have room for them, where an equal share would not be enough and the
+    others keep one worth having."""
+    knees = shipped_rules()["knees_wide"].value
+    open_ones = {bay.id for bay in bays if any(one.holds == "knees" for one in bay.compartments)}
+    open_ones |= {bay.id for bay in bays if bay.like in open_ones}
+    shut = len(bays) - len(open_ones)
+    if not open_ones or wide / len(bays) >= knees + AROUND or not shut:
+        return bays
+    if (wide - len(open_ones) * knees) / shut < LEAST_OF_DIFFERENT:
+        return bays
+    return [replace(bay, width=plain_length(knees)) if bay.id in open_ones else bay for bay in bays]
 
 
 def kind_of(run: BuiltIn, name: str, widest_bay: float, deep: float) -> Beginning:

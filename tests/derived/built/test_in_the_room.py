@@ -279,6 +279,31 @@ def test_one_bed_folds_into_a_case_however_long_the_wall_is() -> None:
     assert len(begun(bed, "Bed", "n1", 1500.0).bays) == 1
 
 
+def test_who_sits_at_a_desk_has_room_for_knees() -> None:
+    """A desk of five bays in 3 000 has 585 in each; its two open ones are begun with 600 and the others share the rest.
+    One that was made narrower, or lower than 650 and its top, is told of, and mended."""
+    desk = begun(beginnings()["desk"], "Desk", "", 3000.0)
+    widths = [one.width.mm if one.width is not None else None for one in desk.bays]
+    assert widths == [None, 600.0, None, None, 600.0]
+    assert {one.width for one in begun(beginnings()["desk"], "Desk", "", 1200.0).bays} == {None}  # or 300 beside it
+    history = History(demo_job())
+    assert history.do(edits.build_along("r4", "w1", desk, "along it", length(600.0), None, None))
+    run = history.job.room("r4").casework.built_ins[-1]
+    assert not [one for one in found(history.job, "built-in fit") if "knees" in one.says]
+    for changed, measured in (
+        (edits.change_bay("r4", run.id, "b2", length(550.0)), "550 mm wide"),
+        (edits.change_built_in("r4", run.id, tall=length(660.0)), "633.5 mm high"),
+    ):
+        assert history.do(changed)
+        low = [one for one in found(history.job, "built-in fit") if "knees" in one.says]
+        assert measured in low[0].measured
+        for _ in low:
+            now = [one for one in found(history.job, "built-in fit") if "knees" in one.says]
+            if now:
+                assert history.do(now[0].fixes[0])
+        assert not [one for one in found(history.job, "built-in fit") if "knees" in one.says]
+
+
 def test_a_worktop_over_open_bays_beside_one_another_is_told_once() -> None:
     """A desk on ledgers, with two bays and nothing under either, is one span."""
     history = History(demo_job())

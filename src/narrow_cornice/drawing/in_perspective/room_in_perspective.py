@@ -36,6 +36,7 @@ from narrow_cornice.perspective.arranged import Arranged, arranged
 from narrow_cornice.perspective.seen import Seen, seen_from
 
 PAGE = (0.0, 0.0, *SIZE)
+BENDS = 75.0  # degrees across, over which corners look drawn out (pictures of the room)
 LEAST_SHOWN = 0.4  # pixels of the picture: smaller outlines are left out
 MEADOW, SKY = "#cfc9ac", "#eef1ef"
 FAR = 60_000.0  # mm of ground outdoors
@@ -150,7 +151,8 @@ def _drawn(
     marks = (back, *_marks(seen, scene.paints), Stroke(edge, Pen("ink", 1.0), closed=True))
     lamps = by_lamp and bool(hung_lamps(room, changed_rules))
     light = "as its lamps light it" if lamps else "in its own colours" + (", for want of lamps" if by_lamp else "")
-    said = f"{light} · {view.angle:g}° across the picture · plumb lines drawn plumb"
+    bent = ", which bends what is near its corners" if view.angle > BENDS else ""
+    said = f"{light} · {view.angle:g}° across the picture{bent} · plumb lines drawn plumb"
     return Drawing(title, said, marks, PAGE)
 
 

@@ -250,17 +250,7 @@ def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:
             lambda value: bench.do(edits.join_openings(room.id, opening.id, twins[value], opening.name)),
         )
     yield ToggleRow("Cased", opening.cased, lambda on: _opening(bench, room, opening, cased=on))
-    if opening.kind == "door":
-        leaves = tuple((one, one) for one in get_args(DoorLeaf))
-        yield ChoiceRow("Leaf", leaves, opening.leaf, lambda leaf: _opening(bench, room, opening, leaf=leaf))
-    if opening.kind == "window":
-        yield TextRow(
-            "Frame colour",
-            opening.frame,
-            lambda text: colour_typed(
-                bench, lambda tone: edits.change_opening(room.id, opening.id, opening.name, frame=tone), text
-            ),
-        )
+    yield from _made_rows(bench, room, opening)
     if opening.kind == "niche":
         yield NoteRow("What is behind it, and whether a wall may be cut into, is asked before anybody cuts.", "ochre")
     yield from caution_rows(risks_of_thing(opening))
@@ -275,6 +265,21 @@ def opening_rows(bench: Bench, job: Job, path: OpeningPath) -> Iterator[Row]:
         (f"Remove {opening.name[:60]}",),
         lambda _: bench.do(edits.remove_opening(room.id, opening.id, opening.name)),
     )
+
+
+def _made_rows(bench: Bench, room: Room, opening: Opening) -> Iterator[Row]:
+    """Yield what a door is like, and the colour of a window's frame."""
+    if opening.kind == "door":
+        leaves = tuple((one, one) for one in get_args(DoorLeaf))
+        yield ChoiceRow("Leaf", leaves, opening.leaf, lambda leaf: _opening(bench, room, opening, leaf=leaf))
+    if opening.kind == "window":
+        yield TextRow(
+            "Frame colour",
+            opening.frame,
+            lambda text: colour_typed(
+                bench, lambda tone: edits.change_opening(room.id, opening.id, opening.name, frame=tone), text
+            ),
+        )
 
 
 def _opening(bench: Bench, room: Room, opening: Opening, **fields: object) -> bool:
