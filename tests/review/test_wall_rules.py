@@ -53,6 +53,23 @@ def test_slivers() -> None:
     assert not told(whole, "field sliver")
 
 
+def test_boards_that_turn_from_one_wall_to_the_next() -> None:
+    """Of one stuff, round a corner; not on walls that face one another, of two stuffs, or laid as blocks."""
+
+    def walls(first: str, second: str, *, way: str | None = None, stuff: str = "board-tongue") -> History:
+        field = Field("", "", STUFF["board-tongue"], wall=first)
+        other = Field("", "", STUFF[stuff], wall=second, way=way)  # type: ignore[arg-type]
+        return room(edits.add_field("r1", field), edits.add_field("r1", other))
+
+    turned = walls("w1", "w2", way="upright")
+    assert told(turned, "boards turn")[0].grade == "worth a thought"
+    settles(turned, "boards turn")
+    assert told(walls("w4", "w1", way="upright"), "boards turn")
+    for right in (walls("w1", "w2"), walls("w1", "w3", way="upright"), walls("w1", "w2", stuff="slat-oak"),
+                  walls("w1", "w2", way="upright", stuff="block-oak")):  # fmt: skip
+        assert not told(right, "boards turn")
+
+
 def test_a_field_that_does_not_lie() -> None:
     mural = room(edits.add_field("r1", Field("", "", STUFF["mural-marsh"], wall="w1")))  # 3 720 wide on 4 000
     assert told(mural, "field unlaid")[0].grade == "will not fit"

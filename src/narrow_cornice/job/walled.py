@@ -29,6 +29,7 @@ Up = Literal["middle", "bottom", "top", "typed"]
 Way = Literal["upright", "level"]
 Outwards = Literal["trimmed", "mitred"]
 BaseWay = Literal["tiled", "preformed"]
+OF_BLOCKS: tuple[Pattern, ...] = ("chevron", "herringbone")  # patterns of blocks
 Spot = tuple[float, float]
 
 
@@ -85,6 +86,16 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
     def cards(self) -> tuple[Covering, ...]:
         """Return the coverings it is of: its own, and its strip's."""
         return (self.covering,) if self.strip is None else (self.covering, self.strip)
+
+    @property
+    def runs(self) -> Way | Literal[""]:
+        """Return which way its slats or boards run, none for what has no way: tiles, paper, blocks of a pattern."""
+        one = self.covering
+        if isinstance(one, Slat):
+            return self.way or "upright"
+        if not isinstance(one, Board) or self.pattern in OF_BLOCKS or one.block > 0:
+            return ""
+        return self.way or ("upright" if one.meets == "batten" else "level")
 
     @property
     def goes_on(self) -> Literal["", "left", "right"]:

@@ -243,7 +243,7 @@ def _sawn(laid: LaidField, rules: HouseRules) -> Taken:
             laths = _laths(laid, rules)
     else:
         hours = hours_of_laying(area, rules.figure("hours_boards"), called=laid.field.name[:60])
-        laths = _laths(laid, rules) if covering.meets == "batten" or laid.field.way == "upright" else None
+        laths = _laths(laid, rules) if covering.meets == "batten" or laid.field.runs == "upright" else None
     return Taken(laid, amount, None, lengths, battens, laths=laths, felt=felt, hours=hours, weight=weight)
 
 
@@ -271,7 +271,7 @@ def _laths(laid: LaidField, rules: HouseRules) -> Figure:
     """Return the laths behind what stands upright: level rows from the lower to the upper end, no further apart than
     the house rule says."""
     left, bottom, right, top = laid.region.bounds
-    upright = (laid.field.way or "upright") == "upright"
+    upright = laid.field.runs == "upright"
     across, along = (top - bottom, right - left) if upright else (right - left, top - bottom)
     rows = math.ceil(across / rules.value("laths_apart") - 1e-9) + 1
     return laths_of(

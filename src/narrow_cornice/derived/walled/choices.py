@@ -220,7 +220,7 @@ def _other_gaps(laid: LaidField, slat: Slat, settings: Settings) -> Iterator[Cho
     """Yield the number of slats nearest to the present one that leaves fewer of them cut, by gaps of fronts or by what
     stands in the field; the upright edges in it count like gaps of no width."""
     field = laid.field
-    if laid.gap is None or (field.way or "upright") != "upright":
+    if laid.gap is None or field.runs != "upright":
         return
     low, _, high, _ = laid.region.bounds
     inner = [edge.at - low for edge in laid.region.upright if low + NEAR < edge.at < high - NEAR]

@@ -38,14 +38,13 @@ from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, T
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.walled import Field
+from narrow_cornice.job.walled import OF_BLOCKS, Field
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.told import Told, told_of
 
 if TYPE_CHECKING:
     pass
 
-BLOCKS = ("chevron", "herringbone")
 MOST_TURNS = 6
 
 
@@ -304,11 +303,11 @@ def _boards(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     board, field = made.covering, made.field
     assert isinstance(board, Board)
     joint = 0.0 if field.joint is None else float(field.joint.mm)
-    if field.pattern in BLOCKS or board.block > 0:
+    if field.pattern in OF_BLOCKS or board.block > 0:
         long = float(field.block.mm) if field.block is not None else board.block or min(board.lengths)
         pattern = field.pattern or "herringbone"
         return _as_tiles(made, Laying(pattern, long, board.shows, joint, turn=field.turn, angle=field.angle))
-    upright = (field.way or ("upright" if board.meets == "batten" else "level")) == "upright"
+    upright = field.runs == "upright"
     axis = 0 if upright else 1  # along which boards follow one another
     low, high = made.region.bounds[axis], made.region.bounds[axis + 2]
     shows, on_batten = board.shows, 0
@@ -355,7 +354,7 @@ def _held(field: Field, axis: int, low: float, high: float, shows: float) -> Anc
 def _slats(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     slat, field = made.covering, made.field
     assert isinstance(slat, Slat)
-    axis = 0 if (field.way or "upright") == "upright" else 1
+    axis = 0 if field.runs == "upright" else 1
     low, high = made.region.bounds[axis], made.region.bounds[axis + 2]
     wished = slat.gap if field.gap is None else float(field.gap.mm)
     joints = [(a - low, b - low) for a, b in made.ground.joints if low < a < high] if axis == 0 else []

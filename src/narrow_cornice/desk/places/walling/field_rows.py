@@ -12,7 +12,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.derived.walled.choices import Choice, choices_of, slivers
 from narrow_cornice.derived.walled.laid import LaidField
-from narrow_cornice.derived.walled.laid_fields import BLOCKS, fields_of
+from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.derived.walled.paper_corners import hidden_by, round_from, unmatched
 from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import (
@@ -45,12 +45,11 @@ from narrow_cornice.job.paths import (
     ThingPath,
     WetBasePath,
 )
-from narrow_cornice.job.walled import Across, Field, Up, Walling
+from narrow_cornice.job.walled import OF_BLOCKS, Across, Field, Up, Walling
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import bare_size, show_area, show_fine, show_quantity, show_size
 from narrow_cornice.units.told import said_in
 
-OF_BLOCKS: tuple[Pattern, ...] = ("chevron", "herringbone")
 OF_TILES: tuple[Pattern, ...] = tuple(one for one in PATTERNS if one != "chevron")
 END_WORDS: dict[Ends, str] = {"gap": "a gap at both ends", "slat": "a slat at both ends", "half": "half a gap at both"}
 ACROSS: dict[Across, str] = {
@@ -203,9 +202,9 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         if field.on == "wall":
             yield from _turned_rows(bench, laid, change)
     elif isinstance(covering, Board):
-        blocks = field.pattern in BLOCKS or covering.block > 0
+        blocks = field.pattern in OF_BLOCKS or covering.block > 0
         ways = (("level", "level"), ("upright", "upright"), *((one, f"{one} of blocks") for one in OF_BLOCKS))
-        now = (field.pattern or "herringbone") if blocks else field.way or _usual_way(covering)
+        now = (field.pattern or "herringbone") if blocks else field.runs
         yield ChoiceRow("Laid", ways, now, lambda value: change(**_laid_as(value)))
         if blocks:
             yield from bench.size_rows(path.sized("block"), "Length of a block")
@@ -214,7 +213,7 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         yield from bench.size_rows(path.sized("joint"), "Joint")
     elif isinstance(covering, Slat):
         ways = (("upright", "upright"), ("level", "level"))
-        yield ChoiceRow("Run", ways, field.way or "upright", lambda value: change(way=value))
+        yield ChoiceRow("Run", ways, field.runs, lambda value: change(way=value))
         ends = tuple(END_WORDS.items())
         yield ChoiceRow("Ends with", ends, field.ends, lambda value: change(ends=value))
         yield from bench.size_rows(path.sized("gap"), "Gap")
@@ -280,10 +279,6 @@ def _turned_rows(bench: Bench, laid: LaidField, change: Change) -> Iterator[Row]
         ways = (("trimmed", "edge trim"), ("mitred", "tiles mitred"))
         yield ChoiceRow("Outer edges", ways, field.outwards, lambda value: change(outwards=value))
         yield NoteRow(f"{long} of them: {', '.join(one.words for one in laid.outer)[:300]}.")
-
-
-def _usual_way(board: Board) -> str:
-    return "upright" if board.meets == "batten" else "level"
 
 
 def _laid_as(value: str) -> dict[str, Any]:
