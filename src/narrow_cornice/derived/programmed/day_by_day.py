@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from narrow_cornice.derived.bought.lines import PHASES, LineToBuy
+from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.derived.programmed.programme import Programme, carrying, heavy_shops, programme_of
+from narrow_cornice.derived.programmed.programme import Programme, begins_of, carrying, heavy_shops, programme_of, takes
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -48,14 +48,6 @@ def keeps_brush(programme: Programme, one: OnDay) -> bool:
     return after is not None and after.start // DAY - (ends - 1) // DAY <= 1
 
 
-WANTED_FOR: dict[str, tuple[str, ...]] = {
-    PHASES[1]: ("fit:",),
-    PHASES[2]: ("build:", "lay:"),
-    PHASES[3]: ("coat:", "lay:", "cover:"),
-    PHASES[4]: ("dress",),
-}
-
-
 class WantedBy(NamedTuple):
     """A line to buy with the working day by which it must be there, and the work that it is for (None: the first)."""
 
@@ -72,14 +64,12 @@ def wanted_by(job: Job) -> tuple[WantedBy, ...]:
     carried = {heavy.shop: carrying(number) for number, heavy in enumerate(heavy_shops(job))}
     made = []
     for line in to_buy(job).lines:
-        prefixes, rooms = WANTED_FOR.get(line.phase, ()), {room for room, _, _ in line.shares}
-        takes = [
+        mine = [
             work
             for work in programme.works
-            if (work.id.partition(":")[2].startswith(prefixes) and (not rooms or work.room in rooms))
-            or work.id.partition("#")[0] == carried.get(line.shop)
+            if takes(line, work) or (begins_of(line) and work.id.partition("#")[0] == carried.get(line.shop))
         ]
-        first = min(takes, key=lambda work: programme.plan.placed[work.id].start, default=None)
+        first = min(mine, key=lambda work: programme.plan.placed[work.id].start, default=None)
         begins = programme.plan.placed[first.id].start // DAY if first is not None else 0
         made.append(WantedBy(line, max(0, begins - ahead), first))
     return tuple(sorted(made, key=lambda one: one.day))

@@ -10,6 +10,8 @@ import msgspec
 from msgspec.structs import replace
 
 from narrow_cornice.derived.bought.deliveries import Delivery, deliveries
+from narrow_cornice.derived.bought.lines import PHASES, LineToBuy
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.programmed.room_works import works_of_room
 from narrow_cornice.derived.programmed.working_days import WorkingDays, working_days
 from narrow_cornice.explained.figures import Figure, table
@@ -36,6 +38,12 @@ from narrow_cornice.programme.works import (
 
 ASKED = "ask:"  # what the identity of a work begins with that is to ask for a permission
 CARRIED = "carry:"  # … and that carries in what is delivered
+WANTED_FOR: dict[str, tuple[str, ...]] = {
+    PHASES[1]: ("fit:",),
+    PHASES[2]: ("build:", "lay:"),
+    PHASES[3]: ("coat:", "lay:", "cover:"),
+    PHASES[4]: ("dress",),
+}
 HOUSE = ""  # the room of what is of the whole house
 A_LOAD = 200.0  # kg that one person carries in in an hour
 SLOWER_DAMP, DAMP = 1.5, 75.0
@@ -173,7 +181,29 @@ def works_of(job: Job, terms: Terms) -> tuple[Work, ...]:
     gone = {key for key, wish in said.wishes.items() if wish.left_out}
     kept = without(made, gone) if gone else tuple(made)
     many = {key: wish.parts for key, wish in said.wishes.items() if wish.parts > 1}
-    return in_parts(parted(_joined(kept, said.wishes), many), terms)
+    return _in_time(in_parts(parted(_joined(kept, said.wishes), many), terms), terms)
+
+
+def _in_time(works: tuple[Work, ...], terms: Terms) -> tuple[Work, ...]:
+    """Return works of which what is carried in comes in when it is wanted, not on the first free hour: no sooner than
+    the working day before the first work that takes of it would be done. A day that was said stays."""
+    carried = [one for one in works if one.id.startswith(CARRIED) and not one.earliest and one.fixed is None]
+    if not carried:
+        return works
+    wanted = dict(_wanted_on(tuple([work.as_planned() for work in works]), terms))
+    days = {one.id: max(0, wanted[one.id] - 1) for one in carried if one.id in wanted}
+    return tuple(replace(one, earliest=days[one.id]) if days.get(one.id) else one for one in works)
+
+
+@by_value(times=4, each="job")
+def _wanted_on(works: tuple[Work, ...], terms: Terms) -> tuple[tuple[str, int], ...]:
+    """Return on which working day a quick plan begins with what comes after each thing that is carried in."""
+    placed, first = planned(works, terms).placed, dict[str, int]()
+    for work in works:
+        for key in work.after:
+            if key.startswith(CARRIED):
+                first[key] = min(first.get(key, placed[work.id].start), placed[work.id].start)
+    return tuple((key, start // DAY) for key, start in first.items())
 
 
 def _joined(works: Sequence[Work], wishes: Mapping[str, WorkWish]) -> tuple[Work, ...]:
@@ -241,6 +271,7 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
         for number, shop in enumerate(heavy_shops(job))
     ]
     yield from carried
+    brought = _brought_by(job)
     asked: dict[str, str] = {}
     for one in job.brief.permissions:
         if one.state in ("not asked", "asked") and one.what in HANGS_ON:
@@ -251,13 +282,33 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
             asked[f"{ASKED}{one.id}"] = one.what
     for work in works:
         key = work.id.partition(":")[2]
-        more = [one.id for one in carried] if key.startswith(("build:", "fit:")) else []
+        more = [carrying(number) for number, lines in brought.items() if any(takes(line, work) for line in lines)]
         for permit, what in asked.items():
             begins = HANGS_ON[what]  # type: ignore[index]
             street = what == "change what the street sees" and work.outdoors
             if street or (begins and key.startswith(begins)):
                 more.append(permit)
         yield replace(work, after=(*work.after, *more)) if more else work
+
+
+def _brought_by(job: Job) -> dict[int, list[LineToBuy]]:
+    """Return the lines that each heavy shop delivers."""
+    by_shop: dict[str, list[LineToBuy]] = {}
+    for line in to_buy(job).lines:
+        by_shop.setdefault(line.shop, []).append(line)
+    return {number: by_shop.get(shop.shop, []) for number, shop in enumerate(heavy_shops(job))}
+
+
+def takes(line: LineToBuy, work: Work) -> bool:
+    """Return whether a work is done with what is bought by a line: by its phase, in the rooms that it is for."""
+    begins, rooms = begins_of(line), {room for room, _, _ in line.shares}
+    return bool(begins) and work.id.partition(":")[2].startswith(begins) and (not rooms or work.room in rooms)
+
+
+def begins_of(line: LineToBuy) -> tuple[str, ...]:
+    """Return what the works that take of a line begin with; nothing for what is wanted before all of them, as tape and
+    brushes are, which nobody waits for a delivery for."""
+    return ("repair:",) if line.kind == "repair" else WANTED_FOR.get(line.phase, ())
 
 
 def carrying(number: int) -> str:
