@@ -461,3 +461,22 @@ def test_a_casing_beside_a_corner_counts_its_setback() -> None:
         assert bool(found_in(history, "opening fit")) is clash
         if clash:
             settles(history, "opening fit")
+
+
+def test_a_stain_is_tried_on_a_board_of_its_wood_first() -> None:
+    """The demo's fence was; on another wood, or of another age, it was not. One that hides the wood needs no board."""
+    assert "stain untried:r6" not in keys(demo_job())
+    for other in ({"species": "oak"}, {"age": "new"}, {"species": ""}):
+        history = History(after(edits.change_finish(["r6"], ["fence@p1"], "other", **other)))
+        (finding,) = (one for one in second_look(history.job) if one.kind == "stain untried")
+        assert "not tried" in finding.says
+        job = history.job
+        assert history.do(finding.fixes[0])
+        assert "stain untried:r6" not in keys(history.job)
+        history.undo()
+        assert history.job == job
+    stain = next(one for one in demo_job().paints if one.id == "fence-stain")
+    solid = after(
+        edits.put_paint(replace(stain, opacity="solid")), edits.change_finish(["r6"], ["fence@p1"], "x", species="oak")
+    )
+    assert "stain untried:r6" not in keys(solid)

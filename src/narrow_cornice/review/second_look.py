@@ -78,6 +78,7 @@ from narrow_cornice.review.rules import (
     shares_off,
     shelf_sags,
     slats_meet_fronts,
+    stain_untried,
     strong_change,
     style_order,
     thin_trim,
@@ -148,6 +149,7 @@ ROOM_RULES: tuple[Callable[[RoomSeen], Iterator[Finding]], ...] = (
 )
 JOB_RULES: tuple[Callable[[JobSeen], Iterator[Finding]], ...] = (
     tins_unmixed.look,
+    stain_untried.look,
     one_size.look,
     accent_once.look,
     agreed_open.look,
