@@ -144,12 +144,16 @@ class LabelledField(QWidget):
 
 
 class LinkButton(PressButton):
-    """Words to press; where there is no room for all of them the rest shows when the pointer rests on them."""
+    """Words to press, on two lines where one has no room for them; what has no room there either shows when the pointer
+    rests on them."""
 
     def __init__(self, words: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.setProperty("link", True)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+        policy = self.sizePolicy()
+        policy.setHeightForWidth(True)
+        self.setSizePolicy(policy)
         self.say(words)
 
     def say(self, words: str) -> None:
@@ -161,11 +165,32 @@ class LinkButton(PressButton):
         """Return that it may be narrower than its words."""
         return QSize(40, super().minimumSizeHint().height())
 
+    def heightForWidth(self, wide: int) -> int:
+        """Return the height of as many lines as its words take in a width."""
+        return self.sizeHint().height() + (len(self._lines(wide)) - 1) * self.fontMetrics().lineSpacing()
+
+    def _lines(self, wide: int) -> list[str]:
+        """Return its words as they are set in a width: on one line, else on two, the second cut where it must be."""
+        metrics, room, text = self.fontMetrics(), wide - 4, self.text()
+        words = text.split(" ")
+        if metrics.horizontalAdvance(text) <= room or len(words) == 1:
+            return [metrics.elidedText(text, Qt.TextElideMode.ElideRight, room)]
+        many = 1
+        while many < len(words) - 1 and metrics.horizontalAdvance(" ".join(words[: many + 1])) <= room:
+            many += 1
+        first, rest = (" ".join(part) for part in (words[:many], words[many:]))
+        return [metrics.elidedText(one, Qt.TextElideMode.ElideRight, room) for one in (first, rest)]
+
+    def _cut(self) -> str:
+        return self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width() - 4)
+
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Paint as many of the words as have room."""
         option = QStyleOptionButton()
         self.initStyleOption(option)
-        option.text = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width() - 4)
+        lines = self._lines(self.width())
+        tall = self.height() >= len(lines) * self.fontMetrics().lineSpacing()
+        option.text = "\n".join(lines) if tall else self._cut()
         QStylePainter(self).drawControl(QStyle.ControlElement.CE_PushButton, option)
 
 

@@ -111,7 +111,8 @@ class Flow(QLayout):
 
         for item in self._items:
             size = item.sizeHint()
-            size.setWidth(min(size.width(), max(40, rect.width())))
+            if size.width() > (room := max(40, rect.width())):
+                size = QSize(room, item.heightForWidth(room) if item.hasHeightForWidth() else size.height())
             if line and x + size.width() > rect.right() + 1:
                 close()
                 x, y = rect.x(), y + tall + self._leading

@@ -43,6 +43,11 @@ class LaterWork(Work):
         self._timer.start()
         return None
 
+    @property
+    def waits(self) -> bool:
+        """Whether something is asked for that is not there yet."""
+        return self._busy or self._wanted is not None
+
     def is_of(self, job: Job) -> bool:
         """Return whether what was worked out last is of just this job."""
         return self._there is not None and self._there[0] is job
@@ -67,6 +72,8 @@ class LaterWork(Work):
 
         def failed(_: CorniceError) -> None:
             self._busy = False
+            if self._wanted is not None:  # what is asked for by now is another matter
+                self._timer.start()
 
         self._runner.run("", work, done, failed)
 

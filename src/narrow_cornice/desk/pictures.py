@@ -10,6 +10,7 @@ from PyQt6.QtCore import QEventLoop, QTimer
 from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice.desk.every_place import PLACES
+from narrow_cornice.desk.later import LaterWork
 from narrow_cornice.desk.making_window import make_window, settings_file, unmake
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
@@ -36,7 +37,8 @@ def _take(window: MainWindow, folder: Path, name: str) -> Path:
     for _ in range(100):
         settle(40)
         before, picture = picture, window.grab().toImage()
-        if picture == before and not window.aside.waits:
+        later = any(one.waits for one in window.findChildren(LaterWork))
+        if picture == before and not window.aside.waits and not later:
             break
     assert picture is not None
     path = folder / f"{name}.png"

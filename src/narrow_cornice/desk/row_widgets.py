@@ -73,7 +73,9 @@ class _Buttons(QWidget):
     def offer(self, index: int, words: str) -> LinkButton:
         """Return a new button for one of them."""
         button = LinkButton(words)
-        button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+        policy = QSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Minimum)
+        policy.setHeightForWidth(True)
+        button.setSizePolicy(policy)
         button.clicked.connect(lambda: self.row and self.row.pressed(index))
         return button
 
