@@ -38,6 +38,7 @@ from narrow_cornice.programme.works import (
 
 ASKED = "ask:"  # what the identity of a work begins with that is to ask for a permission
 CARRIED = "carry:"  # … and that carries in what is delivered
+EVERYWHERE = "*"  # in place of rooms
 WANTED_FOR: dict[str, tuple[str, ...]] = {
     PHASES[1]: ("fit:",),
     PHASES[2]: ("build:", "lay:"),
@@ -282,7 +283,7 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
             asked[f"{ASKED}{one.id}"] = one.what
     for work in works:
         key = work.id.partition(":")[2]
-        more = [carrying(number) for number, lines in brought.items() if any(takes(line, work) for line in lines)]
+        more = [carrying(number) for number, wanted in brought.items() if _wants(work, wanted)]
         for permit, what in asked.items():
             begins = HANGS_ON[what]  # type: ignore[index]
             street = what == "change what the street sees" and work.outdoors
@@ -291,12 +292,22 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
         yield replace(work, after=(*work.after, *more)) if more else work
 
 
-def _brought_by(job: Job) -> dict[int, list[LineToBuy]]:
-    """Return the lines that each heavy shop delivers."""
-    by_shop: dict[str, list[LineToBuy]] = {}
+def _brought_by(job: Job) -> dict[int, dict[tuple[str, ...], set[str]]]:
+    """Return what the works begin with that take of what each heavy shop delivers, and in which rooms."""
+    numbers = {heavy.shop: number for number, heavy in enumerate(heavy_shops(job))}
+    made: dict[int, dict[tuple[str, ...], set[str]]] = {number: {} for number in numbers.values()}
     for line in to_buy(job).lines:
-        by_shop.setdefault(line.shop, []).append(line)
-    return {number: by_shop.get(shop.shop, []) for number, shop in enumerate(heavy_shops(job))}
+        if line.shop in numbers and (begins := begins_of(line)):
+            rooms = made[numbers[line.shop]].setdefault(begins, set())
+            rooms.update([room for room, _, _ in line.shares] or [EVERYWHERE])
+    return made
+
+
+def _wants(work: Work, wanted: Mapping[tuple[str, ...], set[str]]) -> bool:
+    key = work.id.partition(":")[2]
+    return any(
+        (work.room in rooms or EVERYWHERE in rooms) and key.startswith(begins) for begins, rooms in wanted.items()
+    )
 
 
 def takes(line: LineToBuy, work: Work) -> bool:

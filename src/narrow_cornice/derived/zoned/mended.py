@@ -14,7 +14,7 @@ from narrow_cornice.derived.zoned.standing import foot_of, obstacles_of, standin
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.zoned import Stood
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, kept_aside
 from narrow_cornice.zones.clearances import Standing, overlaps, shortages
 from narrow_cornice.zones.library import furniture
 
@@ -48,11 +48,12 @@ def place_for(room: Room, changed_rules: dict[str, float], piece: Stood) -> Stoo
         return piece
     new = replace(piece, id=NEW)
     there = replace(room, zones=replace(room.zones, pieces=(*room.zones.pieces, new)))
-    among = measured_room(there, changed_rules)
-    by_walls = tuple(_at_other_walls(among, new))
-    near = (new, *_moves(among, new))
-    tries = (*by_walls, *near) if kind.back and not piece.wall else (*near, *by_walls)
-    free, clear = _first_free(among, tries, NEW, changed_rules)
+    with kept_aside():  # the room with it is tried, and not taken
+        among = measured_room(there, changed_rules)
+        by_walls = tuple(_at_other_walls(among, new))
+        near = (new, *_moves(among, new))
+        tries = (*by_walls, *near) if kind.back and not piece.wall else (*near, *by_walls)
+        free, clear = _first_free(among, tries, NEW, changed_rules)
     found = free or clear
     return piece if found is None else replace(found, id=piece.id)
 
