@@ -17,7 +17,7 @@ import msgspec
 from narrow_cornice.cutting.open_bars import OpenBars
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.memo import by_value
-from narrow_cornice.units.told import Long, Told, together
+from narrow_cornice.units.told import Told, so_many, together
 
 
 class Bar(msgspec.Struct, frozen=True, gc=False):
@@ -44,7 +44,7 @@ class Lengths(msgspec.Struct, frozen=True, gc=False):
     @property
     def words(self) -> Told:
         """Return what is bought in words: "2 × 4.8 m + 1 × 2.4 m", empty for nothing."""
-        return together((Told(f"{count} × ", Long(length)) for length, count in self.by_length()), " + ")
+        return together((so_many(count, length, "mm") for length, count in self.by_length()), " + ")
 
     def useful(self, least: float) -> tuple[float, ...]:
         """Return the off-cuts that are worth keeping, in whole mm, the longest first."""

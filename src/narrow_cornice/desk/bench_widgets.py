@@ -169,11 +169,12 @@ class LinkButton(PressButton):
         """Return the height of as many lines as its words take in a width."""
         return self.sizeHint().height() + (len(self._lines(wide)) - 1) * self.fontMetrics().lineSpacing()
 
-    def _lines(self, wide: int) -> list[str]:
-        """Return its words as they are set in a width: on one line, else on two, the second cut where it must be."""
+    def _lines(self, wide: int, most: int = 2) -> list[str]:
+        """Return its words as they are set in a width: on one line, else on two where there may be as many, the last
+        cut where it must be."""
         metrics, room, text = self.fontMetrics(), wide - 4, self.text()
         words = text.split(" ")
-        if metrics.horizontalAdvance(text) <= room or len(words) == 1:
+        if most == 1 or len(words) == 1 or metrics.horizontalAdvance(text) <= room:
             return [metrics.elidedText(text, Qt.TextElideMode.ElideRight, room)]
         many = 1
         while many < len(words) - 1 and metrics.horizontalAdvance(" ".join(words[: many + 1])) <= room:
@@ -181,16 +182,12 @@ class LinkButton(PressButton):
         first, rest = (" ".join(part) for part in (words[:many], words[many:]))
         return [metrics.elidedText(one, Qt.TextElideMode.ElideRight, room) for one in (first, rest)]
 
-    def _cut(self) -> str:
-        return self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width() - 4)
-
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Paint as many of the words as have room."""
         option = QStyleOptionButton()
         self.initStyleOption(option)
-        lines = self._lines(self.width())
-        tall = self.height() >= len(lines) * self.fontMetrics().lineSpacing()
-        option.text = "\n".join(lines) if tall else self._cut()
+        most = 2 if self.height() >= 2 * self.fontMetrics().lineSpacing() else 1
+        option.text = "\n".join(self._lines(self.width(), most))
         QStylePainter(self).drawControl(QStyle.ControlElement.CE_PushButton, option)
 
 

@@ -122,10 +122,6 @@ class HouseRules:
         """Return the value in force."""
         return self._changed.get(key, shipped_rules()[key].value)
 
-    def rule(self, key: str) -> HouseRule:
-        """Return a rule as it ships."""
-        return shipped_rules()[key]
-
     def figure(self, key: str) -> Figure:
         """Return the rule as a leaf of the working, noting the usual value where the job differs."""
         return self._figures[key]

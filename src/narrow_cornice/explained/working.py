@@ -15,13 +15,21 @@ from functools import lru_cache
 from narrow_cornice.explained.figures import ADDED_AS_SHOWN, Figure, as_shown
 from narrow_cornice.explained.sentences import spell
 from narrow_cornice.units.lengths import show_imperial
-from narrow_cornice.units.show import FOOT_MM, METRE_MM, SQUARE_FOOT_M2, InUnits, ShownIn, show_money, show_number
+from narrow_cornice.units.show import (
+    FOOT_MM,
+    INCH_MM,
+    METRE_MM,
+    SQUARE_FOOT_M2,
+    InUnits,
+    ShownIn,
+    show_money,
+    show_number,
+)
 
 SQUARE = " ÷ 1000000"  # what makes an area in m² of two lengths in mm
 TO = ", to "  # … and what it is rounded to then
 METRES = " ÷ 1000"  # … and a length in m
 MOST_DIGITS = 7
-INCH_MM = 25.4
 LENGTHS = ("mm", "run")
 SPREAD = "m²/L"
 NOTHING = 1e-9

@@ -17,6 +17,8 @@ from narrow_cornice.colour.tones import hex_of_light, linear_light
 from narrow_cornice.finishes.coats import layer_over
 from narrow_cornice.shipped import shipped_table
 
+USUAL_WOOD = "pine"  # what a wood is taken to be of that nobody said
+
 Opacity = Literal["", "clear", "semi-transparent", "semi-solid", "solid"]
 WoodAge = Literal["new", "aged indoors", "grey"]
 Wear = Literal["upright", "flat"]

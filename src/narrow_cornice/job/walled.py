@@ -88,12 +88,18 @@ class Field(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaul
         return (self.covering,) if self.strip is None else (self.covering, self.strip)
 
     @property
+    def of_blocks(self) -> bool:
+        """Return whether its boards are laid as blocks in a pattern: one that was chosen, or that they come in."""
+        one = self.covering
+        return isinstance(one, Board) and (self.pattern in OF_BLOCKS or one.block > 0)
+
+    @property
     def runs(self) -> Way | Literal[""]:
         """Return which way its slats or boards run, none for what has no way: tiles, paper, blocks of a pattern."""
         one = self.covering
         if isinstance(one, Slat):
             return self.way or "upright"
-        if not isinstance(one, Board) or self.pattern in OF_BLOCKS or one.block > 0:
+        if not isinstance(one, Board) or self.of_blocks:
             return ""
         return self.way or ("upright" if one.meets == "batten" else "level")
 

@@ -13,7 +13,7 @@ from narrow_cornice.derived.bought.to_buy import ToBuy
 from narrow_cornice.derived.coated.coatings import Coated
 from narrow_cornice.derived.measured.rooms import MeasuredRoom
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
-from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.explained.house_rules import HouseRules, shipped_rules
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.brief import HouseBrief
 from narrow_cornice.job.finishes import Colour, Paint
@@ -93,7 +93,7 @@ class RoomSeen(msgspec.Struct, frozen=True):
 
     def habit(self, key: str) -> str:
         """Return the value of a house rule in this job, as people say it."""
-        return self.rules.rule(key).shown(self.rules.value(key), self.settings)
+        return shipped_rules()[key].shown(self.rules.value(key), self.settings)
 
     def wish(self, mm: float) -> Length:
         """Return a length as somebody would type it: a whole millimetre, or the job's finest fraction of an inch."""

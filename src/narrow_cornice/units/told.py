@@ -32,6 +32,11 @@ def amount_told(size: float, measure: str) -> Told:
     return Told(Flat(size)) if measure == "m²" else Told(f"{size:g} {measure}")
 
 
+def so_many(count: float, size: float, measure: str) -> Told:
+    """Return so many of one size in words: "2 × 4.8 m", "3 × 2.5 L"."""
+    return Told(f"{count} × ", *amount_told(size, measure).parts)
+
+
 class Told(str):
     """A text of words (str) and sizes in mm (float, or int; ``Long``, ``Bare``, ``Flat``). ``parts`` are those it was
     made of."""

@@ -19,7 +19,7 @@ from narrow_cornice.derived.programmed.programme import (
     heavy_shops,
     programme_of,
     slower_by,
-    takes,
+    takers_of,
 )
 from narrow_cornice.derived.programmed.working_days import working_days
 from narrow_cornice.job import edits
@@ -269,14 +269,14 @@ def test_what_is_delivered_comes_before_what_takes_of_it_and_not_a_fortnight_soo
             carry, lines = carrying(number), [one for one in to_buy(job).lines if one.shop == shop.shop]
             for one in programme.works:
                 if one.id.partition("#")[2] in ("", "1"):  # later parts come after the first
-                    assert (carry in one.after) == any(takes(line, one) for line in lines), one.id
+                    assert (carry in one.after) == any(takers_of(line).include(one) for line in lines), one.id
             there = programme.plan.placed[carry]
             first = min(programme.plan.placed[one.id].start for one in programme.works if carry in one.after)
             assert there.end <= first
             assert work(job, carry).earliest <= there.start // DAY
             assert first // DAY - there.start // DAY <= 3, shop.name
     tape = next(line for line in to_buy(demo_job()).lines if line.kind == "sundry")
-    assert not any(takes(tape, one) for one in programme_of(begun()).works)
+    assert not any(takers_of(tape).include(one) for one in programme_of(begun()).works)
     (yard,) = (number for number, one in enumerate(heavy_shops(begun())) if one.shop == "timber-yard")
     said_so = begun(edits.wish_of_work(carrying(yard), "carry in", not_before=MONDAY.toordinal() + 7))
     assert work(said_so, carrying(yard)).earliest == 5

@@ -10,7 +10,7 @@ from narrow_cornice.finishes.materials import Material, packs
 from narrow_cornice.job.bought import Quote, quote_key
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import ONE_OF
-from narrow_cornice.units.told import Told, amount_told, together
+from narrow_cornice.units.told import amount_told, so_many, together
 
 
 def price_quoted(quotes: dict[str, Quote], code: str, price: float, size: float = 1.0) -> float:
@@ -40,14 +40,14 @@ def material_line(key: str, kind: str, what: str, material: Material, *wanted: s
         price_of_tins(
             table("tins", count, "", "the cheapest packs that are enough"),
             table("price of one", price / count, "money", f"{material.name}, {size:g} {material.measure}"),
-            called=Told(f"{count} × ", *amount_told(size, material.measure).parts),
+            called=so_many(count, size, material.measure),
         )
         for size, count, price in buy
     ]
     rooms = ", ".join(name[:40] for _, name, _ in shares)
     one = ONE_OF.get(material.measure, material.measure)
     bought = [
-        Told(f"{count} × ", *amount_told(size, material.measure).parts)
+        so_many(count, size, material.measure)
         if size != 1
         else amount_told(count, one if count == 1 else material.measure)
         for size, count, _ in buy

@@ -11,7 +11,7 @@ from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import ONE_OF, cents
-from narrow_cornice.units.told import Told, amount_told
+from narrow_cornice.units.told import amount_told, so_many
 
 
 @explained("price of hardware", "money", "packs × price of one, to 0.01")
@@ -40,7 +40,7 @@ def pack_line(key: str, what: str, price_of_one: float, *wanted: str | Figure) -
     needed = total(one.name, one.unit, [amount for _, _, amount in shares])
     packs = math.ceil(needed.value / one.pack - 1e-6)
     unit = ONE_OF.get(one.unit, one.unit) if packs == one.pack == 1 else one.unit
-    said = Told(f"{packs} × ", *amount_told(one.pack, unit).parts) if one.pack != 1 else amount_told(packs, unit)
+    said = so_many(packs, one.pack, unit) if one.pack != 1 else amount_told(packs, unit)
     price = price_of_packs(
         table("packs", float(packs), "", f"of {one.pack:g} {one.unit}" if one.pack != 1 else "each by itself"),
         table("price of one", price_of_one, "money", one.name),

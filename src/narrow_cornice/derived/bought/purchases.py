@@ -15,7 +15,7 @@ from narrow_cornice.job.bought import Purchase, quote_key
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import LinePath
 from narrow_cornice.units.show import ShownIn, show_money
-from narrow_cornice.units.told import Told, amount_told, said_in, together
+from narrow_cornice.units.told import said_in, so_many, together
 
 TickState = Literal["", "part", "bought", "changed"]
 NOTHING = Purchase()
@@ -105,7 +105,7 @@ def _size(line: LineToBuy, size: float) -> str:
 
 
 def _many(line: LineToBuy, what: tuple[tuple[float, int], ...], how: ShownIn) -> str:
-    each = (Told(f"{count} × ", *amount_told(size, line.measure).parts) for size, count in what)
+    each = (so_many(count, size, line.measure) for size, count in what)
     return said_in(together(each, " + "), how)
 
 

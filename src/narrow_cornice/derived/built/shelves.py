@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 
 import msgspec
@@ -54,10 +55,10 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
     for bay in run.bays:
         there = next(one for one in built.run.bays if one.bay.id == bay.id)
         mine = [part for part in built.run.parts if part.bay == bay.id and part.kind in ("shelf", "fixed shelf")]
-        if there.bay.for_knees and run.worktop and not _goes_on(built.run.bays, there):
+        if there.bay.for_knees and run.worktop and (open_bays := _open_from(built.run.bays, there)):
             top = sheet_goods()[run.worktop]
             load = rules.value("worktop_load")
-            wide = _open_width(built.run.bays, there)
+            wide = sum(bay.width for bay in open_bays)
             shelf = Shelf(wide, there.depth, top.thickness, top.material, load)
             made.append(BayShelves(there, 1, shelf, sag_of(shelf, rules), worktop=True))
         if mine:
@@ -69,21 +70,13 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
     return tuple(made)
 
 
-def _goes_on(bays: Sequence[BayThere], there: BayThere) -> bool:
-    """Return whether the worktop over an open bay is told of already: with the open one at its left."""
+def _open_from(bays: Sequence[BayThere], there: BayThere) -> Sequence[BayThere]:
+    """Return the bays open for knees that one worktop spans from a bay on; none where it is told of with the open one
+    at its left."""
     at = bays.index(there)
-    return at > 0 and bays[at - 1].carcass < 0 and bays[at - 1].bay.for_knees
-
-
-def _open_width(bays: Sequence[BayThere], there: BayThere) -> float:
-    """Return how far a worktop spans over a bay that is open for knees, with those that are open right beside it."""
-    at = bays.index(there)
-    first, last = at, at
-    while first > 0 and bays[first - 1].carcass < 0:
-        first -= 1
-    while last + 1 < len(bays) and bays[last + 1].carcass < 0:
-        last += 1
-    return sum(bay.width for bay in bays[first : last + 1])
+    if at > 0 and bays[at - 1].bay.for_knees:
+        return ()
+    return list(itertools.takewhile(lambda bay: bay.bay.for_knees, bays[at:]))
 
 
 def _shelf(run: BuiltIn, span: float, depth: float) -> Shelf:

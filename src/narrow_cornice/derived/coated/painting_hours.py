@@ -7,7 +7,7 @@ from types import MappingProxyType
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.pieces import STENCIL, masked, repeats_of
-from narrow_cornice.derived.measured.at_work import at_work, slower_for
+from narrow_cornice.derived.measured.at_work import at_work, is_high, slower_for
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, explained, renamed, table, total
 from narrow_cornice.explained.house_rules import HouseRules
@@ -15,6 +15,7 @@ from narrow_cornice.finishes.spread import Method
 from narrow_cornice.finishes.systems import preparations
 from narrow_cornice.job.finishes import Colour, Paint, group_and_thing
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import KINDS, TrimKind
@@ -97,12 +98,12 @@ def painting_hours(
 def _hours_of(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: HouseRules) -> Figure | None:
     """Return the hours of one surface; the edges of a door are painted with its faces."""
     surface = one.surface
-    high = trimmed is not None and trimmed.height.value > rules.value("hours_high_from") and surface.group in OVERHEAD
+    high = trimmed is not None and is_high(trimmed.height.value, rules) and surface.group in OVERHEAD
     kind = next((kind for kind in KINDS if surface.key == f"{kind}@room"), None)
     if surface.kind == "door":
         if surface.group != "door face":
             return None
-        door = next((each for each in room.measured.openings if each.id == group_and_thing(surface.key)[1]), None)
+        door = OpeningPath(room.id, group_and_thing(surface.key)[1]).found(room)
         panelled = door is not None and door.leaf == "panelled"
         side = renamed(rules.figure("hours_panelled_door" if panelled else "hours_door_side"), "a side of a door")
         return total(surface.name[:60], "h", [door_coats(_all_coats(one), side)])

@@ -31,6 +31,11 @@ def is_furnished(room: Room) -> bool:
     )
 
 
+def is_high(height: float, rules: HouseRules) -> bool:
+    """Return whether a room so many mm high is worked in off a ladder, up at its ceiling."""
+    return height > rules.value("hours_high_from")
+
+
 def slower_for(room: Room, rules: HouseRules) -> Figure | None:
     """Return by how much work takes longer in a room, None where nothing is in its way."""
     return rules.figure("hours_furnished") if is_furnished(room) else None

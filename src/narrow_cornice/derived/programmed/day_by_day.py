@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from narrow_cornice.derived.bought.lines import LineToBuy
 from narrow_cornice.derived.bought.to_buy import to_buy
-from narrow_cornice.derived.programmed.programme import Programme, begins_of, carrying, heavy_shops, programme_of, takes
+from narrow_cornice.derived.programmed.programme import Programme, carrying, heavy_shops, programme_of, takers_of
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -64,11 +64,9 @@ def wanted_by(job: Job) -> tuple[WantedBy, ...]:
     carried = {heavy.shop: carrying(number) for number, heavy in enumerate(heavy_shops(job))}
     made = []
     for line in to_buy(job).lines:
-        mine = [
-            work
-            for work in programme.works
-            if takes(line, work) or (begins_of(line) and work.id.partition("#")[0] == carried.get(line.shop))
-        ]
+        takers = takers_of(line)
+        carries = carried.get(line.shop) if takers.begins else None
+        mine = [work for work in programme.works if takers.include(work) or work.id.partition("#")[0] == carries]
         first = min(mine, key=lambda work: programme.plan.placed[work.id].start, default=None)
         begins = programme.plan.placed[first.id].start // DAY if first is not None else 0
         made.append(WantedBy(line, max(0, begins - ahead), first))

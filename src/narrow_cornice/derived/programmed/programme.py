@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from datetime import date
+from typing import NamedTuple
 
 import msgspec
 from msgspec.structs import replace
@@ -283,7 +284,9 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
             asked[f"{ASKED}{one.id}"] = one.what
     for work in works:
         key = work.id.partition(":")[2]
-        more = [carrying(number) for number, wanted in brought.items() if _wants(work, wanted)]
+        more = [
+            carrying(number) for number, takers in brought.items() if any(one.include(work) for one in takers.values())
+        ]
         for permit, what in asked.items():
             begins = HANGS_ON[what]  # type: ignore[index]
             street = what == "change what the street sees" and work.outdoors
@@ -292,34 +295,35 @@ def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator
         yield replace(work, after=(*work.after, *more)) if more else work
 
 
-def _brought_by(job: Job) -> dict[int, dict[tuple[str, ...], set[str]]]:
-    """Return what the works begin with that take of what each heavy shop delivers, and in which rooms."""
+def _brought_by(job: Job) -> dict[int, dict[tuple[str, ...], Takers]]:
+    """Return which works take of what each heavy shop delivers, by what they begin with."""
     numbers = {heavy.shop: number for number, heavy in enumerate(heavy_shops(job))}
-    made: dict[int, dict[tuple[str, ...], set[str]]] = {number: {} for number in numbers.values()}
+    made: dict[int, dict[tuple[str, ...], Takers]] = {number: {} for number in numbers.values()}
     for line in to_buy(job).lines:
-        if line.shop in numbers and (begins := begins_of(line)):
-            rooms = made[numbers[line.shop]].setdefault(begins, set())
-            rooms.update([room for room, _, _ in line.shares] or [EVERYWHERE])
+        if line.shop in numbers:
+            takers, there = takers_of(line), made[numbers[line.shop]]
+            before = there.get(takers.begins, takers)
+            there[takers.begins] = Takers(takers.begins, before.rooms | takers.rooms)
     return made
 
 
-def _wants(work: Work, wanted: Mapping[tuple[str, ...], set[str]]) -> bool:
-    key = work.id.partition(":")[2]
-    return any(
-        (work.room in rooms or EVERYWHERE in rooms) and key.startswith(begins) for begins, rooms in wanted.items()
-    )
+class Takers(NamedTuple):
+    """The works that are done with what is bought: what they begin with, nothing for what is wanted before all of them,
+    as tape and brushes are, which nobody waits for a delivery for; and in which rooms."""
+
+    begins: tuple[str, ...]
+    rooms: frozenset[str]
+
+    def include(self, work: Work) -> bool:
+        """Return whether a work is one of them."""
+        here = work.room in self.rooms or EVERYWHERE in self.rooms
+        return here and work.id.partition(":")[2].startswith(self.begins)
 
 
-def takes(line: LineToBuy, work: Work) -> bool:
-    """Return whether a work is done with what is bought by a line: by its phase, in the rooms that it is for."""
-    begins, rooms = begins_of(line), {room for room, _, _ in line.shares}
-    return bool(begins) and work.id.partition(":")[2].startswith(begins) and (not rooms or work.room in rooms)
-
-
-def begins_of(line: LineToBuy) -> tuple[str, ...]:
-    """Return what the works that take of a line begin with; nothing for what is wanted before all of them, as tape and
-    brushes are, which nobody waits for a delivery for."""
-    return ("repair:",) if line.kind == "repair" else WANTED_FOR.get(line.phase, ())
+def takers_of(line: LineToBuy) -> Takers:
+    """Return the works that are done with what is bought by a line: by its phase, in the rooms that it is for."""
+    begins = ("repair:",) if line.kind == "repair" else WANTED_FOR.get(line.phase, ())
+    return Takers(begins, frozenset([room for room, _, _ in line.shares] or [EVERYWHERE]))
 
 
 def carrying(number: int) -> str:

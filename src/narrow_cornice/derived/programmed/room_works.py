@@ -19,6 +19,7 @@ from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.derived.coated.painting_order import turns
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.coated.surface import SurfaceKind
+from narrow_cornice.derived.measured.at_work import is_high
 from narrow_cornice.derived.trimwork.fitting_hours import fitting_hours
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.derived.walled.amounts import taken_of
@@ -65,7 +66,7 @@ def works_of_room(
     """Return the works of a room, each after those that must be before it; drying as at 20 °C and 50 %."""
     tables = (room, changed_rules, paints, colours)
     trimmed, rules = trimmed_room(room, changed_rules), house_rules_of(changed_rules)
-    made = _Works(room, rules, high=trimmed is not None and trimmed.height.value > rules.value("hours_high_from"))
+    made = _Works(room, rules, high=trimmed is not None and is_high(trimmed.height.value, rules))
     made.prepare(coated_surfaces(*tables), painting_hours(*tables))
     made.build(fitting_hours(room, changed_rules, stock, joinery), changed_rules)
     made.lay(changed_rules, room_coverings(*tables, coverings))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from types import MappingProxyType
 
-from narrow_cornice.derived.measured.at_work import at_work, off_a_ladder, slower_for
+from narrow_cornice.derived.measured.at_work import at_work, is_high, off_a_ladder, slower_for
 from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, explained, table, total
@@ -62,7 +62,7 @@ def fitting_hours(
         if along:
             rate = {MEMBERED: "hours_cornice"}.get(kind, "hours_panels" if around == "panels" else "hours_skirting")
             parts.append(by_the_metre(total("length", "run", [run.length for run in along]), rules.figure(rate)))
-            if kind == MEMBERED and trimmed.height.value > rules.value("hours_high_from"):
+            if kind == MEMBERED and is_high(trimmed.height.value, rules):
                 parts[-1] = off_a_ladder(parts[-1], rules.figure("hours_high"), called=parts[-1].name)
         ends = sum(_worked(one) for one in cuts if one.kind == kind and not one.block)
         if ends:

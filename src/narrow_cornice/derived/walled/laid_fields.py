@@ -38,7 +38,7 @@ from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, T
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.job.walled import OF_BLOCKS, Field
+from narrow_cornice.job.walled import Field
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.told import Told, told_of
 
@@ -303,7 +303,7 @@ def _boards(made: LaidField, rules: HouseRules, room_id: str) -> LaidField:
     board, field = made.covering, made.field
     assert isinstance(board, Board)
     joint = 0.0 if field.joint is None else float(field.joint.mm)
-    if field.pattern in OF_BLOCKS or board.block > 0:
+    if field.of_blocks:
         long = float(field.block.mm) if field.block is not None else board.block or min(board.lengths)
         pattern = field.pattern or "herringbone"
         return _as_tiles(made, Laying(pattern, long, board.shows, joint, turn=field.turn, angle=field.angle))

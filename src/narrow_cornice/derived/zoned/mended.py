@@ -50,12 +50,20 @@ def place_for(room: Room, changed_rules: dict[str, float], piece: Stood) -> Stoo
     there = replace(room, zones=replace(room.zones, pieces=(*room.zones.pieces, new)))
     with kept_aside():  # the room with it is tried, and not taken
         among = measured_room(there, changed_rules)
-        by_walls = tuple(_at_other_walls(among, new))
-        near = (new, *_moves(among, new))
-        tries = (*by_walls, *near) if kind.back and not piece.wall else (*near, *by_walls)
+        tries = _tries(among, new, wall_first=kind.back)
         free, clear = _first_free(among, tries, NEW, changed_rules)
     found = free or clear
     return piece if found is None else replace(found, id=piece.id)
+
+
+def _tries(measured: MeasuredRoom, piece: Stood, *, wall_first: bool) -> Iterator[Stood]:
+    """Yield where a piece that comes in may stand: where it was put, near there, and along the walls."""
+    if wall_first and not piece.wall:
+        yield from _at_other_walls(measured, piece)
+    yield piece
+    yield from _moves(measured, piece)  # of a piece at a wall, along the others too
+    if not wall_first and not piece.wall:
+        yield from _at_other_walls(measured, piece)
 
 
 def _first_free(

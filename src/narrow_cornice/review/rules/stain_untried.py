@@ -7,14 +7,12 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from narrow_cornice.derived.coated.coatings import Coated
-from narrow_cornice.finishes.woods import species
+from narrow_cornice.finishes.woods import USUAL_WOOD, species
 from narrow_cornice.job.edits import fresh_id, put_test_board
 from narrow_cornice.job.finishes import TestBoard
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, JobSeen
-
-USUAL = "pine"  # of which a wood is taken to be that nobody said
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
@@ -26,7 +24,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             paint, colour, finish = one.paint, one.colour, one.finish
             if paint is None or colour is None or not paint.stains or paint.opacity == "solid" or finish.left:
                 continue
-            board = (paint.id, colour.id, finish.species or USUAL, finish.age)
+            board = (paint.id, colour.id, finish.species or USUAL_WOOD, finish.age)
             if board in tried:
                 continue
             tried.add(board)
@@ -36,7 +34,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
 def _finding(seen: JobSeen, room: Room, one: Coated) -> Finding:
     assert one.paint is not None
     assert one.colour is not None
-    key, age = one.finish.species or USUAL, one.finish.age
+    key, age = one.finish.species or USUAL_WOOD, one.finish.age
     coats = round(one.coats.value) if one.coats is not None else 1
     fresh = fresh_id("tb", (board.id for board in seen.job.test_boards))
     board = TestBoard(fresh, one.paint.id, one.colour.id, key, age, coats, seen.today.toordinal())

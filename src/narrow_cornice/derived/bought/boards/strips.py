@@ -18,7 +18,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
-from narrow_cornice.units.told import Bare, Long, Told
+from narrow_cornice.units.told import Bare, Told, so_many
 
 WORDS = {"lipping": "lippings", "frame": "pieces of face frames", "ledger": "ledgers under worktops"}
 
@@ -111,7 +111,7 @@ def _line(section: Section, rules: HouseRules, *wanted: str | Figure) -> LineToB
             table("thick", thick, "mm", "of the strip"),
             table("tall", tall, "mm", "of the strip"),
             table("price of volume", timber.price, "money", material),
-            called=Told(f"{count} × ", Long(length)),
+            called=so_many(count, length, "mm"),
         )
         for length, count in bars.by_length()
     ]

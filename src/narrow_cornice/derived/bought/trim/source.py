@@ -20,7 +20,7 @@ from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.show import show_money
-from narrow_cornice.units.told import Long, Told
+from narrow_cornice.units.told import Told, so_many
 
 
 def trim_to_buy(job: Job) -> Bought:
@@ -116,7 +116,7 @@ def _trim_line(
             table("lengths", count, "", f"whole lengths for {runs}, {how}"),
             table("length of one", length, "mm", milled.name),
             per_metre,
-            called=Told(f"{count} × ", Long(length)),
+            called=so_many(count, length, "mm"),
         )
         for length, count in bars.by_length()
     ]

@@ -30,7 +30,7 @@ from narrow_cornice.job.finishes import IN_LENGTHS, Board, Overlay, Paper, Slat,
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
-from narrow_cornice.units.told import Long, Told, said_in
+from narrow_cornice.units.told import Told, said_in, so_many
 
 MM_A_METRE = 1000.0
 IN_METRES = {"laths": "of laths, in rows behind the slats", "tile-edge": "of edge trim, along outer edges of tiles"}
@@ -173,7 +173,7 @@ def _sawn(job: Job, covering: Slat | Board, pieces: list[Piece], rules: HouseRul
             table("lengths", float(count), "", f"whole lengths for {len(lengths)} pieces"),
             table("length of one", length, "mm", "as it is sold"),
             metre,
-            called=Told(f"{count} × ", Long(length)),
+            called=so_many(count, length, "mm"),
         )
         for length, count in bars.by_length()
     ]

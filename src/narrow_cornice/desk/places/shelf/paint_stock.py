@@ -14,7 +14,7 @@ from narrow_cornice.desk.cards import Card
 from narrow_cornice.desk.places.shelf.shelved import number_of, one_of, typed_into
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.finishes.woods import WoodAge, species, stained
+from narrow_cornice.finishes.woods import USUAL_WOOD, WoodAge, species, stained
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import LeftTin, TestBoard
 from narrow_cornice.job.house_stock import HouseTin, house_stock, put_on_house_shelf
@@ -167,7 +167,7 @@ def board_offers(session: Session) -> tuple[tuple[str, Callable[[], object]], ..
         mine = [one for one in used if one[0] == paint.id] or [(paint.id, None, "", "new")]
         for _, colour, wood, age in mine:
             fresh_id = edits.fresh_id("tb", (one.id for one in job.test_boards))
-            fresh = TestBoard(fresh_id, paint.id, colour, wood or "pine", age, 1, date.today().toordinal())
+            fresh = TestBoard(fresh_id, paint.id, colour, wood or USUAL_WOOD, age, 1, date.today().toordinal())
             words = f"{paint.name[:40]}{f', {tones[colour]}' if colour in tones else ''} on {fresh.species}"
             made.append((words, partial(session.do, edits.put_test_board(fresh, words))))
     return tuple(made)

@@ -202,11 +202,10 @@ def _pattern_rows(bench: Bench, path: FieldPath, laid: LaidField, change: Change
         if field.on == "wall":
             yield from _turned_rows(bench, laid, change)
     elif isinstance(covering, Board):
-        blocks = field.pattern in OF_BLOCKS or covering.block > 0
         ways = (("level", "level"), ("upright", "upright"), *((one, f"{one} of blocks") for one in OF_BLOCKS))
-        now = (field.pattern or "herringbone") if blocks else field.runs
+        now = (field.pattern or "herringbone") if field.of_blocks else field.runs
         yield ChoiceRow("Laid", ways, now, lambda value: change(**_laid_as(value)))
-        if blocks:
+        if field.of_blocks:
             yield from bench.size_rows(path.sized("block"), "Length of a block")
             if now == "chevron":
                 yield from _chevron_rows(bench, field, covering, laid, change)
