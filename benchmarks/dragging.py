@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import time
+from collections.abc import Sequence
+from typing import Any
 
 from msgspec.structs import replace
 from timing import median, timed
@@ -11,6 +13,7 @@ from windows import settled, window_of
 from narrow_cornice.derived.trimwork.sections import move_joint, placed_member, profile_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.section import trim_section
+from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import History
 from narrow_cornice.job.paths import MemberPath
@@ -18,6 +21,15 @@ from narrow_cornice.job.samples import demo_job
 from narrow_cornice.memo import let_go
 from narrow_cornice.trim.catalogue import shipped_profiles
 from narrow_cornice.trim.nearest import nearest
+
+
+def moved(page: Any, path: ThingPath, places: Sequence[tuple[float, float]]) -> tuple[list[float], list[float]]:
+    """Return the seconds that a page takes for a thing dragged over places: to work each out, and to paint it."""
+    worked, painted = [], []
+    for place in places:
+        worked += timed(lambda place=place: page._dragged(path, *place), 1)  # type: ignore[misc]
+        painted += timed(page.canvas.repaint, 1)
+    return worked, painted
 
 
 def dragged(home: str) -> None:
@@ -34,14 +46,7 @@ def dragged(home: str) -> None:
         settled(window)
         page = window.page("zones")
         assert isinstance(page, ZonesPage)
-        worked, painted = [], []
-        for step in range(80):
-            begin = time.perf_counter()
-            page._dragged(path, 1500.0 + 20 * step, -1500.0 - 7 * step)
-            worked.append(time.perf_counter() - begin)
-            begin = time.perf_counter()
-            page.canvas.repaint()
-            painted.append(time.perf_counter() - begin)
+        worked, painted = moved(page, path, [(1500.0 + 20 * step, -1500.0 - 7 * step) for step in range(80)])
         whole = sorted(a + b for a, b in zip(worked, painted, strict=True))
         print(
             f"a piece dragged, {leaf}: clearances and plan anew in {median(worked) * 1000:.1f} ms, painted in "
@@ -74,18 +79,8 @@ def field_of_tiles(home: str) -> None:
     assert isinstance(page, WallsPage)
     room, rules = session.job.room("r5"), session.job.house_rules
     many = len(fields_of(room, rules)[-1].pieces)
-    worked, painted, panned = [], [], []
-    for step in range(20):
-        begin = time.perf_counter()
-        page._dragged(path, 300.0 + 7 * step, -900.0 - 3 * step)
-        worked.append(time.perf_counter() - begin)
-        begin = time.perf_counter()
-        page.canvas.repaint()
-        painted.append(time.perf_counter() - begin)
-    for _ in range(20):
-        begin = time.perf_counter()
-        page.canvas.repaint()
-        panned.append(time.perf_counter() - begin)
+    worked, painted = moved(page, path, [(300.0 + 7 * step, -900.0 - 3 * step) for step in range(20)])
+    panned = timed(page.canvas.repaint, 20)
     let_go()
     begin = time.perf_counter()
     fields_of(room, rules)

@@ -7,7 +7,6 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from msgspec.structs import replace
 from timing import median, timed
 from windows import many_rooms
 
@@ -31,39 +30,19 @@ def survey(home: str) -> None:
 
     import numpy as np
 
-    from narrow_cornice.survey.doubt import next_reading, suspects
+    from narrow_cornice.survey.doubt import next_reading
     from narrow_cornice.survey.envelope import Across, Usual, clear_width
     from narrow_cornice.survey.network import adjusted
     from narrow_cornice.survey.starting_figure import solved
-    from narrow_cornice.survey.traverse import compass_rule
-    from simulated import fitted_error, readings_of, true_angle, true_room
+    from simulated import readings_of, surveyed, true_angle, true_room
 
     for kind in ("third", "corners"):
-        chance = random.Random(17)
-        ratios, found, held, bands = [], 0, 0, 0
-        for _ in range(200):
-            count = chance.randint(6, 40)
-            points = true_room(chance, count)
-            readings = readings_of(chance, points, kind)
-            network = solved(readings, count)
-            walk = compass_rule(
-                [one.value for one in readings[:count]], [one.value for one in readings[count : 2 * count]]
-            )
-            ratios.append(fitted_error(network.points, points) / fitted_error(walk.points, points))
-            for i in range(count):
-                j = (i + 1) % count
-                off = abs(math.dist(network.points[i], network.points[j]) - math.dist(points[i], points[j]))
-                held += off <= 1.96 * network.distance_sigma(i, j)
-                bands += 1
-            wrong = chance.randrange(len(readings))
-            one = readings[wrong]
-            readings[wrong] = replace(one, value=one.value + 12 * one.sigma * chance.choice([-1, 1]))
-            found += suspects(solved(readings, count))[:1] == (wrong,)
+        found = surveyed(random.Random(17), kind, 200)
         what = "a third of the diagonals" if kind == "third" else "as many diagonals as corners"
         print(
-            f"200 rooms, {what}: error {median(ratios):.3f} of the compass rule's (aim 0.35), "
-            f"blunder of 12 sigma named first {found / 2:.1f} % (aim 95), "
-            f"true side in its 95 % band {100 * held / bands:.1f} % (aim 93 to 97)"
+            f"200 rooms, {what}: error {found.ratio:.3f} of the compass rule's (aim 0.35), "
+            f"blunder of 12 sigma named first {100 * found.named:.1f} % (aim 95), "
+            f"true side in its 95 % band {100 * found.inside:.1f} % (aim 93 to 97)"
         )
     chance = random.Random(3)
     points = true_room(chance, 40)

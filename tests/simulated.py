@@ -4,11 +4,15 @@ from __future__ import annotations
 
 import math
 import random
+from typing import NamedTuple
 
 import numpy as np
+from msgspec.structs import replace
 
+from narrow_cornice.survey.doubt import suspects
 from narrow_cornice.survey.network import Angle, Distance, Observation, Point
-from narrow_cornice.survey.starting_figure import area, crossing_sides
+from narrow_cornice.survey.starting_figure import area, crossing_sides, solved
+from narrow_cornice.survey.traverse import compass_rule
 
 
 def true_room(chance: random.Random, count: int) -> list[Point]:
@@ -74,3 +78,34 @@ def fitted_error(found: list[Point] | tuple[Point, ...], true: list[Point]) -> f
     u, _, vt = np.linalg.svd(a.T @ b)
     turn = u @ np.diag([1.0, np.sign(np.linalg.det(u @ vt))]) @ vt
     return math.sqrt(((a @ turn - b) ** 2).sum() / len(a))
+
+
+class Surveyed(NamedTuple):
+    """What surveys of simulated rooms came to: the middle ratio of their error to the compass rule's, the share of
+    blunders of 12 sigma that were named first, and the share of true sides in their 95 % band."""
+
+    ratio: float
+    named: float
+    inside: float
+
+
+def surveyed(chance: random.Random, diagonals: str, rooms: int) -> Surveyed:
+    """Return what the survey makes of so many simulated rooms of 6 to 40 corners."""
+    ratios, named, inside, sides = [], 0, 0, 0
+    for _ in range(rooms):
+        count = chance.randint(6, 40)
+        points = true_room(chance, count)
+        readings = readings_of(chance, points, diagonals)
+        network = solved(readings, count)
+        walk = compass_rule([one.value for one in readings[:count]], [one.value for one in readings[count : 2 * count]])
+        ratios.append(fitted_error(network.points, points) / fitted_error(walk.points, points))
+        for i in range(count):
+            j = (i + 1) % count
+            off = math.dist(network.points[i], network.points[j]) - math.dist(points[i], points[j])
+            inside += abs(off) <= 1.96 * network.distance_sigma(i, j)
+            sides += 1
+        wrong = chance.randrange(len(readings))
+        one = readings[wrong]
+        readings[wrong] = replace(one, value=one.value + 12 * one.sigma * chance.choice([-1, 1]))
+        named += suspects(solved(readings, count))[:1] == (wrong,)
+    return Surveyed(float(np.median(ratios)), named / rooms, inside / sides)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from msgspec.structs import replace
 
+import mended
 from narrow_cornice.derived.built.clearances import front_zones
 from narrow_cornice.job import edits
 from narrow_cornice.job.history import Edit, History
@@ -43,12 +44,7 @@ def found(job: Job, kind: str) -> list[Finding]:
 
 def settles(job: Job, kind: str, fix: int = 0) -> Job:
     """Apply a fix of the first finding of a kind; that finding is gone with it, and back when it is undone."""
-    first = found(job, kind)[0]
-    history = History(job)
-    assert history.do(first.fixes[fix])
-    assert first.key not in {one.key for one in second_look(history.job)}
-    history.undo()
-    assert first.key in {one.key for one in second_look(history.job)}
+    mended.settles(History(job), found(job, kind)[0], fix)
     return job
 
 

@@ -20,8 +20,7 @@ from narrow_cornice.survey.doubt import (
 )
 from narrow_cornice.survey.network import Angle, Distance, Observation, Offset, Width, _Table, adjusted, interior_angle
 from narrow_cornice.survey.starting_figure import crossing_sides, solved
-from narrow_cornice.survey.traverse import compass_rule
-from simulated import fitted_error, readings_of, true_angle, true_room
+from simulated import fitted_error, readings_of, surveyed, true_angle, true_room
 
 
 def test_a_side_read_twice_is_the_weighed_mean() -> None:
@@ -90,31 +89,10 @@ def test_an_angle_inside_the_room_is_the_same_in_either_order() -> None:
 
 @pytest.mark.parametrize("diagonals", ["third", "corners"])
 def test_simulated_rooms_are_found_far_better_than_by_the_compass_rule(diagonals: str) -> None:
-    chance = random.Random(20)
-    ratios, first, inside, sides = [], 0, 0, 0
-    rooms = 40
-    for _ in range(rooms):
-        count = chance.randint(6, 40)
-        points = true_room(chance, count)
-        readings = readings_of(chance, points, diagonals)
-        network = solved(readings, count)
-        traverse = compass_rule(
-            [one.value for one in readings[:count]], [one.value for one in readings[count : 2 * count]]
-        )
-        ratios.append(fitted_error(network.points, points) / fitted_error(traverse.points, points))
-        for i in range(count):
-            j = (i + 1) % count
-            off = math.dist(network.points[i], network.points[j]) - math.dist(points[i], points[j])
-            inside += abs(off) <= 1.96 * network.distance_sigma(i, j)
-            sides += 1
-        wrong = chance.randrange(len(readings))
-        one = readings[wrong]
-        blunder = one.value + 12 * one.sigma * chance.choice([-1, 1])
-        named = suspects(solved([*readings[:wrong], replace(one, value=blunder), *readings[wrong + 1 :]], count))
-        first += named[:1] == (wrong,)
-    assert float(np.median(ratios)) <= 0.35
-    assert first >= 0.92 * rooms  # 40 rooms: the bench asks 0.95 of 200
-    assert 0.92 <= inside / sides <= 0.98
+    found = surveyed(random.Random(20), diagonals, 40)
+    assert found.ratio <= 0.35
+    assert found.named >= 0.92  # 40 rooms: the bench asks 0.95 of 200
+    assert 0.92 <= found.inside <= 0.98
 
 
 def test_distances_alone_find_the_shape_when_there_are_enough() -> None:

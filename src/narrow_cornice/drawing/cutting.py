@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from narrow_cornice.cutting.sheet_plans import CutSheet
 from narrow_cornice.derived.built.sheets import CutBoard
-from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Point, Stroke
+from narrow_cornice.drawing.marks import ALWAYS, About, Area, Drawing, Label, Mark, Pen, Point, Stroke
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.units.show import bare_size
@@ -14,7 +14,6 @@ HEAD = 640.0  # … and for the words over those of one kind
 LETTER = 0.0105  # of the height of the paper that a letter is wide
 TALL = 1.7  # times as wide as a letter is, the room that it needs upwards
 CLEAR = 0.85  # of a part that its letters take at most, so that they keep clear of those of the next
-ALWAYS = 1e6  # mm: room for whatever is written
 USUAL_SHAPE = 1.45  # width to height of the paper
 
 

@@ -20,6 +20,7 @@ from narrow_cornice.explained.paths import ThingPath
 
 Point = tuple[float, float]
 About = ThingPath | None
+ALWAYS = 1e6  # mm within which whatever is written has room
 
 ROLES = {
     "paper": "#fdfbf5",

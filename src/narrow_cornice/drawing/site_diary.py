@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from datetime import date
 
 from narrow_cornice.derived.programmed.programme import HOUSE, Programme, hands_words, programme_of
-from narrow_cornice.drawing.marks import Area, Drawing, Handle, Label, Mark, Pen, Stroke
+from narrow_cornice.drawing.marks import ALWAYS, Area, Drawing, Handle, Label, Mark, Pen, Stroke
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import RoomPath, WorkPath
@@ -19,7 +19,6 @@ DAY_WIDE = 300.0  # of the drawing
 LIKE = 1.75  # times as wide as it is tall, so that it fills a screen
 LEAST_ROW = 340.0
 LETTER, MOST_OF_A_NAME = 0.013, 20  # of the days' width that a letter of a name has, and of how many
-ALWAYS = 1e6  # room for whatever is written
 INK = {1: 0.2, 2: 0.34}  # of a row: how tall the bar of so many hands is
 MOST_INK = 0.46
 BAR_MIDDLE, BAND_TOP, BAND = 0.36, 0.72, 0.16  # of a row: the bar's middle, and the band of drying below it
