@@ -1,8 +1,6 @@
 """Kinds of built-ins to begin with, read from ``data/built_in_kinds.toml`` and a job's own: starting points, not
 templates."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Mapping
 from functools import cache

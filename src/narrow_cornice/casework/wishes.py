@@ -1,7 +1,5 @@
 """What is wished of a run of casework, and the space, stuff and habits that it is made with, in mm."""
 
-from __future__ import annotations
-
 from itertools import pairwise
 from typing import Literal, get_args
 

@@ -4,8 +4,6 @@ relatives.
 The deck is laid out in OKLCH by ``scripts/lay_out_deck.py``. Distances are CIEDE2000.
 """
 
-from __future__ import annotations
-
 import math
 from functools import cache
 

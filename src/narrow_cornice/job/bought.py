@@ -1,7 +1,5 @@
 """What was decided about what is bought: shops, and cutting plans that were worked out and kept."""
 
-from __future__ import annotations
-
 from functools import cache
 
 import msgspec

@@ -1,7 +1,5 @@
 """The brief: who needs what, how it should feel, what may be done, what is there and what becomes of it."""
 
-from __future__ import annotations
-
 import re
 from typing import Literal
 

@@ -1,7 +1,5 @@
 """What was decided about the built-ins of a room: where each stands, of what, divided how, and what is to be kept."""
 
-from __future__ import annotations
-
 from typing import Literal
 
 import msgspec

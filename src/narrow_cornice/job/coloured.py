@@ -1,8 +1,6 @@
 """What was decided about the colours of a room: its strategy, the roles of colours in it, its bridge material; and
 decks of colours that were read in."""
 
-from __future__ import annotations
-
 import msgspec
 
 from narrow_cornice.colour.deck import DeckColour

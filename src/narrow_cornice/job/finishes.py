@@ -1,7 +1,5 @@
 """What was decided about the surfaces of a room, and the colours and paints of the job."""
 
-from __future__ import annotations
-
 from typing import Literal
 
 import msgspec

@@ -1,7 +1,5 @@
 """What was really done and used, day by day."""
 
-from __future__ import annotations
-
 from typing import Literal
 
 import msgspec

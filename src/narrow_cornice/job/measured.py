@@ -4,8 +4,6 @@ A place along a wall is from its left end as seen from inside, a height above th
 but for openings and bulks, whose nearer edge is meant.
 """
 
-from __future__ import annotations
-
 from typing import Literal
 
 import msgspec

@@ -1,7 +1,5 @@
 """What was decided about how a room is shown to the client, and what the client answered."""
 
-from __future__ import annotations
-
 from typing import Literal
 
 import msgspec

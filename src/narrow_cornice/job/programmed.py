@@ -4,8 +4,6 @@ own, and what was said of those that come by themselves.
 Days are proleptic ordinals; what a work is called by (``Id``) is made of its room and what it is of.
 """
 
-from __future__ import annotations
-
 import msgspec
 
 from narrow_cornice.job.brief import Day

@@ -1,7 +1,5 @@
 """What was decided about the trim of a room and of the job: order, kinds, panels, frames, milling and joinery."""
 
-from __future__ import annotations
-
 from typing import Literal
 
 import msgspec

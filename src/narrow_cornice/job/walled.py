@@ -6,8 +6,6 @@ ceiling they are those of the plan (its first corner the origin, its second on +
 goes: to the corner, down to the skirting, up to the cornice or the ceiling.
 """
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from functools import cache
 from typing import Any, Literal

@@ -5,8 +5,6 @@ goes by it instead: ``x`` is the middle of it from the left end of the wall as o
 off the wall; so it follows when the survey changes. Without ``x`` a thing is not placed yet.
 """
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from functools import cache
 from typing import Literal

@@ -3,8 +3,6 @@
 What a reading means is never changed by the adjustment: the adjusted value stands beside it.
 """
 
-from __future__ import annotations
-
 import re
 from collections.abc import Sequence
 from typing import Literal

@@ -4,8 +4,6 @@ The shipped catalogue (``data/stock_profiles.json``) is made up. A profile is a 
 from a file as points of its face. Its lower back corner is the origin; heights go up the wall, depths off it.
 """
 
-from __future__ import annotations
-
 import itertools
 import math
 from collections.abc import Sequence

@@ -1,7 +1,5 @@
 """What somebody decided about one kind of trim in one room."""
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from typing import Any
 

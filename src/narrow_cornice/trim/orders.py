@@ -1,10 +1,9 @@
 """The orders of architecture as ratios: those that ship, read from ``data/orders.toml``, and those of one's own."""
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from functools import cache
 from types import MappingProxyType
+from typing import Self
 
 import msgspec
 from msgspec.structs import asdict
@@ -58,7 +57,7 @@ class OrderRow(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         return Order(key, **{**asdict(self), "name": key if self.name is None else self.name})
 
     @classmethod
-    def of(cls, order: Order) -> OrderRow:
+    def of(cls, order: Order) -> Self:
         """Return an order as a table has it."""
         return cls(**{field: getattr(order, field) for field in cls.__struct_fields__})
 

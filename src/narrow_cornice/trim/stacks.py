@@ -4,8 +4,6 @@ A stack goes from the bottom up and out from the wall; a skirting's goes from th
 were drawn; ``scaled`` brings them to the size the wall asks for, so a drawn profile follows its order.
 """
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Any
 

@@ -5,8 +5,6 @@ All arithmetic is done in fractions of a millimetre (1 in = 25.4 mm exactly); th
 the very end, so that 8' 7 1/2" is 2628.9 and not nearly so.
 """
 
-from __future__ import annotations
-
 import re
 from fractions import Fraction
 from typing import Literal, NamedTuple
