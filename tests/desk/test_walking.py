@@ -160,6 +160,26 @@ def test_the_meter_walks_on_too(empty: MainWindow) -> None:
     assert canvas(empty).asked() == NextWallPath("r1")
 
 
+def test_the_next_wall_waits_for_the_meter_without_its_field_too(empty: MainWindow) -> None:
+    empty.add_room()
+    page = empty.page("measure")
+    assert isinstance(page, MeasurePage)
+    QTest.keyClick(canvas(empty).editor, Qt.Key.Key_Escape)
+    empty.session.select(None)
+    settle()
+    for mm in (4310.2, 3620.4):
+        page.meter.take_one(MeterReading(mm, 1.0, f"{mm} mm"))
+        settle()
+        canvas(empty).end_size()
+    walls = empty.session.job.rooms[0].measured.walls
+    assert [one.readings[0].mm for one in walls] == [4310.2, 3620.4]
+    empty.session.select(WallPath("r1", walls[0].id))  # one that is chosen is read once more
+    settle()
+    page.meter.take_one(MeterReading(4311.0, 1.0, "4311.0 mm"))
+    walls = empty.session.job.rooms[0].measured.walls
+    assert [[one.mm for one in wall.readings] for wall in walls] == [[4310.2, 4311.0], [3620.4]]
+
+
 def test_every_place_bears_a_room_that_is_still_walked(empty: MainWindow) -> None:
     empty.add_room()
     typed(empty, "4310", TAB)

@@ -65,39 +65,6 @@ def test_clicking_the_cornice_shows_its_working_down_to_the_readings(window: Mai
     )
 
 
-def test_from_the_tally_to_a_reading_by_clicks_alone(window: MainWindow) -> None:
-    QTest.mouseClick(window.tally.buttons["trim"], Qt.MouseButton.LeftButton)
-    settle()
-    assert window.session.view.selected == TallyPath("trim")
-    for step in range(12):
-        if window.session.view.place == "measure":
-            break
-        rows = [row for row in window.bench.view.rows() if isinstance(row, FigureRow) and not row.strong]
-        nearer = next(
-            (row for row in rows if row.figure is not None and (row.figure.inputs or row.figure.source)), None
-        )
-        assert nearer is not None, (step, [row.name for row in rows])
-        nearer.pressed()
-        settle()
-    assert window.session.view.place == "measure"
-    assert isinstance(window.session.view.selected, WallPath | OpeningPath | HeightPath)
-
-
-def test_a_size_typed_on_the_drawing_moves_everything_and_the_tally_says_so(window: MainWindow) -> None:
-    window.go("measure")
-    settle()
-    click(window, WallPath("r1", "w2"), double=True)
-    editor = canvas(window).findChild(QLineEdit)
-    assert isinstance(editor, QLineEdit)
-    assert editor.isVisible()
-    assert editor.text() == "3 621 mm"
-    type_into(editor, "3.62 m + 60")
-    assert window.session.job.rooms[0].measured.walls[1].readings[0].mm == 3680
-    assert window.session.job.rooms[0].measured.walls[1].readings[0].text == "3.62 m + 60"
-    assert change_of(window, "surfaces").startswith("+")
-    assert "wall B–C to 3.62 m + 60" in window.tally._last.text()
-
-
 def test_showing_a_size_and_entering_it_again_changes_nothing(window: MainWindow) -> None:
     before = window.session.job
     window.session.look(place="measure")

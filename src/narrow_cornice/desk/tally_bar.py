@@ -136,9 +136,9 @@ class TallyBar(QWidget):
                 shown = type(figure)("", abs(by), figure.unit).shown(settings)
                 if abs(by) > 1e-9 and shown != type(figure)("", 0.0, figure.unit).shown(settings):
                     change = f"{'+' if by > 0 else '−'}{shown}"
-            self._make_room(name, text, change)
             if moved:
                 self._changes[name].setText(change)
+            self._make_room(name, text, self._changes[name].text())  # which may still be shown from before
             self.buttons[name].setAccessibleName(f"{name} {text}")
             self.buttons[name].setAccessibleDescription(change)
         from narrow_cornice.review.bundles import to_decide  # the second look comes in with the first counting
@@ -172,12 +172,18 @@ class TallyBar(QWidget):
 
     def _fit(self) -> None:
         """Give every button the width it wants, or where there is no room for that what its figure takes and its change
-        while it is shown; where there is none for that either, its figure alone."""
+        while it is shown; where there is none for that either, some their change and the others their figure alone."""
         apart = SPACING * len(self._wanted) + TIGHT
         room = self.width() - apart
         which = next((at for at in (0, 2) if sum(one[at] for one in self._wanted.values()) <= room), 1)
+        left = room - sum(one[which] for one in self._wanted.values())
         for name, wanted in self._wanted.items():
-            self.buttons[name].setMinimumWidth(wanted[which])
+            more = wanted[2] - wanted[1]
+            shown = which != 1 or more <= max(0, left)
+            if which == 1 and shown:
+                left -= more
+            self.buttons[name].setMinimumWidth(wanted[2 if which == 1 and shown else which])
+            self._changes[name].setVisible(shown)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Fit the totals into the width."""

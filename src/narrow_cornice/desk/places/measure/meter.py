@@ -38,6 +38,9 @@ class Waits(Protocol):
     def waiting(self) -> SizeField | None:
         """Return the reading that waits."""
 
+    def walks_on(self) -> NextWallPath | None:
+        """Return the wall that waits in a room that is being walked."""
+
     def ask_size(self, about: ThingPath) -> object:
         """Ask for a size on the drawing."""
 
@@ -66,7 +69,7 @@ class LaserMeter(QObject):
 
     def choose(self) -> None:
         """Ask which port the meter is on, and listen to it; an empty answer listens no longer."""
-        ports = self.port.there()
+        ports, waits = self.port.there(), self._page.canvas.asked()
         known = self._page.session.settings.value("laser port", "", type=str)
         names = [*dict.fromkeys([known, *ports] if known else ports), ""]
         name, given = QInputDialog.getItem(
@@ -80,6 +83,8 @@ class LaserMeter(QObject):
         elif self.port.listen(name):
             self._page.session.settings.setValue("laser port", name.strip())
             self._page.session.look(instrument="laser")
+            if waits is not None:  # the question took the keyboard from it
+                self._page.ask_size(waits)
 
     def ask(self) -> None:
         """Ask the laser meter for a reading, where one is listened to."""
@@ -104,8 +109,8 @@ class LaserMeter(QObject):
 
     def take_one(self, reading: MeterReading) -> None:
         """Put what the meter read into the field that waits, beside what was read there before, and go on."""
-        asked = self._page.canvas.asked()
-        if isinstance(asked, NextWallPath):
+        asked = self._page.walks_on()
+        if asked is not None:
             taken = Reading(reading.mm, reading.text, "laser", reading.sigma)
             words = f"wall {next_wall_name(self._page.session.job.room(asked.room))}"
             made = partial(edits.walk_on, asked.room, [Walked(taken, "left")], "laser", words=words)
@@ -114,7 +119,7 @@ class LaserMeter(QObject):
             return
         field = self._page.waiting()
         if field is None:
-            self._page.session.told.emit(f"The meter read {reading.text}, and no reading waits: choose one")
+            self._page.session.told.emit(f"{reading.text} by the meter: nothing waits for it")
             return
         while field.mm is not None:
             path = field.path

@@ -177,6 +177,16 @@ class MeasurePage(DrawingPage):
         unread = (field for field in order if field is not None and field.kind == "reading" and field.mm is None)
         return next(unread, None)
 
+    def walks_on(self) -> NextWallPath | None:
+        """Return the next wall of a room that is being walked, if that is what waits for a reading."""
+        room, asked = self.session.room(), self.canvas.asked()
+        if isinstance(asked, NextWallPath):
+            return asked
+        if room is None or not room.measured.walking or asked is not None:
+            return None
+        field = self.bench.size_field(self.session.view.selected)
+        return None if field is not None and field.kind == "reading" else NextWallPath(room.id)
+
     def invitations(self) -> Iterator[Invitation]:
         """Yield what can be added to the sheet in front."""
         room = self.session.room()
