@@ -208,10 +208,11 @@ def test_a_size_that_is_being_typed_is_left_when_another_leaf_is_turned_to(windo
 
 
 @pytest.mark.parametrize("room", ["r1", "r2", "r3", "r4"])
-def test_a_drawing_as_a_whole_is_seen_with_all_its_letters(window: MainWindow, room: str) -> None:
+@pytest.mark.parametrize("turn", [0.0, 90.0, 180.0, 270.0])
+def test_a_drawing_as_a_whole_is_seen_with_all_its_letters(window: MainWindow, room: str, turn: float) -> None:
     window.resize(1024, 720)
     window.go("trim")
-    window.session.look(room_id=room, leaf="room", seen_as="", selected=None)
+    window.session.look(room_id=room, leaf="room", seen_as="", selected=None, turn=turn)
     settle()
     paper = canvas(window)
     paper.grab()
@@ -223,3 +224,6 @@ def test_a_drawing_as_a_whole_is_seen_with_all_its_letters(window: MainWindow, r
             left = x - {"left": 0.0, "middle": wide / 2, "right": wide}[mark.anchor]
             assert left >= -0.5, mark.text
             assert left + wide <= paper.width() + 0.5, mark.text
+            tall, y = window.theme.metrics(mark.size, mark.face).height(), paper.way().map(QPointF(*mark.at)).y()
+            assert y - tall / 2 >= paper.head() - 8, mark.text
+            assert y + tall / 2 <= paper.height() + 0.5, mark.text

@@ -75,7 +75,8 @@ class Canvas(QLabel):
         self._drawing: Drawing | None = None
         self._lettered: Lettered | None = None  # the drawing with its letters settled for a scale
         self._parted: tuple[str, int, list[str]] | None = None  # a subtitle, the room for it, its lines
-        self._narrower = 0.0  # pixels left free at both sides for letters that reach out over the drawing
+        # Pixels left free at both sides, and above and below, for letters that reach out over the drawing.
+        self._free = (0.0, 0.0)
         self._zooming = QTimer(self)  # letters are settled anew when the zoom has come to rest
         self._zooming.setSingleShot(True)
         self._zooming.setInterval(120)
@@ -126,7 +127,7 @@ class Canvas(QLabel):
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Keep what is in the corner there."""
         super().resizeEvent(event)
-        self._narrower = 0.0
+        self._free = (0.0, 0.0)
         if self._tools is not None:
             self._tools.stand(self.width() - 8, 6)
 
@@ -138,7 +139,7 @@ class Canvas(QLabel):
             return  # painting is most of what a change takes
         fresh = self._drawing is None or self._drawing.title != drawing.title
         if drawing is not self._drawing:
-            self._lettered, self._narrower = None, 0.0
+            self._lettered, self._free = None, (0.0, 0.0)
         self._drawing, self._inset, self._selected, self._callout = drawing, inset, selected, callout
         self.setAccessibleDescription(f"{drawing.title}. {drawing.subtitle}. {callout}")
         if fresh:
@@ -182,20 +183,29 @@ class Canvas(QLabel):
         """Return the map from the drawing's millimetres to the canvas."""
         assert self._drawing is not None
         left, top, right, bottom = self._drawing.bounds
-        wide = max(1.0, self.width() - 2 * MARGIN - 2 * self._narrower)
+        wide = max(1.0, self.width() - 2 * MARGIN - 2 * self._free[0])
         head = self.head()
-        tall = max(1.0, self.height() - head - MARGIN)
+        tall = max(1.0, self.height() - head - MARGIN - 2 * self._free[1])
         scale = min(wide / max(1.0, right - left), tall / max(1.0, bottom - top)) * self._zoom
         x = self.width() / 2 - (left + right) / 2 * scale + self._shift.x()
         y = head + (self.height() - head - MARGIN) / 2 - (top + bottom) / 2 * scale + self._shift.y()
         return QTransform(scale, 0, 0, scale, x, y)
 
-    def _reach(self, lettered: Lettered, way: QTransform) -> float:
-        """Return by how many pixels letters reach out of the canvas at either side, none for 0."""
+    def _to_leave_free(self, lettered: Lettered, way: QTransform) -> tuple[float, float]:
+        """Return what to leave free at both sides, and above and below, so that all letters stand on the canvas; none
+        where they do."""
+        left, top, right, bottom = lettered.drawing.bounds
         boxes = letter_boxes(lettered.drawing, letter_sizes(self._theme, way.m11()))
-        out = [way.map(QPointF(left, 0.0)).x() for left, _, _, _ in boxes]
-        beyond = [way.map(QPointF(right, 0.0)).x() - self.width() for _, _, right, _ in boxes]
-        return max(EDGE - min(out, default=EDGE), EDGE + max(beyond, default=-EDGE), 0.0)
+        way = way * QTransform.fromTranslate(-self._shift.x(), -self._shift.y())  # wherever it was moved to
+        stand = [way.mapRect(QRectF(x0, y0, x1 - x0, y1 - y0)) for x0, y0, x1, y1 in boxes]
+        paper = QRectF(0, self.head(), self.width(), self.height() - self.head()).adjusted(EDGE, -4, -EDGE, -4)
+        aside = max((max(paper.left() - one.left(), one.right() - paper.right()) for one in stand), default=0.0)
+        over = max((max(paper.top() - one.top(), one.bottom() - paper.bottom()) for one in stand), default=0.0)
+        wide, tall = self.width() - 2 * MARGIN, self.height() - self.head() - MARGIN
+        return (
+            (wide - (right - left) * way.m11()) / 2 + aside if aside > 0.0 else 0.0,
+            (tall - (bottom - top) * way.m11()) / 2 + over if over > 0.0 else 0.0,
+        )
 
     def head(self) -> float:
         """Return the pixels kept free for the title."""
@@ -249,10 +259,9 @@ class Canvas(QLabel):
         painter.setClipRect(sheet.adjusted(1, 1, -1, -1))
         if self._lettered is None or (self._lettered.scale != way.m11() and not self._zooming.isActive()):
             self._lettered = Lettered(self._drawing, self._theme, way.m11())
-            out = self._reach(self._lettered, way) if self._zoom == 1.0 and not self._narrower else 0.0
-            if out > 0.0:  # as a whole it is seen with all its letters
-                left, _, right, _ = self._drawing.bounds
-                self._narrower = self.width() / 2 - MARGIN - (right - left) / 2 * way.m11() + out
+            if self._zoom == 1.0 and self._free == (0.0, 0.0):  # as a whole it is seen with all its letters
+                self._free = self._to_leave_free(self._lettered, way)
+            if self._zoom == 1.0 and way != self.way():
                 way = self.way()
                 self._lettered = Lettered(self._drawing, self._theme, way.m11())
         lettered = self._lettered
