@@ -10,7 +10,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QCheckBox
 
-from narrow_cornice.desk.bench_rows import NoteRow, SwatchRow
+from narrow_cornice.desk.bench_rows import NoteRow, SwatchRow, Title
 from narrow_cornice.desk.places.finishes.page import FinishesPage
 from narrow_cornice.desk.places.shelf import bringing_in, paint_stock
 from narrow_cornice.desk.places.shelf.page import ShelfPage
@@ -107,6 +107,21 @@ def test_a_finish_says_its_system_its_coats_and_what_is_done_before(window: Main
     left.click()
     settle()
     assert window.session.job.rooms[0].finishes.surfaces["upper wall"].left
+
+
+def test_only_walls_without_a_finish_of_their_own_share_one(window: MainWindow) -> None:
+    window.session.look(place="finishes", leaf="schedule", room_id="r2")
+    walls = window.session.job.room("r2").measured.walls
+    own = [one.id for one in walls if f"upper wall@{one.id}" in window.session.job.room("r2").finishes.surfaces]
+    assert len(own) == 3  # the chimney breast and its two cheeks
+    window.session.select(SurfacePath("r2", "upper wall", walls[0].id))
+    settle()
+    notes = [row.text for row in window.bench.view.rows() if isinstance(row, NoteRow)]
+    assert "Shares its finish with 4 more" in notes
+    window.session.select(SurfacePath("r2", "upper wall"))
+    settle()
+    title = next(row for row in window.bench.view.rows() if isinstance(row, Title))
+    assert title.below.endswith("8 surfaces, 3 with a finish of their own")
 
 
 def test_a_wall_is_papered_and_a_floor_tiled_from_the_bench(window: MainWindow) -> None:

@@ -442,6 +442,19 @@ def test_a_surface_is_left_unpainted_once_most_have_a_paint() -> None:
     assert found_in(begun, "left unpainted") == []
 
 
+def test_an_unpainted_block_takes_the_paint_of_its_wall_or_stays_as_it_is() -> None:
+    every = ["upper wall", "ceiling", "skirting", "cornice"]
+    painted = edits.change_finish(["r1"], every, "all", paint="wall-matt", colour="c1")
+    block = edits.put_up("r1", "blocks", "block", "w1", *(mm(one) for one in ("1200", "1400", "800", "600")))
+    history = plain_room(painted, block, edits.change_finish(["r1"], ["block"], "colour", colour="c2"))
+    (finding,) = found_in(history, "left unpainted")
+    assert [fix.title for fix in finding.fixes] == ["Washable matt on block 1", "Leave it as it is"]
+    settles(history, "left unpainted")
+    for fix in finding.fixes:
+        finish = fix.apply(history.job).room("r1").finishes.surfaces["block@b1"]
+        assert (finish.paint, finish.colour, finish.left) in [("wall-matt", "c2", False), (None, "c2", True)]
+
+
 @pytest.mark.parametrize(("style", "fits", "other"), [
     ("slender and dainty", "corinthian", "doric"), ("formal", "composite", "tuscan"),
     ("eighteenth century", "doric", "tuscan"), ("farmhouse", "tuscan", "ionic"),

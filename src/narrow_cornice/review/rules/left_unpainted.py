@@ -4,9 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from narrow_cornice.derived.coated.coatings import Coated
+from narrow_cornice.job.edits import change_finish
+from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import SurfacePath
-from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.units.show import show_area
+
+PAINTED_AS = {"block": "wall"}  # a kind of surface that takes the paint of another
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -28,4 +33,27 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         rule="Every surface has a finish, or is said to be left as it is (schedule of finishes).",
         risk="It is not in the list to buy, and found out when the tins are empty.",
         about=SurfacePath.by_key(seen.room.id, bare[0].surface.key),
+        fixes=tuple(_fixes(seen, bare)),
     )
+
+
+def _fixes(seen: RoomSeen, bare: list[Coated]) -> Iterator[Edit]:
+    """Yield the paint of what is of their kind in the room, for each kind that has one; and to leave them."""
+    of_kind: dict[str, list[Coated]] = {}
+    for one in bare:
+        of_kind.setdefault(PAINTED_AS.get(one.surface.kind, one.surface.kind), []).append(one)
+    for kind, alike in of_kind.items():
+        painted = [one for one in seen.coated if one.surface.kind == kind and one.paint is not None]
+        if not painted:
+            continue
+        most = max(painted, key=lambda one: one.surface.net.value)
+        assert most.paint is not None
+        made = []
+        for one in alike:
+            colour = one.finish.colour or most.finish.colour
+            made.append(change_finish([seen.room.id], [one.surface.key], "", paint=most.paint.id, colour=colour))
+        on = alike[0].surface.name[:40] if len(alike) == 1 else f"{len(alike)} of them"
+        yield together(f"{most.paint.name[:40]} on {on}", made)
+    keys = [one.surface.key for one in bare]
+    leave = change_finish([seen.room.id], keys, "", left=True)
+    yield together(f"Leave {'it as it is' if len(bare) == 1 else 'them as they are'}", [leave])

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from typing import get_args
 
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
@@ -56,19 +56,22 @@ def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
         yield Title(group.capitalize(), room.name[:200])
         yield NoteRow("There is no such surface in this room now.")
         return
-    one = coated[0]
-    many = sum(other.surface.group == group for other in _coated(bench, room))
+    alike = [other for other in _coated(bench, room) if other.surface.group == group and not other.own]
+    one = coated[0] if single or not alike else alike[0]
+    shared = len(alike) > 1
     finish = one.finish
     yield Title(
         one.surface.name[:200] if single else f"Every {group}",
-        room.name[:100] + (f" · {one.surface.net.shown(job.settings)} net" if single else f" · {len(coated)} surfaces"),
+        room.name[:100]
+        + (f" · {one.surface.net.shown(job.settings)} net" if single else f" · {_how_many(coated, alike)}"),
     )
-    if single and many > 1:
-        words = "This one has a finish of its own" if one.own else f"Shares its finish with {many - 1} more"
-        yield NoteRow(words)
+    if single and one.own:
+        yield NoteRow("This one has a finish of its own")
+    elif single and shared:
+        yield NoteRow(f"Shares its finish with {len(alike) - 1} more")
     keys = (key,) if single and one.own else (group,)
     yield from _finish_fields(bench, job, room, keys, finish, one)
-    acts = dict(_spreading(job, path, one, many > 1))
+    acts = dict(_spreading(job, path, one, shared))
     if acts:
         yield ButtonsRow(tuple(acts), lambda index: bench.do(list(acts.values())[index]))
     if single:
@@ -86,6 +89,12 @@ def finish_rows(bench: Bench, job: Job, path: SurfacePath) -> Iterator[Row]:
             over = f"the primer tinted to {one.tint.name[:40]}" if one.tint else "the colour there now"
             yield NoteRow(f"Over {over}: after {one.hiding.coats} coats {seen}.")
     yield from bench.findings(lambda finding: finding.room_id == room.id and isinstance(finding.about, SurfacePath))
+
+
+def _how_many(coated: Sequence[Coated], alike: Sequence[Coated]) -> str:
+    """Return in words how many surfaces there are, and how many of them go their own way."""
+    own = len(coated) - len(alike)
+    return f"{len(coated)} surfaces" + (f", {own} with a finish of {'its' if own == 1 else 'their'} own" if own else "")
 
 
 def _finish_fields(
