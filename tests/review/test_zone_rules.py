@@ -8,10 +8,12 @@ from msgspec.structs import replace
 import mended
 from narrow_cornice.derived.built.clearances import front_zones
 from narrow_cornice.job import edits
+from narrow_cornice.job.finishes import Paper
 from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import Job
+from narrow_cornice.job.paths import DressingPath
 from narrow_cornice.job.samples import demo_job, starting_job
-from narrow_cornice.job.zoned import Lamp
+from narrow_cornice.job.zoned import Dressing, Fabric, Lamp
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import Length, plain_length
@@ -216,6 +218,42 @@ def test_patterns_of_one_scale() -> None:
     settles(history.job, "pattern scales")
     history.do(edits.change_zoned("r1", "pieces", ids[0], ids[0], pattern="small"))
     assert not found(history.job, "pattern scales")
+
+
+def papered(repeats: dict[str, float], *made: Edit) -> Job:
+    """Return the room with a paper of that repeat on each of the walls named."""
+    papers = tuple(Paper(f"p{wall}", f"Paper {wall}", 10050, 530, repeat, "straight", 30.0, "wall-shop")
+                   for wall, repeat in repeats.items())  # fmt: skip
+    job = bare(*made)
+    history = History(replace(job, coverings=(*job.coverings, *papers)))
+    for wall in repeats:
+        history.do(edits.change_finish(["r1"], [f"upper wall@{wall}"], "paper", covering=f"p{wall}"))
+    return history.job
+
+
+def test_papers_and_curtains_count_among_the_patterns() -> None:
+    alike = papered({"w1": 90.0, "w2": 100.0})
+    (one,) = found(alike, "pattern scales")
+    assert one.says == "2 patterns of one scale, small"
+    settles(alike, "pattern scales")
+    assert not found(papered({"w1": 90.0, "w2": 101.0}), "pattern scales")  # one of them is medium
+    assert not found(papered({"w1": 90.0, "w2": 0.0}), "pattern scales")  # a paper without a repeat is plain
+    checked = Fabric("checked", "Checked cloth", 1400, 100, 20.0, pattern="small")
+    history = History(replace(papered({"w1": 90.0}), fabrics=(checked,)))
+    history.do(edits.dress_window("r1", Dressing("", "curtains", "Curtains", "o1", fabric="checked"), "window"))
+    (one,) = found(history.job, "pattern scales")
+    assert one.about == DressingPath("r1", "d1")
+    settles(history.job, "pattern scales")
+
+
+def test_walls_all_in_patterns_want_something_plain() -> None:
+    every = {"w1": 90.0, "w2": 400.0, "w3": 90.0, "w4": 200.0}
+    (one,) = found(papered(every), "pattern scales")
+    assert one.says == "Nothing plain among furniture and walls"
+    assert not found(papered(every, piece("sofa", x=1000.0, wall="w2")), "pattern scales")
+    half = {wall: every[wall] for wall in ("w1", "w2", "w4")}  # one long wall of two and both short ones
+    assert found(papered(half), "pattern scales")
+    assert not found(papered({"w1": 90.0, "w2": 400.0}), "pattern scales")  # half of the walls
 
 
 def test_a_large_purchase_in_a_strong_colour() -> None:
