@@ -20,6 +20,11 @@ class Panes(NamedTuple):
     tall: float
     boxes: tuple[Box, ...]
 
+    @property
+    def glass(self) -> float:
+        """Return the area of all panes in m²."""
+        return self.across * self.up * self.wide * self.tall / 1e6
+
 
 def panes(width: float, height: float, frame: float, bar: float, across: int, up: int) -> Panes:
     """Return the panes of a window in a frame. Raises FieldError where bars leave nothing of them."""

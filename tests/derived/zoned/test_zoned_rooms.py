@@ -19,6 +19,7 @@ from narrow_cornice.derived.zoned.free_walls import free_walls
 from narrow_cornice.derived.zoned.lamps import candela_of, hung_lamps, kelvin_of
 from narrow_cornice.derived.zoned.lit import light_map, lit_of, luminance
 from narrow_cornice.derived.zoned.mended import better_place, place_for
+from narrow_cornice.derived.zoned.room_tones import mirrors_of, reflectances
 from narrow_cornice.derived.zoned.sights import sight_from, viewpoints
 from narrow_cornice.derived.zoned.standing import foot_of, snapped, standing_pieces, turned_fields
 from narrow_cornice.derived.zoned.ways import ways_of
@@ -28,6 +29,7 @@ from narrow_cornice.job.history import Edit, History
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import StoodPath, ZonePath
 from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.job.walled import FalseWindow
 from narrow_cornice.job.zoned import Dressing, Fabric, Lamp
 from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.units.lengths import Length, plain_length
@@ -358,3 +360,29 @@ def test_the_outlines_of_demo_zones_lie_in_their_rooms() -> None:
             assert StoodPath(room.id, one.id).there(job)
             foot = foot_of(measured, one)
             assert foot is None or inside(measured.plan.corners, (foot.x, foot.y))
+
+
+# ---- mirrors
+
+
+def test_a_mirror_sends_back_its_share_in_place_of_the_wall_behind() -> None:
+    """Walls 14 m round and 2.5 m high are 35 m². A mirror of 2 by 1.75 m is a tenth of them: of dark walls that send
+    back a share w it makes 0.9 w + 0.1 · 0.8."""
+    dark = edits.add_colour("Pitch", "#3a3a3a")
+    pitch = next(one.id for one in a_job(dark).colours if one.name == "Pitch")
+    given = edits.change_finish([ROOM.id], ["upper wall"], "dark", paint="wall-matt", colour=pitch)
+    bare = a_job(dark, given)
+    mirror = edits.put_up(ROOM.id, "frames", "mirror", WALLS[1], mm(1500))
+    hung = a_job(dark, given, mirror)
+    one = room_of(hung).trim.frames[0]
+    hung = edits.change_thing(ROOM.id, "frames", one.id, one.name, width=mm(2000), tall=mm(1750)).apply(hung)
+
+    def back(job: Job) -> tuple[float, float, float]:
+        return reflectances(room_of(job), job.house_rules, job.paints, job.colours)
+
+    assert mirrors_of(room_of(hung), {}) == pytest.approx(3.5)
+    walls = back(bare)[1]
+    assert back(hung) == pytest.approx((back(bare)[0], 0.9 * walls + 0.1 * 0.8, back(bare)[2]))
+    window = FalseWindow("", "", WALLS[1], mm(100), mm(900), mm(900), mm(1100), across=3, up=2)
+    panes = a_job(dark, given, edits.put_on_wall(ROOM.id, "windows", window))
+    assert back(bare)[1] < back(panes)[1] < back(hung)[1]

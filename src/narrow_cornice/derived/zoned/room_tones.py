@@ -7,12 +7,15 @@ from types import MappingProxyType
 
 from narrow_cornice.colour.patches import CEILING, FLOOR
 from narrow_cornice.colour.tones import light_reflectance
+from narrow_cornice.derived.built.parts import hardware_of
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
+from narrow_cornice.derived.walled.shown import false_windows_of
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 
 BELOW = 10_000  # a number that no wall has
@@ -54,10 +57,21 @@ def split_height(room: Room, changed_rules: dict[str, float]) -> float:
     return split.value if split is not None else 0.0
 
 
+@by_identity(times=1, each="room")
+def mirrors_of(room: Room, changed_rules: dict[str, float]) -> float:
+    """Return the area of mirror that stands on or before the walls of a room, in m²: in frames, in false windows, in
+    fronts of built-ins."""
+    framed = sum(one.width.mm * one.tall.mm / 1e6 for one in room.trim.frames if one.kind == "mirror")
+    panes = [one.panes.glass for one in false_windows_of(room, changed_rules) if one.panes is not None]
+    fronts = [hardware_of(room, run, changed_rules).get("mirror", 0.0) for run in room.casework.built_ins]
+    return float(framed + sum(panes) + sum(fronts))
+
+
 def reflectances(
     room: Room, changed_rules: dict[str, float], paints: tuple[Paint, ...], colours: tuple[Colour, ...]
 ) -> tuple[float, float, float]:
-    """Return what ceiling, walls and floor of a room send back, 0 … 1: the walls' mean by area."""
+    """Return what ceiling, walls and floor of a room send back, 0 … 1: the walls' mean by area, mirrors with what a
+    mirror sends back (house rule) in place of the wall behind; that they send it one way only is not reckoned."""
     tones = surface_tones(room, changed_rules, paints, colours)
     measured = measured_room(room, changed_rules)
     split = split_height(room, changed_rules)
@@ -68,6 +82,8 @@ def reflectances(
             walls.append((face.length * tall, light_reflectance(tones.get(key, BARE_WALL)) / 100.0))
     area = sum(each for each, _ in walls) or 1.0
     mean = sum(each * share for each, share in walls) / area
+    mirrored = min(1.0, mirrors_of(room, changed_rules) * 1e6 / area)
+    mean += mirrored * (house_rules_of(changed_rules).value("mirror_back") - mean)
     return light_reflectance(tones.get(CEILING, BARE_CEILING)) / 100.0, mean, light_reflectance(tones[FLOOR]) / 100.0
 
 

@@ -8,7 +8,7 @@ from typing import NamedTuple
 from narrow_cornice.colour.lumen_method import lumen_method, room_index, utilisation
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.zoned.lamps import Hung, candela_of, hung_lamps, lamp_figure
-from narrow_cornice.derived.zoned.room_tones import reflectances
+from narrow_cornice.derived.zoned.room_tones import mirrors_of, reflectances
 from narrow_cornice.derived.zoned.standing import standing_pieces
 from narrow_cornice.explained.figures import Figure, choice, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
@@ -45,12 +45,13 @@ class Wanted(NamedTuple):
 
 class LightOfRoom(NamedTuple):
     """What a room makes of its lamps' light: its floor in m², the way round its walls and all its surfaces, what
-    ceiling, walls and floor send back."""
+    ceiling, walls and floor send back, and which share of the walls is mirror."""
 
     area: float
     way_round: float
     surfaces: float
     back: tuple[float, float, float]
+    mirror: float
 
     @property
     def mean_back(self) -> float:
@@ -94,7 +95,8 @@ def light_of_room(
     way_round = sum(math.dist(a, b) for a, b in edges(measured.plan.corners))
     sides = sum(face.length * face.tallest for face in measured.faces) / 1e6
     walls = min(0.95, max(0.02, walls + more_from_walls))
-    return LightOfRoom(area, way_round, 2.0 * area + sides, (ceiling, walls, floor))
+    mirror = min(1.0, mirrors_of(room, changed_rules) / max(1e-9, sides))
+    return LightOfRoom(area, way_round, 2.0 * area + sides, (ceiling, walls, floor), mirror)
 
 
 # Many parameters: a lamp with what it gives, and the place that gets it.
@@ -111,10 +113,11 @@ def from_lamp(
     ceiling, walls, floor = of_room.back
     down = {"down": 1.0, "up": 0.0, "round": 0.5}[one.kind.way]
     used = utilisation(index.value, ceiling, walls, floor, down, one.kind.power)
-    back = f"light sent back by ceiling {100 * ceiling:.0f} %, walls {100 * walls:.0f} %, floor {100 * floor:.0f} %"
+    mirror = f" ({100 * of_room.mirror:.0f} % of them mirror)" if of_room.mirror >= 0.005 else ""
+    back = f"ceiling {100 * ceiling:.0f} %, walls {100 * walls:.0f} %{mirror}, floor {100 * floor:.0f} %"
     return lumen_method(
         lumens,
-        table("utilisation", round(used, 3), "", f"room index {index.value:.2f}; {back}"),
+        table("utilisation", round(used, 3), "", f"room index {index.value:.2f}; light sent back by {back}"),
         maintenance,
         table("area", round(area, 3), "m²", name[:60]),
         called=one.lamp.name[:60],

@@ -93,11 +93,12 @@ def _wanted(room: Room, changed_rules: dict[str, float], missing: list[str]) -> 
             missing.append(f"{mirror.window.name[:60]} in {room.name[:40]} is not counted: {mirror.fault}")
             continue
         made, wide, tall = mirror.panes, mirror.box[2] - mirror.box[0], mirror.box[3] - mirror.box[1]
-        glass = made.across * made.up * made.wide * made.tall / 1e6
         bars = 2 * (wide + tall) + (made.across - 1) * tall + (made.up - 1) * wide
         metres = math.ceil(bars / HALF_METRES) * HALF_METRES / 1000
         name = mirror.window.name
-        yield Wanted("hung:mirror", "hardware", "Mirror, cut to panes", shipped.shop, "m²", glass, shipped.mirror, name)
+        yield Wanted(
+            "hung:mirror", "hardware", "Mirror, cut to panes", shipped.shop, "m²", made.glass, shipped.mirror, name
+        )
         yield Wanted("hung:bar", "hardware", "Bar for false windows", shipped.shop, "m", metres, shipped.bar, name)
     for base in room.walling.bases:
         school = next(one for one in schools_of_base(room, base) if one.way == base.way)
