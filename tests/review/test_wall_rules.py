@@ -169,6 +169,25 @@ def test_a_screen_beyond_its_wall_and_over_a_fire() -> None:
     assert told(fire, "screen heat")[0].grade == "unsafe"
 
 
+@pytest.mark.parametrize(("tone", "fires"), [("#7b7b7b", False), ("#7c7c7c", True)])
+def test_a_screen_goes_under_in_a_dark_wall_only(tone: str, fires: bool) -> None:
+    """((124 ÷ 255 + 0.055) ÷ 1.055)^2.4 = 0.202, just over a fifth; of 123 it is 0.198."""
+    history = screen(middle=mm(2000))
+    assert not told(history, "screen wall")  # nobody gave the wall a colour yet
+    history.do(edits.add_colour("Grey", tone))
+    history.do(edits.add_colour("Pitch", "#303030"))
+    grey, pitch = (next(one.id for one in history.job.colours if one.name == name) for name in ("Grey", "Pitch"))
+    history.do(edits.change_finish(["r1"], ["upper wall"], "walls", paint="wall-matt", colour=grey))
+    found = told(history, "screen wall")
+    assert bool(found) == fires
+    if fires:
+        assert [one.title for one in found[0].fixes] == ["Wall A–B in Pitch", "Framed instead"]
+        settles(history, "screen wall")
+        painted = found[0].fixes[0].apply(history.job).room("r1").finishes.surfaces
+        assert (painted["upper wall@w1"].colour, painted["upper wall"].colour) == (pitch, grey)  # that wall alone
+        assert not told(screen(middle=mm(2000), way="framed"), "screen wall")
+
+
 def test_a_screen_too_large_for_the_bays_of_its_built_in() -> None:
     """952 × 535 of picture and 25 of air at each side: 1 002 wide, where the widest bay of the demo is 850."""
     from narrow_cornice.job.samples import demo_job

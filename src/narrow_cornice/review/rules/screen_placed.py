@@ -1,15 +1,19 @@
-"""Screens too high or low, too near or far, beyond their wall, too large for their bay, over a fire (W9)."""
+"""Screens too high or low, too near or far, beyond their wall, too large for their bay, over a fire (W9), on a pale
+wall that was to be dark (C9)."""
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from typing import Any
 
 from msgspec.structs import replace
 
+from narrow_cornice.colour.tones import lab, light_reflectance
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.walled.shown import OnScreen, on_screen, screens_of
 from narrow_cornice.features.screens import DIAGONAL, HIDES, Opening
+from narrow_cornice.job.edits.finish_edits import change_finish
 from narrow_cornice.job.edits.walling_edits import change_walled
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import ShownPath
@@ -31,6 +35,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             yield from _place(seen, made)
             yield from _bay(seen, made)
             yield from _light(seen, made)
+            yield from _wall(seen, made)
 
 
 # Many parameters: what is said of a screen, by words.
@@ -194,3 +199,36 @@ def _light(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
             "A projector's picture has some fifteen times what a dimmed room sends back (house rule).",
             "Only at night is anything to be seen.",
         )
+
+
+def _wall(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+    """Hold the colour of the wall against a screen that is to go under in it."""
+    shown = made.shown
+    walls = [one for one in seen.coated if one.surface.kind == "wall" and one.surface.wall_id == shown.wall]
+    coloured = [one for one in walls if one.colour is not None]
+    if shown.way != "dark wall" or shown.built_in or not coloured:
+        return
+    behind = max(coloured, key=lambda one: one.surface.net.value)
+    assert behind.colour is not None
+    back, most = light_reflectance(behind.colour.hex), 100.0 * seen.rules.value("screen_wall")
+    if back <= most:
+        return
+    fixes = []
+    dark = [one for one in seen.colours if one.of == "paint" and light_reflectance(one.hex) <= most]
+    if dark:  # the one that is nearest to what the wall has
+        there = lab(behind.colour.hex)
+        colour = min(dark, key=lambda one: math.dist(lab(one.hex), there))
+        paint = change_finish([seen.room.id], [one.surface.key for one in coloured], "", colour=colour.id)
+        fixes.append(Edit(f"{behind.surface.name[:30]} in {colour.name[:30]}", paint.apply))
+    fixes.append(_change(seen, made, "Framed instead", way="framed"))
+    yield _told(
+        seen,
+        made,
+        "wall",
+        "will show",
+        f"is to go under in a dark wall, and the wall is {behind.colour.name[:30]}",
+        f"it sends back {back:.0f} % of the light, {most:.0f} % at most is dark",
+        "A dark wall swallows the screen on it, a pale one shows it black (house rule).",
+        "A black hole in a pale wall, whenever nobody looks at it.",
+        tuple(fixes),
+    )
