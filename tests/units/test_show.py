@@ -28,6 +28,8 @@ from narrow_cornice.units.show import IMPERIAL, METRIC, show_quantity
         (90.04, "°", "mm", "90.0°"),
         (3, "", "mm", "3"),
         (0.00001, "", "mm", "0"),
+        (1, "days", "mm", "1 day"),
+        (2, "days", "in", "2 days"),
     ],
 )
 def test_quantities(value: float, kind: str, unit: str, shown: str) -> None:

@@ -113,7 +113,9 @@ def _card(
     colour = "verdigris" if offer.chosen else "ink"
     marks.append(Label((x, words), price, 8.5, colour, "left", "bold", about=about))
     marks.append(
-        Label((x, words + 10.5 * unit), f"differs {match.differs:.0%}{taller}", 8.5, "soft", "left", about=about)
+        Label(
+            (x, words + 10.5 * unit), f"differs {100 * match.differs:.0f} %{taller}", 8.5, "soft", "left", about=about
+        )
     )
     return marks
 

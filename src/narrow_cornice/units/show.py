@@ -116,7 +116,16 @@ def show_measure(value: float) -> str:
     return f"{int(whole):,}".replace(",", " ") + point + part if abs(value) >= 1000 else whole + point + part
 
 
-ONE_OF = {"pieces": "piece", "bottles": "bottle", "widths": "width"}  # words for several, and for one
+# Words for several, and for one.
+ONE_OF = {
+    "pieces": "piece",
+    "bottles": "bottle",
+    "widths": "width",
+    "days": "day",
+    "strips": "strip",
+    "tiles": "tile",
+    "blocks": "block",
+}
 
 
 def show_quantity(value: float, kind: str, how: ShownIn) -> str:

@@ -118,7 +118,7 @@ def test_a_block_over_a_window_loses_it_and_is_told() -> None:
     assert history.do(edits.change_thing("r1", "blocks", "b1", "block", place=mm(1000 + 0.75 * wide)))
     one = surfaces(history.job)["block@b1"].surface
     assert one.net.value == pytest.approx(0.25 * one.gross.value)
-    assert over_openings(history.job) == ["75% of it is not wall"]
+    assert over_openings(history.job) == ["75 % of it is not wall"]
 
 
 def test_a_stencil_is_painted_by_its_share_and_laid_on_repeat_by_repeat() -> None:

@@ -28,7 +28,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             where=f"{surface.name[:40]}, wall {surface.wall}",
             says=f"{surface.name[:40]} lies over an opening",
             many="Painted blocks lie over openings: {n} places",
-            measured=f"{lost:.0%} of it is not wall",
+            measured=f"{100 * lost:.0f} % of it is not wall",
             rule="A block or a stencil is painted on the wall: over a window or a door it is left out (finishes).",
             risk="Little of it is seen, and its repeat begins and ends where nobody chose.",
             about=BlockPath(seen.room.id, thing),

@@ -35,8 +35,8 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         yield _finding(
             seen, f"{one.stack}:{one.index}", "will show",
             f"The {what} are too {'small' if share < least else 'large'} for the cornice",
-            f"{seen.size(one.member.height)} of {seen.size(profile.height)}: {share:.0%}",
-            f"A course takes {least:.0%} to {most:.0%} of its cornice (house rules).",
+            f"{seen.size(one.member.height)} of {seen.size(profile.height)}: {100 * share:.0f} %",
+            f"A course takes {100 * least:.0f} % to {100 * most:.0f} % of its cornice (house rules).",
             "Clumsy ornament is worse than none.", path, (replace(changed, title=f"Make it {size.text}"),),
         )  # fmt: skip
     if len(courses) > 1 and seen.room.trim.rank != "principal":

@@ -105,7 +105,7 @@ def whole_section(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind
         "Eye at", shown(eye), "above the floor", lambda text: bench.type_size(HouseRulePath("eye_height"), text)
     )
     for one in reversed(sight.members):
-        hidden = f", {one.hidden:.0%} of its face hidden" if one.hidden > 0.005 else ""
+        hidden = f", {100 * one.hidden:.0f} % of its face hidden" if one.hidden > 0.005 else ""
         yield NoteRow(f"{one.name.capitalize()}: {one.angle:.2f}°{hidden}", "ochre" if one.hidden > 0.5 else "soft")
 
 

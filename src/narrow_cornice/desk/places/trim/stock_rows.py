@@ -38,8 +38,8 @@ def offer_rows(bench: Bench, job: Job, path: StockOfferPath) -> Iterator[Row]:
         where = f"{shown(piece.out)} off the wall" if piece.out > 0.25 else "against the wall"
         yield NoteRow(f"{piece.words}: {one.species}, {where}; {shops.get(one.shop, one.shop)}.")
     yield Caption("Against what is wanted")
-    yield NoteRow(f"{match.differs:.1%} of the section differs.", "ochre" if match.differs > 0.15 else "soft")
-    yield NoteRow(f"{match.in_proportion:.1%} differs when it is brought to the wanted height: in shape alone.")
+    yield NoteRow(f"{100 * match.differs:.1f} % of the section differs.", "ochre" if match.differs > 0.15 else "soft")
+    yield NoteRow(f"{100 * match.in_proportion:.1f} % differs when it is brought to the wanted height: in shape alone.")
     for mm, more, less in ((match.taller, "taller", "lower"), (match.further, "further out", "less far out")):
         if abs(mm) >= 0.5:
             yield NoteRow(f"{shown(mm)} {more if mm > 0 else less}.")
