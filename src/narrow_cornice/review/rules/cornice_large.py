@@ -49,7 +49,8 @@ def _cornice(seen: RoomSeen) -> Iterator[Finding]:
     yield _finding(
         seen, MEMBERED, "large", "The cornice is too large for its wall",
         f"{seen.size(piece.height.value)}, {100 * share:.0f} % over the {seen.size(piece.wants.value)} of its order",
-        f"A cornice is as large as its order has it for the height of the wall, within {100 * over:.0f} % (house rule).",
+        "A cornice is as large as its order has it for the height of the wall, "
+        f"within {100 * over:.0f} % (house rule).",
         "It weighs on the room and makes the ceiling low.", (replace(as_wanted, title="As the order wants"),),
     )  # fmt: skip
 
