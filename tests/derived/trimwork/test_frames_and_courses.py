@@ -98,6 +98,18 @@ def test_a_casing_stands_back_from_the_jamb_and_the_skirting_with_it() -> None:
     assert runs == [(0.0, pytest.approx(870.0)), (pytest.approx(1930.0), 4200.0)]
 
 
+@pytest.mark.parametrize(("way", "against"), [
+    ("mitred", [("the foot", "the head"), ("the leg", "the leg"), ("the leg", "the leg")]),
+    ("butted", [("the foot", "the head"), ("over the legs", "over the legs"), ("under the legs", "under the legs")]),
+])  # fmt: skip
+def test_a_window_has_a_foot_as_well_as_a_head(way: str, against: list[tuple[str, str]]) -> None:
+    window = edits.add_opening("r1", "window", "w1", mm(1000))
+    pieces = cuts(made(window, edits.change_room("r1", "casings", casing_heads=way)), "casing")
+    assert [one.name.partition(",")[0] for one in pieces] == ["leg", "leg", "head", "foot"]
+    ends = [(one.left.meets, one.right.meets) for one in pieces]
+    assert ends == [against[0], *against]
+
+
 def test_a_head_over_the_legs_and_legs_on_plinth_blocks() -> None:
     butted = made(*ONE_DOOR, edits.change_room("r1", "casings", casing_heads="butted"), setback=5.0)
     assert lengths(butted, "casing") == [1060.0, 2005.0, 2005.0]

@@ -233,23 +233,28 @@ def _casings(trimmed: TrimmedRoom, runs: Sequence[Run], bars: Sold, before: int)
     way = trimmed.room.trim.casing_heads
     parts = parts_of_piece(trimmed.trim.of("casing"))
     made: list[CutPiece] = []
+    headed: set[str] = set()
     for run in runs:
         wall = trimmed.wall(run.wall)
         hole = next(one for one in wall.holes if one.id == run.around)
         leg = run.part == "leg"
+        called = "foot" if run.part == "head" and hole.id in headed else run.part  # cased all round
+        if run.part == "head":
+            headed.add(hole.id)
         if way == "mitred":
             upper = EndCut("frame", "the head" if leg else "the leg", corner, "outer edge")
             lower = EndCut("frame", "the foot" if leg else "the leg", corner, "outer edge")
         elif way == "corner blocks":
             upper = lower = EndCut("square", "a corner block")
         else:
-            upper = lower = EndCut("square", "the head" if leg else "over the legs")
+            across = "under the legs" if called == "foot" else "over the legs"
+            upper, lower = (EndCut("square", one if leg else across) for one in ("the head", "the foot"))
         if leg and hole.to_floor:
             lower = EndCut("square", "the plinth block" if wall.casing.plinth else "the floor")
         about = OpeningPath(trimmed.room.id, hole.id)
         for part in parts:
             words = f" of {part.stock.words}" if part.stock is not None else ""
-            name = f"{run.part}, {run.words[:40]}{words}"
+            name = f"{called}, {run.words[:40]}{words}"
             number = before + len(made) + 1
             length = run.to_buy.value
             piece = CutPiece(
