@@ -145,7 +145,7 @@ def test_the_street_is_asked_only_where_it_has_a_say() -> None:
     history.do(Edit("ask", lambda was: Job(**{**{f: getattr(was, f) for f in was.__struct_fields__}, "brief": asked})))
     (finding,) = found(history.job, "permission missing")
     assert finding.grade == "will not fit"
-    assert "reveals of windows" in finding.measured
+    assert "1 reveal of windows" in finding.measured
 
 
 @pytest.mark.parametrize(("wide", "passes"), [("500", False), ("600", True)])

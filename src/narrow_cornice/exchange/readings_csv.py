@@ -35,6 +35,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
 from narrow_cornice.survey.readings import INSTRUMENTS, AngleReading, Instrument, Reading, parse_angle
 from narrow_cornice.units.lengths import Length, LengthError, Unit, parse_length
+from narrow_cornice.units.words import several
 
 HEADINGS = ("what", "at", "to", "value", "instrument", "sigma")
 KINDS = ("wall", "diagonal", "corner", "height", "offset", "width")
@@ -242,7 +243,7 @@ def take_readings(room: Room, lines: Sequence[ReadLine], *, replace: bool) -> Ed
             job = edit.apply(job)
         return job
 
-    return Edit(f"{len(good)} readings from a table", apply)
+    return Edit(f"{several(len(good), 'reading')} from a table", apply)
 
 
 def _edits(room: Room, lines: Sequence[ReadLine], fresh: bool) -> list[Edit]:

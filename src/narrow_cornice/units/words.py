@@ -14,3 +14,8 @@ WORDS, IDENTITY, TONE = "words", "identity", "tone"
 Words = Annotated[str, msgspec.Meta(extra={"holds": WORDS})]
 Id = Annotated[str, msgspec.Meta(extra={"holds": IDENTITY})]  # of a thing, or the key of a table of ours
 Tone = Annotated[str, msgspec.Meta(extra={"holds": TONE})]  # a colour as #rrggbb
+
+
+def several(count: int, one: str, many: str = "") -> str:
+    """Return how many there are of something in words: 1 wall, 2 walls."""
+    return f"{count} {one if count == 1 else many or one + 's'}"

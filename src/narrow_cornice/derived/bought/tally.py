@@ -15,6 +15,7 @@ from narrow_cornice.explained.figures import Figure, renamed, table, total
 from narrow_cornice.job.finishes import Colour, Covering, Paint, Tile
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.words import several
 
 
 @by_identity(times=1, each="room")
@@ -53,7 +54,9 @@ def _is_trim(goods: Goods) -> bool:
 
 
 def _sheets(name: str, goods: InSheets) -> Figure:
-    return table(name[:80], float(len(goods.cut.plan.sheets)), "", f"{len(goods.cut.parts)} parts as they are counted")
+    return table(
+        name[:80], float(len(goods.cut.plan.sheets)), "", f"{several(len(goods.cut.parts), 'part')} as they are counted"
+    )
 
 
 @by_identity(times=8, each="job")

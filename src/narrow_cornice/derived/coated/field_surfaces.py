@@ -18,6 +18,7 @@ from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect
+from narrow_cornice.units.words import several
 
 BOARDING, SLATTED = "boarding", "slats"  # groups of surfaces
 M2 = 1e-6
@@ -112,7 +113,7 @@ def _surface(laid: LaidField, face: WallFace | None) -> Surface:
     if isinstance(covering, Slat):
         run = sum(piece.size[0] for piece in laid.pieces)
         area = faces_of_slats(
-            table("run", run, "run", f"{len(laid.pieces)} slats, end to end"),
+            table("run", run, "run", f"{several(len(laid.pieces), 'slat')}, end to end"),
             table("width", covering.width, "mm", covering.name),
             table("depth", covering.depth, "mm", covering.name),
             called=name[:60],

@@ -36,6 +36,7 @@ from narrow_cornice.programme.works import (
     parted,
     without,
 )
+from narrow_cornice.units.words import several
 
 ASKED = "ask:"  # what the identity of a work begins with that is to ask for a permission
 CARRIED = "carry:"  # … and that carries in what is delivered
@@ -364,5 +365,5 @@ def days_figure(job: Job) -> Figure:
     programme = programme_of(job)
     ends = programme.ends_on
     on = f", done on {date.fromordinal(ends).isoformat()}" if ends is not None else ""
-    note = f"{len(programme.works)} works by {hands_words(programme.terms.crew)}{on}"
+    note = f"{several(len(programme.works), 'work')} by {hands_words(programme.terms.crew)}{on}"
     return table("days", float(math.ceil(programme.plan.end / DAY)), "days", note)

@@ -24,6 +24,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.told import Told
+from narrow_cornice.units.words import several
 
 SMALL_TILE = 60.0  # mm, up to which tiles take longer
 NEAR = 1e-6
@@ -223,9 +224,9 @@ def _sawn(laid: LaidField, rules: HouseRules) -> Taken:
         if together
         else ""
     )
-    amount = table(laid.field.name[:60], run, "run", f"{len(lengths)} pieces as they are sawn{two}")
+    amount = table(laid.field.name[:60], run, "run", f"{several(len(lengths), 'piece')} as they are sawn{two}")
     covered = sum(_area(piece) for piece in laid.pieces) / 1e6
-    wood = table("area", covered, "m²", f"of {len(lengths)} pieces")
+    wood = table("area", covered, "m²", f"of {several(len(lengths), 'piece')}")
     thick = table(
         "thickness", covering.depth if isinstance(covering, Slat) else covering.thickness, "mm", covering.name
     )

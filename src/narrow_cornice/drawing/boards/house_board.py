@@ -17,6 +17,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import RolePath, RoomPath
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import show_money
+from narrow_cornice.units.words import several
 
 MARGIN, GAP = 0.03, 0.018  # of the paper's width
 MOST_ROOMS = 24
@@ -113,7 +114,7 @@ def _facts(laid: Laid, job: Job, box: Box) -> Iterator[Mark]:
     lines = []
     new = sum(item.state == "new" for room in job.rooms for item in asked_of(job, room))
     kept = sum(item.state in ("kept", "moved", "altered") for room in job.rooms for item in asked_of(job, room))
-    lines.append(f"{len(job.rooms)} rooms, {new} things new, {kept} kept, altered or moved")
+    lines.append(f"{several(len(job.rooms), 'room')}, {new} things new, {kept} kept, altered or moved")
     programme = programme_of(job)
     if programme.works and not programme.fault:
         lines.append(said_of(job, programme).partition(" · ")[0])

@@ -12,6 +12,7 @@ from narrow_cornice.job.logged import Entry
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import EntryPath
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.words import several
 
 ROW = 6.6
 LAST = 6  # sheets that are shown: the last ones
@@ -37,7 +38,7 @@ def facts_of(job: Job, entry: Entry) -> str:
         f"{entry.coats:g} coats" if entry.coats != 1 else "",
         f"{entry.amount:g} {entry.unit}" if entry.amount is not None else "",
         f"{entry.hours:g} h" if entry.hours is not None else "",
-        f"{len(entry.pictures)} photographs" if entry.pictures else "",
+        f"{several(len(entry.pictures), 'photograph')}" if entry.pictures else "",
     ]
     return " · ".join(part for part in parts if part)
 

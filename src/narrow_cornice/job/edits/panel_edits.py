@@ -11,6 +11,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.trimwork import Panelling
 from narrow_cornice.trim.panels import Manner, Zone
 from narrow_cornice.units.lengths import Length
+from narrow_cornice.units.words import several
 
 
 def add_panels(room_id: str, zone: Zone, manner: Manner, margin: Length) -> Edit:
@@ -32,7 +33,7 @@ def change_panels(room_id: str, panels_id: str, **fields: Any) -> Edit:
     key, value = next(iter(fields.items()))
     shown = value.text if isinstance(value, Length) else "the golden section" if value is None else value
     if key == "walls":
-        shown = f"on {len(value)} walls" if value else "on all walls"
+        shown = f"on {several(len(value), 'wall')}" if value else "on all walls"
     return room_edit(
         f"panels: {key} {shown}",
         room_id,

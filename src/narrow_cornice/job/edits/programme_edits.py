@@ -15,6 +15,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.programme_checks import check_programme
 from narrow_cornice.job.programmed import DayWeather, KeptFree, KeptPlan, OwnWork, Programming, WorkWish
 from narrow_cornice.units.dates import parse_date
+from narrow_cornice.units.words import several
 
 CHANGED = {
     "begins": "the work begins",
@@ -120,7 +121,7 @@ def take_weather(days: tuple[DayWeather, ...]) -> Edit:
         told = {one.day: one for one in (*programme.weather, *days)}
         return replace(programme, weather=tuple(told[day] for day in sorted(told)))
 
-    return _programme_edit(f"weather of {len(days)} days", change)
+    return _programme_edit(f"weather of {several(len(days), 'day')}", change)
 
 
 def keep_programme(starts: Mapping[str, tuple[int, int]] | None, bound: int = 0) -> Edit:

@@ -14,6 +14,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+from narrow_cornice.units.words import several
 
 ONLY_WHERE_ASKED: tuple[Permit, ...] = ("change what the street sees",)  # most streets have no say in a reveal
 WALLS = ("upper wall", "lower wall", "frieze", "ceiling")
@@ -26,24 +27,24 @@ def planned(seen: RoomSeen) -> dict[Permit, str]:
     walls = [one for one in painted if one.group in WALLS]
     wood = [one for one in painted if one.group not in (*WALLS, "reveal")]
     if walls:
-        plans["paint the walls"] = f"{len(walls)} surfaces of walls and ceiling are given paint"
+        plans["paint the walls"] = f"{several(len(walls), 'surface')} of walls and ceiling to be painted"
     if wood:
-        plans["paint the woodwork"] = f"{len(wood)} surfaces of wood are given paint"
+        plans["paint the woodwork"] = f"{several(len(wood), 'surface')} of wood to be painted"
     holes = {
-        "built-ins": len(seen.room.measured.recesses),
-        "framed things": len(seen.room.trim.frames),
-        "fields of panels": len(seen.room.trim.panels),
+        ("built-in", "built-ins"): len(seen.room.measured.recesses),
+        ("framed thing", "framed things"): len(seen.room.trim.frames),
+        ("field of panels", "fields of panels"): len(seen.room.trim.panels),
     }
     if any(holes.values()):
-        listed = " and ".join(f"{count} {what}" for what, count in holes.items() if count)
-        plans["make holes"] = f"{listed} are to be fixed to the wall"
+        listed = " and ".join(several(count, *what) for what, count in holes.items() if count)
+        plans["make holes"] = f"{listed} to be fixed to the wall"
     floors = [one for one in seen.room.measured.marks if one.on == "floor"]
     if floors:
-        plans["change the floor"] = f"{len(floors)} places of the floor are to be mended"
+        plans["change the floor"] = f"{several(len(floors), 'place')} of the floor to be mended"
     windows = {one.id for one in seen.room.measured.openings if one.kind == "window"}
     outside = [one for one in painted if one.group == "reveal" and group_and_thing(one.key)[1] in windows]
     if outside:
-        plans["change what the street sees"] = f"{len(outside)} reveals of windows are given paint"
+        plans["change what the street sees"] = f"{several(len(outside), 'reveal')} of windows to be painted"
     return plans
 
 

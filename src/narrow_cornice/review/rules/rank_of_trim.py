@@ -11,6 +11,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.trim.kinds import TrimKind
+from narrow_cornice.units.words import several
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -22,7 +23,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         smaller = reduce_cornice(room.id, "single crown")
         yield _finding(
             seen, "cornice", "A whole cornice tops a plain room",
-            f"{seen.size(cornice.height.value)} of {len(members)} members",
+            f"{seen.size(cornice.height.value)} of {several(len(members), 'member')}",
             "Plain rooms take a crown alone; the whole cornice is for rooms of the first rank (rank of the room).",
             "The room looks dressed for another, and the rooms that should lead do not.",
             (replace(smaller, title="A single crown"),),

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.job.paths import MarkPath
 from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.units.words import several
 
 A_DAY = 6.0  # hours of repairs in one room that are more than a day for somebody who does it seldom
 HEAVY = ("loose plaster", "pest damage", "duct stands proud")
@@ -29,7 +30,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room=seen.room.name,
         where="repairs",
         says=f"{seen.house.worker[:1].upper()}{seen.house.worker[1:]} would do {hours:.1f} hours of repairs: {what}",
-        measured=f"{len(repairs)} repairs, {hours:.1f} hours by the repairs table",
+        measured=f"{several(len(repairs), 'repair')}, {hours:.1f} hours by the repairs table",
         rule="Who does the work decides what can be asked of it (brief); dust, height and old coatings are for those "
         "who are equipped and, where the local code says so, certified.",
         risk="Half-done repairs stop everything that comes after them.",

@@ -22,6 +22,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
 from narrow_cornice.units.told import Bare, Told
+from narrow_cornice.units.words import several
 
 M2 = 1e-6  # of a mm²
 
@@ -94,7 +95,7 @@ def _board_line(cut: CutBoard, price_of_one: float, *rooms: str) -> LineToBuy:
     whole = goods.length * goods.width * M2
     bought = Told(f"{sheets} × ", Bare(goods.length), " × ", Bare(goods.width))
     price = price_of_sheets(
-        table("sheets", float(sheets), "", f"{len(cut.parts)} parts; {cut.least} at least"),
+        table("sheets", float(sheets), "", f"{several(len(cut.parts), 'part')}; {cut.least} at least"),
         table("price of one", price_of_one, "money", goods.name),
         called=bought,
     )

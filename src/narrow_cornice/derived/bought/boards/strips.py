@@ -19,6 +19,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
 from narrow_cornice.units.told import Bare, Told, so_many
+from narrow_cornice.units.words import several
 
 WORDS = {"lipping": "lippings", "frame": "pieces of face frames", "ledger": "ledgers under worktops"}
 
@@ -106,7 +107,7 @@ def _line(section: Section, rules: HouseRules, *wanted: str | Figure) -> LineToB
     name = Told(f"{material} ", Bare(thick), " × ", Bare(tall), f", {WORDS[sort]}")
     prices = [
         price_of_strips(
-            table("lengths", float(count), "", f"whole lengths for {len(lengths)} pieces"),
+            table("lengths", float(count), "", f"whole lengths for {several(len(lengths), 'piece')}"),
             table("length of one", length, "mm", "as it is sold"),
             table("thick", thick, "mm", "of the strip"),
             table("tall", tall, "mm", "of the strip"),

@@ -31,6 +31,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
 from narrow_cornice.units.told import Told, said_in, so_many
+from narrow_cornice.units.words import several
 
 MM_A_METRE = 1000.0
 IN_METRES = {"laths": "of laths, in rows behind the slats", "tile-edge": "of edge trim, along outer edges of tiles"}
@@ -170,7 +171,7 @@ def _sawn(job: Job, covering: Slat | Board, pieces: list[Piece], rules: HouseRul
         bars = lengths_to_buy(lengths, sold, metre.value, saw.between, there, saw.lost(sold))
     prices = [
         price_of_lengths(
-            table("lengths", float(count), "", f"whole lengths for {len(lengths)} pieces"),
+            table("lengths", float(count), "", f"whole lengths for {several(len(lengths), 'piece')}"),
             table("length of one", length, "mm", "as it is sold"),
             metre,
             called=so_many(count, length, "mm"),

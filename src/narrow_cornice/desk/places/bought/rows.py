@@ -36,6 +36,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import bare_size, show_money, show_number, show_size
 from narrow_cornice.units.told import amount_told, said_in
+from narrow_cornice.units.words import several
 
 MOST_SIZES = 6  # of a line that can be written down as got
 AnySearch = TypeVar("AnySearch", bound=Searching)
@@ -191,7 +192,9 @@ def _sheet_rows(bench: Bench, job: Job, line: LineToBuy, cut: CutBoard) -> Itera
     work = sheets_of(bench)
     if work.line == line.key:
         best = work.best
-        yield NoteRow("Looking for the fewest sheets …" if best is None else f"Best so far {len(best.sheets)} sheets …")
+        yield NoteRow(
+            "Looking for the fewest sheets …" if best is None else f"Best so far {several(len(best.sheets), 'sheet')} …"
+        )
         yield ButtonsRow(("Stop, and keep the best so far",), lambda _: work.stop())
         return
     sheets = len(cut.plan.sheets)
@@ -246,7 +249,7 @@ def _cutting_rows(bench: Bench, job: Job, line: LineToBuy, goods: InLengths) -> 
     if work.line == line.key:
         best = work.best
         if best is not None:
-            yield NoteRow(f"Best so far {show_money(best.price * metre)}{money}, {len(best.bars)} bars …")
+            yield NoteRow(f"Best so far {show_money(best.price * metre)}{money}, {several(len(best.bars), 'bar')} …")
         else:
             yield NoteRow("Looking for the cheapest lengths …")
         yield ButtonsRow(("Stop, and keep the best so far",), lambda _: work.stop())

@@ -37,6 +37,7 @@ from narrow_cornice.survey.readings import as_reading
 from narrow_cornice.units.lengths import Length, parse_length
 from narrow_cornice.units.show import bare_size, show_number
 from narrow_cornice.units.told import said_in
+from narrow_cornice.units.words import several
 
 MEETS: tuple[Meets, ...] = get_args(Meets)
 BACKINGS: tuple[BackingKind, ...] = get_args(BackingKind)
@@ -136,7 +137,9 @@ def _recess_rows(bench: Bench, job: Job, room: Room, recess: Recess) -> Iterator
         start, end = (recess.start.mm if recess.start else 0.0), (recess.end.mm if recess.end else length)
         studs = [place for place in stud_places(backing, length) if start <= place <= end]
         places = ", ".join(bare_size(place, job.settings) for place in studs[:12])
-        yield NoteRow(f"{len(studs)} studs behind it, from the left at {places}." if studs else "No stud behind it.")
+        yield NoteRow(
+            f"{several(len(studs), 'stud')} behind it, from the left at {places}." if studs else "No stud behind it."
+        )
     elif backing.kind == "masonry":
         yield NoteRow("Masonry behind it: fixings land anywhere, by the maker's sheet.")
     for figure in (fit.height, fit.scribe, fit.stands):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.job import edits
 from narrow_cornice.job.programmed import DayWeather
+from narrow_cornice.units.words import several
 
 
 def weather(into: BringingIn) -> None:
@@ -17,6 +18,6 @@ def weather(into: BringingIn) -> None:
     def take(found: tuple[DayWeather, ...]) -> None:
         if into.session.do_made(lambda: edits.take_weather(found)):
             rain = sum(one.rain for one in found)
-            into.session.told.emit(f"{len(found)} days of weather, {rain} of them with rain.")
+            into.session.told.emit(f"{several(len(found), 'day')} of weather, {rain} of them with rain.")
 
     into.read(path, read_weather, take)

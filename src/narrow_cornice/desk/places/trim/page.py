@@ -228,8 +228,8 @@ class TrimPage(DrawingPage):
             return []
 
         def shown(*sizes: float) -> Cell:
-            words = dict.fromkeys(show_size(mm, job.settings) for mm in sorted(sizes))
-            return Cell(" / ".join(list(words)[:3]), number=True)
+            words = list(dict.fromkeys(show_size(mm, job.settings) for mm in sorted(sizes)))
+            return Cell(" / ".join(words) if len(words) <= 3 else f"{words[0]} to {words[-1]}", number=True)
 
         rows = []
         for face in trimmed.faces:

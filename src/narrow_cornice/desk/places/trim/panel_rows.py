@@ -65,8 +65,8 @@ def _wall_words(bench: Bench, panels: object, name: str, one: Panelling) -> str:
     if not mine:
         return f"{name}: none"
     job = bench.session.job
-    widths = sorted({round(rect.u1 - rect.u0, 1) for rect in mine})
-    least, most = (show_size(width, job.settings) for width in (widths[0], widths[-1]))
+    widths = [rect.u1 - rect.u0 for rect in mine]
+    least, most = (show_size(width, job.settings) for width in (min(widths), max(widths)))
     return f"{name}: {len(mine)}, {most}" if least == most else f"{name}: {len(mine)}, {least} to {most}"
 
 

@@ -42,6 +42,7 @@ from narrow_cornice.trim.kinds import FRAMING, MEMBERED, OF_TRIM, TrimKind
 from narrow_cornice.trim.runs import corner_counts, run_total
 from narrow_cornice.units.show import show_money
 from narrow_cornice.units.told import said_in
+from narrow_cornice.units.words import several
 
 
 def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
@@ -57,7 +58,7 @@ def trim_rows(bench: Bench, job: Job, path: TrimPath) -> Iterator[Row]:
         return
     piece, declared = trimmed.trim.of(kind), OF_TRIM[kind]
     walls = sorted({run.wall_name for run in trimmed.runs if run.kind == kind})
-    yield Title(kind.capitalize(), f"{room.name[:100]}, " + (f"{len(walls)} walls" if walls else "not fitted"))
+    yield Title(kind.capitalize(), f"{room.name[:100]}, " + (several(len(walls), "wall") if walls else "not fitted"))
     yield from order_choices(bench, job, room)
     yield ToggleRow(
         f"{kind.capitalize()} fitted",
@@ -155,7 +156,7 @@ def _lengths(bench: Bench, job: Job, room: Room, trimmed: TrimmedRoom, kind: Tri
     inside, outside = corner_counts(trimmed.runs, kind)
     yield bench.figure_row(to_buy, True)
     corners = f"{inside} inside corners, {outside} outside" if kind not in FRAMING else "around openings and panels"
-    yield NoteRow(f"{len(mine)} pieces · {corners}")
+    yield NoteRow(f"{several(len(mine), 'piece')} · {corners}")
     density = house_rules_of(job.house_rules).value("trim_density")
     cuts = cut_list(room, job.house_rules, job.milled, job.joinery)
     weights = [one.weight(density) for one in cuts if one.kind == kind]

@@ -49,6 +49,7 @@ from narrow_cornice.job.walled import OF_BLOCKS, Across, Field, Up, Walling
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import bare_size, show_area, show_fine, show_quantity, show_size
 from narrow_cornice.units.told import said_in
+from narrow_cornice.units.words import several
 
 OF_TILES: tuple[Pattern, ...] = tuple(one for one in PATTERNS if one != "chevron")
 END_WORDS: dict[Ends, str] = {"gap": "a gap at both ends", "slat": "a slat at both ends", "half": "half a gap at both"}
@@ -395,8 +396,8 @@ def _fall_rows(bench: Bench, job: Job, laid: LaidField, change: Change) -> Itera
     falls = sorted(plane.fall for plane in laid.fall.planes)
     rise = show_size(laid.fall.rise, job.settings)
     yield NoteRow(
-        f"{len(falls)} planes; the floor rises {rise} to its level edge, 1 in {1 / falls[0]:.0f} from the farthest "
-        f"wall, 1 in {1 / falls[-1]:.0f} from the nearest."
+        f"{several(len(falls), 'plane')}; the floor rises {rise} to its level edge, 1 in {1 / falls[0]:.0f} from the "
+        f"farthest wall, 1 in {1 / falls[-1]:.0f} from the nearest."
     )
     yield NoteRow("Waterproofing first, tested; falls and drains by the local code and a licensed trade.", "ochre")
 
