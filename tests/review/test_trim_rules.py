@@ -278,6 +278,17 @@ def test_what_is_framed_over_a_window_another_frame_or_a_rail_is_moved_clear_of_
     settled(made(*two), "trim overlaps")
 
 
+def test_what_has_no_place_on_its_wall_is_hung_on_another() -> None:
+    """A window of 3 400 in a wall of 4 200 leaves no 700 beside it: the longest other wall has its middle free."""
+    window = edits.add_opening("r1", "window", "w1", mm(400.0))
+    wide = edits.change_opening("r1", "o1", "window 1", width=mm(3400.0))
+    mirror = edits.put_up("r1", "frames", "mirror", "w1", mm(1200.0))
+    (one,) = found(made(window, wide, mirror), "trim overlaps")
+    assert [fix.title for fix in one.fixes] == ["Hang it on wall C–D"]
+    hung = settled(made(window, wide, mirror), "trim overlaps").rooms[0].trim.frames[0]
+    assert (hung.wall, hung.place.mm) == ("w3", 2100.0)
+
+
 def test_a_radiator_before_a_rail_is_told_and_a_grille_is_unsafe() -> None:
     dado = (edits.change_trim("r1", "dado rail", fitted=True), edits.change_trim("r1", "dado rail", top=mm(600.0)))
     heater = edits.put_up("r1", "fixtures", "radiator", "w1", mm(2000.0))

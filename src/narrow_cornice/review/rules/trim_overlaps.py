@@ -12,8 +12,9 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import FramePath, OpeningPath, TrimPath
 from narrow_cornice.review.finding import Finding, RoomSeen
-from narrow_cornice.review.moved_aside import moved_aside, openings_with_casings
+from narrow_cornice.review.moved_aside import moved_aside, on_another_wall, openings_with_casings
 from narrow_cornice.review.narrower import narrower_casing
+from narrow_cornice.survey.faces import Rect
 from narrow_cornice.trim.kinds import TrimKind
 from narrow_cornice.trim.runs import casing_outer, height_on
 
@@ -53,13 +54,7 @@ def _hung(seen: RoomSeen, face: WallFace) -> Iterator[Finding]:
     framed = seen.trimmed.panels_of(face.id).framed
     if not framed:
         return
-    trim = [
-        (f"the {run.kind}", rect)
-        for run in seen.trimmed.runs_of(face.id)
-        if run.kind != "casing"
-        for rect in trim_rects(run, seen.trim)
-    ]
-    fixed = [*openings_with_casings(seen, face), *trim]
+    fixed = _fixed(seen, face)
     for place, (one, rect) in enumerate(framed):
         others = [*fixed, *((other.name[:40], its) for other, its in framed[:place])]
         over = [(name, both) for name, other in others if (both := other.within(rect)).area > TOUCH]
@@ -69,10 +64,30 @@ def _hung(seen: RoomSeen, face: WallFace) -> Iterator[Finding]:
         # It goes where it is free of all that is there, those that hang after it too.
         clear = [its for _, its in fixed] + [its for other, its in framed if other is not one]
         fixes = tuple(moved_aside(seen, face, "frames", one.id, one.name, rect, clear))
+        fixes = fixes or tuple(
+            on_another_wall(seen, face, "frames", one.id, one.name, rect, lambda other: _taken(seen, other))
+        )
         says = f"{one.name[:40].capitalize()} hangs over {name}"
         depth = min(both.wide, both.tall)
         about = FramePath(seen.room.id, one.id)
         yield _finding(seen, f"framed:{one.id}", says, depth, f"wall {face.name}", about, fixes)
+
+
+def _fixed(seen: RoomSeen, face: WallFace) -> list[tuple[str, Rect]]:
+    """Return the openings of a wall with their casings, and its trim, each with its name."""
+    trim = [
+        (f"the {run.kind}", rect)
+        for run in seen.trimmed.runs_of(face.id)
+        if run.kind != "casing"
+        for rect in trim_rects(run, seen.trim)
+    ]
+    return [*openings_with_casings(seen, face), *trim]
+
+
+def _taken(seen: RoomSeen, face: WallFace) -> list[Rect]:
+    """Return what of a wall is taken for what is to hang there."""
+    framed = seen.trimmed.panels_of(face.id).framed
+    return [*(its for _, its in _fixed(seen, face)), *(its for _, its in framed), *(its for _, its in face.hung)]
 
 
 def _side_by_side(
