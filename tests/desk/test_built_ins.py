@@ -158,6 +158,13 @@ def test_parts_go_out_as_a_table_and_on_paper_with_the_same_numbers(window: Main
     lines = parts_of(room, room.casework.built_ins[0], job.house_rules)
     assert text.count("Left bookcase") >= len(lines)
     assert "side" in text
+    seen = {line.kind: (line.grain_runs, line.edges_seen) for line in lines}
+    assert seen["side"] == seen["shelf"] == ("", "front, sealed")  # of MDF
+    assert seen["door"] == ("", "all, sealed")
+    assert seen["back"] == ("along", "")  # of plywood, in its groove
+    plywood = parts_of(room, room.casework.built_ins[1], job.house_rules)
+    assert {line.kind: line.edges_seen for line in plywood}["divider"] == "front, band"
+    assert ',along,"front, band"' in text
     numbers = [name.number for cut in cut_boards(job) for name in cut.names if cut.board == "ply-18"]
     assert numbers == list(range(1, len(numbers) + 1))
     content = sheets_pdf(job)

@@ -179,7 +179,8 @@ class DrawingPage(LeafPage):
         if drawing is None:
             drawing = Drawing("No room yet", "Begin with a room: press “Add a room”, or Ctrl+R.", (), (0, 0, 100, 100))
         self.canvas.pointing = bool(view.pointing) and seen is not None and seen.key == WALL.key
-        self.canvas.show_drawing(drawing, self.inset(), view.selected, self.callout())
+        marked = self.marked()
+        self.canvas.show_drawing(drawing, self.inset(), marked, self.callout() if marked is not None else "")
         self.canvas.say_tool("by lamp", "by day" if view.by_lamp else "by lamp")
         if leaf is not None and leaf.key != self._sheet_of:
             self._sheet_of = leaf.key
@@ -213,6 +214,10 @@ class DrawingPage(LeafPage):
     def size_cell(self, path: ThingPath) -> Cell:
         """Return the cell of a size by its path, typed into as on the bench."""
         return size_cell(self.bench, path)
+
+    def marked(self) -> ThingPath | None:
+        """Return what is marked on the drawing: what is selected."""
+        return self.session.view.selected
 
     def callout(self) -> str:
         """Return the words beside what is selected."""

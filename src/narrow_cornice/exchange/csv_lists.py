@@ -210,11 +210,11 @@ def parts_list(job: Job) -> str:
                 board = sheet_goods()[part.board].name if part.board else "tube" if part.kind == "rail" else "timber"
                 sizes = [round(size, 2) for size in (part.length, part.width, part.thickness)]
                 weight, edges = round(part.weight, 3), round(part.edges, 1)
-                rows.append(
-                    [room.name, run.name, part.kind, numbers.get(line, ""), part.count, *sizes, board, edges, weight]
-                )
+                seen = (part.grain_runs, part.edges_seen)
+                what = (room.name, run.name, part.kind, numbers.get(line, ""), part.count)
+                rows.append([*what, *sizes, board, edges, weight, *seen])
             for key, many in hardware_of(room, run, job.house_rules).items():
                 rows.append([room.name, run.name, hardware()[key].name, "", many])
     header = ["room", "built-in", "part", "numbers", "count"]
     sizes_of = ["length mm", "width mm", "thickness mm", "cut from", "edges seen mm", "weight of one kg"]
-    return written([*header, *sizes_of], rows)
+    return written([*header, *sizes_of, "grain", "edges"], rows)

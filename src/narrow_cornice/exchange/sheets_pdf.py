@@ -110,6 +110,8 @@ def _parts(page: Sheet, job: Job) -> None:
         ("Length", 92.0),
         ("Width", 112.0),
         ("Cut from", 118.0),
+        ("Grain", 148.0),
+        ("Edges", 160.0),
     )
     cuts = cut_boards(job)
     names = {cut.board: cut.kind.name for cut in cuts}
@@ -128,14 +130,15 @@ def _parts(page: Sheet, job: Job) -> None:
             page.line(((LEFT, y - 4.0), (page.wide - LEFT, y - 4.0)), Pen("rule", 0.3))
             for text, (words, x) in zip(cells, columns, strict=True):
                 right = words in ("How many", "Length", "Width")
-                page.text(LEFT + x, y, text, 8.5, anchor="right" if right else "left", room=60)
+                wide = 28.0 if words == "Cut from" else 60.0
+                page.text(LEFT + x, y, text, 8.5, anchor="right" if right else "left", room=wide)
         y += 10.0
 
 
 def _rows(
     job: Job, room: Room, run: BuiltIn, numbers: Mapping[int, str], names: dict[str, str]
-) -> list[tuple[str, str, str, str, str, str]]:
-    rows = []
+) -> list[tuple[str, ...]]:
+    rows: list[tuple[str, ...]] = []
     for line, part in enumerate(parts_of(room, run, job.house_rules)):
         sizes = (bare_size(part.length, job.settings), bare_size(part.width, job.settings))
         rows.append(
@@ -145,12 +148,14 @@ def _rows(
                 f"{part.count}",
                 *sizes,
                 names.get(part.board, "tube" if part.kind == "rail" else "timber"),
+                part.grain_runs,
+                part.edges_seen,
             )
         )
     for key, many in hardware_of(room, run, job.house_rules).items():
         unit = hardware()[key].unit
         amount = show_measure(many) if unit == "pieces" else f"{show_measure(many)} {unit}"
-        rows.append(("", hardware()[key].name, amount, "", "", ""))
+        rows.append(("", hardware()[key].name, amount, *[""] * 5))
     return rows
 
 

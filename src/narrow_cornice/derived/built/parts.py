@@ -38,12 +38,14 @@ TUBE = 1.0  # kg/m of rail
 # Of the board of a front, what is left where it is cut out: a frame for a pane, slats with gaps.
 LEFT_OF_BOARD = {"plain": 1.0, "mirror": 1.0, "glass": 0.35, "slatted": 0.6}
 GLAZED = {"mirror": 1.0, "glass": 0.65}  # of the face of a front that is mirror or pane
+EDGES_ALIKE = 13.0  # mm by which a seen edge is shorter than its part: what of it is in a groove, or under a band
 JOINED = ("bottom", "top", "divider", "fixed shelf", "partition")
 
 
 class PartLine(msgspec.Struct, frozen=True):
     """Parts that are alike: what they are, how many, the size they are cut to with the grain along their length, of
-    which sheet goods (empty for timber), what one weighs, how much of its edges is seen, whether its grain shows."""
+    which sheet goods (empty for timber), what one weighs, how much of its edges is seen and whether that is covered
+    with a band, whether its grain shows."""
 
     kind: str
     count: int
@@ -53,9 +55,23 @@ class PartLine(msgspec.Struct, frozen=True):
     board: str
     weight: float
     edges: float
+    banded: bool
     grain: bool
     carcass: int
     bay: str
+
+    @property
+    def edges_seen(self) -> str:
+        """Return in words which of its edges are seen, and what is done to them; empty for none."""
+        if self.edges <= 0.0:
+            return ""
+        whole = abs(self.edges - 2.0 * (self.length + self.width)) < EDGES_ALIKE
+        return f"{'all' if whole else 'front'}, {'band' if self.banded else 'sealed'}"
+
+    @property
+    def grain_runs(self) -> str:
+        """Return in words how its grain lies: along its length where it shows, empty where nothing shows."""
+        return "along" if self.grain else ""
 
 
 def weight_of(run: BuiltIn, part: Part) -> float:
@@ -98,6 +114,7 @@ def _listed(run: BuiltIn, made: Carcasses, holes: tuple[CutOut, ...]) -> tuple[P
                 board,
                 weight_of(run, one),
                 one.edges,
+                is_banded(run, one),
                 grain,
                 one.carcass,
                 one.bay if len({part.bay for part in same}) == 1 else "",

@@ -111,9 +111,9 @@ class BuiltPage(DrawingPage):
         yield Ruled(
             ("parts",),
             "Parts",
-            ("Part", "No.", "How many", "Length", "Width", "Thick", "Cut from", "One weighs"),
+            ("Part", "No.", "Count", "Length", "Width", "Thick", "Cut from", "Edges", "Weighs"),
             self._parts,
-            "Every part with the size it is cut to, once a built-in fits its place.",
+            "Every part with the size it is cut to, its length along the grain, once a built-in fits its place.",
             6,
             lines=3,
         )
@@ -285,7 +285,7 @@ class BuiltPage(DrawingPage):
             about = BuiltInPath(room.id, run.id)
             stands = names.get(run.place, "nowhere")
             if built.fault or built.fit is None or built.fit.width is None:
-                rows.append(row(about, run.name, stands, Cell(said_in(built.fault, settings), warm=True), *[""] * 5))
+                rows.append(row(about, run.name, stands, Cell(said_in(built.fault, settings), warm=True), *[""] * 6))
                 continue
             assert built.width is not None
             assert built.height is not None
@@ -447,6 +447,7 @@ class BuiltPage(DrawingPage):
                         self._size(part.width),
                         self._size(part.thickness),
                         goods[part.board].name if part.board else "tube" if part.kind == "rail" else "timber",
+                        part.edges_seen.partition(",")[0],
                         Cell(f"{part.weight:.1f} kg", number=True),
                     )
                 )

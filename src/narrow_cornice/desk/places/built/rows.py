@@ -32,7 +32,7 @@ from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.review.rules.shelf_sags import LIPPING
 from narrow_cornice.trim.kinds import WALL_KINDS, TrimKind
 from narrow_cornice.units.lengths import Length, parse_length, plain_length
-from narrow_cornice.units.show import show_quantity, show_size
+from narrow_cornice.units.show import show_measure, show_quantity, show_size
 from narrow_cornice.units.told import said_in
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
@@ -109,7 +109,7 @@ def _gain_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
         more = f", {show_quantity(abs(gain), 'run', job.settings)} {'more' if gain >= 0 else 'less'} than before"
         yield NoteRow(f"{words}: {there} now{more if before is not None else ''}.")
         yield TextRow(f"{words} before", before.text if before is not None else "", _before(bench, job, room, key))
-    yield NoteRow(f"{found.litres:.0f} litres of shelves, rails and drawers.")
+    yield NoteRow(f"{show_measure(round(found.litres))} litres of shelves, rails and drawers.")
 
 
 def _before(bench: Bench, job: Job, room: Room, key: str) -> Callable[[str], bool]:

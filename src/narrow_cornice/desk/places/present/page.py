@@ -53,7 +53,7 @@ class PresentPage(DrawingPage):
             Ruled(
                 ("seen", "answers"),
                 "Items",
-                ("Item", "What", "Why", "Is", "Costs", "The client says", "Because"),
+                ("Item", "Is", "Costs", "The client says", "Because", "What", "Why"),
                 self._items,
                 "What is new, kept, moved: it comes by itself from the other places.",
             )
@@ -92,12 +92,12 @@ class PresentPage(DrawingPage):
                 row(
                     ItemPath(room.id, item.key),
                     Cell(item.name, swatch=item.tone),
-                    item.said,
-                    item.why,
                     f"{item.state}, can be left out" if item.optional else item.state,
                     Cell(show_money(item.cost) if item.cost is not None else "", number=True),
                     Cell(answer.says if answer is not None else "", strong=True),
                     answer.because if answer is not None else "",
+                    item.said,
+                    item.why,
                 )
             )
         return rows
@@ -219,6 +219,11 @@ class PresentPage(DrawingPage):
         items, found = items_of(self.session.job, room), asked_item(self.session.job, room, key)
         if found is not None:
             self.session.select(ItemPath(room.id, items[(found[1] + way) % len(items)].key))
+
+    def marked(self) -> ThingPath | None:
+        """Return what is marked on the drawing: nothing where the item that is asked is all there is to be seen."""
+        seen = self.places.seen_as(self.session.view)
+        return None if seen is not None and seen.key == "one" else super().marked()
 
     def _letter_typed(self, letter: str) -> None:
         leaf = self.leaf()
