@@ -39,7 +39,6 @@ def window_of(home: str, rooms: int) -> Any:
 
     program = application()
     calm_python()
-    started()
     load_faces()
     session = Session(Path(home), settings_file(Path(home)), Runner())
     session._take_up(many_rooms(rooms), None, None)
@@ -47,6 +46,7 @@ def window_of(home: str, rooms: int) -> Any:
     window.program = program  # which goes when nobody holds it
     window.show()
     window.make_complete()
+    started()
     session.look(place="trim", room_id="r5", selected=TrimPath("r5", "cornice"))
     session._recovery_timer.setInterval(10_000_000)
     return window

@@ -12,7 +12,7 @@ from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QMessageBox
 
 from narrow_cornice.desk.bench import Work
-from narrow_cornice.desk.calm import started
+from narrow_cornice.desk.calm import STANDS_MS, started
 from narrow_cornice.desk.ending import Ending
 from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.making_window import application, make_window, screen_there, settings_file, unmake
@@ -26,7 +26,6 @@ from narrow_cornice.job.keeping import Recovery, state_folder
 from narrow_cornice.job.samples import demo_job
 from narrow_cornice.shipped import SHIPPED
 
-STANDS_MS = 1000  # after which a window has been painted and counted, most often
 ASIDE_MS = 1500  # after the window is shown
 
 

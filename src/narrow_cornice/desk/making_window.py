@@ -9,6 +9,7 @@ from PyQt6.QtCore import QEvent, QSettings, Qt
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QApplication
 
+from narrow_cornice.desk.calm import Sweeping
 from narrow_cornice.desk.every_place import PLACES
 from narrow_cornice.desk.place import Place
 from narrow_cornice.desk.session import Session
@@ -37,6 +38,7 @@ def application() -> QApplication:
     made.setApplicationName("narrow-cornice")
     made.setApplicationDisplayName("Narrow Cornice")
     made.setDesktopFileName("narrow-cornice")
+    Sweeping(made)
     return made
 
 

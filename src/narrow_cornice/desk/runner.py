@@ -42,6 +42,7 @@ class Runner(QObject):
         self._pool = QThreadPool()
         self._pool.setMaxThreadCount(1)
         self._held: set[_Work] = set()
+        self._former: _Work | None = None  # which its thread may still be leaving
 
     def run(
         self,
@@ -61,6 +62,11 @@ class Runner(QObject):
             if sip.isdeleted(self):
                 return False
             self._held.discard(one)
+            # Cut loose, so that it goes when nobody holds it, and held until the next is over: then its thread has left
+            # it, and it goes here, where it came from.
+            for signal in (one.answer.done, one.answer.failed):
+                signal.disconnect()
+            self._former = one
             self.busy.emit("")
             return True
 
