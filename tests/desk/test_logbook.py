@@ -8,7 +8,9 @@ from pathlib import Path
 import pytest
 from driving import choose, counted, errands_over, field, press, type_into, until, write_printed
 from PIL import Image
+from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QGuiApplication
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
 
 from narrow_cornice.desk.bench_rows import ButtonsRow
@@ -39,7 +41,7 @@ def test_what_was_done_is_written_put_right_and_undone(window: MainWindow) -> No
     assert len(page.sheet_of("diary").sheet.rows) == before + 1
     window.session.select(EntryPath(entry.id))
     counted(window)
-    type_into(field(window, "Litres"), "2.8")
+    type_into(field(window, "Litres"), "2.8 l")
     counted(window)
     type_into(field(window, "Hours"), "3.5")
     now = next(one for one in window.session.job.logbook.entries if one.id == entry.id)
@@ -55,6 +57,33 @@ def test_what_was_done_is_written_put_right_and_undone(window: MainWindow) -> No
     logbook(window)
     type_into(field(window, "Write"), ";;")
     assert refused
+
+
+def test_the_shelf_says_what_is_used_first_and_what_is_kept(window: MainWindow) -> None:
+    page = logbook(window)
+    window.session.look(leaf="left")
+    counted(window)
+    said = "1.4 L in 1 tin used before new ones are bought · 1.4 L in 3 tins kept for touching up"
+    assert page.canvas._drawing is not None
+    assert page.canvas._drawing.subtitle == said
+    window.session.select(LeftOverPath(window.session.job.left_paint[0].id))
+    counted(window)
+    for text, litres in (("1,6 L", 1.6), ("2 litres", 2.0), ("1 000", 1000.0)):
+        type_into(field(window, "Litres"), text)
+        assert window.session.job.left_paint[0].litres == litres
+    type_into(field(window, "Litres"), "minus two")
+    assert "“minus two” is no number for litres" in window.notice()
+
+
+def test_a_batch_is_found_by_its_number_and_an_old_message_goes(window: MainWindow) -> None:
+    for text in ("99999", "7714"):
+        window.bench.field.setText(text)
+        QTest.keyClick(window.bench.field, Qt.Key.Key_Return)
+        counted(window)
+        assert bool(window.notice()) == (text == "99999")
+    tin = next(one for one in window.session.job.left_paint if one.batch == "7714")
+    assert window.session.view.selected == LeftOverPath(tin.id)
+    assert (window.session.view.place, window.session.view.leaf) == ("logbook", "left")
 
 
 def test_a_work_of_the_programme_is_ticked(window: MainWindow) -> None:

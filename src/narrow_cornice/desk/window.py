@@ -320,6 +320,7 @@ class MainWindow(WindowLook):
             return
         self.bench.show_thing(thing)
         self.bench.field.clear()
+        self.hide_notice()
 
     # ---- what the menu has done
 

@@ -3,7 +3,7 @@ are, of which batch, where, and until when they are good."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from narrow_cornice.colour.tones import toned
 from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
@@ -13,6 +13,7 @@ from narrow_cornice.job.paths import LeftOverPath, LinePath
 from narrow_cornice.logbook.left_overs import OnShelf, Timber, on_shelf, timber_left
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import show_size
+from narrow_cornice.units.words import several
 
 SIZES = (0.25, 0.5, 0.75, 1.0, 2.5, 5.0, 10.0, 20.0)  # litres of a tin that paint is kept in
 LITRE = 210.0  # mm of the drawing that a tin of a litre is tall; others by the cube root of their litres
@@ -45,14 +46,20 @@ def left_over_shelf(job: Job) -> Drawing:
     for stack in timber:
         marks += _timber(job, stack, foot)
         foot += _tall_of(stack) + NAMES / 2
-    whole = sum(one.tin.litres for one in tins)
-    past = sum(one.past for one in tins)
-    said = f"{whole:g} L in {len(tins)} {'tin' if len(tins) == 1 else 'tins'}, used before new ones are bought"
-    if past:
-        said += f" · {past} past {'its' if past == 1 else 'their'} age"
+    return Drawing(title, " · ".join(_said(tins, timber)), tuple(marks), bounds_of(marks, 90.0))
+
+
+def _said(tins: Sequence[OnShelf], timber: Sequence[Timber]) -> Iterator[str]:
+    """Yield in words how much there is, and what it is for."""
+    good = [one for one in tins if not one.past]
+    for touch_up, words in ((False, "used before new ones are bought"), (True, "kept for touching up")):
+        some = [one for one in good if one.tin.touch_up == touch_up]
+        if some:
+            yield f"{sum(one.tin.litres for one in some):g} L in {several(len(some), 'tin')} {words}"
+    if past := len(tins) - len(good):
+        yield f"{past} past {'its' if past == 1 else 'their'} age"
     if timber:
-        said += f" · {sum(len(one.sizes) for one in timber)} bars and sheets"
-    return Drawing(title, said, tuple(marks), bounds_of(marks, 90.0))
+        yield f"{sum(len(one.sizes) for one in timber)} bars and sheets"
 
 
 def _tall_of(timber: Timber) -> float:

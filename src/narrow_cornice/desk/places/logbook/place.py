@@ -97,9 +97,15 @@ def _stands(job: Job) -> bool:
 
 def _found(job: Job) -> Iterator[tuple[str, ThingPath]]:
     from narrow_cornice.drawing.site_diary import day_words
+    from narrow_cornice.logbook.left_overs import on_shelf
 
     for entry in job.logbook.entries:
         yield f"{entry.words[:60]}, {day_words(entry.day)}", EntryPath(entry.id)
+    for one in on_shelf(job):
+        yield f"{one.tin.batch} {one.words}, left over".strip(), LeftOverPath(one.tin.id)
+    for entry in job.logbook.entries:
+        if entry.batch:
+            yield f"{entry.batch}, batch of {day_words(entry.day)}", EntryPath(entry.id)
 
 
 PLACE = Place(
