@@ -93,17 +93,25 @@ def _swatches(lines: Sequence[BookLine], wide: float, tall: float) -> Iterator[M
         return
     columns = 2 if len(lines) > 5 else 1
     rows = -(-len(lines) // columns)
-    each = min(15.0, (tall - 30.0) / rows)
+    each = min(19.0, (tall - 28.0) / rows)
     column = (wide - 16.0) / columns
     for number, line in enumerate(lines):
         x, y = 8.0 + (number // rows) * column, 18.0 + (number % rows) * each
-        swatch = each * 0.78
+        swatch = min(11.7, each * 0.78)
         yield Area(Box(x, y, swatch * 1.35, swatch).ring(), line.tone, line.about, Pen("rule", 0.3))
         left = x + swatch * 1.35 + 3
         room = column - swatch * 1.35 - 6
         size = min(9.0, each * 0.72)
         name = f"{line.colour} in {line.product}" if line.colour else line.product
-        yield LETTERS.line(left, y + swatch * 0.25, name, size, "bold", room=room)
         batches = f"batch {', '.join(line.batches)}" if line.batches else ""
-        said = " · ".join(part for part in (line.where, line.said, batches, line.left) if part)
-        yield LETTERS.line(left, y + swatch * 0.75, said, size * 0.85, "text", "soft", room=room)
+        said = " · ".join(part for part in (line.left, batches, line.said, line.where) if part)
+        below = y + each - 0.5
+        for text, points, face, colour in ((name, size, "bold", "ink"), (said, size * 0.8, "text", "soft")):
+            words = LETTERS.lines(text, points, room, face)
+            apart = LETTERS.height(points)
+            most = max(1, int((below - y - (apart if face == "bold" else 0.0)) / apart))
+            if len(words) > most:  # the last line takes the rest, and ends where there is no room
+                words[most - 1 :] = [" ".join(words[most - 1 :])]
+            for one in words:
+                yield LETTERS.line(left, y + apart / 2, one, points, face, colour, room=room)
+                y += apart

@@ -72,7 +72,7 @@ class LogbookPage(DrawingPage):
             Ruled(
                 ("book",),
                 "The house's book",
-                ("Room", "Where", "Product", "Colour", "", "Batches", "Days", "Left"),
+                ("Room", "Where", "Product", "Colour", "Sheen, size", "Batches", "Days", "Left"),
                 self._book,
                 "Every colour, product, batch and profile by room and day.",
             )
