@@ -162,6 +162,8 @@ def test_a_seat_too_far_from_its_screen() -> None:
 
 def test_a_screen_beyond_its_wall_and_over_a_fire() -> None:
     assert told(screen(middle=mm(300)), "screen place")
+    assert [one.title for one in told(screen(middle=mm(300)), "screen place")[0].fixes] == ["Put it on wall C–D"]
+    settles(screen(middle=mm(300)), "screen place")
     assert told(screen(middle=mm(1000), way="sliding doors"), "screen place")  # 634 beside it, 366 there are
     assert not told(screen(middle=mm(2000), way="sliding doors"), "screen place")
     fire = screen(middle=mm(2000), height=mm(1500))

@@ -59,7 +59,8 @@ def _fixes(seen: RoomSeen, mood: Mood, coloured: Sequence[Coated]) -> Iterator[E
     there = lab(max(walls, key=lambda one: one.surface.net.value).colour.hex)  # type: ignore[union-attr]
     mine = {one.surface.key for one in walls}
     # Nearest by distance in CIE L*a*b*: at every edit, and the finer difference would choose hardly another.
-    for colour in sorted(seen.colours, key=lambda one: math.dist(lab(one.hex), there)):
+    painted = (one for one in seen.colours if one.of == "paint")
+    for colour in sorted(painted, key=lambda one: math.dist(lab(one.hex), there)):
         repainted = [replace(one, colour=colour) if one.surface.key in mine else one for one in coloured]
         if not _asks(mood, measure(repainted)):
             groups = list(dict.fromkeys(one.surface.group for one in walls))

@@ -114,13 +114,34 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
     )
 
 
-def _place(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+def _in_the_way(seen: RoomSeen, made: OnScreen) -> tuple[bool, str]:
+    """Return whether a screen goes beyond its wall with what hides it, and the name of the opening it lies over."""
     face = next(one for one in seen.measured.faces if one.id == made.shown.wall)
     left, bottom, right, top = made.box
     beside = made.takes[0] if made.shown.way in HIDES else 0.0
     over = left - beside < -SLACK or right + beside > face.length + SLACK or bottom < 0 or top > face.tallest
     box = Rect(left, bottom, right, top)
-    met = next((one.opening.name for one in face.openings if one.rect.within(box).area > SLACK), "")
+    return over, next((one.opening.name for one in face.openings if one.rect.within(box).area > SLACK), "")
+
+
+def _other_wall(seen: RoomSeen, made: OnScreen) -> Iterator[Edit]:
+    """Yield what puts a screen in the middle of the longest other wall that has the room for it."""
+    shown = made.shown
+    for face in sorted(seen.measured.faces, key=lambda one: -one.length):
+        there = replace(shown, wall=face.id, middle=None, built_in="")
+        if face.id == shown.wall or shown.way == "projector":
+            continue
+        moved = on_screen(seen.room, there, seen.changed_rules)
+        if not moved.fault and _in_the_way(seen, moved) == (False, ""):
+            yield _change(seen, made, f"Put it on wall {face.name}", wall=face.id, middle=None, built_in="")
+            return
+
+
+def _place(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
+    face = next(one for one in seen.measured.faces if one.id == made.shown.wall)
+    left, bottom, right, top = made.box
+    beside = made.takes[0] if made.shown.way in HIDES else 0.0
+    over, met = _in_the_way(seen, made)
     if over or met:
         yield _told(
             seen,
@@ -132,6 +153,7 @@ def _place(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
             + (f", {seen.size(beside)} free at each side wanted" if beside else ""),
             "A screen and what hides it want free wall (W9).",
             "Doors that slide have nowhere to go.",
+            tuple(_other_wall(seen, made)),
         )
     fire = next((one for one in face.openings if one.opening.kind == "fireplace"), None)
     if fire is not None and fire.rect.u0 < right and fire.rect.u1 > left and bottom > fire.rect.v1 - SLACK:

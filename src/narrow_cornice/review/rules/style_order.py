@@ -27,13 +27,14 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     if not steps:
         return
     wanted = orders()[style.order].name + (f", {style.school}" if style.school else "")
+    manner = f"{'An' if name[:1].lower() in 'aeiou' else 'A'} {name} manner"
     yield Finding(
         key=f"style order:{seen.room.id}:{name}",
         grade="worth a thought",
         room_id=seen.room.id,
         room=seen.room.name,
         where="the trim",
-        says=f"A {name} manner suggests {wanted}; the trim is {mine.name}, {seen.room.trim.school}",
+        says=f"{manner} suggests {wanted}; the trim is {mine.name}, {seen.room.trim.school}",
         many="A manner suggests another order: {n} rooms",
         measured=f"style: {name}",
         rule="A style suggests an order, heavy to light; it is a suggestion (styles table).",
