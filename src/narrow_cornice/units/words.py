@@ -19,3 +19,8 @@ Tone = Annotated[str, msgspec.Meta(extra={"holds": TONE})]  # a colour as #rrggb
 def several(count: int, one: str, many: str = "") -> str:
     """Return how many there are of something in words: 1 wall, 2 walls."""
     return f"{count} {one if count == 1 else many or one + 's'}"
+
+
+def with_article(word: str) -> str:
+    """Return a word with its article: a chair, an armchair."""
+    return f"{'an' if word[:1].lower() in 'aeiou' else 'a'} {word}"

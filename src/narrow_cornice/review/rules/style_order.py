@@ -27,7 +27,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     if not steps:
         return
     wanted = orders()[style.order].name + (f", {style.school}" if style.school else "")
-    manner = f"{'An' if name[:1].lower() in 'aeiou' else 'A'} {name} manner"
+    manner = f"{with_article(name).capitalize()} manner"
     yield Finding(
         key=f"style order:{seen.room.id}:{name}",
         grade="worth a thought",
