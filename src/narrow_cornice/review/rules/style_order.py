@@ -10,6 +10,7 @@ from narrow_cornice.job.paths import TrimPath
 from narrow_cornice.job.styles import styles
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.trim.orders import orders
+from narrow_cornice.units.words import with_article
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:

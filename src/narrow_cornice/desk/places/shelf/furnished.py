@@ -15,6 +15,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.zoned import Fabric, OwnPiece, Scale, shipped_fabrics
 from narrow_cornice.units.lengths import parse_length, plain_length
 from narrow_cornice.units.show import bare_size, show_money, show_size
+from narrow_cornice.units.words import with_article
 from narrow_cornice.zones.library import Purpose, furniture
 
 Offer = tuple[str, Callable[[], object]]
@@ -120,4 +121,4 @@ def furniture_offers(session: Session) -> tuple[Offer, ...]:
         sizes = (plain_length(kind.width), plain_length(kind.depth), plain_length(kind.height))
         session.do(edits.put_own_piece(OwnPiece("", key, f"{kind.name} of your own", *sizes)))
 
-    return tuple((f"Like a {kind.name}", partial(begin, key)) for key, kind in furniture().items())
+    return tuple((f"Like {with_article(kind.name)}", partial(begin, key)) for key, kind in furniture().items())
