@@ -16,6 +16,7 @@ HIDES: tuple[Ways, ...] = get_args(Hiding)
 WAYS: tuple[Ways, ...] = (*JOINS, *HIDES, "projector")
 SWITCHED_OFF = "#16181a"  # the tone of a screen that is off
 DIAGONAL = math.sqrt(337.0)  # of 16 by 9
+SLACK = 1.0  # mm
 
 
 @explained("width of the picture", "mm", "diagonal × 16 ÷ √(337)")
@@ -48,6 +49,11 @@ class Opening(NamedTuple):
     wide: float
     tall: float
     deep: float
+
+
+def goes_in(needed: Opening, clear: tuple[float, float, float]) -> bool:
+    """Return whether the opening that a screen needs is there, in a place so wide, tall and deep."""
+    return all(one <= there + SLACK for one, there in zip(needed, clear, strict=True))
 
 
 def opening_for(wide: float, tall: float, deep: float, air: float, above: float, behind: float) -> Opening:

@@ -173,39 +173,6 @@ def test_what_pulls_at_fixings_by_hand() -> None:
     assert hardware_of(job.rooms[-1], run, RULES)["wall"] >= 4
 
 
-def test_a_socket_is_cut_out_with_its_margin_and_the_part_is_its_own_line() -> None:
-    job = demo_job()
-    (finding,) = found(job, "built-in covers")
-    assert finding.fixes[0].title.startswith("Cut it through")
-    cut = finding.fixes[0].apply(job)
-    assert found(cut, "built-in covers") == []
-    room = cut.room("r1")
-    run = room.casework.built_ins[1]
-    before = parts_of(job.room("r1"), job.room("r1").casework.built_ins[1], RULES)
-    after = parts_of(room, run, RULES)
-    holes = [line for line in after if "cut out" in line.kind]
-    assert holes
-    assert sum(line.count for line in after) == sum(line.count for line in before)
-    face = next(one for one in measured_room(room, RULES).faces if one.id == "w3")
-    ((_, rect),) = face.hung
-    assert f"{rect.u1 - rect.u0 + 20:.0f} × {rect.v1 - rect.v0 + 20:.0f}" in holes[0].kind  # 10 all round
-
-
-def test_a_hole_through_an_upright_cannot_be() -> None:
-    job = demo_job()
-    room = job.room("r1")
-    face = next(one for one in measured_room(room, RULES).faces if one.id == "w3")
-    built = built_in_of(room, room.casework.built_ins[1], RULES)
-    divider = next(part for part in built.run.parts if part.kind == "divider")
-    socket = next(one for one in room.measured.fixtures if one.name == "alcove socket")
-    at = (face.length - 1159.0) / 2 + divider.box[0] - socket.width.mm / 2
-    moved = edits.change_thing("r1", "fixtures", socket.id, socket.name, place=length(round(at)))
-    cut = edits.cut_through("r1", "c2", socket.id, socket.name)
-    (finding,) = found(cut.apply(moved.apply(job)), "built-in covers")
-    assert finding.grade == "will not fit"
-    assert "divider is in the way" in finding.measured
-
-
 def test_a_radiator_is_never_cut_out() -> None:
     job = demo_job()
     room = job.room("r1")

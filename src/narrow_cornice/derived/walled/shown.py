@@ -7,6 +7,7 @@ import math
 
 import msgspec
 
+from narrow_cornice.derived.built.cut_outs import opening_of
 from narrow_cornice.derived.measured.rooms import WallFace, measured_room
 from narrow_cornice.derived.walled.below import face_of, free_middle
 from narrow_cornice.errors import CorniceError
@@ -18,7 +19,6 @@ from narrow_cornice.features.screens import (
     Opening,
     Ways,
     leaf_room,
-    opening_for,
     picture_height,
     picture_light,
     picture_width,
@@ -95,14 +95,7 @@ def on_screen(room: Room, shown: Shown, changed_rules: dict[str, float], way: Wa
         else usual_middle(rules.figure("screen_low"), rules.figure("screen_high")).value
     )
     way = way or shown.way
-    opening = opening_for(
-        wide.value,
-        tall.value,
-        float(shown.depth.mm),
-        rules.value("screen_air"),
-        rules.value("screen_above"),
-        rules.value("screen_behind"),
-    )
+    opening = opening_of(shown, rules)
     half, up = wide.value / 2, tall.value / 2
     throws = way == "projector"
     return OnScreen(

@@ -12,7 +12,7 @@ from msgspec.structs import replace
 from narrow_cornice.colour.tones import lab, light_reflectance
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.walled.shown import OnScreen, on_screen, screens_of
-from narrow_cornice.features.screens import DIAGONAL, HIDES, Opening
+from narrow_cornice.features.screens import DIAGONAL, HIDES, SLACK, goes_in
 from narrow_cornice.job.edits.finish_edits import change_finish
 from narrow_cornice.job.edits.walling_edits import change_walled
 from narrow_cornice.job.history import Edit
@@ -23,7 +23,6 @@ from narrow_cornice.survey.faces import Rect
 INCH = 25.4
 LARGEST = 85  # inches across its corners that are sold for rooms
 SMALLEST = 20
-SLACK = 1.0  # mm
 
 
 def look(seen: RoomSeen) -> Iterator[Finding]:
@@ -177,14 +176,14 @@ def _bay(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
         return
     clear = [(there.width, one.high - one.low, one.depth) for there in built.run.bays for one in there.compartments]
     needed = made.opening
-    if any(_goes_in(needed, one) for one in clear):
+    if any(goes_in(needed, one) for one in clear):
         return
     largest = max(clear, key=lambda one: one[0] * one[1], default=(0.0, 0.0, 0.0))
     fixes = [_change(seen, made, "Put it on the wall alone", built_in="")]
     for inches in range(int(made.shown.diagonal.mm / INCH), SMALLEST - 1, -1):
         size = seen.wish(inches * INCH)
         smaller = on_screen(seen.room, replace(made.shown, diagonal=size), seen.changed_rules)
-        if any(_goes_in(smaller.opening, one) for one in clear):
+        if any(goes_in(smaller.opening, one) for one in clear):
             fixes.insert(0, _change(seen, made, f"One of {inches} in", diagonal=size))
             break
     yield _told(
@@ -198,10 +197,6 @@ def _bay(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
         "The bay is built, and the screen stands before it.",
         tuple(fixes),
     )
-
-
-def _goes_in(needed: Opening, clear: tuple[float, float, float]) -> bool:
-    return all(one <= there + SLACK for one, there in zip(needed, clear, strict=True))
 
 
 def _by(seen: RoomSeen, sizes: tuple[float, float, float]) -> str:
