@@ -64,6 +64,21 @@ def test_beside_drawers_the_plinth_stops_at_the_room_for_knees() -> None:
     assert len(of(between, "ledger")) == 1  # along the wall behind; the carcasses carry its ends
 
 
+def test_between_two_that_are_open_for_knees_a_gable_carries_it() -> None:
+    """1 800 less a board of 18, halved: 891 each, the gable from 891 on."""
+    made = desk(KNEES, replace(KNEES, id="l"))
+    assert [(bay.x, bay.width) for bay in made.bays] == [(0.0, 891.0), (909.0, 891.0)]
+    (gable,) = of(made, "gable")
+    assert gable.box == (891.0, 0.0, 0.0, 18.0, 580.0, 713.0)
+    assert made.uprights == 1
+    behind = [part.length for part in of(made, "ledger") if part.box[1] == 0.0]
+    assert behind == [891.0, 891.0]
+    ends = desk(KNEES, replace(KNEES, id="l"), left=False, right=False)
+    assert [part.box[0] for part in of(ends, "gable")] == [0.0, 891.0, 1782.0]
+    apart = desk(KNEES, DRAWERS, replace(KNEES, id="l"))
+    assert of(apart, "gable") == []  # the carcass between carries both
+
+
 def test_it_hangs_nowhere() -> None:
     made = carcasses(
         Space(1800.0, 2500.0, 600.0, 2400.0, True, True, 5.0), (KNEES,), replace(STUFF, hung=300.0), Habits()

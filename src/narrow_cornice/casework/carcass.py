@@ -16,7 +16,7 @@ from typing import NamedTuple
 import msgspec
 
 from narrow_cornice.casework.fronts import Opening, sliding_fronts
-from narrow_cornice.casework.ledgers import carried, gables_of, plinths, stretches
+from narrow_cornice.casework.ledgers import carried, gables_of, parted_by_gables, plinths, stretches
 from narrow_cornice.casework.one_carcass import OneCarcass, RoomForOne, room_of_fronts
 from narrow_cornice.casework.parts import BayThere, Box, Clear, Part
 from narrow_cornice.casework.rounded import rounded_ends
@@ -95,7 +95,7 @@ def carcasses(space: Space, bays: Sequence[Bay], stuff: Stuff, habits: Habits) -
     begin, end = (fillers[0] if space.left else free), space.width - (fillers[1] if space.right else free)
     follows = bool(space.along) and not stuff.worktop and not any(bay.for_knees for bay in bays)
     groups = groups_of(end - begin, bays, 0.0 if follows else habits.widest_carcass)  # each bay by itself
-    uprights = sum(many + 1 for many in groups if many > 0) + sum(gables)
+    uprights = sum(many + 1 for many in groups if many > 0) + sum(gables) + sum(parted_by_gables(groups))
     inner = end - begin - stuff.board * uprights
     widths = bay_widths(inner, bays)
     stands = stretches(groups, widths, begin + stuff.board * gables[0], stuff.board)
@@ -160,12 +160,13 @@ def _rows(row: _Row, number: int, stuff: Stuff, habits: Habits) -> tuple[str, li
         mine = [(on_level(bay, level, levels), width) for bay, width in zip(row.bays, row.widths, strict=False)]
         x, first = step.begin, 0
         openings: list[tuple[int, Opening]] = []
+        parted = parted_by_gables(row.groups)
         for group, many in enumerate(row.groups):
             if many < 0:  # open to the floor
                 bay, width = mine[first]
                 clear = Clear(bay.compartments[0], 0.0, step.top, row.depth)
                 there.append(BayThere(bay, -1, x, width, 0.0, step.top, row.depth, (clear,)))
-                x, first = x + width, first + 1
+                x, first = x + width + (stuff.board if parted[group] else 0.0), first + 1
                 continue
             room = RoomForOne(row.depth, *between, under=level == 0, outer=row.outer(group))
             box = OneCarcass(number, x, mine[first : first + many], stuff, habits, room)

@@ -1,4 +1,5 @@
-"""What carries a worktop where no carcass stands under it: ledgers along the walls, and a gable at an end that is free.
+"""What carries a worktop where no carcass stands under it: ledgers along the walls, and a gable at an end that is free
+or between two bays.
 
 A bay that is open for knees lies on the carcasses beside it; at a wall its worktop lies on a ledger there, and behind
 it on one along the back wall, so that it may stand in a corner or between two walls with no carcass at all.
@@ -21,14 +22,19 @@ def gables_of(space: Space, bays: Sequence[Bay]) -> tuple[bool, bool]:
     return bays[0].for_knees and not space.left, bays[-1].for_knees and not space.right
 
 
+def parted_by_gables(groups: Sequence[int]) -> list[bool]:
+    """Return of each group of bays whether a gable stands at its right: between two that are open for knees."""
+    return [one < 0 and other < 0 for one, other in zip(groups, [*groups[1:], 1], strict=True)]
+
+
 def stretches(groups: Sequence[int], widths: Sequence[float], begin: float, board: float) -> list[tuple[float, float]]:
     """Return from where to where each group of bays stands: a carcass with its sides, or a bay open for knees."""
     at, first, made = begin, 0, []
-    for many in groups:
+    for many, parted in zip(groups, parted_by_gables(groups), strict=True):
         count = abs(many)
         wide = sum(widths[first : first + count]) + (board * (many + 1) if many > 0 else 0.0)
         made.append((at, at + wide))
-        at, first = at + wide, first + count
+        at, first = at + wide + (board if parted else 0.0), first + count
     return made
 
 
@@ -68,10 +74,11 @@ def carried(
             if there:
                 long = depth - LEDGER
                 yield _ledger(bay, (x, LEDGER, top - LEDGER, LEDGER, long, LEDGER), long)
-    for there, x in zip(gables, (stands[0][0] - stuff.board, stands[-1][1]), strict=True):
-        if there:
-            box = (x, 0.0, 0.0, stuff.board, depth, top)
-            yield Part("gable", -1, "", box, top, depth, stuff.board, 2 * top + depth)
+    between = [right for (_, right), parted in zip(stands, parted_by_gables(groups), strict=True) if parted]
+    ends = zip(gables, (stands[0][0] - stuff.board, stands[-1][1]), strict=True)
+    for x in sorted([*between, *(x for there, x in ends if there)]):
+        box = (x, 0.0, 0.0, stuff.board, depth, top)
+        yield Part("gable", -1, "", box, top, depth, stuff.board, 2 * top + depth)
 
 
 def _ledger(bay: str, box: tuple[float, float, float, float, float, float], long: float) -> Part:

@@ -271,15 +271,23 @@ def test_who_sits_at_a_desk_has_room_for_knees() -> None:
         assert not [one for one in found(history.job, "built-in fit") if "knees" in one.says]
 
 
-def test_a_worktop_over_open_bays_beside_one_another_is_told_once() -> None:
-    """A desk on ledgers, with two bays and nothing under either, is one span."""
-    history = History(demo_job())
-    desk = begun(beginnings()["ledger_desk"], "Desk", "", 3000.0)
-    assert len(desk.bays) > 1
-    assert history.do(edits.build_along("r4", "w1", desk, "along it", length(600.0), None, None))
-    room = history.job.room("r4")
-    (over,) = shelves_of(room, room.casework.built_ins[-1], RULES)
-    assert over.worktop
+def test_a_desk_on_ledgers_along_a_whole_wall_has_gables_under_it() -> None:
+    """Nearly 4 m of worktop that may span 1.22: begun as one bay it sags, and three gables are offered."""
+    history = square_room()
+    room_id = history.job.rooms[-1].id
+    kind = beginnings()["ledger_desk"]
+    one = replace(begun(kind, "Desk", "", 1000.0), place="")
+    assert len(one.bays) == 1
+    assert history.do(edits.build_along(room_id, "w1", one, "along it", length(600.0), None, None))
+    (sags,) = found(history.job, "shelf sags")
+    assert [fix.title for fix in sags.fixes] == ["3 gables under it"]
+    mended = sags.fixes[0].apply(history.job)
+    assert not found(mended, "shelf sags")
+    room = mended.rooms[-1]
+    over = shelves_of(room, room.casework.built_ins[-1], RULES)
+    assert [each.worktop for each in over] == [True] * 4
+    assert all(each.shelf.span < 1224.0 for each in over)
+    assert len(begun(kind, "Desk", "", 4000.0).bays) == 4  # and so one is begun along it
 
 
 def test_free_stretches_keep_off_openings() -> None:

@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
-from collections.abc import Sequence
-
 import msgspec
 
 from narrow_cornice.casework.boards import sheet_goods
@@ -55,11 +52,9 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
     for bay in run.bays:
         there = next(one for one in built.run.bays if one.bay.id == bay.id)
         mine = [part for part in built.run.parts if part.bay == bay.id and part.kind in ("shelf", "fixed shelf")]
-        if there.bay.for_knees and run.worktop and (open_bays := _open_from(built.run.bays, there)):
+        if there.bay.for_knees and run.worktop:
             top = sheet_goods()[run.worktop]
-            load = rules.value("worktop_load")
-            wide = sum(bay.width for bay in open_bays)
-            shelf = Shelf(wide, there.depth, top.thickness, top.material, load)
+            shelf = Shelf(there.width, there.depth, top.thickness, top.material, rules.value("worktop_load"))
             made.append(BayShelves(there, 1, shelf, sag_of(shelf, rules), worktop=True))
         if mine:
             longest = max(part.box[3] for part in mine)
@@ -68,15 +63,6 @@ def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
             shelf = _shelf(run, span, there.depth)
             made.append(BayShelves(there, many, shelf, sag_of(shelf, rules)))
     return tuple(made)
-
-
-def _open_from(bays: Sequence[BayThere], there: BayThere) -> Sequence[BayThere]:
-    """Return the bays open for knees that one worktop spans from a bay on; none where it is told of with the open one
-    at its left."""
-    at = bays.index(there)
-    if at > 0 and bays[at - 1].bay.for_knees:
-        return ()
-    return list(itertools.takewhile(lambda bay: bay.bay.for_knees, bays[at:]))
 
 
 def _shelf(run: BuiltIn, span: float, depth: float) -> Shelf:

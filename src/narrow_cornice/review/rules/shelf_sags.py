@@ -15,9 +15,10 @@ from narrow_cornice.job.edits.bay_edits import one_more_bay
 from narrow_cornice.job.edits.casework_edits import change_built_in
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import BayPath
-from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.words import several
 
 LIPPING = LippingWish("hardwood", Length(20.0, "20 mm"), Length(40.0, "40 mm"))
 
@@ -82,6 +83,7 @@ def _fixes(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
     """Yield what makes it hold: a lipping, a thicker board of the same material, one more bay."""
     if bay.worktop:
         yield from _thicker_worktop(seen, run, bay)
+        yield from _gables(seen, run, bay)
         return
     lip = Lipping(LIPPING.material, LIPPING.thick.mm, LIPPING.tall.mm)
     lipped = " × ".join(bare_size(size, seen.settings) for size in (lip.thick, lip.tall))
@@ -102,3 +104,17 @@ def _thicker_worktop(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[
         if goods.thickness > bay.shelf.thickness and holds:
             yield replace(change_built_in(seen.room.id, run.id, worktop=key), title=f"A worktop of {goods.name}")
             return
+
+
+def _gables(seen: RoomSeen, run: BuiltIn, bay: BayShelves) -> Iterator[Edit]:
+    """Yield as many more bays as leave the worktop no longer than it may span, a gable between each and the next, where
+    all of them have room for knees."""
+    if bay.there.bay.width is not None:  # somebody said how wide it is
+        return
+    board, wide = sheet_goods()[run.board].thickness, bay.there.width
+    many = 2
+    while (wide - (many - 1) * board) / many > bay.sag.longest.value:
+        many += 1
+    if (wide - (many - 1) * board) / many >= seen.rules.value("knees_wide"):
+        more = one_more_bay(seen.room.id, run.id, bay.there.bay.id)
+        yield together(f"{several(many - 1, 'gable')} under it", [more] * (many - 1))
