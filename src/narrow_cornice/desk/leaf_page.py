@@ -60,6 +60,8 @@ class LeafPage(PlacePage):
             self.cautions.setToolTip("" if whole else plain_tip(" ".join(said)))
         self.read_out.setText("In short" if whole else "Read them")
         self.read_out.setVisible(len(said) > FEW)
+        # Of one height with the words to press, whether these are there or not.
+        self.cautions.setMinimumHeight(self.read_out.sizeHint().height() if said else 0)
 
     def leaf(self) -> Leaf | None:
         """Return the leaf that is looked at."""

@@ -96,20 +96,24 @@ def _gain_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     if not room.casework.built_ins:
         return
     found = filling_of(room, job.brief.people, job.house_rules).filling
+    kept = room.casework.shelf_before is not None or room.casework.rail_before is not None
+    if not (found.shelf_metres or found.rail_metres or found.litres or kept):  # a desk keeps nothing
+        return
     yield Caption("Room to keep things")
     for key, words, now in (
         ("shelf_before", "Shelf", found.shelf_metres),
         ("rail_before", "Rail", found.rail_metres),
     ):
         before = getattr(room.casework, key)
-        if key == "rail_before" and not now and before is None:
+        if not now and before is None:
             continue
         there = show_quantity(now * 1000.0, "run", job.settings)
         gain = now * 1000.0 - before.mm if before is not None else 0.0
         more = f", {show_quantity(abs(gain), 'run', job.settings)} {'more' if gain >= 0 else 'less'} than before"
         yield NoteRow(f"{words}: {there} now{more if before is not None else ''}.")
         yield TextRow(f"{words} before", before.text if before is not None else "", _before(bench, job, room, key))
-    yield NoteRow(f"{show_measure(round(found.litres))} litres of shelves, rails and drawers.")
+    if found.litres:
+        yield NoteRow(f"{show_measure(round(found.litres))} litres of shelves, rails and drawers.")
 
 
 def _before(bench: Bench, job: Job, room: Room, key: str) -> Callable[[str], bool]:
