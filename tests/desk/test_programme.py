@@ -6,8 +6,9 @@ from pathlib import Path
 
 import pytest
 from driving import choose, counted, errands_over, field, press, settle, type_into, until, write_printed
-from PyQt6.QtWidgets import QFileDialog
+from PyQt6.QtWidgets import QCheckBox, QFileDialog
 
+from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.desk.bench_rows import ButtonsRow, NoteRow
 from narrow_cornice.desk.places.programme.page import ProgrammePage
@@ -56,6 +57,26 @@ def test_terms_are_typed_and_undone(window: MainWindow) -> None:
     for _ in range(5):
         window.session.undo()
     assert window.session.job.programme.hands == 2
+
+
+def test_it_is_said_in_which_rooms_furniture_stays(window: MainWindow) -> None:
+    programme(window)
+
+    def box() -> QCheckBox:
+        return next(one for one in window.bench.findChildren(QCheckBox) if one.text() == "Tea Parlour")
+
+    before = window.session.job
+    assert box().isChecked()  # by the pieces on its plan
+    box().click()
+    counted(window)
+    assert window.session.job.room("r2").brief.furnished is False
+    assert job_hours(window.session.job).value < job_hours(before).value
+    box().click()
+    counted(window)
+    assert window.session.job.room("r2").brief.furnished is None  # as its pieces say again
+    for _ in range(2):
+        window.session.undo()
+    assert window.session.job == before
 
 
 def test_a_work_is_dragged_to_a_day_and_let_go_again(window: MainWindow) -> None:

@@ -102,7 +102,8 @@ class ToHide(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class RoomBrief(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """The brief of one room; an empty style or mood is the house's."""
+    """The brief of one room; an empty style or mood is the house's. ``furnished`` says whether furniture stays there
+    while it is worked in, None where its pieces say so."""
 
     style: Manner = Manner()
     moods: tuple[Manner, ...] = ()
@@ -110,6 +111,7 @@ class RoomBrief(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     furnishings: tuple[Furnishing, ...] = ()
     fixed: tuple[FixedElement, ...] = ()
     hide: tuple[ToHide, ...] = ()
+    furnished: bool | None = None
 
 
 class HouseBrief(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

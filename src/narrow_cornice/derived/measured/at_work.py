@@ -22,8 +22,13 @@ def off_a_ladder(hours: float, higher_than_a_hand_reaches: float) -> float:
 
 
 def is_furnished(room: Room) -> bool:
-    """Return whether furniture stays in a room while it is worked in: pieces of its brief that are kept there or
-    altered, and pieces on its plan that are there and need not be bought."""
+    """Return whether furniture stays in a room while it is worked in: as somebody said, else by its pieces."""
+    return room.brief.furnished if room.brief.furnished is not None else furnished_by_pieces(room)
+
+
+def furnished_by_pieces(room: Room) -> bool:
+    """Return whether pieces of the brief of a room are kept there or altered, or pieces on its plan are there and need
+    not be bought."""
     stays = any(one.decision in ("keep", "alter") for one in room.brief.furnishings)
     return stays or any(
         one.x is not None and one.price is None and not one.furnishing and not furniture()[one.kind].flat

@@ -38,6 +38,7 @@ from narrow_cornice.job.edits.brief_edits import (
     raise_need as raise_need,
     remove_brief_item as remove_brief_item,
     set_brief as set_brief,
+    set_furnished as set_furnished,
     take_fixed_colours as take_fixed_colours,
 )
 from narrow_cornice.job.edits.casework_edits import (

@@ -93,6 +93,12 @@ def remove_brief_item(path: BriefPath) -> Edit:
     return Edit(f"brief: remove a {_WORDS.get(which, 'thing to hide')}", apply)
 
 
+def set_furnished(room_id: str, stays: bool | None) -> Edit:
+    """Say whether furniture stays in a room while it is worked in; None leaves it to its pieces."""
+    words = {True: "furniture stays", False: "empty while it is worked in", None: "furnished as its pieces say"}[stays]
+    return Edit(f"brief: {words}", lambda job: _changed(job, room_id, furnished=stays))
+
+
 def raise_need(path: BriefPath, way: int) -> Edit:
     """Move the need of a path up (−1) or down (+1) in its rank."""
     room_id, item_id = path.room, path.item

@@ -8,6 +8,7 @@ from narrow_cornice.desk.bench import Bench
 from narrow_cornice.desk.bench_rows import NoteRow, Row, Title
 from narrow_cornice.desk.place import Desk, Export, Late, Leaf, Picture, Place
 from narrow_cornice.desk.place_page import PlacePage
+from narrow_cornice.desk.rows.furnished_rows import furnished_row
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BriefPath
 
@@ -24,6 +25,8 @@ def _room_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
     yield from bench.findings(
         lambda finding: finding.room_id in (room.id, "") and finding.by_brief, "What this brief causes"
     )
+    if not room.outdoors:
+        yield furnished_row(bench, room, "Furniture stays while it is worked in")
     yield NoteRow("Write into the letter; what it leaves open or asks for stands here, and in the second look.")
 
 

@@ -22,18 +22,22 @@ from narrow_cornice.desk.bench_rows import (
 )
 from narrow_cornice.desk.later import later
 from narrow_cornice.desk.places.programme.search import KEY, programme_search
+from narrow_cornice.desk.rows.furnished_rows import furnished_row
 from narrow_cornice.desk.rows.typed_numbers import number_typed
 from narrow_cornice.drawing.site_diary import day_words, said_of
 from narrow_cornice.errors import CorniceError
+from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import WorkPath
 from narrow_cornice.job.programmed import DayWeather, OwnWork
+from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.programme.chain import Link, chain_of
 from narrow_cornice.programme.works import AIMS, DAY
 from narrow_cornice.units.dates import parse_date
 
 MOST_LINKS = 7
+MOST_ROOMS = 12  # that are listed to be said of
 SKILLED = {"painter": "Painters", "joiner": "Joiners", "tiler": "Tilers", "paperhanger": "Paperhangers"}
 WHY = {
     "begins": "begins the work",
@@ -140,6 +144,16 @@ def _terms_rows(bench: Bench, job: Job, programme: Programme) -> Iterator[Row]:
     noise = "" if said.noise is None else f"{said.noise[0]:g} to {said.noise[1]:g}"
     yield TextRow("Noise from", noise, told(bench, lambda text: change(noise=_hours(text))))
     yield ToggleRow("Saturdays too", said.saturdays, lambda on: change(saturdays=on))
+    rooms = [room for room in job.rooms if not room.outdoors]
+    if rooms:
+        yield Caption("Furniture stays in")
+        for room in rooms[:MOST_ROOMS]:
+            yield furnished_row(bench, room, room.name[:80])
+        if len(rooms) > MOST_ROOMS:
+            yield NoteRow(f"… and {len(rooms) - MOST_ROOMS} more rooms: each says it in its brief.")
+        value = house_rules_of(job.house_rules).value("hours_furnished")
+        more = shipped_rules()["hours_furnished"].shown(value, job.settings)
+        yield NoteRow(f"There it is covered and worked round: hours × {more} (house rule).")
 
 
 def _skilled(bench: Bench, skill: str, text: str) -> bool:
