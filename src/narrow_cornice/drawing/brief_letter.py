@@ -282,19 +282,9 @@ def house_letter(job: Job) -> tuple[Paragraph, ...]:
         Paragraph(
             (
                 Words("It is"),
-                Pick(
-                    BriefPath(field="tenure"),
-                    house.tenure,
-                    _options(get_args(Tenure)),
-                    house.tenure == "not said",
-                ),
+                Pick(BriefPath(field="tenure"), house.tenure, _options(get_args(Tenure)), house.tenure == "not said"),
                 Words("; the work is done by"),
-                Pick(
-                    BriefPath(field="worker"),
-                    house.worker,
-                    _options(get_args(Worker)),
-                    house.worker == "not said",
-                ),
+                Pick(BriefPath(field="worker"), house.worker, _options(get_args(Worker)), house.worker == "not said"),
                 Words(", for at most"),
                 Blank(
                     BriefPath(field="budget"),
