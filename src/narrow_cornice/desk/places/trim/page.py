@@ -13,7 +13,7 @@ from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.trim.invitations import invitations
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
-from narrow_cornice.desk.seen_as import UNFOLDED, kind_selected, member_selected
+from narrow_cornice.desk.seen_as import SECTION, UNFOLDED, kind_selected, member_selected
 from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.drawing.marks import About, Drawing
 from narrow_cornice.drawing.section import trim_section
@@ -128,6 +128,13 @@ class TrimPage(DrawingPage):
         if room is None or seen is None or seen.key != UNFOLDED.key:
             return None
         return trim_section(room, job.house_rules, job.settings, kind_selected(view.selected), True)
+
+    def callout(self) -> str:
+        """Return the words beside what is selected; on its section a member has them already, in the list beside."""
+        listed = self.places.seen_as(self.session.view) is SECTION and isinstance(
+            self.session.view.selected, MemberPath
+        )
+        return "" if listed else super().callout()
 
     def _pieces(self, room: Room) -> list[SheetRow]:
         job = self.session.job
