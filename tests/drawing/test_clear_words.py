@@ -33,6 +33,7 @@ from narrow_cornice.drawing.marks import (
     Label,
     Stroke,
     dimension_line,
+    lettered_for,
 )
 from narrow_cornice.drawing.over_walls import hung_wall, screen_ways
 from narrow_cornice.drawing.plan import room_plan
@@ -161,6 +162,28 @@ def test_no_word_of_the_demo_stands_over_another_or_over_a_line(unit: str, pixel
     said = sum(len(lettered(settled(one, size_of(one, pixels)[0]), size_of(one, pixels)[0])) for one in drawings)
     wanted = sum(len(lettered(one, size_of(one, pixels)[0])) for one in drawings)
     assert said > 0.97 * wanted  # hardly anything is left out for it
+
+
+def test_boards_have_smaller_letters_in_a_small_window() -> None:
+    """Letters shrink with what is drawn less wide than it was laid out for, to two thirds at most; wider they do not
+    grow."""
+    job, small = demo_job(), (560, 400)
+    rules, settings = job.house_rules, job.settings
+    room = job.room("r1")
+    boards = [house_plan(job.rooms, rules, settings, 0.0), house_string(job, "r1")]
+    boards += [role_cards(job, room), bridge_board(job, room), lamp_cards(job, room, 2700.0)]
+    boards.append(profile_board(room, rules, settings, "cornice", job.catalogue, job.milled, job.joinery, ""))
+    for board in boards:
+        drawn = 1.0 / (size_of(board, small)[1] * PX_PER_POINT / MM_PER_POINT)  # mm for a mm of the drawing
+        left, _, right, _ = board.bounds
+        made = lettered_for(board, drawn)
+        share = max(0.65, (right - left) * drawn / board.wide)
+        assert share < 1.0
+        sizes = [(one.size, whole.size) for one, whole in zip(made.marks, board.marks, strict=True)
+                 if isinstance(one, Label) and isinstance(whole, Label)]  # fmt: skip
+        assert all(one == pytest.approx(share * whole) for one, whole in sizes)
+        assert lettered_for(board, board.wide / (right - left)) is board
+        assert [one for one in clashes(made, small) if "” over “" in one] == []
 
 
 def test_a_walk_is_read_at_every_step() -> None:

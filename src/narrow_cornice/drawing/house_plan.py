@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from narrow_cornice.derived.measured.house import House, house_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.drawing.marks import LAID_WIDE, Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.plan import opening_marks, outside_of
 from narrow_cornice.drawing.unfolded import Turned, turning
 from narrow_cornice.job.measured import Opening, Twin
@@ -56,7 +56,7 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
         _miss(placed, *joined.first, show_size(joined.miss, settings)) for joined in house.doors if joined.miss > TOLD
     ]
     marks = (*walls, *floors, *letters)
-    return Drawing("The house", _words(house), marks, bounds_of(marks, 300))
+    return Drawing("The house", _words(house), marks, bounds_of(marks, 300), wide=LAID_WIDE)
 
 
 def _words(house: House) -> str:

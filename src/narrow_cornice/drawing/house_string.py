@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from narrow_cornice.derived.coloured.house_colours import Link, links_of, mends, rooms_in_order
 from narrow_cornice.derived.coloured.room_palette import Shade, palette_of_room
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.drawing.marks import LAID_WIDE, Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.room_colours import ink_on
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import NeighboursPath, RolePath, RoomPath
@@ -55,7 +55,7 @@ def house_string(job: Job, room_id: str) -> Drawing:
     for link in links:
         marks += _thread(job, link, places, order, lower.get((link.first, link.second), 0))
     said = "one card a room, as wide as its walls are long · a thread where two rooms share a family, a gap where not"
-    return Drawing(title, said, tuple(marks), bounds_of(marks, 60.0))
+    return Drawing(title, said, tuple(marks), bounds_of(marks, 60.0), wide=LAID_WIDE)
 
 
 def _wide(job: Job, room: Room) -> float:

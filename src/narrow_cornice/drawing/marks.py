@@ -194,21 +194,33 @@ class Handle(msgspec.Struct, frozen=True, gc=False):
 Mark = Area | Areas | Stroke | Strip | Label | Dimension | Photograph | Handle
 
 
+SMALLEST = 0.65  # of their size that letters are drawn at where there is no room
+LAID_WIDE = 205.0  # mm that a board of cards or words is laid out to be drawn wide: as a usual window has it
+
+
 class Drawing(msgspec.Struct, frozen=True):
     """A drawing: its title, a line below it, its marks from back to front, and the bounds they lie in. One that is a
-    ``sheet`` of paper is laid out already: its letters and lines grow with it, and stay where they are."""
+    ``sheet`` of paper is laid out already: its letters and lines grow with it, and stay where they are. One whose
+    letters have room where it is drawn so many mm ``wide`` or more (nought: at any size) has smaller ones below."""
 
     title: str
     subtitle: str
     marks: tuple[Mark, ...]
     bounds: tuple[float, float, float, float]
     sheet: bool = False
+    wide: float = 0.0
 
 
 def lettered_for(drawing: Drawing, points: float) -> Drawing:
-    """Return a sheet as it is drawn where a point of it is ``points`` points of the screen; any other as it is."""
+    """Return a sheet as it is drawn where a point of it is ``points`` points of the screen; any other as it is, its
+    letters smaller where they have no room at that scale."""
     if not drawing.sheet:
-        return drawing
+        left, _, right, _ = drawing.bounds
+        small = max(SMALLEST, (right - left) * points / drawing.wide) if drawing.wide > 0.0 else 1.0
+        if small >= 1.0:
+            return drawing
+        marks = (replace(one, size=one.size * small) if isinstance(one, Label) else one for one in drawing.marks)
+        return replace(drawing, marks=tuple(marks))
 
     def pen(one: Pen | None) -> Pen | None:
         return None if one is None else replace(one, weight=one.weight * points)

@@ -6,7 +6,7 @@ import itertools
 from typing import Any
 
 from narrow_cornice.derived.trimwork.stock_match import StockOffer, offers_of
-from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
+from narrow_cornice.drawing.marks import LAID_WIDE, About, Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.section import TINTS
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import StockOfferPath
@@ -62,7 +62,7 @@ def profile_board(
     subtitle = f"wanted {show(wanted.height, settings)} × {show(wanted.reach, settings)}{made}"
     if offers.thin:
         subtitle += f" · {offers.thin} thin profiles stand only on others"
-    return Drawing(title, subtitle, tuple(marks), (left, top, right, bottom))
+    return Drawing(title, subtitle, tuple(marks), (left, top, right, bottom), wide=LAID_WIDE)
 
 
 def show(mm: float, settings: Settings) -> str:

@@ -12,7 +12,18 @@ from narrow_cornice.colour.shares import ROLES, WISHED, shares_of
 from narrow_cornice.colour.tones import light_reflectance, lightness, tone_difference
 from narrow_cornice.colour.undertone import undertone
 from narrow_cornice.derived.coloured.room_palette import Shade, palette_of_room
-from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Photograph, Point, Stroke, bounds_of
+from narrow_cornice.drawing.marks import (
+    LAID_WIDE,
+    Area,
+    Drawing,
+    Label,
+    Mark,
+    Pen,
+    Photograph,
+    Point,
+    Stroke,
+    bounds_of,
+)
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BridgePath, DeckColourPath, RolePath
 from narrow_cornice.memo import by_identity
@@ -55,7 +66,7 @@ def role_cards(job: Job, room: Room) -> Drawing:
     area = sum(shade.area.rounded(job.settings) for shade in shades)
     how = room.colours.strategy if room.colours.strategy != "not said" else "no strategy chosen"
     said = f"by true area, {show_area(area, job.settings.unit)}, with the light each gives back · {how}"
-    return Drawing(title, said, tuple(marks), bounds_of(marks, 40.0))
+    return Drawing(title, said, tuple(marks), bounds_of(marks, 40.0), wide=LAID_WIDE)
 
 
 def _card(room_id: str, shade: Shade, x: float, y: float, share: float) -> Iterator[Mark]:
@@ -141,7 +152,7 @@ def bridge_board(job: Job, room: Room) -> Drawing:
         y += step
     said = f"{bridge.name[:60]}: its colours with their shares, each beside the nearest of the deck"
     left, top, right, bottom = bounds_of(marks, 90.0)
-    return Drawing(title, said, tuple(marks), (left, top, right + 420.0, bottom))
+    return Drawing(title, said, tuple(marks), (left, top, right + 420.0, bottom), wide=LAID_WIDE)
 
 
 def _as_png(content: bytes) -> tuple[bytes, float]:
@@ -186,7 +197,7 @@ def lamp_cards(job: Job, room: Room, kelvin: float) -> Drawing:
             marks.append(Area(_box(600.0 + wide * column, y, wide, tall), tone, path))
         marks.append(Stroke(_box(600.0, y, wide * len(columns), tall), Pen("rule", 0.6), closed=True, about=path))
     said = "seven tenths of the lamp's colour are lost on the eye, three tenths are seen"
-    return Drawing(title, said, tuple(marks), bounds_of(marks, 80.0))
+    return Drawing(title, said, tuple(marks), bounds_of(marks, 80.0), wide=LAID_WIDE)
 
 
 DRAWN = 400  # colours of a deck of one's own that are drawn; the sheet has them all

@@ -10,6 +10,7 @@ from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.trimwork.sections import is_drawn, joint_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.marks import (
+    LAID_WIDE,
     About,
     Area,
     Dimension,
@@ -91,7 +92,7 @@ def trim_section(
     left, top, right, bottom = bounds_of(marks, (18 if not plain else 6) * unit)
     several = len(profile.bands) > 1  # names stand beside their sizes, and need room where nothing else stands
     words = 0.0 if plain or (several and beside) else (55 if several else 75) * unit
-    return Drawing(title, subtitle, tuple(marks), (left, top, right + words, bottom))
+    return Drawing(title, subtitle, tuple(marks), (left, top, right + words, bottom), wide=LAID_WIDE)
 
 
 def _strips(profile: Profile, sight: Sight | None, about: About, distance: str) -> list[Mark]:

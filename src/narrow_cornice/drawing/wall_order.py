@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.drawing.elevation import wall_elevation
-from narrow_cornice.drawing.marks import About, Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
+from narrow_cornice.drawing.marks import LAID_WIDE, About, Area, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import HeightPath, TrimPath
@@ -77,7 +77,7 @@ def wall_order(
         )
     else:
         words = "Plain modern shares of the height: no column stands behind them"
-    return Drawing(title, words, tuple(marks), bounds_of(marks, 220))
+    return Drawing(title, words, tuple(marks), bounds_of(marks, 220), wide=LAID_WIDE)
 
 
 def _pieces(room: Room, wall: Proportion) -> list[Band]:
