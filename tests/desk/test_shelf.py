@@ -133,3 +133,16 @@ def test_the_menu_the_spine_and_the_field_lead_to_the_shelf(window: MainWindow) 
     page = shelf(window, "orders")
     assert page._empty.isVisible()
     assert "Bring in" in page._empty.text()
+
+
+def test_nothing_on_a_card_or_of_the_leaves_is_cut_off(window: MainWindow) -> None:
+    page = shelf(window, "paints")
+    for _ in range(3):
+        settle()
+    for button in page.row.leaves.values():
+        if button.isVisible():
+            assert button.width() >= button.sizeHint().width(), button.text()
+    fields = [one for one in page.findChildren(Field) if one.isVisible()]
+    assert any(one.text().count(";") == 2 for one in fields)  # three tins and their prices
+    for one in fields:
+        assert one.width() >= one.fontMetrics().horizontalAdvance(one.text()) + 8, one.text()

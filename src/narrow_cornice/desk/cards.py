@@ -19,6 +19,7 @@ from narrow_cornice.drawing.lettering import settled
 from narrow_cornice.drawing.marks import Drawing
 
 WIDE = 268  # pixels of a card at usual letters
+FRAME, BESIDE = 18, 30  # pixels round the letters of a field, and of a card beside its fields
 PICTURE = 92
 Typed = Callable[[str], bool]
 
@@ -97,6 +98,7 @@ class CardView(QFrame):
         form.setContentsMargins(2, 0, 0, 0)
         form.setVerticalSpacing(1)
         form.setHorizontalSpacing(8)
+        form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)  # what is long stands below its name
         self._fields: list[Field] = []
         for label, _, typed in card.fields:
             field = Field(lambda _: True)
@@ -127,6 +129,8 @@ class CardView(QFrame):
         self._name.show_there(card.title, card.named or (lambda _: False))
         for field, (_, text, typed) in zip(self._fields, card.fields, strict=True):
             field.show_there(text, typed or (lambda _: False))
+            needed = field.fontMetrics().horizontalAdvance(text) + FRAME
+            field.setMinimumWidth(min(needed, self.width() - BESIDE))
         self._note.setText(card.note)
         self._note.setVisible(bool(card.note))
         self._doing = card.doing

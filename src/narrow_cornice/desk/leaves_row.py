@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PyQt6.QtCore import QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QMenu, QSizePolicy, QToolButton, QWidget
 
@@ -25,6 +25,7 @@ class LeavesRow(QWidget):
         super().__init__()
         self._theme = theme
         self._leaf = ""
+        self._taken = 0  # by what a page put at the right, when the row was fitted last
         self.leaves: dict[str, QToolButton] = {}
         self.drawings: dict[str, QToolButton] = {}
         lay = QHBoxLayout(self)
@@ -92,9 +93,17 @@ class LeavesRow(QWidget):
         super().resizeEvent(event)
         self._fit()
 
+    def event(self, event: QEvent | None) -> bool:
+        """Fit again once what a page put at the right takes more or less."""
+        done = super().event(event)
+        if event is not None and event.type() == QEvent.Type.LayoutRequest and self._of_page() != self._taken:
+            self._fit()
+        return done
+
     def _fit(self) -> None:
         """Show the row whole where it fits, else what it is seen as by a menu, else some leaves by one too."""
-        room = self.width() - self._of_page()
+        self._taken = self._of_page()
+        room = self.width() - self._taken
         leaves = {key: one.sizeHint().width() for key, one in self.leaves.items()}
         others = sum(one.sizeHint().width() for one in self.drawings.values())
         said = self._said.sizeHint().width() if self.drawings else 0

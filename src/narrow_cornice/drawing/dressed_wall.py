@@ -61,7 +61,7 @@ def dressing_marks(room_id: str, one: Dressed) -> Iterator[Mark]:
             x, y = end
             yield Area(((x - 22, y - 22), (x + 22, y - 22), (x + 22, y + 22), (x - 22, y + 22)), "line", path)
     middle = (one.left + one.right) / 2.0
-    yield Label((middle, -one.top - 110.0), one.dressing.name[:40], 8.5, "letter", about=path, patch=True)
+    yield Label((middle, -one.top - 110.0), one.dressing.name[:40], 8.5, "rust", about=path, patch=True)
 
 
 # Many parameters: where a curtain hangs, and how it looks.

@@ -44,8 +44,8 @@ def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colou
         text = bare_size(face.length, settings)
         marks.append(Dimension((x + face.length, floor), (x, floor), CHAIN, text, about))
         if x == 0.0:
-            marks.append(Label((x, floor + CHAIN + 150), corner_name((index + 1) % count), 10, "letter", face="name"))
-        marks.append(Label((x + face.length, floor + CHAIN + 150), corner_name(index), 10, "letter", face="name"))
+            marks.append(Label((x, floor + CHAIN + 150), corner_name((index + 1) % count), 10, "rust", face="name"))
+        marks.append(Label((x + face.length, floor + CHAIN + 150), corner_name(index), 10, "rust", face="name"))
         x += face.length
     marks.append(Stroke(((-150.0, floor), (x + 150, floor)), Pen("ink", 1.6)))
     subtitle = "Seen from inside, turning to the right · corners by their letters on the plan"
