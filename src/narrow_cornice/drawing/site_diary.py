@@ -91,7 +91,7 @@ def _columns(job: Job, programme: Programme, count: int, tall: float, head: floa
     for day in range(count):
         x, ordinal = day * DAY_WIDE, programme.days.ordinal(day)
         if day % 2:
-            yield Area(_box(x, 0.0, DAY_WIDE, tall), "#ece4d577")
+            yield Area(_box(x, 0.0, DAY_WIDE, tall), "#8a7f701a")
         found = date.fromordinal(ordinal) if ordinal is not None else None
         first = found is not None and (day == 0 or found.weekday() < _before(programme, day))
         pen = Pen("soft", 0.9) if first or day == 0 else Pen("rule", 0.4)
@@ -138,13 +138,13 @@ def _work(work: Work, placed: Placed, y: float, each: float, *, chained: bool) -
     if work.dries > 0:
         dry = _place(dry_at(placed.end, work.dries))
         if dry > x1:
-            yield Area(_box(x1, foot_of - band, dry - x1, band), "#2a272410", about)
+            yield Area(_box(x1, foot_of - band, dry - x1, band), "#8a7f7028", about)
             x = x1 + HATCH / 2
             while x < dry:
                 reach = min(band, dry - x)
                 yield Stroke(((x, foot_of), (x + reach, foot_of - reach)), Pen("rule", 0.5))
                 x += HATCH
-    fill = "#4a4540" if placed.hands == 1 else "#2a2724"
+    fill = "soft" if placed.hands == 1 else "ink"
     ring = _box(x0, top, x1 - x0, tall)
     yield Area(ring, fill, about, Pen("paper", 0.6))
     if work.fixed is not None:
