@@ -50,7 +50,7 @@ AROUND = {
 }
 FRAMES: dict[str, str] = dict.fromkeys(FRAME, "#dfcda4")
 FACE = {"plain": "#e9e2d0", "mirror": "#d5dfe0", "glass": "#e3ecea", "slatted": "#e4d9bd"}
-THIN = Pen("soft", 0.4)
+THIN = Pen("#2a272499", 0.4)
 SLAT = 45.0  # mm from slat to slat as drawn
 
 
@@ -191,7 +191,7 @@ class _Front:
         marks = [*self._place(), *self._carcasses(), *self._shelves(weak), *kept, *([] if fronts else self._holes())]
         for part in self.built.run.parts:
             if part.kind in FRAMES:
-                marks.append(Area(self._face(part), FRAMES[part.kind], self._of(part), Pen("ink", 0.7)))
+                marks.append(Area(self._face(part), FRAMES[part.kind], self._of(part), Pen("line", 0.7)))
         for part in self.built.run.parts:
             if part.kind in FRONT_KINDS:
                 marks += self._front(part) if fronts else self._as_if_open(part, crossed=not kept)
@@ -256,7 +256,7 @@ class _Front:
         marks: list[Mark] = [Area(self._face(part), INSIDE, self.about) for part in parts if part.kind == "back"]
         for part in parts:
             if part.kind in AROUND:
-                marks.append(Area(self._face(part), AROUND[part.kind], self.about, Pen("ink", 0.7)))
+                marks.append(Area(self._face(part), AROUND[part.kind], self.about, Pen("line", 0.7)))
         return marks
 
     def _holes(self) -> list[Mark]:
@@ -281,7 +281,7 @@ class _Front:
         for part in self.built.run.parts:
             if part.kind in SHELF:
                 sags = part.kind in ("shelf", "fixed shelf") and part.bay in weak
-                pen = Pen("rust", 1.2) if sags else Pen("ink", 0.6)
+                pen = Pen("rust", 1.2) if sags else Pen("line", 0.6)
                 marks.append(Area(self._face(part), SHELF[part.kind], self._of(part), pen))
         return marks
 
@@ -289,7 +289,7 @@ class _Front:
         """Return a door or a drawer front with its handle."""
         x, _, z, wide, _, tall = part.box
         about = self._of(part)
-        marks: list[Mark] = [Area(self._face(part), FACE[part.face], about, Pen("ink", 0.9))]
+        marks: list[Mark] = [Area(self._face(part), FACE[part.face], about, Pen("line", 0.9))]
         marks += self._on_the_face(part)
         if part.kind == "panel":  # it does not open
             return marks
@@ -298,14 +298,14 @@ class _Front:
             if part.kind == "flap":  # near the edge that opens
                 up = z + tall - FROM_EDGE
             ends = (self._at(middle - HANDLE / 2, up), self._at(middle + HANDLE / 2, up))
-            return [*marks, Stroke(ends, Pen("ink", 1.6))]
+            return [*marks, Stroke(ends, Pen("line", 1.6))]
         if part.kind == "bifold leaf" and self._leaves(part).index(part.box[0]) % 2 == 0:
             return marks  # one handle a pair
         usual = z + tall - FROM_EDGE - HANDLE  # of low doors near the top, of tall ones at one line in reach
         at = usual if z + tall < TALL_DOOR else max(z + FROM_EDGE, min(HANDLE_LINE, usual))
         at_left = self._opens_left(part) != (part.kind == "sliding door")  # sliding ones are drawn apart
         edge = x + FROM_EDGE if at_left else x + wide - FROM_EDGE
-        return [*marks, Stroke((self._at(edge, at), self._at(edge, at + HANDLE)), Pen("ink", 1.6))]
+        return [*marks, Stroke((self._at(edge, at), self._at(edge, at + HANDLE)), Pen("line", 1.6))]
 
     def _on_the_face(self, part: Part) -> list[Mark]:
         """Return what is on the face of a front: slats, or the light on a mirror or a pane."""
@@ -360,7 +360,7 @@ class _Front:
     def _as_if_open(self, part: Part, *, crossed: bool) -> list[Mark]:
         """Return where a front would be: its outline and its diagonals, dashed."""
         one, two, three, four = self._face(part)
-        pen, about = Pen("soft", 0.5, dashed=True), self._of(part)
+        pen, about = Pen("#2a272499", 0.5, dashed=True), self._of(part)
         outline = Stroke((one, two, three, four), pen, closed=True, about=about)
         if not crossed:
             return [outline]

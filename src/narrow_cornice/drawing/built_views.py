@@ -20,7 +20,7 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import bare_size
 from narrow_cornice.units.told import said_in
 
-CUT, BEYOND = Pen("ink", 1.1), Pen("line", 0.5)
+CUT, BEYOND = Pen("line", 1.1), Pen("line", 0.5)
 BACK_FILL = "#e8d9b4"
 NEAR = (-0.42, 0.34)  # where what is a mm nearer is drawn, across and down
 APART = {"side": 170.0, "top": 150.0, "bottom": 150.0, "back": 260.0}
@@ -234,7 +234,7 @@ def _solid(box: Sequence[float], fill: str, about: About) -> list[Mark]:
     """Return the faces of a box that are seen: its front, its top and its right side."""
     x, y, z, wide, deep, tall = box
     front, high, far = y + deep, z + tall, x + wide
-    pen = Pen("ink", 0.6)
+    pen = Pen("line", 0.6)
     faces = (
         ((x, y, high), (far, y, high), (far, front, high), (x, front, high)),
         ((far, y, z), (far, front, z), (far, front, high), (far, y, high)),
