@@ -118,16 +118,21 @@ class LineRow(QAbstractButton):
         picture_wide = min(280.0, self.width() * 0.34)
         text_wide = self.width() - 46 - picture_wide - 90
         name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
-        y = 9.0
         note = self._note or self._why
         tone = "rust" if self._note else "soft"
-        for font, text, colour in ((name, self._called, "ink"), (plain, self._words, "ink"), (small, note, tone)):
+        said = [self._words]
+        if QFontMetricsF(plain).horizontalAdvance(self._words) > text_wide:  # on two lines in a narrow window
+            what, _, for_what = self._words.partition(" for ")
+            said = [what, f"for {for_what}"] if for_what else said
+        words = [(plain, one, "ink") for one in said]
+        y = 9.0 if len(words) < 2 else 3.0
+        for font, text, colour in ((name, self._called, "ink"), *words, (small, note, tone)):
             metrics = QFontMetricsF(font)
             painter.setFont(font)
             painter.setPen(theme.colour(colour))
             elided = metrics.elidedText(text[:400], Qt.TextElideMode.ElideRight, text_wide)
             painter.drawText(QRectF(46, y, text_wide, metrics.height()), Qt.TextFlag.TextSingleLine, elided)
-            y += metrics.height() + 1
+            y += metrics.height() + (1 if len(words) < 2 else 0)
         painter.setFont(name)
         painter.setPen(theme.colour("ink"))
         painter.drawText(QRectF(self.width() - 96, 9, 84, 24), Qt.AlignmentFlag.AlignRight, self._price)
