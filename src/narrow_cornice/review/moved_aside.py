@@ -59,7 +59,7 @@ def on_another_wall(
     thing_id: str,
     name: str,
     rect: Rect,
-    there: Callable[[WallFace], list[Rect]],
+    there: Taken,
 ) -> Iterator[Edit]:
     """Yield the edit that hangs a thing at its height on another wall of the room, as near to the middle of it as is
     free of what is ``there``: on the longest that has a place for it, nothing where none has."""
