@@ -106,8 +106,8 @@ class Canvas(QLabel):
         """Put what can be done with the drawing into its upper right corner."""
         self._tools = DrawingTools(self, tools)
 
-    def offer_tools(self, only: Collection[str] | None) -> None:
-        """Offer only some of the tools of the corner; all of them for None."""
+    def offer_tools(self, only: Collection[str]) -> None:
+        """Offer those of the corner's tools, no others."""
         if self._tools is not None:
             self._tools.offer(only)
 

@@ -19,7 +19,8 @@ from narrow_cornice.drawing.lettering import settled
 from narrow_cornice.drawing.marks import Drawing
 
 WIDE = 268  # pixels of a card at usual letters
-FRAME, BESIDE = 18, 30  # pixels round the letters of a field, and of a card beside its fields
+WIDEST = 2  # times that, where a text would be cut off
+FRAME, BESIDE = 18, 24  # pixels round the letters of a field, and of a card beside its fields
 PICTURE = 92
 Typed = Callable[[str], bool]
 
@@ -129,11 +130,23 @@ class CardView(QFrame):
         self._name.show_there(card.title, card.named or (lambda _: False))
         for field, (_, text, typed) in zip(self._fields, card.fields, strict=True):
             field.show_there(text, typed or (lambda _: False))
-            needed = field.fontMetrics().horizontalAdvance(text) + FRAME
-            field.setMinimumWidth(min(needed, self.width() - BESIDE))
         self._note.setText(card.note)
         self._note.setVisible(bool(card.note))
         self._doing = card.doing
+
+    def longest(self) -> int:
+        """Return how wide it is where its longest text stands on one line."""
+        return max((self._needed(field) for field in self._fields), default=0) + BESIDE
+
+    def be_wide(self, wide: int) -> None:
+        """Be so wide; what is too long to stand beside its label stands below it."""
+        self.setFixedWidth(wide)
+        for field in self._fields:
+            field.setMinimumWidth(min(self._needed(field), wide - BESIDE))
+
+    @staticmethod
+    def _needed(field: Field) -> int:
+        return field.fontMetrics().horizontalAdvance(field.text()) + FRAME
 
     def _do(self, index: int, _pressed: bool = False) -> None:
         self._doing[index][1]()
@@ -171,6 +184,9 @@ class Cards(QScrollArea):
             self._flow.addWidget(view)
             view.show()
         self._drop_from(len(cards))
+        usual = int(self._wide * self._theme.letters)
+        for view in self.views:
+            view.be_wide(min(max(usual, view.longest()), WIDEST * usual))
 
     def _drop_from(self, index: int) -> None:
         """Take the cards from a place on away."""

@@ -13,7 +13,7 @@ from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.drawing_tools import Tool
 from narrow_cornice.desk.fold_splitter import THICK, Folds, FoldSplitter
 from narrow_cornice.desk.leaf_page import LeafPage
-from narrow_cornice.desk.place import Desk, Place
+from narrow_cornice.desk.place import Desk, Place, SeenAs
 from narrow_cornice.desk.rows.size_cells import size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet
 from narrow_cornice.desk.seen_as import WALL
@@ -39,6 +39,7 @@ class DrawingPage(LeafPage):
         self.canvas.set_tools(
             (
                 *self.turning_tools(),
+                ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
                 ("whole", "The whole drawing ( 0 )", self.canvas.fit),
                 ("alone", "The drawing alone on the screen (F11)", self.alone_wanted.emit),
             )
@@ -68,12 +69,19 @@ class DrawingPage(LeafPage):
         self.canvas.menu_wanted.connect(lambda about, place: self.menu_of(about, None).popup(place))
 
     def turning_tools(self) -> tuple[Tool, ...]:
-        """Return the tools that turn what is drawn and light it; none where it is no room that is drawn."""
+        """Return the tools that turn what is drawn."""
         return (
             ("turn left", "Turn the room ( [ )", lambda: self.turn(-1)),
             ("turn right", "Turn the room ( ] )", lambda: self.turn(1)),
-            ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
         )
+
+    def _tools_of(self, seen: SeenAs | None) -> tuple[str, ...]:
+        """Return the tools that do something to a drawing; none where there is none."""
+        if seen is None:
+            return ()
+        turning = [words for words, _, _ in self.turning_tools()] if seen.turns else []
+        lamp = [] if seen.under_lamps == "never" else ["by lamp"]
+        return (*turning, *lamp, "whole", "alone")
 
     def _letter_typed(self, letter: str) -> None:
         """Take a letter that is the drawing's own, or pass it on."""
@@ -182,6 +190,7 @@ class DrawingPage(LeafPage):
         marked = self.marked()
         self.canvas.show_drawing(drawing, self.inset(), marked, self.callout() if marked is not None else "")
         self.canvas.say_tool("by lamp", "by day" if view.by_lamp else "by lamp")
+        self.canvas.offer_tools(self._tools_of(seen if room is not None else None))
         if leaf is not None and leaf.key != self._sheet_of:
             self._sheet_of = leaf.key
             if self._ruled_of(leaf.key) is not None:

@@ -20,6 +20,7 @@ class DrawingTools(QWidget):
         lay.setContentsMargins(0, 0, 0, 0)
         lay.setSpacing(0)
         self.buttons: dict[str, QToolButton] = {}
+        self._offered: Collection[str] | None = None
         for words, tip, done in tools:
             button = PressTool(self)
             button.setText(words)
@@ -30,11 +31,14 @@ class DrawingTools(QWidget):
             self.buttons[words] = button
         self.adjustSize()
 
-    def offer(self, only: Collection[str] | None) -> None:
-        """Offer only some of the tools, by their first words; all of them for None."""
+    def offer(self, only: Collection[str]) -> None:
+        """Offer those tools, by their first words, no others."""
+        if only == self._offered:
+            return
+        self._offered = only
         right, top = self.x() + self.width(), self.y()
         for words, button in self.buttons.items():
-            button.setVisible(only is None or words in only)
+            button.setVisible(words in only)
         self.stand(right, top)
 
     def say(self, tool: str, words: str) -> None:

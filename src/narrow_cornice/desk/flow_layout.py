@@ -9,6 +9,8 @@ from contextlib import contextmanager
 from PyQt6.QtCore import QPoint, QRect, QSize, Qt
 from PyQt6.QtWidgets import QLayout, QLayoutItem, QWidget
 
+CLINGS = "clings"  # the property of a widget that stays with the one before it
+
 
 @contextmanager
 def laid_out_once(lay: QLayout) -> Iterator[None]:
@@ -20,6 +22,12 @@ def laid_out_once(lay: QLayout) -> Iterator[None]:
     finally:
         lay.setEnabled(True)
         lay.invalidate()
+
+
+def clings(item: QLayoutItem) -> bool:
+    """Return whether a word is never the first of a line, as a full stop is not."""
+    widget = item.widget()
+    return widget is not None and bool(widget.property(CLINGS))
 
 
 class Flow(QLayout):
@@ -98,27 +106,30 @@ class Flow(QLayout):
         return QSize(self._least)
 
     def _set(self, rect: QRect, *, move: bool) -> int:
-        x, y = rect.x(), rect.y()
-        line: list[tuple[QLayoutItem, QSize]] = []
-        tall = 0
-
-        def close() -> None:
+        y, wide = rect.y(), max(40, rect.width())
+        for line in self._lines(wide):
+            tall = max((size.height() for _, size in line), default=0)
             left = rect.x()
             for item, size in line:
                 if move:
                     item.setGeometry(QRect(QPoint(left, y if self.at_top else y + (tall - size.height()) // 2), size))
                 left += size.width() + self._gap
+            y += tall + self._leading
+        return y - (self._leading if self._items else 0) - rect.y()
 
+    def _lines(self, wide: int) -> list[list[tuple[QLayoutItem, QSize]]]:
+        """Return the widgets line by line; a full stop or a comma takes the word before it along."""
+        lines: list[list[tuple[QLayoutItem, QSize]]] = [[]]
+        x = 0
         for item in self._items:
             size = item.sizeHint()
-            if size.width() > (room := max(40, rect.width())):
-                size = QSize(room, item.heightForWidth(room) if item.hasHeightForWidth() else size.height())
-            if line and x + size.width() > rect.right() + 1:
-                close()
-                x, y = rect.x(), y + tall + self._leading
-                line, tall = [], 0
-            line.append((item, size))
-            x += size.width() + self._gap
-            tall = max(tall, size.height())
-        close()
-        return y + tall - rect.y()
+            across = min(size.width(), wide)
+            size = QSize(across, item.heightForWidth(across) if item.hasHeightForWidth() else size.height())
+            line = lines[-1]
+            if line and x + across > wide:
+                taken = [line.pop()] if clings(item) and len(line) > 1 else []
+                lines.append(taken)
+                x = sum(size.width() + self._gap for _, size in taken)
+            lines[-1].append((item, size))
+            x += across + self._gap
+        return lines

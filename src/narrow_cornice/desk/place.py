@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping
 from functools import cached_property
 from importlib import import_module
-from typing import Any, NamedTuple
+from typing import Any, Literal, NamedTuple
 
 import msgspec
 from msgspec.structs import replace
@@ -35,13 +35,17 @@ WordsOf = Mapping[type[ThingPath], Callable[[Job, Any], str]]
 
 
 class SeenAs(msgspec.Struct, frozen=True):
-    """A drawing that a room can be seen as, by its ``key``. One with ``own_light`` knows itself what it looks like
-    under lamps."""
+    """A drawing that a room can be seen as, by its ``key``.
+
+    ``turns`` says that it is turned with the room, or turns something of its own. Under lamps it is ``tinted`` as a
+    whole, or knows what it looks like ``itself``, or is ink on paper and ``never`` changes.
+    """
 
     key: str
     words: str
     draws: Callable[[Job, View, Room], Drawing]
-    own_light: bool = False
+    turns: bool = False
+    under_lamps: Literal["tinted", "itself", "never"] = "tinted"
 
 
 WITH_KEYS = 9  # leaves of a place that have a key of their own
@@ -383,7 +387,7 @@ class Places:
         if seen is None:
             return None
         drawing = seen.draws(job, view, room)
-        if not view.by_lamp or seen.own_light:
+        if not view.by_lamp or seen.under_lamps != "tinted":
             return drawing
         from narrow_cornice.derived.zoned.lamps import kelvin_of
         from narrow_cornice.drawing.lamplit import under_light

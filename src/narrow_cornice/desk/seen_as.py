@@ -100,10 +100,10 @@ def _coats(job: Job, view: View, room: Room) -> Drawing:
     return coat_cards(room, job.house_rules, job.paints, job.colours, job.settings)
 
 
-UNFOLDED = SeenAs("unfolded", "unfolded", _unfolded)
-PLAN = SeenAs("plan", "plan", _plan)
+UNFOLDED = SeenAs("unfolded", "unfolded", _unfolded, turns=True)
+PLAN = SeenAs("plan", "plan", _plan, turns=True)
 WALL = SeenAs("wall", "wall", _wall)
-SECTION = SeenAs("section", "section", _section)
+SECTION = SeenAs("section", "section", _section, under_lamps="never")
 STRIP = SeenAs("strip", "strip", _strip)
 COATS = SeenAs("coats", "coats", _coats)
-RECESS = SeenAs("recess", "recess", _recess)
+RECESS = SeenAs("recess", "recess", _recess, under_lamps="never")

@@ -19,7 +19,7 @@ from PyQt6.QtWidgets import (
 )
 
 from narrow_cornice.desk.bench_widgets import Field, plain_label, plain_tip, swatch_icon
-from narrow_cornice.desk.flow_layout import Flow, laid_out_once
+from narrow_cornice.desk.flow_layout import CLINGS, Flow, laid_out_once
 from narrow_cornice.desk.press_buttons import PressTool
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.brief_letter import Act, Blank, Paragraph, Part, Pick, Swatch, Words
@@ -168,6 +168,7 @@ class LetterRow(QWidget):
                 button.show_part(pick, partial(self._write, pick.path))
             case QLabel() as label, Words(text=text):
                 label.setText(text)
+                label.setProperty(CLINGS, text[:1] in tuple(".,;:"))
             case QLabel() as label, Swatch(colour=colour):
                 label.setPixmap(swatch_icon(colour, self._theme).pixmap(20, 20))
                 label.setToolTip(plain_tip(colour))

@@ -26,7 +26,7 @@ from narrow_cornice.desk.place_page import PlacePage
 from narrow_cornice.desk.seen_as import PLAN as PLAN_OF_ROOM, RECESS
 from narrow_cornice.desk.view import View
 from narrow_cornice.drawing.marks import Drawing
-from narrow_cornice.exchange.cautions import cautions
+from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job, Room
@@ -180,19 +180,19 @@ def _followed(before: Job, after: Job) -> tuple[str, ...]:
 
 
 def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
+    """Return the cautions that the built-ins of a room call for."""
     from narrow_cornice.derived.built.risks import risks_of
 
-    risks = risks_of(room, job.house_rules) if room is not None else ()
-    return cautions(*(risks or ("tipping",)))
+    return cautions_of(risks_of(room, job.house_rules)) if room is not None else ()
 
 
 FRONTS = SeenAs("fronts", "fronts on", _with_fronts)
 INSIDE = SeenAs("inside", "fronts off", _without)
 FILLED = SeenAs("filled", "filled", _filled)
-PLAN = SeenAs("run plan", "plan", _plan)
-SECTION = SeenAs("run section", "section", _section)
-APART = SeenAs("apart", "taken apart", _apart)
-SHEETS = SeenAs("sheets", "sheets", _cutting)
+PLAN = SeenAs("run plan", "plan", _plan, under_lamps="never")
+SECTION = SeenAs("run section", "section", _section, under_lamps="never")
+APART = SeenAs("apart", "taken apart", _apart, under_lamps="never")
+SHEETS = SeenAs("sheets", "sheets", _cutting, under_lamps="never")
 
 PLACE = Place(
     key="built",

@@ -11,7 +11,6 @@ from PyQt6.QtGui import QGuiApplication
 
 from narrow_cornice.desk.bringing_in import read_aside
 from narrow_cornice.desk.drawing_page import DrawingPage
-from narrow_cornice.desk.drawing_tools import Tool
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.logbook.rows import write
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, SheetRow, row
@@ -77,10 +76,6 @@ class LogbookPage(DrawingPage):
                 "Every colour, product, batch and profile by room and day.",
             )
         )
-
-    def turning_tools(self) -> tuple[Tool, ...]:
-        """Return nothing: what is drawn here is no room."""
-        return ()
 
     def _entries(self, _: Room) -> list[SheetRow]:
         job = self.session.job

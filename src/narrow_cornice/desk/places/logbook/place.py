@@ -108,6 +108,13 @@ def _found(job: Job) -> Iterator[tuple[str, ThingPath]]:
             yield f"{entry.batch}, batch of {day_words(entry.day)}", EntryPath(entry.id)
 
 
+DIARY = SeenAs("diary", "diary", _diary, under_lamps="never")
+PHOTOGRAPHS = SeenAs("pictures", "photographs", _photographs, under_lamps="never")
+SHELF = SeenAs("shelf", "shelf", _shelf, under_lamps="never")
+LESSONS = SeenAs("lessons", "lessons", _lessons, under_lamps="never")
+BOOK = SeenAs("book", "book", _book, under_lamps="never")
+CARD = SeenAs("card", "touch-up card", _card, under_lamps="never")
+
 PLACE = Place(
     key="logbook",
     name="Logbook",
@@ -120,19 +127,10 @@ PLACE = Place(
     words=_beside,
     names=_words,
     leaves=(
-        Leaf(
-            "diary",
-            "Diary",
-            (SeenAs("diary", "diary", _diary, own_light=True), SeenAs("pictures", "photographs", _photographs, True)),
-            (EntryPath,),
-        ),
-        Leaf("left", "Left over", (SeenAs("shelf", "shelf", _shelf, own_light=True),), (LeftOverPath,)),
-        Leaf("lessons", "What it teaches", (SeenAs("lessons", "lessons", _lessons, own_light=True),), (LessonPath,)),
-        Leaf(
-            "book",
-            "The house's book",
-            (SeenAs("book", "book", _book, own_light=True), SeenAs("card", "touch-up card", _card, own_light=True)),
-        ),
+        Leaf("diary", "Diary", (DIARY, PHOTOGRAPHS), (EntryPath,)),
+        Leaf("left", "Left over", (SHELF,), (LeftOverPath,)),
+        Leaf("lessons", "What it teaches", (LESSONS,), (LessonPath,)),
+        Leaf("book", "The house's book", (BOOK, CARD)),
     ),
     stands=_stands,
     found_in_house=_found,

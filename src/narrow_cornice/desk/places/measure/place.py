@@ -163,7 +163,7 @@ def _is_wall(path: ThingPath) -> bool:
     return isinstance(path, WallPath) and path.reading is None
 
 
-HOUSE = SeenAs("house", "house", _house)
+HOUSE = SeenAs("house", "house", _house, turns=True)
 ON_WALLS = tuple(
     kind for kind in HANGING if kind not in (OpeningPath, RecessPath, PanelsPath, BlockPath, *PUT_ON_WALLS)
 )

@@ -177,7 +177,6 @@ class PresentPage(DrawingPage):
         return (
             ("eye left", "The eye to the left, or the slide ( [ )", lambda: self.turn(-1)),
             ("eye right", "The eye to the right, or the slide ( ] )", lambda: self.turn(1)),
-            ("by lamp", "By day, or under the room's lamps ( N )", self.change_lamp),
         )
 
     def first_sight(self) -> None:
@@ -185,7 +184,6 @@ class PresentPage(DrawingPage):
         super().first_sight()
         leaf = self.leaf()
         self.canvas.pointing = leaf is not None and leaf.key == "photo" and bool(way_of(self.session.view.pointing))
-        self.canvas.offer_tools(None if leaf is not None and leaf.key in ("seen", "compare") else ("whole", "alone"))
 
     def turn(self, way: int) -> None:
         """Move the slide between two pictures."""

@@ -106,7 +106,7 @@ def _photo(shown: str) -> SeenAs:
         placed = placed_of(view.pointing)
         return photo_drawing(job, room, path.id, shown, path.part, placed)  # type: ignore[arg-type]
 
-    return SeenAs(f"photo-{shown.split()[0]}", shown, draws, own_light=True)
+    return SeenAs(f"photo-{shown.split()[0]}", shown, draws, under_lamps="never")
 
 
 def _record(job: Job, view: View, room: Room) -> Drawing:
@@ -143,14 +143,14 @@ def _found(job: Job, room: Room) -> Iterator[tuple[str, ThingPath]]:
         yield f"{photo.name}, photograph of {room.name}", ClientPhotoPath(room.id, photo.id)
 
 
-SEEN = SeenAs("perspective", "in perspective", _perspective, own_light=True)
-EYE = SeenAs("eye", "where the eye is", _eye, own_light=True)
-BOARD = SeenAs("board", "board", _board, own_light=True)
-HOUSE = SeenAs("house-board", "board", _house, own_light=True)
-SLID = SeenAs("slide", "with a slide", _slid, own_light=True)
-BESIDE = SeenAs("beside", "side by side", _beside, own_light=True)
-RECORD = SeenAs("record", "the record", _record, own_light=True)
-ONE = SeenAs("one", "one by one", _one, own_light=True)
+SEEN = SeenAs("perspective", "in perspective", _perspective, turns=True, under_lamps="itself")
+EYE = SeenAs("eye", "where the eye is", _eye, turns=True, under_lamps="never")
+BOARD = SeenAs("board", "board", _board, under_lamps="never")
+HOUSE = SeenAs("house-board", "board", _house, under_lamps="never")
+SLID = SeenAs("slide", "with a slide", _slid, turns=True, under_lamps="itself")
+BESIDE = SeenAs("beside", "side by side", _beside, under_lamps="itself")
+RECORD = SeenAs("record", "the record", _record, under_lamps="never")
+ONE = SeenAs("one", "one by one", _one, under_lamps="never")
 
 PLACE = Place(
     key="present",

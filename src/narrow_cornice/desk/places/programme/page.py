@@ -7,7 +7,6 @@ from collections.abc import Iterator
 from narrow_cornice.derived.programmed.day_by_day import keeps_brush, wanted_by, works_on
 from narrow_cornice.derived.programmed.programme import hour_words, programme_of
 from narrow_cornice.desk.drawing_page import DrawingPage
-from narrow_cornice.desk.drawing_tools import Tool
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.programme.rows import own_work
 from narrow_cornice.desk.places.programme.work_rows import time_words
@@ -62,10 +61,6 @@ class ProgrammePage(DrawingPage):
         self.canvas.dragged.connect(self._dragged)
         self.canvas.dropped.connect(self._dropped)
         self.add_cautions()
-
-    def turning_tools(self) -> tuple[Tool, ...]:
-        """Return nothing: what is drawn here is no room."""
-        return ()
 
     def _works(self, _: Room) -> list[SheetRow]:
         job = self.session.job

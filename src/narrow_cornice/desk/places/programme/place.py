@@ -97,7 +97,7 @@ def _cautions(job: Job, room: Room | None) -> tuple[str, ...]:
     return cautions_of_room(job, room) if room is not None else ()
 
 
-DIARY = SeenAs("diary", "diary", _diary)
+DIARY = SeenAs("diary", "diary", _diary, under_lamps="never")
 
 PLACE = Place(
     key="programme",

@@ -80,8 +80,8 @@ def _stands(job: Job) -> bool:
     return bool(job.rooms) and all(one is not None and one.runs for one in trimmed)
 
 
-PROPORTION = SeenAs("order", "order", _proportion)
-STOCK = SeenAs("stock", "stock", _stock)
+PROPORTION = SeenAs("order", "order", _proportion, under_lamps="never")
+STOCK = SeenAs("stock", "stock", _stock, under_lamps="never")
 LEAVES = (
     Leaf("room", "Room", (UNFOLDED, WALL, STRIP, PROPORTION), (TrimPath, RoomPath)),
     Leaf("order", "Order", (PROPORTION, WALL, UNFOLDED), (TrimPath,)),

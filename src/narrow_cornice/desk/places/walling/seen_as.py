@@ -80,4 +80,4 @@ def _ways(job: Job, view: View, room: Room) -> Drawing:
 HANGS = SeenAs("hangs", "wall", _hung)
 THREE = SeenAs("three", "three ways", _ways)
 FIELD = SeenAs("field", "wall", _field)
-SETOUT = SeenAs("setout", "set-out", _setout)
+SETOUT = SeenAs("setout", "set-out", _setout, under_lamps="never")

@@ -63,9 +63,9 @@ def _wall_with_window(view: View, room: Room) -> str:
     return walls[0]
 
 
-ZONES = SeenAs("zones", "plan", _zones)
-CLOTH = SeenAs("cloth", "plan", _pieces)
-SIGHT = SeenAs("sight", "plan", _sight)
-WINDOWS = SeenAs("windows", "plan", _windows)
-LIGHT = SeenAs("light", "light", _light)
+ZONES = SeenAs("zones", "plan", _zones, turns=True)
+CLOTH = SeenAs("cloth", "plan", _pieces, turns=True)
+SIGHT = SeenAs("sight", "plan", _sight, turns=True)
+WINDOWS = SeenAs("windows", "plan", _windows, turns=True)
+LIGHT = SeenAs("light", "light", _light, turns=True)
 DRESSED = SeenAs("dressed", "wall", _dressed)
