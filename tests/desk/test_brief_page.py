@@ -8,8 +8,9 @@ import pytest
 from driving import errands_over, settle, type_into, write_printed
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
+from PyQt6.QtWidgets import QApplication, QFileDialog, QLabel, QPushButton
 
+from narrow_cornice.desk.flow_layout import CLINGS
 from narrow_cornice.desk.places.brief.letter import BlankField, PickButton
 from narrow_cornice.desk.places.brief.page import BriefPage
 from narrow_cornice.desk.window import MainWindow
@@ -93,3 +94,17 @@ def test_the_brief_is_printed(window: MainWindow, tmp_path: Path, monkeypatch: p
     write_printed(window)
     errands_over(window.session)
     assert "Pilot House, the brief" in said(target.read_bytes())
+
+
+def test_a_full_stop_never_begins_a_line(window: MainWindow) -> None:
+    """At any width of the letter; so many words may never stand on a line with nothing before them."""
+    page, seen = brief(window), 0
+    for wide in range(1024, 1500, 17):
+        window.resize(wide, 760)
+        settle()
+        for row in page.paragraphs.rows:
+            words = [one for one in row.findChildren(QLabel) if one.property(CLINGS) and one.isVisible()]
+            first = min((one.x() for one in row._widgets), default=0)
+            seen += len(words)
+            assert all(one.x() > first for one in words), (wide, [one.text() for one in words])
+    assert seen > 100

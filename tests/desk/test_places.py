@@ -8,7 +8,8 @@ from pathlib import Path
 from typing import ClassVar
 
 import pytest
-from driving import choose, field, gone, settle, total_of, type_into
+from driving import canvas, choose, field, gone, page, settle, total_of, type_into
+from msgspec.structs import replace
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLabel, QPushButton, QToolButton
@@ -35,6 +36,7 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.edits import change_room, rename_job
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import InRoom, SplitPath
+from narrow_cornice.job.samples import demo_job
 
 DESK = Path(__file__).parents[2] / "src" / "narrow_cornice" / "desk"
 
@@ -321,6 +323,50 @@ def test_places_are_told_apart() -> None:
     assert every.by_letter("j") is None
     assert every["nowhere"] is PLACES[0]
     assert SplitPath in homes
+
+
+def test_a_drawing_says_truly_whether_it_turns_and_what_lamps_do_to_it() -> None:
+    """What is offered in its corner follows from it. Present turns its eye and its slide instead of the room."""
+    job, every = demo_job(), Places(PLACES)
+    room = job.rooms[0]
+    turned: set[str] = set()
+    for place in PLACES:
+        for drawing in {one.key: one for leaf in place.leaves for one in leaf.drawings}.values():
+            leaf = next(leaf.key for leaf in place.leaves if drawing in leaf.drawings)
+            view = View(place=place.key, leaf=leaf, seen_as=drawing.key, room_id=room.id, wall_id="w1")
+            there = every.drawing(job, view, room)
+            if place.key != "present":
+                turns = every.drawing(job, replace(view, turn=90.0), room) != there
+                assert drawing.turns == turns, (place.key, drawing.key)
+                turned |= {drawing.key} if turns else set()
+            lit = every.drawing(job, replace(view, by_lamp=True), room) != there
+            assert lit == (drawing.under_lamps != "never"), (place.key, drawing.key)
+    assert {"plan", "unfolded"} <= turned
+    assert "wall" not in turned
+
+
+def test_the_corner_of_a_drawing_offers_what_changes_it(window: MainWindow) -> None:
+    turning = {"turn left", "turn right"}
+    for place, leaf, offered in (
+        ("measure", "walls", {*turning, "by lamp", "whole", "alone"}),
+        ("trim", "order", {"whole", "alone"}),
+        ("programme", "works", {"whole", "alone"}),
+        ("present", "seen", {"eye left", "eye right", "by lamp", "whole", "alone"}),
+        ("built", "place", {"by lamp", "whole", "alone"}),
+    ):
+        window.go(place)
+        window.session.look(leaf=leaf, seen_as="", room_id="r1", selected=None)
+        settle()
+        buttons = [one for one in canvas(window).findChildren(QToolButton) if not one.isHidden()]
+        assert {one.text() for one in buttons} == offered, (place, leaf)
+
+
+def test_without_a_room_no_tools_and_no_cautions(empty: MainWindow) -> None:
+    for place in ("measure", "trim", "built", "walling"):
+        empty.go(place)
+        settle()
+        assert not any(one.isVisible() for one in canvas(empty).findChildren(QToolButton)), place
+        assert not any(one.text() for one in page(empty).findChildren(QLabel) if one.accessibleName() == "Cautions")
 
 
 def test_nothing_but_the_tuple_knows_a_place_and_places_know_not_one_another() -> None:

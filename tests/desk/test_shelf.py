@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 from driving import choose, settle, type_into
+from msgspec.structs import replace
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
@@ -11,7 +12,7 @@ from PyQt6.QtWidgets import QApplication, QColorDialog, QPushButton
 
 from narrow_cornice.derived.bought.rule_uses import in_words, rule_uses
 from narrow_cornice.desk.bench_widgets import Field
-from narrow_cornice.desk.cards import CardView
+from narrow_cornice.desk.cards import WIDE, WIDEST, CardView
 from narrow_cornice.desk.places.shelf.page import ShelfPage
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.errors import CorniceError
@@ -19,6 +20,7 @@ from narrow_cornice.explained.house_rules import shipped_rules
 from narrow_cornice.job import edits
 from narrow_cornice.job.paths import HouseRulePath
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.show import IMPERIAL, METRIC
 
 pytestmark = pytest.mark.desk
@@ -146,3 +148,23 @@ def test_nothing_on_a_card_or_of_the_leaves_is_cut_off(window: MainWindow) -> No
     assert any(one.text().count(";") == 2 for one in fields)  # three tins and their prices
     for one in fields:
         assert one.width() >= one.fontMetrics().horizontalAdvance(one.text()) + 8, one.text()
+
+
+def test_a_card_cuts_nothing_off(window: MainWindow) -> None:
+    """What is too long beside its label stands below it, and a card is as wide as its longest text."""
+    page, seen = shelf(window, "stock"), 0
+    for leaf in page.cards:
+        shelf(window, leaf)
+        for card in page.cards[leaf].views:
+            assert card.height() >= card.heightForWidth(card.width()), (leaf, card._name.text())
+            for field in card.findChildren(Field):
+                seen += 1
+                assert field.height() >= field.sizeHint().height(), (leaf, field.text())
+                room = field.width() - 2 * field.textMargins().left() - 4
+                assert field.fontMetrics().horizontalAdvance(field.text()) <= room, (leaf, field.text())
+    assert seen > 100
+    long = next(milled for milled in window.session.job.milled if len(milled.kinds) > 3)
+    everything = tuple(sorted(KINDS))
+    window.session.do(edits.put_milled(replace(long, kinds=everything)))
+    page = shelf(window, "stock")
+    assert max(card.width() for card in page.cards["stock"].views) <= WIDEST * WIDE * window.theme.letters
