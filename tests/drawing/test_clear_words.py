@@ -11,8 +11,11 @@ import shapely.affinity
 from msgspec.structs import replace
 
 from flats import flat
+from narrow_cornice.cutting.saw_order import saw_order
+from narrow_cornice.derived.built.sheets import cut_boards
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.drawing.boards.eye_plan import eye_plan
+from narrow_cornice.drawing.cutting import sheet_to_saw
 from narrow_cornice.drawing.elevation import wall_elevation
 from narrow_cornice.drawing.envelope import envelope_drawing
 from narrow_cornice.drawing.field_on_wall import fielded_wall, flat_field
@@ -193,6 +196,28 @@ def test_a_walk_is_read_at_every_step() -> None:
         room = history.job.rooms[0]
         assert clashes(walk_drawing(room, history.job.settings, 0.0), SIZES[0]) == []
         history.do(edits.walk_on("r1", [wall], words="wall"))
+
+
+@pytest.mark.parametrize("unit", ["mm", "in"])
+def test_every_cut_and_every_part_of_a_sheet_is_numbered_clear_of_the_others(unit: str) -> None:
+    """On paper a sheet is as wide as an A4 page lets it be; no number is left out for want of room."""
+    job, cuts = replace(demo_job(), settings=Settings(unit)), 0  # type: ignore[arg-type]
+    for board in cut_boards(job):
+        mm = board.kind.length / 182.0
+        for sheet in board.plan.sheets:
+            size = usual_size(mm)
+            made = settled(sheet_to_saw(job, board, sheet, mm), size)
+            numbers = [one.text for one in made.marks if isinstance(one, Label) and one.colour == "rust"]
+            order = saw_order(sheet, board.parts, board.kind, board.saw)
+            assert order is not None
+            assert sorted(numbers, key=int) == [f"{one}" for one in range(1, len(order.cuts) + 1)]
+            said = {one.text.split(" · ")[0] for one in made.marks if isinstance(one, Label) and one.colour == "line"}
+            assert {f"{board.names[one.part].number}" for one in sheet.placed} <= said
+            letters = lettered(made, size)
+            for (_, one, mine), (_, other, theirs) in itertools.combinations(letters, 2):
+                assert mine.intersection(theirs).area <= 0.03 * min(mine.area, theirs.area), (one, other)
+            cuts += len(numbers)
+    assert cuts > 200
 
 
 def test_the_finder_of_clashes_finds_them() -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 
+from msgspec.structs import replace
 from pypdf import PdfReader
 
 from narrow_cornice.derived.bought.costs import costs
@@ -14,9 +15,13 @@ from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.drawing.plan import room_plan
 from narrow_cornice.exchange.list_pdf import takeoff_pdf, to_buy_pdf
 from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
 from narrow_cornice.job.bought import Purchase
-from narrow_cornice.job.samples import demo_job
+from narrow_cornice.job.history import History
+from narrow_cornice.job.samples import demo_job, starting_job
+from narrow_cornice.review.second_look import second_look
+from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_money
 from printed import pages, said
 
@@ -86,3 +91,23 @@ def test_what_is_to_scale_asks_not_to_be_fitted_to_the_paper() -> None:
     for pdf, asked in ((drawings_pdf([plan], job), True), (to_buy_pdf(job), False)):
         root = PdfReader(io.BytesIO(pdf)).trailer["/Root"]
         assert (root["/ViewerPreferences"].get("/PrintScaling") == "/None") is asked
+
+
+def test_workings_reasons_and_what_is_left_out_are_printed_to_their_end() -> None:
+    """However long: the cost of a house has a hundred terms, sixty rooms leave out a page of surfaces."""
+    job = demo_job()
+    words = working(tally(job)["cost"], job.settings)
+    assert len(words) > 4000
+    assert words in said(takeoff_pdf(job))
+    finding = next(one for one in second_look(job) if not one.kept)
+    because = "the client has seen it and said so. " * 40
+    printed = said(to_buy_pdf(replace(job, kept={finding.key: because})))
+    assert f"Kept, because {because.strip()}" in printed
+    history = History(starting_job())
+    for number in range(30):
+        name = f"a room whose name is nearly as long as a line of its sheet {number}"
+        history.do(edits.add_room(name, *(parse_length(text, "mm") for text in ("3100", "2700", "2500"))))
+    many = history.job
+    left_out = to_buy(many).left_out
+    assert len(left_out) >= 30
+    assert f"Not in this list: {' '.join(left_out)}" in said(to_buy_pdf(many))

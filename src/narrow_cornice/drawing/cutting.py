@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from narrow_cornice.cutting.saw_order import Cut, saw_order
 from narrow_cornice.cutting.sheet_plans import CutSheet
 from narrow_cornice.derived.built.sheets import CutBoard
 from narrow_cornice.drawing.marks import ALWAYS, About, Area, Drawing, Label, Mark, Pen, Point, Stroke
@@ -14,6 +15,7 @@ HEAD = 640.0  # … and for the words over those of one kind
 LETTER = 0.0105  # of the height of the paper that a letter is wide
 TALL = 1.7  # times as wide as a letter is, the room that it needs upwards
 CLEAR = 0.85  # of a part that its letters take at most, so that they keep clear of those of the next
+TWO_LINES, ONE_LINE = 8.0, 2.6  # mm of paper a part is wide that has its number over its size, or beside it
 USUAL_SHAPE = 1.45  # width to height of the paper
 
 
@@ -104,6 +106,47 @@ def _letters(job: Job, cut: CutBoard, sheet: CutSheet, at: Point, letter: float)
     inside = rectangle(at[0] + edge, at[1] + edge, cut.kind.length - 2 * edge, cut.kind.width - 2 * edge)
     marks.append(Stroke(inside, Pen("rule", 0.5, dashed=True), closed=True))
     return marks
+
+
+def sheet_to_saw(job: Job, cut: CutBoard, sheet: CutSheet, mm: float) -> Drawing:
+    """Return one sheet for the saw: its parts with their numbers and sizes, its cuts with theirs in their order.
+
+    ``mm`` is how many mm of the sheet one mm of the paper is, which the letters keep to.
+    """
+    marks: list[Mark] = [Area(rectangle(0, 0, cut.kind.length, cut.kind.width), "sheet", None, Pen("ink", 0.7))]
+    said: list[Mark] = []
+    for one in sheet.placed:
+        long, wide = one.size(cut.parts)
+        name, part = cut.names[one.part], cut.parts[one.part]
+        marks.append(Area(rectangle(one.x, one.y, long, wide), "wood", None, Pen("ink", 0.5)))
+        size = f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
+        x, y, room = one.x + long / 2, one.y + wide / 2, long - 2.0 * mm
+        if wide > TWO_LINES * mm and room > 12.0 * mm:
+            said.append(Label((x, y - 1.6 * mm), f"{name.number}", 9, "line", face="bold", within=room))
+            said.append(Label((x, y + 2.0 * mm), size, 6.5, "line", within=room))
+        elif wide > ONE_LINE * mm and room > 4.0 * mm:
+            said.append(Label((x, y), f"{name.number} · {size}", 6.5, "line", within=room))
+    order = saw_order(sheet, cut.parts, cut.kind, cut.saw)
+    for number, each in enumerate(order.cuts if order is not None else (), 1):
+        marks.append(Stroke((_on(each, each.begin), _on(each, each.end)), Pen("rust", 0.5, dashed=True)))
+        said.append(_number(each, f"{number}", mm))
+    return Drawing("", "", (*marks, *said), (0.0, 0.0, cut.kind.length, cut.kind.width))
+
+
+def _on(cut: Cut, along: float, aside: float = 0.0) -> Point:
+    """Return a place so far along a cut and so far beside it."""
+    return (along, cut.at + aside) if cut.along else (cut.at + aside, along)
+
+
+def _number(cut: Cut, number: str, mm: float) -> Label:
+    """Return the number of a cut: beyond its end, or beside it where something stands there."""
+    beyond, aside = 1.0 + 0.5 * len(number), 1.3 if cut.along else 0.6 + 0.6 * len(number)
+    places = [(cut.end + beyond * mm, 0.0), *((cut.end + beyond * mm, way * aside * mm) for way in (-1, 1))]
+    places += [(cut.end - back * mm, way * aside * mm) for back in (1.6, 3.2, 5.0) for way in (-1, 1)]
+    long = cut.end - cut.begin
+    places += [(cut.begin + long * share, way * aside * mm) for share in (0.8, 0.65, 0.5, 0.35, 0.2) for way in (-1, 1)]
+    first, *others = (_on(cut, *place) for place in places)
+    return Label(first, number, 5.5, "rust", elsewhere=tuple(others))
 
 
 def rectangle(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:

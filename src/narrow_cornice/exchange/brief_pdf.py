@@ -11,6 +11,7 @@ from narrow_cornice.job.paths import BriefPath
 from narrow_cornice.review.second_look import to_settle
 
 LEFT, TOP, LINE = 24.0, 34.0, 5.4
+CARD = 11.5  # mm of a line that a card of colour takes
 BELOW = 24.0  # mm kept free at the foot
 
 
@@ -28,15 +29,19 @@ class _Letter:
         foot(self.sheet, self.job)
         self.y = TOP
 
-    def line(self, text: str, size: float, face: str, colour: str = "ink", indent: float = 0.0) -> None:
-        """Print words over as many lines as they need."""
-        for row in self.sheet.lines(text, size, self.sheet.wide - 2 * LEFT - indent, face):
+    def line(self, text: str, size: float, face: str, colour: str = "ink", indent: float = 0.0) -> float:
+        """Print words over as many lines as they need; return where the first stands."""
+        first = self.y
+        for number, row in enumerate(self.sheet.lines(text, size, self.sheet.wide - 2 * LEFT - indent, face)):
             if self.y > self.sheet.tall - BELOW:
                 self.sheet.page()
                 foot(self.sheet, self.job)
                 self.y = TOP - 12
+            if number == 0:
+                first = self.y
             self.sheet.text(LEFT + indent, self.y, row, size, face=face, colour=colour)
             self.y += LINE * size / 10
+        return first
 
     def paragraph(self, paragraph: Paragraph) -> None:
         """Print a paragraph; what only the screen can do is left out."""
@@ -45,14 +50,10 @@ class _Letter:
             self.line(plain_words(paragraph), 12, "name")
             return
         if paragraph.parts and not all(isinstance(part, Act) for part in paragraph.parts):
-            self.line(plain_words(paragraph), 10, "text")
-            x = LEFT + 2
-            for part in paragraph.parts:
-                if isinstance(part, Swatch):
-                    self.sheet.box(x, self.y - 3.2, 9, 4.5, part.colour)
-                    x += 11
-            if x > LEFT + 2:
-                self.y += 4
+            swatches = [part.colour for part in paragraph.parts if isinstance(part, Swatch)]
+            first = self.line(plain_words(paragraph), 10, "text", indent=CARD * len(swatches))
+            for number, colour in enumerate(swatches):  # before the first line of its words
+                self.sheet.box(LEFT + CARD * number, first - 3.4, CARD - 2.5, 4.4, colour)
         if paragraph.said:
             self.line(paragraph.said, 8.5, "slanted", "soft", 3)
         self.y += 0.8

@@ -16,7 +16,7 @@ from narrow_cornice.drawing.marks import Drawing, Label, Pen, Point
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.exchange.cautions import cautions_of
 from narrow_cornice.exchange.paper import Paper
-from narrow_cornice.exchange.pdf_sheets import Sheet, foot
+from narrow_cornice.exchange.pdf_sheets import LEADING, Sheet, foot
 from narrow_cornice.exchange.working_out import work_out
 from narrow_cornice.explained.figures import Figure, renamed
 from narrow_cornice.explained.working import working
@@ -63,7 +63,7 @@ def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop")
         for finding in kept:
             y = _room_for(sheet, job, y, 26, _list_head)
             words = f"{finding.room}: {finding.says}. Kept, because {finding.kept}."
-            y = sheet.wrapped(14, y, words, 8.5, sheet.wide - 28, most=4) + 0.5
+            y = _whole(sheet, job, y, words, _list_head, size=8.5, colour="ink") + 0.5
     y += 3
     for caution in _list_cautions(job):
         y = _room_for(sheet, job, y, 22, _list_head)
@@ -79,9 +79,10 @@ def _all_together(sheet: Sheet, job: Job, y: float) -> float:
     sheet.text(14, y, "All together", 12, face="name")
     sheet.text(sheet.wide - 14, y, f"{show_money(everything.price)}{money}", 12, face="bold", anchor="right")
     terms += f" = {show_money(everything.price)}"
-    y = sheet.wrapped(14, y + 5, terms, 8, sheet.wide - 28, colour="soft", most=6) + 2
+    y = _whole(sheet, job, y + 5, terms, _list_head, size=8) + 2
     if everything.left_out:
-        y = sheet.wrapped(14, y, f"Not in this list: {' '.join(everything.left_out)}", 8.5, 180, colour="rust", most=12)
+        words = f"Not in this list: {' '.join(everything.left_out)}"
+        y = _whole(sheet, job, y, words, _list_head, size=8.5, colour="rust")
     return y
 
 
@@ -167,7 +168,7 @@ def takeoff_pdf(job: Job, paper: Paper | None = None) -> bytes:
         words = words or said_in(figure.note, job.settings)
         y += 4.2
         if words:
-            y = sheet.wrapped(x, y, words, 7.5, sheet.wide - x - 14, colour="soft", most=60) + 0.8
+            y = _whole(sheet, job, y, words, _takeoff_head, x=x) + 0.8
         y += 1.4 if depth else 2.2
     y = _costs(sheet, job, y)
     foot(sheet, job)
@@ -213,6 +214,26 @@ def _room_for(sheet: Sheet, job: Job, y: float, tall: float, head: Callable[[She
         return y
     foot(sheet, job)
     return head(sheet, job, "continued")
+
+
+def _whole(
+    sheet: Sheet,
+    job: Job,
+    y: float,
+    words: str,
+    head: Callable[[Sheet, Job, str], float],
+    *,
+    x: float = 14.0,
+    size: float = 7.5,
+    colour: str = "soft",
+) -> float:
+    """Print words to their end, over as many sheets as they take, and return where the next line would be."""
+    room = sheet.wide - x - 14.0
+    for line in sheet.lines(words, size, room):
+        y = _room_for(sheet, job, y, 20, head)
+        sheet.text(x, y, line, size, colour=colour, room=room)
+        y += size * LEADING
+    return y
 
 
 def _takeoff_head(sheet: Sheet, job: Job, word: str) -> float:

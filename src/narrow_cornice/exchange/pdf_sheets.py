@@ -53,6 +53,8 @@ _FACES = {
 
 
 ABOVE_FOOT = 14.0  # mm from the lower edge to what stands over the foot of a sheet
+LEADING = 1.32 * MM_PER_POINT  # mm from a line of wrapped words to the next, for each point of them
+LONGEST = 100_000  # letters of words that are printed to their end
 HEADING = 12.0  # points: larger letters of the name's face at the top of a sheet are its heading
 
 
@@ -179,7 +181,7 @@ class Sheet:
         line, about = "", 0.0
         lines: list[str] = []
         blank = self.width_of("n n", size, face) - 2 * self.width_of("n", size, face)
-        for word in self.clean(text, 4000).split():
+        for word in self.clean(text, LONGEST).split():
             # Words are measured one by one, each once: a line of them is as long but for a hair between two letters.
             wide = self.width_of(word, size, face)
             longer, sum_of = (f"{line} {word}", about + blank + wide) if line else (word, wide)
@@ -204,7 +206,7 @@ class Sheet:
         most: int = 99,
     ) -> float:
         """Print text in lines of at most ``room`` mm and return where the next line would be."""
-        step = size * MM_PER_POINT * 1.32
+        step = size * LEADING
         lines = self.lines(text, size, room, face)
         if len(lines) > most:
             lines = [*lines[: most - 1], lines[most - 1] + " …"]
@@ -215,7 +217,7 @@ class Sheet:
 
     def caution(self, said: Sequence[str], size: float = 7.0, room: float | None = None) -> None:
         """Print cautions over the foot of the sheet, all of them whole, and say where what else is printed ends."""
-        left, step = 14.0, size * MM_PER_POINT * 1.32
+        left, step = 14.0, size * LEADING
         room = self.wide - 2 * left if room is None else room
         lines = self.lines(" ".join(said), size, room) if said else []
         begins = self.tall - ABOVE_FOOT - step * (len(lines) - 1)

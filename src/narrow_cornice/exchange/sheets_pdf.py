@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import partial
 
 from narrow_cornice.casework.hardware import hardware
-from narrow_cornice.cutting.saw_order import Order, saw_order
-from narrow_cornice.cutting.sheet_plans import CutSheet
 from narrow_cornice.derived.built.parts import hardware_of, parts_of
 from narrow_cornice.derived.built.risks import risks_of
-from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, numbers_of
-from narrow_cornice.drawing.marks import Pen
+from narrow_cornice.derived.built.sheets import cut_boards, numbers_of
+from narrow_cornice.drawing.cutting import sheet_to_saw
+from narrow_cornice.drawing.marks import Pen, Point
 from narrow_cornice.exchange.cautions import cautions
 from narrow_cornice.exchange.going import one_by_one
 from narrow_cornice.exchange.paper import Paper
@@ -44,10 +44,15 @@ def sheets_pdf(job: Job, paper: Paper | None = None) -> bytes:
             y = _begin(page, job, "Sheets", HOW)
         said = f"{cut.kind.name}, sheet {number + 1} of {len(cut.plan.sheets)}"
         page.text(LEFT, y, said, 10, face="bold")
-        _sheet(page, job, cut, cut.plan.sheets[number], y + 3.0, scale)
+        at = partial(_on_paper, top=y + 3.0, scale=scale)
+        page.drawing(sheet_to_saw(job, cut, cut.plan.sheets[number], 1.0 / scale), at, 1.0 / scale)
         y += tall + BETWEEN
     _parts(page, job)
     return page.content()
+
+
+def _on_paper(point: Point, top: float, scale: float) -> Point:
+    return (LEFT + point[0] * scale, top + point[1] * scale)
 
 
 def _begin(page: Sheet, job: Job, title: str, words: str) -> float:
@@ -59,46 +64,6 @@ def _begin(page: Sheet, job: Job, title: str, words: str) -> float:
     page.caution(cautions("dust", *(called_for or {"tipping": None}), "ladders"))
     foot(page, job)
     return max(TOP, y + 5.0)
-
-
-def _sheet(page: Sheet, job: Job, cut: CutBoard, sheet: CutSheet, top: float, scale: float) -> None:
-    """Draw one sheet with its parts, its cuts and what is left over."""
-
-    def box(x: float, y: float, wide: float, tall: float) -> tuple[tuple[float, float], ...]:
-        left, up = LEFT + x * scale, top + y * scale
-        right, down = left + wide * scale, up + tall * scale
-        return ((left, up), (right, up), (right, down), (left, down))
-
-    page.area(box(0, 0, cut.kind.length, cut.kind.width), "#fdfbf5", Pen("ink", 0.7))
-    for one in sheet.placed:
-        long, wide = one.size(cut.parts)
-        page.area(box(one.x, one.y, long, wide), "#efe3c8", Pen("ink", 0.4))
-        name, part = cut.names[one.part], cut.parts[one.part]
-        size = f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
-        middle = (LEFT + (one.x + long / 2) * scale, top + (one.y + wide / 2) * scale)
-        room = long * scale - 2.0
-        if wide * scale > 8.0 and room > 12.0:
-            page.text(middle[0], middle[1] - 0.4, f"{name.number}", 9, face="bold", anchor="middle")
-            page.text(middle[0], middle[1] + 3.2, size, 6.5, anchor="middle", room=room)
-        elif wide * scale > 2.6 and room > 4.0:
-            page.text(middle[0], middle[1] + 1.0, f"{name.number} · {size}", 6.5, anchor="middle", room=room)
-    order = saw_order(sheet, cut.parts, cut.kind, cut.saw)
-    if order is not None:
-        _cuts(page, order, top, scale)
-
-
-def _cuts(page: Sheet, order: Order, top: float, scale: float) -> None:
-    for number, one in enumerate(order.cuts, 1):
-        at = one.at * scale
-        begin, end = one.begin * scale, one.end * scale
-        ends = (
-            ((LEFT + begin, top + at), (LEFT + end, top + at))
-            if one.along
-            else ((LEFT + at, top + begin), (LEFT + at, top + end))
-        )
-        page.line(ends, Pen("rust", 0.5, dashed=True))
-        x, y = ends[1]
-        page.text(x + 0.6 if one.along else x, y + 0.8 if one.along else y + 2.4, f"{number}", 5.5, colour="rust")
 
 
 def _parts(page: Sheet, job: Job) -> None:
