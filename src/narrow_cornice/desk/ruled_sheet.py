@@ -2,12 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from heapq import nlargest
 from typing import Any, NamedTuple
 
 import msgspec
-from PyQt6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPoint, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import (
+    QAbstractTableModel,
+    QMimeData,
+    QModelIndex,
+    QObject,
+    QPoint,
+    QRect,
+    QRectF,
+    QSize,
+    Qt,
+    pyqtSignal,
+)
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QFontMetrics,
@@ -20,7 +31,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
-from narrow_cornice.desk.bench_widgets import swatch_icon
+from narrow_cornice.desk.bench_widgets import plain_tip, swatch_icon
 from narrow_cornice.desk.theme import Theme
 from narrow_cornice.drawing.marks import About
 from narrow_cornice.job.model import Room
@@ -28,11 +39,19 @@ from narrow_cornice.job.paths import RoomPath
 
 MOST_PASTED = 500  # lines of a table
 MEASURED = 60  # of the longest texts of a column, to fit it
-FITTED = 200  # lines that the columns are fitted to
+FITTED = 200  # lines that the columns are fitted to, and that part their words
+WIDEST, PARTED = 240, 110  # pixels of a column at most, and from which on its words may part
+BESIDE = 20  # … beside its words
+SHOWN, TOLD = 200, 30  # letters of a cell that are shown, and from which on it is told whole under the pointer
+MOST_LINES = 4  # of words in a row
+WRAPPED = int(Qt.TextFlag.TextWordWrap)
 
 
 class Cell(msgspec.Struct, frozen=True):
-    """One cell: its text, what typing into it does (returns whether it was accepted), and a colour to show."""
+    """One cell: its text, what typing into it does (returns whether it was accepted), and a colour to show.
+
+    The words of one that is ``whole``, as a day and an hour, stand on one line, as figures do.
+    """
 
     text: str
     typed: Callable[[str], bool] | None = None
@@ -40,6 +59,7 @@ class Cell(msgspec.Struct, frozen=True):
     number: bool = False
     warm: bool = False
     strong: bool = False
+    whole: bool = False
 
 
 class SheetRow(msgspec.Struct, frozen=True):
@@ -110,7 +130,9 @@ class SheetModel(QAbstractTableModel):
             return None
         cell = self.rows[index.row()].late[index.column()]
         if role == Qt.ItemDataRole.DisplayRole:
-            return cell.text if len(cell.text) <= 200 else cell.text[:199] + "…"
+            return cell.text if len(cell.text) <= SHOWN else cell.text[: SHOWN - 1] + "…"
+        if role == Qt.ItemDataRole.ToolTipRole:
+            return plain_tip(cell.text) if len(cell.text) > TOLD else None
         if role == Qt.ItemDataRole.EditRole:
             return cell.text
         if role == Qt.ItemDataRole.DecorationRole and cell.swatch:
@@ -179,13 +201,15 @@ class RuledSheet(QTableView):
         self._least = int(130 * theme.letters)
         self.steady = False  # whether columns grow no narrower while lines are sifted
         self._wider = False  # whether the columns need more room than there is
+        self._needed = [(0, 0)] * len(headings)  # by column, how wide it is on one line, and at least
+        self._sizing = False  # whether columns get their widths, by no hand
         self.setAccessibleName(name)
         self.empty = ""
         self.setTabKeyNavigation(False)
         self.sheet = SheetModel(headings, theme, self)
         self.setModel(self.sheet)
         self.setShowGrid(True)
-        self.setWordWrap(False)
+        self.setWordWrap(True)
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setEditTriggers(
@@ -203,6 +227,7 @@ class RuledSheet(QTableView):
         across.setHighlightSections(False)
         across.setSectionResizeMode(QHeaderView.ResizeMode.Interactive)
         across.setMinimumSectionSize(36)
+        across.sectionResized.connect(self._parted_anew)
 
     def put(self, rows: list[SheetRow], selected: About) -> None:
         """Show rows and the selection."""
@@ -238,32 +263,74 @@ class RuledSheet(QTableView):
 
     def _size_columns(self, *, kept: bool = False) -> None:
         """Give every column what it needs, or what it has where that is more and is ``kept``, and the stretching one
-        what is left, but never too little to read."""
-        across = self.horizontalHeader()
-        assert across is not None
-        metrics, small = QFontMetrics(self._theme.font(9.5)), QFontMetrics(self._theme.font(8.5))
-        used = 0
-        for column in range(len(self.sheet.headings)):
-            if column != self._stretch:
-                seen = self.sheet.rows[:FITTED]
-                every = {row.late[column].text[:60] for row in seen if column < len(row.late)}
-                texts = nlargest(MEASURED, every, key=len)
-                wide = max((metrics.horizontalAdvance(text) for text in texts), default=0)
-                swatch = 28 if any(row.late[column].swatch for row in seen if column < len(row.late)) else 0
-                wide = max(wide + swatch, small.horizontalAdvance(self.sheet.headings[column]))
-                wide = min(240, wide + 22)
-                self.setColumnWidth(column, max(wide, self.columnWidth(column)) if kept else wide)
-                used += self.columnWidth(column)
-        room = self.width() - used - 14
-        least = self._least
-        if room < least and 0 <= self._stretch < len(self.sheet.headings):  # it is moved along anyway
-            texts = [row.late[self._stretch].text for row in self.sheet.rows[:FITTED] if row.late]
-            wide = max((metrics.horizontalAdvance(text[:60]) for text in texts), default=0) + 22
-            least = max(least, min(240, wide))
-        self.setColumnWidth(self._stretch, max(least, room))
+        what is left, but never too little to read; where that is more than there is, words stand in several lines."""
+        rows = [row.late for row in self.sheet.rows[:FITTED]]
+        columns = [[cells[column] for cells in rows if column < len(cells)] for column in range(len(self._needed))]
+        for column, cells in enumerate(columns):
+            self._needed[column] = self._needs(column, cells)
+        needed = [min(WIDEST, most) for most, _ in self._needed]
+        if kept:
+            needed = [max(wide, self.columnWidth(column)) for column, wide in enumerate(needed)]
+        room = self.width() - 14 - sum(needed) + needed[self._stretch]
+        if room < self._least:
+            room += self._squeeze(needed, self._least - room)
+        needed[self._stretch] = max(self._least, room)
+        self._sizing = True
+        for column, wide in enumerate(needed):
+            self.setColumnWidth(column, wide)
+        self._sizing = False
+        self._size_rows()
         if (room < self._least) != self._wider:
             self._wider = room < self._least
             self.updateGeometry()
+
+    def _parted_anew(self) -> None:
+        """Part the words of the rows anew where a column was made wider or narrower by hand."""
+        if not self._sizing:
+            self._size_rows()
+
+    def _needs(self, column: int, cells: Sequence[Cell]) -> tuple[int, int]:
+        """Return how wide a column is where its texts stand on one line, and where they part between words."""
+        metrics, small = QFontMetrics(self._theme.font(9.5)), QFontMetrics(self._theme.font(8.5))
+        texts = nlargest(MEASURED, {cell.text[:60] for cell in cells}, key=len)
+        swatch = 28 if any(cell.swatch for cell in cells) else 0
+        heading = small.horizontalAdvance(self.sheet.headings[column]) + BESIDE
+        most = max((metrics.horizontalAdvance(text) for text in texts), default=0) + swatch + BESIDE
+        if any(cell.number or cell.whole for cell in cells):
+            return max(most, heading), max(most, heading)
+        words = nlargest(MEASURED, {word for text in texts for word in text.split()}, key=len)
+        least = max((metrics.horizontalAdvance(word) for word in words), default=0) + swatch + BESIDE
+        return max(most, heading), max(least, heading, min(most, PARTED))
+
+    def _squeeze(self, needed: list[int], short: int) -> int:
+        """Make columns narrower by what is short, the widest first, and return what that gave: nothing where the sheet
+        has to be moved along anyway."""
+        able = {one: wide for one, (_, wide) in enumerate(self._needed) if one != self._stretch and needed[one] > wide}
+        if sum(needed[one] - wide for one, wide in able.items()) < short:
+            return 0
+        for _ in range(short):
+            widest = max((one for one, wide in able.items() if needed[one] > wide), key=lambda one: needed[one])
+            needed[widest] -= 1
+        return short
+
+    def _size_rows(self) -> None:
+        """Give every row as many lines as its words take."""
+        down = self.verticalHeader()
+        assert down is not None
+        usual, metrics = down.defaultSectionSize(), QFontMetrics(self._theme.font(9.5))
+        for number, row in enumerate(self.sheet.rows[:FITTED]):
+            lines = max((self._lines_of(column, cell, metrics) for column, cell in enumerate(row.late)), default=1)
+            tall = usual + (lines - 1) * metrics.lineSpacing()
+            if down.sectionSize(number) != tall:
+                down.resizeSection(number, tall)
+
+    def _lines_of(self, column: int, cell: Cell, metrics: QFontMetrics) -> int:
+        """Return how many lines the words of a cell take in their column."""
+        room = self.columnWidth(column) - BESIDE - (28 if cell.swatch else 0)
+        if cell.number or cell.whole or metrics.horizontalAdvance(cell.text) <= room:
+            return 1
+        box = metrics.boundingRect(QRect(0, 0, max(20, room), 10_000), WRAPPED, cell.text[:SHOWN])
+        return min(MOST_LINES, -(-box.height() // metrics.lineSpacing()))
 
     def minimumSizeHint(self) -> QSize:
         """Return room for the headings and most of a row; for all of it where the bar below would lie over it."""

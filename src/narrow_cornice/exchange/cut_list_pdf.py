@@ -27,6 +27,7 @@ LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
 NAME = 44.0  # mm of paper for the name of a piece
 BAR, METRE = 6.0, 30.0  # mm of paper: how high a bar is drawn, and a metre of it
 BOARD = (15.0, 5.0)  # mm of paper: the end of a piece in its picture
+SMALLEST_OF_PIECE = 4.5  # points of letters in a piece of a bar
 HOW = (
     "Pieces lie face up: a cornice flat on its back with its wall edge towards you, other trim with its face towards "
     "you, a casing with its inner edge towards you. Lengths are over the longest points. Coped ends are cut as given, "
@@ -100,7 +101,7 @@ def _courses(sheet: Sheet, job: Job, room: Room, y: float) -> float:
 
 def _begin(sheet: Sheet, job: Job, title: str, words: str) -> float:
     sheet.page()
-    sheet.text(LEFT, 18, f"{job.name}: {title}", 16, face="name", room=RIGHT - LEFT)
+    sheet.text(LEFT, 18, f"{job.name}: {title}", 16, face="name", room=RIGHT - LEFT, least=9.0)
     y = sheet.wrapped(LEFT, 24, words, 8, RIGHT - LEFT, colour="soft")
     said = cautions_of(name for room in job.rooms for name in trim_risks(job, room))
     sheet.caution(said)
@@ -154,11 +155,9 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -
             wide = length / 1000 * scale
             sheet.area(_rectangle(x, y, wide), "#efe3c8", Pen("ink", 0.4))
             name, _, number = goods.cuts[index] if index < len(goods.cuts) else ("", 0.0, 0)
-            name = f"{number} · {name}" if number else name
-            sheet.text(x + wide / 2, y + 2.5, name, 5.5, anchor="middle", room=wide - 1)
-            sheet.text(
-                x + wide / 2, y + 5.0, bare_size(length, job.settings), 6.5, face="bold", anchor="middle", room=wide - 1
-            )
+            names = (f"{number} · {name}", f"{number}") if number else (name,)
+            _in_piece(sheet, x, y + 2.5, wide, names, 5.5)
+            _in_piece(sheet, x, y + 5.0, wide, (bare_size(length, job.settings),), 6.5, "bold")
             x += wide
         y += BAR + 1.5
     useful = bars.useful(house_rules_of(job.house_rules).value("least_useful"))
@@ -167,6 +166,17 @@ def _bars(sheet: Sheet, job: Job, line: LineToBuy, goods: InLengths, y: float) -
         sheet.text(LEFT, y + 2.0, f"Off-cuts worth keeping: {words}", 7.5, colour="soft", room=RIGHT - LEFT)
         y += 3.5
     return y + 7.0
+
+
+def _in_piece(
+    sheet: Sheet, x: float, y: float, wide: float, texts: tuple[str, ...], size: float, face: str = "text"
+) -> None:
+    """Print the first of several texts that has room within a piece, the last in small letters or not at all: a figure
+    that is cut off would be another figure."""
+    room = wide - 0.6
+    text = next((one for one in texts if sheet.width_of(one, size, face) <= room), texts[-1])
+    if sheet.width_of(text, SMALLEST_OF_PIECE, face) <= room:
+        sheet.text(x + wide / 2, y, text, size, face=face, anchor="middle", room=room, least=SMALLEST_OF_PIECE)
 
 
 def _rectangle(x: float, y: float, wide: float) -> tuple[tuple[float, float], ...]:

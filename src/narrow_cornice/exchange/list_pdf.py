@@ -25,6 +25,8 @@ from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.show import show_money
 from narrow_cornice.units.told import said_in
 
+SAID, LINE_TALL = 108.0, 16.5  # mm: how wide the words of a line to buy are, and how tall a line is at least
+
 
 def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop") -> bytes:
     """Return the list to buy: a sheet for each shop (or room, or part of the work), with pictures, reasons, totals."""
@@ -50,7 +52,6 @@ def to_buy_pdf(job: Job, paper: Paper | None = None, *, parted: Parted = "shop")
             sheet.text(14, y - 2.5, words, 8.5, face="slanted", colour="rust", room=sheet.wide - 28)
             y += 4
         for line in lines:
-            y = _room_for(sheet, job, y, 34, _list_head)
             y = _list_row(sheet, job, line, y, room_id)
         y += 5
     y = _room_for(sheet, job, y, 60, _list_head)
@@ -108,21 +109,8 @@ def _list_head(sheet: Sheet, job: Job, word: str) -> float:
 
 
 def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -> float:
-    """Print one line with its tick box and picture, and return where the next begins."""
+    """Print one line whole, with its tick box and picture, and return where the next begins."""
     how = job.settings
-    box = 3.6
-    corner = (14.0, y - 3.2)
-    sheet.line(
-        (corner, (corner[0] + box, corner[1]), (corner[0] + box, corner[1] + box), (corner[0], corner[1] + box)),
-        Pen("ink", 0.6),
-        closed=True,
-    )
-    state = tick_state(job, line)
-    if state in ("bought", "changed"):
-        sheet.line(((14.5, y - 1.4), (15.6, y - 0.2), (18.4, y - 4.6)), Pen("ink", 1.1))
-    x = 21.0
-    room = 108.0
-    sheet.text(x, y, line.name_in(how), 10, face="bold", room=room)
     if room_id:
         share = next(amount for one, _, amount in line.shares if one == room_id)
         words = f"{share.shown(how)} of {line.bought_in(how)}"
@@ -130,24 +118,43 @@ def _list_row(sheet: Sheet, job: Job, line: LineToBuy, y: float, room_id: str) -
     else:
         words = line.amounts_in(how)
         price = line.price if (was := paid(job, line)) is None else was
-    sheet.text(x, y + 4.6, words, 9, room=room)
     told = " ".join(told_of(job, line)) or still_in_words(job, line)
     note = told or line.why_in(how)
     if line.key in job.mixing:
         note += "; mix the tins before starting"
-    sheet.text(x, y + 8.8, note, 8, face="slanted", colour="soft", room=room)
+    said = [
+        (row, size, face, colour)
+        for text, size, face, colour in (
+            (line.name_in(how), 10.0, "bold", "ink"),
+            (words, 9.0, "text", "ink"),
+            (note, 8.0, "slanted", "soft"),
+        )
+        for row in sheet.lines(text, size, SAID, face)
+    ]
+    tall = max(LINE_TALL, 3.3 + 4.4 * len(said))
+    y = _room_for(sheet, job, y, tall + 17.5, _list_head)
+    box, corner = 3.6, (14.0, y - 3.2)
+    sheet.line(
+        (corner, (corner[0] + box, corner[1]), (corner[0] + box, corner[1] + box), (corner[0], corner[1] + box)),
+        Pen("ink", 0.6),
+        closed=True,
+    )
+    if tick_state(job, line) in ("bought", "changed"):
+        sheet.line(((14.5, y - 1.4), (15.6, y - 0.2), (18.4, y - 4.6)), Pen("ink", 1.1))
+    for number, (row, size, face, colour) in enumerate(said):
+        sheet.text(21.0, y + 4.4 * number, row, size, face=face, colour=colour, room=SAID)
     sheet.text(sheet.wide - 14, y, show_money(price), 10, anchor="right")
     picture = line_picture(line, how)
     left, top, right, bottom = picture.bounds
-    tall, wide = 14.0, 46.0
-    scale = max((right - left) / wide, (bottom - top) / tall, 1.0 if isinstance(line.goods, InLengths) else 6.0)
+    across, down = 46.0, 14.0
+    scale = max((right - left) / across, (bottom - top) / down, 1.0 if isinstance(line.goods, InLengths) else 6.0)
 
     def at(point: Point) -> Point:
         return (132 + (point[0] - left) / scale, y - 4 + (point[1] - top) / scale)
 
     bare = [mark for mark in picture.marks if not isinstance(mark, Label)]
     sheet.drawing(Drawing("", "", tuple(bare), picture.bounds), at, scale)
-    return y + 16.5
+    return y + tall
 
 
 def takeoff_pdf(job: Job, paper: Paper | None = None) -> bytes:

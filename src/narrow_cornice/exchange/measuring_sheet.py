@@ -54,7 +54,7 @@ def _room(sheet: Sheet, job: Job, room: Room) -> None:
         for row in rows:
             if y + LINE > sheet.tall - 20:
                 y = begin()
-            sheet.text(LEFT, y + 4.6, row, 9, room=39)
+            sheet.text(LEFT, y + 4.6, row, 9, room=39, least=6.0)
             x = LEFT + 40
             for _, wide in columns:
                 sheet.line(((x, y), (x + wide, y), (x + wide, y + LINE), (x, y + LINE)), Pen("rule", 0.4), closed=True)

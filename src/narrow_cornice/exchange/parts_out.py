@@ -19,6 +19,7 @@ from narrow_cornice.units.show import bare_size
 
 COLUMNS, ROWS = 3, 8  # of labels on a sheet
 EDGE = 8.0  # mm of the sheet round the labels
+SMALLEST = 5.5  # points of letters that a label has no room for in larger ones
 
 
 def parts_zip(job: Job) -> bytes:
@@ -97,10 +98,10 @@ def labels_pdf(job: Job, paper: Paper | None = None) -> bytes:
             size = " × ".join(bare_size(mm, job.settings) for mm in (line.length, line.width, line.thickness))
             sheet.text(x + 4.0, y + 11.0, f"{name.number}", 20, face="bold", room=20)
             sheet.text(x + 22.0, y + 8.0, name.kind.capitalize(), 10, face="bold", room=wide - 26)
-            sheet.text(x + 22.0, y + 13.0, size, 9, room=wide - 26)
-            sheet.text(x + 4.0, y + 19.0, f"{run.name}, {room.name}", 8, room=wide - 8)
+            sheet.text(x + 22.0, y + 13.0, size, 9, room=wide - 25, least=SMALLEST)
+            sheet.text(x + 4.0, y + 19.0, f"{run.name}, {room.name}", 8, room=wide - 8, least=SMALLEST)
             edges = f" · {bare_size(line.edges, job.settings)} of edge seen" if line.edges else ""
-            sheet.text(x + 4.0, y + 24.0, f"{cut.kind.name}{edges}", 7.5, colour="soft", room=wide - 8)
+            sheet.text(x + 4.0, y + 24.0, f"{cut.kind.name}{edges}", 7.5, colour="soft", room=wide - 8, least=SMALLEST)
             at += 1
     if not at:
         sheet.page()

@@ -158,8 +158,13 @@ class Sheet:
         colour: str = "ink",
         anchor: str = "left",
         room: float | None = None,
+        least: float | None = None,
     ) -> None:
-        """Print a line with its baseline at ``y``."""
+        """Print a line with its baseline at ``y``; where letters of ``size`` have no ``room``, in smaller ones down to
+        ``least``."""
+        if room is not None and least is not None:
+            wide = self.width_of(self.clean(text), size, face)
+            size = size if wide <= room else max(least, 0.99 * size * room / wide)
         clean = self.fitted(text, size, room, face) if room is not None else self.clean(text)
         if not clean.strip():
             return

@@ -19,6 +19,7 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import show_money
 
 ROW = 6.4
+NAMED_IN = 8.5  # points of the name of an item, the largest letters of its row
 SAMPLES = "Samples to bring"
 SAYS: tuple[Says, ...] = ("yes", "no", "later")
 SAID = {"yes": "verdigris", "no": "rust", "later": "ochre"}
@@ -66,10 +67,14 @@ def _line(job: Job, asked: Asked) -> Line:
     if asked.item is None and (asked.room is not None or asked.words == SAMPLES):
         return heading(asked.words)
     if asked.item is None:
-        return Line(ROW, lambda y: [LETTERS.line(MARGIN, y + 3, asked.words, 8, room=PAGE[0] - 2 * MARGIN)])
+        wide = PAGE[0] - 2 * MARGIN
+        tall = ROW + (len(LETTERS.lines(asked.words, 8, wide)) - 1) * LETTERS.height(8)
+        return Line(tall, lambda y: LETTERS.paragraph(MARGIN, y + 3, asked.words, 8, wide))
     room, item = asked.room, asked.item
     assert room is not None
-    return Line(ROW, lambda y: _row(job, room, item, y + ROW / 2))
+    most = max(len(LETTERS.lines(words, size, wide, face)) for _, words, size, wide, face, _ in _cells(job, item))
+    more = max(0, most - 1) * LETTERS.height(NAMED_IN)
+    return Line(ROW + more, lambda y: _row(job, room, item, y + ROW / 2, more))
 
 
 def _signed(y: float) -> Iterator[Mark]:
@@ -80,28 +85,41 @@ def _signed(y: float) -> Iterator[Mark]:
         yield LETTERS.line(x, y + 4, words, 7.5, "slanted", "soft")
 
 
+def _cells(job: Job, item: Item) -> tuple[tuple[float, str, float, float, str, str], ...]:
+    """Return what is said of an item: where it stands, the words, their size, their room, face and colour."""
+    said = ", ".join(part for part in (item.state, item.said) if part)
+    cells = [
+        (MARGIN + 7, item.name, NAMED_IN, 62.0, "bold", "ink"),
+        (MARGIN + 71, said, 7.5, 48.0 if _cost(job, item) else 60.0, "text", "soft"),
+    ]
+    if item.answer is not None:
+        day = day_words(item.answer.day) if item.answer.day is not None else ""
+        words = ", ".join(part for part in (item.answer.because, day) if part)
+        cells.append((MARGIN + 154, words, 6.8, PAGE[0] - 2 * MARGIN - 154, "slanted", "ink"))
+    return tuple(cells)
+
+
+def _cost(job: Job, item: Item) -> str:
+    return show_money(item.cost) if job.presenting.costs and item.cost else ""
+
+
 # Many parameters: a row of a sheet.
-def _row(job: Job, room: Room, item: Item, y: float) -> Iterator[Mark]:
+def _row(job: Job, room: Room, item: Item, y: float, more: float) -> Iterator[Mark]:
     wide, letters = PAGE[0], LETTERS
     about = ItemPath(room.id, item.key)
-    yield Stroke(((MARGIN, y + ROW * 0.42), (wide - MARGIN, y + ROW * 0.42)), Pen("rule", 0.3))
+    below = y + ROW * 0.42 + more
+    yield Stroke(((MARGIN, below), (wide - MARGIN, below)), Pen("rule", 0.3))
     if item.tone:
         yield Area(Box(MARGIN, y - 1.9, 5.0, 3.8).ring(), item.tone, about, Pen("rule", 0.3))
-    yield letters.line(MARGIN + 7, y, item.name, 8.5, "bold", room=62, about=about)
-    said = ", ".join(part for part in (item.state, item.said) if part)
-    cost = f"{show_money(item.cost)}" if job.presenting.costs and item.cost else ""
-    yield letters.line(MARGIN + 71, y, said, 7.5, "text", "soft", room=48 if cost else 60, about=about)
-    yield letters.line(MARGIN + 132, y, cost, 7.5, "text", "ink", "right", 18)
+    for x, words, size, most, face, colour in _cells(job, item):
+        yield from letters.paragraph(x, y, words, size, most, face, colour, about)
+    yield letters.line(MARGIN + 132, y, _cost(job, item), 7.5, "text", "ink", "right", 18)
     for number, says in enumerate(SAYS):
         x = MARGIN + 135 + number * 6.0
         chosen = item.answer is not None and item.answer.says == says
         ring = Box(x, y - 1.6, 3.2, 3.2).ring()
         yield Area(ring, SAID[says] if chosen else "paper", AnswerPath(room.id, item.key, says), Pen("ink", 0.4))
         yield letters.line(x + 1.6, y - 2.9, says, 4.6, "text", "soft", "middle")
-    if item.answer is not None:
-        day = day_words(item.answer.day) if item.answer.day is not None else ""
-        words = ", ".join(part for part in (item.answer.because, day) if part)
-        yield letters.line(MARGIN + 154, y, words, 6.8, "slanted", room=wide - 2 * MARGIN - 154, about=about)
 
 
 def asked_item(job: Job, room: Room, key: str) -> tuple[Item, int, int] | None:

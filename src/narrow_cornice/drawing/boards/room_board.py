@@ -3,6 +3,7 @@ finishes as cards, what is new, kept, moved or can be left out, and why."""
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator, Sequence
 from functools import partial
 
@@ -222,7 +223,8 @@ def _finishes(laid: Laid, items: Sequence[Item], box: Box, room: Room) -> float:
     gap = letters.wide * 0.008
     each = (box.wide - (columns - 1) * gap) / columns
     swatch = each * 0.42
-    tall = swatch + letters.height(9.5) * 1.3 + letters.height(8) * 2.2
+    said = [sum(len(one) for one in _said_of(letters, item.name, item, each)) for item in shown[:SWATCHES]]
+    tall = swatch + letters.height(9.5) * 1.3 + letters.height(8) * (max(2, *said, 0) + 0.2)
     for number, item in enumerate(shown[:SWATCHES]):
         row, column = divmod(number, columns)
         place = Box(box.x + column * (each + gap), box.y + row * (tall + gap), each, tall)
@@ -241,12 +243,18 @@ def _card(laid: Laid, item: Item, swatch: float, room: Room, box: Box) -> Iterat
     yield Area(inner.ring(), item.tone, about)
     y = inner.y + inner.tall + letters.height(9.5) * 0.75
     name = laid.words(f"card:{item.key}", item.name)
-    colour, _, product = name.partition(" in ")
+    colour, _, _ = name.partition(" in ")
     yield letters.line(box.x + 1.6, y, colour, 9.5, "bold", room=box.wide - 3, about=about)
-    for words in (product, item.said):
-        if words:
-            y += letters.height(8)
+    for words in itertools.chain.from_iterable(_said_of(letters, name, item, box.wide)):
+        y += letters.height(8)
+        if y + letters.height(8) / 2 <= box.y + box.tall + 0.1:
             yield letters.line(box.x + 1.6, y, words, 8, "text", "soft", room=box.wide - 3, about=about)
+
+
+def _said_of(letters: Letters, name: str, item: Item, wide: float) -> tuple[list[str], list[str]]:
+    """Return the lines under the name of a card: its product, and what else is said of it, in two lines at most."""
+    _, _, product = name.partition(" in ")
+    return letters.lines(product, 8, wide - 3, most=1), letters.lines(item.said, 8, wide - 3, most=2)
 
 
 # Many parameters: what stands on the right of a board.

@@ -110,8 +110,27 @@ class Letters:
             text = fitted(text, room, lambda line: width_of(line, size, face))
         return Label((x, y), text, size, colour, anchor, face, about=about)  # type: ignore[arg-type]
 
-    def lines(self, text: str, points: float, room: float, face: str = "text") -> list[str]:
-        """Return a text in lines that are no wider than there is room."""
+    # Many parameters: a paragraph of letters.
+    def paragraph(
+        self,
+        x: float,
+        y: float,
+        text: str,
+        points: float,
+        room: float,
+        face: str = "text",
+        colour: str = "ink",
+        about: About = None,
+    ) -> list[Label]:
+        """Return a text whole, in as many lines as it takes; the middle of the first is at a height."""
+        apart = self.height(points)
+        return [
+            self.line(x, y + apart * number, line, points, face, colour, room=room, about=about)
+            for number, line in enumerate(self.lines(text, points, room, face))
+        ]
+
+    def lines(self, text: str, points: float, room: float, face: str = "text", most: int = 0) -> list[str]:
+        """Return a text in lines that are no wider than there is room; of ``most`` lines the last takes the rest."""
         size, made = self.size(points), list[str]()
         for word in text.split():
             longer = f"{made[-1]} {word}" if made else word
@@ -119,7 +138,7 @@ class Letters:
                 made[-1] = longer
             else:
                 made.append(word)
-        return made
+        return [*made[: most - 1], " ".join(made[most - 1 :])] if 0 < most < len(made) else made
 
 
 def made_small(drawing: Drawing, box: Box, *, left: bool = False) -> list[Mark]:

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 
 from narrow_cornice.drawing.boards.pages import LETTERS, MARGIN, PAGE, Line, beside_one_another, heading, in_pages
 from narrow_cornice.drawing.boards.sheet import Box
-from narrow_cornice.drawing.marks import Area, Drawing, Mark, Pen, Stroke
+from narrow_cornice.drawing.marks import Area, Drawing, Label, Mark, Pen, Stroke
 from narrow_cornice.drawing.site_diary import day_words
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.logbook.book import BookLine, room_book
@@ -38,27 +38,40 @@ def _plain(words: str) -> Line:
 
 
 def _days(line: BookLine) -> str:
-    return ", ".join(day_words(day).split(" ", 1)[1] for day in line.days[:4]) + (" …" if len(line.days) > 4 else "")
+    return ", ".join(day_words(day).split(" ", 1)[1] for day in line.days)
 
 
 def _line(line: BookLine) -> Line:
+    """Return a line of the book, as tall as what is said in it: two columns, each a name over what is said of it."""
+    name = f"{line.colour} in {line.product}" if line.colour else line.product
+    where = line.where[:1].upper() + line.where[1:]
+    batches = f"batch {', '.join(line.batches)}" if line.batches else ""
+    wrote = " · ".join(part for part in (batches, _days(line), f"left: {line.left}" if line.left else "") if part)
+    said = ", ".join(part for part in (line.said, line.tone) if part)
+    columns = (
+        (MARGIN + 15, 92.0, ((name, 9.5, "bold", "ink"), (where, 8.0, "text", "soft"))),
+        (MARGIN + 112, 66.0, ((said, 8.0, "text", "ink"), (wrote, 7.5, "slanted", "soft"))),
+    )
+
+    def letters(top: float) -> list[Label]:
+        made: list[Label] = []
+        for x, room, texts in columns:
+            y = top + 3.6
+            for text, points, face, colour in texts:
+                put = LETTERS.paragraph(x, y, text, points, room, face, colour, line.about)
+                made += put
+                y += 4.3 + max(0, len(put) - 1) * LETTERS.height(points)
+        return made
+
+    tall = max(ROW, max((one.at[1] for one in letters(0.0)), default=0.0) + 3.1)
+
     def draw(y: float) -> Iterator[Mark]:
         if line.tone:
             yield Area(Box(MARGIN, y + 1.4, 11.0, 7.6).ring(), line.tone, line.about, Pen("rule", 0.3))
-        name = f"{line.colour} in {line.product}" if line.colour else line.product
-        x = MARGIN + 15
-        yield LETTERS.line(x, y + 3.6, name, 9.5, "bold", room=92, about=line.about)
-        where = line.where[:1].upper() + line.where[1:]
-        yield LETTERS.line(x, y + 7.9, where, 8, "text", "soft", room=92, about=line.about)
-        right = MARGIN + 112
-        said = ", ".join(part for part in (line.said, line.tone) if part)
-        yield LETTERS.line(right, y + 3.6, said, 8, room=66)
-        batches = f"batch {', '.join(line.batches)}" if line.batches else ""
-        wrote = " · ".join(part for part in (batches, _days(line), f"left: {line.left}" if line.left else "") if part)
-        yield LETTERS.line(right, y + 7.9, wrote, 7.5, "slanted", "soft", room=66)
-        yield Stroke(((MARGIN, y + ROW), (PAGE[0] - MARGIN, y + ROW)), Pen("rule", 0.25))
+        yield from letters(y)
+        yield Stroke(((MARGIN, y + tall), (PAGE[0] - MARGIN, y + tall)), Pen("rule", 0.25))
 
-    return Line(ROW, draw)
+    return Line(tall, draw)
 
 
 @by_identity(times=1, each="job")
@@ -107,11 +120,9 @@ def _swatches(lines: Sequence[BookLine], wide: float, tall: float) -> Iterator[M
         said = " · ".join(part for part in (line.left, batches, line.said, line.where) if part)
         below = y + each - 0.5
         for text, points, face, colour in ((name, size, "bold", "ink"), (said, size * 0.8, "text", "soft")):
-            words = LETTERS.lines(text, points, room, face)
             apart = LETTERS.height(points)
             most = max(1, int((below - y - (apart if face == "bold" else 0.0)) / apart))
-            if len(words) > most:  # the last line takes the rest, and ends where there is no room
-                words[most - 1 :] = [" ".join(words[most - 1 :])]
+            words = LETTERS.lines(text, points, room, face, most)
             for one in words:
                 yield LETTERS.line(left, y + apart / 2, one, points, face, colour, room=room)
                 y += apart

@@ -57,6 +57,7 @@ class FinishesPage(DrawingPage):
                 ("What", "It is", "Where", "How many", "Area", "Finish", "Litres", "Hours"),
                 self._pieces,
                 "What is finished by itself: a fence, furniture, radiators, and blocks and stencils on walls.",
+                lines=4,
             )
         )
         self.add_sheet(
@@ -67,6 +68,7 @@ class FinishesPage(DrawingPage):
                 self._repairs,
                 "Damage that was found, and how it is mended.",
                 2,
+                lines=4,
             )
         )
         self.add_cautions()

@@ -56,6 +56,7 @@ class LogbookPage(DrawingPage):
                 ("What", "L, or size", "Batch", "Where", "From", "Good till", "For"),
                 self._left,
                 "Tins that are left over, with where they are.",
+                lines=4,
             )
         )
         self.add_sheet(
@@ -65,6 +66,7 @@ class LogbookPage(DrawingPage):
                 ("What", "Reckoned", "Seen", "Together", "By"),
                 self._lessons,
                 "What the entries say of spread, hours and waste, against what the house rules reckon.",
+                lines=4,
             )
         )
         self.add_sheet(
@@ -74,6 +76,7 @@ class LogbookPage(DrawingPage):
                 ("Room", "Where", "Product", "Colour", "Sheen, size", "Batches", "Days", "Left"),
                 self._book,
                 "Every colour, product, batch and profile by room and day.",
+                lines=5,
             )
         )
 

@@ -84,6 +84,7 @@ class FoundSheets:
             ("On the walls", "What", "Wall", "From left", "Above floor", "Width", "Height", "Says"),
             self._things,
             "Sockets, grilles, radiators, damage, beams, old trim: what is on this room's walls already.",
+            lines=4,
         )
         yield Ruled(
             ("recesses",),
@@ -91,6 +92,7 @@ class FoundSheets:
             ("Built-in", "Wall", "Depth", "At the floor", "Half way", "At the top", "Clear width", "Height", "Scribe"),
             self._places,
             "Places for built-ins: how wide, deep and high they surely are, once they are read.",
+            lines=3,
         )
         yield Ruled(
             ("ways in",),
@@ -99,6 +101,7 @@ class FoundSheets:
             self._ways_in,
             "Doors, stairs and lifts that everything must come through.",
             5,
+            lines=3,
         )
 
     def _fine(self, mm: float) -> str:

@@ -111,6 +111,7 @@ class MeasurePage(DrawingPage):
             self._ways,
             "Distances from corner to corner and across: they say what shape the room really has.",
             2,
+            lines=4,
         )
         yield Ruled(
             ("heights",),
@@ -119,6 +120,7 @@ class MeasurePage(DrawingPage):
             self._heights,
             "Heights of the ceiling, each where it was read.",
             1,
+            lines=4,
         )
         yield Ruled(
             ("openings",),
@@ -126,6 +128,7 @@ class MeasurePage(DrawingPage):
             ("Opening", "Kind", "Wall", "From left", "Width", "Height", "Sill", "Reveal"),
             lambda room: opening_lines(self.bench, room),
             "Doors, windows, arches and fireplaces: choose a wall, and put one in by the line below.",
+            lines=4,
         )
 
     def place_pointed(self, x: float, y: float) -> None:

@@ -56,6 +56,7 @@ class PresentPage(DrawingPage):
                 ("Item", "Is", "Costs", "The client says", "Because", "What", "Why"),
                 self._items,
                 "What is new, kept, moved: it comes by itself from the other places.",
+                lines=3,
             )
         )
         self.add_sheet(Ruled(("board",), "Cards of the board", ("Card", "In words", ""), self._cards, ""))
@@ -67,6 +68,7 @@ class PresentPage(DrawingPage):
                 ("What", "The one", "As proposed", "More or less"),
                 self._differences,
                 "The two do not differ.",
+                lines=4,
             )
         )
         self.add_sheet(
@@ -76,6 +78,7 @@ class PresentPage(DrawingPage):
                 ("Photograph", "Part", "Gets", "Now"),
                 self._parts,
                 "Mark walls, trim and fronts on a photograph of the room: by a point, by corners, or by the wall.",
+                lines=3,
             )
         )
         self.canvas.dragged.connect(self._dragged)

@@ -75,11 +75,11 @@ class ProgrammePage(DrawingPage):
                     WorkPath(work.id),
                     rooms.get(work.room, "the house"),
                     Cell(work.name, strong=work.fixed is not None),
-                    time_words(programme, placed.start, begins),
-                    time_words(programme, placed.end, begins, ends=True),
+                    Cell(time_words(programme, placed.start, begins), whole=True),
+                    Cell(time_words(programme, placed.end, begins, ends=True), whole=True),
                     Cell(str(placed.hands), number=True),
                     Cell(f"{work.hours:.1f}", number=True),
-                    dry,
+                    Cell(dry, whole=True),
                     work.tool,
                 )
             )
@@ -96,7 +96,7 @@ class ProgrammePage(DrawingPage):
                 rows.append(
                     row(
                         WorkPath(one.work.id),
-                        Cell("" if number else called, strong=True),
+                        Cell("" if number else called, strong=True, whole=True),
                         Cell(hour_words(one.begins), number=True),
                         Cell(hour_words(one.ends), number=True),
                         rooms.get(one.work.room, "the house"),
@@ -120,7 +120,7 @@ class ProgrammePage(DrawingPage):
             rows.append(
                 row(
                     LinePath(one.line.key),
-                    day_called(programme, one.day),
+                    Cell(day_called(programme, one.day), whole=True),
                     one.line.name_in(job.settings),
                     one.line.bought_in(job.settings),
                     shops.get(one.line.shop, one.line.shop),

@@ -63,6 +63,7 @@ class TrimPage(DrawingPage):
             ("Member, from the top", "Part", "Height", "Comes out", "Curves"),
             self._members,
             "The members of a section, from the top: choose a piece of trim that is fitted.",
+            lines=3,
         )
         yield Ruled(
             ("panels",),
@@ -70,6 +71,7 @@ class TrimPage(DrawingPage):
             ("Panels and frames", "Wall", "How many", "Width", "Height"),
             self._panels,
             "Panels on the walls, mirrors, screens and pictures in frames: put some up by the line below.",
+            lines=3,
         )
         yield Ruled(
             ("stock",),
@@ -77,6 +79,7 @@ class TrimPage(DrawingPage):
             ("Pieces, from the top", "Height", "Projection", "Differs", "In shape", "Taller", "Further", "Price"),
             self._offers,
             "Stock that comes near: choose a piece of trim that is fitted.",
+            lines=4,
         )
         yield Ruled(
             ("cuts",),
@@ -85,6 +88,7 @@ class TrimPage(DrawingPage):
             self._cuts,
             "Pieces as they are cut and put up, once trim is fitted.",
             5,
+            lines=6,
         )
 
     def invitations(self) -> Iterator[Invitation]:
