@@ -193,12 +193,12 @@ def fitted(text: str, room: float, wide: Callable[[str], float]) -> str:
     return text[:low].rstrip() + "…"
 
 
-def in_lines(text: str, room: float, wide: Callable[[str], float]) -> list[str]:
-    """Return a subtitle in as many lines as it needs to be no wider than ``room``, parted where its parts end; a part
-    that is wider by itself stands in a line of its own."""
+def in_lines(text: str, room: float, wide: Callable[[str], float], between: str = PARTED) -> list[str]:
+    """Return a text in as many lines as it needs to be no wider than ``room``, parted at what stands ``between`` its
+    parts, as usual those of a subtitle; a part that is wider by itself stands in a line of its own."""
     lines: list[str] = []
-    for part in text.split(PARTED) if text else ():
-        longer = f"{lines[-1]}{PARTED}{part}" if lines else part
+    for part in text.split(between) if text else ():
+        longer = f"{lines[-1]}{between}{part}" if lines else part
         if lines and wide(longer) <= room:
             lines[-1] = longer
         else:

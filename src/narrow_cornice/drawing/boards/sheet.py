@@ -9,7 +9,7 @@ from typing import Any, NamedTuple
 
 from msgspec.structs import replace
 
-from narrow_cornice.drawing.lettering import fitted
+from narrow_cornice.drawing.lettering import fitted, in_lines
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
     About,
@@ -131,13 +131,8 @@ class Letters:
 
     def lines(self, text: str, points: float, room: float, face: str = "text", most: int = 0) -> list[str]:
         """Return a text in lines that are no wider than there is room; of ``most`` lines the last takes the rest."""
-        size, made = self.size(points), list[str]()
-        for word in text.split():
-            longer = f"{made[-1]} {word}" if made else word
-            if made and width_of(longer, size, face) <= room:
-                made[-1] = longer
-            else:
-                made.append(word)
+        size = self.size(points)
+        made = in_lines(" ".join(text.split()), room, lambda line: width_of(line, size, face), " ")
         return [*made[: most - 1], " ".join(made[most - 1 :])] if 0 < most < len(made) else made
 
 

@@ -5,17 +5,19 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtGui import QFont, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QSizePolicy, QVBoxLayout
 
 from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
 from narrow_cornice.desk.bench_widgets import plain_label
 from narrow_cornice.desk.painting import Lettered, MarkPainter, placed
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.drawing.lettering import fitted, in_lines
 from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.units.show import ShownIn
 
+LEAST = 70.0  # pixels of a line at usual letters
 STATES = {"": "not bought", "part": "bought in part", "bought": "bought", "changed": "bought, and changed since"}
 
 
@@ -39,7 +41,9 @@ class LineRow(QAbstractButton):
         self._price = ""
         self._chosen = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        policy = QSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
+        policy.setHeightForWidth(True)
+        self.setSizePolicy(policy)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     # Many parameters: all that is written on a line.
@@ -65,13 +69,41 @@ class LineRow(QAbstractButton):
 
     def sizeHint(self) -> QSize:
         """Return room for the text, and more for a picture with many bars."""
+        return QSize(420, self.heightForWidth(max(420, self.width())))
+
+    def hasHeightForWidth(self) -> bool:
+        """Return that a narrow line is taller."""
+        return True
+
+    def heightForWidth(self, width: int) -> int:
+        """Return the height of the words, whole, or of the picture."""
         _, top, _, bottom = self._picture.bounds
-        tall = max(70.0 * self._theme.letters, min(190.0, (bottom - top) * self._usual_scale() + 16))
-        return QSize(420, int(tall))
+        tall = max(LEAST * self._theme.letters, min(190.0, (bottom - top) * self._usual_scale() + 16))
+        words = sum(line for *_, line in self._said(self._text_wide(width)))
+        return int(max(tall, words + 12.0))
+
+    def _text_wide(self, width: int) -> float:
+        return width - 46 - min(280.0, width * 0.34) - 90
+
+    def _said(self, wide: float) -> list[tuple[QFont, str, str, float]]:
+        """Return what the line says, each of its lines with its letters, its colour and how tall it is."""
+        theme = self._theme
+        note, tone = (self._note, "rust") if self._note else (self._why, "soft")
+        said: list[tuple[QFont, str, str, float]] = []
+        name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
+        what, _, for_what = self._words.partition(" for ")
+        parted = for_what and QFontMetricsF(plain).horizontalAdvance(self._words) > wide
+        amounts = (what, f"for {for_what}") if parted else (self._words,)
+        cells = ((name, self._called, "ink"), *((plain, one, "ink") for one in amounts), (small, note, tone))
+        for font, text, colour in cells:
+            metrics = QFontMetricsF(font)
+            for line in in_lines(" ".join(text.split()), wide, metrics.horizontalAdvance, " "):
+                said.append((font, fitted(line, wide, metrics.horizontalAdvance), colour, metrics.height()))
+        return said
 
     def minimumSizeHint(self) -> QSize:
-        """Return the same: a line is never squeezed."""
-        return QSize(200, self.sizeHint().height())
+        """Return the least of any line; how tall this one is follows from its width."""
+        return QSize(200, int(LEAST * self._theme.letters))
 
     def _usual_scale(self) -> float:
         return 0.42 if self._line is not None and not isinstance(self._line.goods, InLengths) else 0.8
@@ -116,24 +148,16 @@ class LineRow(QAbstractButton):
         elif self._state:  # some of it: half a stroke
             painter.drawLine(QPointF(16, 26), QPointF(26, 16))
         picture_wide = min(280.0, self.width() * 0.34)
-        text_wide = self.width() - 46 - picture_wide - 90
-        name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
-        note = self._note or self._why
-        tone = "rust" if self._note else "soft"
-        said = [self._words]
-        if QFontMetricsF(plain).horizontalAdvance(self._words) > text_wide:  # on two lines in a narrow window
-            what, _, for_what = self._words.partition(" for ")
-            said = [what, f"for {for_what}"] if for_what else said
-        words = [(plain, one, "ink") for one in said]
-        y = 9.0 if len(words) < 2 else 3.0
-        for font, text, colour in ((name, self._called, "ink"), *words, (small, note, tone)):
-            metrics = QFontMetricsF(font)
+        text_wide = self._text_wide(self.width())
+        said = self._said(text_wide)
+        gap = 1.0 if len(said) < 4 else 0.0
+        y = max(3.0, min(9.0, (self.height() - sum(line + gap for *_, line in said)) / 2))
+        for font, text, colour, tall in said:
             painter.setFont(font)
             painter.setPen(theme.colour(colour))
-            elided = metrics.elidedText(text[:400], Qt.TextElideMode.ElideRight, text_wide)
-            painter.drawText(QRectF(46, y, text_wide, metrics.height()), Qt.TextFlag.TextSingleLine, elided)
-            y += metrics.height() + (1 if len(words) < 2 else 0)
-        painter.setFont(name)
+            painter.drawText(QRectF(46, y, text_wide + 1, tall), Qt.TextFlag.TextSingleLine, text)
+            y += tall + gap
+        painter.setFont(theme.font(10.5, "bold"))
         painter.setPen(theme.colour("ink"))
         painter.drawText(QRectF(self.width() - 96, 9, 84, 24), Qt.AlignmentFlag.AlignRight, self._price)
         self._paint_picture(painter, QRectF(46 + text_wide + 6, 6, picture_wide - 10, self.height() - 12))
