@@ -198,7 +198,7 @@ def two_rooms_to_buy() -> bytes:
 @pytest.mark.parametrize("name", STRANGE if THOROUGH else STRANGE[::4])
 def test_pdf_of_strange_names_is_still_a_pdf(name: str) -> None:
     pdf = to_buy_pdf(renamed(name))
-    assert len(pages(pdf)) == len(pages(two_rooms_to_buy()))
+    assert len(pages(pdf)) >= len(pages(two_rooms_to_buy()))  # long names are printed whole
     assert "what the local code asks" in said(pdf)  # the last words: nothing broke off
     assert b"/Launch" not in pdf
     assert b"/URI" not in pdf

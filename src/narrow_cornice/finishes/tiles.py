@@ -43,6 +43,13 @@ class Row(NamedTuple):
         return self.whole + (2 if self.end > 0 else 0)
 
 
+def laid_at_once(width: float, height: float, joint: float, sheet: float) -> int:
+    """Return how many tiles are laid with one movement: one, or the chips of a sheet of mosaic of that side in mm."""
+    if sheet <= 0:
+        return 1
+    return max(1, round(sheet / (width + joint))) * max(1, round(sheet / (height + joint)))
+
+
 def centred(length: float, tile: float, joint: float) -> Row:
     """Return tiles along a length, the same at both ends, with the widest end piece there can be.
 

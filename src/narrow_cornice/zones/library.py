@@ -66,7 +66,8 @@ class RugSize(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class LampKind(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A kind of lamp: lumens, kelvin, which way its light goes and how narrow, how high it usually is."""
+    """A kind of lamp: lumens, kelvin, which way its light goes and how narrow, how high it usually is; one that is
+    ``plugged`` in is not wired by an electrician."""
 
     name: str
     layer: Layer
@@ -77,6 +78,7 @@ class LampKind(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     height: float
     price: float
     shop: str
+    plugged: bool = False
 
 
 class DressingKind(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from pathlib import Path
 
 import pytest
@@ -83,3 +84,14 @@ def test_what_is_not_in_the_list_is_said_wherever_the_list_is_read(
     assert main(["takeoff", str(path)]) == 0
     told = capsys.readouterr().out
     assert all(f"Not in this list: {words}" in told for words in left_out)
+
+
+def test_nothing_left_over_is_not_said_and_no_figure_is_finer_than_it_is_cut() -> None:
+    job = demo_job()
+    for line in to_buy(job).lines:
+        words = line.amounts_in(job.settings)
+        assert not re.search(r", 0(\.0+)? [a-z²]+ left over", words), words
+        assert not re.search(r"\d\.\d{3}", words), words
+    lamps = {line.name.split(",")[0]: line.why for line in to_buy(job).lines if line.kind == "lamp"}
+    assert lamps["Reading lamp"].startswith("plugged in")
+    assert lamps["Wall lamp"].startswith("fitted by an electrician")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 from msgspec.structs import replace
 
@@ -15,6 +17,7 @@ from narrow_cornice.derived.coated.masking import room_masking
 from narrow_cornice.derived.coated.painting_hours import painting_hours
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.finishes.systems import systems
+from narrow_cornice.finishes.tiles import laid_at_once
 from narrow_cornice.job import edits
 from narrow_cornice.job.brief import Furnishing, RoomBrief
 from narrow_cornice.job.casework import BayWish, CompartmentWish
@@ -184,6 +187,7 @@ def test_paper_and_tiles_of_a_room_by_hand() -> None:
     # 7 m of walls: 14 strips of 2 600 up to the repeat, 3 200; three of a roll
     assert rolls.needed.value == 14
     assert rolls.buy == ((1.0, 5, 200.0),)
+    assert rolls.left == 1  # the fifth gives two of its three
     boxes = everything.line(covering_line("salt"))
     assert boxes is not None
     # 10 m² of 200 × 200 are 250 tiles and a tenth; the layout has 20 by 13 places
@@ -193,9 +197,26 @@ def test_paper_and_tiles_of_a_room_by_hand() -> None:
     assert adhesive is not None
     assert adhesive.needed.value == pytest.approx(35.0)
     assert grout is None  # there is no joint
+    spacers = everything.line("sundry:spacers")
+    assert spacers is not None
+    assert spacers.needed.value == 2 * 275
     history.do(edits.remove_covering("reed", "Reed"))
     assert history.job.rooms[0].finishes.surfaces["upper wall@w1"].covering is None
     assert to_buy(history.job).line(covering_line("reed")) is None
+
+
+def test_mosaic_is_spaced_by_the_sheet() -> None:
+    """Chips of 48 with joints of 2 are 36 on a sheet of 300: they come with their joints."""
+    assert laid_at_once(48, 48, 2, 300) == 36
+    assert laid_at_once(100, 200, 2, 0) == 1
+    history = bare_room()
+    assert history.do(edits.put_covering(Tile("chips", "Chips", 48, 48, 5, 2, 360, 46.0, "builders-yard", sheet=300.0)))
+    assert history.do(edits.change_finishes({"r1": ["upper wall@w3"]}, "t", covering="chips"))
+    everything = to_buy(history.job)
+    chips, spacers = everything.line(covering_line("chips")), everything.line("sundry:spacers")
+    assert chips is not None
+    assert spacers is not None
+    assert spacers.needed.value == 2 * math.ceil(chips.needed.value / 36)
 
 
 def test_radiators_go_by_the_piece() -> None:

@@ -126,11 +126,13 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
         return self.needed.shown(how), show_quantity(self.left_over(how), self.needed.unit, how)
 
     def amounts_in(self, how: ShownIn) -> str:
-        """Return what is bought, for how much, and what is left over of it; just how much where these are one."""
-        needed, left = self.words(how)
-        if abs(self.left) < 1e-9 and needed == self.bought_in(how):
-            return needed
-        return f"{self.bought_in(how)} for {needed}, {left} left over"
+        """Return what is bought, for how much, and what is left over of it, if anything; just how much where these are
+        one."""
+        (needed, left), bought = self.words(how), self.bought_in(how)
+        if any(digit in left for digit in "123456789"):
+            return f"{bought} for {needed}, {left} left over"
+        one_of_it = len(self.buy) == 1 and self.buy[0][1] == 1  # cut as long as it is wanted
+        return bought if one_of_it or needed == bought else f"{bought} for {needed}"
 
     def name_in(self, how: ShownIn) -> str:
         """Return what it is called, its sizes as the job shows them."""

@@ -25,6 +25,7 @@ from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.finishes.paper import rolls_for
 from narrow_cornice.finishes.sundries import sundries
+from narrow_cornice.finishes.tiles import laid_at_once
 from narrow_cornice.job.finishes import OVER_ALL, Covering, Paper, Tile
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
@@ -126,9 +127,12 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
     for (_, cut), wide in along.items():  # walls of one height are hung round the room, corner after corner
         strips[cut] = strips.get(cut, 0) + math.ceil(wide / paper.width - 1e-9)
     half_drop = paper.repeat if paper.match == "half-drop" else 0.0
-    rolls = sum(rolls_for(many, paper.length, cut, half_drop) for cut, many in strips.items())
     drops = [one for each in held for one in each.drops]
-    rolls += _rolls_of_drops(drops, paper.length, half_drop / 2)
+    rolls, ends = _rolls_of_drops(drops, paper.length, half_drop / 2)
+    for cut, many in strips.items():
+        more = rolls_for(many, paper.length, cut, half_drop)
+        rolls += more
+        ends += _ends(more, many, paper.length, cut)
     for cut, many, _ in drops:
         strips[cut] = strips.get(cut, 0) + many
     cuts = together((Told(f"{many} of ", round(cut)) for cut, many in sorted(strips.items())), ", ")
@@ -139,7 +143,7 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
     )
     shares = _shares(held, "strips")
     needed = replace(table("strips", float(sum(strips.values())), "strips", cuts), name=paper.name[:60])
-    held_strips = sum(math.floor(paper.length / cut + 1e-9) for cut in strips) / len(strips) * rolls
+    longest = max(strips)
     return LineToBuy(
         covering_line(paper.id),
         "paper",
@@ -148,7 +152,7 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
         needed,
         ((1.0, rolls, cost.value),),
         total("price", "money", [cost], listed=True),
-        max(0.0, math.floor(held_strips) - needed.value),
+        float(sum(math.floor(end / longest + 1e-9) for end in ends)),  # strips of the highest wall, to mend with
         Told(*cuts.parts, f", in {', '.join(name[:40] for _, name, _ in shares)}; all of one batch"),
         shares,
         f"{rolls} {'roll' if rolls == 1 else 'rolls'}",
@@ -156,18 +160,29 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
     )
 
 
-def _rolls_of_drops(drops: Sequence[tuple[float, int, bool]], long: float, drop: float) -> int:
-    """Return the rolls that the drops of fields come off as they come out best: those that begin further down from
-    rolls of their own, but for the last of both kinds, if one roll holds them with the ``drop`` between."""
+def _ends(rolls: int, strips: int, long: float, cut: float) -> list[float]:
+    """Return what is left of each roll once strips of one cut came off, roll after roll."""
+    each = int((long + 1e-6) // cut)
+    of_each = [max(0, min(each, strips - number * each)) for number in range(rolls)]
+    return [long - many * cut for many in of_each]
+
+
+def _rolls_of_drops(drops: Sequence[tuple[float, int, bool]], long: float, drop: float) -> tuple[int, list[float]]:
+    """Return the rolls that the drops of fields come off as they come out best, and what is left of each: those that
+    begin further down from rolls of their own, but for the last of both kinds, if one roll holds them with the ``drop``
+    between."""
     packed = []
     for late in (False, True):
         cuts = sorted((cut for cut, many, its in drops if its == late for _ in range(many)), reverse=True)
         packed.append(lengths_to_buy(tuple(cuts), (long,), 1.0, 0.0).bars if cuts else ())
-    rolls = sum(map(len, packed))
+    ends = [bar.offcut for bars in packed for bar in bars]
     if all(packed):
         free, other = (max(bar.offcut for bar in bars) for bars in packed)
-        rolls -= long - other + drop <= free + 1e-9
-    return rolls
+        if long - other + drop <= free + 1e-9:
+            ends.remove(free)
+            ends.remove(other)
+            ends.append(free + other - long - drop)
+    return len(ends), ends
 
 
 def _tile(tile: Tile, held: list[Held], price: float) -> LineToBuy:
@@ -196,6 +211,16 @@ def _tile(tile: Tile, held: list[Held], price: float) -> LineToBuy:
     )
 
 
+def _spacers(one: Held, covering: Covering) -> Figure:
+    """Return the spacers of a field of tiles; the chips of mosaic come with their joints, so that only its sheets are
+    spaced."""
+    at_once = 1
+    if isinstance(covering, Tile):
+        at_once = laid_at_once(covering.width, covering.height, covering.joint, covering.sheet)
+    count = math.ceil(one.amount.value / at_once - 1e-9) * SPACERS
+    return table(one.name[:60], count, "pieces", f"{SPACERS:g} for a {'tile' if at_once == 1 else 'sheet of mosaic'}")
+
+
 def _with_them(job: Job, known: Mapping[str, Covering], held: dict[str, list[Held]]) -> Iterator[LineToBuy]:
     """Yield the lines of what holds papers and tiles."""
     rules = house_rules_of(job.house_rules)
@@ -212,8 +237,7 @@ def _with_them(job: Job, known: Mapping[str, Covering], held: dict[str, list[Hel
             continue
         add("adhesive", one, one.adhesive)
         add("grout", one, one.grout)
-        spacers = table(one.name[:60], one.amount.value * SPACERS, "pieces", f"{SPACERS:g} for a tile")
-        add("spacers", one, spacers)
+        add("spacers", one, _spacers(one, covering))
     for key, each in needs.items():
         material = quoted(job.quotes, f"sundry:{key}", sundries()[key])
         wanted = in_turn(in_rooms(each, material.measure))

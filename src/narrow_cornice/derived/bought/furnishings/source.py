@@ -161,9 +161,8 @@ def _lamps(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
         code = f"lamp:{sort}:{lumens:g}:{kelvin:g}:{price:g}"
         name = f"{kind.name[:1].upper()}{kind.name[1:]}, {lumens:g} lm, {kelvin:g} K"
         one_price = price_quoted(job.quotes, code, price)
-        yield _number_line(
-            code, ("lamp", name, kind.shop), one_price, "fitted by an electrician", *in_turn(in_rooms(each, "pieces"))
-        )
+        fitted = "plugged in" if kind.plugged else "fitted by an electrician"
+        yield _number_line(code, ("lamp", name, kind.shop), one_price, fitted, *in_turn(in_rooms(each, "pieces")))
 
 
 def _pieces(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:

@@ -117,11 +117,11 @@ def _line(job: Job, wanted: list[tuple[Room, Wanted]]) -> LineToBuy:
     )
     shares = in_rooms(counted, first.unit)
     needed = total(first.name, first.unit, [share for _, _, share in shares])
-    amount = needed.value if first.unit in ("m²", "m") else float(round(needed.value))
+    amount = round(needed.value, 2) if first.unit in ("m²", "m") else float(round(needed.value))
     if first.unit == "pieces":
         size, count = 1.0, max(1, round(amount))
     else:  # cut to size: one of it, as large as it is
-        size, count = round(amount, 3), 1
+        size, count = amount, 1
     each = price_quoted(job.quotes, first.key, cents(first.price * size), size)
     cost = price_of_hung(
         table("amount", float(count), "", f"of {size:g} {first.unit}" if first.unit != "pieces" else "pieces"),
