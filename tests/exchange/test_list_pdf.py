@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import re
 
 from msgspec.structs import replace
 from pypdf import PdfReader
@@ -13,12 +14,19 @@ from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.drawing.plan import room_plan
+from narrow_cornice.exchange.boards_out import record_pdf
+from narrow_cornice.exchange.cut_list_pdf import cut_list_pdf
 from narrow_cornice.exchange.list_pdf import takeoff_pdf, to_buy_pdf
+from narrow_cornice.exchange.logbook_out import book_pdf, cards_pdf
+from narrow_cornice.exchange.measuring_sheet import measuring_sheets_pdf
+from narrow_cornice.exchange.parts_out import labels_pdf
 from narrow_cornice.exchange.pdf_sheets import drawings_pdf
+from narrow_cornice.exchange.sheets_pdf import sheets_pdf
 from narrow_cornice.explained.working import working
 from narrow_cornice.job import edits
 from narrow_cornice.job.bought import Purchase
 from narrow_cornice.job.history import History
+from narrow_cornice.job.model import Settings
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import parse_length
@@ -111,3 +119,12 @@ def test_workings_reasons_and_what_is_left_out_are_printed_to_their_end() -> Non
     left_out = to_buy(many).left_out
     assert len(left_out) >= 30
     assert f"Not in this list: {' '.join(left_out)}" in said(to_buy_pdf(many))
+
+
+def test_nothing_is_cut_off_on_paper() -> None:
+    """In inches, where sizes are longest. What a piece of a bar has no room for is left out: a figure cut off would be
+    another figure; the cut list has it."""
+    job = replace(demo_job(), settings=Settings("in"))
+    for printed in (record_pdf, book_pdf, cards_pdf, labels_pdf, measuring_sheets_pdf, cut_list_pdf, sheets_pdf):
+        text = re.sub("…{2,}", "", said(printed(job)))  # dots to write on
+        assert "…" not in text, (printed.__name__, text[max(0, text.find("…") - 60) : text.find("…") + 1])

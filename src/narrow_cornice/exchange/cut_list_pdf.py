@@ -20,7 +20,7 @@ from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
-from narrow_cornice.units.show import bare_size, show_money, show_size
+from narrow_cornice.units.show import UNIT_NAMES, bare_size, show_fine, show_money, show_size
 from narrow_cornice.units.told import said_in
 
 LEFT, RIGHT, ROW = 14.0, 196.0, 10.6
@@ -57,8 +57,7 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
             sheet.line(((LEFT, y), (RIGHT, y)), Pen("rule", 0.3))
             sheet.text(20.0, y + 5.5, str(one.number), 8, colour="soft", anchor="right")
             name = said_in(one.name, job.settings)
-            letters = 9.0 if sheet.width_of(name, 9.0) <= NAME else 7.0  # a longer name in smaller letters, whole
-            sheet.text(22.0, y + (4.0 if one.unsure else 5.5), name, letters, room=NAME)
+            sheet.text(22.0, y + (4.0 if one.unsure else 5.5), name, 9.0, room=NAME, least=5.5)
             length = marked_off(one.length, job.settings)
             sheet.text(84.0, y + 5.5, length, 9, face="bold", anchor="right")
             if (weight := one.weight(density)) > HEAVY:
@@ -81,7 +80,8 @@ def cut_list_pdf(job: Job, paper: Paper | None = None) -> bytes:
             sheet,
             job,
             "How the bars are cut",
-            "Each piece begins with its number in the cut list of its room; lengths in mm.",
+            "Each piece begins with its number in the cut list of its room; "
+            f"lengths in {UNIT_NAMES[job.settings.unit]}.",
         )
         for line, goods in lines:
             y = _bars(sheet, job, line, goods, y)
@@ -93,7 +93,8 @@ def _courses(sheet: Sheet, job: Job, room: Room, y: float) -> float:
     trimmed = trimmed_room(room, job.house_rules)
     for _, course in courses_of(trimmed, job.house_rules) if trimmed is not None else ():
         y = _room_for(sheet, job, y, 5.0, room.name)
-        words = f"{course.wall}: {words_of(course)}, the first {course.first:.1f} from the left end of the wall"
+        first = show_fine(course.first, job.settings)
+        words = f"{course.wall}: {words_of(course, job.settings)}, the first {first} from the left end of the wall"
         sheet.text(22.0, y + 2.5, words, 8, room=RIGHT - 24)
         y += 4.6
     return y

@@ -12,6 +12,7 @@ from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.survey.plan import corner_name, pair_name, side_name
+from narrow_cornice.units.show import UNIT_NAMES
 
 LEFT, RIGHT, LINE = 16.0, 194.0, 6.6
 SKETCH = (118.0, 28.0, 76.0, 62.0)  # where the sketch of the plan stands: x, y, width, height in mm
@@ -33,7 +34,7 @@ def _room(sheet: Sheet, job: Job, room: Room) -> None:
     def begin() -> float:
         sheet.page()
         sheet.text(LEFT, 18, room.name, 17, face="name", room=120)
-        unit = "millimetres" if job.settings.unit == "mm" else "feet and inches"
+        unit = UNIT_NAMES[job.settings.unit]
         sheet.text(LEFT, 23, f"Readings in {unit} · date            · read by            · with", 8.5, colour="soft")
         sheet.text(LEFT, sheet.tall - 14, " ".join(cautions("openings")), 7, colour="soft", room=RIGHT - LEFT)
         foot(sheet, job)

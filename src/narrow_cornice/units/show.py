@@ -44,6 +44,7 @@ class InUnits(NamedTuple):
     denominator: int = 16
 
 
+UNIT_NAMES: dict[Unit, str] = {"mm": "millimetres", "in": "feet and inches"}
 METRIC = InUnits()
 IMPERIAL = InUnits("in")
 

@@ -9,6 +9,7 @@ from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.spacing import SHARE, Course, face_length, spaced
 from narrow_cornice.trim.stacks import PlacedMember
+from narrow_cornice.units.show import ShownIn, show_fine
 
 WHAT = {"dentil course": "dentils", "modillion band": "modillions"}
 RULES = {"dentils": ("dentil_width", "dentil_gap"), "modillions": ("modillion_width", "modillion_gap")}
@@ -56,6 +57,6 @@ def courses_of(trimmed: TrimmedRoom, changed_rules: dict[str, float]) -> tuple[t
     return tuple(made)
 
 
-def words_of(course: Course) -> str:
-    """Return a course in words: "57 dentils of 24.0, gaps of 12.3"."""
-    return f"{course.count} {course.what} of {course.width:.1f}, gaps of {course.gap:.2f}"
+def words_of(course: Course, how: ShownIn) -> str:
+    """Return a course in words: "57 dentils of 24.0 mm, gaps of 12.3 mm"."""
+    return f"{course.count} {course.what} of {show_fine(course.width, how)}, gaps of {show_fine(course.gap, how)}"

@@ -17,10 +17,10 @@ from narrow_cornice.job.presented import PaperSize
 from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.lengths import Unit
+from narrow_cornice.units.show import UNIT_NAMES
 
 OTHER_PAPER: dict[tuple[Unit, str], PaperSize] = {("in", "A3"): "Tabloid", ("mm", "Tabloid"): "A3"}
 EIGHTH = 3.175  # mm: an eighth of an inch
-UNIT_WORDS: dict[Unit, str] = {"mm": "millimetres", "in": "feet and inches"}
 
 
 def rename_job(name: str, place: str | None = None) -> Edit:
@@ -36,7 +36,7 @@ def change_settings(**fields: Any) -> Edit:
     """Change how figures are shown: unit, step, denominator, money; made sizes go to the step of the unit, and boards
     from the usual paper of one unit world to that of the other."""
     said: dict[str, Callable[[Any], str]] = {
-        "unit": lambda value: f"units: {UNIT_WORDS[value]}",
+        "unit": lambda value: f"units: {UNIT_NAMES[value]}",
         "step": lambda value: f"to {value:g} mm",
         "denominator": lambda value: f"to 1/{value}",
         "money": lambda value: f"money in {value}" if value else "money without a name",

@@ -122,7 +122,7 @@ def _course_rows(bench: Bench, job: Job, trimmed: TrimmedRoom) -> Iterator[Row]:
     yield Caption("Spaced to fit each wall")
     for run, course in courses:
         yield bench.figure_row(gap_figure(course, ends_of(run)), False)
-        yield NoteRow(f"{course.wall}: {words_of(course)}.")
+        yield NoteRow(f"{course.wall}: {words_of(course, job.settings)}.")
     gaps = [course.gap for _, course in courses]
     yield NoteRow(
         f"Gaps differ by {show_fine(max(gaps) - min(gaps), job.settings)}; half a gap goes into each inside corner."
