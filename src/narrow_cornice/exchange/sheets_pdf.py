@@ -17,7 +17,7 @@ from narrow_cornice.exchange.paper import Paper
 from narrow_cornice.exchange.pdf_sheets import Sheet, foot
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.units.show import bare_size, show_measure
+from narrow_cornice.units.show import bare_size, show_measure, show_quantity
 from narrow_cornice.units.told import said_in
 
 LEFT, TOP, ROW = 14.0, 32.0, 5.6
@@ -119,7 +119,7 @@ def _rows(
         )
     for key, many in hardware_of(room, run, job.house_rules).items():
         unit = hardware()[key].unit
-        amount = show_measure(many) if unit == "pieces" else f"{show_measure(many)} {unit}"
+        amount = show_measure(many) if unit == "pieces" else show_quantity(many, unit, job.settings)
         rows.append(("", hardware()[key].name, amount, *[""] * 5))
     return rows
 
