@@ -56,12 +56,16 @@ class _Line(QStyledItemDelegate):
             painter.setBrush(theme.colour("wash"))
             painter.setPen(QPen(theme.colour("verdigris"), 2.2 if focused else 1.3))
             painter.drawRoundedRect(line, 4, 4)
-        small = QRectF(line.left() + 8, line.top() + 4, 32 * theme.letters, line.height() - 8)
+        metrics, called = theme.metrics(10, "name"), room.name[:200]
+        gap, plan = 8.0, 32.0 * theme.letters
+        if metrics.horizontalAdvance(called) > line.width() - plan - 2 * gap - 4:  # the plan gives way to the name
+            gap, plan = 4.0, 22.0 * theme.letters
+        small = QRectF(line.left() + gap, line.top() + 4, plan, line.height() - 8)
         self._paint_plan(painter, small, room, chosen)
         painter.setFont(theme.font(10, "name"))
         painter.setPen(theme.colour("ink"))
-        words = QRectF(small.right() + 8, line.top(), line.right() - small.right() - 12, line.height())
-        name = theme.metrics(10, "name").elidedText(room.name[:200], Qt.TextElideMode.ElideRight, words.width())
+        words = QRectF(small.right() + gap, line.top(), line.right() - small.right() - gap - 2, line.height())
+        name = metrics.elidedText(called, Qt.TextElideMode.ElideRight, words.width())
         painter.drawText(words, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, name)
         painter.restore()
 
