@@ -274,7 +274,8 @@ class RuledSheet(QTableView):
         room = self.width() - 14 - sum(needed) + needed[self._stretch]
         if room < self._least:
             room += self._squeeze(needed, self._least - room)
-        needed[self._stretch] = max(self._least, room)
+        along = needed[self._stretch] if room < self._least else 0  # what is moved along anyway needs no parting
+        needed[self._stretch] = max(self._least, room, along)
         self._sizing = True
         for column, wide in enumerate(needed):
             self.setColumnWidth(column, wide)
