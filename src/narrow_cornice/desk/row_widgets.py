@@ -30,6 +30,7 @@ from narrow_cornice.desk.bench_widgets import (
     LinkButton,
     Swatches,
     plain_label,
+    plain_tip,
     swatch_icon,
 )
 from narrow_cornice.desk.finding_card import FindingCard
@@ -37,6 +38,7 @@ from narrow_cornice.desk.press_buttons import PressButton
 from narrow_cornice.desk.theme import Theme
 
 MOST_SEEN = 24  # lines of a drop-down
+CHOICE, ARROW, SWATCH = 158, 36, 24  # pixels of a closed drop-down as usual at most, of its arrow, of a swatch in it
 
 
 # Widgets are kept from row to row. Each is connected once and asks the row that it shows: a connection that is cut and
@@ -136,7 +138,7 @@ def _choice(theme: Theme) -> QWidget:
     box = _Choice()
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     box.setMinimumContentsLength(6)
-    return LabelledField(box, int(96 * theme.letters), int(158 * theme.letters))
+    return LabelledField(box, int(96 * theme.letters), int(CHOICE * theme.letters))
 
 
 def _field(theme: Theme) -> QWidget:
@@ -218,6 +220,10 @@ def _show_choice(widget: QWidget, row: ChoiceRow, former: Row | None, theme: The
             view.setMinimumWidth(view.sizeHintForColumn(0) + 12)
     values = [value for value, _ in row.options]
     box.setCurrentIndex(values.index(row.current) if row.current in values else -1)
+    said, swatch = box.currentText(), 0 if box.itemIcon(box.currentIndex()).isNull() else SWATCH
+    wide = theme.metrics(9.5, "bold").horizontalAdvance(said) + swatch + ARROW
+    box.setMaximumWidth(max(int(CHOICE * theme.letters), int(wide)))  # where its label leaves so much
+    box.setToolTip(plain_tip(said))
     box.row = row
 
 
