@@ -8,14 +8,18 @@ import pytest
 from driving import canvas, gone, page, settle
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QLabel, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QLabel, QMenu, QWidget
 
+from narrow_cornice.desk.bench_widgets import Field
 from narrow_cornice.desk.drawn_things import DrawnThing
 from narrow_cornice.desk.making_window import make_window
+from narrow_cornice.desk.places.bought.slips import LineRow
 from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.sheet_part import Invitation
 from narrow_cornice.desk.theme import DAY, EVENING
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Label
+from narrow_cornice.job import edits
 from narrow_cornice.job.paths import OpeningPath, WallPath
 from thorough import many
 
@@ -227,3 +231,44 @@ def test_a_drawing_as_a_whole_is_seen_with_all_its_letters(window: MainWindow, r
             tall, y = window.theme.metrics(mark.size, mark.face).height(), paper.way().map(QPointF(*mark.at)).y()
             assert y - tall / 2 >= paper.head() - 8, mark.text
             assert y + tall / 2 <= paper.height() + 0.5, mark.text
+
+
+def test_f10_opens_the_menu_whatever_the_job_is_called(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
+    opened: list[QPoint] = []
+    monkeypatch.setattr(QMenu, "popup", lambda menu, place: opened.append(place))
+    window.activateWindow()
+    for number, name in enumerate(("Salt & Sons", "A house"), 1):
+        window.session.do(edits.rename_job(name, ""))
+        settle()
+        QTest.keyClick(canvas(window), Qt.Key.Key_F10)
+        assert len(opened) == number, name
+
+
+def test_letters_go_to_places_wherever_nothing_is_typed(window: MainWindow) -> None:
+    window.go("bought")
+    settle()
+    line = window.page("bought").findChildren(LineRow)[0]
+    line.setFocus()
+    QTest.keyClick(line, Qt.Key.Key_P)
+    settle()
+    assert window.session.view.place == "programme"
+    name = next(one for one in window.bench.findChildren(Field) if one.isVisible() and not one.isReadOnly())
+    name.setFocus()
+    QTest.keyClick(name, Qt.Key.Key_T)
+    assert window.session.view.place == "programme"
+    assert "t" in name.text().lower()
+
+
+def test_an_invitation_that_was_taken_leaves_the_keyboard_at_the_last_line(window: MainWindow) -> None:
+    window.activateWindow()
+    window.go("trim")
+    settle()
+    part = page(window).part
+    part.invite([Invitation("Fit more"), Invitation("Another")])
+    part._buttons[1].setFocus()
+    part.invite([Invitation("Fit more of it"), Invitation("One more")])
+    assert QApplication.focusWidget() is part._buttons[1]
+    part.invite([Invitation("Fit the last")])
+    assert QApplication.focusWidget() is part._buttons[0]
+    part.invite([])
+    assert QApplication.focusWidget() is part.front()

@@ -110,6 +110,11 @@ class SheetPart(QFrame):
         self._offered = offered
         if words == former and len(self._buttons) == len(offered):
             return  # the buttons ask what is offered when they are pressed
+        window = self.window()
+        keyboard = (
+            window.focusWidget() if window is not None else None
+        )  # while a list is open, it is of this window still
+        held = next((index for index, button in enumerate(self._buttons) if button is keyboard), None)
         for old in self._buttons:
             self._invitations.removeWidget(old)
             old.hide()
@@ -122,6 +127,15 @@ class SheetPart(QFrame):
             self._buttons.append(button)
             self._invitations.addWidget(button)
         self._fit()
+        if held is not None:
+            self._keep_keyboard(held)
+
+    def _keep_keyboard(self, held: int) -> None:
+        """Leave the keyboard on an invitation, or on the sheet where none is left."""
+        seen = [button for button in self._buttons if not button.isHidden()]
+        here = seen[min(held, len(seen) - 1)] if seen else self.front()
+        if here is not None:
+            here.setFocus()
 
     def _accept(self, index: int) -> None:
         """Do what was accepted, or ask first which of its kinds is meant."""

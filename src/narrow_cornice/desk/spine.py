@@ -33,7 +33,6 @@ class JobButton(QAbstractButton):
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        self.setShortcut("F10")
         self.clicked.connect(self.open)
 
     def open(self) -> None:
@@ -43,6 +42,7 @@ class JobButton(QAbstractButton):
     def show_job(self, name: str, more: str) -> None:
         """Show the name of a job; ``more`` is said of it when the pointer rests here."""
         self.setText(name)
+        self.setShortcut("F10")  # a text takes the shortcut away
         self.setAccessibleName(f"Menu of the job {name[:200]}")
         self.setToolTip(
             f"The job: open, save, bring in, hand out, its shelf, the look of the window (F10). {more}".strip()

@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import QMimeData, Qt, QTimer
-from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QPaintEvent
+from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QPaintEvent
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QInputDialog,
@@ -263,6 +263,14 @@ class MainWindow(WindowLook):
         page = self.page(self.session.view.place)
         page.focus_drawing()
         return page
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Take a letter that nothing was typed into as the drawing does: a place, the working, the second look."""
+        assert event is not None
+        if event.text().isalpha() and not event.modifiers() & ~Qt.KeyboardModifier.ShiftModifier:
+            self._letter(event.text())
+            return
+        super().keyPressEvent(event)
 
     def _letter(self, letter: str) -> None:
         place = self.places.by_letter(letter)
