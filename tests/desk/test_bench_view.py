@@ -6,7 +6,7 @@ import random
 
 import pytest
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLabel, QLineEdit, QWidget
+from PyQt6.QtWidgets import QApplication, QLabel, QLineEdit, QPushButton, QWidget
 
 from narrow_cornice.desk.bench_rows import ButtonsRow, Caption, FindingRow, NoteRow, Row, SizeRow, Title, ToggleRow
 from narrow_cornice.desk.bench_view import BenchView
@@ -88,3 +88,20 @@ def shown_by(widget: QWidget) -> list[str]:
     labels = [one.text() for one in widget.findChildren(QLabel) if not one.isHidden()]
     fields = [one.text() for one in widget.findChildren(QLineEdit)]
     return [*labels, *fields, widget.accessibleName(), *([widget.text()] if isinstance(widget, QLabel) else [])]
+
+
+def test_the_keyboard_stays_on_the_bench_when_what_had_it_is_gone(view: BenchView) -> None:
+    """A finding that is mended goes with its button: the keyboard is on what stands there then, or is nearest above."""
+    view.activateWindow()
+    view.show_rows([Title("Wall", "Room"), size("Width"), finding("a"), size("Height")])
+    button = next(one for one in view.findChildren(QPushButton) if one.text() == "Mend it")
+    button.setFocus()
+    assert QApplication.focusWidget() is button
+    view.show_rows([Title("Wall", "Room"), size("Width"), size("Height")])
+    QTest.qWait(0)
+    fields = [one for one in view.findChildren(QLineEdit) if one.isVisible()]
+    assert [one.accessibleName() for one in fields] == ["Width", "Height"]
+    assert QApplication.focusWidget() is fields[1]
+    view.show_rows([Title("Wall", "Room"), size("Width")])
+    assert QApplication.focusWidget() is fields[0]
+    view.show_rows([Title("Wall", "Room")])  # nothing takes it any more, and nothing falls

@@ -35,6 +35,7 @@ def test_what_was_done_is_written_put_right_and_undone(window: MainWindow) -> No
     page = logbook(window)
     before = len(window.session.job.logbook.entries)
     type_into(field(window, "Write"), "2.5 L Sedge on the walls, 14 m², 3 h, batch 4711")
+    assert field(window, "Write").text() == ""  # it waits for the next one
     entry = window.session.job.logbook.entries[-1]
     assert (entry.room, entry.colour, entry.litres, entry.batch) == ("r1", "sedge", 2.5, "4711")
     counted(window)

@@ -25,11 +25,12 @@ class Ring:
 
 
 def test_what_is_made_aside_is_swept_up_by_the_window(qapp: QApplication) -> None:
-    runner, on, swept = Runner(), list[threading.Thread](), list[object]()
+    runner, on, swept = Runner(), list[threading.Thread](), list[weakref.ref[Ring]]()
 
     def make() -> None:
-        rings = [Ring() for _ in range(5 * MUCH)]
-        swept.append(weakref.ref(rings[0]))
+        for _ in range(5):
+            rings = [Ring() for _ in range(MUCH)]
+            swept.append(weakref.ref(rings[0]))
 
     def watch(phase: str, _: dict[str, int]) -> None:
         on.append(threading.current_thread())
@@ -39,12 +40,14 @@ def test_what_is_made_aside_is_swept_up_by_the_window(qapp: QApplication) -> Non
         assert not gc.isenabled()
         runner.run("", make, lambda _: None, lambda _: None)
         until = time.monotonic() + 10.0
-        while not (swept and swept[0]() is None) and time.monotonic() < until:  # type: ignore[operator]
+        while not (len(swept) == 5 and all(one() is None for one in swept)) and time.monotonic() < until:
             qapp.processEvents()
             time.sleep(0.005)
+            for _ in range(MUCH // 10):  # what was made while a sweeping ran is swept up by one of the next
+                Ring()
     finally:
         gc.callbacks.remove(watch)
-    assert swept[0]() is None  # type: ignore[operator]
+    assert [one() for one in swept] == [None] * 5
     assert set(on) == {threading.main_thread()}
 
 

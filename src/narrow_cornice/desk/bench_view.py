@@ -82,10 +82,33 @@ class BenchView(QScrollArea):
 
     def show_rows(self, rows: Sequence[Row]) -> None:
         """Show other rows; widgets of the same kind in the same place are kept, with the focus that is in them."""
+        held = self._row_with_keyboard()
         with laid_out_once(self._lay):
             self._put(rows)
         self._rows = list(rows)
+        if held is not None and self._row_with_keyboard() is None:
+            self._take_keyboard(held)
         self._fit_soon.start()
+
+    def _row_with_keyboard(self) -> int | None:
+        """Return the row that has the keyboard, None where none has."""
+        window = self.window()
+        focus = window.focusWidget() if window is not None else None
+        if focus is None or focus.isHidden():
+            return None
+        return next((n for n, one in enumerate(self._widgets) if one is focus or one.isAncestorOf(focus)), None)
+
+    def _take_keyboard(self, held: int) -> None:
+        """Give the keyboard to what stands where the row was that had it and is gone, else to what is nearest above."""
+        for widget in (*self._widgets[held:], *reversed(self._widgets[:held])):
+            able = [one for one in (widget, *widget.findChildren(QWidget)) if self._can_have_it(one)]
+            if able:
+                able[0].setFocus(Qt.FocusReason.OtherFocusReason)
+                return
+
+    @staticmethod
+    def _can_have_it(widget: QWidget) -> bool:
+        return bool(widget.focusPolicy() & Qt.FocusPolicy.TabFocus) and widget.isEnabled() and not widget.isHidden()
 
     def _put(self, rows: Sequence[Row]) -> None:
         stays = _staying(self._rows, rows)

@@ -102,10 +102,11 @@ class Field(OneLine):
         text = self.text()
         if self.is_untouched():
             return
+        former, self._there = self._there, text  # what is shown there next, empty for the next entry, is shown
         accepted = self._given(text)
         self._mark(not accepted)
-        if accepted:
-            self._there = self.text()
+        if not accepted:
+            self._there = former
 
     def _mark(self, wrong: bool) -> None:
         if bool(self.property("wrong")) != wrong:
