@@ -24,7 +24,7 @@ from narrow_cornice.cutting.sheet_plans import (
     broken_sheet_rule,
     price_of_sheets,
 )
-from narrow_cornice.cutting.sheets import on_left_overs, sheet_plan
+from narrow_cornice.cutting.sheets import first_plan, on_left_overs, sheet_plan
 from thorough import many
 
 PLY = SheetKind("ply 18", 2440, 1220, 80)
@@ -70,6 +70,42 @@ def checked_plan(parts: list[Part], kinds: list[SheetKind], saw: Saw = SAW, seco
         assert left + used <= inside + 1e-3
         assert inside - left - used <= len(order.cuts) * saw.kerf * kind.length + 1e-3  # the rest is dust
     return plan
+
+
+def plain_rows(parts: list[Part], kind: SheetKind, saw: Saw) -> int:
+    """Return the sheets that parts laid in rows take, each row and each sheet the first that has room."""
+    long, wide = kind.length - 2 * saw.edge_trim, kind.width - 2 * saw.edge_trim
+    rows: list[list[float]] = []  # of each: how far it reaches, how wide it is
+    for length, width in sorted(((one.length, one.width) for one in parts), key=lambda one: -one[1]):
+        row = next((one for one in rows if length <= long - one[0] + 1e-9), None)
+        if row is None:
+            rows.append([length + saw.kerf, width])
+        else:
+            row[0] += length + saw.kerf
+    sheets: list[float] = []
+    for _, width in rows:
+        sheet = next((n for n, down in enumerate(sheets) if width <= wide - down + 1e-9), None)
+        if sheet is None:
+            sheets.append(width + saw.kerf)
+        else:
+            sheets[sheet] += width + saw.kerf
+    return len(sheets)
+
+
+@pytest.mark.parametrize("seed", range(many(12, 200)))
+def test_what_is_counted_at_once_can_be_sawn_and_is_no_more_than_plain_rows(seed: int) -> None:
+    chance = random.Random(seed)
+    kinds = [(chance.uniform(60, 2400), chance.uniform(40, 600)) for _ in range(chance.randint(1, 9))]
+    parts = [
+        Part(round(max(one), 1), round(min(one), 1), grain=chance.random() < 0.8)
+        for one in kinds
+        for _ in range(chance.randint(1, 24))
+    ]
+    plan = first_plan(parts, PLY, SAW)
+    assert broken_sheet_rule(plan.sheets, parts, [PLY], SAW) == ""
+    assert all(parted(boxes_of(sheet, parts), SAW.kerf) for sheet in plan.sheets)
+    area = sum(one.length * one.width for one in parts)
+    assert area / (2420 * 1200) <= len(plan.sheets) <= plain_rows(parts, PLY, SAW)
 
 
 def test_one_part_as_large_as_the_sheet_inside_its_trim() -> None:

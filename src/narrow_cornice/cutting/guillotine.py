@@ -144,6 +144,50 @@ def one_by_one(order: Sequence[int], problem: Problem, manner: tuple[int, int]) 
     return made
 
 
+class Row:
+    """Parts side by side along a sheet, the widest first: how far they reach and how wide the row is."""
+
+    __slots__ = ("parts", "reach", "wide")
+
+    def __init__(self, wide: float) -> None:
+        self.reach, self.wide = 0.0, wide
+        self.parts: list[tuple[int, float, float, float, bool]] = []  # part, x, length, width, turned
+
+
+def in_rows(order: Sequence[int], problem: Problem) -> list[Open]:
+    """Lay parts in rows along sheets of the first kind, each part into the first row that it fits, each row, the widest
+    first, on the first sheet: next to nothing to reckon, and hard to beat where many parts are as wide as one another.
+    """
+    room, sizes = problem.rooms[0], problem.sizes
+    lying = []
+    for part in order:
+        length, width, turns = sizes[part]
+        turned = turns and (width > length or length > room.length + EPS) and width <= room.length + EPS
+        lying.append((width, length, part, True) if turned else (length, width, part, False))
+    rows: list[Row] = []
+    for length, width, part, turned in sorted(lying, key=lambda one: (-one[1], -one[0])):
+        row = next((one for one in rows if length <= room.length - one.reach + EPS), None)
+        if row is None:
+            rows.append(row := Row(width))
+        row.parts.append((part, row.reach, length, width, turned))
+        row.reach += length
+    made: list[tuple[Open, float]] = []
+    for row in rows:
+        at = next((n for n, (_, down) in enumerate(made) if row.wide <= room.width - down + EPS), len(made))
+        if at == len(made):
+            made.append((Open(0, [], [], 0.0, problem.least), 0.0))
+        sheet, down = made[at]
+        for part, x, length, width, turned in row.parts:
+            sheet.spots.append((part, x, down, turned))
+            sheet.used += length * width
+            _keep(sheet, x, down + width, length, row.wide - width)
+        _keep(sheet, row.reach, down, room.length - row.reach, row.wide)
+        made[at] = (sheet, down + row.wide)
+    for sheet, down in made:
+        _keep(sheet, 0.0, down, room.length, room.width - down)
+    return [sheet for sheet, _ in made]
+
+
 def _lies(size: Size, room: Room) -> bool:
     length, width, turns = size
     return (length <= room.length + EPS and width <= room.width + EPS) or (

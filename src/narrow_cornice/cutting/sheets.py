@@ -16,7 +16,18 @@ from functools import cached_property
 
 from msgspec.structs import replace
 
-from narrow_cornice.cutting.guillotine import SCORES, SPLITS, Open, Problem, Room, Size, fill, one_by_one, place_all
+from narrow_cornice.cutting.guillotine import (
+    SCORES,
+    SPLITS,
+    Open,
+    Problem,
+    Room,
+    Size,
+    fill,
+    in_rows,
+    one_by_one,
+    place_all,
+)
 from narrow_cornice.cutting.plans import CuttingError
 from narrow_cornice.cutting.relaxation import solver_ready
 from narrow_cornice.cutting.sheet_bounds import SheetBound
@@ -100,6 +111,7 @@ def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
         else:
             sheets = one_by_one(placed, search.problem, manner)
         search.offer(sheets)
+    search.offer(in_rows(range(len(parts)), search.problem))
     assert search.best is not None
     made = search.made(search.best)
     return SheetPlan(made, price_of_sheets(made, [kind]), search.bound, 0.0)

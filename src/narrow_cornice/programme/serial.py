@@ -184,7 +184,7 @@ class _Days:
         """Lay a work at the earliest place from a quarter on where no rule is broken, ``by`` so many hands, or those
         that end it first (of equals the fewest)."""
         begins = max(begins, work.earliest * DAY, (work.fixed or 0) * DAY)
-        choices = list(work.choices(self.terms.able(work)))
+        choices = list(self.terms.choices(work))
         if by in choices:
             choices = [by]
         if self.chance is not None and len(choices) > 1 and self.chance.random() < FEWER:
@@ -194,7 +194,7 @@ class _Days:
         quarters = _quarters(found.start, found.end)
         self.taken.take(found.hands, quarters)
         if work.skill in self.skilled:
-            self.skilled[work.skill].take(found.hands, quarters)
+            self.skilled[work.skill].take(self.terms.of_skill(work, found.hands), quarters)
         room.worked |= quarters
         if work.air == "dust":
             room.dusty |= quarters
@@ -209,7 +209,7 @@ class _Days:
         if work.outdoors:
             barred |= self.not_outdoors
         if work.skill in self.skilled:
-            barred |= self.skilled[work.skill].barred(hands)
+            barred |= self.skilled[work.skill].barred(self.terms.of_skill(work, hands))
         if work.air == "dust":
             barred |= room.wet
         dusty = room.dusty >> begins if work.air == "wet" and work.dries else 0

@@ -106,7 +106,8 @@ class _Model:
             mine = self._work(work)
             crew += mine
             if work.skill in limited:
-                skilled.setdefault(work.skill, []).extend(mine)
+                of_skill = [(interval, terms.of_skill(work, hands)) for interval, hands in mine]
+                skilled.setdefault(work.skill, []).extend(of_skill)
         for work in works:
             for before in work.after:
                 if before in self.starts:
@@ -132,7 +133,7 @@ class _Model:
             model.add(start >= work.fixed * DAY)
             model.add(start < (work.fixed + 1) * DAY)
         end = model.new_int_var(0, top, f"e {work.id}")
-        choices = list(work.choices(self.terms.able(work)))
+        choices = list(self.terms.choices(work))
         made, options = [], []
         for hands in choices:
             length = work.length(hands)
@@ -184,7 +185,7 @@ class _Model:
             model.add(end <= day * DAY + high)
 
     def _longest(self, work: Work) -> int:
-        return max(work.length(hands) for hands in work.choices(self.terms.able(work)))
+        return max(work.length(hands) for hands in self.terms.choices(work))
 
     def _crew(self, crew: list[tuple[Any, int]], many: int) -> None:
         """Share hands out: those of all works, or those that have one skill."""

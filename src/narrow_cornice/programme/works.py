@@ -66,10 +66,11 @@ class Work(msgspec.Struct, frozen=True):
         """Return it as a plan takes it: of whole quarters."""
         return replace(self, hours=self.quarters / HOUR)
 
-    def choices(self, crew: int) -> range:
-        """Return how many hands can do it, of a crew: as many as it needs where these are more than there are."""
+    def choices(self, crew: int, able: int | None = None) -> range:
+        """Return how many hands can do it, of a crew, some of which are ``able`` to (None: all): as many as it needs
+        where these are more than there are. One who lends a hand need not have the skill."""
         least = min(self.hands[0], crew)
-        return range(least, max(least, min(self.hands[1], crew)) + 1)
+        return range(least, max(least, min(self.hands[1], crew if able is None else able)) + 1)
 
 
 class Terms(msgspec.Struct, frozen=True):
@@ -86,6 +87,14 @@ class Terms(msgspec.Struct, frozen=True):
     def able(self, work: Work) -> int:
         """Return how many of the hands can do a work at once: all, unless only some have its skill."""
         return max(1, min(self.crew, dict(self.skilled).get(work.skill, self.crew)))
+
+    def choices(self, work: Work) -> range:
+        """Return how many of the hands can do a work."""
+        return work.choices(self.crew, self.able(work))
+
+    def of_skill(self, work: Work, hands: int) -> int:
+        """Return how many of the hands that do a work have its skill; the others lend a hand."""
+        return min(hands, self.able(work))
 
     def bars(self, work: Work, day: int) -> bool:
         """Return whether a work may not be done on a day."""
@@ -146,8 +155,8 @@ def in_parts(works: Iterable[Work], terms: Terms) -> tuple[Work, ...]:
     for number, work in enumerate(kept):
         if work.noisy and most > 0:
             # by no fewer hands than end it inside a day's hours of noise, or in parts by as many as there are
-            hands = max(work.choices(terms.able(work)))
-            least = next((one for one in work.choices(terms.able(work)) if work.length(one) <= most), hands)
+            hands = max(terms.choices(work))
+            least = next((one for one in terms.choices(work) if work.length(one) <= most), hands)
             many[work.id] = math.ceil(work.length(least) / most)
             kept[number] = replace(work, hands=(max(least, work.hands[0]), max(hands, work.hands[0])))
     return parted(kept, many)
@@ -215,7 +224,7 @@ def holds(works: Sequence[Work], terms: Terms, plan: Plan) -> bool:
     rooms: dict[str, list[tuple[int, int, Work]]] = {}
     for work in works:
         one = plan.placed[work.id]
-        if one.hands not in work.choices(terms.able(work)) or one.end - one.start != work.length(one.hands):
+        if one.hands not in terms.choices(work) or one.end - one.start != work.length(one.hands):
             return False
         if any(one.start < dry_at(plan.placed[key].end, by_id[key].dries) for key in work.after if key in by_id):
             return False
@@ -231,7 +240,7 @@ def holds(works: Sequence[Work], terms: Terms, plan: Plan) -> bool:
             hands[quarter] = hands.get(quarter, 0) + one.hands
             if work.skill:
                 key = (work.skill, quarter)
-                skills[key] = skills.get(key, 0) + one.hands
+                skills[key] = skills.get(key, 0) + terms.of_skill(work, one.hands)
         rooms.setdefault(work.room, []).append((one.start, one.end, work))
     able = dict(terms.skilled)
     if max(hands.values(), default=0) > terms.crew or any(
@@ -275,7 +284,7 @@ def least_end(works: Sequence[Work], terms: Terms) -> int:
     rooms: dict[str, int] = {}
     together = 0
     for work in works:
-        lengths = [(work.length(hands), hands) for hands in work.choices(terms.able(work))]
+        lengths = [(work.length(hands), hands) for hands in terms.choices(work)]
         together += min(length * hands for length, hands in lengths)
         rooms[work.room] = rooms.get(work.room, 0) + min(length for length, _ in lengths)
     chain = max(tails(works, terms.crew).values(), default=0)
