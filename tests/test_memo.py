@@ -210,3 +210,15 @@ def test_nothing_that_is_kept_can_be_changed_by_who_asks_for_it() -> None:
     assert not wrong
     with pytest.raises(TypeError):
         tally(demo_job())["paint"] = None  # type: ignore[index]
+
+
+def test_what_nobody_wants_any_more_is_given_up_and_what_was_worked_out_stays() -> None:
+    calls, one, other, wanted = Calls(), ("one",), ("other",), [True]
+    with memo.while_wanted(lambda: wanted[0]):
+        kept = calls.of(one)
+        wanted[0] = False
+        assert calls.of(one) is kept  # what is there is given to whoever asks
+        with pytest.raises(memo.GivenUp):
+            calls.of(other)
+    assert [first for first, _ in calls.made] == [one]
+    assert calls.of(other) == (other, None)  # whoever asks elsewhere has it

@@ -29,6 +29,11 @@ _BY_VALUE = frozenset((str, int, float, bool, type(None)))
 _counts: dict[Each, int] = dict(FEW)
 _memos: list[_Memo] = []
 _aside: ContextVar[dict[Hashable, tuple[Any, Any]] | None] = ContextVar("aside", default=None)
+_wanted: ContextVar[Callable[[], bool] | None] = ContextVar("wanted", default=None)
+
+
+class GivenUp(Exception):
+    """Nobody wants any more what was being worked out."""
 
 
 class _Memo:
@@ -79,7 +84,9 @@ def _kept(times: int, each: Each, key_of: Callable[[tuple[Any, ...], dict[str, A
             key = key_of(args, kwargs)
             found = memo.find(key)
             if found is None:
-                aside = _aside.get()
+                wanted, aside = _wanted.get(), _aside.get()
+                if wanted is not None and not wanted():
+                    raise GivenUp
                 if aside is not None:
                     found = aside.get((memo, key))
                 if found is None:
@@ -135,6 +142,18 @@ def kept_aside() -> Iterator[None]:
         yield
     finally:
         _aside.reset(former)
+
+
+@contextmanager
+def while_wanted(wanted: Callable[[], bool]) -> Iterator[None]:
+    """Work out what is asked for in here only as long as somebody wants it: raises ``GivenUp`` at the next thing that
+    would have to be worked out when nobody does. What is worked out by then is kept. It counts for the thread it is
+    asked for on."""
+    former = _wanted.set(wanted)
+    try:
+        yield
+    finally:
+        _wanted.reset(former)
 
 
 def size_for(rooms: int, walls: int, things: int) -> None:

@@ -14,6 +14,7 @@ from PyQt6.QtCore import QEventLoop, QTimer
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
+from narrow_cornice import memo
 from narrow_cornice.desk import working_aside
 from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, SizeRow, Title
 from narrow_cornice.desk.later import LaterWork, later
@@ -166,3 +167,37 @@ def test_the_drawing_is_shown_before_the_whole_house_is_counted(
             break
     assert not window.aside.waits
     assert refreshed
+
+
+def test_what_is_superseded_is_given_up_at_once(window: MainWindow, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A count that would never end gives way to that of the next change, and nothing is reckoned of an older job
+    beside it."""
+    session, begun, ended = window.session, threading.Event(), threading.Event()
+    really, first = working_aside.count, [True]
+    looked_up = memo.by_identity(1, "job")(lambda one: one)
+
+    def endless(*args: Any) -> None:
+        if not first[0]:
+            really(*args)
+            return
+        first[0] = False
+        try:
+            begun.set()
+            while True:
+                looked_up(object())
+        finally:
+            ended.set()
+
+    settle()
+    _until(lambda: not window.aside.waits)
+    monkeypatch.setattr(working_aside, "count", endless)
+    session.do(edits.change_opening("r1", "o1", "door", width=parse_length("811")))
+    _until(begun.is_set)
+    asked: list[str] = []
+    assert later(window.bench, session.job, RoomPath("r1"), lambda: asked.append("older")) is None
+    session.do(edits.change_opening("r1", "o1", "door", width=parse_length("812")))
+    _until(lambda: not window.aside.waits)
+    assert ended.is_set()
+    assert session.job.rooms[0].measured.openings[0].width.mm == 812
+    QTest.qWait(150)
+    assert asked == []

@@ -165,10 +165,15 @@ def in_rows(order: Sequence[int], problem: Problem) -> list[Open]:
         turned = turns and (width > length or length > room.length + EPS) and width <= room.length + EPS
         lying.append((width, length, part, True) if turned else (length, width, part, False))
     rows: list[Row] = []
+    begin: dict[float, int] = {}  # rows before which a length has found no place: they only get fuller
     for length, width, part, turned in sorted(lying, key=lambda one: (-one[1], -one[0])):
-        row = next((one for one in rows if length <= room.length - one.reach + EPS), None)
-        if row is None:
-            rows.append(row := Row(width))
+        at, most = begin.get(length, 0), room.length - length + EPS
+        while at < len(rows) and rows[at].reach > most:
+            at += 1
+        begin[length] = at
+        if at == len(rows):
+            rows.append(Row(width))
+        row = rows[at]
         row.parts.append((part, row.reach, length, width, turned))
         row.reach += length
     made: list[tuple[Open, float]] = []

@@ -15,6 +15,7 @@ from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.job.model import Job
 
 Found = TypeVar("Found")
+GIVEN_UP = object()
 PAUSE_MS = 60  # after the last asking, so that the window is painted first and quick typing works out nothing
 
 
@@ -29,6 +30,7 @@ class LaterWork(Work):
         self._wanted: tuple[Job, ThingPath, Callable[[], object]] | None = None
         self._there: tuple[Job, ThingPath, object] | None = None
         self._busy = False
+        self.is_current: Callable[[Job], bool] = lambda job: True  # whether a job is still the one that is open
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(PAUSE_MS)
@@ -56,18 +58,26 @@ class LaterWork(Work):
         wanted = self._wanted
         if wanted is None or self._busy:
             return
-        self._wanted, self._busy = None, True
         job, path, asked = wanted
+        self._wanted = None
+        if not self.is_current(job):  # it would be worked out beside the counting of the newer one
+            return
+        self._busy = True
 
         def work() -> object:
-            with memo.kept_aside():
-                return asked()
+            try:
+                with memo.kept_aside(), memo.while_wanted(lambda: self.is_current(job)):
+                    return asked()
+            except memo.GivenUp:
+                return GIVEN_UP
 
         def done(result: object) -> None:
-            self._busy, self._there = False, (job, path, result)
-            if self._wanted is None:
+            self._busy = False
+            if result is not GIVEN_UP:
+                self._there = (job, path, result)
+            if self._wanted is None and result is not GIVEN_UP:
                 self.ready.emit()
-            else:
+            elif self._wanted is not None:
                 self._timer.start()
 
         def failed(_: CorniceError) -> None:
@@ -87,7 +97,7 @@ class LaterWork(Work):
 def later(bench: Bench, job: Job, path: ThingPath, work: Callable[[], Found]) -> Found | None:
     """Return what ``work`` gives for a thing of the job as it is, None until it is there: then the rows are shown anew.
 
-    ``work`` runs on a thread of its own and is given up when the job has changed before it began. While the job is
+    ``work`` runs on a thread of its own and is given up when the job has changed before it is done. While the job is
     still being counted it waits: both would work out the same.
     """
     if not bench.is_counted:
@@ -103,5 +113,6 @@ def later(bench: Bench, job: Job, path: ThingPath, work: Callable[[], Found]) ->
         work.ready.connect(lambda: shown_again(work))
 
     aside = bench.work(LaterWork, listen)
+    aside.is_current = lambda one: bench.session.job is one
     found: Found | None = aside.asked(job, path, work)  # type: ignore[assignment]
     return found

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
+from contextlib import suppress
 from threading import Event
 
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
@@ -19,6 +20,7 @@ from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.model import Job
+from narrow_cornice.memo import GivenUp, while_wanted
 
 AT_ONCE = 8  # rooms that are counted between two blinks
 PATIENCE_MS = 35  # how long the window waits for what it shows before it goes on without …
@@ -93,24 +95,29 @@ class WorkingAside(QObject):
             try:
                 if is_superseded():
                     return
-                for one in job.rooms:
-                    measured_room(one, job.house_rules)
-                if room is not None:
-                    places.drawing(job, view, room)
-                if at_once:
-                    self._is_drawn.emit(asked)
-                    drawing.set()
-                    if not quick:  # painting beside this would take ten times as long
-                        shown.wait(MOST_TO_PAINT_MS / 1000.0)
-                    if is_superseded():
-                        return
-                    begin = time.perf_counter()
-                    count(job, places, places[view.place])
-                    if moved:
-                        self._took = time.perf_counter() - begin
+                with while_wanted(lambda: not is_superseded()), suppress(GivenUp):
+                    work_out()
             finally:
                 drawing.set()
                 whole.set()
+
+        def work_out() -> None:
+            for one in job.rooms:
+                measured_room(one, job.house_rules)
+            if room is not None:
+                places.drawing(job, view, room)
+            if not at_once:
+                return
+            self._is_drawn.emit(asked)
+            drawing.set()
+            if not quick:  # painting beside this would take ten times as long
+                shown.wait(MOST_TO_PAINT_MS / 1000.0)
+            if is_superseded():
+                return
+            begin = time.perf_counter()
+            count(job, places, places[view.place])
+            if moved:
+                self._took = time.perf_counter() - begin
 
         def done(_: object = None) -> None:
             if self._to_show == asked:
