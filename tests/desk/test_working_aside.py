@@ -190,6 +190,7 @@ def test_what_is_superseded_is_given_up_at_once(window: MainWindow, monkeypatch:
 
     settle()
     _until(lambda: not window.aside.waits)
+    monkeypatch.setattr(working_aside, "PATIENCE_MS", 5)
     monkeypatch.setattr(working_aside, "count", endless)
     session.do(edits.change_opening("r1", "o1", "door", width=parse_length("811")))
     _until(begun.is_set)
