@@ -14,7 +14,8 @@ from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.paths import FloorPath, JobPath
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
-from random_jobs import mm, random_job
+from random_built import mm
+from random_jobs import random_job
 from thorough import many
 
 pytestmark = pytest.mark.desk

@@ -41,7 +41,8 @@ from narrow_cornice.trim.panels import ZONES
 from narrow_cornice.trim.proportion import SCHOOLS
 from narrow_cornice.units.lengths import Length, parse_length
 from programmes import rule_broken
-from random_jobs import GROUPS, casework_edit
+from random_built import casework_edit
+from random_jobs import GROUPS
 from thorough import many
 
 lengths = st.one_of(
