@@ -196,6 +196,8 @@ def fitted(text: str, room: float, wide: Callable[[str], float]) -> str:
 def in_lines(text: str, room: float, wide: Callable[[str], float], between: str = PARTED) -> list[str]:
     """Return a text in as many lines as it needs to be no wider than ``room``, parted at what stands ``between`` its
     parts, as usual those of a subtitle; a part that is wider by itself stands in a line of its own."""
+    if text and wide(text) <= room:
+        return [text]
     lines: list[str] = []
     for part in text.split(between) if text else ():
         longer = f"{lines[-1]}{between}{part}" if lines else part

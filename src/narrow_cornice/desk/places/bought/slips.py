@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QSizePolicy, QVBoxLayout
 
 from narrow_cornice.derived.bought.lines import InLengths, LineToBuy
@@ -17,6 +17,7 @@ from narrow_cornice.drawing.marks import Drawing
 from narrow_cornice.drawing.slips import line_picture
 from narrow_cornice.units.show import ShownIn
 
+WIDTHS = 8  # that a line remembers its words for
 LEAST = 70.0  # pixels of a line at usual letters
 STATES = {"": "not bought", "part": "bought in part", "bought": "bought", "changed": "bought, and changed since"}
 
@@ -40,6 +41,7 @@ class LineRow(QAbstractButton):
         self._called = ""
         self._price = ""
         self._chosen = False
+        self._parted: dict[float, list[tuple[QFont, str, str, float]]] = {}  # its words in lines, by their width
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         policy = QSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
         policy.setHeightForWidth(True)
@@ -59,6 +61,8 @@ class LineRow(QAbstractButton):
             return
         if line is not self._line or how is not self._how:
             self._picture, self._lettered, self._how = line_picture(line, how), None, how
+        if shown[:-1] != former[:-1]:
+            self._parted.clear()
         self._line, (self._called, self._words, self._price, self._state, self._note, self._why, self._chosen) = (
             line,
             shown,
@@ -86,17 +90,26 @@ class LineRow(QAbstractButton):
         return width - 46 - min(280.0, width * 0.34) - 90
 
     def _said(self, wide: float) -> list[tuple[QFont, str, str, float]]:
-        """Return what the line says, each of its lines with its letters, its colour and how tall it is."""
+        """Return what the line says, each of its lines with its letters, its colour and how tall it is; parted once for
+        each width, since layouts ask for a height a dozen times."""
+        there = self._parted.get(wide)
+        if there is None:
+            if len(self._parted) > WIDTHS:  # a window is being drawn wider
+                self._parted.clear()
+            there = self._parted[wide] = self._parts(wide)
+        return there
+
+    def _parts(self, wide: float) -> list[tuple[QFont, str, str, float]]:
         theme = self._theme
         note, tone = (self._note, "rust") if self._note else (self._why, "soft")
         said: list[tuple[QFont, str, str, float]] = []
-        name, plain, small = theme.font(10.5, "bold"), theme.font(9.5), theme.font(9, "slanted")
+        name, plain, small = (10.5, "bold"), (9.5, "text"), (9.0, "slanted")
         what, _, for_what = self._words.partition(" for ")
-        parted = for_what and QFontMetricsF(plain).horizontalAdvance(self._words) > wide
+        parted = for_what and theme.metrics(*plain).horizontalAdvance(self._words) > wide
         amounts = (what, f"for {for_what}") if parted else (self._words,)
         cells = ((name, self._called, "ink"), *((plain, one, "ink") for one in amounts), (small, note, tone))
-        for font, text, colour in cells:
-            metrics = QFontMetricsF(font)
+        for letters, text, colour in cells:
+            font, metrics = theme.font(*letters), theme.metrics(*letters)
             for line in in_lines(" ".join(text.split()), wide, metrics.horizontalAdvance, " "):
                 said.append((font, fitted(line, wide, metrics.horizontalAdvance), colour, metrics.height()))
         return said
