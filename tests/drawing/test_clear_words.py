@@ -176,6 +176,8 @@ def test_boards_have_smaller_letters_in_a_small_window() -> None:
     boards = [house_plan(job.rooms, rules, settings, 0.0), house_string(job, "r1")]
     boards += [role_cards(job, room), bridge_board(job, room), lamp_cards(job, room, 2700.0)]
     boards.append(profile_board(room, rules, settings, "cornice", job.catalogue, job.milled, job.joinery, ""))
+    boards.append(trim_section(room, rules, settings, "cornice", False))
+    assert any(isinstance(mark, Dimension) for board in boards for mark in board.marks)
     for board in boards:
         drawn = 1.0 / (size_of(board, small)[1] * PX_PER_POINT / MM_PER_POINT)  # mm for a mm of the drawing
         left, _, right, _ = board.bounds
@@ -185,6 +187,8 @@ def test_boards_have_smaller_letters_in_a_small_window() -> None:
         sizes = [(one.size, whole.size) for one, whole in zip(made.marks, board.marks, strict=True)
                  if isinstance(one, Label) and isinstance(whole, Label)]  # fmt: skip
         assert all(one == pytest.approx(share * whole) for one, whole in sizes)
+        figures = [one.small for one in made.marks if isinstance(one, Dimension)]
+        assert figures == [pytest.approx(share)] * len(figures)
         assert lettered_for(board, board.wide / (right - left)) is board
         assert [one for one in clashes(made, small) if "” over “" in one] == []
 

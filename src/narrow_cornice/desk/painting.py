@@ -14,7 +14,7 @@ from PyQt6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPen, QPixmap
 
 from narrow_cornice.colour.tones import channels, toned_channels
 from narrow_cornice.desk.theme import Theme
-from narrow_cornice.drawing.letter_places import SizeOf
+from narrow_cornice.drawing.letter_places import DIMENSION_SIZE, SizeOf
 from narrow_cornice.drawing.lettering import edges_of, settled
 from narrow_cornice.drawing.marks import (
     MM_PER_POINT,
@@ -324,18 +324,18 @@ class MarkPainter:
         painter.drawLine(QLineF(a, b))
         painter.setPen(self._dimension_pen(mark.colour, 3.8))
         painter.drawPoints(QPolygonF([a, b]))
-        middle = (a + b) / 2
+        middle, points = (a + b) / 2, DIMENSION_SIZE * mark.small
         if mark.beside:
             right = a.x() >= self.at(mark.start).x()
             self.text(
                 middle + QPointF(6 if right else -6, 0),
                 mark.text,
-                8.5,
+                points,
                 colour=mark.colour,
                 anchor="left" if right else "right",
             )
             return
-        lift = self._theme.metrics(8.5).height() * mark.lift
+        lift = self._theme.metrics(points).height() * mark.lift
         ends = (a.x(), a.y()), (b.x(), b.y())
         place = QPointF(*above_line(*ends, lift)) + (b - a) * (mark.share - 0.5)
-        self.text(place, mark.text, 8.5, colour=mark.colour, turn=reading_turn(*ends))
+        self.text(place, mark.text, points, colour=mark.colour, turn=reading_turn(*ends))

@@ -93,7 +93,7 @@ def _leader(home: Point, centre: Point, size: tuple[float, float], mark: Label |
 
 
 def _of_dimension(mark: Dimension, size_of: SizeOf) -> Iterator[Standing]:
-    size = size_of(mark.text, DIMENSION_SIZE, "text")
+    size = size_of(mark.text, DIMENSION_SIZE * mark.small, "text")
     a, b = dimension_line(mark)
     long = math.dist(a, b)
     if mark.beside:
@@ -121,7 +121,7 @@ def _led(mark: Dimension, middle: Point, size: tuple[float, float]) -> Iterator[
         for across in (0.0, 0.6, -0.6, 1.1, -1.1):
             for way in (1.0, -1.0):
                 centre = (middle[0] + across * wide, middle[1] + way * off * tall)
-                label = Label(centre, mark.text, DIMENSION_SIZE, mark.colour, about=mark.about)
+                label = Label(centre, mark.text, DIMENSION_SIZE * mark.small, mark.colour, about=mark.about)
                 yield Standing((bare, _leader(middle, centre, size, mark), label), centre, size, 0.0)
 
 
@@ -140,7 +140,7 @@ def _level(mark: Dimension, a: Point, b: Point, size: tuple[float, float]) -> It
     for out in (0.5, 2.5):
         for off in ASIDE:
             centre = (middle[0] + hand * (wide / 2 + out * tall), middle[1] + off * tall)
-            label = Label(centre, mark.text, DIMENSION_SIZE, mark.colour, about=mark.about)
+            label = Label(centre, mark.text, DIMENSION_SIZE * mark.small, mark.colour, about=mark.about)
             led = (_leader(middle, centre, size, mark),) if off or out > 1.0 else ()
             yield Standing((bare, *led, label), centre, size, 0.0)
 

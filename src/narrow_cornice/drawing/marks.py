@@ -156,7 +156,7 @@ class Dimension(msgspec.Struct, frozen=True, gc=False):
 
     ``beside`` writes the figure level at the far side of the line, for lines shorter than their figure; any other
     stands ``share`` of the way along the line, ``lift`` times its own height over it, and ``slides`` where that place
-    is taken (see ``lettering``).
+    is taken (see ``lettering``). Its letters are ``small`` times as large as usual.
     """
 
     start: Point
@@ -169,6 +169,7 @@ class Dimension(msgspec.Struct, frozen=True, gc=False):
     share: float = 0.5
     lift: float = 0.55
     slides: bool = False
+    small: float = 1.0
 
 
 class Photograph(msgspec.Struct, frozen=True):
@@ -219,8 +220,7 @@ def lettered_for(drawing: Drawing, points: float) -> Drawing:
         small = max(SMALLEST, (right - left) * points / drawing.wide) if drawing.wide > 0.0 else 1.0
         if small >= 1.0:
             return drawing
-        marks = (replace(one, size=one.size * small) if isinstance(one, Label) else one for one in drawing.marks)
-        return replace(drawing, marks=tuple(marks))
+        return replace(drawing, marks=tuple(_smaller(mark, small) for mark in drawing.marks))
 
     def pen(one: Pen | None) -> Pen | None:
         return None if one is None else replace(one, weight=one.weight * points)
@@ -237,6 +237,12 @@ def lettered_for(drawing: Drawing, points: float) -> Drawing:
                 return mark
 
     return replace(drawing, marks=tuple(grown(mark) for mark in drawing.marks))
+
+
+def _smaller(mark: Mark, small: float) -> Mark:
+    if isinstance(mark, Label):
+        return replace(mark, size=mark.size * small)
+    return replace(mark, small=mark.small * small) if isinstance(mark, Dimension) else mark
 
 
 def points_of(mark: Mark) -> tuple[Point, ...]:

@@ -323,14 +323,14 @@ class Sheet:
                 x + (1.5 if right else -1.5),
                 y + 0.9,
                 mark.text,
-                7.5,
+                7.5 * mark.small,
                 colour=mark.colour,
                 anchor="left" if right else "right",
             )
             return
         turn = reading_turn(a, b)
         with self.pdf.rotation(-turn, x, y) if turn else nullcontext():
-            self.text(x, y + 0.45 - 2.5 * mark.lift, mark.text, 7.5, colour=mark.colour, anchor="middle")
+            self.text(x, y + 0.45 - 2.5 * mark.lift, mark.text, 7.5 * mark.small, colour=mark.colour, anchor="middle")
 
 
 def fitting_scale(drawing: Drawing, wide: float, tall: float) -> float:

@@ -119,8 +119,8 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
     a, b = dimension_line(mark)
     thin = Pen(mark.colour, 0.5)
     middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
-    at = figure_place(mark, 8 * mark.lift * MM_PER_POINT * scale)
-    parts = [f"<g{_about(mark)}>"]
+    at = figure_place(mark, 8 * mark.small * mark.lift * MM_PER_POINT * scale)
+    parts, points = [f"<g{_about(mark)}>"], 8 * mark.small
     for line in ((a, b), (mark.start, a), (mark.end, b)):
         parts.append(f"<polyline points='{_points(line)}' fill='none'{_stroke(thin, scale)}/>")
     for x, y in (a, b):
@@ -128,9 +128,13 @@ def _dimension(mark: Dimension, scale: float) -> list[str]:
     if mark.beside:
         right = a[0] >= mark.start[0]
         at = (middle[0] + (1.5 if right else -1.5) * scale, middle[1])
-        parts.append(_text(at, mark.text, 8, mark.colour, "left" if right else "right", _FAMILY["text"], scale=scale))
+        parts.append(
+            _text(at, mark.text, points, mark.colour, "left" if right else "right", _FAMILY["text"], scale=scale)
+        )
         return [*parts, "</g>"]
-    parts.append(_text(at, mark.text, 8, mark.colour, "middle", _FAMILY["text"], scale=scale, turn=reading_turn(a, b)))
+    parts.append(
+        _text(at, mark.text, points, mark.colour, "middle", _FAMILY["text"], scale=scale, turn=reading_turn(a, b))
+    )
     return [*parts, "</g>"]
 
 
