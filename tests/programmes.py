@@ -51,6 +51,7 @@ def rule_broken(works: Sequence[Work], terms: Terms, plan: Plan) -> str:
     """Return the first rule of works and terms that a plan breaks, empty where it breaks none."""
     assert set(plan.placed) == {work.id for work in works}
     hands: dict[int, int] = {}
+    able, skilled = dict(terms.skilled), dict[tuple[str, int], int]()
     worked: dict[tuple[str, int], str] = {}
     wet: list[tuple[Work, float, float]] = []
     by_id = {work.id: work for work in works}
@@ -61,8 +62,15 @@ def rule_broken(works: Sequence[Work], terms: Terms, plan: Plan) -> str:
             return f"{work.id}: {many} hands"
         if (end - start) / 4 * many < work.hours - 1e-6 or (end - start - 1) / 4 * many >= work.hours:
             return f"{work.id}: {end - start} quarters for {work.hours} h by {many}"
+        if work.skill in able and many > max(least, able[work.skill]):
+            return f"{work.id}: {many} hands, of which {able[work.skill]} can"
         for quarter in range(start, end):
             hands[quarter] = hands.get(quarter, 0) + many
+            if work.skill in able:
+                of_skill = skilled.get((work.skill, quarter), 0) + min(many, able[work.skill])
+                skilled[work.skill, quarter] = of_skill
+                if of_skill > able[work.skill]:
+                    return f"{work.id}: more of the {work.skill} than there is"
             if (work.room, quarter) in worked:
                 return f"{work.id} and {worked[work.room, quarter]} in one room"
             worked[work.room, quarter] = work.id

@@ -188,6 +188,23 @@ def test_it_can_be_stopped_and_keeps_the_best() -> None:
     assert rule_broken(works, Terms(2), found.plan) == ""
 
 
+@pytest.mark.parametrize("seed", range(many(4, 40)))
+def test_who_lends_a_hand_need_not_have_the_skill(seed: int) -> None:
+    """Two hands of three, of which one is a joiner: what needs two is done by the joiner and another, and by no fewer;
+    no two works of joinery are done at once."""
+    works = [
+        replace(work, hands=(1 + number % 2, 2), skill="joiner" if number % 3 else "")
+        for number, work in enumerate(random_works(24, 4, seed))
+    ]
+    terms = Terms(3, skilled=(("joiner", 1),))
+    for plan in (planned(works, terms), solved(works, terms, seconds=0.4).plan):
+        assert rule_broken(works, terms, plan) == ""
+        joinery = sorted(plan.placed[work.id] for work in works if work.skill)
+        assert all(one.end <= after.start for one, after in itertools.pairwise(joinery))
+        assert {plan.placed[work.id].hands for work in works if work.skill and work.hands[0] == 2} == {2}
+        assert {plan.placed[work.id].hands for work in works if work.skill and work.hands[0] == 1} == {1}
+
+
 def test_what_the_end_hangs_on_and_what_would_shorten_it() -> None:
     """One room, two coats that dry a day: the second hangs on the first being dry; what dries sooner saves a day."""
     works = coats("a", 24.0)
