@@ -88,7 +88,7 @@ FIRST_ORDERS: tuple[Callable[[Size], tuple[float, float]], ...] = (
     lambda size: (-size.length, -size.width),
 )
 FIRST_MANNERS = ((0, 0), (0, 4), (2, 2), (2, 4))
-FEW, MANY = 120, 300  # parts up to which many plans are made at once, or two; of more, sheet after sheet is filled
+FEW, MANY = 120, 300  # parts up to which many plans are made at once, or one; of more, sheet after sheet is filled
 
 
 def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
@@ -102,7 +102,7 @@ def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
         return SheetPlan((), 0.0, 0.0, 0.0)
     search = _Search(parts, [kind], saw, 1.0, None, lambda: False)
     tries = [(order, manner) for order in FIRST_ORDERS for manner in FIRST_MANNERS]
-    tries = tries if len(parts) <= FEW else tries[:2]
+    tries = tries if len(parts) <= FEW else tries[:1]  # of many, rows take as few sheets
     for order, manner in tries:
         placed = sorted(range(len(parts)), key=lambda part, by=order: by(search.sizes[part]))  # type: ignore[misc]
         sheets: list[Open] = []
