@@ -199,3 +199,25 @@ def test_an_empty_sheet_is_left_below_too(empty: MainWindow) -> None:
     QTest.keyClick(link, Qt.Key.Key_Return)  # as the space bar
     settle()
     assert len(empty.session.job.rooms) == 1
+
+
+def test_what_a_reading_was_moved_by_is_in_the_units_of_the_job(window: MainWindow) -> None:
+    window.go("measure")
+    window.session.look(leaf="across", room_id="r1", selected=None)
+    settle()
+
+    def moved() -> list[str]:
+        return [row.late[4].text for row in page(window).sheet_of("across").sheet.rows]
+
+    def number(text: str) -> float:
+        return float(text.rstrip('"').replace("−", "-") or 0.0)
+
+    before = moved()
+    assert any(text.startswith("−") for text in before)
+    window.session.do(edits.change_settings(unit="in", denominator=16))
+    settle()
+    after = moved()
+    assert any(text.startswith("−") for text in after)
+    assert all(text.endswith('"') for text in after if text)
+    for mm, inches in zip(before, after, strict=True):
+        assert number(inches) == pytest.approx(number(mm) / 25.4, abs=0.008)

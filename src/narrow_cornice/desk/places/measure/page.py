@@ -16,7 +16,7 @@ from narrow_cornice.derived.measured.widths import width_name
 from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.offers import offers, put
 from narrow_cornice.desk.place import Desk, Place
-from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine
+from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine, moved_by
 from narrow_cornice.desk.places.measure.invitations import from_paper, invitations
 from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
 from narrow_cornice.desk.places.measure.meter import LaserMeter
@@ -233,7 +233,7 @@ class MeasurePage(DrawingPage):
             if plan.determined:
                 one = plan.sides[index]
                 adjusted, doubt = self._fine(one.length.value), self._doubt(one.sigma)
-                moved = "follows" if one.follows else _signed(one.correction)
+                moved = "follows" if one.follows else moved_by(self.session, one.correction)
             corner = edits.corner_after(room, side.id)
             rows.append(
                 row(
@@ -285,7 +285,7 @@ class MeasurePage(DrawingPage):
                     self.size_cell(path.nth(0)),
                     self._more(readings, edit),
                     Cell("" if known is None else self._fine(known[0]), number=True),
-                    Cell("" if known is None else _signed(known[1]), number=True),
+                    Cell("" if known is None else moved_by(self.session, known[1]), number=True),
                     Cell(self._off(plan, path)),
                 )
             )
@@ -325,7 +325,7 @@ class MeasurePage(DrawingPage):
         rows = []
         for number, one in enumerate([*room.measured.heights, None]):
             about = HeightPath(room.id, reading=number)
-            off = "" if one is None or mean is None else _signed(one.mm - mean.value)
+            off = "" if one is None or mean is None else moved_by(self.session, one.mm - mean.value)
             by = one.instrument if isinstance(one, Reading) else ""
             words = f"reading {number + 1}" if one is not None else "another reading"
             wall, place = "", ""
@@ -494,8 +494,3 @@ class MeasurePage(DrawingPage):
                 return
             self.session.select(following)
             self.ask_size(following)
-
-
-def _signed(mm: float) -> str:
-    """Return a correction in mm with its sign, empty where it is nought."""
-    return f"{mm:+.1f}".replace("-", "−") if abs(mm) >= 0.05 else ""
