@@ -10,7 +10,7 @@ from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QCheckBox, QComboBox, QLabel, QMenu, QWidget
 
-from narrow_cornice.desk.bench_widgets import Field
+from narrow_cornice.desk.bench_widgets import Field, LinkButton
 from narrow_cornice.desk.drawn_things import DrawnThing
 from narrow_cornice.desk.making_window import make_window
 from narrow_cornice.desk.places.bought.slips import LineRow
@@ -258,6 +258,15 @@ def test_letters_go_to_places_wherever_nothing_is_typed(window: MainWindow) -> N
     QTest.keyClick(name, Qt.Key.Key_T)
     assert window.session.view.place == "programme"
     assert "t" in name.text().lower()
+    window.go("present")  # where Y says what the client says, wherever the keyboard is
+    window.session.look(leaf="answers", room_id="r1", selected=None)
+    settle()
+    link = next(one for one in window.bench.findChildren(LinkButton) if one.isVisible() and one.text() == "Yes")
+    link.setFocus()
+    QTest.keyClick(link, Qt.Key.Key_Y)
+    settle()
+    assert window.session.view.place == "present"
+    assert len(window.session.job.room("r1").presented.answers) == 1
 
 
 def test_an_invitation_that_was_taken_leaves_the_keyboard_at_the_last_line(window: MainWindow) -> None:

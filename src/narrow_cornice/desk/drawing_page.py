@@ -65,7 +65,7 @@ class DrawingPage(LeafPage):
         self.canvas.size_typed.connect(self._size_typed)
         self.canvas.turned.connect(self.turn)
         self.canvas.stepped.connect(self.step_wall)
-        self.canvas.letter.connect(self._letter_typed)
+        self.canvas.letter.connect(self.take_letter)
         self.canvas.menu_wanted.connect(lambda about, place: self.menu_of(about, None).popup(place))
 
     def turning_tools(self) -> tuple[Tool, ...]:
@@ -83,7 +83,7 @@ class DrawingPage(LeafPage):
         lamp = [] if seen.under_lamps == "never" else ["by lamp"]
         return (*turning, *lamp, "whole", "alone")
 
-    def _letter_typed(self, letter: str) -> None:
+    def take_letter(self, letter: str) -> None:
         """Take a letter that is the drawing's own, or pass it on."""
         if letter.lower() == "v":
             self.row.next_drawing()

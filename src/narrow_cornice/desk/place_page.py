@@ -34,6 +34,10 @@ class PlacePage(QWidget):
     def paint_now(self) -> None:
         """Paint what ``first_sight`` shows before anything else is done."""
 
+    def take_letter(self, letter: str) -> None:
+        """Do what a letter stands for that nothing was typed into, or tell of it."""
+        self.letter.emit(letter)
+
     def focus_drawing(self) -> None:
         """Give the keyboard to what is first on it."""
         self.setFocus()

@@ -265,10 +265,10 @@ class MainWindow(WindowLook):
         return page
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Take a letter that nothing was typed into as the drawing does: a place, the working, the second look."""
+        """Have a letter that nothing was typed into taken as the drawing takes it."""
         assert event is not None
         if event.text().isalpha() and not event.modifiers() & ~Qt.KeyboardModifier.ShiftModifier:
-            self._letter(event.text())
+            self.page(self.session.view.place).take_letter(event.text())
             return
         super().keyPressEvent(event)
 

@@ -226,12 +226,13 @@ class PresentPage(DrawingPage):
         seen = self.places.seen_as(self.session.view)
         return None if seen is not None and seen.key == "one" else super().marked()
 
-    def _letter_typed(self, letter: str) -> None:
+    def take_letter(self, letter: str) -> None:
+        """Take what the client says of an item, or what any drawing takes."""
         leaf = self.leaf()
         if leaf is not None and leaf.key == "answers" and letter.lower() in KEYS:
             self._answer(KEYS[letter.lower()])
         else:
-            super()._letter_typed(letter)
+            super().take_letter(letter)
 
     def _answer(self, says: str) -> None:
         """Write down what the client says of the item that is asked, and go on to the next."""
