@@ -154,14 +154,12 @@ class Row:
         self.parts: list[tuple[int, float, float, float, bool]] = []  # part, x, length, width, turned
 
 
-def in_rows(order: Sequence[int], problem: Problem) -> list[Open]:
+def in_rows(problem: Problem) -> list[Open]:
     """Lay parts in rows along sheets of the first kind, each part into the first row that it fits, each row, the widest
     first, on the first sheet: next to nothing to reckon, and hard to beat where many parts are as wide as one another.
     """
-    room, sizes = problem.rooms[0], problem.sizes
-    lying = []
-    for part in order:
-        length, width, turns = sizes[part]
+    room, lying = problem.rooms[0], []
+    for part, (length, width, turns) in enumerate(problem.sizes):
         turned = turns and (width > length or length > room.length + EPS) and width <= room.length + EPS
         lying.append((width, length, part, True) if turned else (length, width, part, False))
     rows: list[Row] = []

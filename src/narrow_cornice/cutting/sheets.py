@@ -111,7 +111,7 @@ def first_plan(parts: Sequence[Part], kind: SheetKind, saw: Saw) -> SheetPlan:
         else:
             sheets = one_by_one(placed, search.problem, manner)
         search.offer(sheets)
-    search.offer(in_rows(range(len(parts)), search.problem))
+    search.offer(in_rows(search.problem))
     assert search.best is not None
     made = search.made(search.best)
     return SheetPlan(made, price_of_sheets(made, [kind]), search.bound, 0.0)

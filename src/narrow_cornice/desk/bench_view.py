@@ -108,6 +108,7 @@ class BenchView(QScrollArea):
 
     @staticmethod
     def _can_have_it(widget: QWidget) -> bool:
+        # Rows that are new have no places yet and are not seen, so Tab's own stops do not know them.
         return bool(widget.focusPolicy() & Qt.FocusPolicy.TabFocus) and widget.isEnabled() and not widget.isHidden()
 
     def _put(self, rows: Sequence[Row]) -> None:

@@ -41,7 +41,7 @@ MOST_PASTED = 500  # lines of a table
 MEASURED = 60  # of the longest texts of a column, to fit it
 FITTED = 200  # lines that the columns are fitted to, and that part their words
 WIDEST, PARTED = 240, 110  # pixels of a column at most, and from which on its words may part
-BESIDE = 20  # … beside its words
+BESIDE, SWATCH = 20, 28  # … beside its words, and of a swatch before them
 SHOWN, TOLD = 200, 30  # letters of a cell that are shown, and from which on it is told whole under the pointer
 MOST_LINES = 4  # of words in a row
 WRAPPED = int(Qt.TextFlag.TextWordWrap)
@@ -233,10 +233,11 @@ class RuledSheet(QTableView):
         """Show rows and the selection."""
         self._following = True
         self.sheet.put(rows)
-        texts = [[cell.text for cell in row.late] for row in rows[:FITTED]]
+        texts = [[*self.sheet.headings], *([cell.text for cell in row.late] for row in rows[:FITTED])]
         if texts != self._sized_for:
             kept = self.steady and bool(self._sized_for)
             self._sized_for = texts
+            self._measure_columns()
             self._size_columns(kept=kept)
         index = next(
             (
@@ -261,13 +262,17 @@ class RuledSheet(QTableView):
             self.setCurrentIndex(self.sheet.index(index, column))
         self._following = False
 
+    def _measure_columns(self) -> None:
+        """Note what every column needs for the texts that are in it now."""
+        rows = [row.late for row in self.sheet.rows[:FITTED]]
+        self._needed = [
+            self._needs(heading, [cells[column] for cells in rows if column < len(cells)])
+            for column, heading in enumerate(self.sheet.headings)
+        ]
+
     def _size_columns(self, *, kept: bool = False) -> None:
         """Give every column what it needs, or what it has where that is more and is ``kept``, and the stretching one
         what is left, but never too little to read; where that is more than there is, words stand in several lines."""
-        rows = [row.late for row in self.sheet.rows[:FITTED]]
-        columns = [[cells[column] for cells in rows if column < len(cells)] for column in range(len(self._needed))]
-        for column, cells in enumerate(columns):
-            self._needed[column] = self._needs(column, cells)
         needed = [min(WIDEST, most) for most, _ in self._needed]
         if kept:
             needed = [max(wide, self.columnWidth(column)) for column, wide in enumerate(needed)]
@@ -290,18 +295,18 @@ class RuledSheet(QTableView):
         if not self._sizing:
             self._size_rows()
 
-    def _needs(self, column: int, cells: Sequence[Cell]) -> tuple[int, int]:
+    def _needs(self, heading: str, cells: Sequence[Cell]) -> tuple[int, int]:
         """Return how wide a column is where its texts stand on one line, and where they part between words."""
         metrics, small = QFontMetrics(self._theme.font(9.5)), QFontMetrics(self._theme.font(8.5))
         texts = nlargest(MEASURED, {cell.text[:60] for cell in cells}, key=len)
-        swatch = 28 if any(cell.swatch for cell in cells) else 0
-        heading = small.horizontalAdvance(self.sheet.headings[column]) + BESIDE
+        swatch = SWATCH if any(cell.swatch for cell in cells) else 0
+        head = small.horizontalAdvance(heading) + BESIDE
         most = max((metrics.horizontalAdvance(text) for text in texts), default=0) + swatch + BESIDE
         if any(cell.number or cell.whole for cell in cells):
-            return max(most, heading), max(most, heading)
+            return max(most, head), max(most, head)
         words = nlargest(MEASURED, {word for text in texts for word in text.split()}, key=len)
         least = max((metrics.horizontalAdvance(word) for word in words), default=0) + swatch + BESIDE
-        return max(most, heading), max(least, heading, min(most, PARTED))
+        return max(most, head), max(least, head, min(most, PARTED))
 
     def _squeeze(self, needed: list[int], short: int) -> int:
         """Make columns narrower by what is short, the widest first, and return what that gave: nothing where the sheet
@@ -327,7 +332,7 @@ class RuledSheet(QTableView):
 
     def _lines_of(self, column: int, cell: Cell, metrics: QFontMetrics) -> int:
         """Return how many lines the words of a cell take in their column."""
-        room = self.columnWidth(column) - BESIDE - (28 if cell.swatch else 0)
+        room = self.columnWidth(column) - BESIDE - (SWATCH if cell.swatch else 0)
         if cell.number or cell.whole or metrics.horizontalAdvance(cell.text) <= room:
             return 1
         box = metrics.boundingRect(QRect(0, 0, max(20, room), 10_000), WRAPPED, cell.text[:SHOWN])

@@ -111,9 +111,8 @@ class SheetPart(QFrame):
         if words == former and len(self._buttons) == len(offered):
             return  # the buttons ask what is offered when they are pressed
         window = self.window()
-        keyboard = (
-            window.focusWidget() if window is not None else None
-        )  # while a list is open, it is of this window still
+        # While the list of an invitation is open, the keyboard is of the window still.
+        keyboard = window.focusWidget() if window is not None else None
         held = next((index for index, button in enumerate(self._buttons) if button is keyboard), None)
         for old in self._buttons:
             self._invitations.removeWidget(old)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from narrow_cornice.cutting.saw_order import Cut, saw_order
-from narrow_cornice.cutting.sheet_plans import CutSheet
+from narrow_cornice.cutting.sheet_plans import CutSheet, Part
 from narrow_cornice.derived.built.sheets import CutBoard
 from narrow_cornice.drawing.marks import ALWAYS, About, Area, Drawing, Label, Mark, Pen, Point, Stroke
 from narrow_cornice.job.model import Job
@@ -84,6 +84,10 @@ def _said(cut: CutBoard) -> str:
     return f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts, {proven}"
 
 
+def _size_words(job: Job, part: Part) -> str:
+    return f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
+
+
 def _letters(job: Job, cut: CutBoard, sheet: CutSheet, at: Point, letter: float) -> list[Mark]:
     """Return the number of each part, with what it is and its size where they have room; ``letter`` is how wide one is
     in mm of the drawing as it is first seen."""
@@ -93,7 +97,7 @@ def _letters(job: Job, cut: CutBoard, sheet: CutSheet, at: Point, letter: float)
         name = cut.names[one.part]
         middle = (at[0] + one.x + long / 2, at[1] + one.y + wide / 2)
         part = cut.parts[one.part]
-        size = f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
+        size = _size_words(job, part)
         about = BuiltInPath(name.room, name.built_in)
         upright = wide > 1.6 * long
         most = (max(long, wide) - letter) / letter if min(long, wide) > TALL * letter else 0.0
@@ -119,7 +123,7 @@ def sheet_to_saw(job: Job, cut: CutBoard, sheet: CutSheet, mm: float) -> Drawing
         long, wide = one.size(cut.parts)
         name, part = cut.names[one.part], cut.parts[one.part]
         marks.append(Area(rectangle(one.x, one.y, long, wide), "wood", None, Pen("ink", 0.5)))
-        size = f"{bare_size(part.length, job.settings)} × {bare_size(part.width, job.settings)}"
+        size = _size_words(job, part)
         x, y, room = one.x + long / 2, one.y + wide / 2, long - 2.0 * mm
         if wide > TWO_LINES * mm and room > 12.0 * mm:
             said.append(Label((x, y - 1.6 * mm), f"{name.number}", 9, "line", face="bold", within=room))

@@ -56,8 +56,13 @@ def papering(
         )
     strips = math.ceil(walls / roll_width - NEAR)
     return Papering(
-        cut, int((roll_length + NEAR) // cut), strips, rolls_for(strips, roll_length, cut, repeat if drop else 0.0)
+        cut, strips_of_roll(roll_length, cut), strips, rolls_for(strips, roll_length, cut, repeat if drop else 0.0)
     )
+
+
+def strips_of_roll(roll_length: float, cut: float) -> int:
+    """Return how many strips of a cut come off a roll."""
+    return int((roll_length + NEAR) // cut)
 
 
 def rolls_for(strips: int, roll_length: float, cut: float, half_drop: float) -> int:
@@ -69,11 +74,11 @@ def rolls_for(strips: int, roll_length: float, cut: float, half_drop: float) -> 
     further down follow the others, half a repeat is lost, once. So all rolls but the last are cut into strips of one
     kind (two rolls in turn, the trade's habit), and the rest of both comes off one if it holds them.
     """
-    each = int((roll_length + NEAR) // cut)
+    each = strips_of_roll(roll_length, cut)
     drop = half_drop / 2
     if not drop or round(cut / drop) % 2:
         return math.ceil(strips / each)
-    both = max(0, int((roll_length - drop + NEAR) // cut))
+    both = max(0, strips_of_roll(roll_length - drop, cut))
     (first, rest), (late, late_rest) = divmod((strips + 1) // 2, each), divmod(strips // 2, each)
     last = (rest > 0) + (late_rest > 0)
     return first + late + (1 if last == 2 and rest + late_rest <= both else last)

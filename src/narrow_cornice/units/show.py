@@ -111,6 +111,11 @@ def show_number(value: float, decimals: int = 4) -> str:
     return (text.rstrip("0").rstrip(".") if "." in text else text) or "0"
 
 
+def is_nought(shown: str) -> bool:
+    """Return whether an amount, as it is shown, is nothing to speak of: "0.0 m", "−0.00"."""
+    return not any(digit in shown for digit in "123456789")
+
+
 def show_measure(value: float) -> str:
     """Return an amount of a material (kg, tubes, sheets, packs): to the hundredth, thousands apart."""
     whole, point, part = show_number(value, 2).partition(".")

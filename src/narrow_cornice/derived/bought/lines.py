@@ -16,7 +16,7 @@ from narrow_cornice.job.finishes import Colour, LeftTin, Paint
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import TrimKind
-from narrow_cornice.units.show import ShownIn, cents, show_quantity
+from narrow_cornice.units.show import ShownIn, cents, is_nought, show_quantity
 from narrow_cornice.units.told import said_in
 
 Buy = tuple[tuple[float, int, float], ...]
@@ -129,7 +129,7 @@ class LineToBuy(msgspec.Struct, frozen=True, gc=False):
         """Return what is bought, for how much, and what is left over of it, if anything; just how much where these are
         one."""
         (needed, left), bought = self.words(how), self.bought_in(how)
-        if any(digit in left for digit in "123456789"):
+        if not is_nought(left):
             return f"{bought} for {needed}, {left} left over"
         one_of_it = len(self.buy) == 1 and self.buy[0][1] == 1  # cut as long as it is wanted
         return bought if one_of_it or needed == bought else f"{bought} for {needed}"

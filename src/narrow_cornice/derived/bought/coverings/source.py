@@ -23,7 +23,7 @@ from narrow_cornice.derived.bought.measures import material_line, price_quoted, 
 from narrow_cornice.derived.coated.coverings import Covered, covering_line, room_coverings
 from narrow_cornice.derived.walled.amounts import Taken, taken_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
-from narrow_cornice.finishes.paper import rolls_for
+from narrow_cornice.finishes.paper import rolls_for, strips_of_roll
 from narrow_cornice.finishes.sundries import sundries
 from narrow_cornice.finishes.tiles import laid_at_once
 from narrow_cornice.job.finishes import OVER_ALL, Covering, Paper, Tile
@@ -152,7 +152,7 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
         needed,
         ((1.0, rolls, cost.value),),
         total("price", "money", [cost], listed=True),
-        float(sum(math.floor(end / longest + 1e-9) for end in ends)),  # strips of the highest wall, to mend with
+        float(sum(strips_of_roll(end, longest) for end in ends)),  # strips of the highest wall, to mend with
         Told(*cuts.parts, f", in {', '.join(name[:40] for _, name, _ in shares)}; all of one batch"),
         shares,
         f"{rolls} {'roll' if rolls == 1 else 'rolls'}",
@@ -162,7 +162,7 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
 
 def _ends(rolls: int, strips: int, long: float, cut: float) -> list[float]:
     """Return what is left of each roll once strips of one cut came off, roll after roll."""
-    each = int((long + 1e-6) // cut)
+    each = strips_of_roll(long, cut)
     of_each = [max(0, min(each, strips - number * each)) for number in range(rolls)]
     return [long - many * cut for many in of_each]
 

@@ -75,10 +75,6 @@ class LineRow(QAbstractButton):
         """Return room for the text, and more for a picture with many bars."""
         return QSize(420, self.heightForWidth(max(420, self.width())))
 
-    def hasHeightForWidth(self) -> bool:
-        """Return that a narrow line is taller."""
-        return True
-
     def heightForWidth(self, width: int) -> int:
         """Return the height of the words, whole, or of the picture."""
         _, top, _, bottom = self._picture.bounds
@@ -86,8 +82,12 @@ class LineRow(QAbstractButton):
         words = sum(line for *_, line in self._said(self._text_wide(width)))
         return int(max(tall, words + 12.0))
 
+    @staticmethod
+    def _picture_wide(width: int) -> float:
+        return min(280.0, width * 0.34)
+
     def _text_wide(self, width: int) -> float:
-        return width - 46 - min(280.0, width * 0.34) - 90
+        return width - 46 - self._picture_wide(width) - 90
 
     def _said(self, wide: float) -> list[tuple[QFont, str, str, float]]:
         """Return what the line says, each of its lines with its letters, its colour and how tall it is; parted once for
@@ -160,7 +160,7 @@ class LineRow(QAbstractButton):
             painter.drawPolyline(QPolygonF([QPointF(16, 20), QPointF(20, 25), QPointF(32, 8)]))
         elif self._state:  # some of it: half a stroke
             painter.drawLine(QPointF(16, 26), QPointF(26, 16))
-        picture_wide = min(280.0, self.width() * 0.34)
+        picture_wide = self._picture_wide(self.width())
         text_wide = self._text_wide(self.width())
         said = self._said(text_wide)
         gap = 1.0 if len(said) < 4 else 0.0

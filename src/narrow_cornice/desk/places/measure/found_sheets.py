@@ -34,7 +34,7 @@ from narrow_cornice.job.paths import (
     path_to,
 )
 from narrow_cornice.units.lengths import Length, parse_length
-from narrow_cornice.units.show import show_fine, show_size
+from narrow_cornice.units.show import is_nought, show_fine, show_size
 
 WAY_KINDS = ("door", "stair turn", "lift")
 THINGS = tuple((path_to(kept.field), putting) for kept, putting in put_up_on_walls() if putting.sheet is not None)
@@ -73,7 +73,7 @@ def fine(session: Session, mm: float) -> str:
 def moved_by(session: Session, mm: float) -> str:
     """Return a correction with its sign, empty where there is none to speak of."""
     words = show_fine(mm, session.job.settings, sign=True).removesuffix(" mm")
-    return words if any(digit in words for digit in "123456789") else ""
+    return "" if is_nought(words) else words
 
 
 class FoundSheets:
