@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from collections.abc import Callable, Hashable, Iterator
-from contextlib import contextmanager, suppress
+from contextlib import contextmanager
 from contextvars import ContextVar
 from functools import wraps
 from typing import Any, Literal, ParamSpec, TypeVar
@@ -64,10 +64,15 @@ class _Memo:
 
     def keep(self, key: Hashable, found: tuple[Any, Any]) -> None:
         """Keep a result, with the things it was worked out from."""
-        self.kept[key] = found
-        while len(self.kept) > self.size:
-            with suppress(KeyError):
-                self.kept.popitem(last=False)
+        kept = self.kept
+        kept[key] = found
+        over = len(kept) - self.size
+        while over > 0:
+            try:
+                kept.popitem(last=False)
+            except KeyError:  # another thread has just let the last of them go
+                break
+            over -= 1
 
     def clear(self) -> None:
         """Let go of everything."""

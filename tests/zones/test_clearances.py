@@ -53,7 +53,7 @@ def test_a_footprint_is_where_it_says(foot: Footprint) -> None:
     assert area_of(corners) == pytest.approx(foot.width * foot.depth)
     assert middle_of(corners) == pytest.approx((foot.x, foot.y))
     for corner in corners:
-        u, v = foot.own(corner)
+        ((u, v),) = foot.own([corner])
         assert abs(u) == pytest.approx(foot.width / 2)
         assert abs(v) == pytest.approx(foot.depth / 2)
     again = box_round(corners, foot.turn)

@@ -188,20 +188,13 @@ def filled(spots: Sequence[Spot], things: Sequence[Things], reach: Reach) -> Fil
     put: list[Put] = []
     left: list[Left] = []
     for one in sorted(things, key=lambda one: (-one.tall, -one.deep, -one.wide)):
-        takes = [
-            number
+        takes = sorted(
+            (spot.tall - one.tall + unwelcome(one, spot.z, spot.tall, reach), spot.x, spot.z, number)
             for number, spot in enumerate(spots)
             if spot.how == one.how and spot.tall >= one.tall - 1e-6 and spot.deep >= one.deep - 1e-6
-        ]
-        takes.sort(
-            key=lambda number: (
-                spots[number].tall - one.tall + unwelcome(one, spots[number].z, spots[number].tall, reach),
-                spots[number].x,
-                spots[number].z,
-            )
         )
         rest = one.count
-        for number in takes:
+        for *_, number in takes:
             pile = one.in_a_pile(spots[number].tall, spots[number].deep)
             piles = min(math.ceil(rest / pile), int((free[number] + 1e-6) // one.wide))
             if piles:

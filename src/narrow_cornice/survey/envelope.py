@@ -150,8 +150,10 @@ def clear_width(
     prior = np.array([np.inf, splay[1], rise_sigma, usual.bow * math.sqrt(2.0), unplumbed / 2.0])
     rows = _width_rows(z, d, tall)
     found, covariance = _posterior(rows, read - splay[0] * d - rise * z, sigma, prior)
-    steps = np.linspace(0.0, 1.0, GRID)
-    over, out = (grid.ravel() for grid in np.meshgrid(steps * tall, steps * depth))
+    # At one height the width goes straight outwards and its doubt bulges nowhere up, so only the back and the front
+    # can be the tightest.
+    steps = np.linspace(0.0, tall, GRID)
+    over, out = np.concatenate((steps, steps)), np.repeat((0.0, depth), GRID)
     where = _width_rows(over, out, tall)
     width = where @ found + splay[0] * out + rise * over
     doubt = np.sqrt(np.einsum("ij,jk,ik->i", where, covariance, where))
@@ -167,9 +169,9 @@ def clear_width(
         (float(over[tight]), float(out[tight])),
         float(width[tight]) - clear,
         levels < 2 and lean is None,
-        tuple(zip(over[out == 0.0].tolist(), width[out == 0.0].tolist(), doubt[out == 0.0].tolist(), strict=True)),
-        tuple(
-            zip(over[out == depth].tolist(), width[out == depth].tolist(), doubt[out == depth].tolist(), strict=True)
+        *(
+            tuple(zip(*(each[at].tolist() for each in (over, width, doubt)), strict=True))
+            for at in (slice(0, GRID), slice(GRID, None))
         ),
     )
 

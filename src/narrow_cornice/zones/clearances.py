@@ -120,15 +120,15 @@ def free_before(strip: Footprint, room: Sequence[Point], others: Sequence[Outlin
     wall and −2 where it is all free."""
     w, d = strip.width / 2.0 - TOUCH, strip.depth / 2.0
     free, ends = strip.depth, -2
-    for a, b in edges(room):
-        found = within_box(strip.own(a), strip.own(b), -w, -d, w, d)
+    for a, b in edges(strip.own(room)):
+        found = within_box(a, b, -w, -d, w, d)
         if found is not None:
             at = min(v for _, v in found) + d
             # A wall that runs along the side of the strip, or behind its beginning, ends nothing.
             if abs(found[0][0] - found[1][0]) > TOUCH and at < free - TOUCH:
                 free, ends = max(0.0, at), -1
     for number, outline in enumerate(others):
-        part = clipped([strip.own(point) for point in outline], -w, -d, w, d)
+        part = clipped(strip.own(outline), -w, -d, w, d)
         if part:
             at = max(0.0, min(v for _, v in part) + d)
             if at < free - TOUCH:

@@ -42,11 +42,11 @@ class Footprint(NamedTuple):
         cos, sin = math.cos(math.radians(self.turn)), math.sin(math.radians(self.turn))
         return self.x + u * cos - v * sin, self.y + u * sin + v * cos
 
-    def own(self, point: Point) -> Point:
-        """Return a place of the plan as the piece has it: to the right of its middle, and forward of it."""
+    def own(self, points: Iterable[Point]) -> list[Point]:
+        """Return places of the plan as the piece has them: to the right of its middle, and forward of it."""
         cos, sin = math.cos(math.radians(self.turn)), math.sin(math.radians(self.turn))
-        x, y = point[0] - self.x, point[1] - self.y
-        return x * cos + y * sin, -x * sin + y * cos
+        mx, my = self.x, self.y
+        return [((x - mx) * cos + (y - my) * sin, (y - my) * cos - (x - mx) * sin) for x, y in points]
 
 
 def edges(outline: Sequence[Point]) -> Iterable[tuple[Point, Point]]:
@@ -88,9 +88,11 @@ def to_segment(point: Point, a: Point, b: Point) -> float:
     return math.hypot(point[0] - a[0] - dx * share, point[1] - a[1] - dy * share)
 
 
-def into(one: Sequence[Point], other: Sequence[Point]) -> float:
+def into(one: Outline, other: Outline) -> float:
     """Return by how many mm two outlines that bulge nowhere inwards run into one another, 0 where they do not: the
     least that one would have to be moved (separating axes)."""
+    if _lie_apart(one, other):
+        return 0.0
     least = math.inf
     for outline in (one, other):
         for a, b in edges(outline):
@@ -107,6 +109,19 @@ def into(one: Sequence[Point], other: Sequence[Point]) -> float:
     return 0.0 if least is math.inf else least
 
 
+@lru_cache(maxsize=1024)
+def _upright_box(outline: Outline) -> tuple[float, float, float, float]:
+    xs, ys = [x for x, _ in outline], [y for _, y in outline]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+def _lie_apart(one: Outline, other: Outline) -> bool:
+    """Return whether the upright boxes round two outlines do not meet: of all pairs in a room, nearly every one."""
+    left, low, right, high = _upright_box(one)
+    its_left, its_low, its_right, its_high = _upright_box(other)
+    return right <= its_left or its_right <= left or high <= its_low or its_high <= low
+
+
 def out_of(room: Sequence[Point], outline: Sequence[Point]) -> float:
     """Return by how many mm an outline reaches out of a room, 0 where it lies in it."""
     most = 0.0
@@ -121,6 +136,9 @@ def out_of(room: Sequence[Point], outline: Sequence[Point]) -> float:
 
 def clipped(outline: Sequence[Point], left: float, low: float, right: float, high: float) -> list[Point]:
     """Return an outline clipped to a box, edge after edge (Sutherland and Hodgman 1974)."""
+    us, vs = [u for u, _ in outline], [v for _, v in outline]
+    if not us or max(us) < left or min(us) > right or max(vs) < low or min(vs) > high:
+        return []
     made = list(outline)
     for axis, bound, sign in ((0, left, 1.0), (0, right, -1.0), (1, low, 1.0), (1, high, -1.0)):
         kept: list[Point] = []
@@ -159,7 +177,7 @@ def within_box(a: Point, b: Point, left: float, low: float, right: float, high: 
 def box_round(points: Iterable[Point], turn: float = 0.0) -> Footprint:
     """Return the box round points that is turned by some degrees, as where a piece would stand."""
     frame = Footprint(0.0, 0.0, 0.0, 0.0, turn)
-    own = [frame.own(point) for point in points]
+    own = frame.own(points)
     left, right = min(u for u, _ in own), max(u for u, _ in own)
     low, high = min(v for _, v in own), max(v for _, v in own)
     x, y = frame.at((left + right) / 2.0, (low + high) / 2.0)

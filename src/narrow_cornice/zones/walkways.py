@@ -21,8 +21,10 @@ def free_floor(room: Sequence[Point], solid: Sequence[Outline]) -> Any:
     """Return the floor that nothing stands on, as shapely has it."""
     import shapely
 
-    floor = shapely.Polygon(room).buffer(0)
-    return floor.difference(shapely.union_all([shapely.Polygon(one).buffer(0) for one in solid])) if solid else floor
+    floor = shapely.buffer(shapely.polygons(room), 0)
+    if not solid:
+        return floor
+    return shapely.difference(floor, shapely.union_all(shapely.buffer([shapely.polygons(one) for one in solid], 0)))
 
 
 def outlines_of(part: Any) -> list[Outline]:
