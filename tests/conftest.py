@@ -7,10 +7,14 @@ import importlib.abc
 import os
 import sys
 from pathlib import Path
+from typing import Any
 
 import pytest
 from hypothesis import HealthCheck, settings
 
+from narrow_cornice.job import as_built
+from narrow_cornice.job.coloured import RoomColours
+from narrow_cornice.job.presented import Presented
 from thorough import many
 
 # Values are frozen and hold one another in no circles: looking for circles in them takes a tenth of the time.
@@ -31,6 +35,25 @@ if os.environ.get("NARROW_CORNICE_NO_QT"):
                 raise ImportError("PyQt6 is out of reach below the desk")
 
     sys.meta_path.insert(0, _NoQt())
+
+
+class _OutOfSight(dict[str, Any]):
+    """The paint, the colours or the boards of a room as it is built: whoever looks at them is told."""
+
+    def _told(self, *_: object) -> Any:
+        raise AssertionError("what follows from the shape of a room looked at its paint, its colours or its boards")
+
+    __getitem__ = __iter__ = __len__ = __contains__ = __eq__ = get = items = keys = values = _told  # type: ignore[assignment]
+    __hash__ = None  # type: ignore[assignment]
+
+    def __getattr__(self, name: str) -> Any:
+        if name in (*RoomColours.__struct_fields__, *Presented.__struct_fields__):
+            self._told()
+        raise AttributeError(name)
+
+
+for out_of_sight in ("UNPAINTED", "UNTONED", "UNCOLOURED", "UNSHOWN"):
+    setattr(as_built, out_of_sight, _OutOfSight())
 
 
 @pytest.fixture(autouse=True)

@@ -79,14 +79,20 @@ class _Memo:
         self.kept = OrderedDict()
 
 
-def _kept(times: int, each: Each, key_of: Callable[[tuple[Any, ...], dict[str, Any]], Hashable]) -> Any:
+def _kept(
+    times: int,
+    each: Each,
+    key_of: Callable[[tuple[Any, ...], dict[str, Any]], Hashable],
+    of: Callable[[Any], Any] | None = None,
+) -> Any:
     def keeping(function: Callable[Given, Result]) -> Callable[Given, Result]:
         memo = _Memo(function, times, each)
         _memos.append(memo)
 
         @wraps(function)
         def looked_up(*args: Given.args, **kwargs: Given.kwargs) -> Result:
-            key = key_of(args, kwargs)
+            given: Any = args if of is None else (of(args[0]), *args[1:])
+            key = key_of(given, kwargs)
             found = memo.find(key)
             if found is None:
                 wanted, aside = _wanted.get(), _aside.get()
@@ -95,7 +101,7 @@ def _kept(times: int, each: Each, key_of: Callable[[tuple[Any, ...], dict[str, A
                 if aside is not None:
                     found = aside.get((memo, key))
                 if found is None:
-                    found = ((args, kwargs), function(*args, **kwargs))
+                    found = ((given, kwargs), function(*given, **kwargs))
                 if aside is None:
                     memo.keep(key, found)
                 else:
@@ -122,13 +128,18 @@ def _value(args: tuple[Any, ...], named: dict[str, Any]) -> Hashable:
     return (args, types, _value(tuple(named.values()), {}), tuple(named)) if named else (args, types)
 
 
-def by_identity(times: int, each: Each) -> Callable[[Callable[Given, Result]], Callable[Given, Result]]:
+def by_identity(
+    times: int, each: Each, of: Callable[[Any], Any] | None = None
+) -> Callable[[Callable[Given, Result]], Callable[Given, Result]]:
     """Keep the results of a pure function, ``times`` for each job, room, wall or thing of the job.
+
+    With ``of`` the function is given, and what it returns is kept by, what that makes of the first of its arguments:
+    what only needs the shape of a room is given the room ``as_built``, and holds while it is painted.
 
     Strings and numbers are compared by value and type, everything else by being the same object; the objects are
     held with the result, so an identity cannot come back as another thing's.
     """
-    made: Callable[[Callable[Given, Result]], Callable[Given, Result]] = _kept(times, each, _identity)
+    made: Callable[[Callable[Given, Result]], Callable[Given, Result]] = _kept(times, each, _identity, of)
     return made
 
 

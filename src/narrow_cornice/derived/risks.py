@@ -9,6 +9,7 @@ from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.derived.walled.amounts import load_of, taken_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import IN_LENGTHS, Tile
 from narrow_cornice.job.measured import ConditionMark, Fixture, Opening
 from narrow_cornice.job.model import Job, Room
@@ -30,7 +31,7 @@ def trim_risks(job: Job, room: Room) -> tuple[str, ...]:
     return (*_trim_risks(room, job.house_rules), *heavy)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def _trim_risks(room: Room, changed_rules: dict[str, float]) -> tuple[str, ...]:
     trimmed = trimmed_room(room, changed_rules)
     if trimmed is None:

@@ -37,6 +37,7 @@ class Sweeping(QObject):
         super().__init__(parent)
         gc.disable()
         self._times, self._empty = 0, STANDS_MS  # sweepings so far; looks since there was much
+        self._waited = False  # whether what was made has had the time of a look to be painted
         self._timer = QTimer(self)
         self._timer.setInterval(IDLE_MS)
         self._timer.timeout.connect(self.sweep)
@@ -49,7 +50,9 @@ class Sweeping(QObject):
         wait = BUSY_MS if self._empty * BUSY_MS < STANDS_MS else IDLE_MS
         if wait != self._timer.interval():
             self._timer.setInterval(wait)
-        if not much:
+        if not much or not self._waited:
+            self._waited = much
             return
+        self._waited = False
         self._times += 1
         gc.collect(2 if self._times % WHOLE == 0 else 1 if self._times % DEEPER == 0 else 0)

@@ -19,6 +19,7 @@ from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.part_shapes import seen_from_the_front
 from narrow_cornice.drawing.trim_strips import over_fronts_marks
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import BayPath, BuiltInPath, CompartmentPath, KeptPath
@@ -54,7 +55,7 @@ THIN = Pen("#2a272499", 0.4)
 SLAT = 45.0  # mm from slat to slat as drawn
 
 
-@by_identity(times=2, each="room")
+@by_identity(times=2, each="room", of=as_built)
 def built_in_drawing(room: Room, changed_rules: dict[str, float], settings: Settings, fronts: bool) -> Drawing:
     """Return the built-ins of a room side by side, as they follow one another along its walls, with their ``fronts`` on
     or as if they were open; those that do not fit are said in words."""
@@ -63,7 +64,7 @@ def built_in_drawing(room: Room, changed_rules: dict[str, float], settings: Sett
     return _sheet(f"{room.name[:60]}, built-ins", said, marks)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def filled_drawing(
     room: Room, people: tuple[Person, ...], changed_rules: dict[str, float], settings: Settings
 ) -> Drawing:

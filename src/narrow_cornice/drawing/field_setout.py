@@ -28,6 +28,7 @@ from narrow_cornice.drawing.marks import (
     bounds_of,
 )
 from narrow_cornice.features.pieces import Piece
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import Paper
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import FieldPath, WallPath
@@ -42,7 +43,7 @@ MOST_CUTS = 160  # cut pieces that carry their size
 FACE = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def field_setout(
     room: Room, changed_rules: dict[str, float], settings: Settings, wall_id: str, field_id: str = ""
 ) -> Drawing:

@@ -13,6 +13,7 @@ from narrow_cornice.drawing.coloured import Colours
 from narrow_cornice.drawing.frames import Frame
 from narrow_cornice.drawing.marks import Area, Areas, Mark, Pen, Point, areas
 from narrow_cornice.features.pieces import Piece
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import Board, Overlay, Paper, Slat, Tile, surface_key
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
@@ -24,21 +25,21 @@ LEANS = 0.93  # how much darker blocks are that lie the other way
 EDGE = Pen("line", 0.25)
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def fields_on(room: Room, wall_id: str, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields that lie on a wall, the same object as long as they lie as they did."""
     mine = (one for one in fields_of(room, changed_rules) if one.field.on == "wall" and one.field.wall == wall_id)
     return _kept(*with_strips(one for one in mine if not one.fault))
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def fields_before(room: Room, built_in: str, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields that lie on the fronts of a built-in."""
     mine = (one for one in fields_of(room, changed_rules) if one.field.on == "fronts")
     return _kept(*with_strips(one for one in mine if one.field.built_in == built_in and not one.fault))
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def fields_flat(room: Room, on: str, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields that lie on the floor or the ceiling."""
     mine = (one for one in fields_of(room, changed_rules) if one.field.on == on and not one.fault)

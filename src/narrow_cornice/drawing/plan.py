@@ -16,6 +16,7 @@ from narrow_cornice.drawing.bulks import overhead_marks
 from narrow_cornice.drawing.marks import About, Area, Dimension, Drawing, Label, Mark, Pen, Point, Stroke, bounds_of
 from narrow_cornice.drawing.unfolded import Turned, corners_in_words, inward, turning
 from narrow_cornice.drawing.walk import walk_drawing
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.measured import Twin
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import (
@@ -42,7 +43,7 @@ PLACES_ALONG = (0.36, 0.5, 0.28, 0.44, 0.58, 0.66, 0.74, 0.22, 0.16, 0.84)
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50, 100)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def room_plan(room: Room, changed_rules: dict[str, float], settings: Settings, turn: float) -> Drawing:
     """Return the plan drawing; a room that is not determined shows its figure so far, unread walls dashed."""
     if room.measured.walking:

@@ -8,6 +8,7 @@ from typing import Any
 from narrow_cornice.derived.trimwork.stock_match import StockOffer, offers_of
 from narrow_cornice.drawing.marks import LAID_WIDE, About, Area, Drawing, Label, Mark, Pen, Stroke, bounds_of
 from narrow_cornice.drawing.section import TINTS
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import StockOfferPath
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
@@ -23,7 +24,7 @@ MOST = 8
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def profile_board(
     room: Room,
     changed_rules: dict[str, float],

@@ -23,6 +23,7 @@ from narrow_cornice.drawing.marks import (
     Stroke,
     bounds_of,
 )
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room, Settings
 from narrow_cornice.job.paths import MemberPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
@@ -40,7 +41,7 @@ TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")  # pieces of stock, so that ea
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def trim_section(
     room: Room, changed_rules: dict[str, float], settings: Settings, kind: TrimKind, plain: bool, beside: bool = True
 ) -> Drawing:

@@ -11,6 +11,7 @@ from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.finishes.systems import preparations, systems
 from narrow_cornice.finishes.woods import species
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.brief import HouseBrief, RoomBrief
 from narrow_cornice.job.casework import BuiltIn, Casework
 from narrow_cornice.job.finishes import Finish, RoomFinishes
@@ -42,6 +43,16 @@ Known = Mapping[str, Collection[str]]  # which identities there are, by the word
 @by_identity(times=1, each="wall")
 def check_room(room: Room, where: str, known: Known) -> None:
     """Check one room; an edit that left it alone does not pay for it again. Raises JobError with the place."""
+    _check_built(room, where, known)
+    checked_colour(room.finishes.floor, f"{where}.finishes.floor")
+    for key, finish in room.finishes.surfaces.items():
+        _check_finish(finish, f"{where}.finishes.surfaces[{key[:60]}]", known)
+    check_colours(room.colours, f"{where}.colours", known)
+    check_presented(room.presented, f"{where}.presented")
+
+
+@by_identity(times=1, each="wall", of=as_built)
+def _check_built(room: Room, where: str, known: Known) -> None:
     if len(room.measured.walls) > MOST_SIDES:
         raise JobError("More walls than one room can have.", where=where)
     walls = unique((wall.id for wall in room.measured.walls), f"{where}.measured.walls")
@@ -54,13 +65,11 @@ def check_room(room: Room, where: str, known: Known) -> None:
     for row in ON_WALLS:
         _check_on_walls(row, room, walls, where)
     _check_trim(room.trim, f"{where}.trim")
-    _check_finishes(room.finishes, f"{where}.finishes", known)
+    _check_pieces(room.finishes, f"{where}.finishes")
     _check_casework(room.casework, f"{where}.casework")
     check_brief(room.brief, f"{where}.brief")
     check_zones(room.zones, f"{where}.zones", known)
-    check_colours(room.colours, f"{where}.colours", known)
     check_walling(room.walling, f"{where}.walling", known, {one.id for one in room.casework.built_ins})
-    check_presented(room.presented, f"{where}.presented")
 
 
 def _check_wall(wall: WallAsRead, where: str) -> None:
@@ -243,9 +252,8 @@ def allowed(check: Callable[[Given, str], object], given: Given, where: str) -> 
         raise JobError(error.message, where=where, remedy=error.remedy) from error
 
 
-def _check_finishes(finishes: RoomFinishes, where: str, known: Known) -> None:
+def _check_pieces(finishes: RoomFinishes, where: str) -> None:
     length_within(finishes.split, f"{where}.split")
-    checked_colour(finishes.floor, f"{where}.floor")
     unique((one.id for one in finishes.pieces), f"{where}.pieces")
     number(len(finishes.pieces), f"{where}.pieces", 0, MOST_PER_ROOM)
     for index, piece in enumerate(finishes.pieces):
@@ -255,8 +263,6 @@ def _check_finishes(finishes: RoomFinishes, where: str, known: Known) -> None:
         length_within(piece.gap, f"{where}.pieces[{index}].gap", zero=True)
     for index, block in enumerate(finishes.blocks):
         number(block.share, f"{where}.blocks[{index}].share", 0.01, 1)
-    for key, finish in finishes.surfaces.items():
-        _check_finish(finish, f"{where}.surfaces[{key[:60]}]", known)
 
 
 GIVEN = {

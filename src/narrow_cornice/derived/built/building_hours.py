@@ -5,6 +5,7 @@ from __future__ import annotations
 from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -26,7 +27,7 @@ def fixed_by_metre(width: float, a_metre_of_run: float) -> float:
     return width / 1000 * a_metre_of_run
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def building_hours(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Figure | None:
     """Return the hours of making and fixing a built-in, None while it does not fit its place."""
     built, rules = built_in_of(room, run, changed_rules), house_rules_of(changed_rules)

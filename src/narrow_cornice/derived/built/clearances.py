@@ -9,6 +9,7 @@ import msgspec
 from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.derived.built.meeting import TOUCH, Stands, footprint, overlap, share_heights, stands_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.network import Point
@@ -61,7 +62,7 @@ class FrontZone(msgspec.Struct, frozen=True):
     between: tuple[float, float]
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def front_zones(room: Room, changed_rules: dict[str, float]) -> tuple[FrontZone, ...]:
     """Return the floor that the fronts of a room's built-ins open over."""
     measured = measured_room(room, changed_rules)
@@ -81,7 +82,7 @@ def _zone(measured: MeasuredRoom, one: Stands) -> FrontZone | None:
     return FrontZone(run.id, tuple(outline), reaches, slid, run.hangs_at, deep, (left, right))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def clashes_of(room: Room, changed_rules: dict[str, float]) -> tuple[Clash, ...]:
     """Return what the fronts of a room's built-ins open against."""
     if not room.casework.built_ins:

@@ -12,6 +12,7 @@ from narrow_cornice.casework.filling import Filling, Left, Reach, Spot, Things, 
 from narrow_cornice.casework.parts import BayThere, Clear
 from narrow_cornice.casework.spacing import Column
 from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.casework import Casework, Kept
 from narrow_cornice.job.model import Room, Settings
@@ -50,7 +51,7 @@ def _turned(kind: KindKept, wide: float) -> float:
     return wide * kind.head_to_tail
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def filling_of(room: Room, people: tuple[Person, ...], changed_rules: dict[str, float]) -> RoomFilling:
     """Return what goes where in the built-ins of a room, those that fit their places."""
     spots: list[Spot] = []

@@ -12,6 +12,7 @@ from narrow_cornice.casework.wishes import Bay, Compartment, Habits, Space, Stuf
 from narrow_cornice.derived.measured.envelopes import Fit, fit_of
 from narrow_cornice.explained.figures import Figure, choice, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.casework import BayWish, BuiltIn, CompartmentWish
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BayPath, BuiltInPath
@@ -101,7 +102,7 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     )  # fmt: skip
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Built:
     """Return a built-in of a room fitted to its place."""
     recess = next((one for one in room.measured.recesses if one.id == run.place), None)

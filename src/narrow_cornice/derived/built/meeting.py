@@ -10,6 +10,7 @@ import msgspec
 
 from narrow_cornice.derived.built.before_walls import Standing, standing_before
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.network import Point
@@ -35,7 +36,7 @@ class Meeting(msgspec.Struct, frozen=True):
     deep: float
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def meetings_of(room: Room, changed_rules: dict[str, float]) -> tuple[Meeting, ...]:
     """Return every pair of built-ins of a room that stand in one another, at heights that both have."""
     if len(room.casework.built_ins) < 2:

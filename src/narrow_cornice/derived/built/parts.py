@@ -24,6 +24,7 @@ from narrow_cornice.casework.hardware import (
 from narrow_cornice.casework.parts import FRAME, Part
 from narrow_cornice.derived.built.cut_outs import CutOut, cut_outs_of, holes_in
 from narrow_cornice.derived.built.fitted import board_of, built_in_of, new_parts, timber_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -218,7 +219,7 @@ def is_banded(run: BuiltIn, part: Part) -> bool:
     return bool(board) and part.edges > 0 and materials()[sheet_goods()[board].material].banded
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def unhung_doors(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[Part, ...]:
     """Return the doors that are too tall or too heavy for any number of hinges."""
     built = built_in_of(room, run, changed_rules)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from narrow_cornice.derived.built.before_walls import standing_of
 from narrow_cornice.derived.built.fitted import Built, built_in_of
 from narrow_cornice.derived.built.parts import HEAVY, carcass_weights, weight_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -14,14 +15,14 @@ TALL = 600.0  # mm, over which a unit can tip
 NAMED = ("bed", "tipping", "behind_units", "glass", "heavy")  # those that come first
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def risks_of(room: Room, changed_rules: dict[str, float]) -> tuple[str, ...]:
     """Return the cautions that the built-ins of a room call for, those that come first named first."""
     found = {name for run in room.casework.built_ins for name in risks_of_run(room, run, changed_rules)}
     return tuple(name for name in NAMED if name in found)
 
 
-@by_identity(times=1, each="thing")
+@by_identity(times=1, each="thing", of=as_built)
 def risks_of_run(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[str, ...]:
     """Return the cautions that one built-in calls for; none while it does not fit its place."""
     built = built_in_of(room, run, changed_rules)

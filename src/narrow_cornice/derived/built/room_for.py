@@ -12,6 +12,7 @@ from narrow_cornice.casework.carcass import carcasses
 from narrow_cornice.casework.filling import Spot, filled, spots_of
 from narrow_cornice.derived.built.contents import reach_of, things_of
 from narrow_cornice.derived.built.fitted import Built, asked_of, built_in_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.brief import Person
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.edits.bay_edits import change_compartment, merge_bays
@@ -31,7 +32,7 @@ class Change(msgspec.Struct, frozen=True):
     makes_room_for: int
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def changes_that_help(
     room: Room, people: tuple[Person, ...], changed_rules: dict[str, float], kept_id: str
 ) -> tuple[Change, ...]:

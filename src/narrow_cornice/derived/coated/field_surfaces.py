@@ -14,6 +14,7 @@ from narrow_cornice.derived.walled.laid import LaidField, with_strips
 from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.features.region import Region
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -35,7 +36,7 @@ def hides(laid: LaidField) -> bool:
     return not isinstance(laid.covering, Slat) or laid.covering.mount == "on felt"
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def covered_on(room: Room, wall_id: str, changed_rules: dict[str, float]) -> tuple[Lying, ...]:
     """Return what fields cover of a wall, each as rectangles."""
     return tuple(
@@ -87,7 +88,7 @@ def _areas(*areas: Figure) -> tuple[Figure, ...]:
 NONE_TILED: Mapping[str, Figure] = MappingProxyType({})
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def tiled_reveals(room: Room, changed_rules: dict[str, float]) -> Mapping[str, Figure]:
     """Return how much of the reveals of each opening is tiled, by its identity."""
     sides: dict[str, list[Figure]] = {}

@@ -13,7 +13,7 @@ from narrow_cornice.explained.figures import Figure, explained, renamed, table, 
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.spread import Method
 from narrow_cornice.finishes.systems import preparations
-from narrow_cornice.job.finishes import Colour, Paint, group_and_thing
+from narrow_cornice.job.finishes import Colour, Paint, group_and_thing, surface_key
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath
 from narrow_cornice.job.rules import house_rules_of
@@ -22,6 +22,7 @@ from narrow_cornice.trim.kinds import KINDS, TrimKind
 
 WIDE_TRIM = 100.0  # mm across, from which a coat takes longer
 OVERHEAD: tuple[str, ...] = ("ceiling", "frieze", "cornice")  # groups done off a ladder in a high room
+ROUND_THE_ROOM: dict[str, TrimKind] = {surface_key(kind, "room"): kind for kind in KINDS}
 ONCE = table("by roller", 1.0, "", "as the rates are")
 
 
@@ -99,7 +100,7 @@ def _hours_of(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: House
     """Return the hours of one surface; the edges of a door are painted with its faces."""
     surface = one.surface
     high = trimmed is not None and is_high(trimmed.height.value, rules) and surface.group in OVERHEAD
-    kind = next((kind for kind in KINDS if surface.key == f"{kind}@room"), None)
+    kind = ROUND_THE_ROOM.get(surface.key)
     if surface.kind == "door":
         if surface.group != "door face":
             return None

@@ -15,6 +15,7 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.pieces import block_area, boards_of, box_area, fence_area, masking, radiator_area
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.brief import Furnishing
 from narrow_cornice.job.finishes import Block, Piece
 from narrow_cornice.job.model import Room
@@ -43,7 +44,7 @@ def floor_surface(
     return _floor(measured, fields, *_standing(room, changed_rules))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def _standing(room: Room, changed_rules: dict[str, float]) -> tuple[Figure, ...]:
     return tuple(_footprints(room, changed_rules))
 

@@ -13,6 +13,7 @@ from narrow_cornice.finishes.repairs import (
     repair_materials,
     repair_quantity,
 )
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.measured import ConditionMark
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import MarkPath
@@ -36,7 +37,7 @@ class Repair(msgspec.Struct, frozen=True):
         return f"{self.mark.kind}: {self.kind.words}"
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def room_repairs(room: Room) -> tuple[Repair, ...]:
     """Return the repairs of a room, wall by wall in the order they are walked."""
     kinds, materials = repair_kinds(), repair_materials()

@@ -25,6 +25,7 @@ from narrow_cornice.derived.measured.roof_windows import SLACK, over_its_slope
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, reading, total
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import DRAWERS
 from narrow_cornice.job.measured import RAISED, RoofWindow, Twin
 from narrow_cornice.job.model import Room
@@ -76,7 +77,7 @@ def _opening_surfaces(
     return tuple(surfaces)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def room_surfaces(room: Room, changed_rules: dict[str, float]) -> tuple[Surface, ...]:
     """Return every surface of the room, walls first, its floor and pieces last; while the room is not yet measured only
     its pieces."""

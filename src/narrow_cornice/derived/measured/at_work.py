@@ -6,6 +6,7 @@ from __future__ import annotations
 from narrow_cornice.explained.figures import Figure, explained, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.model import Room
+from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.library import furniture
 
 
@@ -46,6 +47,8 @@ def slower_for(room: Room, rules: HouseRules) -> Figure | None:
     return rules.figure("hours_furnished") if is_furnished(room) else None
 
 
+# By identity, so that of a room one of whose finishes changed the others are not reckoned again.
+@by_identity(times=4, each="wall")
 def at_work(hours: Figure, slower: Figure | None) -> Figure:
     """Return hours of work where it is ``slower`` than its rates say, part by part where they are a sum."""
     if slower is None:

@@ -16,6 +16,7 @@ from narrow_cornice.derived.measured.touching import lying_before
 from narrow_cornice.derived.measured.widths import SHARES, height_of_level
 from narrow_cornice.explained.figures import Figure, choice, explained, table
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.measured import Recess, WallAsRead, WallWidth
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import RecessPath
@@ -222,7 +223,7 @@ def _stretch_of(recess: Recess, room: Room, plan: Plan) -> Stretch:
     return Stretch(index, start, end, recess.depth.mm, left, right)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def fit_of(room: Room, recess: Recess, changed_rules: dict[str, float]) -> Fit:
     """Return the envelope of a place for a built-in."""
     measured = measured_room(room, changed_rules)

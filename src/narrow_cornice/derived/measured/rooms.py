@@ -14,6 +14,7 @@ import msgspec
 from narrow_cornice.derived.measured.surveys import mean_of_readings, plan_of
 from narrow_cornice.derived.measured.touching import touches
 from narrow_cornice.explained.figures import Figure, explained, reading
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.hanging import HUNG, on_face
 from narrow_cornice.job.measured import RAISED, Bulk, Opening, Slope
 from narrow_cornice.job.model import Room
@@ -243,7 +244,7 @@ def walls_so_far(count: int) -> str:
     return {0: "no wall yet", 1: "one wall so far"}.get(count, f"{count} walls so far")
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def measured_room(room: Room, changed_rules: dict[str, float]) -> MeasuredRoom:
     """Return the room with everything that follows from its readings."""
     if room.measured.walking:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.measured import WallAsRead
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
@@ -32,13 +33,13 @@ def _turn(interior: float | None, assumed: float | None, turn: Turn) -> tuple[fl
     return (None if assumed is None else 180.0 - assumed), turn
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=4, each="room", of=as_built)
 def walk_of(room: Room) -> OpenWalk:
     """Return the walk of a room so far."""
     return reckoned([as_walked(wall) for wall in room.measured.walls])
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=4, each="room", of=as_built)
 def closing_of(room: Room) -> Closing:
     """Return how the walk of a room would close."""
     return closing(walk_of(room))

@@ -22,6 +22,7 @@ from narrow_cornice.derived.trimwork.courses import courses_of
 from narrow_cornice.derived.trimwork.end_cuts import AT_95, EndCut, end_of, longer_edge
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, table
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.measured import Backing
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import OpeningPath, ThingPath, TrimPath
@@ -159,7 +160,7 @@ def longest_stock(kind: TrimKind, stock: Sequence[MilledTrim], saw: BarSaw) -> f
     return saw.longest(lengths) if lengths else math.inf
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def cut_list(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> tuple[CutPiece, ...]:

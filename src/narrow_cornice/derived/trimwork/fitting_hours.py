@@ -9,6 +9,7 @@ from narrow_cornice.derived.measured.at_work import at_work, is_high, off_a_ladd
 from narrow_cornice.derived.trimwork.cut_list import CutPiece, cut_list
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
@@ -36,7 +37,7 @@ def worked_ends(ends: float, a_mitre_or_a_cope: float) -> float:
     return ends * a_mitre_or_a_cope
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def fitting_hours(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> Mapping[TrimKind, Figure]:

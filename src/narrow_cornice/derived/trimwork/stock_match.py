@@ -17,6 +17,7 @@ from narrow_cornice.derived.trimwork.built_up import MemberPiece, built_of
 from narrow_cornice.derived.trimwork.prices import cut_lengths, knife_price, milled_for, price_per_metre
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
@@ -66,13 +67,13 @@ def as_made(room: Room, kind: TrimKind) -> Room:
     return replace(room, trim=replace(room.trim, choices=with_choice(room.trim.choices, kind, stock=())))
 
 
-@by_identity(times=32, each="room")
+@by_identity(times=32, each="room", of=as_built)
 def _wanted(room: Room, changed_rules: dict[str, float], kind: TrimKind) -> Profile | None:
     trimmed = trimmed_room(as_made(room, kind), changed_rules)
     return trimmed.trim.of(kind).profile if trimmed is not None else None
 
 
-@by_identity(times=32, each="room")
+@by_identity(times=32, each="room", of=as_built)
 def _wanted_member(room: Room, changed_rules: dict[str, float], name: str) -> Profile | None:
     """Return one member of a room's cornice as a section of its own, None where it is not fitted."""
     whole = _wanted(room, changed_rules, "cornice")
@@ -85,7 +86,7 @@ def _matches(wanted: Profile, kind: TrimKind, own: tuple[StockProfile, ...], lea
     return nearest(wanted, kind, catalogue_of(own), least)
 
 
-@by_identity(times=32, each="room")
+@by_identity(times=32, each="room", of=as_built)
 def offers_of(
     room: Room,
     changed_rules: dict[str, float],

@@ -12,6 +12,7 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measur
 from narrow_cornice.derived.trimwork.over_fronts import LeftOut, over_fronts
 from narrow_cornice.derived.trimwork.panelling import NO_PANELS, WallPanels, panels_of_walls
 from narrow_cornice.explained.figures import Figure, reading
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import PanelsPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
@@ -153,7 +154,7 @@ def _runs(wall: Wall, trim: FittedTrim) -> tuple[Run, ...]:
     return runs_of_wall(wall, trim)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def trimmed_room(room: Room, changed_rules: dict[str, float]) -> TrimmedRoom | None:
     """Return the room with everything that follows from its choices of trim, None while it is not measured."""
     measured = measured_room(room, changed_rules)

@@ -19,6 +19,7 @@ from narrow_cornice.features.boards import Rip, ripped_together
 from narrow_cornice.features.cut_plan import CutPlan, cut_plan
 from narrow_cornice.features.pieces import Piece
 from narrow_cornice.finishes.tiles import adhesive, grout, grout_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import Board, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -103,7 +104,7 @@ def weight_of_field(area: float, thickness: float, density: float) -> float:
     return area * thickness * density / 1000
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def taken_of(room: Room, changed_rules: dict[str, float]) -> tuple[Taken, ...]:
     """Return what the fields of a room take, none of those that do not lie."""
     slower = slower_for(room, house_rules_of(changed_rules))

@@ -6,6 +6,7 @@ import msgspec
 
 from narrow_cornice.explained.figures import Figure, choice, explained, table, total
 from narrow_cornice.features.wall_hung import tray_for, wall_hung
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import WetBasePath
 from narrow_cornice.job.walled import BaseWay, WetBase
@@ -48,7 +49,7 @@ def tiled_hours(whatever_its_size: float, area: float, for_a_square_metre: float
     return whatever_its_size + area * for_a_square_metre
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def schools_of_base(room: Room, base: WetBase) -> tuple[BaseSchool, BaseSchool]:
     """Return a base tiled and preformed."""
     path, shipped = WetBasePath(room.id, base.id), wall_hung()

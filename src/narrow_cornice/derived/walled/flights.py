@@ -9,6 +9,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure, explained, table
 from narrow_cornice.features.region import Region, region_from
 from narrow_cornice.features.scatter import Scattered, count_by_density, least_apart, scattered
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.walled import Flight
 from narrow_cornice.memo import by_identity
@@ -37,7 +38,7 @@ def keep_apart(area: float, things: float) -> float:
     return least_apart(area * 1_000_000, things)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def flights_of(room: Room, changed_rules: dict[str, float]) -> tuple[Flown, ...]:
     """Return the flights of a room as they are put up."""
     return tuple(_flown(room, one, changed_rules) for one in room.walling.flights)

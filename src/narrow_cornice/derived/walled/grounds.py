@@ -15,6 +15,7 @@ from narrow_cornice.derived.measured.rooms import OpeningFace, WallFace
 from narrow_cornice.derived.trimwork.lying import lying_on
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom, trimmed_room
 from narrow_cornice.features.region import GRID, FieldError, Region, Ring, box_ring, region_from, region_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.measured import Fixture
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.walled import Field
@@ -39,7 +40,7 @@ class Ground(msgspec.Struct, frozen=True):
     fault: str = ""
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def ground_of(room: Room, field: Field, changed_rules: dict[str, float]) -> Ground:
     """Return what a field of a room lies on: the same object as before where an edit left it alike, so that what was
     laid on it still holds."""
@@ -70,7 +71,7 @@ def _wall(trimmed: TrimmedRoom, field: Field, changed_rules: dict[str, float]) -
     return Ground(_within(bare.region, field), bare.keep_off) if bare.region is not None else bare
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="wall", of=as_built)
 def wall_ground(room: Room, wall_id: str, changed_rules: dict[str, float]) -> Ground:
     """Return what is free of a wall: without its openings, its trim, sockets and what stands before it."""
     trimmed = trimmed_room(room, changed_rules)

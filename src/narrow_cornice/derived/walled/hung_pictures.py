@@ -10,6 +10,7 @@ from narrow_cornice.derived.walled.below import Below, face_of, free_middle, hol
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, table
 from narrow_cornice.features.pictures import Group, arranged, hanger_rating, hooks
 from narrow_cornice.features.region import Box, Point
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import GalleryPath
 from narrow_cornice.job.rules import house_rules_of
@@ -74,7 +75,7 @@ def picture_weight(width: float, height: float, weight_of_a_square_metre: float)
     return width * height / 1_000_000 * weight_of_a_square_metre
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def galleries_of(room: Room, changed_rules: dict[str, float]) -> tuple[HungGroup, ...]:
     """Return the groups of pictures of a room as they hang."""
     return tuple(_hung(room, one, changed_rules) for one in room.walling.galleries)

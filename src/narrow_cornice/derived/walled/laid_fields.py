@@ -34,6 +34,7 @@ from narrow_cornice.features.region import FieldError, Region, region_from
 from narrow_cornice.features.rows import Anchor, stops_of
 from narrow_cornice.features.slats import clear_of_joints, cut_by, gap_between, gaps_of, slats_between, with_count
 from narrow_cornice.features.strips import band_near, laid_round, region_of_strip, region_without
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import Board, Covering, Overlay, Paper, Slat, Tile
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import FieldPath
@@ -48,7 +49,7 @@ if TYPE_CHECKING:
 MOST_TURNS = 6
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def fields_of(room: Room, changed_rules: dict[str, float]) -> tuple[LaidField, ...]:
     """Return the fields of a room as they lie."""
     made: dict[str, LaidField] = {}

@@ -25,6 +25,7 @@ from narrow_cornice.features.screens import (
     seats_from,
     throw_of,
 )
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import ShownPath
 from narrow_cornice.job.rules import house_rules_of
@@ -74,7 +75,7 @@ def seat_distance(aside: float, away: float) -> float:
     return math.hypot(aside, away)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def screens_of(room: Room, changed_rules: dict[str, float]) -> tuple[OnScreen, ...]:
     """Return the screens of a room as they come out."""
     return tuple(on_screen(room, one, changed_rules) for one in room.walling.screens)
@@ -152,7 +153,7 @@ class MirrorWindow(msgspec.Struct, frozen=True):
     panes: Panes | None = None
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def false_windows_of(room: Room, changed_rules: dict[str, float]) -> tuple[MirrorWindow, ...]:
     """Return the false windows of a room, their grids after the real windows of the room."""
     rules = house_rules_of(changed_rules)

@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.standing import obstacles_of, standing_pieces
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -68,7 +69,7 @@ class Clear(NamedTuple):
         return piece in {*(one.piece for one in self.overlaps), *(one.piece for one in self.too_tall)}
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def clear_of(room: Room, changed_rules: dict[str, float]) -> Clear:
     """Return what is free and what is not round the pieces of a room."""
     measured = measured_room(room, changed_rules)

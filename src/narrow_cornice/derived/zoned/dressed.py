@@ -8,6 +8,7 @@ from narrow_cornice.derived.measured.rooms import MeasuredRoom, OpeningFace, Wal
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, table
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import DressingPath
 from narrow_cornice.job.rules import house_rules_of
@@ -69,7 +70,7 @@ def drop_of(rod_over_the_floor: float, end_over_the_floor: float) -> float:
     return rod_over_the_floor - end_over_the_floor
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def dressed_of(room: Room, changed_rules: dict[str, float], fabrics: tuple[Fabric, ...]) -> tuple[Dressed, ...]:
     """Return the dressed windows of a room; ``fabrics`` are the job's own beside those that ship."""
     from narrow_cornice.job.zoned import shipped_fabrics

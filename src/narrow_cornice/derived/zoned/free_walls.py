@@ -8,6 +8,7 @@ from narrow_cornice.derived.built.free_wall import CASING
 from narrow_cornice.derived.built.meeting import stands_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.standing import standing_pieces
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.zones.plan_shapes import to_segment
@@ -24,7 +25,7 @@ class FreeWalls(NamedTuple):
     corners: tuple[DeadCorner, ...]
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def free_walls(room: Room, changed_rules: dict[str, float]) -> FreeWalls:
     """Return where storage could go along the walls of a room: before no opening, radiator, built-in or piece."""
     measured = measured_room(room, changed_rules)

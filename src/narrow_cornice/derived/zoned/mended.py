@@ -11,6 +11,7 @@ from msgspec.structs import replace
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.clear import stands_before
 from narrow_cornice.derived.zoned.standing import foot_of, obstacles_of, standing_pieces
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.zoned import Stood
@@ -24,7 +25,7 @@ OTHER = 300.0  # mm between two places along another wall
 NEW = "new"  # the identity of a piece that is tried
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def better_place(room: Room, changed_rules: dict[str, float], piece_id: str) -> tuple[tuple[str, Any], ...] | None:
     """Return the fields of the nearest place at which a piece runs into nothing and all round every piece stays as free
     as it should, None where no such place is near."""

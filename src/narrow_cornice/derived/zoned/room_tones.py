@@ -13,6 +13,7 @@ from narrow_cornice.derived.coated.two_tones import split_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.derived.walled.shown import false_windows_of
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -57,7 +58,7 @@ def split_height(room: Room, changed_rules: dict[str, float]) -> float:
     return split.value if split is not None else 0.0
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def mirrors_of(room: Room, changed_rules: dict[str, float]) -> float:
     """Return the area of mirror that stands on or before the walls of a room, in m²: in frames, in false windows, in
     fronts of built-ins."""

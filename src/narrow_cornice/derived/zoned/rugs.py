@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.zoned.standing import standing_pieces
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -12,7 +13,7 @@ from narrow_cornice.zones.plan_shapes import Footprint, inside
 from narrow_cornice.zones.rugs import RugOffer, rug_offers
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def rugs_for(
     room: Room, changed_rules: dict[str, float], zone_id: str
 ) -> tuple[tuple[RugOffer, ...], Footprint | None]:

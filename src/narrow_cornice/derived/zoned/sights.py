@@ -7,6 +7,7 @@ from typing import NamedTuple
 from narrow_cornice.derived.measured.rooms import measured_room
 from narrow_cornice.derived.zoned.standing import obstacles_of, standing_pieces
 from narrow_cornice.derived.zoned.ways import doors_into
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -35,7 +36,7 @@ class Sight(NamedTuple):
     pieces: tuple[str, ...]
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def viewpoints(room: Room, changed_rules: dict[str, float]) -> tuple[Viewpoint, ...]:
     """Return from where a room is looked at: standing in its doors, sitting in its seats, lying in its beds."""
     measured = measured_room(room, changed_rules)
@@ -50,7 +51,7 @@ def viewpoints(room: Room, changed_rules: dict[str, float]) -> tuple[Viewpoint, 
     return tuple(made)
 
 
-@by_identity(times=4, each="room")
+@by_identity(times=4, each="room", of=as_built)
 def sight_from(room: Room, changed_rules: dict[str, float], viewpoint: str) -> Sight | None:
     """Return what is seen from the viewpoint of an identity, None where there is none."""
     view = next((one for one in viewpoints(room, changed_rules) if one.id == viewpoint), None)

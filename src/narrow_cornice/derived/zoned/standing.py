@@ -8,6 +8,7 @@ from typing import Any
 
 from narrow_cornice.derived.built.meeting import stands_of
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.zoned import Lamp, Stood
 from narrow_cornice.memo import by_identity
@@ -67,7 +68,7 @@ def is_gone(room: Room, piece: Stood) -> bool:
     return mine is not None and (mine.decision == "let go" or (mine.decision == "move" and mine.to != room.id))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def standing_pieces(room: Room, changed_rules: dict[str, float]) -> tuple[Standing, ...]:
     """Return the pieces that stand in a room, where they do; those that go are left out."""
     measured = measured_room(room, changed_rules)
@@ -81,7 +82,7 @@ def standing_pieces(room: Room, changed_rules: dict[str, float]) -> tuple[Standi
     return tuple(made)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def obstacles_of(room: Room, changed_rules: dict[str, float]) -> tuple[Obstacle, ...]:
     """Return what else stands or swings on the plan of a room: built-ins, columns and boxings, the leaves of doors."""
     measured = measured_room(room, changed_rules)

@@ -6,6 +6,7 @@ from typing import Any, NamedTuple
 
 from narrow_cornice.derived.measured.rooms import MeasuredRoom, measured_room
 from narrow_cornice.derived.zoned.standing import obstacles_of, standing_pieces
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -41,7 +42,7 @@ def doors_into(measured: MeasuredRoom) -> list[tuple[str, str, Point]]:
     return made
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def _free(room: Room, changed_rules: dict[str, float]) -> Any:
     """Return the floor on which nothing stands that is not put aside in a moment."""
     pieces = standing_pieces(room, changed_rules)
@@ -50,7 +51,7 @@ def _free(room: Room, changed_rules: dict[str, float]) -> Any:
     return free_floor(measured_room(room, changed_rules).plan.corners, solid)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def walkable_floor(room: Room, changed_rules: dict[str, float]) -> tuple[Outline, ...]:
     """Return the floor of a room that can be walked over as wide as a walkway is wished."""
     measured = measured_room(room, changed_rules)
@@ -59,7 +60,7 @@ def walkable_floor(room: Room, changed_rules: dict[str, float]) -> tuple[Outline
     return walkable(_free(room, changed_rules), house_rules_of(changed_rules).value("walkway"))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def ways_of(room: Room, changed_rules: dict[str, float]) -> tuple[Way, ...]:
     """Return the ways through a room with pieces in it."""
     measured = measured_room(room, changed_rules)

@@ -71,7 +71,7 @@ def scene_of(
     if trimmed is None:
         return None
     known, measured = colours_of(room.finishes.surfaces, colours), trimmed.measured
-    floor_on(stage, measured, known, changed_rules)
+    floor_on(stage, measured, room.finishes.floor, known, changed_rules)
     ceiling_on(stage, measured, known, changed_rules)
     walls_on(stage, trimmed, known, changed_rules)
     bulks_on(stage, measured, known)

@@ -27,6 +27,7 @@ from narrow_cornice.survey.plan import Side, on_floor
 from narrow_cornice.trim.profiles import Profile
 from narrow_cornice.trim.runs import Run
 from narrow_cornice.trim.shade import shade_strip
+from narrow_cornice.units.words import Tone
 
 FACE = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
 BARE_CEILING = "#f7f3ea"
@@ -50,15 +51,17 @@ def wall_plane(side: Side, out: float = 0.0) -> Plane:
     return (-ox, -oy, 0.0, -ox * x - oy * y)
 
 
-def floor_on(stage: Stage, measured: MeasuredRoom, colours: Colours, changed_rules: dict[str, float]) -> None:
-    """Put the floor with what is laid on it and the rugs into the room."""
+def floor_on(
+    stage: Stage, measured: MeasuredRoom, floor: Tone, colours: Colours, changed_rules: dict[str, float]
+) -> None:
+    """Put the floor, of the tone ``floor``, with what is laid on it and the rugs into the room."""
     room = measured.room
     turned = turning(0.0)
 
     def lifted(x: float, y: float) -> Place:
         return (x, -y, 0.0)
 
-    marks: list[Mark] = list(floor_marks(measured.plan, room.id, room.finishes.floor, 0.0))
+    marks: list[Mark] = list(floor_marks(measured.plan, room.id, floor, 0.0))
     if room.walling.fields:
         laid = fields_flat(room, "floor", changed_rules)
         marks += field_marks(turned_frame(Frame((0.0, 0.0), (1.0, 0.0), (0.0, 1.0)), turned), laid, room.id, colours)

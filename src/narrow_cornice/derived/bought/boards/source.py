@@ -18,6 +18,7 @@ from narrow_cornice.derived.built.fitted import built_in_of
 from narrow_cornice.derived.built.parts import hardware_of
 from narrow_cornice.derived.built.sheets import CutBoard, cut_boards, line_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents
@@ -115,7 +116,7 @@ def _board_line(cut: CutBoard, price_of_one: float, *rooms: str) -> LineToBuy:
     )
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def _room_hardware(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[str, Figure], ...]:
     counted: dict[str, list[Figure]] = {}
     for run in room.casework.built_ins:

@@ -13,6 +13,7 @@ from narrow_cornice.derived.bought.lines import InPacks, LineToBuy, by_line, in_
 from narrow_cornice.derived.built.fitted import built_in_of, new_parts, timber_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.explained.house_rules import HouseRules
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
@@ -80,7 +81,7 @@ def _strips(room: Room, changed_rules: dict[str, float]) -> Iterator[tuple[Secti
                 yield Section(sort, wood, part.thickness, round(part.width, 1)), run.name, part.length
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def _room_strips(room: Room, changed_rules: dict[str, float]) -> tuple[tuple[Section, Figure], ...]:
     """Return by section what the built-ins of a room have of strips, each piece as a part of a total."""
     sections: dict[str, Section] = {}

@@ -10,6 +10,7 @@ from narrow_cornice.derived.bought.measures import material_line, quoted
 from narrow_cornice.derived.coated.repairs import room_repairs
 from narrow_cornice.explained.figures import Figure, total
 from narrow_cornice.finishes.repairs import repair_materials
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.memo import by_identity
 
@@ -28,7 +29,7 @@ def repairs_to_buy(job: Job) -> Bought:
     return Bought(tuple(lines))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def _material_needs(room: Room) -> Mapping[str, Figure]:
     """Return what a room's repairs need of each material."""
     parts: dict[str, list[Figure]] = {}

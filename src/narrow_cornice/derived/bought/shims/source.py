@@ -10,6 +10,7 @@ from narrow_cornice.derived.bought.packs import hardware_price, pack_line
 from narrow_cornice.derived.built.parts import carcass_weights
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, table, total
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
@@ -33,7 +34,7 @@ def shims_to_buy(job: Job) -> Bought:
     return Bought(tuple(lines))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def _room_shims(room: Room, changed_rules: dict[str, float]) -> Figure | None:
     """Return how many shims a room takes, None for none."""
     counted = [

@@ -15,6 +15,7 @@ from narrow_cornice.derived.trimwork.cut_list import BOARD_MISSING, CutPiece, cu
 from narrow_cornice.derived.trimwork.sections import is_drawn
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure, total
+from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.trimwork import Joinery, MilledTrim
@@ -86,7 +87,7 @@ def _trim_need(
     return TrimNeed(kind, height, projection, name, runs, made, girth, profile, unsure)  # type: ignore[arg-type]
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def trim_needs(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery, how: ShownIn
 ) -> Mapping[str, TrimNeed]:
@@ -145,7 +146,7 @@ def trim_needs(
     return MappingProxyType(needs)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="room", of=as_built)
 def not_cut(
     room: Room, changed_rules: dict[str, float], stock: tuple[MilledTrim, ...], joinery: Joinery
 ) -> tuple[str, ...]:
