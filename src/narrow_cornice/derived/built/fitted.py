@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import msgspec
 from msgspec.structs import replace
 
@@ -159,6 +161,12 @@ def _height_figure(run: BuiltIn, path: BuiltInPath, clear: Figure, stands: Figur
     return height_as_said(choice("over all", run.tall.mm, "mm", path.sized("tall")), lower, worktop)
 
 
+# By value: a place that comes out the same is the same one, whatever else of its room is another.
+@by_value(times=1, each="wall")
+def _space(*sizes: Any) -> Space:
+    return Space(*sizes)
+
+
 Asked = tuple[Space, tuple[Bay, ...], Stuff, Habits]
 
 
@@ -172,18 +180,14 @@ def _asked(run: BuiltIn, fit: Fit, rules: HouseRules) -> Asked:
     width, stretch = fit.width.value, max((x for x, _ in fit.along), default=0.0)
     kept_back = (stretch - width) / 2  # what is surely clear is less than the stretch, by as much at each end
     along = tuple((x - kept_back, z) for x, z in fit.along)
-    space = Space(width, fit.height.value, deep, fit.stands.value, fit.left, fit.right, scribe, along)
+    space = _space(width, fit.height.value, deep, fit.stands.value, fit.left, fit.right, scribe, along)
+    return asked_in(space, run, rules)
+
+
+def asked_in(space: Space, run: BuiltIn, rules: HouseRules) -> Asked:
+    """Return what is asked of a run in a place that is known."""
     bays = tuple(_bay(run, bay) for bay in run.bays)
     return space, bays, stuff_of(run, rules.value("sheet_trim")), habits_of(rules)
-
-
-def asked_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Asked | None:
-    """Return what is asked of a run of a room, None where its place is not read."""
-    recess = next((one for one in room.measured.recesses if one.id == run.place), None)
-    fit = fit_of(room, recess, changed_rules) if recess is not None else None
-    if fit is None or fit.fault or fit.width is None or fit.height is None or fit.stands is None:
-        return None
-    return _asked(run, fit, house_rules_of(changed_rules))
 
 
 # By value: whatever else of the room is edited, a run that comes out the same is the same parts, which nobody lists,
