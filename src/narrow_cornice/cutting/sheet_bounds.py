@@ -25,41 +25,60 @@ from narrow_cornice.cutting.relaxation import Pool, Problem, relaxed
 NEAR = 1e-7  # of a sheet: what is nearer counts as the same, always for the lesser bound
 MOST_TRIED = 12
 Shares = NDArray[np.float64]
-Scale = Callable[[Shares], Shares]
+Scale = Callable[[Shares], Shares]  # of shares of any shape; what comes of them has one scale a row before it
 
 
-def _rounded(k: int) -> Scale:
-    """Return u(k): what is no multiple of 1/(k + 1) counts as the whole kths below it."""
+def _each(values: Sequence[float], x: Shares) -> Shares:
+    """Return values so that each makes a row of its own of what stands at x."""
+    return np.array(values, dtype=float).reshape(-1, *(1,) * x.ndim)
+
+
+def _plain(x: Shares) -> Shares:
+    return x[None]
+
+
+def _rounded(ks: Sequence[float]) -> Scale:
+    """Return u(k) for every k: what is no multiple of 1/(k + 1) counts as the whole kths below it."""
 
     def scale(x: Shares) -> Shares:
+        k = _each(ks, x)
         times = (k + 1) * x
         return np.where(np.abs(times - np.round(times)) < NEAR, x, np.floor(times + NEAR) / k)
 
     return scale
 
 
-def _blocking(e: float) -> Scale:
-    """Return U(e): what leaves less than e beside it counts as everything, what is less than e as nothing."""
-    return lambda x: np.where(x > 1 - e + NEAR, 1.0, np.where(x < e - NEAR, 0.0, x))
-
-
-def _counted(e: float) -> Scale:
-    """Return φ(e): a part over half counts by how many pieces of e it keeps out, one of e or more as one of them."""
-    pieces = math.floor(1 / e + NEAR)
+def _blocking(es: Sequence[float]) -> Scale:
+    """Return U(e) for every e: what leaves less than e beside it counts as everything, what is less than e as
+    nothing."""
 
     def scale(x: Shares) -> Shares:
+        e = _each(es, x)
+        return np.where(x > 1 - e + NEAR, 1.0, np.where(x < e - NEAR, 0.0, x))
+
+    return scale
+
+
+def _counted(es: Sequence[float]) -> Scale:
+    """Return φ(e) for every e: a part over half counts by how many pieces of e it keeps out, one of e or more as one of
+    them."""
+
+    def scale(x: Shares) -> Shares:
+        e = _each(es, x)
+        pieces = np.floor(1 / e + NEAR)
         over = 1 - np.floor((1 - x) / e + NEAR) / pieces
         return np.where(x > 0.5 + NEAR, over, np.where(x < e - NEAR, 0.0, 1 / pieces))
 
     return scale
 
 
-def _held_by_counting(e: float) -> Scale:
+def _held_by_counting(es: Sequence[float]) -> Scale:
     """Return how much of φ(e) parts side by side in a part of a sheet come to at most: no more pieces of e than fit,
     and no more than what the rest of the sheet, full of such pieces, leaves."""
-    pieces = math.floor(1 / e + NEAR)
 
     def held(x: Shares) -> Shares:
+        e = _each(es, x)
+        pieces = np.floor(1 / e + NEAR)
         left = 1 - np.floor((1 - x) / e - NEAR) / pieces
         return np.where(x > 0.5 + NEAR, left, np.minimum(left, np.floor(x / e + NEAR) / pieces))
 
@@ -73,8 +92,8 @@ def _scales(values: Shares) -> list[tuple[Scale, Scale]]:
     steps = sorted({round(one, 7): one for one in (float(min(x, 1 - x)) for x in values) if 0.02 < one <= 0.5}.values())
     steps = [*steps, 0.5]
     tried = steps[:: max(1, len(steps) // MOST_TRIED)]
-    alike = [lambda x: x, *(_rounded(k) for k in (1, 2, 3, 4)), *(_blocking(e) for e in tried)]
-    return [*((one, one) for one in alike), *((_counted(e), _held_by_counting(e)) for e in tried)]
+    alike: tuple[Scale, ...] = (_plain, _rounded((1, 2, 3, 4)), _blocking(tried))
+    return [*((one, one) for one in alike), (_counted(tried), _held_by_counting(tried))]
 
 
 class SheetBound:
@@ -104,15 +123,16 @@ class SheetBound:
         return (fits[0], fits[-1]) if fits else (here, here)
 
     @staticmethod
-    def _tried(shares: Shares, rooms: Sequence[float]) -> list[tuple[Shares, Shares]]:
-        """Return for each scale what the parts count in each way, and how much of it each kind of sheet holds."""
+    def _tried(shares: Shares, rooms: Sequence[float]) -> tuple[Shares, Shares]:
+        """Return, a scale a row, what the parts count in each way and how much of it each kind of sheet holds."""
         capped, held = np.minimum(shares, 1.0), np.array(rooms)
-        return [(scale(capped), np.clip(holds(held), 0.0, 1.0)) for scale, holds in _scales(capped.ravel())]
+        scales = _scales(capped.ravel())
+        counted = np.concatenate([scale(capped) for scale, _ in scales])
+        return counted, np.clip(np.concatenate([holds(held) for _, holds in scales]), 0.0, 1.0)
 
     def _cheapest(self) -> float:
         """Return the price of the cheapest whole sheets that hold what every pair of scales asks."""
-        first, held_along = (np.array(each) for each in zip(*self.along, strict=True))
-        second, held_across = (np.array(each) for each in zip(*self.across, strict=True))
+        (first, held_along), (second, held_across) = self.along, self.across
         # The lesser of the two ways; over so short an axis as theirs ``min`` takes four times as long.
         ways = first[:, None] * second[None]
         asked = np.minimum(ways[..., 0], ways[..., 1]) @ self.many
@@ -136,11 +156,12 @@ class SheetBound:
 
     def sharpen(self, seconds: float, stopped: Callable[[], bool]) -> float:
         """Return the bound with the prices of bars as long, and as wide, as the sheets among its scales."""
-        for lengths, others, scales, whole, rooms in (
-            (self.lengths, self.widths, self.along, self.long, [room.length for room in self.rooms]),
-            (self.widths, self.lengths, self.across, self.wide, [room.width for room in self.rooms]),
-        ):
-            scales += self._priced(lengths, others, whole, rooms, time.monotonic() + seconds / 2, stopped)
+        half = seconds / 2
+        long, wide = [room.length for room in self.rooms], [room.width for room in self.rooms]
+        end = time.monotonic() + half
+        self.along = _with(self.along, self._priced(self.lengths, self.widths, self.long, long, end, stopped))
+        end = time.monotonic() + half
+        self.across = _with(self.across, self._priced(self.widths, self.lengths, self.wide, wide, end, stopped))
         self.least = max(self.least, self._cheapest())
         return self.least
 
@@ -185,3 +206,9 @@ class SheetBound:
             if time.monotonic() > deadline or stopped():
                 break
         return found
+
+
+def _with(scales: tuple[Shares, Shares], more: Sequence[tuple[Shares, Shares]]) -> tuple[Shares, Shares]:
+    """Return scales with some more rows."""
+    counted, held = scales
+    return np.stack([*counted, *(one for one, _ in more)]), np.stack([*held, *(one for _, one in more)])
