@@ -25,7 +25,7 @@ FEW: dict[Each, int] = {
     "wall": 64,
     "thing": 256,
 }  # a small job still finds what it left some steps back
-_BY_VALUE = frozenset((str, int, float, bool, type(None)))
+_AS_THEY_ARE, _NUMBERS = frozenset((str, type(None))), frozenset((int, float, bool))
 _counts: dict[Each, int] = dict(FEW)
 _memos: list[_Memo] = []
 _aside: ContextVar[dict[Hashable, tuple[Any, Any]] | None] = ContextVar("aside", default=None)
@@ -101,7 +101,7 @@ def _kept(
                 if aside is not None:
                     found = aside.get((memo, key))
                 if found is None:
-                    found = ((given, kwargs), function(*given, **kwargs))
+                    found = ((given, kwargs) if kwargs else given, function(*given, **kwargs))
                 if aside is None:
                     memo.keep(key, found)
                 else:
@@ -115,9 +115,11 @@ def _kept(
 
 
 def _identity(args: tuple[Any, ...], named: dict[str, Any]) -> Hashable:
-    # A value goes in with its type, an object as a bare number: a length that happens to be an address, or True
+    # A number goes in with its type, an object as a bare number: a length that happens to be an address, or True
     # where another time 1 was given, is never taken for it.
-    key = tuple([(type(arg), arg) if type(arg) in _BY_VALUE else id(arg) for arg in args])
+    key = tuple(
+        [arg if type(arg) in _AS_THEY_ARE else (type(arg), arg) if type(arg) in _NUMBERS else id(arg) for arg in args]
+    )
     if named:
         return key, tuple((name, _identity((arg,), {})) for name, arg in sorted(named.items()))
     return key

@@ -95,10 +95,10 @@ def chain_of(figure: Figure) -> list[Figure]:
     def walk(one: Figure) -> None:
         if id(one) in seen:
             return
-        for _, part in one.inputs:
-            if part.source and part.inputs:  # a mean of readings stands for them until it is pressed
+        for part in one.parts:
+            if part.source and part.parts:  # a mean of readings stands for them until it is pressed
                 take(part)
-            elif part.inputs or part.origin in ("reading", "choice"):
+            elif part.parts or part.origin in ("reading", "choice"):
                 walk(part)
         take(one)
 
@@ -228,14 +228,14 @@ class Bench(QWidget):
         yield Caption("The working")
         chain = chain_of(figure)
         if len(chain) > MOST_STEPS:
-            chain = [*[part for _, part in figure.inputs][: MOST_STEPS * 2], figure]
+            chain = [*figure.parts[: MOST_STEPS * 2], figure]
         for one in chain:
             yield self.figure_row(one, one is figure)
         if self._drilled or figure.origin == "worked":
-            hidden = [part for _, part in figure.inputs if all(part is not one for one in chain)]
+            hidden = [part for part in figure.parts if all(part is not one for one in chain)]
             for part in hidden[:6] if self._drilled else [part for part in hidden if part.origin == "house rule"]:
                 yield self.figure_row(part, False)
-        if figure.inputs:
+        if figure.parts:
             from narrow_cornice.explained.working import working
 
             yield NoteRow(working(figure, self.session.job.settings)[:600])
@@ -250,7 +250,7 @@ class Bench(QWidget):
             said_in(figure.sentence, settings),
             {name: show_number(part.value) for name, part in figure.inputs if part.origin == "table" and not part.unit},
         )
-        if figure.origin in ("house rule", "table", "choice", "reading") and not figure.inputs:
+        if figure.origin in ("house rule", "table", "choice", "reading") and not figure.parts:
             below = f"{figure.origin}: {note}" if note else figure.origin
         if figure.sigma is not None and settings.unit == "mm":
             below = f"{below} · ±{figure.sigma:.1f}"
@@ -272,7 +272,7 @@ class Bench(QWidget):
                 self.show_thing(figure.source)
             else:
                 self.session.select(figure.source)
-        elif figure.inputs and figure is not shown:
+        elif figure.parts and figure is not shown:
             self._drilled.append(figure)
             self.refresh()
 

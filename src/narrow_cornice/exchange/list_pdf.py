@@ -171,7 +171,7 @@ def takeoff_pdf(job: Job, paper: Paper | None = None) -> bytes:
             x, y, said_in(figure.name, job.settings), 10 if depth == 0 else 9, face=face, room=sheet.wide - x - 50
         )
         sheet.text(sheet.wide - 14, y, figure.shown(job.settings), 9.5, face=face, anchor="right")
-        words = working(figure, job.settings) if len(figure.inputs) != 1 else ""  # one term says nothing new
+        words = working(figure, job.settings) if len(figure.parts) != 1 else ""  # one term says nothing new
         words = words or said_in(figure.note, job.settings)
         y += 4.2
         if words:

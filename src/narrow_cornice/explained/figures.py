@@ -23,7 +23,8 @@ class Figure(msgspec.Struct, frozen=True, gc=False):
     """A number a person relies on.
 
     ``unit`` is one of mm, run (a length of trim, in mm), m², L, m²/L, money, °, share, or a plain word;
-    ``sentence`` is the arithmetic over the names of ``inputs``; ``origin`` says what kind of thing it is;
+    ``sentence`` is the arithmetic over the ``names`` by which its ``parts`` go in it;
+    ``origin`` says what kind of thing it is;
     ``source`` is the path of where a leaf can be changed;
     ``sigma`` is the standard uncertainty in the figure's own unit, where one is known; ``like`` is the word for several
     of its kind, by which a sum groups like terms; ``signs`` are those of its inputs where it is but their sum and
@@ -35,12 +36,18 @@ class Figure(msgspec.Struct, frozen=True, gc=False):
     unit: str
     origin: Origin = "worked"
     sentence: str = ""
-    inputs: tuple[tuple[str, Figure], ...] = ()
+    names: tuple[str, ...] = ()
+    parts: tuple[Figure, ...] = ()
     source: ThingPath | None = None
     note: str = ""
     sigma: float | None = None
     like: str = ""
     signs: tuple[int, ...] = ()
+
+    @property
+    def inputs(self) -> tuple[tuple[str, Figure], ...]:
+        """Return its parts, each with the name by which it goes in the sentence."""
+        return tuple(zip(self.names, self.parts, strict=True))
 
     def shown(self, how: ShownIn) -> str:
         """Return the value in the job's unit world, as it is shown everywhere."""
@@ -54,9 +61,9 @@ class Figure(msgspec.Struct, frozen=True, gc=False):
 
     def leaves(self) -> Iterator[Figure]:
         """Yield every reading, choice, rule or table value that this figure rests on."""
-        if not self.inputs:
+        if not self.parts:
             yield self
-        for _, figure in self.inputs:
+        for figure in self.parts:
             yield from figure.leaves()
 
 
@@ -89,7 +96,7 @@ def as_shown(value: float, unit: str, how: ShownIn) -> float:
 @by_identity(times=1, each="thing")
 def _added_as_shown(figure: Figure, how: ShownIn) -> float:
     """Return the sum of what is shown of a figure's parts; a total of a whole job goes through all there is in it."""
-    added = sum(sign * part.rounded(how) for sign, (_, part) in zip(figure.signs, figure.inputs, strict=True))
+    added = sum(sign * part.rounded(how) for sign, part in zip(figure.signs, figure.parts, strict=True))
     return as_shown(added, figure.unit, how)  # without the dust of floats
 
 
@@ -120,8 +127,10 @@ def explained(name: str, unit: str, sentence: str) -> Callable[[Formula], Callab
         @wraps(formula)
         def worked(*figures: Figure, called: str = "", note: str = "", like: str = "") -> Figure:
             value = formula(*[figure.value for figure in figures])
-            inputs = tuple(zip(spoken, figures, strict=True))
-            return Figure(called or name, value, unit, "worked", sentence, inputs, note=note, like=like, signs=signs)
+            # Many fields: the names, the sentence and the signs are those of the formula, and shared.
+            return Figure(
+                called or name, value, unit, "worked", sentence, spoken, figures, note=note, like=like, signs=signs
+            )
 
         attributes: Any = worked
         attributes.formula = formula
@@ -141,7 +150,7 @@ def total(name: str, unit: str, parts: Sequence[Figure], note: str = "", *, list
     names are numbered so that the sentence stays readable. Of parts that people see ``listed`` what is added is what is
     shown."""
     made = _sum(name, unit, _grouped(unit, parts), note)
-    return replace(made, signs=(1,) * len(made.inputs)) if listed else made
+    return replace(made, signs=(1,) * len(made.parts)) if listed else made
 
 
 def _grouped(unit: str, parts: Sequence[Figure]) -> list[Figure]:
@@ -156,16 +165,15 @@ def _grouped(unit: str, parts: Sequence[Figure]) -> list[Figure]:
 
 def _sum(name: str, unit: str, parts: Sequence[Figure], note: str = "") -> Figure:
     seen: dict[str, int] = {}
-    named: list[tuple[str, Figure]] = []
+    names: list[str] = []
     value = 0.0
     for part in parts:
         called = part.name
         count = seen[called] = seen.get(called, 0) + 1
-        named.append((called if count == 1 else f"{called} ({count})", part))
+        names.append(called if count == 1 else f"{called} ({count})")
         value += part.value
     value = round(value, 2) if unit == "money" else value  # cents leave no dust of floats
-    sentence = joined([called for called, _ in named], " + ")
-    return Figure(name, value, unit, "sum", sentence, tuple(named), note=note)
+    return Figure(name, value, unit, "sum", joined(names, " + "), tuple(names), tuple(parts), note=note)
 
 
 def reading(

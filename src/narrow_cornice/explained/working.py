@@ -57,10 +57,10 @@ _FUNCTIONS: dict[str, Callable[..., float]] = {
 
 def working(figure: Figure, how: ShownIn) -> str:
     """Return the printed working of a figure, "14.34 m × 0.172 m = 2.47 m²"; empty where it rests on nothing."""
-    if not figure.inputs:
+    if not figure.parts:
         return ""
     if figure.signs and figure.unit in ADDED_AS_SHOWN:
-        terms = [(sign, part, part.shown(how)) for sign, (_, part) in zip(figure.signs, figure.inputs, strict=True)]
+        terms = [(sign, part, part.shown(how)) for sign, part in zip(figure.signs, figure.parts, strict=True)]
         return f"{_added(terms)} = {figure.shown(how)}"
     if figure.origin == "sum":
         return f"{_sum_of(figure, how)} = {figure.shown(how)}"
@@ -78,7 +78,7 @@ def _sum_of(figure: Figure, how: ShownIn) -> str:
     """Return the terms of a sum, each with as many digits as it takes for them to add up."""
     way = _in_metres(how, 1) if figure.unit == "run" else _plainly(how)
     for digits in range(MOST_DIGITS):
-        put = [(1, part, *way(part, digits)) for _, part in figure.inputs]
+        put = [(1, part, *way(part, digits)) for part in figure.parts]
         if _shows(figure, sum(number for _, _, number, _ in put), how):
             break
     return _added([(sign, part, text) for sign, part, _, text in put])

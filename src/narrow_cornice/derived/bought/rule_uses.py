@@ -55,7 +55,7 @@ def _rules_of(figure: Figure, known: dict[int, frozenset[str]]) -> frozenset[str
     if id(figure) in known:
         return known[id(figure)]
     own = frozenset({figure.source.key}) if isinstance(figure.source, HouseRulePath) else frozenset[str]()
-    found = own.union(*(_rules_of(part, known) for _, part in figure.inputs))
+    found = own.union(*(_rules_of(part, known) for part in figure.parts))
     known[id(figure)] = found
     return found
 

@@ -55,5 +55,5 @@ def at_work(hours: Figure, slower: Figure | None) -> Figure:
         return hours
     if hours.origin != "sum":
         return among_furniture(hours, slower, called=hours.name)
-    parts = [among_furniture(part, slower, called=part.name) for _, part in hours.inputs]
+    parts = [among_furniture(part, slower, called=part.name) for part in hours.parts]
     return total(hours.name, "h", parts, hours.note)

@@ -48,26 +48,24 @@ def mean_of_readings(
     values = [one.mm for _, one in mine]
     spread = max(values) - min(values)
     leaves = [
-        (
-            f"reading {n + 1}",
-            reading(f"reading {n + 1}", one.mm, "mm", source.nth(n), f"typed as {one.text}", sigma),
-        )
+        reading(f"reading {n + 1}", one.mm, "mm", source.nth(n), f"typed as {one.text}", sigma)
         for (n, one), sigma in zip(mine, sigmas, strict=True)
     ]
-    sigma = math.sqrt(1.0 / sum(one**-2 for one in sigmas))
+    sigma, weights = math.sqrt(1.0 / sum(one**-2 for one in sigmas)), list[Figure]()
     if max(sigmas) - min(sigmas) < 1e-9:
-        sentence = f"({' + '.join(term for term, _ in leaves)}) ÷ {len(values)}"
-        value, inputs = sum(values) / len(values), tuple(leaves)
+        sentence = f"({' + '.join(term.name for term in leaves)}) ÷ {len(values)}"
+        value = sum(values) / len(values)
     else:
         weights = [
-            (f"weight {n + 1}", Figure(f"weight {n + 1}", one**-2 * sigma**2, "", "table", note="by how sure it is"))
+            Figure(f"weight {n + 1}", one**-2 * sigma**2, "", "table", note="by how sure it is")
             for (n, _), one in zip(mine, sigmas, strict=True)
         ]
-        sentence = " + ".join(f"{term} × {weight}" for (term, _), (weight, _) in zip(leaves, weights, strict=True))
-        value = sum(one * weight.value for one, (_, weight) in zip(values, weights, strict=True))
-        inputs = (*leaves, *weights)
+        terms = zip(leaves, weights, strict=True)
+        sentence = " + ".join(f"{term.name} × {weight.name}" for term, weight in terms)
+        value = sum(one * weight.value for one, weight in zip(values, weights, strict=True))
+    parts = (*leaves, *weights)
     note = Told(f"mean of {len(values)} readings, spread ", spread)
-    return Figure(name, value, "mm", "worked", sentence, inputs, source, note, sigma)
+    return Figure(name, value, "mm", "worked", sentence, tuple(one.name for one in parts), parts, source, note, sigma)
 
 
 @by_identity(times=1, each="wall")

@@ -273,7 +273,7 @@ def _prepared(one: Coated, figure: Figure) -> dict[str, float]:
     """Return the hours of what is done to a surface before paint, by the keys of the preparations."""
     known, made = preparations(), dict[str, float]()
     for key in one.works:
-        found = [part.value for _, part in figure.inputs if part.name == known[key].words]
+        found = [part.value for part in figure.parts if part.name == known[key].words]
         made[key] = sum(found)
     return made
 

@@ -101,7 +101,7 @@ def _line(section: Section, rules: HouseRules, *wanted: str | Figure) -> LineToB
     timber = timbers()[material]
     shares = tuple(room_by_room(wanted))
     needed = total("length", "run", [amount for _, _, amount in shares])
-    lengths = tuple(sorted(piece.value for _, _, amount in shares for _, piece in amount.inputs))
+    lengths = tuple(sorted(piece.value for _, _, amount in shares for piece in amount.parts))
     metre = thick * tall / 1e6 * timber.price
     saw = bar_saw(rules)
     bars = lengths_to_buy(lengths, timber.lengths, metre, saw.between, (), saw.lost(timber.lengths))

@@ -94,7 +94,7 @@ def coverings_to_buy(job: Job) -> Bought:
 def _of_surface(room: Room, one: Covered, amount: Figure) -> Held:
     made = Held(room.id, room.name, one.surface.name, amount, area=one.surface.net)
     if one.papering is not None:
-        wide = next(figure.value for _, figure in amount.inputs)
+        wide = amount.parts[0].value
         return made._replace(along=wide, cut_length=one.papering.cut)
     cut = one.tiling.cut if one.tiling is not None else 0
     return made._replace(cut=cut, adhesive=one.adhesive, grout=one.grout)

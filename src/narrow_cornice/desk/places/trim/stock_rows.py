@@ -45,11 +45,11 @@ def offer_rows(bench: Bench, job: Job, path: StockOfferPath) -> Iterator[Row]:
             yield NoteRow(f"{shown(mm)} {more if mm > 0 else less}.")
     yield Caption("For this room")
     yield bench.figure_row(offer.price, True)
-    for _, part in offer.price.inputs:
+    for part in offer.price.parts:
         yield bench.figure_row(part, False)
     if offers.made is not None:
         yield bench.figure_row(offers.made, False)
-        for _, part in offers.made.inputs:
+        for part in offers.made.parts:
             yield bench.figure_row(part, False)
         saved = offers.made.value - offer.price.value
         money = f" {job.settings.money}" if job.settings.money else ""

@@ -196,7 +196,7 @@ def _corners(bench: Bench, job: Job, room: Room, kind: TrimKind) -> Iterator[Row
             shown.add(end.meets)
             yield NoteRow(f"{end.cut.capitalize()}, {said_in(end.meets, job.settings)}:")
             yield bench.figure_row(end.setting.mitre, False)
-            if end.setting.bevel.inputs:
+            if end.setting.bevel.parts:
                 yield bench.figure_row(end.setting.bevel, False)
 
 

@@ -123,7 +123,7 @@ def gallery_rows(bench: Bench, job: Job, path: GalleryPath) -> Iterator[Row]:
         yield ToggleRow("Looked at sitting", gallery.seated, lambda on: change(seated=on))
     if group.share is not None:
         yield bench.figure_row(group.share, False)
-    if group.centre is not None and group.centre.inputs:
+    if group.centre is not None and group.centre.parts:
         yield bench.figure_row(group.centre, False)
     yield from _pictures(bench, job, gallery, group, path)
     yield from _ended(bench, path.thing, "galleries", gallery)
