@@ -141,7 +141,7 @@ def test_after_many_edits_little_more_is_kept_than_what_holds() -> None:
     for one in memo._memos:
         if one.each in ("room", "wall") and holds[one.function]:
             held = len(one.kept)
-            assert held <= 2 * max(holds[one.function], memo.FEW[one.each]), one.function
+            assert held <= 2 * max(holds[one.function], one.times * memo.FEW[one.each]), one.function
 
 
 def _rooms_in(figure: Figure) -> set[str]:

@@ -13,10 +13,16 @@ from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import RoomFinishes
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.memo import let_go
 from narrow_cornice.units.lengths import parse_length
 
 PAINT_ALONE = {"surfaces", "floor"}
 NOT_OF_ITS_SHAPE = {"finishes", "colours", "presented"}  # of its finishes two kinds are: see above
+
+
+@pytest.fixture(autouse=True)
+def nothing_kept() -> None:
+    let_go()
 
 
 def copied(value: object) -> object:

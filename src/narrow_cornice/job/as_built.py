@@ -27,7 +27,7 @@ UNTONED: Tone = RoomFinishes().floor
 UNCOLOURED, UNSHOWN = RoomColours(), Presented()
 
 
-@by_identity(times=3, each="room")
+@by_identity(times=4, each="room")
 def as_built(room: Room) -> Room:
     """Return a room without its paint, the tone of its floor, its colours and how it is presented; the same object as
     long as nothing else of it changes."""
@@ -46,15 +46,16 @@ def as_built(room: Room) -> Room:
     )
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=4, each="room")
 def _shaped(
     two_tone: TwoTone, split: Length | None, blocks: tuple[Block, ...], pieces: tuple[Piece, ...]
 ) -> RoomFinishes:
     return RoomFinishes(UNPAINTED, floor=UNTONED, two_tone=two_tone, split=split, blocks=blocks, pieces=pieces)
 
 
-# Many parameters: kept by the identity of each, so that the same shape is the same object.
-@by_identity(times=1, each="room")
+# Many parameters: kept by the identity of each, so that the same shape is the same object; several for each room, since
+# a room that is asked for as it is does not ask for this again.
+@by_identity(times=4, each="room")
 def _built(
     room_id: str,
     name: str,
