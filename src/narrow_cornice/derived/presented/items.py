@@ -38,6 +38,7 @@ from narrow_cornice.job.paths import (
     TrimPath,
 )
 from narrow_cornice.job.presented import Answer
+from narrow_cornice.job.shared import with_rooms_alone
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.show import show_size
@@ -237,10 +238,15 @@ ITEM_SOURCES: tuple[Callable[[Job, Room], Iterator[Item]], ...] = (
 )
 
 
-@by_identity(times=1, each="room")
 def asked_of(job: Job, room: Room) -> tuple[Item, ...]:
     """Return the items of a room with the client's answers, in the order of the topics, without what they cost: that
     takes the whole list."""
+    moved_to = {piece.to for piece in room.brief.furnishings if piece.decision == "move"}
+    return _asked_of(with_rooms_alone(job, *(one for one in job.rooms if one.id in moved_to)), room)
+
+
+@by_identity(times=1, each="room")
+def _asked_of(job: Job, room: Room) -> tuple[Item, ...]:
     if not room.outdoors and measured_room(room, job.house_rules).fault:
         return tuple(_answered(room, one) for one in _furniture(job, room))
     made: dict[str, Item] = {}

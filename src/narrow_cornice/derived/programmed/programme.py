@@ -16,9 +16,8 @@ from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.programmed.room_works import works_of_room
 from narrow_cornice.derived.programmed.working_days import WorkingDays, working_days
 from narrow_cornice.explained.figures import Figure, table
-from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.job.brief import Permit
-from narrow_cornice.job.model import Job
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.programmed import Programming, WorkWish
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity, by_value
@@ -165,22 +164,14 @@ def slower_by(warm: float, damp: float) -> float:
 def works_of(job: Job, terms: Terms) -> tuple[Work, ...]:
     """Return the works of a job: those of its rooms and of the house, those of one's own, as was said of them. Raises
     ProgrammeError for works that come after one another in a circle."""
-    rules, said = house_rules_of(job.house_rules), job.programme
-    works = [
-        work
-        for room in job.rooms
-        for work in works_of_room(
-            room, job.house_rules, job.paints, job.colours, job.milled, job.joinery, job.coverings
-        )
-    ]
-    works = [*_house_works(job, rules, works)]
-    works += _own(said)
-    before: dict[str, list[str]] = {}
-    for one in said.own:
-        for key in one.before:
-            before.setdefault(key, []).append(_own_id(one.id))
-    slower = slower_by(said.warm, said.damp)
-    made = [_as_wished(work, said, before.get(work.id, []), slower, working_days(said)) for work in works]
+    said, asked = job.programme, tuple(_asked(job))
+    works = [*_carried(job), *(work for work, _ in asked)]
+    made = list(_as_said(tuple(works), said))
+    permits = tuple((work.id, what) for work, what in asked)
+    for room, brought in _brought_to(job):
+        mine = works_of_room(room, job.house_rules, job.paints, job.colours, job.milled, job.joinery, job.coverings)
+        made += _as_said(_after_the_house(mine, _waited_for(brought, permits)), said)
+    made += _as_said(tuple(_own(said)), said)
     gone = {key for key, wish in said.wishes.items() if wish.left_out}
     kept = without(made, gone) if gone else tuple(made)
     many = {key: wish.parts for key, wish in said.wishes.items() if wish.parts > 1}
@@ -245,6 +236,18 @@ def waits_for_answer(work: Work) -> bool:
     return work.id.startswith(ASKED)
 
 
+# By identity, so that of a job one of whose rooms changed the works of the others stay as they are.
+@by_identity(times=1, each="room")
+def _as_said(works: tuple[Work, ...], said: Programming) -> tuple[Work, ...]:
+    """Return works as was said of them."""
+    before: dict[str, list[str]] = {}
+    for one in said.own:
+        for key in one.before:
+            before.setdefault(key, []).append(_own_id(one.id))
+    slower, days = slower_by(said.warm, said.damp), working_days(said)
+    return tuple(_as_wished(work, said, before.get(work.id, []), slower, days) for work in works)
+
+
 def _as_wished(work: Work, said: Programming, before: list[str], slower: float, days: WorkingDays) -> Work:
     """Return a work as was said of it; it dries as warm and damp as it is."""
     wish = said.wishes.get(work.id)
@@ -266,46 +269,77 @@ def _as_wished(work: Work, said: Programming, before: list[str], slower: float, 
     return replace(made, **changes)
 
 
-def _house_works(job: Job, rules: HouseRules, works: Sequence[Work]) -> Iterator[Work]:
-    """Yield the works of the rooms after those of the house that they hang on: what is carried in, and what somebody
-    has to permit."""
-    carried = [
-        Work(carrying(number), HOUSE, f"carry in from {shop.name[:40]}", shop.weight / A_LOAD, (1, 2))
-        for number, shop in enumerate(heavy_shops(job))
-    ]
-    yield from carried
-    brought = _brought_by(job)
-    asked: dict[str, str] = {}
+def _carried(job: Job) -> Iterator[Work]:
+    """Yield the works that carry in what heavy shops deliver."""
+    for number, shop in enumerate(heavy_shops(job)):
+        yield Work(carrying(number), HOUSE, f"carry in from {shop.name[:40]}", shop.weight / A_LOAD, (1, 2))
+
+
+def _asked(job: Job) -> Iterator[tuple[Work, Permit]]:
+    """Yield the works that are to ask for a permission, or to wait for it, each with what it is to permit."""
+    wait = 24.0 * house_rules_of(job.house_rules).value("permission_days")
     for one in job.brief.permissions:
         if one.state in ("not asked", "asked") and one.what in HANGS_ON:
             hours = 0.25 if one.state == "not asked" else 0.0
-            wait = 24.0 * rules.value("permission_days")
             name = f"{'ask' if hours else 'wait'}: may one {one.what}?"
-            yield Work(f"{ASKED}{one.id}", HOUSE, name, max(hours, 0.25), dries=wait)
-            asked[f"{ASKED}{one.id}"] = one.what
-    for work in works:
+            yield Work(f"{ASKED}{one.id}", HOUSE, name, max(hours, 0.25), dries=wait), one.what
+
+
+Brought = tuple[tuple[int, tuple[str, ...]], ...]
+
+
+class WaitedFor(NamedTuple):
+    """What the works of a room wait for: of what each heavy shop delivers, by its number, what the works that take of
+    it begin with; and what is asked for, with what it is to permit."""
+
+    brought: Brought
+    asked: tuple[tuple[str, Permit], ...]
+
+    def by(self, work: Work) -> Iterator[str]:
+        """Yield the works of the house that a work of the room waits for."""
         key = work.id.partition(":")[2]
-        more = [
-            carrying(number) for number, takers in brought.items() if any(one.include(work) for one in takers.values())
-        ]
-        for permit, what in asked.items():
-            begins = HANGS_ON[what]  # type: ignore[index]
+        yield from (carrying(number) for number, begins in self.brought if key.startswith(begins))
+        for permit, what in self.asked:
+            begins = HANGS_ON[what]
             street = what == "change what the street sees" and work.outdoors
             if street or (begins and key.startswith(begins)):
-                more.append(permit)
-        yield replace(work, after=(*work.after, *more)) if more else work
+                yield permit
 
 
-def _brought_by(job: Job) -> dict[int, dict[tuple[str, ...], Takers]]:
-    """Return which works take of what each heavy shop delivers, by what they begin with."""
+# By value, so that works wait for the same thing as long as it comes to the same.
+@by_value(times=1, each="room")
+def _waited_for(brought: Brought, asked: tuple[tuple[str, Permit], ...]) -> WaitedFor:
+    return WaitedFor(brought, asked)
+
+
+@by_identity(times=1, each="room")
+def _after_the_house(works: tuple[Work, ...], waited: WaitedFor) -> tuple[Work, ...]:
+    """Return the works of a room after those of the house that they hang on: what is carried in, and what somebody has
+    to permit."""
+    return tuple(
+        replace(work, after=(*work.after, *more)) if (more := tuple(waited.by(work))) else work for work in works
+    )
+
+
+def _brought_to(job: Job) -> Iterator[tuple[Room, Brought]]:
+    """Yield every room with what the works in it begin with that take of what each heavy shop delivers."""
     numbers = {heavy.shop: number for number, heavy in enumerate(heavy_shops(job))}
-    made: dict[int, dict[tuple[str, ...], Takers]] = {number: {} for number in numbers.values()}
-    for line in to_buy(job).lines:
+    begins: dict[str, dict[int, dict[str, None]]] = {}
+    for line in to_buy(job).lines if numbers else ():
         if line.shop in numbers:
-            takers, there = takers_of(line), made[numbers[line.shop]]
-            before = there.get(takers.begins, takers)
-            there[takers.begins] = Takers(takers.begins, before.rooms | takers.rooms)
-    return made
+            takers = takers_of(line)
+            for room in takers.rooms:
+                begins.setdefault(room, {}).setdefault(numbers[line.shop], {}).update(dict.fromkeys(takers.begins))
+    everywhere = begins.get(EVERYWHERE, {})
+    for one in job.rooms:
+        here = begins.get(one.id, {})
+        yield (
+            one,
+            tuple(
+                (number, tuple(sorted({**everywhere.get(number, {}), **here.get(number, {})})))
+                for number in sorted({*everywhere, *here})
+            ),
+        )
 
 
 class Takers(NamedTuple):

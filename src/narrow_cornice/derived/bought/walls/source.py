@@ -178,21 +178,13 @@ def _sawn(job: Job, covering: Slat | Board, pieces: list[Piece], rules: HouseRul
         )
         for length, count in bars.by_length()
     ]
-    rooms = dict.fromkeys((one.room, one.room_name) for one in pieces)
+    fields: dict[tuple[str, str], dict[str, float]] = {}
+    for one in pieces:
+        of_room = fields.setdefault((one.room, one.room_name), {})
+        of_room[one.name] = of_room.get(one.name, 0.0) + one.length
     shares = tuple(
-        (
-            room,
-            name,
-            total(
-                name[:60],
-                "run",
-                [
-                    table(field[:60], sum(p.length for p in pieces if (p.room, p.name) == (room, field)), "run", "sawn")
-                    for field in dict.fromkeys(p.name for p in pieces if p.room == room)
-                ],
-            ),
-        )
-        for room, name in rooms
+        (room, name, total(name[:60], "run", [table(field[:60], sawn, "run", "sawn") for field, sawn in each.items()]))
+        for (room, name), each in fields.items()
     )
     what = "battens" if battens else "slats" if isinstance(covering, Slat) else "boards"
     planned = "by the cutting plan kept" if kept is not None else "longest first"
@@ -205,7 +197,7 @@ def _sawn(job: Job, covering: Slat | Board, pieces: list[Piece], rules: HouseRul
         tuple((length, count, cost.value) for (length, count), cost in zip(bars.by_length(), prices, strict=True)),
         total("price", "money", prices, listed=True),
         sum(bar.offcut for bar in bars.bars),
-        f"{len(lengths)} {what} in {', '.join(name[:40] for _, name in rooms)}, {planned}",
+        f"{len(lengths)} {what} in {', '.join(name[:40] for _, name in fields)}, {planned}",
         shares,
         bars.words or "nothing",
         InLengths(sold, bars, tuple((one.name, one.length, number) for number, one in enumerate(pieces, 1))),
