@@ -15,6 +15,7 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.exchange.paper import PAPERS, Paper, usual_paper
 from narrow_cornice.exchange.plain_text import decimal_commas, file_name
 from narrow_cornice.job.file import write_whole
+from narrow_cornice.units.words import several
 
 DECIMAL_COMMAS = "decimal commas"  # what the choice is kept under
 
@@ -116,7 +117,7 @@ class HandingOut:
             self.session.errands.run(
                 f"Printing on {printer}",
                 lambda: print_on(printer, copies, content),
-                lambda many: self.session.told.emit(f"Sent to {printer}: {many} {'sheet' if many == 1 else 'sheets'}"),
+                lambda many: self.session.told.emit(f"Sent to {printer}: {several(many, 'sheet')}"),
                 self.session.refused.emit,
             )
 

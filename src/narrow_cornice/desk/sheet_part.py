@@ -13,6 +13,7 @@ from narrow_cornice.desk.bench_widgets import LinkButton, plain_label
 from narrow_cornice.desk.press_buttons import PressTool
 from narrow_cornice.desk.ruled_sheet import RuledSheet
 from narrow_cornice.desk.theme import Theme
+from narrow_cornice.units.words import several
 
 
 class Invitation(NamedTuple):
@@ -96,7 +97,7 @@ class SheetPart(QFrame):
         sheet = self.front()
         rows = len(sheet.sheet.rows) if sheet is not None else 0
         mark = "▸" if self.is_folded() else "▾"
-        self.fold_button.setText(f"{mark} {rows} {'line' if rows == 1 else 'lines'}")
+        self.fold_button.setText(f"{mark} {several(rows, 'line')}")
         self.fold_button.setMinimumWidth(self.fold_button.sizeHint().width())  # invitations give way to it
         doing = "Unfold" if self.is_folded() else "Fold"
         self.fold_button.setToolTip(f"{doing} the sheet (F5)")

@@ -9,6 +9,7 @@ from narrow_cornice.drawing.marks import ALWAYS, About, Area, Drawing, Label, Ma
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BuiltInPath
 from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.words import several
 
 BETWEEN = 160.0  # mm of paper between two sheets
 HEAD = 640.0  # … and for the words over those of one kind
@@ -65,7 +66,7 @@ def cutting_drawing(job: Job, cuts: tuple[CutBoard, ...]) -> Drawing:
             wide = max(wide, at[0] + cut.kind.length)
         y += -(-len(cut.plan.sheets) // across) * (cut.kind.width + BETWEEN)
     count = sum(len(cut.plan.sheets) for cut in cuts)
-    title = f"{count} {'sheet' if count == 1 else 'sheets'} to cut"
+    title = f"{several(count, 'sheet')} to cut"
     words = "grain runs from left to right · numbers as in the parts"
     return Drawing(title, words, tuple(marks), (-60.0, -60.0, wide + 60.0, y))
 
@@ -81,7 +82,7 @@ def _said(cut: CutBoard) -> str:
     sheets = len(cut.plan.sheets)
     proven = "no fewer will do" if sheets <= cut.least else f"{cut.least} at least"
     proven = "there already" if cut.owned else proven
-    return f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts, {proven}"
+    return f"{several(sheets, 'sheet')} for {len(cut.parts)} parts, {proven}"
 
 
 def _size_words(job: Job, part: Part) -> str:

@@ -38,6 +38,7 @@ from narrow_cornice.job.zoned import Dressing
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import Plan, on_floor
 from narrow_cornice.units.show import bare_size
+from narrow_cornice.units.words import several
 from narrow_cornice.zones.clearances import Standing
 from narrow_cornice.zones.library import zone_uses
 from narrow_cornice.zones.plan_shapes import Footprint, middle_of, within_box
@@ -102,7 +103,7 @@ def _words(room: Room, clear: Clear, sight: Sight | None, standing: int) -> str:
         seen = f"{100 * sight.share:.0f} % of the floor is seen from {sight.view.name[:40]}"
         return seen + (f", with {', '.join(name[:24] for name in sight.pieces[:5])}" if sight.pieces else "")
     unplaced = sum(one.x is None for one in room.zones.pieces)
-    said = [f"{standing} {'piece stands' if standing == 1 else 'pieces stand'} here"] if standing else []
+    said = [f"{several(standing, 'piece stands', 'pieces stand')} here"] if standing else []
     if unplaced:
         said.append(f"{unplaced} not placed yet")
     if clear.short or clear.overlaps:

@@ -16,6 +16,7 @@ from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.house import Standing
 from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.show import bare_size, show_area, show_size
+from narrow_cornice.units.words import several
 
 TALLER = 1.35  # than the tallest group that a column of them may be
 NARROW = 1900.0  # mm inside a room, under which its name stands smaller
@@ -61,7 +62,7 @@ def house_plan(rooms: tuple[Room, ...], changed_rules: dict[str, float], setting
 
 def _words(house: House) -> str:
     rooms, doors = len(house.rooms), len(house.doors)
-    words = [f"{rooms} {'room' if rooms == 1 else 'rooms'}, {doors} shared {'door' if doors == 1 else 'doors'}"]
+    words = [f"{several(rooms, 'room')}, {several(doors, 'shared door')}"]
     if house.groups > 1:
         words.append("rooms that no shared door joins stand beside: say where their doors lead")
     if house.unmeasured:

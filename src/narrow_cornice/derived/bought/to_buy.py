@@ -13,6 +13,7 @@ from narrow_cornice.derived.bought.lines import PHASES, LineToBuy, waits
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.words import several
 
 Parted = Literal["shop", "room", "phase"]  # how lines are put together
 
@@ -37,7 +38,7 @@ class ToBuy(msgspec.Struct, frozen=True):
             *(f"{room} is not measured yet." for room in self.waiting),
             *(f"No stock is known for {name}." for name in self.unsold),
             *(
-                f"{count} {'surface has' if count == 1 else 'surfaces have'} no paint in {room}."
+                f"{several(count, 'surface has', 'surfaces have')} no paint in {room}."
                 for room, count in self.unpainted
             ),
             *self.missing,

@@ -42,6 +42,7 @@ from narrow_cornice.job.shared import with_rooms_alone
 from narrow_cornice.memo import by_identity
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.show import show_size
+from narrow_cornice.units.words import several
 from narrow_cornice.zones.library import furniture, lamp_kinds
 
 State = Literal["new", "kept", "altered", "moved", "let go"]
@@ -144,7 +145,7 @@ def _built_ins(job: Job, room: Room) -> Iterator[Item]:
         run = one.built.built_in
         made = one.built.run
         wide, tall = show_size(one.right - one.left, job.settings), show_size(made.over, job.settings)
-        said = f"{wide} wide, {tall} high, {len(run.bays)} {'bay' if len(run.bays) == 1 else 'bays'}, wall {face.name}"
+        said = f"{wide} wide, {tall} high, {several(len(run.bays), 'bay')}, wall {face.name}"
         state: State = "new" if run.boxes == "new" else "altered"
         why = "" if run.boxes == "new" else "the boxes are there and get new fronts"
         yield Item(f"built-in:{run.id}", BuiltInPath(room.id, run.id), "built-ins", run.name, said, why, state)
@@ -160,7 +161,7 @@ def _on_walls(job: Job, room: Room) -> Iterator[Item]:
             yield Item(key, about, "walls", name, where, "", "new", laid.covering.tone, f"a piece of {name}")
     for gallery in room.walling.galleries:
         many = len(gallery.pictures)
-        said = f"{many} {'picture' if many == 1 else 'pictures'}"
+        said = several(many, "picture")
         yield Item(f"pictures:{gallery.id}", GalleryPath(room.id, gallery.id), "walls", gallery.name, said, "", "new")
     for flight in room.walling.flights:
         over = FlightPath(room.id, flight.id)

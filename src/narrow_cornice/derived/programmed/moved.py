@@ -6,6 +6,7 @@ from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.programmed import Programming
 from narrow_cornice.programme.works import DAY
+from narrow_cornice.units.words import several
 
 
 def moved(before: Job, after: Job) -> tuple[str, ...]:
@@ -23,7 +24,7 @@ def moved(before: Job, after: Job) -> tuple[str, ...]:
     later = now.plan.days - was.plan.days
     if not count and not later:
         return ()
-    words = f"{count} {'work' if count == 1 else 'works'} moved"
+    words = f"{several(count, 'work')} moved"
     if later:
         days = "day" if abs(later) == 1 else "days"
         words += f", done {abs(later)} {days} {'later' if later > 0 else 'sooner'}"

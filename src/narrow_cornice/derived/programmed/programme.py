@@ -391,7 +391,7 @@ def hour_words(hour: float) -> str:
 
 def hands_words(hands: int) -> str:
     """Return so many hands in words."""
-    return f"{hands} {'hand' if hands == 1 else 'hands'}"
+    return several(hands, "hand")
 
 
 def days_figure(job: Job) -> Figure:

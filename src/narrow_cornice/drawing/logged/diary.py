@@ -38,7 +38,7 @@ def facts_of(job: Job, entry: Entry) -> str:
         f"{entry.coats:g} coats" if entry.coats != 1 else "",
         f"{entry.amount:g} {entry.unit}" if entry.amount is not None else "",
         f"{entry.hours:g} h" if entry.hours is not None else "",
-        f"{several(len(entry.pictures), 'photograph')}" if entry.pictures else "",
+        several(len(entry.pictures), "photograph") if entry.pictures else "",
     ]
     return " · ".join(part for part in parts if part)
 
@@ -90,7 +90,7 @@ def written_diary(job: Job) -> Drawing:
     many = len(job.logbook.entries)
     hours = sum(entry.hours or 0.0 for entry in job.logbook.entries)
     litres = sum(entry.litres or 0.0 for entry in job.logbook.entries)
-    said = f"{many} {'entry' if many == 1 else 'entries'} · {hours:g} h · {litres:g} L"
+    said = f"{several(many, 'entry', 'entries')} · {hours:g} h · {litres:g} L"
     if len(pages) > LAST:
         said += f" · the last {LAST} of {len(pages)} sheets"
     return beside_one_another("The logbook", said, pages[-LAST:])

@@ -17,6 +17,7 @@ from narrow_cornice.job.edits.opening_edits import parting
 from narrow_cornice.job.finishes import Colour, ColourOf, Finish, group_and_thing
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
+from narrow_cornice.units.words import several
 
 
 def with_colours(room: Room, **fields: Any) -> Room:
@@ -78,7 +79,7 @@ def give_colour(
         return replace(job, rooms=tuple(change(room) if room.id in here else room for room in job.rooms))
 
     many = sum(map(len, room_keys.values())) + sum(map(len, pieces.values()))
-    words = to or ("1 thing" if many == 1 else f"{many} things")
+    words = to or several(many, "thing")
     return Edit(f"{colour.name[:40]} for {words}", apply)
 
 

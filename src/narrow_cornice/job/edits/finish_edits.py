@@ -36,6 +36,7 @@ from narrow_cornice.job.house_stock import HouseTin
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.walled import Field
 from narrow_cornice.units.lengths import Length, plain_length
+from narrow_cornice.units.words import several
 
 
 def change_finish(room_ids: Iterable[str], keys: Iterable[str], title: str, **fields: Any) -> Edit:
@@ -124,7 +125,7 @@ def use_system(room_keys: Mapping[str, Sequence[str]], key: str) -> Edit:
 
 def _many(room_keys: Mapping[str, Sequence[str]]) -> str:
     count = sum(len(keys) for keys in room_keys.values())
-    return "1 surface" if count == 1 else f"{count} surfaces"
+    return several(count, "surface")
 
 
 def add_piece(room_id: str, kind: PieceKind, name: str = "") -> Edit:

@@ -21,6 +21,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.zoned import Dressing, Fabric, Lamp, OwnPiece, Spot, Stood, Zone
 from narrow_cornice.units.lengths import Length, plain_length
+from narrow_cornice.units.words import several
 from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, zone_uses
 
 PREFIX = {"zones": "v", "pieces": "s", "lamps": "l", "dressings": "d"}
@@ -136,7 +137,7 @@ def take_arrangement(room_id: str, places: Mapping[str, Mapping[str, Any]]) -> E
         return with_zones(room, pieces=pieces)
 
     many = len(places)
-    return room_edit(f"an arrangement of {many} {'piece' if many == 1 else 'pieces'}", room_id, change)
+    return room_edit(f"an arrangement of {several(many, 'piece')}", room_id, change)
 
 
 def set_north(room_id: str, degrees: float | None, name: str) -> Edit:

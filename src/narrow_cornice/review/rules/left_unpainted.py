@@ -10,6 +10,7 @@ from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import SurfacePath
 from narrow_cornice.review.finding import Finding, RoomSeen, together
 from narrow_cornice.units.show import show_area
+from narrow_cornice.units.words import several
 
 PAINTED_AS = {"block": "wall"}  # a kind of surface that takes the paint of another
 
@@ -27,7 +28,7 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
         room_id=seen.room.id,
         room=seen.room.name,
         where=names,
-        says=f"{len(bare)} {'surface has' if len(bare) == 1 else 'surfaces have'} no paint: {names}",
+        says=f"{several(len(bare), 'surface has', 'surfaces have')} no paint: {names}",
         many="Surfaces without a paint in rooms that have one: {n} rooms",
         measured=f"{show_area(area, seen.settings.unit)} of {show_area(whole, seen.settings.unit)}",
         rule="Every surface has a finish, or is said to be left as it is (schedule of finishes).",

@@ -14,6 +14,7 @@ from narrow_cornice.job.paths import WorkPath
 from narrow_cornice.job.programmed import Programming
 from narrow_cornice.programme.works import DAY, Work
 from narrow_cornice.review.finding import Finding, Grade, JobSeen
+from narrow_cornice.units.words import several
 
 MOST_HANDS = 4  # who can work in a home at once, without standing in one another's way
 
@@ -59,8 +60,8 @@ def _late(seen: JobSeen, programme: Programme) -> Iterator[Finding]:
     late = ends - by
     yield _finding(
         "late",
-        f"The work ends {late} {'day' if late == 1 else 'days'} after it is wanted",
-        f"{programme.plan.days} working days by {hands} {'hand' if hands == 1 else 'hands'}",
+        f"The work ends {several(late, 'day')} after it is wanted",
+        f"{programme.plan.days} working days by {several(hands, 'hand')}",
         "will not fit",
         tuple(fixes),
         max(programme.works, key=lambda work: programme.plan.placed[work.id].end),

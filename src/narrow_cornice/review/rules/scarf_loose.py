@@ -10,6 +10,7 @@ from narrow_cornice.job.paths import StudsPath
 from narrow_cornice.review.finding import Finding, JobSeen
 from narrow_cornice.trim.scarfs import FROM_CORNER
 from narrow_cornice.units.show import show_size
+from narrow_cornice.units.words import several
 
 
 def look(seen: JobSeen) -> Iterator[Finding]:
@@ -25,7 +26,7 @@ def look(seen: JobSeen) -> Iterator[Finding]:
             name, kinds = pieces[0].wall, ", ".join(dict.fromkeys(one.kind for one in pieces))
             apart = show_size(FROM_CORNER, job.settings)
             off = "on no stud" if known else "on a wall nobody knows"
-            measured = f"{len(pieces)} {'joint' if len(pieces) == 1 else 'joints'} of {kinds}"
+            measured = f"{several(len(pieces), 'joint')} of {kinds}"
             if known:
                 measured += f"; no stud keeps each part within a bar and {apart} off corners"
             yield Finding(

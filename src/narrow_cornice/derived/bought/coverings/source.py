@@ -31,6 +31,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.units.show import cents
 from narrow_cornice.units.told import Told, together
+from narrow_cornice.units.words import several
 
 SPACERS = 2.0  # of them for a tile
 
@@ -155,7 +156,7 @@ def _paper(paper: Paper, held: list[Held], price: float) -> LineToBuy:
         float(sum(strips_of_roll(end, longest) for end in ends)),  # strips of the highest wall, to mend with
         Told(*cuts.parts, f", in {', '.join(name[:40] for _, name, _ in shares)}; all of one batch"),
         shares,
-        f"{rolls} {'roll' if rolls == 1 else 'rolls'}",
+        several(rolls, "roll"),
         InPacks(),
     )
 
@@ -206,7 +207,7 @@ def _tile(tile: Tile, held: list[Held], price: float) -> LineToBuy:
         boxes * tile.box - needed.value,
         f"{cut} of them cut; {tile.laid}, in {', '.join(name[:40] for _, name, _ in shares)}; all of one batch",
         shares,
-        f"{boxes} {'box' if boxes == 1 else 'boxes'} of {tile.box}",
+        f"{several(boxes, 'box', 'boxes')} of {tile.box}",
         InPacks(),
     )
 

@@ -16,6 +16,7 @@ from narrow_cornice.job.zoned import Fabric
 from narrow_cornice.memo import by_identity
 from narrow_cornice.units.show import cents, show_quantity
 from narrow_cornice.units.told import Bare, Long, Told
+from narrow_cornice.units.words import several
 from narrow_cornice.zones.library import lamp_kinds, rods
 
 CUT = 100.0  # mm to which a shop cuts cloth
@@ -206,6 +207,6 @@ def _number_line(key: str, words: tuple[str, str, str], price: float, why: str, 
         0.0,
         f"{why}, for {where}",
         shares,
-        "1 piece" if number == 1 else f"{number} pieces",
+        several(number, "piece"),
         InPacks(),
     )

@@ -13,6 +13,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity, by_value
 from narrow_cornice.units.dates import today
 from narrow_cornice.units.show import METRIC
+from narrow_cornice.units.words import several
 
 MONTH = 30.44  # days
 
@@ -99,7 +100,7 @@ def _paint_line(
     words = tins_in_words(tins) if tins.buy else "nothing"
     tinted = f"tinted {100 * rules.value('tint_share'):g} % to " if paint.primer else ""
     name = f"{paint.name}, {tinted}{colour.name}" if colour else paint.name
-    why = f"{surfaces} {'surface' if surfaces == 1 else 'surfaces'} in {where}"
+    why = f"{several(surfaces, 'surface')} in {where}"
     if there:
         batches = ", ".join(tin.batch for tin in there if tin.batch)
         why += f"; {before:g} L left over used first{f' (batch {batches})' if batches else ''}"

@@ -21,6 +21,7 @@ from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.trim.kinds import KINDS
 from narrow_cornice.units.show import show_money
 from narrow_cornice.units.told import Told, so_many
+from narrow_cornice.units.words import several
 
 
 def trim_to_buy(job: Job) -> Bought:
@@ -83,7 +84,7 @@ def _why(needs: list[tuple[str, str, TrimNeed]], bars: Lengths, *, planned: bool
         more = " and others" if loose[3:] else ""
         why += f"; with more for what is not sure: read {', '.join(loose[:3])}{more} first"
     owned = sum(bar.owned for bar in bars.bars)
-    return why + (f"; {owned} {'left-over' if owned == 1 else 'left-overs'} used first" if owned else "")
+    return why + (f"; {several(owned, 'left-over')} used first" if owned else "")
 
 
 def _trim_line(
@@ -108,7 +109,7 @@ def _trim_line(
         bars = lengths_to_buy(pieces, milled.lengths, per_metre.value, saw.between, left_over, saw.lost(milled.lengths))
         how = "longest first; ends squared, an allowance and a kerf for each"
     left = sum(bar.offcut for bar in bars.bars)
-    runs = f"{len(pieces)} {'piece' if len(pieces) == 1 else 'pieces'}"
+    runs = several(len(pieces), "piece")
     why = runs + _why(needs, bars, planned=planned is not None, stale=kept is not None and planned is None)
     words = bars.words or "nothing"
     prices = [

@@ -145,7 +145,7 @@ def _cement(job: Job, overlay: Overlay, held: list[tuple[str, str, Taken]]) -> L
         bags * overlay.bag - needed.value,
         Told(overlay.thickness, f" in {', '.join(name[:40] for _, name, _ in shares)}"),
         shares,
-        f"{bags} {'bag' if bags == 1 else 'bags'} of {overlay.bag:g} kg",
+        f"{several(bags, 'bag')} of {overlay.bag:g} kg",
         InPacks(),
         bags * overlay.bag,
     )

@@ -199,7 +199,7 @@ def _sheet_rows(bench: Bench, job: Job, line: LineToBuy, cut: CutBoard) -> Itera
         return
     sheets = len(cut.plan.sheets)
     words = "Fewer will not do: that is proven." if sheets <= cut.least else f"{cut.least} at least."
-    yield NoteRow(f"{sheets} {'sheet' if sheets == 1 else 'sheets'} for {len(cut.parts)} parts. {words}", "verdigris")
+    yield NoteRow(f"{several(sheets, 'sheet')} for {len(cut.parts)} parts. {words}", "verdigris")
     if not cut.found:
         if line.key in job.sheets:
             yield NoteRow("The sheets that were found are for other parts: these are counted quickly.", "ochre")

@@ -34,6 +34,7 @@ from narrow_cornice.trim.kinds import WALL_KINDS, TrimKind
 from narrow_cornice.units.lengths import Length, parse_length, plain_length
 from narrow_cornice.units.show import show_measure, show_quantity, show_size
 from narrow_cornice.units.told import said_in
+from narrow_cornice.units.words import several
 
 SEQUENCES = (("units first", "before the trim, which stops"), ("trim first", "after the trim, over it"))
 FRAME = FrameWish("softwood", Length(45.0, "45 mm"), Length(21.0, "21 mm"))
@@ -134,7 +135,7 @@ def built_in_rows(bench: Bench, job: Job, path: BuiltInPath) -> Iterator[Row]:
         yield NoteRow("It is no longer there.")
         return
     built = built_in_of(room, run, job.house_rules)
-    yield Title(run.name[:300], f"{room.name[:100]}, {len(run.bays)} {'bay' if len(run.bays) == 1 else 'bays'}")
+    yield Title(run.name[:300], f"{room.name[:100]}, {several(len(run.bays), 'bay')}")
 
     def change(**fields: object) -> bool:
         return bench.session.do_made(lambda: edits.change_built_in(room.id, run.id, **fields))

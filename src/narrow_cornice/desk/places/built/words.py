@@ -6,6 +6,7 @@ from narrow_cornice.derived.built.shelves import shelves_of
 from narrow_cornice.job.casework import BuiltIn, CompartmentWish
 from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import BayPath, CompartmentPath, KeptPath
+from narrow_cornice.units.words import several
 
 HOLDS_WORDS = {
     "shelves": "shelves",
@@ -46,7 +47,7 @@ def holds_words(one: CompartmentWish) -> str:
         plural = {"shelves": "shelves"}.get(one.holds, f"{many[one.holds]}s")
         return f"{one.count} {many[one.holds] if one.count == 1 else plural}"
     if one.holds == "pull-out":
-        return f"a pull-out of {one.count} {'level' if one.count == 1 else 'levels'}"
+        return f"a pull-out of {several(one.count, 'level')}"
     if one.holds == "cubbies":
         return f"{one.across} × {one.count} cubbies"
     return {"nothing": "a clear space", "bed": "fold-down bed", "knees": "room for knees"}[one.holds]

@@ -27,6 +27,7 @@ from narrow_cornice.job.finishes import Substrate, group_and_thing
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import BlockPath, OpeningPath, PiecePath, SurfacePath, ThingPath, TrimPath
 from narrow_cornice.job.rules import house_rules_of
+from narrow_cornice.units.words import several
 
 
 class FinishesPage(DrawingPage):
@@ -195,7 +196,7 @@ class FinishesPage(DrawingPage):
             self.session.refused.emit("Choose lines of the schedule first: with Shift and Ctrl several.")
             return
         many = sum(len(each) for each in keys.values())
-        surfaces = "1 surface" if many == 1 else f"{many} surfaces"
+        surfaces = several(many, "surface")
         self.session.do(edits.change_finishes(keys, f"{what} of {surfaces}", **fields))
 
     def _colours(self) -> Iterator[tuple[str, Callable[[], object]]]:

@@ -38,6 +38,7 @@ from narrow_cornice.logbook.lessons import Lesson, by_surface, lessons_of, what_
 from narrow_cornice.logbook.reading import read_entries
 from narrow_cornice.logbook.worked_out import area_of, entry_of_work, reckoned_hours
 from narrow_cornice.units.dates import today
+from narrow_cornice.units.words import several
 
 KINDS = tuple((kind, kind) for kind in ("painted", "fitted", "built", "laid", "hung", "prepared", "other"))
 UNITS = (("", "not said"), *((unit, unit) for unit in get_args(Measured) if unit))
@@ -271,7 +272,7 @@ def lesson_rows(bench: Bench, job: Job, path: LessonPath) -> Iterator[Row]:
     yield NoteRow(f"Reckoned {shown(lesson, lesson.now)}, seen {shown(lesson, lesson.seen)} on the mean.")
     yield NoteRow(f"Together {shown(lesson, lesson.new)}: {lesson.how}.", "verdigris")
     for surface, seen, many in by_surface(lesson):
-        yield NoteRow(f"On what is {surface}: {shown(lesson, seen)} ({many} {'entry' if many == 1 else 'entries'}).")
+        yield NoteRow(f"On what is {surface}: {shown(lesson, seen)} ({several(many, 'entry', 'entries')}).")
     yield Caption("What it would change in this job")
     changes = later(bench, job, path, lambda: what_it_changes(job, lesson))
     if changes is None:

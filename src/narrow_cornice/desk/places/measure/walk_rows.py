@@ -12,6 +12,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import NextWallPath
 from narrow_cornice.survey.plan import side_name
 from narrow_cornice.units.show import ShownIn, show_fine, show_size
+from narrow_cornice.units.words import several
 
 SHORTEST = 30.0  # mm of a wall that somebody reads
 
@@ -61,7 +62,7 @@ def walking_rows(bench: Bench, job: Job, room: Room) -> Iterator[Row]:
         yield from (NoteRow(words, "rust") for words in _in_another_unit(room, job.settings))
         if len(room.measured.walls) > 1:
             wanted = ", ".join(shown(one.length) for one in way.walls if one.length is not None)
-            walls = f"by {len(way.walls)} {'wall' if len(way.walls) == 1 else 'walls'}"
+            walls = f"by {several(len(way.walls), 'wall')}"
             if not way.walls:
                 yield NoteRow("It is back at A.")
             elif way.square:

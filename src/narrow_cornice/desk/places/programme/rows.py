@@ -35,6 +35,7 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.programme.chain import Link, chain_of
 from narrow_cornice.programme.works import AIMS, DAY
 from narrow_cornice.units.dates import parse_date
+from narrow_cornice.units.words import several
 
 MOST_LINKS = 7
 MOST_ROOMS = 12  # that are listed to be said of
@@ -211,7 +212,7 @@ def _chain_rows(bench: Bench, job: Job, programme: Programme) -> Iterator[Row]:
     if found is None:
         yield NoteRow("Being worked out …")
     for one in (found or ())[:5]:
-        yield NoteRow(f"{one.words}: {one.days} {'day' if one.days == 1 else 'days'} sooner.", "verdigris")
+        yield NoteRow(f"{one.words}: {several(one.days, 'day')} sooner.", "verdigris")
     if found == ():
         yield NoteRow("Nothing by itself: no pair of hands, no quicker paint, no coat less.")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from narrow_cornice.desk.bringing_in import BringingIn
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paint
+from narrow_cornice.units.words import several
 
 
 def products(into: BringingIn) -> None:
@@ -15,7 +16,7 @@ def products(into: BringingIn) -> None:
     from narrow_cornice.exchange.product_sheets import read_products
 
     def take(found: tuple[Paint, ...]) -> None:
-        words = f"{len(found)} {'paint' if len(found) == 1 else 'paints'} from {path.name[:40]}"
+        words = f"{several(len(found), 'paint')} from {path.name[:40]}"
         if into.session.do(edits.put_paints(found, words)):
             into.session.told.emit(f"Taken: {words}.")
 

@@ -15,7 +15,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.zoned import Fabric, OwnPiece, Scale, shipped_fabrics
 from narrow_cornice.units.lengths import parse_length, plain_length
 from narrow_cornice.units.show import bare_size, show_money, show_size
-from narrow_cornice.units.words import with_article
+from narrow_cornice.units.words import several, with_article
 from narrow_cornice.zones.library import Purpose, furniture
 
 Offer = tuple[str, Callable[[], object]]
@@ -50,7 +50,7 @@ def _cloth_card(session: Session, one: Fabric) -> Card:
             ("Tone", one.tone, put("tone")),
             ("Shop", shops.get(one.shop, one.shop), None),
         ),
-        f"at {many} {'window' if many == 1 else 'windows'}" if many else "at no window yet",
+        f"at {several(many, 'window')}" if many else "at no window yet",
         one.tone,
         doing=(("Remove it", lambda: session.do_made(lambda: edits.remove_fabric(one.id, one.name))),),
     )

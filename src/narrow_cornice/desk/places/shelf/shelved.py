@@ -26,6 +26,7 @@ from narrow_cornice.job.trimwork import MilledTrim
 from narrow_cornice.trim.catalogue import StockProfile
 from narrow_cornice.units.lengths import parse_length
 from narrow_cornice.units.show import show_money, show_number, show_size
+from narrow_cornice.units.words import several
 
 Thing = TypeVar("Thing", bound=msgspec.Struct)
 
@@ -102,7 +103,7 @@ def _colour_card(session: Session, colour: Colour, used: int, parent: QWidget) -
                 typed_into(session, lambda text: edits.change_colour(colour.id, colour.name, text.strip())),
             ),
         ),
-        f"on {used} {'surface' if used == 1 else 'surfaces'}" if used else "on no surface yet",
+        f"on {several(used, 'surface')}" if used else "on no surface yet",
         colour.hex,
         doing=(("Pick its tone", pick), ("Remove it", lambda: session.do(edits.remove_colour(colour.id, colour.name)))),
     )

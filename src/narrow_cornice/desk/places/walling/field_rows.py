@@ -461,7 +461,7 @@ def _taken_rows(bench: Bench, job: Job, taken: Taken, of: str = "") -> Iterator[
         yield NoteRow(f"{100 * taken.waste:.1f} % is cut off and not used again. Nothing is added for breakage.")
     for cut, many, late in taken.drops:
         further = ", beginning half a repeat further down" if late else ""
-        yield NoteRow(f"{many} {'strip' if many == 1 else 'strips'} of {show_size(cut, job.settings)}{further}.")
+        yield NoteRow(f"{several(many, 'strip')} of {show_size(cut, job.settings)}{further}.")
     for figure in (taken.adhesive, taken.grout, taken.laths, taken.felt, taken.weight, taken.hours):
         if figure is not None:
             yield bench.figure_row(figure, False)
