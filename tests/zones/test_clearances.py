@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
+import shapely
 from hypothesis import assume, given, settings, strategies as st
 
 from narrow_cornice.explained.house_rules import HouseRules
@@ -19,7 +20,7 @@ from narrow_cornice.zones.clearances import (
     wanted_round,
 )
 from narrow_cornice.zones.library import furniture
-from narrow_cornice.zones.plan_shapes import Footprint, area_of, box_round, inside, into, middle_of, out_of
+from narrow_cornice.zones.plan_shapes import Footprint, area_of, box_round, clipped, inside, into, middle_of, out_of
 from narrow_cornice.zones.stretches import Stretch, dead_corners, free_of, largest
 from thorough import many
 
@@ -58,6 +59,15 @@ def test_a_footprint_is_where_it_says(foot: Footprint) -> None:
         assert abs(v) == pytest.approx(foot.depth / 2)
     again = box_round(corners, foot.turn)
     assert (again.x, again.y, again.width, again.depth) == pytest.approx((foot.x, foot.y, foot.width, foot.depth))
+
+
+@given(FEET, FEET)
+@settings(max_examples=many(60, 1000), deadline=None)
+def test_what_is_clipped_to_a_box_is_what_both_cover(one: Footprint, other: Footprint) -> None:
+    box = (other.x - other.width / 2, other.y - other.depth / 2, other.x + other.width / 2, other.y + other.depth / 2)
+    both = shapely.Polygon(one.corners).intersection(shapely.box(*box))
+    part = clipped(one.corners, *box)
+    assert (area_of(part) if part else 0.0) == pytest.approx(both.area, abs=1e-3)
 
 
 @given(FEET, FEET)

@@ -139,6 +139,17 @@ def test_permissions_are_waited_for_by_what_hangs_on_them() -> None:
     assert programme_of(free).plan.end < programme.plan.end
 
 
+def test_what_the_street_sees_is_asked_about_and_nothing_indoors_waits_for_it() -> None:
+    job = begun()
+    asked = (Permission("p9", "change what the street sees", "asked", "the council"),)
+    waits = {
+        one.outdoors
+        for one in programme_of(replace(job, brief=replace(job.brief, permissions=asked))).works
+        if "ask:p9" in one.after
+    }
+    assert waits == {True}
+
+
 def test_what_is_said_of_a_work() -> None:
     day = MONDAY.toordinal() + 21
     key = "r1:coat:ceiling:1"

@@ -142,6 +142,8 @@ def test_slats_show_their_working_and_are_sawn_from_what_is_sold() -> None:
     line = next(one for one in to_buy(history.job).lines if one.key == "covering:slat-oak")
     bought = sum(size * count for size, count, _ in line.buy)
     assert bought >= sum(taken.lengths)
+    ((room, _, sawn),) = line.shares
+    assert (room, sawn.value) == ("r1", pytest.approx(sum(taken.lengths)))
     assert line.price == pytest.approx(bought / 1000 * 3.9, abs=0.02)
 
 

@@ -39,7 +39,6 @@ from narrow_cornice.units.words import several
 
 ASKED = "ask:"  # what the identity of a work begins with that is to ask for a permission
 CARRIED = "carry:"  # … and that carries in what is delivered
-EVERYWHERE = "*"  # in place of rooms
 WANTED_FOR: dict[str, tuple[str, ...]] = {
     PHASES[1]: ("fit:",),
     PHASES[2]: ("build:", "lay:"),
@@ -330,16 +329,8 @@ def _brought_to(job: Job) -> Iterator[tuple[Room, Brought]]:
             takers = takers_of(line)
             for room in takers.rooms:
                 begins.setdefault(room, {}).setdefault(numbers[line.shop], {}).update(dict.fromkeys(takers.begins))
-    everywhere = begins.get(EVERYWHERE, {})
     for one in job.rooms:
-        here = begins.get(one.id, {})
-        yield (
-            one,
-            tuple(
-                (number, tuple(sorted({**everywhere.get(number, {}), **here.get(number, {})})))
-                for number in sorted({*everywhere, *here})
-            ),
-        )
+        yield one, tuple((number, tuple(sorted(each))) for number, each in sorted(begins.get(one.id, {}).items()))
 
 
 class Takers(NamedTuple):
@@ -351,14 +342,13 @@ class Takers(NamedTuple):
 
     def include(self, work: Work) -> bool:
         """Return whether a work is one of them."""
-        here = work.room in self.rooms or EVERYWHERE in self.rooms
-        return here and work.id.partition(":")[2].startswith(self.begins)
+        return work.room in self.rooms and work.id.partition(":")[2].startswith(self.begins)
 
 
 def takers_of(line: LineToBuy) -> Takers:
     """Return the works that are done with what is bought by a line: by its phase, in the rooms that it is for."""
     begins = ("repair:",) if line.kind == "repair" else WANTED_FOR.get(line.phase, ())
-    return Takers(begins, frozenset([room for room, _, _ in line.shares] or [EVERYWHERE]))
+    return Takers(begins, frozenset(room for room, _, _ in line.shares))
 
 
 def carrying(number: int) -> str:
