@@ -6,18 +6,13 @@ an edit that leaves the shape as it was leaves the same object here.
 
 from __future__ import annotations
 
-from narrow_cornice.job.brief import RoomBrief
-from narrow_cornice.job.casework import Casework
+from typing import Any
+
 from narrow_cornice.job.coloured import RoomColours
-from narrow_cornice.job.finishes import Block, Finish, Piece, RoomFinishes, TwoTone
-from narrow_cornice.job.measured import Measured
+from narrow_cornice.job.finishes import Finish, RoomFinishes
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.presented import Presented
-from narrow_cornice.job.trimwork import Trimwork
-from narrow_cornice.job.walled import Walling
-from narrow_cornice.job.zoned import Zoning
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.lengths import Length
 from narrow_cornice.units.words import Tone
 
 # What stands in place of what a room as it is built knows nothing of. (Tests put there what fails when it is looked at,
@@ -25,6 +20,9 @@ from narrow_cornice.units.words import Tone
 UNPAINTED: dict[str, Finish] = {}
 UNTONED: Tone = RoomFinishes().floor
 UNCOLOURED, UNSHOWN = RoomColours(), Presented()
+# Whatever else there is, or comes to be, is of its shape.
+_SHAPED = tuple(name for name in RoomFinishes.__struct_fields__ if name not in ("surfaces", "floor"))
+_BUILT = tuple(name for name in Room.__struct_fields__ if name not in ("finishes", "colours", "presented"))
 
 
 @by_identity(times=4, each="room")
@@ -32,53 +30,16 @@ def as_built(room: Room) -> Room:
     """Return a room without its paint, the tone of its floor, its colours and how it is presented; the same object as
     long as nothing else of it changes."""
     said = room.finishes
-    return _built(
-        room.id,
-        room.name,
-        room.measured,
-        room.trim,
-        _shaped(said.two_tone, said.split, said.blocks, said.pieces),
-        room.brief,
-        room.casework,
-        room.zones,
-        room.walling,
-        room.outdoors,
-    )
+    return _built(_shaped(*[getattr(said, name) for name in _SHAPED]), *[getattr(room, name) for name in _BUILT])
+
+
+# Several of each room: while a room is asked for as it is, these are not asked for again and would be let go first.
+@by_identity(times=4, each="room")
+def _shaped(*parts: Any) -> RoomFinishes:
+    return RoomFinishes(surfaces=UNPAINTED, floor=UNTONED, **dict(zip(_SHAPED, parts, strict=True)))
 
 
 @by_identity(times=4, each="room")
-def _shaped(
-    two_tone: TwoTone, split: Length | None, blocks: tuple[Block, ...], pieces: tuple[Piece, ...]
-) -> RoomFinishes:
-    return RoomFinishes(UNPAINTED, floor=UNTONED, two_tone=two_tone, split=split, blocks=blocks, pieces=pieces)
-
-
-# Many parameters: kept by the identity of each, so that the same shape is the same object; several for each room, since
-# a room that is asked for as it is does not ask for this again.
-@by_identity(times=4, each="room")
-def _built(
-    room_id: str,
-    name: str,
-    measured: Measured,
-    trim: Trimwork,
-    finishes: RoomFinishes,
-    brief: RoomBrief,
-    casework: Casework,
-    zones: Zoning,
-    walling: Walling,
-    outdoors: bool,
-) -> Room:
-    return Room(
-        room_id,
-        name,
-        measured,
-        trim,
-        finishes,
-        brief,
-        casework,
-        zones,
-        UNCOLOURED,
-        walling,
-        UNSHOWN,
-        outdoors,
-    )
+def _built(finishes: RoomFinishes, *parts: Any) -> Room:
+    others = dict(zip(_BUILT, parts, strict=True))
+    return Room(finishes=finishes, colours=UNCOLOURED, presented=UNSHOWN, **others)
