@@ -16,7 +16,7 @@ from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.trimwork.cut_list import cut_list
 from narrow_cornice.desk.bench_widgets import FigureButton, LinkButton
 from narrow_cornice.desk.places.measure.page import MeasurePage
-from narrow_cornice.desk.ruled_sheet import RuledSheet
+from narrow_cornice.desk.ruled_sheet import Cell, RuledSheet, SheetRow
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Label
 from narrow_cornice.job import edits
@@ -221,3 +221,32 @@ def test_what_a_reading_was_moved_by_is_in_the_units_of_the_job(window: MainWind
     assert all(text.endswith('"') for text in after if text)
     for mm, inches in zip(before, after, strict=True):
         assert number(inches) == pytest.approx(number(mm) / 25.4, abs=0.008)
+
+
+def test_far_down_a_long_sheet_words_stand_in_as_many_lines_as_they_take(window: MainWindow) -> None:
+    """Rows beyond the first 200 are parted as they are seen, again where others come in their place."""
+    sheet = RuledSheet(("No.", "What it says"), window.theme, "Long", 1)
+    sheet.resize(300, 200)
+    sheet.show()
+    usual = sheet.verticalHeader().defaultSectionSize()  # type: ignore[union-attr]
+
+    def rows(*long: int) -> list[SheetRow]:
+        words = "a good many words that one line of so narrow a sheet has no room for"
+        texts = (words if number in long else "short" for number in range(500))
+        return [SheetRow(None, (Cell(str(number)), Cell(text))) for number, text in enumerate(texts)]
+
+    def tall(number: int) -> int:
+        settle()
+        sheet.scrollTo(sheet.sheet.index(number, 0))
+        settle()
+        return sheet.rowHeight(number)
+
+    sheet.put(rows(3, 350), None)
+    assert sheet.rowHeight(350) == usual  # not yet seen
+    assert tall(350) == tall(3) > usual
+    assert tall(349) == usual
+    sheet.put(rows(3, 351), None)
+    assert (tall(350), tall(351)) == (usual, tall(3))
+    sheet.put(rows(3, 351)[:400], None)
+    assert tall(351) == tall(3) > usual
+    sheet.deleteLater()

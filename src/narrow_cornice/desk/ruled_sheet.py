@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from heapq import nlargest
 from typing import Any, NamedTuple
 
@@ -17,6 +17,7 @@ from PyQt6.QtCore import (
     QRectF,
     QSize,
     Qt,
+    QTimer,
     pyqtSignal,
 )
 from PyQt6.QtGui import (
@@ -90,23 +91,25 @@ class SheetModel(QAbstractTableModel):
             self.headings = (*self.headings[:column], words, *self.headings[column + 1 :])
             self.headerDataChanged.emit(Qt.Orientation.Horizontal, column, column)
 
-    def put(self, rows: list[SheetRow]) -> None:
-        """Show other rows, keeping the view where it is when only cells became different."""
+    def put(self, rows: list[SheetRow]) -> bool:
+        """Show other rows, keeping the view where it is when only cells became different; return whether it begins
+        anew."""
         if [row.about for row in rows] == [row.about for row in self.rows]:
             former, self.rows = self.rows, rows
             late = [index for index, (old, new) in enumerate(zip(former, rows, strict=True)) if old is not new]
             if late and not rows[late[0]].cells:  # they are written when they are seen
                 self.dataChanged.emit(self.index(late[0], 0), self.index(late[-1], len(self.headings) - 1))
-                return
+                return False
             for index, (old, new) in enumerate(zip(former, rows, strict=True)):
                 if old is new:
                     continue
                 if [(c.text, c.swatch, c.warm) for c in old.late] != [(c.text, c.swatch, c.warm) for c in new.late]:
                     self.dataChanged.emit(self.index(index, 0), self.index(index, len(self.headings) - 1))
-            return
+            return False
         self.beginResetModel()
         self.rows = rows
         self.endResetModel()
+        return True
 
     def rowCount(self, parent: QModelIndex | None = None) -> int:
         """Return the number of rows."""
@@ -196,6 +199,7 @@ class RuledSheet(QTableView):
         super().__init__()
         self._following = False
         self._sized_for: list[list[str]] = []  # the texts that the columns were fitted to
+        self._sized_later = set[int]()  # the rows beyond the first ones that have as many lines as their words take
         self._stretch = stretch
         self._theme = theme
         self._least = int(130 * theme.letters)
@@ -228,17 +232,25 @@ class RuledSheet(QTableView):
         across.setSectionResizeMode(QHeaderView.ResizeMode.Interactive)
         across.setMinimumSectionSize(36)
         across.sectionResized.connect(self._parted_anew)
+        bar = self.verticalScrollBar()
+        assert bar is not None
+        bar.valueChanged.connect(self._size_seen)
 
     def put(self, rows: list[SheetRow], selected: About) -> None:
         """Show rows and the selection."""
         self._following = True
-        self.sheet.put(rows)
+        anew = self.sheet.put(rows)
         texts = [[*self.sheet.headings], *([cell.text for cell in row.late] for row in rows[:FITTED])]
         if texts != self._sized_for:
             kept = self.steady and bool(self._sized_for)
             self._sized_for = texts
             self._measure_columns()
             self._size_columns(kept=kept)
+        elif anew:  # every row is as tall as usual again
+            self._size_rows()
+        else:
+            self._sized_later.clear()
+            self._size_seen()
         index = next(
             (
                 i
@@ -320,12 +332,34 @@ class RuledSheet(QTableView):
         return short
 
     def _size_rows(self) -> None:
-        """Give every row as many lines as its words take."""
+        """Give every row as many lines as its words take: of a long sheet the first ones, and others as they are
+        seen."""
+        self._sized_later.clear()
+        self._size_each(range(min(FITTED, len(self.sheet.rows))))
+        self._size_seen()
+
+    def _size_seen(self) -> None:
+        """Size the rows that have come into sight and were not sized yet."""
+        fresh = self._unsized()
+        self._sized_later.update(fresh)
+        self._size_each(fresh)
+
+    def _unsized(self) -> list[int]:
+        """Return the rows in sight that were not sized yet."""
+        view, many = self.viewport(), len(self.sheet.rows)
+        if many <= FITTED or view is None:
+            return []
+        first, last = self.rowAt(0), self.rowAt(view.height() - 1)
+        seen = range(max(FITTED, first), (last if last >= 0 else many - 1) + 1) if first >= 0 else range(0)
+        return [number for number in seen if number not in self._sized_later]
+
+    def _size_each(self, numbers: Iterable[int]) -> None:
         down = self.verticalHeader()
         assert down is not None
         usual, metrics = down.defaultSectionSize(), QFontMetrics(self._theme.font(9.5))
-        for number, row in enumerate(self.sheet.rows[:FITTED]):
-            lines = max((self._lines_of(column, cell, metrics) for column, cell in enumerate(row.late)), default=1)
+        for number in numbers:
+            cells = enumerate(self.sheet.rows[number].late)
+            lines = max((self._lines_of(column, cell, metrics) for column, cell in cells), default=1)
             tall = usual + (lines - 1) * metrics.lineSpacing()
             if down.sectionSize(number) != tall:
                 down.resizeSection(number, tall)
@@ -371,6 +405,8 @@ class RuledSheet(QTableView):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Paint the rows, or the sentence that says what belongs here."""
         super().paintEvent(event)
+        if self._unsized():  # they came into sight by something else than the bar
+            QTimer.singleShot(0, self._size_seen)
         view = self.viewport()
         if self.sheet.rows or not self.empty or view is None:
             return
