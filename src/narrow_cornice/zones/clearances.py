@@ -145,7 +145,7 @@ def shortages(
     outlines += [obstacle.outline for obstacle in obstacles if obstacle.what != "door" and obstacle.bottom < 1900.0]
     solid = [obstacle for obstacle in obstacles if obstacle.what != "door" and obstacle.bottom < 1900.0]
     either: list[Short] = []
-    for wanted in (*wanted_round(one.kind, rules), *_on_one_side(one.kind, rules)):
+    for wanted in wanted_anywhere(one.kind, rules):
         free, ends = free_before(strip_of(one.foot, wanted.side, wanted.reach), room, outlines)
         if free >= wanted.reach - TOUCH:
             if one.kind.one_side and wanted.side in ("left", "right"):
@@ -165,6 +165,11 @@ def shortages(
             yield short
     if either:
         yield max(either, key=lambda short: short.there_is)
+
+
+def wanted_anywhere(kind: PieceKind, rules: HouseRules) -> tuple[Wanted, ...]:
+    """Return all that may have to be free round a kind of piece, sides of which one is enough among it."""
+    return (*wanted_round(kind, rules), *_on_one_side(kind, rules))
 
 
 def _on_one_side(kind: PieceKind, rules: HouseRules) -> tuple[Wanted, ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Any
 
 from msgspec.structs import replace
@@ -16,8 +16,9 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.zoned import Stood
 from narrow_cornice.memo import by_identity, kept_aside
-from narrow_cornice.zones.clearances import Standing, overlaps, shortages
+from narrow_cornice.zones.clearances import Standing, overlaps, shortages, strip_of, wanted_anywhere
 from narrow_cornice.zones.library import furniture
+from narrow_cornice.zones.plan_shapes import Outline, into
 
 STEPS = (50.0, 100.0, 150.0, 200.0, 300.0, 400.0, 500.0, 650.0, 800.0, 1000.0, 1250.0, 1500.0, 2000.0)
 WAYS = 8
@@ -73,7 +74,7 @@ def _first_free(
     """Return the first of several places of a piece at which nothing is in its way, nor it in another's, and the first
     before that at which it at least runs into nothing."""
     pieces = standing_pieces(measured.room, changed_rules)
-    before = _short_of(pieces, measured, changed_rules, piece_id)
+    round_it = _RoundEach(measured, pieces, piece_id, changed_rules)
     clear: Stood | None = None
     for moved in moves:
         foot = foot_of(measured, moved)
@@ -82,7 +83,7 @@ def _first_free(
         trial = [one._replace(foot=foot) if one.id == piece_id else one for one in pieces]
         if not _stands_clear(measured, trial, piece_id, changed_rules):
             continue
-        if _free_all_round(measured, trial, piece_id, before, changed_rules):
+        if round_it.stays_free(trial):
             return moved, clear
         clear = clear or moved
     return None, clear
@@ -129,27 +130,41 @@ def _stands_clear(
     return not any(True for _ in stands_before(measured, (mine,)))
 
 
-def _free_all_round(
-    measured: MeasuredRoom,
-    trial: list[Standing],
-    piece_id: str,
-    before: dict[str, int],
-    changed_rules: dict[str, float],
-) -> bool:
-    obstacles = obstacles_of(measured.room, changed_rules)
-    corners, rules = measured.plan.corners, house_rules_of(changed_rules)
-    for one in trial:
-        many = sum(1 for _ in shortages(one, trial, obstacles, corners, rules))
-        if many > (0 if one.id == piece_id else before.get(one.id, 0)):
+class _RoundEach:
+    """What is free round the pieces of a room, while one of them is tried at one place after another."""
+
+    def __init__(
+        self, measured: MeasuredRoom, pieces: Sequence[Standing], piece_id: str, changed_rules: dict[str, float]
+    ) -> None:
+        self._pieces, self._moved = pieces, piece_id
+        self._obstacles = obstacles_of(measured.room, changed_rules)
+        self._corners, self._rules = measured.plan.corners, house_rules_of(changed_rules)
+        self._before: dict[str, int] = {}
+        self._strips: dict[str, list[Outline]] = {}
+
+    def stays_free(self, trial: Sequence[Standing]) -> bool:
+        """Return whether all is free round the piece that is tried, and round no other is less free than before: that
+        can only be where it stands in what should be free there."""
+        mine = next(one for one in trial if one.id == self._moved)
+        if self._short(mine, trial):
             return False
-    return True
+        return not any(
+            self._short(one, trial) > self._short_before(one)
+            for one in trial
+            if one.id != self._moved and any(into(mine.foot.corners, strip) for strip in self._strips_of(one))
+        )
 
+    def _short(self, one: Standing, among: Sequence[Standing]) -> int:
+        return sum(1 for _ in shortages(one, among, self._obstacles, self._corners, self._rules))
 
-def _short_of(
-    pieces: tuple[Standing, ...], measured: MeasuredRoom, changed_rules: dict[str, float], but: str
-) -> dict[str, int]:
-    obstacles = obstacles_of(measured.room, changed_rules)
-    corners, rules = measured.plan.corners, house_rules_of(changed_rules)
-    return {
-        one.id: sum(1 for _ in shortages(one, pieces, obstacles, corners, rules)) for one in pieces if one.id != but
-    }
+    def _short_before(self, one: Standing) -> int:
+        if one.id not in self._before:
+            self._before[one.id] = self._short(one, self._pieces)
+        return self._before[one.id]
+
+    def _strips_of(self, one: Standing) -> list[Outline]:
+        """Return the strips that may have to be free round a piece."""
+        if one.id not in self._strips:
+            wanted = wanted_anywhere(one.kind, self._rules)
+            self._strips[one.id] = [strip_of(one.foot, each.side, each.reach).corners for each in wanted]
+        return self._strips[one.id]
