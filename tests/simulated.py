@@ -102,7 +102,7 @@ def surveyed(chance: random.Random, diagonals: str, rooms: int) -> Surveyed:
         for i in range(count):
             j = (i + 1) % count
             off = math.dist(network.points[i], network.points[j]) - math.dist(points[i], points[j])
-            inside += abs(off) <= 1.96 * network.distance_sigma(i, j)
+            inside += abs(off) <= 1.96 * network.distance_sigmas([(i, j)])[0]
             sides += 1
         wrong = chance.randrange(len(readings))
         one = readings[wrong]

@@ -33,7 +33,7 @@ def test_a_side_read_twice_is_the_weighed_mean() -> None:
     ]
     network = solved(readings, 3)
     assert math.dist(*network.points[:2]) == pytest.approx(4308.8)
-    assert network.distance_sigma(0, 1) == pytest.approx(math.sqrt(3.2))
+    assert network.distance_sigmas([(0, 1)])[0] == pytest.approx(math.sqrt(3.2))
     assert network.residuals[:2] == pytest.approx((-1.2, 4.8))
     assert network.degrees_of_freedom == 1
     # Only these two check each other: both stand as far out as the difference, 6 mm over √(4 + 16).
@@ -44,7 +44,7 @@ def test_a_side_read_twice_is_the_weighed_mean() -> None:
 def test_three_sides_make_the_triangle_they_must() -> None:
     network = solved([Distance(0, 1, 400, 2), Distance(1, 2, 300, 2), Distance(2, 0, 500, 2)], 3)
     assert network.points == ((0.0, 0.0), (pytest.approx(400.0), 0.0), (pytest.approx(400.0), pytest.approx(300.0)))
-    assert network.angle_sigma(1) > 0
+    assert network.angle_sigmas()[1] > 0
 
 
 def test_an_offset_places_a_corner_beside_a_wall() -> None:

@@ -124,17 +124,23 @@ class Adjusted(msgspec.Struct, frozen=True, eq=False):
         """Return the sum of squared residuals over their uncertainties."""
         return sum((v / one.sigma) ** 2 for v, one in zip(self.residuals, self.observations, strict=True))
 
-    def distance_sigma(self, start: int, end: int) -> float:
-        """Return the standard uncertainty in mm of the adjusted distance between two corners."""
-        row = distance_rows(np.array(self.points), np.array([start]), np.array([end]))
-        return math.sqrt(max(0.0, float((row @ self.covariance @ row.T)[0, 0])))
+    def distance_sigmas(self, pairs: Sequence[tuple[int, int]]) -> tuple[float, ...]:
+        """Return the standard uncertainties in mm of the adjusted distances between pairs of corners."""
+        start, end = np.array(pairs, dtype=int).reshape(-1, 2).T
+        return self._sigmas(distance_rows(np.array(self.points), start, end))
 
-    def angle_sigma(self, at: int) -> float:
-        """Return the standard uncertainty in degrees of the adjusted corner angle."""
+    def angle_sigmas(self) -> tuple[float, ...]:
+        """Return the standard uncertainty in degrees of every adjusted corner angle."""
         count = len(self.points)
-        angle = np.array([[at, (at + 1) % count, (at - 1) % count]])
-        _, row = _angles(np.array(self.points), angle)
-        return math.sqrt(max(0.0, float((row @ self.covariance @ row.T)[0, 0])))
+        return self._sigmas(
+            _angles(np.array(self.points), np.array([(at, (at + 1) % count, (at - 1) % count) for at in range(count)]))[
+                1
+            ]
+        )
+
+    def _sigmas(self, rows: Matrix) -> tuple[float, ...]:
+        variances = np.einsum("ij,jk,ik->i", rows, self.covariance, rows)
+        return tuple(np.sqrt(np.clip(variances, 0.0, None)).tolist())
 
     def ellipse(self, corner: int) -> tuple[float, float, float]:
         """Return the standard ellipse of a corner: semi-axes in mm and the direction of the longer one in radians.

@@ -184,7 +184,8 @@ def measured_plan(
         return _without_plan(f"Walls {first} and {second} would cross: read them again.", network, observed)
     if area(points) <= 0:
         return _without_plan("The readings turn the room inside out: read the corners again.", network, observed)
-    sides = tuple(_side(index, count, network, read[index]) for index in range(count))
+    sure = network.distance_sigmas([(index, (index + 1) % count) for index in range(count)])
+    sides = tuple(_side(index, count, network, read[index], sure[index]) for index in range(count))
     short = next((side for side in sides if side.length.value < 1.0), None)
     if short is not None:
         return _without_plan(
@@ -193,17 +194,15 @@ def measured_plan(
             observed,
         )
     angles = tuple(interior_angle_at(points, index) for index in range(count))
-    sigmas = tuple(network.angle_sigma(index) for index in range(count))
-    return Plan(sides, angles, sigmas, tuple(observed), network, closure=_closure(observed, read))
+    return Plan(sides, angles, network.angle_sigmas(), tuple(observed), network, closure=_closure(observed, read))
 
 
-def _side(index: int, count: int, network: Adjusted, read: Figure | None) -> Side:
-    """Return one side; the figure of its length says what least squares did to it."""
+def _side(index: int, count: int, network: Adjusted, read: Figure | None, sigma: float) -> Side:
+    """Return one side, as sure as is said; the figure of its length says what least squares did to it."""
     start, end = network.points[index], network.points[(index + 1) % count]
     east, north = end[0] - start[0], end[1] - start[1]
     long = math.hypot(east, north)
     direction = (east / max(long, 1e-9), north / max(long, 1e-9))
-    sigma = network.distance_sigma(index, (index + 1) % count)
     name = side_name(index, count)
     if read is None:
         note = "where its corners came out"
