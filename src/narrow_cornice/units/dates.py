@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import calendar
 import re
 from datetime import date, datetime
 
@@ -37,6 +36,8 @@ def parse_date(text: str) -> date | None:
             return datetime.strptime(bare, form).date()
         except ValueError:
             continue
+    from calendar import monthrange  # which the start can do without
+
     for words in _IN_WORDS:
         found = words.fullmatch(bare)
         month = _month(found["month"]) if found is not None else 0
@@ -44,7 +45,7 @@ def parse_date(text: str) -> date | None:
             continue
         year, day = int(found["year"]), found.groupdict().get("day")
         try:
-            return date(year, month, int(day) if day else calendar.monthrange(year, month)[1])
+            return date(year, month, int(day) if day else monthrange(year, month)[1])
         except ValueError:
             return None
     return None
