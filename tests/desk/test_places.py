@@ -33,10 +33,13 @@ from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.drawing.marks import Area, Drawing
 from narrow_cornice.explained.figures import Figure, reading, total
 from narrow_cornice.explained.paths import ThingPath
+from narrow_cornice.job import edits
 from narrow_cornice.job.edits import change_room, rename_job
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import InRoom, SplitPath
 from narrow_cornice.job.samples import demo_job
+from narrow_cornice.memo import let_go
+from thorough import many
 
 DESK = Path(__file__).parents[2] / "src" / "narrow_cornice" / "desk"
 
@@ -343,6 +346,29 @@ def test_a_drawing_says_truly_whether_it_turns_and_what_lamps_do_to_it() -> None
             assert lit == (drawing.under_lamps != "never"), (place.key, drawing.key)
     assert {"plan", "unfolded"} <= turned
     assert "wall" not in turned
+
+
+def test_a_colour_changed_is_in_every_drawing_though_no_shape_is_worked_out_again() -> None:
+    """What is kept of the shape of a room shows nothing of its former paint: every drawing is as if begun afresh."""
+    job = demo_job()
+    painted = edits.change_finishes({"r1": list(job.rooms[0].finishes.surfaces)}, "all", colour="madder").apply(job)
+    toned = replace(painted.rooms[0], finishes=replace(painted.rooms[0].finishes, floor="#223344"))
+    changed = replace(painted, rooms=(toned, *painted.rooms[1:]))
+
+    def drawn(job: Job) -> dict[tuple[str, str], Drawing | None]:
+        return {
+            (place.key, drawing.key): Places(PLACES).drawing(
+                job, View(place.key, leaf.key, drawing.key, "r1"), job.rooms[0]
+            )
+            for place in PLACES[:: many(2, 1)]  # every other one at every run
+            for leaf in place.leaves
+            for drawing in leaf.drawings
+        }
+
+    before, after = drawn(job), drawn(changed)
+    let_go()
+    assert after == drawn(changed)
+    assert sum(before[key] != after[key] for key in before) > 5
 
 
 def test_the_corner_of_a_drawing_offers_what_changes_it(window: MainWindow) -> None:
