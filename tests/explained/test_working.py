@@ -14,17 +14,21 @@ from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
+from narrow_cornice.derived.coated.painting_hours import coating
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
-from narrow_cornice.explained.figures import Figure, choice, reading, total
+from narrow_cornice.explained.figures import Figure, choice, reading, table, total
+from narrow_cornice.explained.house_rules import HouseRules, shipped_rules
 from narrow_cornice.explained.working import working
 from narrow_cornice.job.model import Job, Settings
 from narrow_cornice.job.samples import demo_job
-from narrow_cornice.units.show import IMPERIAL, METRIC, InUnits
+from narrow_cornice.units.show import IMPERIAL, METRIC, SQUARE_FOOT_M2, InUnits, show_quantity
+from narrow_cornice.units.told import said_in
 
 WAYS = (METRIC, InUnits("mm", 0.5), IMPERIAL, InUnits("in", 1, 8), InUnits("in", 1, 32))
 FEET = re.compile(r"(?:(\d[\d ]*)' ?)?(?:(\d+(?:\.\d+)?(?![/\d]))? ?(?:(\d+)/(\d+))?\")?")
 UNITS = re.compile(
-    r" (?:m²/L|m²|sq ft|ft|mm|m|L|kg/m²|kg|tubes?|knife|pieces?|bottles?|sheets|lx|lm|cd|GPa|N/m|N m²|kg/m|h)(?![\w²])"
+    r" (?:m²/L|m²|sq ft/L|sq ft|ft|mm|m|L|kg/m²|kg|tubes?|knife|pieces?|bottles?|sheets|lx|lm|cd|GPa|N/m|N m²|kg/m|h)"
+    r"(?![\w²])"
     r"| (?:strips?|tiles?|widths?)"
     r"|°"
 )
@@ -92,7 +96,10 @@ def test_every_printed_working_of_the_demo_comes_to_what_is_printed(how: InUnits
     for figure in every(figures_of(replace(job, settings=Settings(how.unit, how.step, how.denominator)))):
         text = working(figure, how)
         left, _, right = text.rpartition(" = ")
+        right, _, in_feet = right.partition(", or ")  # of what is neither metres nor feet
         result, half = number(right)
+        if in_feet:
+            assert number(in_feet)[0] == pytest.approx(result / SQUARE_FOOT_M2, abs=0.11)
         if how.unit == "in" and ("'" in right or '"' in right):
             half = 0.5 / how.denominator
         elif "mm" in right:
@@ -101,6 +108,40 @@ def test_every_printed_working_of_the_demo_comes_to_what_is_printed(how: InUnits
         assert not re.search(r"(?<![\d.])1000(?![\d.])", left), text  # no factor of conversion is left over
         counted += 1
     assert counted > 700
+
+
+def test_rates_are_told_and_typed_by_the_foot_in_a_job_in_inches() -> None:
+    """12 m² in an hour are 12 ÷ 0.09290304 = 129.17 sq ft; 20 m are 65.62 ft; a quarter of an hour for a metre is
+    0.0762 for a foot."""
+    rules = shipped_rules()
+    coat, edges = rules["hours_coat"], rules["hours_cut_in"]
+    assert (coat.shown(12.0, METRIC), coat.shown(12.0, IMPERIAL)) == ("12 m²/h", "129.2 sq ft/h")
+    assert (edges.shown(20.0, METRIC), edges.shown(20.0, IMPERIAL)) == ("20 m/h", "65.62 ft/h")
+    assert show_quantity(0.25, "h/m", IMPERIAL) == "0.0762 h/ft"
+    for text, unit, value in (
+        ("150", "mm", 150.0),
+        ("150", "in", 150 * SQUARE_FOOT_M2),
+        ("150 sq ft/h", "in", 150 * SQUARE_FOOT_M2),
+        ("150 sq ft/h", "mm", 150 * SQUARE_FOOT_M2),
+        ("12 m²/h", "in", 12.0),
+    ):
+        assert coat.read(text, unit) == pytest.approx(value), (text, unit)
+    assert edges.read("60", "in") == pytest.approx(60 * 0.3048)
+    area = Figure("wall", 1.99, "m²", "reading")
+    hours = coating(
+        area,
+        *(table(name, n, "", "") for name, n in (("coats", 2.0), ("more", 0.0))),
+        HouseRules().figure("hours_coat"),
+        *(table(name, 1.0, "", "") for name in ("height", "method")),
+    )
+    assert working(hours, METRIC) == "1.99 m² × (2 + 0) ÷ 12 × 1 × 1 = 0.3 h"
+    assert working(hours, IMPERIAL) == "21.4 sq ft × (2 + 0) ÷ 129.2 × 1 × 1 = 0.3 h"
+
+
+def test_a_rule_that_was_changed_says_what_is_usual_in_the_units_of_the_job() -> None:
+    note = HouseRules({"reading_sigma": 3.0}).figure("reading_sigma").note
+    assert "Usually 2 mm" in said_in(note, METRIC)
+    assert 'Usually 1/16"' in said_in(note, IMPERIAL)
 
 
 def test_like_terms_stand_together() -> None:

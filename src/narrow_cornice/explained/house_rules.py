@@ -17,7 +17,8 @@ from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath
 from narrow_cornice.shipped import shipped_table
 from narrow_cornice.units.lengths import Unit, parse_length, show_length
-from narrow_cornice.units.show import METRIC, InUnits, ShownIn, show_number, show_size
+from narrow_cornice.units.show import METRIC, RATES, InUnits, ShownIn, show_number, show_rate, show_size
+from narrow_cornice.units.told import Told
 
 YES_OR_NO = "yes or no"  # the unit of a rule that is kept or not: 1 or 0
 ANSWERS = {"yes": 1.0, "y": 1.0, "no": 0.0, "n": 0.0}
@@ -45,6 +46,8 @@ class HouseRule(msgspec.Struct, frozen=True):
             return show_length(value, "mm", step=0.01) if how.unit == "mm" else show_size(value, how)
         if self.unit == YES_OR_NO:
             return "yes" if value else "no"
+        if self.unit in RATES:
+            return show_rate(value, self.unit, how.unit)
         gap = "" if self.unit == "°" else " "
         return f"{show_number(value)}{gap}{self.unit}".strip()
 
@@ -71,7 +74,9 @@ class HouseRule(msgspec.Struct, frozen=True):
             return parse_length(text, unit).mm
         if self.unit == YES_OR_NO and text.strip().lower() in ANSWERS:
             return ANSWERS[text.strip().lower()]
-        plain = text.strip().removesuffix(self.unit).strip()
+        in_feet, times = RATES.get(self.unit, (self.unit, 1.0))
+        by_feet = text.strip().endswith(in_feet) or (unit == "in" and not text.strip().endswith(self.unit))
+        plain = text.strip().removesuffix(in_feet).removesuffix(self.unit).strip()
         per_cent = plain.endswith("%")
         try:
             value = float(plain.removesuffix("%").strip().replace(",", "."))
@@ -82,7 +87,9 @@ class HouseRule(msgspec.Struct, frozen=True):
             ) from None
         if self.unit == YES_OR_NO and value not in (0.0, 1.0):
             raise CorniceError(f"“{text[:40]}” is neither yes nor no.", where=self.name, remedy="Write yes or no.")
-        return value / 100 if self.unit == "share" and (per_cent or value > MOST_SHARE) else value
+        if self.unit == "share" and (per_cent or value > MOST_SHARE):
+            return value / 100
+        return value / times if by_feet else value
 
 
 class _Row(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -128,9 +135,6 @@ class HouseRules:
 
     def _figure(self, rule: HouseRule) -> Figure:
         value = self.value(rule.key)
-        note = (
-            rule.why
-            if value == rule.value
-            else f"{rule.why} Usually {rule.shown(rule.value, METRIC)}; changed in this job."
-        )
+        usual = rule.value if rule.unit == "mm" else rule.shown(rule.value, METRIC)
+        note = rule.why if value == rule.value else Told(f"{rule.why} Usually ", usual, "; changed in this job.")
         return Figure(rule.name, value, rule.unit, "house rule", source=HouseRulePath(rule.key), note=note)

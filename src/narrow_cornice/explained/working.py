@@ -19,6 +19,8 @@ from narrow_cornice.units.show import (
     FOOT_MM,
     INCH_MM,
     METRE_MM,
+    METRIC,
+    RATES,
     SQUARE_FOOT_M2,
     InUnits,
     ShownIn,
@@ -34,6 +36,7 @@ LENGTHS = ("mm", "run")
 SPREAD = "m²/L"
 NOTHING = 1e-9
 FINEST = 128  # parts of an inch
+Way = Callable[[Figure, int], tuple[float, str]]
 _SIGNS = str.maketrans({"×": "*", "÷": "/", "−": "-", "√": " sqrt ", "∛": " cbrt ", "⌈": " ceil(", "⌉": ")"})
 _DOES: dict[type[ast.operator], Callable[[float, float], float]] = {
     ast.Add: operator.add,
@@ -64,14 +67,28 @@ def working(figure: Figure, how: ShownIn) -> str:
         return f"{_added(terms)} = {figure.shown(how)}"
     if figure.origin == "sum":
         return f"{_sum_of(figure, how)} = {figure.shown(how)}"
-    sentence, way = _said(figure, how)
-    sentence = sentence.partition(TO)[0]
+    if how.unit == "in" and any(part.unit in RATES for part in figure.parts):
+        words, comes_to = _read_out(figure, how, figure.sentence.replace(METRES, "", 1), _in_feet(how))
+        if comes_to:
+            return words
+    return _read_out(figure, how, *_said(figure, how))[0]
+
+
+def _read_out(figure: Figure, how: ShownIn, sentence: str, way: Way) -> tuple[str, bool]:
+    """Return a sentence with values put in, as many digits each as it takes, and whether it then comes to what the
+    figure shows."""
+    sentence, comes_to = sentence.partition(TO)[0], False
+    by_feet = any(part.unit in RATES for part in figure.parts)
     for digits in range(MOST_DIGITS):
         values = {name: way(part, digits) for name, part in figure.inputs}
         result = _come_to(sentence, {name: number for name, (number, _) in values.items()})
-        if result is None or _shows(figure, result, how):
+        comes_to = result is not None and _shows(figure, result, how, by_feet=by_feet)
+        if result is None or comes_to:
             break
-    return f"{spell(sentence, {name: text for name, (_, text) in values.items()})} = {figure.shown(how)}"
+    told = figure.shown(how)
+    if figure.unit in RATES and how.unit == "in" and not by_feet:  # of what is neither metres nor feet
+        told = f"{figure.shown(METRIC)}, or {told}"
+    return f"{spell(sentence, {name: text for name, (_, text) in values.items()})} = {told}", comes_to
 
 
 def _sum_of(figure: Figure, how: ShownIn) -> str:
@@ -100,9 +117,6 @@ def _added(terms: Sequence[tuple[int, Figure, str]]) -> str:
     return words
 
 
-Way = Callable[[Figure, int], tuple[float, str]]
-
-
 def _said(figure: Figure, how: ShownIn) -> tuple[str, Way]:
     """Return the sentence as it is read out, and how each of its values is put in with some more digits."""
     sentence = figure.sentence
@@ -129,6 +143,20 @@ def _in_metres(how: ShownIn, usual: int = 2) -> Way:
             return _plain(part, digits, InUnits() if part.unit == "m" else how)  # so much for each metre or foot
         number, text = _put(part.value / unit, usual + digits)
         return number, f"{text} {sign}"
+
+    return put
+
+
+def _in_feet(how: ShownIn) -> Way:
+    """Return how values are put in where what is read goes by a rate: lengths in feet, areas and rates by them."""
+    lengths = _in_metres(how)
+
+    def put(part: Figure, digits: int) -> tuple[float, str]:
+        if part.unit not in RATES:
+            return lengths(part, digits)
+        name, times = RATES[part.unit]
+        number, text = _put(part.value * times, 1 + digits)
+        return number, f"{text} {name}" if part.unit == SPREAD else text
 
     return put
 
@@ -162,15 +190,16 @@ def _put(value: float, digits: int) -> tuple[float, str]:
 
 
 def _plain(part: Figure, digits: int, how: ShownIn) -> tuple[float, str]:
-    """Return a value that is no length, with its usual digits and some more."""
+    """Return a value that is no length, with its usual digits and some more; as it is shown where that will do."""
+    value = part.value if digits else part.rounded(how)
     if part.unit == "m²":
         metric = how.unit == "mm"
-        number, text = _put(part.value if metric else part.value / SQUARE_FOOT_M2, (2 if metric else 1) + digits)
+        number, text = _put(value if metric else value / SQUARE_FOOT_M2, (2 if metric else 1) + digits)
         return number, f"{text} {'m²' if metric else 'sq ft'}"
     if part.unit == "m" and how.unit == "in":
         number, text = _put(part.value * METRE_MM / FOOT_MM, 1 + digits)
         return number, f"{text} ft"
-    number, text = _put(part.value, {"L": 2, "money": 2, "°": 1, "h": 1, SPREAD: 2}.get(part.unit, 4) + digits)
+    number, text = _put(value, {"L": 2, "money": 2, "°": 1, "h": 1, SPREAD: 2}.get(part.unit, 4) + digits)
     if part.unit == "money" and digits == 0:
         text = show_money(number)
     return number, f"{text}°" if part.unit == "°" else f"{text} {part.unit}" if part.unit in ("L", SPREAD) else text
@@ -216,8 +245,11 @@ def _value(node: ast.expr, values: Mapping[str, float]) -> float:
             raise ValueError("not arithmetic")
 
 
-def _shows(figure: Figure, result: float, how: ShownIn) -> bool:
-    """Return whether a result, in the unit that is printed, shows as the figure does."""
+def _shows(figure: Figure, result: float, how: ShownIn, *, by_feet: bool = False) -> bool:
+    """Return whether a result, in the unit that is printed, shows as the figure does; a rate in feet where it is made
+    of others ``by_feet``."""
+    if figure.unit in RATES and how.unit == "in" and by_feet:
+        result /= RATES[figure.unit][1]
     if figure.unit == "m²":
         foot = 1.0 if how.unit == "mm" else SQUARE_FOOT_M2
         return abs(as_shown(result * foot, "m²", how) - figure.rounded(how)) < 1e-9

@@ -20,6 +20,15 @@ HALF = 0.5
 METRE_MM = 1000.0
 
 
+# What rates are told by in feet: their unit, and how many of it one of the metric unit is.
+RATES: dict[str, tuple[str, float]] = {
+    "m²/h": ("sq ft/h", 1.0 / SQUARE_FOOT_M2),
+    "m²/L": ("sq ft/L", 1.0 / SQUARE_FOOT_M2),
+    "m/h": ("ft/h", METRE_MM / FOOT_MM),
+    "h/m": ("h/ft", FOOT_MM / METRE_MM),
+}
+
+
 class ShownIn(Protocol):
     """How a job shows its lengths: the unit, its finest step in mm, the finest part of an inch."""
 
@@ -88,6 +97,15 @@ def show_run(mm: float, unit: Unit) -> str:
     return f"{mm / METRE_MM:.1f} m" if unit == "mm" else f"{mm / FOOT_MM:.1f} ft"
 
 
+def show_rate(value: float, kind: str, unit: Unit) -> str:
+    """Return a rate, of a metric unit, as a job shows it: 12 m²/h, or 129.2 sq ft/h."""
+    if unit == "mm":
+        return f"{show_number(value)} {kind}"
+    name, times = RATES[kind]
+    told = value * times
+    return f"{show_number(told, 1 if told >= 100 else 2 if told >= 1 else 4)} {name}"
+
+
 def show_litres(litres: float) -> str:
     """Return litres to two decimals, to one from a hundred on."""
     return f"{litres:.2f} L" if litres < 100 else f"{litres:.1f} L"
@@ -144,6 +162,8 @@ def show_quantity(value: float, kind: str, how: ShownIn) -> str:
         return show_area(value, how.unit)
     if kind == "L":
         return show_litres(value)
+    if kind in RATES and how.unit == "in":
+        return show_rate(value, kind, how.unit)
     if kind == "money":
         return show_money(value)
     if kind == "h":
