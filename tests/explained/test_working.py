@@ -141,7 +141,8 @@ def test_rates_are_told_and_typed_by_the_foot_in_a_job_in_inches() -> None:
 def test_a_rule_that_was_changed_says_what_is_usual_in_the_units_of_the_job() -> None:
     note = HouseRules({"reading_sigma": 3.0}).figure("reading_sigma").note
     assert "Usually 2 mm" in said_in(note, METRIC)
-    assert 'Usually 1/16"' in said_in(note, IMPERIAL)
+    assert 'Usually 5/64"' in said_in(note, IMPERIAL)
+    assert HouseRules().figure("reading_sigma").shown(IMPERIAL) == '5/64"'
 
 
 def test_like_terms_stand_together() -> None:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from narrow_cornice.units.show import IMPERIAL, METRIC, show_quantity
+from narrow_cornice.units.lengths import parse_length
+from narrow_cornice.units.show import IMPERIAL, METRIC, show_habit, show_quantity
 
 
 @pytest.mark.parametrize(
@@ -34,3 +35,22 @@ from narrow_cornice.units.show import IMPERIAL, METRIC, show_quantity
 )
 def test_quantities(value: float, kind: str, unit: str, shown: str) -> None:
     assert show_quantity(value, kind, METRIC if unit == "mm" else IMPERIAL) == shown
+
+
+@pytest.mark.parametrize(
+    ("mm", "said"),
+    [
+        (2.0, '5/64"'),
+        (3.0, '1/8"'),
+        (25.0, '1"'),
+        (0.05, '0.00197"'),
+        (0.0, '0"'),
+        (1000.0, "3' 3 3/8\""),
+        (0.8, '1/32"'),
+    ],
+)
+def test_what_was_set_is_told_as_near_as_it_is(mm: float, said: str) -> None:
+    """Half of 1/16 is a third of 2 mm: a rule that reads as another would be taken for it."""
+    assert show_habit(mm, IMPERIAL) == said
+    assert parse_length(said, "in").mm == pytest.approx(mm, rel=0.07)
+    assert show_habit(mm, METRIC) == f"{mm:g} mm".replace("1000", "1 000")

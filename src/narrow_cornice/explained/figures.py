@@ -12,7 +12,7 @@ from msgspec.structs import replace
 
 from narrow_cornice.explained.paths import ThingPath
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import SQUARE_FOOT_M2, ShownIn, show_quantity
+from narrow_cornice.units.show import SQUARE_FOOT_M2, ShownIn, show_habit, show_quantity
 from narrow_cornice.units.told import joined
 
 Origin = Literal["worked", "sum", "reading", "choice", "house rule", "table"]
@@ -51,6 +51,8 @@ class Figure(msgspec.Struct, frozen=True, gc=False):
 
     def shown(self, how: ShownIn) -> str:
         """Return the value in the job's unit world, as it is shown everywhere."""
+        if self.origin == "house rule" and self.unit == "mm":
+            return show_habit(self.value, how)
         return show_quantity(self.rounded(how), self.unit, how)
 
     def rounded(self, how: ShownIn) -> float:

@@ -16,9 +16,9 @@ from narrow_cornice.errors import CorniceError
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.explained.paths import HouseRulePath
 from narrow_cornice.shipped import shipped_table
-from narrow_cornice.units.lengths import Unit, parse_length, show_length
-from narrow_cornice.units.show import METRIC, RATES, InUnits, ShownIn, show_number, show_rate, show_size
-from narrow_cornice.units.told import Told
+from narrow_cornice.units.lengths import Unit, parse_length
+from narrow_cornice.units.show import METRIC, RATES, InUnits, ShownIn, show_habit, show_number, show_rate
+from narrow_cornice.units.told import Habit, Told
 
 YES_OR_NO = "yes or no"  # the unit of a rule that is kept or not: 1 or 0
 ANSWERS = {"yes": 1.0, "y": 1.0, "no": 0.0, "n": 0.0}
@@ -43,7 +43,7 @@ class HouseRule(msgspec.Struct, frozen=True):
         if self.unit == "share":
             return f"{show_number(100 * value, 1)} %"
         if self.unit == "mm":
-            return show_length(value, "mm", step=0.01) if how.unit == "mm" else show_size(value, how)
+            return show_habit(value, how)
         if self.unit == YES_OR_NO:
             return "yes" if value else "no"
         if self.unit in RATES:
@@ -135,6 +135,6 @@ class HouseRules:
 
     def _figure(self, rule: HouseRule) -> Figure:
         value = self.value(rule.key)
-        usual = rule.value if rule.unit == "mm" else rule.shown(rule.value, METRIC)
+        usual = Habit(rule.value) if rule.unit == "mm" else rule.shown(rule.value, METRIC)
         note = rule.why if value == rule.value else Told(f"{rule.why} Usually ", usual, "; changed in this job.")
         return Figure(rule.name, value, rule.unit, "house rule", source=HouseRulePath(rule.key), note=note)

@@ -17,6 +17,7 @@ INCH_MM = 25.4
 SMALL_MM = 100.0  # below this a size is shown to the half millimetre: mouldings, gaps, thicknesses
 MADE_MM = 1000.0  # below this a size that is a half to the last digit was meant so
 HALF = 0.5
+NEAR_ENOUGH = 0.07  # of a size, by which the fraction of an inch that it is told as may be off
 METRE_MM = 1000.0
 
 
@@ -68,6 +69,18 @@ def size_step(mm: float, how: ShownIn) -> float:
 def show_size(mm: float, how: ShownIn) -> str:
     """Return a size as the job shows it."""
     return show_length(mm, how.unit, step=size_step(mm, how), denominator=how.denominator)
+
+
+def show_habit(mm: float, how: ShownIn) -> str:
+    """Return a size that was set, not measured, and may be smaller than the job's finest step: in inches by the finest
+    fraction that comes near it, else in decimals of an inch."""
+    if how.unit == "mm":
+        return show_length(mm, "mm", step=0.01)
+    for denominator in (how.denominator, *(finer for finer in (32, 64) if finer > how.denominator)):
+        step = INCH_MM / denominator
+        if abs(mm - round(mm / step) * step) <= NEAR_ENOUGH * abs(mm):
+            return show_length(mm, "in", denominator=denominator)
+    return f'{show_number(float(f"{mm / INCH_MM:.3g}"), 6)}"'
 
 
 def bare_size(mm: float, how: ShownIn) -> str:

@@ -9,7 +9,7 @@ import math
 from collections.abc import Iterable, Sequence
 
 from narrow_cornice.errors import CorniceError
-from narrow_cornice.units.show import METRE_MM, METRIC, ShownIn, show_area, show_size
+from narrow_cornice.units.show import METRE_MM, METRIC, ShownIn, show_area, show_habit, show_size
 
 
 class Long(float):
@@ -18,6 +18,10 @@ class Long(float):
 
 class Bare(float):
     """A size in mm that is told without its unit where it is in mm, as things are named by their sizes."""
+
+
+class Habit(float):
+    """A size in mm that was set and not measured, told as near as it is."""
 
 
 class Flat(float):
@@ -38,8 +42,8 @@ def so_many(count: float, size: float, measure: str) -> Told:
 
 
 class Told(str):
-    """A text of words (str) and sizes in mm (float, or int; ``Long``, ``Bare``, ``Flat``). ``parts`` are those it was
-    made of."""
+    """A text of words (str) and sizes in mm (float, or int; ``Long``, ``Bare``, ``Habit``, ``Flat``). ``parts`` are
+    those it was made of."""
 
     __slots__ = ("parts",)
     parts: tuple[str | float, ...]
@@ -71,6 +75,8 @@ def _size(mm: float, how: ShownIn) -> str:
         return f"{mm:g} mm"  # what somebody asked for may be no number
     if isinstance(mm, Flat):
         return f"{float(mm):g} m²" if how.unit == "mm" else show_area(mm, how.unit)
+    if isinstance(mm, Habit):
+        return show_habit(mm, how)
     if isinstance(mm, Bare) and how.unit == "mm":
         return f"{mm:g}"
     return f"{mm / 1000:g} m" if isinstance(mm, Long) and how.unit == "mm" else show_size(mm, how)
