@@ -296,13 +296,17 @@ class WaitedFor(NamedTuple):
 
     def by(self, work: Work) -> Iterator[str]:
         """Yield the works of the house that a work of the room waits for."""
-        key = work.id.partition(":")[2]
-        yield from (carrying(number) for number, begins in self.brought if key.startswith(begins))
+        yield from (carrying(number) for number, begins in self.brought if _begins_with(work, begins))
         for permit, what in self.asked:
             begins = HANGS_ON[what]
             street = what == "change what the street sees" and work.outdoors
-            if street or (begins and key.startswith(begins)):
+            if street or _begins_with(work, begins):
                 yield permit
+
+
+def _begins_with(work: Work, begins: tuple[str, ...]) -> bool:
+    """Return whether what a work is, without its room, begins with one of some words; with none of no words."""
+    return work.id.partition(":")[2].startswith(begins)
 
 
 # By value, so that works wait for the same thing as long as it comes to the same.
@@ -323,12 +327,12 @@ def _after_the_house(works: tuple[Work, ...], waited: WaitedFor) -> tuple[Work, 
 def _brought_to(job: Job) -> Iterator[tuple[Room, Brought]]:
     """Yield every room with what the works in it begin with that take of what each heavy shop delivers."""
     numbers = {heavy.shop: number for number, heavy in enumerate(heavy_shops(job))}
-    begins: dict[str, dict[int, dict[str, None]]] = {}
+    begins: dict[str, dict[int, set[str]]] = {}
     for line in to_buy(job).lines if numbers else ():
         if line.shop in numbers:
             takers = takers_of(line)
             for room in takers.rooms:
-                begins.setdefault(room, {}).setdefault(numbers[line.shop], {}).update(dict.fromkeys(takers.begins))
+                begins.setdefault(room, {}).setdefault(numbers[line.shop], set()).update(takers.begins)
     for one in job.rooms:
         yield one, tuple((number, tuple(sorted(each))) for number, each in sorted(begins.get(one.id, {}).items()))
 
@@ -342,7 +346,7 @@ class Takers(NamedTuple):
 
     def include(self, work: Work) -> bool:
         """Return whether a work is one of them."""
-        return work.room in self.rooms and work.id.partition(":")[2].startswith(self.begins)
+        return work.room in self.rooms and _begins_with(work, self.begins)
 
 
 def takers_of(line: LineToBuy) -> Takers:
