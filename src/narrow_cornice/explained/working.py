@@ -68,17 +68,17 @@ def working(figure: Figure, how: ShownIn) -> str:
     if figure.origin == "sum":
         return f"{_sum_of(figure, how)} = {figure.shown(how)}"
     if how.unit == "in" and any(part.unit in RATES for part in figure.parts):
-        words, comes_to = _read_out(figure, how, figure.sentence.replace(METRES, "", 1), _in_feet(how))
+        sentence = figure.sentence.replace(METRES, "", 1)
+        words, comes_to = _read_out(figure, how, sentence, _in_feet(how), by_feet=True)
         if comes_to:
             return words
     return _read_out(figure, how, *_said(figure, how))[0]
 
 
-def _read_out(figure: Figure, how: ShownIn, sentence: str, way: Way) -> tuple[str, bool]:
+def _read_out(figure: Figure, how: ShownIn, sentence: str, way: Way, *, by_feet: bool = False) -> tuple[str, bool]:
     """Return a sentence with values put in, as many digits each as it takes, and whether it then comes to what the
-    figure shows."""
+    figure shows; rates are put in ``by_feet``, or by metres."""
     sentence, comes_to = sentence.partition(TO)[0], False
-    by_feet = any(part.unit in RATES for part in figure.parts)
     for digits in range(MOST_DIGITS):
         values = {name: way(part, digits) for name, part in figure.inputs}
         result = _come_to(sentence, {name: number for name, (number, _) in values.items()})

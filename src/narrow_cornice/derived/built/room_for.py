@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from itertools import islice, pairwise
 from typing import NamedTuple
 
@@ -41,11 +41,24 @@ def changes_that_help(
 ) -> tuple[Change, ...]:
     """Return what makes room for all things of a kind that have none; empty where no single change does."""
     built = [built_in_of(room, run, changed_rules) for run in room.casework.built_ins]
-    made = [part for one in built for part in (one.run, None if one.fault else one.space)]
-    return _that_help(room.id, room.casework, people, changed_rules, kept_id, *made)
+    runs = [_there(one.built_in, one.run, None if one.fault else one.space) for one in built]
+    return _that_help(room.id, room.casework, people, changed_rules, kept_id, *runs)
+
+
+class There(NamedTuple):
+    """A run, what it is made of, and the space that is clear for it, None where it has no place."""
+
+    run: BuiltIn
+    made: Carcasses
+    space: Space | None
 
 
 # By the identity of what the runs are and where they stand, so that a window changed tries nothing again.
+@by_identity(times=1, each="wall")
+def _there(run: BuiltIn, made: Carcasses, space: Space | None) -> There:
+    return There(run, made, space)
+
+
 @by_identity(times=1, each="room")
 def _that_help(
     room_id: str,
@@ -53,13 +66,8 @@ def _that_help(
     people: tuple[Person, ...],
     changed_rules: dict[str, float],
     kept_id: str,
-    *made: Carcasses | Space | None,
+    *runs: There,
 ) -> tuple[Change, ...]:
-    runs = [
-        There(run, there, space)
-        for run, there, space in zip(casework.built_ins, made[::2], made[1::2], strict=True)
-        if isinstance(there, Carcasses) and not isinstance(space, Carcasses)
-    ]
     spots = {one.run.id: spots_of(one.made) for one in runs}
     things = [things_of(one) for one in casework.contents]
     reach, rules = reach_of(people), house_rules_of(changed_rules)
@@ -84,21 +92,13 @@ def _that_help(
     return tuple(sorted(helps, key=lambda change: -change.makes_room_for))
 
 
-class There(NamedTuple):
-    """A run, what it is made of, and the space that is clear for it, None where it has no place."""
-
-    run: BuiltIn
-    made: Carcasses
-    space: Space | None
-
-
 def _run_of(edit: Edit, room: Room, run_id: str) -> BuiltIn | None:
     """Return a run as an edit of its room makes it."""
     changed = edit.apply(Job(name="", rooms=(room,))).rooms[0]
     return next((one for one in changed.casework.built_ins if one.id == run_id), None)
 
 
-def _tried(room_id: str, runs: list[There]) -> Iterator[tuple[There, Edit, str]]:
+def _tried(room_id: str, runs: Sequence[There]) -> Iterator[tuple[There, Edit, str]]:
     """Yield what is tried: two neighbours made one bay, a shelf more or less in a compartment."""
     for which in runs:
         run = which.run
