@@ -32,7 +32,7 @@ SQUARE = " ÷ 1000000"  # what makes an area in m² of two lengths in mm
 TO = ", to "  # … and what it is rounded to then
 METRES = " ÷ 1000"  # … and a length in m
 MOST_DIGITS = 7
-LENGTHS = ("mm", "run")
+LENGTHS = ("mm", "run", "sag")
 SPREAD = "m²/L"
 NOTHING = 1e-9
 FINEST = 128  # parts of an inch
@@ -168,7 +168,10 @@ def _plainly(how: ShownIn) -> Way:
         if part.unit not in LENGTHS:
             return _plain(part, digits, how)
         if how.unit == "mm":
-            return _put(part.value, digits)
+            return _put(part.value, digits + (2 if part.unit == "sag" else 0))
+        if part.unit == "sag":
+            number, text = _put(part.value / INCH_MM, 3 + digits)
+            return number, f'{text}"'
         parts = min(FINEST, how.denominator * 2**digits)
         if parts < FINEST:
             number = math.floor(part.value / INCH_MM * parts + 0.5) / parts

@@ -186,7 +186,7 @@ def show_quantity(value: float, kind: str, how: ShownIn) -> str:
     if kind == "share":
         return f"{100 * value:.3g} %"
     if kind == "sag":
-        return f"{value:.2f} mm"  # finer than any step of a job, and in mm as beams are reckoned
+        return f"{value:.2f} mm" if how.unit == "mm" else f'{value / INCH_MM:.3f}"'  # finer than any step of a job
     if kind:
         amount = show_measure(value)
         return f"{amount} {ONE_OF.get(kind, kind) if amount == '1' else kind}"
