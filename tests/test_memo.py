@@ -82,7 +82,7 @@ def test_a_number_that_happens_to_be_an_address_is_not_taken_for_the_thing_there
 
 
 def test_a_memo_holds_what_was_asked_for_last_and_no_more_than_its_size() -> None:
-    memo.size_for(10, 80, 1000)
+    memo.size_for(rooms=10, walls=80, sides=12, built=5, things=1000)
     calls, rooms = Calls(times=3, each="room"), [(f"room {n}",) for n in range(300)]
     for room in rooms:
         calls.of(rooms[0])  # asked for all the time, so never worked out again
@@ -97,6 +97,56 @@ def test_a_memo_holds_what_was_asked_for_last_and_no_more_than_its_size() -> Non
     assert len(calls.made) == 301
 
 
+def test_what_is_kept_of_a_line_goes_when_two_lists_on_end_did_not_ask_for_it() -> None:
+    calls, lines = Calls(times=1, each="line"), [(f"line {n}",) for n in range(40)]
+    for line in lines:
+        calls.of(line)
+    memo.listed()
+    for line in lines[:30]:
+        calls.of(line)
+    memo.listed()
+    with memo.kept_aside():
+        memo.listed()  # a list that is only weighed is none
+    for line in lines[:20]:
+        calls.of(line)
+    assert len(calls.made) == 40  # so far each of them was there
+    memo.listed()
+    for line in lines[:30]:  # the last list but one asked for these
+        calls.of(line)
+    assert len(calls.made) == 40
+    for line in lines[30:]:
+        calls.of(line)
+    assert len(calls.made) == 50
+
+
+def test_a_list_that_nothing_was_asked_for_lets_go_and_the_next_one_keeps_again() -> None:
+    calls, line = Calls(times=1, each="line"), ("line",)
+    for _ in range(3):
+        calls.of(line)
+        memo.listed()
+    assert len(calls.made) == 1
+    memo.listed()
+    memo.listed()
+    calls.of(line)
+    calls.of(line)
+    assert len(calls.made) == 2
+
+
+def test_after_edits_only_lines_of_the_last_lists_are_kept() -> None:
+    job = demo_job()
+    memo.let_go()
+    size_memos(job)
+    to_buy(job)
+    mine = [one for one in memo._memos if one.each == "line"]
+    holds = {one.function: len(one.kept) for one in mine}
+    assert sum(holds.values()) > 40
+    for number in range(12):
+        job = edits.set_heights(job.rooms[0].id, (parse_length(f"{2700 + number}"),)).apply(job)
+        assert to_buy(job).lines
+    for one in mine:  # the list as it is, the one before, and the marks between them
+        assert len(one.kept) <= 2 * holds[one.function] + 3, one.function
+
+
 def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
     size_memos(starting_job())
     assert memo._counts == memo.FEW  # a small job keeps what the least is
@@ -104,6 +154,8 @@ def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:
     large = replace(job, rooms=tuple(replace(room, id=f"{room.id} {n}") for n in range(50) for room in job.rooms))
     size_memos(large)
     assert memo._counts["room"] == 50 * len(job.rooms)
+    assert memo._counts["side"] == max(memo.FEW["side"], *(len(room.measured.walls) for room in job.rooms))
+    assert memo._counts["built"] == 50 * sum(len(room.casework.built_ins) for room in job.rooms)
     assert memo._counts["wall"] == 50 * sum(len(room.measured.walls) for room in job.rooms)
     assert memo._counts["thing"] >= 50 * sum(map(things_in, job.rooms)) > 20 * memo.FEW["thing"]
     room = job.rooms[0]

@@ -3,7 +3,9 @@
 A job is made of frozen values and an edit keeps every part it does not touch as the same object. So whatever is
 derived from a room and a few tables can be kept under their identities, and holds as long as they do. Every memo is
 sized by the job (``size_for``), so that what no longer holds goes within some dozen edits, and emptied when another one
-opens (``let_go``). What is kept is given to whoever asks, on any thread, so a result is never a list, a dict or a set.
+opens (``let_go``). How many lines a list has nobody knows before it is written: what is kept of a line goes when two
+lists on end did not ask for it (``listed``). What is kept is given to whoever asks, on any thread, so a result is never
+a list, a dict or a set.
 """
 
 from __future__ import annotations
@@ -17,14 +19,19 @@ from typing import Any, Literal, ParamSpec, TypeVar
 
 Given = ParamSpec("Given")
 Result = TypeVar("Result")
-Each = Literal["job", "room", "wall", "thing"]
+Each = Literal["job", "room", "wall", "side", "built", "thing", "line", "drawing"]
 
 FEW: dict[Each, int] = {
     "job": 1,
     "room": 8,
     "wall": 64,
+    "side": 12,
+    "built": 24,
     "thing": 256,
+    "line": 64,
+    "drawing": 4,
 }  # a small job still finds what it left some steps back
+LISTS = 2  # on end that do not ask for a line before it goes
 _AS_THEY_ARE, _NUMBERS = frozenset((str, type(None))), frozenset((int, float, bool))
 _counts: dict[Each, int] = dict(FEW)
 _memos: list[_Memo] = []
@@ -40,11 +47,12 @@ class _Memo:
     """What one function kept, what was asked for last at the end. Every step is one of the dictionary's own, so
     threads need no lock; the worst that a race does is to work something out twice."""
 
-    __slots__ = ("each", "function", "kept", "times")
+    __slots__ = ("each", "function", "kept", "marks", "times")
 
     def __init__(self, function: Callable[..., Any], times: int, each: Each) -> None:
         self.function, self.times, self.each = function, times, each
         self.kept: OrderedDict[Hashable, tuple[Any, Any]] = OrderedDict()
+        self.marks: list[object] = []  # keys between what was asked for by one list and by the next
 
     @property
     def size(self) -> int:
@@ -74,9 +82,22 @@ class _Memo:
                 break
             over -= 1
 
+    def end_of_list(self) -> None:
+        """Let go of what neither the list that was just written asked for nor the one before."""
+        mark = object()
+        self.keep(mark, ((), None))
+        self.marks.append(mark)
+        if len(self.marks) > LISTS:
+            last = self.marks.pop(0)
+            while last in self.kept:
+                try:
+                    self.kept.popitem(last=False)
+                except KeyError:  # another thread has just let the last of them go
+                    break
+
     def clear(self) -> None:
         """Let go of everything."""
-        self.kept = OrderedDict()
+        self.kept, self.marks = OrderedDict(), []
 
 
 def _kept(
@@ -174,12 +195,26 @@ def while_wanted(wanted: Callable[[], bool]) -> Iterator[None]:
         _wanted.reset(former)
 
 
-def size_for(rooms: int, walls: int, things: int) -> None:
-    """Size every memo for a job of so many rooms, walls, and things in them and in its tables.
+def listed() -> None:
+    """Let go of what is kept for lines that are in no list any more: a whole list has just been written.
 
-    A room has about as many openings, kinds of trim and lines to buy as walls, so what is kept of these goes by walls.
+    What is weighed and not taken (``kept_aside``) is no list.
     """
-    asked: dict[Each, int] = {"room": rooms, "wall": walls, "thing": things}
+    if _aside.get() is None:
+        for memo in _memos:
+            if memo.each == "line":
+                memo.end_of_list()
+
+
+def size_for(*, rooms: int, walls: int, sides: int, built: int, things: int) -> None:
+    """Size every memo for a job of so many rooms, walls, sides of its largest room, built-ins, and things in them and
+    in its tables.
+
+    A room has about as many openings and kinds of trim as walls, so what is kept of these goes by walls. Of what is
+    drawn only what one looks at is kept: single drawings, and the sides of a room.
+    """
+    asked: dict[Each, int] = {"room": rooms, "wall": walls, "side": sides, "built": built, "thing": things}
+    asked["line"] = 2 * walls
     _counts.update({each: max(FEW[each], many) for each, many in asked.items()})
 
 

@@ -89,7 +89,7 @@ def _shortest(used: float, stock: float, sold: Sequence[float]) -> float:
     return min(stock, sold[bisect.bisect_left(sold, used - 1e-9)]) if sold else stock
 
 
-@by_value(times=1, each="wall")
+@by_value(times=1, each="room")
 def lengths_to_buy(
     pieces: tuple[float, ...],
     stocks: tuple[float, ...],

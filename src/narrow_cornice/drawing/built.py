@@ -64,7 +64,7 @@ def built_in_drawing(room: Room, changed_rules: dict[str, float], settings: Sett
     return _sheet(f"{room.name[:60]}, built-ins", said, marks)
 
 
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def filled_drawing(
     room: Room, people: tuple[Person, ...], changed_rules: dict[str, float], settings: Settings
 ) -> Drawing:

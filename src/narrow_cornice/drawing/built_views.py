@@ -45,7 +45,7 @@ def _unfit(run: BuiltIn, built: Built, what: str, settings: Settings) -> Drawing
     return Drawing(f"{run.name[:60]}, {what}", said_in(built.fault, settings), (), (0, 0, 100, 100))
 
 
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def plan_of_run(room: Room, run: BuiltIn, changed_rules: dict[str, float], settings: Settings) -> Drawing:
     """Return a run cut level, half way up its highest row: the wall above, the front below."""
     built = built_in_of(room, run, changed_rules)
@@ -82,7 +82,7 @@ def plan_of_run(room: Room, run: BuiltIn, changed_rules: dict[str, float], setti
     return Drawing(f"{run.name[:60]}, plan", words, tuple(marks), bounds_of(marks, 90))
 
 
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def section_of_run(
     room: Room, run: BuiltIn, bay_id: str, changed_rules: dict[str, float], settings: Settings
 ) -> Drawing:
@@ -148,7 +148,7 @@ def _trim_before(room: Room, run: BuiltIn, x: float, changed_rules: dict[str, fl
             yield Area(((out, -low), *section, (out, -high)), SHELF["shelf"], TrimPath(room.id, piece.kind), CUT)
 
 
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def exploded_carcass(
     room: Room, run: BuiltIn, number: int, changed_rules: dict[str, float], settings: Settings
 ) -> Drawing:

@@ -23,7 +23,7 @@ STEP = 7.0  # by which each coat stops short of the one below it, as on a painte
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def coat_cards(
     room: Room,
     changed_rules: dict[str, float],

@@ -19,7 +19,7 @@ FOLD = 55.0  # mm of a fold as drawn
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def dressed_wall(
     wall: Drawing, room: Room, changed_rules: dict[str, float], fabrics: tuple[Fabric, ...], wall_id: str
 ) -> Drawing:

@@ -35,7 +35,7 @@ CHAIN = 260.0
 CLOSE = 45.0  # mm: heights closer together than this share a place in the chain
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def wall_elevation(
     room: Room,
     changed_rules: dict[str, float],

@@ -29,7 +29,7 @@ def exaggeration(fit: Fit) -> int:
     return max((one for one in EXAGGERATIONS if one * off <= LARGEST_SHARE * fit.width.value), default=1)
 
 
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def envelope_drawing(room: Room, changed_rules: dict[str, float], settings: Settings, recess_id: str) -> Drawing:
     """Return the drawing of a place for a built-in, or an empty sheet that says what is missing."""
     recess = next((one for one in room.measured.recesses if one.id == recess_id), None)

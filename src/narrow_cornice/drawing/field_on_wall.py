@@ -36,7 +36,7 @@ from narrow_cornice.units.told import said_in
 BEYOND = 90.0  # mm that lines of the start go on over the field
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def fielded_wall(
     wall: Drawing, room: Room, changed_rules: dict[str, float], settings: Settings, wall_id: str, selected: str = ""
 ) -> Drawing:
@@ -112,7 +112,7 @@ def over_field(
     yield from own_outline(laid, room)
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def flat_field(
     room: Room, changed_rules: dict[str, float], colours: tuple[Colour, ...], settings: Settings, field_id: str
 ) -> Drawing:

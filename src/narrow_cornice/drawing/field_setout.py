@@ -43,7 +43,7 @@ MOST_CUTS = 160  # cut pieces that carry their size
 FACE = Frame((0.0, 0.0), (1.0, 0.0), (0.0, -1.0))
 
 
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def field_setout(
     room: Room, changed_rules: dict[str, float], settings: Settings, wall_id: str, field_id: str = ""
 ) -> Drawing:

@@ -56,7 +56,7 @@ DARK = 55.0  # L* under which a piece carries pale letters
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def floor_cloth(
     room: Room,
     changed_rules: dict[str, float],

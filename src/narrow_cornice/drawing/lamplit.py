@@ -9,7 +9,7 @@ from narrow_cornice.drawing.marks import Area, Areas, Drawing, Mark, Strip
 from narrow_cornice.memo import by_identity
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def under_light(drawing: Drawing, kelvin: float) -> Drawing:
     """Return a drawing with every tone of its areas and shade strips as it is seen under lamps of a temperature."""
     marks = tuple(_seen(mark, kelvin) for mark in drawing.marks)

@@ -44,7 +44,7 @@ DARK = "#4a4e5a"
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def light_plan(
     room: Room,
     changed_rules: dict[str, float],

@@ -26,7 +26,7 @@ FINE = 48  # steps of brightness that are told apart
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def lit_unfolded(
     room: Room,
     changed_rules: dict[str, float],

@@ -32,7 +32,7 @@ APART = 700.0  # mm between walls side by side
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def hung_wall(
     wall: Drawing,
     room: Room,

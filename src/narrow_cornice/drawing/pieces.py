@@ -21,7 +21,7 @@ AREA_LETTERS = 11  # of the area behind a name
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def pieces_drawing(
     room: Room,
     changed_rules: dict[str, float],

@@ -24,7 +24,7 @@ MOST = 8
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def profile_board(
     room: Room,
     changed_rules: dict[str, float],

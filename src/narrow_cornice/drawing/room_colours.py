@@ -45,7 +45,7 @@ def _box(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
     return ((x, y), (x + wide, y), (x + wide, y + tall), (x, y + tall))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def role_cards(job: Job, room: Room) -> Drawing:
     """Return the colours of a room as sample cards, by their role, over the ribbon of its shares."""
     shades = palette_of_room(job, room)
@@ -113,7 +113,7 @@ def _ribbon(room: Room, shades: tuple[Shade, ...], top: float, wide: float) -> I
             x += long
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def bridge_board(job: Job, room: Room) -> Drawing:
     """Return the bridge material of a room: its picture, its palette by share, and the nearest colours of the deck."""
     bridge = room.colours.bridge
@@ -171,7 +171,7 @@ def _as_png(content: bytes) -> tuple[bytes, float]:
     return held.getvalue(), PICTURE * picture.height / picture.width
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def lamp_cards(job: Job, room: Room, kelvin: float) -> Drawing:
     """Return the colours of a room by day and under lamps of several temperatures, that of its own lamps marked."""
     shades = palette_of_room(job, room)

@@ -41,7 +41,7 @@ TINTS = ("wood", "#dcc6a0", "#eadfc8", "#cfb98f")  # pieces of stock, so that ea
 THIN_EDGE = 0.08  # of the height at either edge that may be thin: it lies on wall or ceiling
 
 
-@by_identity(times=1, each="room", of=as_built)
+@by_identity(times=1, each="drawing", of=as_built)
 def trim_section(
     room: Room, changed_rules: dict[str, float], settings: Settings, kind: TrimKind, plain: bool, beside: bool = True
 ) -> Drawing:

@@ -21,7 +21,7 @@ BETWEEN = 900.0  # mm of paper between rows
 CHAIN = 230.0
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def wall_strip(room: Room, changed_rules: dict[str, float], colours: tuple[Colour, ...], settings: Settings) -> Drawing:
     """Return the strip of all walls, in rows where it is long."""
     measured = measured_room(room, changed_rules)

@@ -17,7 +17,7 @@ BETWEEN = 300.0
 LINE = 350.0  # mm between lines of words, so that there is room for them in a small window
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def trim_schools(job: Job, room: Room, wall_id: str) -> Drawing:
     """Return the window of a wall as four schools would have it, side by side."""
     title = f"{room.name[:60]}, trim and frames"

@@ -66,7 +66,7 @@ def upright_turn(measured: MeasuredRoom, wall_id: str) -> float:
     return round(math.degrees(math.atan2(y, x)) - 90.0, 6) % 360.0
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="drawing")
 def unfolded_room(
     room: Room,
     changed_rules: dict[str, float],

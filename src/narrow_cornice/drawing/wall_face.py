@@ -103,7 +103,7 @@ def _block_marks(frame: Frame, block: Block, room: str, colours: Colours) -> lis
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="wall")
+@by_identity(times=2, each="side")
 def _face_marks(
     x: float,
     y: float,

@@ -85,7 +85,7 @@ def _covering(sizes: tuple[TinSize, ...]) -> _Covering:
     return _Covering(sizes)
 
 
-@by_value(times=1, each="thing")
+@by_value(times=1, each="wall")
 def cheapest_tins(need: float, sizes: tuple[TinSize, ...]) -> Tins:
     """Return the set of tins of least price that holds at least ``need`` litres.
 

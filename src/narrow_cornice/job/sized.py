@@ -12,8 +12,14 @@ PARTS = ("measured", "trim", "finishes", "brief", "casework", "zones", "colours"
 def size_memos(job: Job) -> None:
     """Let the memos keep as much as this job asks for."""
     tables = sum(len(getattr(job, name)) for name in TABLES)
-    walls = sum(len(room.measured.walls) for room in job.rooms)
-    memo.size_for(len(job.rooms), walls, tables + sum(things_in(room) for room in job.rooms))
+    sides = [len(room.measured.walls) for room in job.rooms]
+    memo.size_for(
+        rooms=len(job.rooms),
+        walls=sum(sides),
+        sides=max(sides, default=0),
+        built=sum(len(room.casework.built_ins) for room in job.rooms),
+        things=tables + sum(things_in(room) for room in job.rooms),
+    )
 
 
 @memo.by_identity(times=1, each="room")

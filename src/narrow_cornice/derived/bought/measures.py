@@ -30,7 +30,7 @@ def quoted(quotes: dict[str, Quote], code: str, material: Material) -> Material:
 
 
 # Many parameters: what the line is, and the rooms that share it.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="line")
 def material_line(key: str, kind: str, what: str, material: Material, *wanted: str | Figure) -> LineToBuy:
     """Return the line of a material for something, of the rooms' identities, names and amounts, given in turn."""
     shares = tuple(room_by_room(wanted))

@@ -12,7 +12,7 @@ from narrow_cornice.derived.bought import sources
 from narrow_cornice.derived.bought.lines import PHASES, LineToBuy, waits
 from narrow_cornice.derived.coated.coatings import finished_surfaces
 from narrow_cornice.job.model import Job
-from narrow_cornice.memo import by_identity
+from narrow_cornice.memo import by_identity, listed
 from narrow_cornice.units.words import several
 
 Parted = Literal["shop", "room", "phase"]  # how lines are put together
@@ -77,7 +77,7 @@ class ToBuy(msgspec.Struct, frozen=True):
         return [(self.shop_names.get(shop, shop), lines) for shop, lines in slips.items()]
 
 
-@by_identity(times=8, each="job")
+@by_identity(times=1, each="job")
 def to_buy(job: Job) -> ToBuy:
     """Return what the job needs to buy, source by source."""
     every = [source(job) for source in sources.SOURCES]
@@ -91,6 +91,7 @@ def to_buy(job: Job) -> ToBuy:
             unpainted.append((room.name, bare))
     missing = tuple(words for one in every for words in one.missing)
     stale = tuple(_no_longer(job, lines))
+    listed()
     return ToBuy(lines, unsold, waiting, tuple(unpainted), missing, stale, MappingProxyType(job.shop_names()))
 
 

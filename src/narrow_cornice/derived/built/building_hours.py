@@ -27,7 +27,7 @@ def fixed_by_metre(width: float, a_metre_of_run: float) -> float:
     return width / 1000 * a_metre_of_run
 
 
-@by_identity(times=1, each="wall", of=as_built)
+@by_identity(times=1, each="built", of=as_built)
 def building_hours(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Figure | None:
     """Return the hours of making and fixing a built-in, None while it does not fit its place."""
     built, rules = built_in_of(room, run, changed_rules), house_rules_of(changed_rules)

@@ -64,7 +64,7 @@ def filling_of(room: Room, people: tuple[Person, ...], changed_rules: dict[str, 
 
 
 # By identity: a run that an edit left as it was has the same spots.
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="built")
 def _spots(made: Carcasses) -> tuple[Spot, ...]:
     return spots_of(made)
 

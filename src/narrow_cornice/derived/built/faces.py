@@ -41,7 +41,7 @@ def painted_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tup
     return _painted(run, built.run, built.fit.left, built.fit.right)
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="built")
 def _painted(run: BuiltIn, made: Carcasses, left: bool, right: bool) -> tuple[Painted, ...]:
     found = []
     for group, words in ((FACE, "faces"), (INSIDE, "inside"), (DRAWERS, "drawers")):

@@ -92,7 +92,7 @@ def parts_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple
     return _listed(run, built_in_of(room, run, changed_rules).run, cut_outs_of(room, run, changed_rules))
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="built")
 def _listed(run: BuiltIn, made: Carcasses, holes: tuple[CutOut, ...]) -> tuple[PartLine, ...]:
     alike: dict[tuple[object, ...], list[Part]] = {}
     for part in new_parts(run, made):
@@ -136,7 +136,7 @@ def carcass_weights(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -
     return _weights(run, built_in_of(room, run, changed_rules).run)
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="built")
 def _weights(run: BuiltIn, made: Carcasses) -> tuple[float, ...]:
     if run.boxes != "new":
         return ()  # nobody carries in what is there
@@ -153,7 +153,7 @@ def hardware_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Ma
     return _hardware(run, built_in_of(room, run, changed_rules).run)
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="built")
 def _hardware(run: BuiltIn, made: Carcasses) -> Mapping[str, float]:
     if made.fault or not made.parts:
         return MappingProxyType({})
@@ -219,7 +219,7 @@ def is_banded(run: BuiltIn, part: Part) -> bool:
     return bool(board) and part.edges > 0 and materials()[sheet_goods()[board].material].banded
 
 
-@by_identity(times=1, each="wall", of=as_built)
+@by_identity(times=1, each="built", of=as_built)
 def unhung_doors(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[Part, ...]:
     """Return the doors that are too tall or too heavy for any number of hinges."""
     built = built_in_of(room, run, changed_rules)

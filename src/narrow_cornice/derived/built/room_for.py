@@ -54,7 +54,7 @@ class There(NamedTuple):
 
 
 # By the identity of what the runs are and where they stand, so that a window changed tries nothing again.
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="built")
 def _there(run: BuiltIn, made: Carcasses, space: Space | None) -> There:
     return There(run, made, space)
 

@@ -41,7 +41,7 @@ class BayRails(msgspec.Struct, frozen=True):
     sag: Sag
 
 
-@by_identity(times=1, each="wall", of=as_built)
+@by_identity(times=1, each="built", of=as_built)
 def shelves_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[BayShelves, ...]:
     """Return the shelves of every bay of a run that has some, those of all its rows together; of a bay that cubbies
     part, the longest. Loose ones lie on pins, and those in grooves are reckoned as if they did: a groove holds no end
@@ -74,7 +74,7 @@ def _shelf(run: BuiltIn, span: float, depth: float) -> Shelf:
     return Shelf(span, depth, goods.thickness, goods.material, kinds_kept()[run.keeps].load, lip)
 
 
-@by_identity(times=1, each="wall", of=as_built)
+@by_identity(times=1, each="built", of=as_built)
 def rails_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tuple[BayRails, ...]:
     """Return the rails of every bay of a run that has some; a long one is held in its middle too."""
     built = built_in_of(room, run, changed_rules)

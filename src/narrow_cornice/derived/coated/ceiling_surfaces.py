@@ -151,7 +151,7 @@ def _whole_ring(plan: Plan, cornices: Sequence[Run], out: float) -> bool:
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="room")
 def ceiling_surface(
     walls: tuple[WallAsRead, ...],
     plan: Plan,

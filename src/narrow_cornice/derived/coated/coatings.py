@@ -187,7 +187,7 @@ def _spread_of(paint: Paint, method: Method, rules: HouseRules) -> Figure:
 
 
 # Many parameters: kept by the identity of each, so that an edit elsewhere works nothing out again.
-@by_identity(times=6, each="wall")
+@by_identity(times=5, each="wall")
 def _coated(
     surface: Surface,
     finish: Finish,

@@ -130,7 +130,7 @@ def _hours_of(one: Coated, room: Room, trimmed: TrimmedRoom | None, rules: House
 
 
 # By identity, so that of a room one of whose finishes changed the others are not reckoned again.
-@by_identity(times=4, each="wall")
+@by_identity(times=3, each="wall")
 def _plain(one: Coated, extent: Figure | None, high: bool, rules: HouseRules) -> Figure:
     """Return the hours of a wall, which is cut in below and above, or of what has no edges of its own."""
     edges = total("edges", "run", [extent, extent]) if extent is not None else None

@@ -74,7 +74,7 @@ class Programme(msgspec.Struct, frozen=True):
         return self.days.ordinal(self.plan.days - 1) if self.plan.placed else None
 
 
-@by_identity(times=4, each="job")
+@by_identity(times=2, each="job")
 def programme_of(job: Job) -> Programme:
     """Return the programme of a job: the plan that was found where it still holds, else one laid out at once that keeps
     the order of it."""
@@ -90,7 +90,7 @@ def programme_of(job: Job) -> Programme:
     return Programme(works, terms, plan, working_days(job.programme), found)
 
 
-@by_value(times=4, each="job")
+@by_value(times=2, each="job")
 def _plan_of(
     works: tuple[Work, ...], terms: Terms, kept: tuple[tuple[str, tuple[int, int]], ...] | None
 ) -> tuple[Plan, bool]:
@@ -188,7 +188,7 @@ def _in_time(works: tuple[Work, ...], terms: Terms) -> tuple[Work, ...]:
     return tuple(replace(one, earliest=days[one.id]) if days.get(one.id) else one for one in works)
 
 
-@by_value(times=4, each="job")
+@by_value(times=2, each="job")
 def _wanted_on(works: tuple[Work, ...], terms: Terms) -> tuple[tuple[str, int], ...]:
     """Return on which working day a quick plan begins with what comes after each thing that is carried in."""
     placed, first = planned(works, terms).placed, dict[str, int]()

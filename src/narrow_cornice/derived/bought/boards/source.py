@@ -81,7 +81,7 @@ def _board_price(job: Job, cut: CutBoard) -> float:
     return price_quoted(job.quotes, line_of(cut.board), goods.price, goods.length * goods.width * M2)
 
 
-@by_identity(times=8, each="job")
+@by_identity(times=1, each="line")
 def _board_line(cut: CutBoard, price_of_one: float, *rooms: str) -> LineToBuy:
     """Return the line of one kind of sheet goods, of the rooms' identities and names, given in turn."""
     goods, sheets = sheet_goods()[cut.board], len(cut.plan.sheets)

@@ -77,7 +77,7 @@ def _cloth(job: Job, rooms: Sequence[Room], missing: list[str]) -> Iterator[Line
 
 
 # Many parameters: what the line is, and the rooms that share it.
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="line")
 def _cloth_line(fabric: Fabric, price: float, *flat: str | Figure) -> LineToBuy:
     shares = tuple(room_by_room(flat))
     needed = total(fabric.name[:60], "run", [amount for _, _, amount in shares])
@@ -183,7 +183,7 @@ def _pieces(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
 
 
 # Many parameters: what the line is, and the rooms that share it.
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="line")
 def _number_line(key: str, words: tuple[str, str, str], price: float, why: str, *flat: str | Figure) -> LineToBuy:
     """Return the line of so many of one thing, of the rooms' identities, names and numbers, given in turn."""
     kind, name, shop = words

@@ -30,7 +30,7 @@ def own_to_buy(job: Job) -> Bought:
     return Bought(tuple(_line(one, *rooms) for one in job.own_lines))
 
 
-@by_identity(times=1, each="room")
+@by_identity(times=1, each="line")
 def _line(one: OwnLine, *rooms: str) -> LineToBuy:
     """Return a line, shared by its room or by all rooms alike (their identities and names, in turn)."""
     each = list(zip(rooms[::2], rooms[1::2], strict=True))

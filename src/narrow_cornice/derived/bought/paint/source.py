@@ -120,7 +120,7 @@ def _paint_line(
     )
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="line")
 def _paint_line_of(
     key: str, rules: HouseRules, shop: str, there: tuple[LeftTin, ...], *wanted: str | PaintNeed
 ) -> LineToBuy:

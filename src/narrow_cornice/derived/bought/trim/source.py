@@ -58,7 +58,7 @@ def sold_as(profile: StockProfile, maker: MilledTrim | None) -> MilledTrim | Non
     return maker and replace(maker, id=profile.id, lengths=profile.lengths, shop=profile.shop or maker.shop)
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="line")
 def _trim_line_of(
     key: str,
     milled: MilledTrim,
@@ -137,7 +137,7 @@ def _trim_line(
     )
 
 
-@by_identity(times=1, each="wall")
+@by_identity(times=1, each="line")
 def _knife_line_of(key: str, milled: MilledTrim, *wanted: str | TrimNeed) -> LineToBuy:
     """Return the knife of a made profile, ground once for all rooms that have it."""
     needs = room_by_room(wanted)
