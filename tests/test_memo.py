@@ -7,6 +7,8 @@ import pkgutil
 import typing
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from itertools import pairwise
+from operator import is_
 from typing import Any
 
 import pytest
@@ -14,14 +16,16 @@ from msgspec.structs import replace
 
 import narrow_cornice
 from narrow_cornice import memo
+from narrow_cornice.derived.bought.hours import job_hours
 from narrow_cornice.derived.bought.tally import tally
 from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.coated.coatings import coated_surfaces
 from narrow_cornice.derived.measured.rooms import measured_room
+from narrow_cornice.derived.programmed.programme import programme_of
 from narrow_cornice.derived.trimwork.trimmed import trimmed_room
 from narrow_cornice.explained.figures import Figure
 from narrow_cornice.job import edits
-from narrow_cornice.job.model import Room
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import InRoom
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.job.sized import size_memos, things_in
@@ -145,6 +149,23 @@ def test_after_edits_only_lines_of_the_last_lists_are_kept() -> None:
         assert to_buy(job).lines
     for one in mine:  # the list as it is, the one before, and the marks between them
         assert len(one.kept) <= 2 * holds[one.function] + 3, one.function
+
+
+def test_what_a_change_did_is_told_without_counting_the_job_before_it_again() -> None:
+    jobs = [demo_job()]
+    for number in range(3):
+        jobs.append(edits.set_heights(jobs[0].rooms[0].id, (parse_length(f"{2700 + number}"),)).apply(jobs[-1]))
+    memo.let_go()
+    size_memos(jobs[0])
+
+    def counted(job: Job) -> tuple[object, ...]:
+        return tally(job), to_buy(job), job_hours(job), second_look(job), programme_of(job)
+
+    former = counted(jobs[0])
+    for before, job in pairwise(jobs):
+        now = counted(job)
+        assert all(map(is_, counted(before), former))  # told last, so the next would drive out what is counted now
+        former = now
 
 
 def test_memos_grow_with_the_job_and_each_of_a_rooms_things_counts() -> None:

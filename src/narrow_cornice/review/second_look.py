@@ -194,7 +194,7 @@ def second_look(job: Job, today: date | None = None) -> tuple[Finding, ...]:
     return _second_look(job, (today or date.today()).toordinal())
 
 
-@by_identity(times=1, each="job")
+@by_identity(times=2, each="job")
 def _second_look(job: Job, today: int) -> tuple[Finding, ...]:
     findings: list[Finding] = []
     for room in job.rooms:

@@ -44,7 +44,7 @@ class Cost(msgspec.Struct, frozen=True):
         return cents(self.materials + self.labour)
 
 
-@by_identity(times=1, each="job")
+@by_identity(times=2, each="job")
 def costs(job: Job) -> tuple[Cost, ...]:
     """Return what every room costs, and below each its surfaces, runs, built-ins and the rest: these make the room, and
     the rooms the whole list."""

@@ -51,7 +51,7 @@ def weight_of(job: Job, line: LineToBuy) -> float | None:
     return line.weight or None
 
 
-@by_identity(times=1, each="job")
+@by_identity(times=2, each="job")
 def deliveries(job: Job) -> tuple[Delivery, ...]:
     """Return what each shop's goods weigh, the shops in the order of the list."""
     least = house_rules_of(job.house_rules).value("delivery_from")

@@ -63,7 +63,7 @@ def room_hours(
     return total(room.name[:60], "h", parts, listed=True) if parts else None
 
 
-@by_identity(times=1, each="job")
+@by_identity(times=2, each="job")
 def job_hours(job: Job) -> Figure:
     """Return the hours of one person for the whole job."""
     return total("hours", "h", list(_each(job)), listed=True)

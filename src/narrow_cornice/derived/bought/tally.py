@@ -59,7 +59,7 @@ def _sheets(name: str, goods: InSheets) -> Figure:
     )
 
 
-@by_identity(times=1, each="job")
+@by_identity(times=2, each="job")
 def tally(job: Job) -> Mapping[str, Figure]:
     """Return paint (L to have), trim (length of the runs), sheets, tile (m²), painted area (m²) and cost, by name."""
     lines = to_buy(job).lines

@@ -77,7 +77,7 @@ class ToBuy(msgspec.Struct, frozen=True):
         return [(self.shop_names.get(shop, shop), lines) for shop, lines in slips.items()]
 
 
-@by_identity(times=1, each="job")
+@by_identity(times=2, each="job")
 def to_buy(job: Job) -> ToBuy:
     """Return what the job needs to buy, source by source."""
     every = [source(job) for source in sources.SOURCES]

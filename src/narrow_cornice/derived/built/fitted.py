@@ -104,7 +104,7 @@ def stuff_of(run: BuiltIn, trim: float) -> Stuff:
     )  # fmt: skip
 
 
-@by_identity(times=1, each="built", of=as_built)
+@by_identity(times=2, each="built", of=as_built)
 def built_in_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> Built:
     """Return a built-in of a room fitted to its place."""
     recess = next((one for one in room.measured.recesses if one.id == run.place), None)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from types import MappingProxyType
+from typing import NamedTuple
 
 from msgspec.structs import replace
 
@@ -12,6 +13,7 @@ from narrow_cornice.derived.bought.measures import material_line, quoted
 from narrow_cornice.derived.coated.coatings import Coated, coated_surfaces
 from narrow_cornice.derived.coated.masking import room_masking
 from narrow_cornice.explained.figures import Figure, explained, renamed, table, total
+from narrow_cornice.finishes.spread import Method
 from narrow_cornice.finishes.sundries import Sundry, sundries
 from narrow_cornice.job.finishes import Colour, Paint
 from narrow_cornice.job.model import Job, Room
@@ -64,10 +66,10 @@ def sundry_needs(
 ) -> Mapping[str, Figure]:
     """Return what a room uses up of each sundry, by its key."""
     every = coated_surfaces(room, changed_rules, paints, colours)
-    coated = [one for one in every if one.paint is not None]
+    coated = [_Done(one, one.works, one.method) for one in every if one.paint is not None]
     masking = room_masking(room, changed_rules, paints, colours)
     floor = next((one.surface.net for one in every if one.surface.kind == "floor"), None)
-    overhead = any(one.surface.kind in ("wall", "ceiling") for one in coated)
+    overhead = any(one.of.surface.kind in ("wall", "ceiling") for one in coated)
     made = {}
     for key, sundry in sundries().items():
         parts = list(_of_surfaces(sundry, coated))
@@ -81,20 +83,26 @@ def sundry_needs(
     return MappingProxyType(made)
 
 
-def _of_surfaces(sundry: Sundry, coated: list[Coated]) -> Iterator[Figure]:
+class _Done(NamedTuple):
+    """A surface that is painted, what is done to it before and how paint is put on: asked for every sundry."""
+
+    of: Coated
+    works: tuple[str, ...]
+    method: Method
+
+
+def _of_surfaces(sundry: Sundry, coated: list[_Done]) -> Iterator[Figure]:
     """Yield what each surface uses up of a sundry."""
     once = table("times", 1.0, "", "once over")
-    for one in coated:
-        area = renamed(one.painted, "area")
+    for one, works, method in coated:
         name, like = one.surface.name[:60], f"× {one.surface.group}"
-        each = sum(sundry.works.get(work, 0.0) for work in one.works)
+        each = sum([sundry.works[work] for work in works if work in sundry.works]) if sundry.works else 0.0
         if each and one.surface.kind != "door":
-            yield by_area(
-                area, once, table("for a square metre", each, sundry.measure, sundry.name), called=name, like=like
-            )
-        if one.method in sundry.methods and one.coats is not None:
-            share = table("for a square metre", sundry.methods[one.method], sundry.measure, sundry.name)
-            yield by_area(area, one.coats, share, called=name, like=like)
+            share = table("for a square metre", each, sundry.measure, sundry.name)
+            yield by_area(renamed(one.painted, "area"), once, share, called=name, like=like)
+        if method in sundry.methods and one.coats is not None:
+            share = table("for a square metre", sundry.methods[method], sundry.measure, sundry.name)
+            yield by_area(renamed(one.painted, "area"), one.coats, share, called=name, like=like)
         if sundry.solvent and one.paint is not None and one.paint.thinner == "solvent" and one.litres is not None:
             share = table("for a litre", sundry.solvent, sundry.measure, sundry.name)
             yield by_litres(renamed(one.litres, "litres"), share, called=name, like=like)
