@@ -297,7 +297,7 @@ def _check(job: Job, as_json: bool) -> None:
                         "room": one.room,
                         "where": one.where,
                         "says": one.says,
-                        "measured": one.measured,
+                        "measured": one.told,
                         "rule": one.rule,
                         "fixes": [fix.title for fix in one.fixes],
                         "kept": one.kept,

@@ -16,12 +16,14 @@ from PyQt6.QtWidgets import QApplication
 
 from narrow_cornice import memo
 from narrow_cornice.desk import working_aside
-from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, SizeRow, Title
+from narrow_cornice.desk.bench_rows import ButtonsRow, ChoiceRow, FindingRow, SizeRow, Title
 from narrow_cornice.desk.later import LaterWork, later
+from narrow_cornice.desk.view import TO_SETTLE, TallyPath
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import RoomPath, TrimPath, WallPath
+from narrow_cornice.review.rules import pieces_clash
 from narrow_cornice.units.lengths import parse_length
 
 
@@ -202,3 +204,31 @@ def test_what_is_superseded_is_given_up_at_once(window: MainWindow, monkeypatch:
     assert session.job.rooms[0].measured.openings[0].width.mm == 812
     QTest.qWait(150)
     assert asked == []
+
+
+def test_what_mends_all_findings_is_looked_for_aside_before_they_are_shown(
+    window: MainWindow, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    session, truly, on = window.session, pieces_clash.better_place, list[threading.Thread]()
+
+    def looked_for(room: Room, rules: dict[str, float], piece_id: str) -> object:
+        on.append(threading.current_thread())
+        return truly(room, rules, piece_id)
+
+    monkeypatch.setattr(pieces_clash, "better_place", looked_for)
+    for _ in range(2):  # one in the other
+        assert session.do(edits.stand_piece("r1", edits.usual_piece("armchair", x=1500.0, y=1500.0)))
+    window.aside.count_now()
+    session.look(place="trim", selected=TrimPath("r1", "cornice"))
+    settle()
+    on.clear()
+    assert session.do(edits.change_opening("r1", "o1", "door", wall="w1", place=parse_length("900")))
+    settle()
+    assert not on  # nobody looks at it
+    session.look(selected=TallyPath(TO_SETTLE))
+    settle()
+    assert on
+    assert on[0] is not threading.main_thread()
+    rows = [row for row in window.bench.view.rows() if isinstance(row, FindingRow)]
+    shown = [fix for row in rows for one in (row, *row.each) for fix in one.fixes]
+    assert any(fix.startswith("Move armchair") for fix in shown), shown

@@ -10,11 +10,12 @@ from narrow_cornice.derived.built.clearances import front_zones
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paper
 from narrow_cornice.job.history import Edit, History
-from narrow_cornice.job.model import Job
+from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import DressingPath
 from narrow_cornice.job.samples import demo_job, starting_job
 from narrow_cornice.job.zoned import Dressing, Fabric, Lamp
 from narrow_cornice.review.finding import Finding
+from narrow_cornice.review.rules import pieces_clash
 from narrow_cornice.review.second_look import second_look
 from narrow_cornice.units.lengths import Length, plain_length
 
@@ -58,6 +59,24 @@ def test_a_chest_in_the_swing_of_a_door_is_moved_out_of_it() -> None:
     assert one.grade == "will not fit"
     settles(hit, "pieces clash")
     assert not found(bare(piece("chest of drawers", x=3400.0, wall="w3")), "pieces clash")
+
+
+def test_what_mends_a_finding_is_sought_when_somebody_looks_at_it(monkeypatch: pytest.MonkeyPatch) -> None:
+    sought: list[str] = []
+    truly = pieces_clash.better_place
+
+    def looked_for(room: Room, changed_rules: dict[str, float], piece_id: str) -> object:
+        sought.append(piece_id)
+        return truly(room, changed_rules, piece_id)
+
+    monkeypatch.setattr(pieces_clash, "better_place", looked_for)
+    hit = bare(piece("chest of drawers", x=800.0, wall="w3"))
+    (one,) = found(hit, "pieces clash")
+    assert not sought
+    (fix,) = one.fixes
+    assert sought == [hit.rooms[0].zones.pieces[0].id]
+    assert fix.title.startswith("Move chest of drawers by")
+    assert (one.fixes == (fix,), one.fixes == (), len(one.fixes)) == (False, False, 1)  # a fix is made anew each time
 
 
 def test_what_is_taller_than_the_slope_over_it_is_told() -> None:

@@ -317,7 +317,7 @@ class Bench(QWidget):
             finding.key,
             finding.grade,
             finding.says,
-            f"{finding.measured[:1].upper()}{finding.measured[1:]}. {finding.rule} {finding.risk}",
+            f"{finding.told[:1].upper()}{finding.told[1:]}. {finding.rule} {finding.risk}",
             () if finding.kept else tuple(fix.title for fix in finding.fixes),
             finding.kept or "",
             lambda index: self._fix(finding, index),

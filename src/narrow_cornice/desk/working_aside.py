@@ -15,9 +15,10 @@ from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from narrow_cornice.colour.tones import make_ready
 from narrow_cornice.derived.measured.rooms import measured_room
-from narrow_cornice.desk.place import Place, Places
+from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.runner import Runner
 from narrow_cornice.desk.session import Session
+from narrow_cornice.desk.view import TO_SETTLE, TallyPath, View
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.job.model import Job
 from narrow_cornice.memo import GivenUp, while_wanted
@@ -29,9 +30,10 @@ MOST_TO_PAINT_MS = 150  # after which the counts are begun whether the drawing i
 BREATH_MS = 25  # in which the window is painted before anything is counted aside, which would go for the same processor
 
 
-def count(job: Job, places: Places, place: Place) -> None:
+def count(job: Job, places: Places, view: View) -> None:
     """Derive what the tally, the spine, the second look and the place in front show of a job, so that asking again is
     quick."""
+    place = places[view.place]
     make_ready()
     for total in places.totals:
         total.figure(job).rounded(job.settings)
@@ -39,6 +41,17 @@ def count(job: Job, places: Places, place: Place) -> None:
     places.standing(job)
     if place.of_all is not None:
         place.of_all(job)
+    _look_for_fixes(job, view)
+
+
+def _look_for_fixes(job: Job, view: View) -> None:
+    """Look for what mends the findings that the bench shows, most likely: all, those of the room, or of a thing."""
+    from narrow_cornice.review.second_look import second_look  # comes in with the first counting
+
+    every = view.selected == TallyPath(TO_SETTLE)
+    for finding in second_look(job):
+        if every or finding.about == view.selected or (view.selected is None and finding.room_id == view.room_id):
+            len(finding.fixes)
 
 
 class WorkingAside(QObject):
@@ -115,7 +128,7 @@ class WorkingAside(QObject):
             if is_superseded():
                 return
             begin = time.perf_counter()
-            count(job, places, places[view.place])
+            count(job, places, view)
             if moved:
                 self._took = time.perf_counter() - begin
 
@@ -168,8 +181,8 @@ class WorkingAside(QObject):
 
     def _count(self, job: Job) -> None:
         if self._counting is job:
-            front = self._places[self._session.view.place]
-            self._session.runner.run("Counting", lambda: count(job, self._places, front), self._take, self._tell)
+            view = self._session.view
+            self._session.runner.run("Counting", lambda: count(job, self._places, view), self._take, self._tell)
 
     def _take(self, _done: object) -> None:
         """Show what was counted aside; if the job has changed meanwhile, what is new in it follows from that."""
@@ -180,7 +193,7 @@ class WorkingAside(QObject):
 
     def count_now(self) -> None:
         """Count everything here and now (for pictures and tests)."""
-        count(self._session.job, self._places, self._places[self._session.view.place])
+        count(self._session.job, self._places, self._session.view)
         self._known = self._session.job
 
     def end(self) -> None:

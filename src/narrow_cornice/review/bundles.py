@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 import msgspec
 
@@ -47,7 +47,7 @@ class Bundle(msgspec.Struct, frozen=True):
         return self.first.many.replace("{n}", str(len(self.findings)))
 
     @property
-    def fixes(self) -> tuple[Edit, ...]:
+    def fixes(self) -> Sequence[Edit]:
         """Return the fixes that serve all its findings, each as one change."""
         if len(self.findings) == 1:
             return self.first.fixes

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from datetime import date
-from typing import Literal, get_args
+from typing import Any, Literal, get_args, overload
 
 import msgspec
 from msgspec.structs import replace
@@ -28,6 +28,40 @@ Grade = Literal["unsafe", "will not fit", "will show", "worth a thought"]
 GRADES: tuple[Grade, ...] = get_args(Grade)
 
 
+class Sought(Sequence[Edit]):
+    """Fixes that take a search, made when somebody looks at them: most findings of a house are counted, not looked at.
+
+    ``search`` is a function of its own that keeps what it found, ``given`` what it is given.
+    """
+
+    __slots__ = ("_given", "_search")
+
+    def __init__(self, search: Callable[..., tuple[Edit, ...]], *given: Any) -> None:
+        self._search, self._given = search, given
+
+    def _found(self) -> tuple[Edit, ...]:
+        return self._search(*self._given)
+
+    def __len__(self) -> int:
+        return len(self._found())
+
+    def __iter__(self) -> Iterator[Edit]:
+        return iter(self._found())
+
+    @overload
+    def __getitem__(self, index: int) -> Edit: ...
+    @overload
+    def __getitem__(self, index: slice) -> tuple[Edit, ...]: ...
+    def __getitem__(self, index: int | slice) -> Edit | tuple[Edit, ...]:
+        return self._found()[index]
+
+    def __eq__(self, other: object) -> bool:
+        return self._found() == (other._found() if isinstance(other, Sought) else other)
+
+    def __hash__(self) -> int:
+        return hash(self._search)
+
+
 class Finding(msgspec.Struct, frozen=True):
     """Something that deserves a decision.
 
@@ -35,7 +69,8 @@ class Finding(msgspec.Struct, frozen=True):
     finding it is. ``says`` is what is seen, ``many`` what is said where there are several of the kind, with their
     number for ``{n}`` (empty where each stands alone),
     ``measured`` the figure in words, ``rule`` the rule with its source, ``risk`` what it costs; ``about`` is the path
-    of what it concerns; ``fixes`` are edits whose titles are the buttons; ``by_brief`` says that the brief causes it.
+    of what it concerns; ``fixes`` are edits whose titles are the buttons, and ``unmended`` what is said where they were
+    sought and there are none; ``by_brief`` says that the brief causes it.
     """
 
     key: str
@@ -48,7 +83,8 @@ class Finding(msgspec.Struct, frozen=True):
     rule: str
     risk: str
     about: ThingPath
-    fixes: tuple[Edit, ...] = ()
+    fixes: Sequence[Edit] = ()
+    unmended: str = ""
     kept: str | None = None
     by_brief: bool = False
     many: str = ""
@@ -57,6 +93,11 @@ class Finding(msgspec.Struct, frozen=True):
     def kind(self) -> str:
         """Return what kind of finding it is: the rule it is by."""
         return self.key.partition(":")[0]
+
+    @property
+    def told(self) -> str:
+        """Return its figure in words, and that nothing mends it where that was sought in vain."""
+        return f"{self.measured}; {self.unmended}" if self.unmended and not self.fixes else self.measured
 
     def kept_because(self, reason: str | None) -> Finding:
         """Return the finding with the reason it was kept for."""

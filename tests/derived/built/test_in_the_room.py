@@ -315,7 +315,7 @@ def test_things_go_where_they_fit_and_the_gain_is_told() -> None:
     kept = tuple(replace(one, count=400) if one.id == "k5" else one for one in room.casework.contents)
     many = replace(room, casework=replace(room.casework, contents=kept))
     (finding,) = found(replace(job, rooms=(many, *job.rooms[1:])), "no room")
-    assert (finding.fixes, "no single change makes room" in finding.measured) == ((), True)  # for some is not for all
+    assert (finding.fixes, "no single change makes room" in finding.told) == ((), True)  # for some is not for all
 
 
 def test_bays_that_are_alike_follow_and_one_that_is_released_does_not() -> None:

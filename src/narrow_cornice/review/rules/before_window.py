@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.derived.zoned.clear import clear_of
 from narrow_cornice.job.paths import StoodPath
-from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.finding import Finding, RoomSeen, Sought
 from narrow_cornice.review.rules.pieces_clash import moved_fix
 
 
@@ -31,5 +31,5 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             rule="Windows stay clear, and a way out; heaters keep the distance of their maker's sheet.",
             risk="It takes the light, and its back is seen from outside." if window else "Heat, and a cold room.",
             about=StoodPath(seen.room.id, one.piece),
-            fixes=moved_fix(seen, one.piece),
+            fixes=Sought(moved_fix, seen, one.piece),
         )

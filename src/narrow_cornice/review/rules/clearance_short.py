@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from narrow_cornice.derived.zoned.clear import clear_of
 from narrow_cornice.job.paths import StoodPath
-from narrow_cornice.review.finding import Finding, RoomSeen
+from narrow_cornice.review.finding import Finding, RoomSeen, Sought
 from narrow_cornice.review.rules.pieces_clash import moved_fix
 
 SIDES = {"front": "before", "left": "left of", "right": "right of", "behind": "behind"}
@@ -34,5 +34,5 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
             f"travel, {seen.habit('beside_bed')} beside a bed, {seen.habit('chair_back')} for a chair (house rules).",
             risk="Drawers hit, chairs do not go back, nobody gets by.",
             about=StoodPath(seen.room.id, short.piece),
-            fixes=moved_fix(seen, short.piece),
+            fixes=Sought(moved_fix, seen, short.piece),
         )

@@ -9,7 +9,7 @@ from narrow_cornice.derived.zoned.mended import better_place
 from narrow_cornice.job.edits import move_zoned, wall_name
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import StoodPath
-from narrow_cornice.review.finding import Finding, Grade, RoomSeen
+from narrow_cornice.review.finding import Finding, Grade, RoomSeen, Sought
 
 INTO = {
     "wall": "stands in the wall",
@@ -48,7 +48,7 @@ def _finding(seen: RoomSeen, key: str, piece_id: str, says: str, measured: str) 
         rule="Outlines, swings and heights must not meet (furniture that matters for fitting).",
         risk="It is found out when it is carried in, or when the door is opened.",
         about=StoodPath(seen.room.id, piece_id),
-        fixes=moved_fix(seen, piece_id),
+        fixes=Sought(moved_fix, seen, piece_id),
     )
 
 
