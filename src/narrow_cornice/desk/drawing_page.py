@@ -13,7 +13,7 @@ from narrow_cornice.desk.canvas import Canvas
 from narrow_cornice.desk.drawing_tools import Tool
 from narrow_cornice.desk.fold_splitter import THICK, Folds, FoldSplitter
 from narrow_cornice.desk.leaf_page import LeafPage
-from narrow_cornice.desk.place import Desk, Place, SeenAs
+from narrow_cornice.desk.place import NO_ROOM, Desk, Place, SeenAs
 from narrow_cornice.desk.rows.size_cells import size_cell
 from narrow_cornice.desk.ruled_sheet import Cell, Ruled, RuledSheet
 from narrow_cornice.desk.seen_as import WALL
@@ -175,15 +175,20 @@ class DrawingPage(LeafPage):
         self.say_cautions()
         self.put_rows()
         invite = Invitation("Add a room", self._add_room)
-        self.part.invite(self.invitations() if self.session.room() is not None else (invite,))
+        self.part.invite(self.invitations() if self._has_something() else (invite,))
         self.part.say_rows()
+
+    def _has_something(self) -> bool:
+        """Return whether there is a room to look at, or the leaf that is looked at needs none."""
+        leaf = self.leaf()
+        return self.session.room() is not None or (leaf is not None and leaf.of_house)
 
     def first_sight(self) -> None:
         """Show the drawing that is looked at, and the sheet of its leaf with what was in it."""
         view, room = self.session.view, self.session.room()
         leaf, seen = self.leaf(), self.places.seen_as(view)
         self.show_where()
-        drawing = self.places.drawing(self.session.job, view, room) if room is not None else None
+        drawing = self.places.drawing(self.session.job, view, room)
         if drawing is None:
             drawing = Drawing("No room yet", "Begin with a room: press “Add a room”, or Ctrl+R.", (), (0, 0, 100, 100))
         self.canvas.pointing = bool(view.pointing) and seen is not None and seen.key == WALL.key
@@ -218,7 +223,8 @@ class DrawingPage(LeafPage):
         room, sheet = self.session.room(), self.part.front()
         ruled = self._ruled_of(self._sheet_of)
         if sheet is not None and ruled is not None:
-            sheet.put([] if room is None else ruled.rows(room), None if room is None else self.session.view.selected)
+            there = self._has_something()
+            sheet.put(ruled.rows(room or NO_ROOM) if there else [], self.session.view.selected if there else None)
 
     def size_cell(self, path: ThingPath) -> Cell:
         """Return the cell of a size by its path, typed into as on the bench."""
@@ -295,7 +301,7 @@ class DrawingPage(LeafPage):
             lines.append(("Alone on the screen (F11)", self.alone_wanted.emit))
         lines.append(("The second look ( L )", partial(self.letter.emit, "l")))
         title = self._name_of(meant) if meant is not None else ""
-        return thing_menu(self, title, lines, self.invitations() if self.session.room() is not None else ())
+        return thing_menu(self, title, lines, self.invitations() if self._has_something() else ())
 
     def _picked(self, about: About) -> None:
         self.session.select(self.picked_as(about) if about is not None else None)

@@ -48,6 +48,7 @@ class SeenAs(msgspec.Struct, frozen=True):
     under_lamps: Literal["tinted", "itself", "never"] = "tinted"
 
 
+NO_ROOM = Room("", "")  # stands where there is none yet, for what is of the whole house
 WITH_KEYS = 9  # leaves of a place that have a key of their own
 
 
@@ -56,7 +57,7 @@ class Leaf(msgspec.Struct, frozen=True):
 
     ``drawings`` are its own and, after that, the others that make sense above its sheet. ``lists`` are the kinds of
     things that its sheet has rows for: one that is selected brings the first leaf that lists it, unless what the leaf
-    that is looked at lists can be put into it (``into``).
+    that is looked at lists can be put into it (``into``). What is ``of_house`` is shown before the first room too.
     """
 
     key: str
@@ -64,6 +65,7 @@ class Leaf(msgspec.Struct, frozen=True):
     drawings: tuple[SeenAs, ...] = ()
     lists: tuple[type[ThingPath], ...] = ()
     into: Callable[[ThingPath], bool] | None = None
+    of_house: bool = False
 
     def drawing(self, key: str) -> SeenAs | None:
         """Return its drawing of that key, its own for any that it has not, None where it has none at all."""
@@ -381,9 +383,12 @@ class Places:
         stays = seen is not None and any(one.key == seen.key for one in listing.drawings)
         return replace(view, leaf=listing.key, seen_as=seen.key if seen is not None and stays else "")
 
-    def drawing(self, job: Job, view: View, room: Room) -> Drawing | None:
-        """Return the drawing of a room that a view looks at, None where its place has none; pure, for any thread."""
-        seen = self.seen_as(view)
+    def drawing(self, job: Job, view: View, room: Room | None) -> Drawing | None:
+        """Return the drawing of a room that a view looks at, None where its place has none, or where there is no room
+        and it is not of the house; pure, for any thread."""
+        seen, leaf = self.seen_as(view), self.leaf_of(view)
+        if room is None:
+            return leaf.drawings[0].draws(job, view, NO_ROOM) if leaf is not None and leaf.of_house else None
         if seen is None:
             return None
         drawing = seen.draws(job, view, room)

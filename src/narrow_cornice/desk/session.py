@@ -198,11 +198,10 @@ class Session(QObject):
     def _settle_view(self) -> None:
         """Keep the view on things that are there."""
         room = self.room()
+        view = replace(self.view, room_id=room.id if room is not None else "")
         if room is None:
-            self.view = replace(self.view, room_id="", wall_id="", selected=None)
-            return
-        view = replace(self.view, room_id=room.id)
-        if all(side.id != view.wall_id for side in room.measured.walls):
+            view = replace(view, wall_id="")
+        elif all(side.id != view.wall_id for side in room.measured.walls):
             view = replace(view, wall_id=room.measured.walls[0].id if room.measured.walls else "")
         selected = view.selected
         gone = isinstance(selected, JobPath) and not selected.there(self.job)

@@ -167,11 +167,9 @@ class MainWindow(WindowLook):
         return self.places[self.session.view.place].cautions(self.session.job, self.session.room())
 
     def drawn(self) -> Drawing | None:
-        """Return the drawing that is looked at, None where there is no room yet."""
-        session, room = self.session, self.session.room()
-        if room is None:
-            return None
-        return self.places.drawing(session.job, session.view, room)
+        """Return the drawing that is looked at, None where there is none yet."""
+        session = self.session
+        return self.places.drawing(session.job, session.view, session.room())
 
     # ---- showing
 

@@ -117,8 +117,7 @@ class WorkingAside(QObject):
         def work_out() -> None:
             for one in job.rooms:
                 measured_room(one, job.house_rules)
-            if room is not None:
-                places.drawing(job, view, room)
+            places.drawing(job, view, room)
             if not at_once:
                 return
             self._is_drawn.emit(asked)

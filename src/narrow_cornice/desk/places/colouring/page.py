@@ -149,9 +149,10 @@ class ColourPage(DrawingPage):
     def invitations(self) -> Iterator[Invitation]:
         """Yield what can be chosen, taken or brought in."""
         room, job = self.session.room(), self.session.job
-        if room is None:
-            return
         selected = self.session.view.selected
+        if room is None:
+            yield from self._of_deck()
+            return
         if self._sheet_of in ("roles", "deck", "house"):
             colour = None
             if isinstance(selected, RolePath):
@@ -182,17 +183,21 @@ class ColourPage(DrawingPage):
                 words = f"Paint wall {wall.name} {accent.name[:24]}"
                 yield Invitation(words, lambda: self.session.do(edits.give_colour(keys, {}, accent, "accent")))
         elif self._sheet_of == "deck":
-            yield Invitation("Read a deck …", self.ask_deck)
-            if self.session.job.decks:
-                gone = tuple(
-                    (deck.name[:60], partial(self.session.do, edits.remove_deck(deck.id, deck.name)))
-                    for deck in self.session.job.decks
-                )
-                yield Invitation("Take a deck out", of=gone)
-            yield Invitation("A colour reader …", self.choose_reader)
-            seen = tuple((name, partial(self._take_metal, name, one.tone)) for name, one in metals().items())
-            yield Invitation("A metal", of=seen)
-            yield Invitation("A wood", of=tuple(self._woods()))
+            yield from self._of_deck()
+
+    def _of_deck(self) -> Iterator[Invitation]:
+        """Yield how colours come in that are in no room yet."""
+        yield Invitation("Read a deck …", self.ask_deck)
+        if self.session.job.decks:
+            gone = tuple(
+                (deck.name[:60], partial(self.session.do, edits.remove_deck(deck.id, deck.name)))
+                for deck in self.session.job.decks
+            )
+            yield Invitation("Take a deck out", of=gone)
+        yield Invitation("A colour reader …", self.choose_reader)
+        seen = tuple((name, partial(self._take_metal, name, one.tone)) for name, one in metals().items())
+        yield Invitation("A metal", of=seen)
+        yield Invitation("A wood", of=tuple(self._woods()))
 
     def _to_lamps(self) -> None:
         """Go where the lamps of the room hang."""

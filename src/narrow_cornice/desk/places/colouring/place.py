@@ -113,7 +113,7 @@ PLACE = Place(
         Leaf("trim", "Trim and frames", (SCHOOLS, UNFOLDED)),
         Leaf("accent", "Accent wall", (ACCENT, UNFOLDED), (WallPath,)),
         Leaf("lamp", "Under the lamp", (LAMP, LIT, UNFOLDED)),
-        Leaf("deck", "Deck", (DECK,), (DeckColourPath,)),
+        Leaf("deck", "Deck", (DECK,), (DeckColourPath,), of_house=True),
     ),
     stands=_stands,
     found=_found,

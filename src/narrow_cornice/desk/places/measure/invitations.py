@@ -72,7 +72,12 @@ def invitations(bench: Bench, room: Room, leaf: str, ask: Callable[[ThingPath], 
         for _, done in on_wall(bench, room, side.id, lambda field: field == "recesses"):
             yield Invitation(f"A place for a built-in at wall {name}", done)
     elif leaf == "ways in":
-        yield Invitation("Another way in", of=tuple((one[0], _adds(bench, *one[1:])) for one in WAYS))
+        yield another_way_in(bench)
+
+
+def another_way_in(bench: Bench) -> Invitation:
+    """Return what adds a way into the house; there may be no room yet."""
+    return Invitation("Another way in", of=tuple((one[0], _adds(bench, *one[1:])) for one in WAYS))
 
 
 def from_paper(into: BringingIn, out: HandingOut) -> tuple[Doable, ...]:

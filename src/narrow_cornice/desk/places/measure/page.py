@@ -17,7 +17,7 @@ from narrow_cornice.desk.drawing_page import DrawingPage
 from narrow_cornice.desk.offers import offers, put
 from narrow_cornice.desk.place import Desk, Place
 from narrow_cornice.desk.places.measure.found_sheets import FoundSheets, fine, moved_by
-from narrow_cornice.desk.places.measure.invitations import from_paper, invitations
+from narrow_cornice.desk.places.measure.invitations import another_way_in, from_paper, invitations
 from narrow_cornice.desk.places.measure.measuring_order import measuring_order, next_wanted, wanted_reading
 from narrow_cornice.desk.places.measure.meter import LaserMeter
 from narrow_cornice.desk.places.measure.opening_lines import opening_lines
@@ -193,7 +193,9 @@ class MeasurePage(DrawingPage):
     def invitations(self) -> Iterator[Invitation]:
         """Yield what can be added to the sheet in front."""
         room = self.session.room()
-        if room is not None:
+        if room is None:
+            yield another_way_in(self.bench)
+        else:
             yield from invitations(self.bench, room, self._sheet_of, self._ask_selected)
             if room.measured.walking:
                 yield Invitation("From paper", of=from_paper(self.into, self.out))

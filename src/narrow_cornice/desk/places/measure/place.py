@@ -184,7 +184,7 @@ LEAVES = (
     Leaf("openings", "Openings", (WALL, STRIP, UNFOLDED, PLAN, HOUSE), (OpeningPath,), _is_wall),
     Leaf("things", "On the walls", (WALL, STRIP, UNFOLDED, PLAN), ON_WALLS, _is_wall),
     Leaf("recesses", "Recesses", (RECESS, WALL, UNFOLDED, PLAN), (RecessPath, AcrossPath), _is_wall),
-    Leaf("ways in", "Ways in", (HOUSE, PLAN), (WayInPath,)),
+    Leaf("ways in", "Ways in", (HOUSE, PLAN), (WayInPath,), of_house=True),
 )
 
 
