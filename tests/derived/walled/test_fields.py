@@ -4,13 +4,17 @@ from __future__ import annotations
 
 import itertools
 import math
+from typing import Any
 
 import msgspec
 import pytest
 import shapely
 from msgspec.structs import replace
 
+from narrow_cornice.casework.kinds import beginnings
 from narrow_cornice.derived.bought.to_buy import to_buy
+from narrow_cornice.derived.built.before_walls import standing_of
+from narrow_cornice.derived.coated.surface import Surface
 from narrow_cornice.derived.coated.surfaces import room_surfaces
 from narrow_cornice.derived.walled.amounts import taken_of
 from narrow_cornice.derived.walled.choices import choices_of, narrow_rows, slivers
@@ -20,6 +24,7 @@ from narrow_cornice.derived.walled.repeats import whole_repeats
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.features.rows import narrowest
 from narrow_cornice.job import edits
+from narrow_cornice.job.beginnings import begun
 from narrow_cornice.job.file import decode_json
 from narrow_cornice.job.finishes import Paper, Slat, Tile
 from narrow_cornice.job.history import Edit, History
@@ -223,6 +228,50 @@ def test_what_is_covered_is_not_painted_and_wood_is_a_surface_of_its_own() -> No
     assert nets()["slats@g2"] == pytest.approx(sum(p.size[0] for p in slats.pieces) * (30 + 2 * 20) / 1e6)
     laid(history, covering=STUFF["floor-300"], on="floor", wall="")
     assert nets()["floor@room"] == pytest.approx(0)
+
+
+def test_what_a_field_on_the_ceiling_shares_with_the_cornice_is_covered_once() -> None:
+    """Boards over the half of a ceiling of 4 000 × 3 000, wall to wall, cover 6 m². A cornice 100 out covers 1.36, of
+    which 3.0 × 0.1 + 2 × 1.9 × 0.1 = 0.68 are outside the boards: 12 − 6.68 stay to be painted."""
+    history = bare_room(
+        edits.change_trim("r1", "cornice", fitted=True), edits.change_trim("r1", "cornice", projection=mm(100))
+    )
+
+    def ceiling() -> Surface:
+        return next(one for one in room_surfaces(history.job.room("r1"), RULES) if one.key == "ceiling@room")
+
+    assert ceiling().net.value == pytest.approx(12 - 1.36)
+    laid(history, covering=STUFF["board-tongue"], on="ceiling", wall="", left=mm(2000))
+    assert ceiling().covered.value == pytest.approx(6.68)
+    assert ceiling().net.value == pytest.approx(5.32)
+    laid(history, covering=STUFF["board-tongue"], on="ceiling", wall="", left=mm(3000))  # over the first ones
+    assert ceiling().net.value == pytest.approx(5.32)
+    laid(history, covering=STUFF["board-tongue"], on="ceiling", wall="")
+    assert ceiling().net.value == 0.0
+
+
+def test_what_a_field_on_the_floor_shares_with_a_built_in_is_covered_once() -> None:
+    """Tiles over the half of a floor of 12 m²; a bookcase on them takes nothing more, one beside them its own."""
+    history = bare_room()
+
+    def covered() -> float:
+        return next(
+            one for one in room_surfaces(history.job.room("r1"), RULES) if one.key == "floor@room"
+        ).covered.value
+
+    tiles: dict[str, Any] = {"covering": STUFF["floor-300"], "on": "floor", "wall": "", "left": mm(2000)}
+    laid(history, **tiles)
+    assert covered() == pytest.approx(6.0)
+    run = begun(beginnings()["bookcase"], "Books", "", 1000.0)
+    assert history.do(edits.build_along("r1", "w1", run, "on the tiles", mm(400), mm(200), mm(1200)))
+    assert covered() == pytest.approx(6.0)
+    assert history.do(edits.build_along("r1", "w1", run, "beside them", mm(400), mm(2500), mm(3500)))
+    beside = standing_of(history.job.room("r1"), history.job.room("r1").casework.built_ins[1].id, RULES)
+    assert beside is not None
+    _, one = beside
+    area = (one.right - one.left) * one.built.run.depth / 1e6
+    assert 0.25 < area < 0.41
+    assert covered() == pytest.approx(6.0 + area)
 
 
 def test_slats_go_over_fronts_without_a_break() -> None:

@@ -19,7 +19,14 @@ from narrow_cornice.derived.coated.areas import (
 )
 from narrow_cornice.derived.coated.bulks import overhead
 from narrow_cornice.derived.coated.cornice_strips import CorniceStrip, cornice_strips, covered_together, meets_itself
-from narrow_cornice.derived.coated.surface import Surface, covered_at_most, none_here, plain_surface
+from narrow_cornice.derived.coated.field_surfaces import OnFlat
+from narrow_cornice.derived.coated.surface import (
+    Surface,
+    counted_once,
+    covered_at_most,
+    none_here,
+    plain_surface,
+)
 from narrow_cornice.derived.coated.wall_surfaces import Patch, patched
 from narrow_cornice.derived.measured.touching import footprint
 from narrow_cornice.derived.measured.trays import tray_rings
@@ -159,11 +166,11 @@ def ceiling_surface(
     trim: FittedTrim,
     level: tuple[Run, ...],
     patches: tuple[Patch, ...],
-    fields: tuple[Figure, ...],
+    fields: OnFlat,
     *hanging: Bulk,
 ) -> Surface:
     """Return the level ceiling, less what its cornice (the runs that are ``level``) and what reaches up to it
-    (``hanging``) and ``fields`` cover."""
+    (``hanging``) and ``fields`` cover; what lies under several of them is covered once."""
     gross = plan_area_figure(plan, "ceiling")
     if not ceiling.flat:
         level_parts = [outline for plane, own in ceiling.parts(plan.corners) if plane.over < 0 for outline in own]
@@ -182,20 +189,14 @@ def ceiling_surface(
         covered = covered_at_most(ring, gross, openings)
     elif level:
         covered = _under_runs(plan, walls, trim, level, gross, level=ceiling.flat)
-    if hanging:
-        parts = [covered] if covered.value else []
-        parts += [overhead(bulk) for bulk in hanging]
-        strips = _strips(plan, walls, trim, level)
-        order = [wall.id for wall in walls]
-        footprints = [footprint(plan.sides[order.index(bulk.wall)], bulk) for bulk in hanging]
-        together = covered_together(plan, strips, footprints) / 1_000_000
-        if abs(twice := sum(one.value for one in parts) - together) > 1e-6 and ceiling.flat:
-            note = "where these lie over one another, or past the walls"
-            parts.append(Figure("counted twice", -twice, "m²", "table", note=note))
+    if hanging or fields.areas:
+        parts = [*([covered] if covered.value else []), *map(overhead, hanging), *fields.areas]
+        if ceiling.flat and (hanging or len(parts) > 1):
+            order = [wall.id for wall in walls]
+            footprints = [footprint(plan.sides[order.index(bulk.wall)], bulk) for bulk in hanging]
+            together = covered_together(plan, _strips(plan, walls, trim, level), footprints, fields.regions)
+            parts = counted_once(parts, together, "where these lie over one another, or past the walls")
         covered = covered_at_most(total("covered", "m²", parts), gross, openings)
-    if fields:
-        whole = total("covered", "m²", [*([covered] if covered.value else []), *fields])
-        covered = covered_at_most(whole, gross, openings)
     return Surface(
         "ceiling@room",
         "ceiling",

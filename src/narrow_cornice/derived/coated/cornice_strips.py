@@ -8,6 +8,7 @@ from collections import Counter
 from collections.abc import Sequence
 from typing import NamedTuple
 
+from narrow_cornice.features.region import Region
 from narrow_cornice.survey.network import Point
 from narrow_cornice.survey.plan import Plan, on_floor
 from narrow_cornice.trim.runs import Run
@@ -88,11 +89,18 @@ def _from_stretch(point: Point, start: Point, end: Point) -> float:
     return math.dist(point, (start[0] + share * dx, start[1] + share * dy))
 
 
-def covered_together(plan: Plan, strips: Sequence[CorniceStrip], footprints: Sequence[tuple[Point, ...]] = ()) -> float:
-    """Return how many mm² of the plan lie under at least one strip, or one of the footprints of what reaches up."""
+def covered_together(
+    plan: Plan,
+    strips: Sequence[CorniceStrip],
+    footprints: Sequence[tuple[Point, ...]] = (),
+    regions: Sequence[Region] = (),
+) -> float:
+    """Return how many mm² of the plan lie under at least one strip of a cornice, one of the footprints of what reaches
+    up to the ceiling or stands on the floor, or one of the regions that fields cover."""
     import shapely  # a quarter of a second that a room wide enough need not wait for
 
     room = shapely.Polygon(plan.corners)
     rings = [shapely.Polygon(one.ring(plan)) for one in strips if one.end > one.start]
     rings += [shapely.Polygon(one) for one in footprints]
-    return float(shapely.union_all(rings).intersection(room).area) if rings else 0.0
+    covers = [*rings, *(region.shape for region in regions)]
+    return float(shapely.union_all(covers).intersection(room).area) if covers else 0.0

@@ -6,6 +6,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Iterator, Mapping
 from types import MappingProxyType
+from typing import NamedTuple
 
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
 from narrow_cornice.derived.coated.what_lies import Lying
@@ -74,15 +75,22 @@ def _rings(region: Region) -> Iterator[tuple[tuple[float, float], ...]]:
         yield from holes
 
 
-def covered_flat(room: Room, on: str, changed_rules: dict[str, float]) -> tuple[Figure, ...]:
-    """Return what fields cover of the floor or the ceiling, each as an area."""
+class OnFlat(NamedTuple):
+    """What fields cover of a floor or a ceiling: their areas, and where they lie on the plan."""
+
+    areas: tuple[Figure, ...] = ()
+    regions: tuple[Region, ...] = ()
+
+
+def covered_flat(room: Room, on: str, changed_rules: dict[str, float]) -> OnFlat:
+    """Return what fields cover of the floor or the ceiling."""
     mine = (one for one in fields_of(room, changed_rules) if one.field.on == on and not one.fault and hides(one))
-    return _areas(*(one.area for one in with_strips(mine) if one.area is not None))
+    return _on_flat(*(one for one in with_strips(mine) if one.area is not None))
 
 
-@by_identity(times=1, each="room")
-def _areas(*areas: Figure) -> tuple[Figure, ...]:
-    return areas
+@by_identity(times=2, each="room")
+def _on_flat(*laid: LaidField) -> OnFlat:
+    return OnFlat(tuple(one.area for one in laid if one.area is not None), tuple(one.region for one in laid))
 
 
 NONE_TILED: Mapping[str, Figure] = MappingProxyType({})

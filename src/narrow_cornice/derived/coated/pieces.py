@@ -4,14 +4,24 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
 from msgspec.structs import replace
 
 from narrow_cornice.derived.built.before_walls import standing_in
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.coated.ceiling_surfaces import plan_area_figure
-from narrow_cornice.derived.coated.surface import Surface, SurfaceKind, covered_at_most, none_here, plain_surface
-from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace
+from narrow_cornice.derived.coated.cornice_strips import covered_together
+from narrow_cornice.derived.coated.field_surfaces import OnFlat
+from narrow_cornice.derived.coated.surface import (
+    Surface,
+    SurfaceKind,
+    counted_once,
+    covered_at_most,
+    none_here,
+    plain_surface,
+)
+from narrow_cornice.derived.measured.rooms import MeasuredRoom, WallFace, measured_room
 from narrow_cornice.explained.figures import Figure, choice, explained, reading, table, total
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.finishes.pieces import block_area, boards_of, box_area, fence_area, masking, radiator_area
@@ -23,6 +33,8 @@ from narrow_cornice.job.paths import BlockPath, BriefPath, PiecePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect
+from narrow_cornice.survey.network import Point
+from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.lengths import Length
 
 BLOCK, STENCIL, FLOOR, ALTERED = "block", "stencil", "floor", "altered piece"
@@ -37,34 +49,52 @@ def _footprint(width: float, depth: float) -> float:
     return width * depth / 1_000_000
 
 
-def floor_surface(
-    room: Room, measured: MeasuredRoom, fields: tuple[Figure, ...], changed_rules: dict[str, float]
-) -> Surface:
+def floor_surface(room: Room, measured: MeasuredRoom, fields: OnFlat, changed_rules: dict[str, float]) -> Surface:
     """Return the floor of a room; built-ins that stand on it cover it, and fields that are laid on it."""
     return _floor(measured, fields, *_standing(room, changed_rules))
 
 
+class OnFloor(NamedTuple):
+    """What a built-in covers of the floor: its area, and the rings of that on the plan, one on either side of each room
+    for knees."""
+
+    area: Figure
+    rings: tuple[tuple[Point, ...], ...]
+
+
 @by_identity(times=1, each="room", of=as_built)
-def _standing(room: Room, changed_rules: dict[str, float]) -> tuple[Figure, ...]:
+def _standing(room: Room, changed_rules: dict[str, float]) -> tuple[OnFloor, ...]:
     return tuple(_footprints(room, changed_rules))
 
 
-def _footprints(room: Room, changed_rules: dict[str, float]) -> Iterator[Figure]:
-    for _, one in standing_in(room, changed_rules):
+def _footprints(room: Room, changed_rules: dict[str, float]) -> Iterator[OnFloor]:
+    sides = {side.name: side for side in measured_room(room, changed_rules).plan.sides}
+    for face, one in standing_in(room, changed_rules):
         run = one.built.built_in
         if run.hangs_at <= 0 and not run.on_ledgers:
-            knees = sum(there.width for there in one.built.run.bays if there.bay.for_knees)
+            open_below = [there for there in one.built.run.bays if there.bay.for_knees]
+            knees = sum(there.width for there in open_below)
             note = "as it is fitted" if not knees else "as it is fitted, without the room for knees"
             width = table("width", one.right - one.left - knees, "mm", note)
-            yield _footprint(width, table("depth", one.built.run.depth, "mm", "as it is fitted"), called=run.name[:60])
+            deep = table("depth", one.built.run.depth, "mm", "as it is fitted")
+            ends = [one.left, *(one.left + x for there in open_below for x in (there.x, there.x + there.width))]
+            side, out = sides[face.name], deep.value
+            rings = tuple(
+                tuple(on_floor(side, *place) for place in ((left, 0.0), (right, 0.0), (right, out), (left, out)))
+                for left, right in zip(ends[::2], [*ends[1::2], one.right], strict=True)
+            )
+            yield OnFloor(_footprint(width, deep, called=run.name[:60]), rings)
 
 
 @by_identity(times=1, each="room")
-def _floor(measured: MeasuredRoom, fields: tuple[Figure, ...], *standing: Figure) -> Surface:
+def _floor(measured: MeasuredRoom, fields: OnFlat, *standing: OnFloor) -> Surface:
     gross = plan_area_figure(measured.plan, "floor")
-    parts = [*standing, *fields]
+    parts = [*(one.area for one in standing), *fields.areas]
     openings = none_here("openings")
-    # a field goes on under what stands there
+    if fields.areas and len(parts) > 1:  # a field goes on under what stands there
+        rings = [ring for one in standing for ring in one.rings]
+        together = covered_together(measured.plan, (), rings, fields.regions)
+        parts = counted_once(parts, together, "where a field goes on under what stands there, or past the walls")
     covered = covered_at_most(total("covered", "m²", parts), gross, openings) if parts else none_here("covered")
     net = net_area(gross, openings, covered, called="Floor")
     return Surface(f"{FLOOR}@room", FLOOR, "floor", "Floor", "", "", gross, openings, covered, net, asked=False)

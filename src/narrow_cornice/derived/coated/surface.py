@@ -5,6 +5,7 @@ Surface keys are "group@thing" ("upper wall@w1"); the group is what a finish can
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 import msgspec
@@ -64,6 +65,13 @@ def covered_at_most(covered: Figure, gross: Figure, openings: Figure) -> Figure:
     if abs(covered.value - free) < SPECK:
         return replace(covered, value=free)
     return covered if covered.value < free else Figure("covered", free, "m²", "table", note="all of it")
+
+
+def counted_once(parts: Sequence[Figure], together: float, note: str) -> list[Figure]:
+    """Return areas that lie over one another, and what is counted twice of them where they cover so much ``together``,
+    in mm²."""
+    twice = sum(one.value for one in parts) - together / 1_000_000
+    return [*parts, Figure("counted twice", -twice, "m²", "table", note=note)] if abs(twice) > 1e-6 else [*parts]
 
 
 def plain_surface(
