@@ -18,6 +18,7 @@ from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.job.finishes import Slat
 from narrow_cornice.job.measured import RAISED, Bulk
+from narrow_cornice.job.walled import Field
 from narrow_cornice.trim.kinds import OF_TRIM, WALL_KINDS, TrimKind
 
 Places = NDArray[np.float64]
@@ -43,6 +44,20 @@ class Hole(NamedTuple):
     low: float
     high: float
     rise: float = 0.0
+
+
+def hidden_by(field: Field, u: Places, v: Places) -> Mask:
+    """Return which places lie between the edges of a field, and inside its outline where it has one."""
+    low = [float(one.mm) if one is not None else -1e9 for one in (field.left, field.bottom)]
+    high = [float(one.mm) if one is not None else 1e9 for one in (field.right, field.top)]
+    found = (u > low[0]) & (u < high[0]) & (v > low[1]) & (v < high[1])
+    if field.outline:
+        crossed = np.zeros(found.shape, dtype=bool)
+        for (u0, v0), (u1, v1) in zip(field.outline, (*field.outline[1:], field.outline[0]), strict=True):
+            if v0 != v1:
+                crossed ^= ((v0 > v) != (v1 > v)) & (u < u0 + (u1 - u0) * (v - v0) / (v1 - v0))
+        found = found & crossed
+    return found
 
 
 class Walked:
@@ -240,20 +255,17 @@ class Walked:
         for _, rect in self.trimmed.panels_of(self.room.measured.walls[index].id).covered(height):
             wall &= ~((uu > rect.u0) & (uu < rect.u1) & (vv > rect.v0) & (vv < rect.v1))
         wall_id = self.room.measured.walls[index].id
-        for left, right, low, high in self.covered("wall", wall_id):
-            wall &= ~((uu > left) & (uu < right) & (vv > low) & (vv < high))
+        for field in self.covered("wall", wall_id):
+            wall &= ~hidden_by(field, uu, vv)
         return float(wall.sum()) * wide * tall / 1e6
 
-    def covered(self, on: str, wall: str = "") -> Iterator[tuple[float, ...]]:
-        """Yield from where to where fields that hide what they lie on reach; between slats without felt it is
-        painted."""
+    def covered(self, on: str, wall: str = "") -> Iterator[Field]:
+        """Yield the fields that hide what they lie on; between slats without felt it is painted."""
         lying = {one.field.id for one in fields_of(self.room, self.rules) if not one.fault}
         for field in self.room.walling.fields:
             between = isinstance(field.covering, Slat) and field.covering.mount != "on felt"
             if field.id in lying and field.on == on and wall in ("", field.wall) and not between:
-                low = [float(one.mm) if one is not None else -1e9 for one in (field.left, field.bottom)]
-                high = [float(one.mm) if one is not None else 1e9 for one in (field.right, field.top)]
-                yield low[0], high[0], low[1], high[1]
+                yield field
 
     # ---- the ceiling
 
@@ -286,8 +298,8 @@ class Walked:
             at = np.clip(u, 0.0, long)
             under &= self.there(index, band, at)
             free &= ~under
-        for left, right, low, high in self.covered("ceiling"):
-            free &= ~((places[:, 0] > left) & (places[:, 0] < right) & (places[:, 1] > low) & (places[:, 1] < high))
+        for field in self.covered("ceiling"):
+            free &= ~hidden_by(field, places[:, 0], places[:, 1])
         for bulk in self.room.measured.bulks:
             if bulk.top is None or bulk.top.mm >= self.tall - 1.0:
                 ring = self.footprint(bulk)

@@ -230,6 +230,31 @@ def test_what_is_covered_is_not_painted_and_wood_is_a_surface_of_its_own() -> No
     assert nets()["floor@room"] == pytest.approx(0)
 
 
+@pytest.mark.parametrize(("top", "covers"), [(None, 6.48), (1800, 5.22), (1200, 3.6), (900, 2.7)])
+def test_under_a_slope_a_field_covers_what_it_lies_on(top: float | None, covers: float) -> None:
+    """A gable of 3 000 under a ceiling of 2 400 that falls to 1 200 over 1 200: 7.2 − 0.72 m²; up to 1 800 it is
+    5.4 − 0.6 × 0.6 / 2."""
+    history = bare_room(edits.set_slope("r1", "w1", "A–B", mm(1200), mm(1200)))
+    made = laid(history, covering=STUFF["board-tongue"], wall="w2", top=None if top is None else mm(top))
+    assert made.region.area / 1e6 == pytest.approx(covers)
+    wall = next(one for one in room_surfaces(history.job.room("r1"), RULES) if one.key == "upper wall@w2")
+    assert wall.gross.value == pytest.approx(6.48)
+    assert wall.covered.value == pytest.approx(covers, abs=1e-6)
+    assert wall.net.value == pytest.approx(6.48 - covers, abs=1e-6)
+    assert (wall.net.value == 0.0) is (top is None)  # no dust is left to be painted
+
+
+def test_a_slope_that_goes_on_under_the_floor_brings_nothing_there() -> None:
+    """A ceiling of 2 400 that falls to the floor within the gable: a field on it is a triangle and what is level."""
+    history = bare_room(edits.set_slope("r1", "w1", "A–B", mm(100), mm(1150)))
+    history.do(edits.set_slope("r1", "w3", "C–D", mm(100), mm(1150)))
+    made = laid(history, covering=STUFF["board-tongue"], wall="w2")
+    assert min(y for outline, _ in made.region.parts for _, y in outline) == 0.0
+    wall = next(one for one in room_surfaces(history.job.room("r1"), RULES) if one.key == "upper wall@w2")
+    assert made.region.area / 1e6 == pytest.approx(wall.gross.value)
+    assert wall.net.value == 0.0
+
+
 def test_what_a_field_on_the_ceiling_shares_with_the_cornice_is_covered_once() -> None:
     """Boards over the half of a ceiling of 4 000 × 3 000, wall to wall, cover 6 m². A cornice 100 out covers 1.36, of
     which 3.0 × 0.1 + 2 × 1.9 × 0.1 = 0.68 are outside the boards: 12 − 6.68 stay to be painted."""

@@ -4,17 +4,18 @@ blocks bring to be finished themselves."""
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Iterator, Mapping
 from types import MappingProxyType
 from typing import NamedTuple
 
 from narrow_cornice.derived.coated.surface import Surface, plain_surface
-from narrow_cornice.derived.coated.what_lies import Lying
+from narrow_cornice.derived.coated.what_lies import SLICES, Lying
 from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.walled.laid import LaidField, with_strips
 from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.explained.figures import Figure, explained, table, total
-from narrow_cornice.features.region import Region
+from narrow_cornice.features.region import STRAIGHT, Point, Region, Ring
 from narrow_cornice.job.as_built import as_built
 from narrow_cornice.job.finishes import IN_LENGTHS, Board, Slat
 from narrow_cornice.job.model import Room
@@ -53,13 +54,17 @@ def _lying(laid: LaidField) -> Lying:
 
 
 def rects_of(region: Region) -> Iterator[Rect]:
-    """Yield upright rectangles that together have the area of a region: exact where its edges are level or upright; of
-    an edge that rises each as high as its middle."""
+    """Yield upright rectangles that together have the area of a region: exact where its edges are level or upright;
+    under or over an edge that rises many, each as high as its middle."""
     import shapely
 
-    _, bottom, _, top = region.bounds
-    places = sorted({round(x, 6) for ring in _rings(region) for x, _ in ring})
-    for u0, u1 in itertools.pairwise(places):
+    left, bottom, right, top = region.bounds
+    places = {round(x, 6) for ring in _rings(region) for x, _ in ring}
+    for (x0, y0), (x1, y1) in itertools.chain.from_iterable(map(_sides, _rings(region))):
+        if abs(x1 - x0) > STRAIGHT and abs(y1 - y0) > STRAIGHT:
+            many = math.ceil(abs(x1 - x0) / (right - left) * SLICES)
+            places.update(round(x0 + (x1 - x0) * number / many, 6) for number in range(1, many))
+    for u0, u1 in itertools.pairwise(sorted(places)):
         if u1 - u0 < 1e-6:
             continue
         middle = shapely.LineString([((u0 + u1) / 2, bottom - 1), ((u0 + u1) / 2, top + 1)])
@@ -69,7 +74,11 @@ def rects_of(region: Region) -> Iterator[Rect]:
                 yield Rect(u0, float(low), u1, float(high))
 
 
-def _rings(region: Region) -> Iterator[tuple[tuple[float, float], ...]]:
+def _sides(ring: Ring) -> Iterator[tuple[Point, Point]]:
+    return itertools.pairwise((*ring, ring[0]))
+
+
+def _rings(region: Region) -> Iterator[Ring]:
     for outline, holes in region.parts:
         yield outline
         yield from holes

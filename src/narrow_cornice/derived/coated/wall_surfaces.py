@@ -168,9 +168,9 @@ def wall_surfaces(
         parts.append(Lying(one.bulk.name[:60], "standing before it", (rect,)))
     for built in before:
         parts.append(Lying(built.name[:60], "built in", (Rect(built.start.value, 0.0, built.end.value, built.top),)))
-    parts += fields
-    opened, arches = openings_of(face, parts)
-    parts = [one.under(face) for one in parts]
+    opened, arches = openings_of(face, [*parts, *fields])
+    on_it = Rect(0.0, 0.0, face.length, face.tallest)  # fields lie under the ceiling as they are
+    parts = [*(one.under(face) for one in parts), *(one.within(on_it) for one in fields)]
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
         holes, lying = [one.within(band) for one in opened], [one.within(band) for one in parts]

@@ -82,6 +82,8 @@ def wall_ground(room: Room, wall_id: str, changed_rules: dict[str, float]) -> Gr
     keep_off: list[Span] = []
     setback = trimmed.wall(face.id).casing.setback.value
     on_it = (trimmed.runs_of(face.id), trimmed.trim, trimmed.panels_of(face.id), setback)
+    if min(z for _, z in face.upper_edge) < 0:  # a slope that goes on under the floor
+        holes.append(box_ring((-FAR, -FAR, FAR, 0.0)))
     for name, _, rects in lying_on(face, *on_it):
         holes += [box_ring((rect.u0, rect.v0, rect.u1, rect.v1)) for rect in rects if rect.area > 0]
         keep_off += [(rect.u0, rect.u1) for rect in rects] if name == "casing" else []
