@@ -244,6 +244,19 @@ def test_under_a_slope_a_field_covers_what_it_lies_on(top: float | None, covers:
     assert (wall.net.value == 0.0) is (top is None)  # no dust is left to be painted
 
 
+def test_a_raking_cornice_covers_as_much_of_a_gable_as_it_is_high() -> None:
+    """100 high over the 3 000 of the gable: as much where it rakes as where it is level."""
+    history = bare_room(
+        edits.set_slope("r1", "w1", "A–B", mm(1200), mm(1200)),
+        edits.change_trim("r1", "cornice", fitted=True),
+        edits.change_trim("r1", "cornice", height=mm(100)),
+        edits.change_trim("r1", "cornice", projection=mm(50)),
+    )
+    wall = next(one for one in room_surfaces(history.job.room("r1"), RULES) if one.key == "upper wall@w2")
+    assert wall.covered.value == pytest.approx(0.3, abs=1e-6)
+    assert wall.net.value == pytest.approx(6.18, abs=1e-6)
+
+
 def test_a_slope_that_goes_on_under_the_floor_brings_nothing_there() -> None:
     """A ceiling of 2 400 that falls to the floor within the gable: a field on it is a triangle and what is level."""
     history = bare_room(edits.set_slope("r1", "w1", "A–B", mm(100), mm(1150)))

@@ -50,7 +50,7 @@ def covered_on(room: Room, wall_id: str, changed_rules: dict[str, float]) -> tup
 
 @by_identity(times=1, each="wall")
 def _lying(laid: LaidField) -> Lying:
-    return Lying(laid.field.name[:60], "covered by fields", tuple(rects_of(laid.region)))
+    return Lying(laid.field.name[:60], "covered by fields", tuple(rects_of(laid.region)), True)
 
 
 def rects_of(region: Region) -> Iterator[Rect]:

@@ -162,15 +162,16 @@ def wall_surfaces(
     built-ins ``before`` it do. ``patches`` are left by its repairs.
     """
     surfaces: list[Surface] = []
-    parts = [Lying(*one) for one in lying_on(face, runs, trim, panels, setback)]
+    on_it = lying_on(face, runs, trim, panels, setback)
+    parts = [Lying(name, like, rects, len(rects) > 1) for name, like, rects in on_it]  # a raking run is in slices
     for one in face.standing:
         rect = Rect(one.start.value, one.bottom, one.end.value, max(one.top, one.bottom))
         parts.append(Lying(one.bulk.name[:60], "standing before it", (rect,)))
     for built in before:
         parts.append(Lying(built.name[:60], "built in", (Rect(built.start.value, 0.0, built.end.value, built.top),)))
-    opened, arches = openings_of(face, [*parts, *fields])
-    on_it = Rect(0.0, 0.0, face.length, face.tallest)  # fields lie under the ceiling as they are
-    parts = [*(one.under(face) for one in parts), *(one.within(on_it) for one in fields)]
+    parts += fields
+    opened, arches = openings_of(face, parts)
+    parts = [one.under(face) for one in parts]
     for group, word, low, high in wall_bands(trim, height, split):
         band = Rect(0.0, low.value, face.length, high.value)
         holes, lying = [one.within(band) for one in opened], [one.within(band) for one in parts]

@@ -48,11 +48,13 @@ def _rect_figure(name: str, rect: Rect, like: str) -> Figure:
 
 class Lying(NamedTuple):
     """Something on a wall: its name, the word for several of its kind, and the rectangles it is of: one, or of what a
-    sloped ceiling or an arch cuts many upright slices."""
+    sloped ceiling or an arch cuts many upright slices; and whether these ``follow`` the ceiling as they are, each as
+    high as its middle."""
 
     name: str
     like: str
     rects: tuple[Rect, ...]
+    follow: bool = False
 
     def within(self, band: Rect) -> Lying:
         """Return what of it lies in a band of its wall."""
@@ -60,6 +62,8 @@ class Lying(NamedTuple):
 
     def under(self, face: WallFace) -> Lying:
         """Return what of it lies on its wall and under the ceiling."""
+        if self.follow:  # cut again, each slice would lose a corner
+            return self.within(Rect(0.0, 0.0, face.length, face.tallest))
         return self._replace(rects=tuple(part for rect in self.rects for part in _under(face, rect)))
 
     def figure(self) -> Figure:
