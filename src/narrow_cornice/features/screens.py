@@ -15,20 +15,24 @@ JOINS: tuple[Ways, ...] = get_args(Joining)
 HIDES: tuple[Ways, ...] = get_args(Hiding)
 WAYS: tuple[Ways, ...] = (*JOINS, *HIDES, "projector")
 SWITCHED_OFF = "#16181a"  # the tone of a screen that is off
-DIAGONAL = math.sqrt(337.0)  # of 16 by 9
 SLACK = 1.0  # mm
+
+
+def picture_size(diagonal: float) -> tuple[float, float]:
+    """Return how wide and tall a picture of 16 by 9 is."""
+    return diagonal * 16 / math.sqrt(337), diagonal * 9 / math.sqrt(337)
 
 
 @explained("width of the picture", "mm", "diagonal × 16 ÷ √(337)")
 def picture_width(diagonal: float) -> float:
     """Return how wide a picture of 16 by 9 is."""
-    return diagonal * 16 / math.sqrt(337)
+    return picture_size(diagonal)[0]
 
 
 @explained("height of the picture", "mm", "diagonal × 9 ÷ √(337)")
 def picture_height(diagonal: float) -> float:
     """Return how tall a picture of 16 by 9 is."""
-    return diagonal * 9 / math.sqrt(337)
+    return picture_size(diagonal)[1]
 
 
 @explained("throw", "mm", "width × throw ratio")

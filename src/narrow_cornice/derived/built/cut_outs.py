@@ -10,7 +10,7 @@ from narrow_cornice.casework.carcass import Carcasses
 from narrow_cornice.casework.parts import Clear, Kind, Part
 from narrow_cornice.derived.built.before_walls import Standing, standing_of
 from narrow_cornice.explained.house_rules import HouseRules
-from narrow_cornice.features.screens import DIAGONAL, Opening, goes_in, opening_for
+from narrow_cornice.features.screens import Opening, goes_in, opening_for, picture_size
 from narrow_cornice.job.casework import BuiltIn
 from narrow_cornice.job.model import Room
 from narrow_cornice.job.rules import house_rules_of
@@ -57,9 +57,8 @@ def cut_outs_of(room: Room, run: BuiltIn, changed_rules: dict[str, float]) -> tu
 
 def opening_of(shown: Shown, rules: HouseRules) -> Opening:
     """Return the opening that a screen needs, by the house rules."""
-    wide, tall = shown.diagonal.mm * 16 / DIAGONAL, shown.diagonal.mm * 9 / DIAGONAL
     room = (rules.value(key) for key in ("screen_air", "screen_above", "screen_behind"))
-    return opening_for(wide, tall, float(shown.depth.mm), *room)
+    return opening_for(*picture_size(shown.diagonal.mm), float(shown.depth.mm), *room)
 
 
 def _for_screen(shown: Shown, made: Carcasses, rules: HouseRules) -> Iterator[CutOut]:

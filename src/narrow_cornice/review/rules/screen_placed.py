@@ -5,14 +5,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from typing import Any
+from typing import Any, NamedTuple
 
 from msgspec.structs import replace
 
 from narrow_cornice.colour.tones import lab, light_reflectance
 from narrow_cornice.derived.built.fitted import built_in_of
+from narrow_cornice.derived.measured.rooms import WallFace
 from narrow_cornice.derived.walled.shown import OnScreen, on_screen, screens_of
-from narrow_cornice.features.screens import DIAGONAL, HIDES, SLACK, goes_in
+from narrow_cornice.features.screens import HIDES, SLACK, goes_in, picture_size
 from narrow_cornice.job.edits.finish_edits import change_finish
 from narrow_cornice.job.edits.walling_edits import change_walled
 from narrow_cornice.job.history import Edit
@@ -98,7 +99,7 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
     wished = away / ((seen.rules.value("screen_nearest") + seen.rules.value("screen_farthest")) / 2)
     inches = max(20, round(wished / INCH))
     size = seen.wish(inches * INCH)
-    fits = inches <= LARGEST and inches * INCH * 16 / DIAGONAL <= made.face[0]
+    fits = inches <= LARGEST and picture_size(inches * INCH)[0] <= made.face[0]
     yield _told(
         seen,
         made,
@@ -113,14 +114,23 @@ def _seat(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
     )
 
 
-def _in_the_way(seen: RoomSeen, made: OnScreen) -> tuple[bool, str]:
-    """Return whether a screen goes beyond its wall with what hides it, and the name of the opening it lies over."""
-    face = next(one for one in seen.measured.faces if one.id == made.shown.wall)
-    left, bottom, right, top = made.box
+class InTheWay(NamedTuple):
+    """A screen before its wall: the wall, the rectangle it takes, what it wants free ``beside`` it, whether it goes
+    ``over`` the wall's edge with that, and the name of the opening it lies over."""
+
+    face: WallFace
+    box: Rect
+    beside: float
+    over: bool
+    met: str
+
+
+def _in_the_way(seen: RoomSeen, made: OnScreen) -> InTheWay:
+    face, box = next(one for one in seen.measured.faces if one.id == made.shown.wall), Rect(*made.box)
     beside = made.takes[0] if made.shown.way in HIDES else 0.0
-    over = left - beside < -SLACK or right + beside > face.length + SLACK or bottom < 0 or top > face.tallest
-    box = Rect(left, bottom, right, top)
-    return over, next((one.opening.name for one in face.openings if one.rect.within(box).area > SLACK), "")
+    over = box.u0 - beside < -SLACK or box.u1 + beside > face.length + SLACK or box.v0 < 0 or box.v1 > face.tallest
+    met = next((one.opening.name for one in face.openings if one.rect.within(box).area > SLACK), "")
+    return InTheWay(face, box, beside, over, met)
 
 
 def _other_wall(seen: RoomSeen, made: OnScreen) -> Iterator[Edit]:
@@ -131,16 +141,14 @@ def _other_wall(seen: RoomSeen, made: OnScreen) -> Iterator[Edit]:
         if face.id == shown.wall or shown.way == "projector":
             continue
         moved = on_screen(seen.room, there, seen.changed_rules)
-        if not moved.fault and _in_the_way(seen, moved) == (False, ""):
+        way = None if moved.fault else _in_the_way(seen, moved)
+        if way is not None and not way.over and not way.met:
             yield _change(seen, made, f"Put it on wall {face.name}", wall=face.id, middle=None, built_in="")
             return
 
 
 def _place(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
-    face = next(one for one in seen.measured.faces if one.id == made.shown.wall)
-    left, bottom, right, top = made.box
-    beside = made.takes[0] if made.shown.way in HIDES else 0.0
-    over, met = _in_the_way(seen, made)
+    face, box, beside, over, met = _in_the_way(seen, made)
     if over or met:
         yield _told(
             seen,
@@ -148,21 +156,21 @@ def _place(seen: RoomSeen, made: OnScreen) -> Iterator[Finding]:
             "place",
             "will not fit",
             f"lies over {met[:40]}" if met else "goes beyond its wall",
-            f"{seen.size(right - left)} × {seen.size(top - bottom)}"
+            f"{seen.size(box.wide)} × {seen.size(box.tall)}"
             + (f", {seen.size(beside)} free at each side wanted" if beside else ""),
             "A screen and what hides it want free wall (W9).",
             "Doors that slide have nowhere to go.",
             tuple(_other_wall(seen, made)),
         )
     fire = next((one for one in face.openings if one.opening.kind == "fireplace"), None)
-    if fire is not None and fire.rect.u0 < right and fire.rect.u1 > left and bottom > fire.rect.v1 - SLACK:
+    if fire is not None and fire.rect.u0 < box.u1 and fire.rect.u1 > box.u0 and box.v0 > fire.rect.v1 - SLACK:
         yield _told(
             seen,
             made,
             "heat",
             "unsafe",
             f"hangs over {fire.opening.name[:40]}",
-            f"{seen.size(bottom - fire.rect.v1)} above it",
+            f"{seen.size(box.v0 - fire.rect.v1)} above it",
             "Heaters and fires keep their distance: the sheet of the screen and of the fire, and the local code.",
             "Heat and soot go up through it.",
         )
