@@ -13,7 +13,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from narrow_cornice.derived.built.before_walls import standing_before
+from narrow_cornice.derived.built.before_walls import standing_before, standing_in
 from narrow_cornice.derived.trimwork.trimmed import TrimmedRoom
 from narrow_cornice.derived.walled.laid_fields import fields_of
 from narrow_cornice.job.finishes import Slat
@@ -269,8 +269,8 @@ class Walked:
 
     # ---- the ceiling
 
-    def painted_ceiling(self, step: float) -> float:
-        """Return the area of a level ceiling that is painted, in m²."""
+    def plan(self, step: float) -> tuple[Places, float]:
+        """Return places all over the plan, ``step`` apart, and how much each stands for, in m²."""
         corners = np.array(self.corners)
         low, high = corners.min(axis=0), corners.max(axis=0)
         count = np.maximum(1, np.round((high - low) / step)).astype(int)
@@ -278,8 +278,32 @@ class Walked:
         x = low[0] + (np.arange(count[0]) + 0.5) * size[0]
         y = low[1] + (np.arange(count[1]) + 0.5) * size[1]
         places = np.stack(np.meshgrid(x, y, indexing="ij"), axis=-1).reshape(-1, 2)
-        free = self.inside(places)
-        places = places[free]
+        return places[self.inside(places)], float(size[0] * size[1]) / 1e6
+
+    def free_floor(self, step: float) -> float:
+        """Return the area of the floor on which nothing stands and nothing is laid, in m²."""
+        places, each = self.plan(step)
+        free = np.ones(len(places), dtype=bool)
+        for field in self.covered("floor"):
+            free &= ~hidden_by(field, places[:, 0], places[:, 1])
+        walls = [one.id for one in self.room.measured.walls]
+        for face, one in standing_in(self.room, self.rules):
+            run = one.built.built_in
+            if run.hangs_at > 0 or run.on_ledgers:
+                continue
+            index = walls.index(face.id)
+            left, along, _, _ = self.wall(index)
+            u, off = (places - left) @ along, (places - left) @ self.inward(index)
+            stands = (u > one.left) & (u < one.right) & (off > 0) & (off < one.built.run.depth)
+            for there in one.built.run.bays:
+                if there.bay.for_knees:
+                    stands &= (u < one.left + there.x) | (u > one.left + there.x + there.width)
+            free &= ~stands
+        return float(free.sum()) * each
+
+    def painted_ceiling(self, step: float) -> float:
+        """Return the area of a level ceiling that is painted, in m²."""
+        places, each = self.plan(step)
         free = np.ones(len(places), dtype=bool)
         for index in range(self.count):
             left, along, _, long = self.wall(index)
@@ -312,7 +336,7 @@ class Walked:
                     edge = b - a
                     other &= edge[0] * (places[:, 1] - a[1]) - edge[1] * (places[:, 0] - a[0]) >= 0
                 free &= ~(within | other)
-        return float(free.sum()) * float(size[0] * size[1]) / 1e6
+        return float(free.sum()) * each
 
     # ---- runs
 

@@ -60,6 +60,8 @@ def test_walls_ceilings_and_runs_are_what_walking_the_rooms_finds(seed: int) -> 
             found = walked.painted_ceiling(1.37 * STEP)
             sampled, counted = sampled + found, counted + net
             assert found == pytest.approx(net, rel=0.012, abs=NEAR_CEILING), (seed, room.id)
+        floor = next(surface.net.value for surface in surfaces if surface.kind == "floor")
+        assert walked.free_floor(1.37 * STEP) == pytest.approx(floor, rel=0.012, abs=NEAR_CEILING), (seed, room.id)
         for kind, old in itertools.product(WALL_KINDS, (False, True)):
             along = [run for run in one.runs if run.kind == kind and run.part == "along" and run.there is old]
             length = sum(run.length.value for run in along)

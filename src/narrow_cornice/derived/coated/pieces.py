@@ -72,12 +72,13 @@ def _footprints(room: Room, changed_rules: dict[str, float]) -> Iterator[OnFloor
     for face, one in standing_in(room, changed_rules):
         run = one.built.built_in
         if run.hangs_at <= 0 and not run.on_ledgers:
-            open_below = [there for there in one.built.run.bays if there.bay.for_knees]
-            knees = sum(there.width for there in open_below)
+            # a bay in two boxes, one over the other, is there twice
+            open_below = sorted({(there.x, there.width) for there in one.built.run.bays if there.bay.for_knees})
+            knees = sum(wide for _, wide in open_below)
             note = "as it is fitted" if not knees else "as it is fitted, without the room for knees"
             width = table("width", one.right - one.left - knees, "mm", note)
             deep = table("depth", one.built.run.depth, "mm", "as it is fitted")
-            ends = [one.left, *(one.left + x for there in open_below for x in (there.x, there.x + there.width))]
+            ends = [one.left, *(one.left + end for x, wide in open_below for end in (x, x + wide))]
             side, out = sides[face.name], deep.value
             rings = tuple(
                 tuple(on_floor(side, *place) for place in ((left, 0.0), (right, 0.0), (right, out), (left, out)))
@@ -91,10 +92,10 @@ def _floor(measured: MeasuredRoom, fields: OnFlat, *standing: OnFloor) -> Surfac
     gross = plan_area_figure(measured.plan, "floor")
     parts = [*(one.area for one in standing), *fields.areas]
     openings = none_here("openings")
-    if fields.areas and len(parts) > 1:  # a field goes on under what stands there
+    if parts:  # a field goes on under what stands there, and where runs meet in a corner they may clash
         rings = [ring for one in standing for ring in one.rings]
         together = covered_together(measured.plan, (), rings, fields.regions)
-        parts = counted_once(parts, together, "where a field goes on under what stands there, or past the walls")
+        parts = counted_once(parts, together, "where these lie over one another, or past the walls")
     covered = covered_at_most(total("covered", "m²", parts), gross, openings) if parts else none_here("covered")
     net = net_area(gross, openings, covered, called="Floor")
     return Surface(f"{FLOOR}@room", FLOOR, "floor", "Floor", "", "", gross, openings, covered, net, asked=False)
