@@ -155,6 +155,14 @@ def test_like_terms_stand_together() -> None:
     assert [leaf.name for leaf in whole.leaves()] == [part.name for part in parts]
 
 
+def test_what_shows_as_nothing_is_no_term_of_a_sum() -> None:
+    parts = [Figure("bookcase", 0.52, "m²", "table"), Figure("counted twice", -0.0001, "m²", "table")]
+    assert working(total("covered", "m²", parts), METRIC) == "bookcase 0.52 m² = 0.52 m²"
+    assert working(total("covered", "m²", parts, listed=True), METRIC) == "bookcase 0.52 m² = 0.52 m²"
+    none = [Figure("openings", 0.0, "m²", "table")] * 2
+    assert working(total("openings", "m²", none), METRIC) == "2 × 0 m² = 0.00 m²"
+
+
 def test_what_is_listed_adds_up_as_it_is_shown() -> None:
     """Three thirds of a cent are nothing in a list, and 1.004 m² stand there as 1.00."""
     parts = [reading(f"wall {n}", 1.004, "m²", None) for n in range(5)]

@@ -24,6 +24,7 @@ from narrow_cornice.units.show import (
     SQUARE_FOOT_M2,
     InUnits,
     ShownIn,
+    is_nought,
     show_money,
     show_number,
 )
@@ -64,7 +65,7 @@ def working(figure: Figure, how: ShownIn) -> str:
         return ""
     if figure.signs and figure.unit in ADDED_AS_SHOWN:
         terms = [(sign, part, part.shown(how)) for sign, part in zip(figure.signs, figure.parts, strict=True)]
-        return f"{_added(terms)} = {figure.shown(how)}"
+        return f"{_added(terms, all_told=figure.origin != 'sum')} = {figure.shown(how)}"
     if figure.origin == "sum":
         return f"{_sum_of(figure, how)} = {figure.shown(how)}"
     if how.unit == "in" and any(part.unit in RATES for part in figure.parts):
@@ -98,12 +99,15 @@ def _sum_of(figure: Figure, how: ShownIn) -> str:
         put = [(1, part, *way(part, digits)) for part in figure.parts]
         if _shows(figure, sum(number for _, _, number, _ in put), how):
             break
-    return _added([(sign, part, text) for sign, part, _, text in put])
+    return _added([(sign, part, text) for sign, part, _, text in put], all_told=False)
 
 
-def _added(terms: Sequence[tuple[int, Figure, str]]) -> str:
-    """Return terms one after the other, each with its name where there are several kinds; equal ones stand once."""
+def _added(terms: Sequence[tuple[int, Figure, str]], *, all_told: bool) -> str:
+    """Return terms one after the other, each with its name where there are several kinds; equal ones stand once, and
+    unless ``all_told`` those that show as nothing not at all."""
     named = len({part.name for _, part, _ in terms}) > 1
+    if not all_told:
+        terms = [term for term in terms if not is_nought(term[2])] or terms
     times: dict[tuple[int, str, str], int] = {}
     for sign, part, text in terms:
         key = (sign, part.name if named else "", text)
