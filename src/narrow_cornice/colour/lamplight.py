@@ -12,6 +12,7 @@ from functools import cache
 from narrow_cornice.colour.tones import checked_colour
 from narrow_cornice.errors import CorniceError
 from narrow_cornice.memo import by_value
+from narrow_cornice.units.show import show_kelvin
 
 ADAPTED = 0.7  # degree to which the eye adapts to a lamp
 COLDEST, WARMEST = 10_000.0, 1_700.0  # kelvin of lamps that there are
@@ -27,7 +28,9 @@ def white_of(kelvin: float) -> tuple[float, float]:
     from coloraide import Color
 
     if not WARMEST <= kelvin <= COLDEST:
-        raise CorniceError(f"A lamp of {kelvin:g} K cannot be.", remedy="Lamps have 1 700 to 10 000 K, most 2 700.")
+        raise CorniceError(
+            f"A lamp of {show_kelvin(kelvin)} cannot be.", remedy="Lamps have 1 700 to 10 000 K, most 2 700."
+        )
     x, y = Color.blackbody("xyz-d65", kelvin, scale=False).xy()
     return x, y
 

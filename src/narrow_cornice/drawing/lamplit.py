@@ -7,13 +7,14 @@ from msgspec.structs import replace
 from narrow_cornice.colour.lamplight import under_lamp
 from narrow_cornice.drawing.marks import Area, Areas, Drawing, Mark, Strip
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import show_kelvin
 
 
 @by_identity(times=1, each="drawing")
 def under_light(drawing: Drawing, kelvin: float) -> Drawing:
     """Return a drawing with every tone of its areas and shade strips as it is seen under lamps of a temperature."""
     marks = tuple(_seen(mark, kelvin) for mark in drawing.marks)
-    said = f"under lamps of {kelvin:.0f} K"
+    said = f"under lamps of {show_kelvin(kelvin)}"
     return replace(drawing, subtitle=" · ".join(part for part in (said, drawing.subtitle) if part), marks=marks)
 
 

@@ -27,7 +27,7 @@ from narrow_cornice.drawing.marks import (
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BridgePath, DeckColourPath, RolePath
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import show_area
+from narrow_cornice.units.show import show_area, show_kelvin
 
 WIDE, TALL, GAP, BELOW = 420.0, 230.0, 70.0, 290.0
 COLUMNS = 6
@@ -178,9 +178,9 @@ def lamp_cards(job: Job, room: Room, kelvin: float) -> Drawing:
     title = f"{room.name[:60]}, under the lamp"
     if not shades:
         return Drawing(title, "No surface has a colour yet.", (), (0.0, 0.0, 2800.0, 1400.0))
-    columns = [("by day", 0.0), *((f"{one:.0f} K", one) for one in KELVINS)]
+    columns = [("by day", 0.0), *((show_kelvin(one), one) for one in KELVINS)]
     if all(abs(kelvin - one) > 20 for one in KELVINS):
-        columns.append((f"{kelvin:.0f} K, its lamps", kelvin))
+        columns.append((f"{show_kelvin(kelvin)}, its lamps", kelvin))
     marks: list[Mark] = []
     wide, tall = 460.0, 150.0
     for column, (words, _) in enumerate(columns):

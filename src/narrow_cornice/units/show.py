@@ -136,6 +136,11 @@ def show_money(amount: float) -> str:
     return text.removesuffix(".00")
 
 
+def show_kelvin(kelvin: float) -> str:
+    """Return a colour temperature, as "2 700 K"."""
+    return f"{kelvin:,.0f} K".replace(",", " ")
+
+
 def show_number(value: float, decimals: int = 4) -> str:
     """Return a plain number with no more decimals than it needs, and at most so many."""
     text = f"{value:.{decimals}f}"

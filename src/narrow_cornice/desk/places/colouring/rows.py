@@ -32,7 +32,7 @@ from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Colour
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BridgePath, DeckColourPath, NeighboursPath, RolePath
-from narrow_cornice.units.show import show_size
+from narrow_cornice.units.show import show_kelvin, show_size
 
 NO_ROLE = ("", "no role")
 
@@ -140,7 +140,7 @@ def _role(value: str) -> RoleKind | None:
 def seen_rows(job: Job, room: Room | None, tone: str) -> Iterator[Row]:
     """Yield a tone large by day and under the lamp, with the light it gives back and its undertone."""
     kelvin = kelvin_of(room, job.house_rules) if room is not None else 2700.0
-    yield SwatchRow("Seen", ((tone, "by day"), (under_lamp(tone, kelvin), f"{kelvin:.0f} K")))
+    yield SwatchRow("Seen", ((tone, "by day"), (under_lamp(tone, kelvin), show_kelvin(kelvin))))
     yield NoteRow(f"Light it gives back: {light_reflectance(tone):.0f} %")
     yield NoteRow(f"Undertone: {undertone(tone)}")
     near = neighbours(tone, shipped_deck(), 3)

@@ -23,6 +23,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import (
     LampPath,
 )
+from narrow_cornice.units.show import show_kelvin
 from narrow_cornice.zones.library import Layer, lamp_kinds
 
 
@@ -49,8 +50,8 @@ def lamp_rows(bench: Bench, job: Job, path: LampPath) -> Iterator[Row]:
     )
     yield SizeRow(
         "Colour temperature",
-        "" if lamp.kelvin is None else f"{lamp.kelvin:g} K",
-        f"{kind.kelvin:g} K as usual",
+        "" if lamp.kelvin is None else show_kelvin(lamp.kelvin),
+        f"{show_kelvin(kind.kelvin)} as usual",
         lambda text: number_typed(bench, text, "colour temperature", (1700, 10_000), lambda v: change(kelvin=v)),
     )
     for size, words in {"height": "Light above the floor", **words_of_place(lamp.wall)}.items():
