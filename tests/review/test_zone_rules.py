@@ -6,7 +6,10 @@ import pytest
 from msgspec.structs import replace
 
 import mended
+from narrow_cornice.derived.bought.to_buy import to_buy
 from narrow_cornice.derived.built.clearances import front_zones
+from narrow_cornice.derived.zoned.clear import clear_of
+from narrow_cornice.derived.zoned.dressed import dressed_of
 from narrow_cornice.job import edits
 from narrow_cornice.job.finishes import Paper
 from narrow_cornice.job.history import Edit, History
@@ -59,6 +62,30 @@ def test_a_chest_in_the_swing_of_a_door_is_moved_out_of_it() -> None:
     assert one.grade == "will not fit"
     settles(hit, "pieces clash")
     assert not found(bare(piece("chest of drawers", x=3400.0, wall="w3")), "pieces clash")
+
+
+def test_a_piece_that_both_leaves_of_a_door_hit_is_told_once_by_the_deeper() -> None:
+    """A door of 1 600 has two leaves of 800, from 300 and to 1 900 along its wall; what stands over the middle of it is
+    hit by both."""
+    job = bare(piece("chest of drawers", x=1000.0, wall="w3"), edits.change_opening("r1", "o2", "d", width=mm(1600)))
+    hit = [one for one in clear_of(job.rooms[0], job.house_rules).overlaps if one.what == "door"]
+    assert len(hit) == 2
+    assert hit[0].deep != pytest.approx(hit[1].deep)
+    (one,) = [one for one in found(job, "pieces clash") if ":door:" in one.key]
+    assert one.measured == f"{max(each.deep for each in hit):.0f} mm deep"
+    keys = [one.key for one in second_look(job)]
+    assert len(set(keys)) == len(keys)
+
+
+@pytest.mark.parametrize(("low", "cloth"), [(1000.0, True), (5.0, False)])
+def test_a_curtain_across_a_room_that_ends_over_where_it_hangs_is_told(low: float, cloth: bool) -> None:
+    """It hangs at the foot of a slope, and ends 10 off the floor (house rule)."""
+    curtain = Dressing("", "screen", "across", line=((500.0, 0.0), (3500.0, 0.0)), drop="to the floor")
+    slope = edits.set_slope("r1", "w1", "A–B", mm(low), mm(1500))
+    job = bare(slope, edits.dress_window("r1", curtain, "across"))
+    (one,) = dressed_of(job.rooms[0], job.house_rules, job.fabrics)
+    assert (one.fault == "", one.cloth is not None) == (cloth, cloth)
+    assert any(words.startswith("across, Room: It ends above") for words in to_buy(job).missing) is not cloth
 
 
 def test_what_mends_a_finding_is_sought_when_somebody_looks_at_it(monkeypatch: pytest.MonkeyPatch) -> None:

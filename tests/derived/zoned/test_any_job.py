@@ -29,7 +29,8 @@ from random_jobs import random_job
 from thorough import many
 
 
-@pytest.mark.parametrize("seed", range(many(2, 60)))
+# 22: a door of two leaves that hits a piece with both; 23: a curtain across a room under a slope that ends over it.
+@pytest.mark.parametrize("seed", sorted({*range(many(2, 60)), 22, 23}))
 def test_every_room_of_any_job_is_worked_out(seed: int) -> None:
     job = random_job(seed)
     rules = job.house_rules

@@ -27,6 +27,7 @@ from narrow_cornice.zones.dressing import (
 )
 from narrow_cornice.zones.library import DressingKind, dressing_kinds, rods
 
+UPWARDS = "It ends above where it begins."
 UNDER_CORNICE = 40.0  # mm from the cornice to a rod close under it
 
 
@@ -135,7 +136,7 @@ def _at_window(
         wall=face, opening=seen.opening.name, left=left, right=right, top=top.value, bottom=bottom.value
     )
     if drop.value <= 0.0:
-        return placed._replace(fault="It ends above where it begins.")
+        return placed._replace(fault=UPWARDS)
     if kind.made == "blind":
         wide, tall = (stepped(size, kind.step) for size in (right - left, drop.value))
         figures = (
@@ -206,6 +207,8 @@ def _across(measured: MeasuredRoom, bare: Dressed, rules: HouseRules) -> Dressed
     placed = bare._replace(left=0.0, right=long, top=high, bottom=bottom.value)
     if long < 100.0:
         return placed._replace(fault="Its track has no length.")
+    if drop.value <= 0:
+        return placed._replace(fault=UPWARDS)
     return _cloth(placed, rod, drop, rules)
 
 

@@ -10,6 +10,7 @@ from narrow_cornice.job.edits import move_zoned, wall_name
 from narrow_cornice.job.history import Edit
 from narrow_cornice.job.paths import StoodPath
 from narrow_cornice.review.finding import Finding, Grade, RoomSeen, Sought
+from narrow_cornice.zones.clearances import Overlap
 
 INTO = {
     "wall": "stands in the wall",
@@ -24,7 +25,12 @@ def look(seen: RoomSeen) -> Iterator[Finding]:
     """Look at every piece that stands where something else is."""
     clear = clear_of(seen.room, seen.changed_rules)
     names = {piece.id: piece.name for piece in seen.room.zones.pieces}
-    for one in clear.overlaps:
+    deepest: dict[tuple[str, str, str], Overlap] = {}  # a door of two leaves may hit a piece with both
+    for each in clear.overlaps:
+        there = deepest.setdefault((each.piece, each.what, each.other), each)
+        if each.deep > there.deep:
+            deepest[each.piece, each.what, each.other] = each
+    for one in deepest.values():
         says = f"{names[one.piece][:40]} {INTO[one.what].format(name=one.name[:40])}"
         yield _finding(seen, f"{one.piece}:{one.what}:{one.other}", one.piece, says, f"{seen.size(one.deep)} deep")
     for tall in clear.too_tall:
