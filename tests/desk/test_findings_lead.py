@@ -11,7 +11,7 @@ from narrow_cornice.desk.place import Places
 from narrow_cornice.desk.window import MainWindow
 from narrow_cornice.job import edits
 from narrow_cornice.job.measured import Twin
-from narrow_cornice.job.paths import FloorPath, JobPath
+from narrow_cornice.job.paths import FloorPath, JobPath, WallPath
 from narrow_cornice.review.finding import Finding
 from narrow_cornice.review.second_look import second_look
 from random_built import mm
@@ -42,6 +42,20 @@ def test_show_me_where_selects_it_in_its_place(window: MainWindow, seed: int) ->
         window.bench.show_finding(finding)
         settle()
         _is_shown(window, finding)
+
+
+def test_a_wall_is_shown_among_walls_though_things_can_be_put_on_it_where_one_looks(window: MainWindow) -> None:
+    session = window.session
+    session.look(place="measure", leaf="things")
+    settle()
+    session.select(WallPath("r1", "w1"))  # pressed on the drawing: something is to be put on it
+    assert session.view.leaf == "things"
+    session.select(None)
+    window.bench.show_thing(WallPath("r1", "w1"))
+    assert (session.view.leaf, session.view.selected) == ("walls", WallPath("r1", "w1"))
+    session.look(place="trim", leaf="section")
+    window.bench.show_thing(WallPath("r1", "w2"))
+    assert (session.view.place, session.view.leaf) == ("measure", "walls")
 
 
 def test_rooms_that_would_lie_over_one_another_are_shown(empty: MainWindow) -> None:

@@ -75,8 +75,8 @@ class ThingsShown(Protocol):
     def home_of(self, path: ThingPath) -> str:
         """Return the key of the place that a thing is shown in, empty where every place shows it."""
 
-    def going_to(self, place: str, remembered: Remembered) -> dict[str, object]:
-        """Return what of the view changes on going to a place."""
+    def leading_to(self, path: ThingPath, remembered: Remembered) -> dict[str, object]:
+        """Return what of the view changes on being led to a thing."""
 
     def leads_home(self, path: ThingPath) -> bool:
         """Return whether a figure that rests on a thing leads to the place it is shown in."""
@@ -345,9 +345,9 @@ class Bench(QWidget):
 
     def show_thing(self, path: ThingPath) -> None:
         """Go to the place that shows a thing, and select it."""
-        place = self.places.home_of(path)
-        if place:
-            self.session.look(**self.places.going_to(place, self.session.remembered))
+        leading = self.places.leading_to(path, self.session.remembered)
+        if leading:
+            self.session.look(**leading)
         self.session.select(path)
 
     def of_kinds(self, room: Room, *kinds: type[ThingPath]) -> Callable[[Finding], bool]:

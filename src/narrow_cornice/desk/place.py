@@ -364,6 +364,22 @@ class Places:
         key = "" if leaf is None else leaf.key
         return {"place": self[place].key, "leaf": key, "seen_as": remembered.seen_as(place, key)}
 
+    def leading_to(self, path: ThingPath, remembered: Remembered) -> dict[str, object]:
+        """Return what of the view changes on being led to a thing: its place as it was left, with a leaf that lists it;
+        nothing where every place shows it."""
+        home = self.home_of(path)
+        if not home:
+            return {}
+        going = self.going_to(home, remembered)
+        leaf, listing = self[home].leaf(str(going["leaf"])), self.listing(home, path)
+        if listing is not None and leaf is not None and not isinstance(path, leaf.lists):
+            going |= {"leaf": listing.key, "seen_as": remembered.seen_as(home, listing.key)}
+        return going
+
+    def listing(self, place: str, path: ThingPath) -> Leaf | None:
+        """Return the first leaf of a place that lists a thing, None where none does."""
+        return next((one for one in self[place].leaves if isinstance(path, one.lists)), None)
+
     def stays_selected(self, place: str, selected: About) -> About:
         """Return what stays selected on going to a place."""
         home = self._home.get(type(selected)) if selected is not None else None
@@ -376,7 +392,7 @@ class Places:
             return view
         if leaf.into is not None and leaf.into(selected):
             return view
-        listing = next((one for one in self[view.place].leaves if isinstance(selected, one.lists)), None)
+        listing = self.listing(view.place, selected)
         if listing is None:
             return view
         seen = self.seen_as(view)

@@ -211,10 +211,7 @@ class BuiltPage(DrawingPage):
 
     def _read_a_place(self, room: Room) -> None:
         """Go where places for built-ins are read."""
-        recess = RecessPath(room.id, "")
-        home = self.places.home_of(recess)
-        leaf = next((one.key for one in self.places[home].leaves if isinstance(recess, one.lists)), "")
-        self.session.look(**{**self.places.going_to(home, self.session.remembered), "leaf": leaf, "seen_as": ""})
+        self.session.look(**self.places.leading_to(RecessPath(room.id, ""), self.session.remembered))
 
     def _of_bay(self, room: Room, run: BuiltIn) -> Iterator[Invitation]:
         """Yield what can be done with the bay that is chosen, on the drawing too."""

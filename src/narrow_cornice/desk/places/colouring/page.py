@@ -204,9 +204,7 @@ class ColourPage(DrawingPage):
         room = self.session.room()
         if room is not None:
             path = LampPath(room.id, room.zones.lamps[0].id if room.zones.lamps else "")
-            home = self.places.home_of(path)
-            leaf = next((one.key for one in self.places[home].leaves if isinstance(path, one.lists)), "")
-            self.session.look(**{**self.places.going_to(home, self.session.remembered), "leaf": leaf, "seen_as": ""})
+            self.session.look(**self.places.leading_to(path, self.session.remembered))
 
     @staticmethod
     def _words_of(name: str) -> str:

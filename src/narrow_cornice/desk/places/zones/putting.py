@@ -195,10 +195,7 @@ def build_at_free_wall(bench: Bench, job: Job, room: Room, path: FreeWallPath) -
     )
     if bench.session.do_made(edit):
         mine = bench.session.job.room(room.id).casework.built_ins[-1]
-        made = BuiltInPath(room.id, mine.id)
-        home = bench.places.home_of(made)
-        bench.session.look(**bench.places.going_to(home, bench.session.remembered))
-        bench.session.select(made)
+        bench.show_thing(BuiltInPath(room.id, mine.id))
 
 
 def lamp_offers(bench: Bench, room: Room) -> Iterator[Doable]:
