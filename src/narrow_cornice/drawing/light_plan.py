@@ -23,7 +23,7 @@ from narrow_cornice.job.paths import FloorPath, LampPath, StoodPath, ZonePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.plan import Plan
-from narrow_cornice.units.show import show_area, show_size
+from narrow_cornice.units.show import show_area, show_lumens, show_size
 from narrow_cornice.zones.plan_shapes import middle_of
 from narrow_cornice.zones.walkways import outlines_of
 
@@ -152,7 +152,7 @@ def _of_lamps(room: Room, changed_rules: dict[str, float], turned: Turned) -> It
         ring = tuple((x + 75 * math.cos(a * math.pi / 10), y + 75 * math.sin(a * math.pi / 10)) for a in range(20))
         yield Area(ring, "#fff7d6", path, Pen("ochre", 1.2))
         others = ((x, y - 230.0), (x + 460.0, y), (x - 460.0, y))
-        words = f"{one.lamp.name[:20]} {one.lumens:g} lm"
+        words = f"{one.lamp.name[:20]} {show_lumens(one.lumens)}"
         # the map is as light in the evening as by day
         yield Label((x, y + 230.0), words, 7.5, "ink", about=path, elsewhere=others, patch=True)
         yield Handle((x, y), path, ring)

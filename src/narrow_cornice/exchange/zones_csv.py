@@ -13,7 +13,7 @@ from narrow_cornice.derived.zoned.zone_light import zone_light
 from narrow_cornice.exchange.csv_lists import written
 from narrow_cornice.job import edits
 from narrow_cornice.job.model import Job, Room
-from narrow_cornice.units.show import show_area, show_kelvin, show_run, show_size
+from narrow_cornice.units.show import show_area, show_kelvin, show_lumens, show_run, show_size
 from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, zone_uses
 from narrow_cornice.zones.plan_shapes import area_of
 
@@ -82,6 +82,6 @@ def _lamps(job: Job, room: Room) -> Iterator[Line]:
         kind, there = lamp_kinds()[lamp.kind], hung.get(lamp.id)
         where = "not placed" if there is None else f"{show_size(there.height, job.settings)} above the floor"
         lumens = kind.lumens if lamp.lumens is None else lamp.lumens
-        gives = f"{lumens:g} lm, {show_kelvin(lamp.kelvin or kind.kelvin)}"
+        gives = f"{show_lumens(lumens)}, {show_kelvin(lamp.kelvin or kind.kelvin)}"
         bought = "there" if lamp.there else "to buy"
         yield room.name, "lamp", lamp.name, kind.name, where, lamp.layer or kind.layer, gives, bought

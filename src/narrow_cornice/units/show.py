@@ -141,6 +141,11 @@ def show_kelvin(kelvin: float) -> str:
     return f"{kelvin:,.0f} K".replace(",", " ")
 
 
+def show_lumens(lumens: float) -> str:
+    """Return the light of a lamp, as "1 100 lm"."""
+    return f"{lumens:,.0f} lm".replace(",", " ")
+
+
 def show_number(value: float, decimals: int = 4) -> str:
     """Return a plain number with no more decimals than it needs, and at most so many."""
     text = f"{value:.{decimals}f}"

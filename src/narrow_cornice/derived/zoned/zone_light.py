@@ -18,6 +18,7 @@ from narrow_cornice.job.paths import ZonePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.job.zoned import Zone
 from narrow_cornice.memo import by_identity
+from narrow_cornice.units.show import show_lumens
 from narrow_cornice.zones.library import zone_uses
 from narrow_cornice.zones.plan_shapes import Point, area_of, edges, inside, middle_of
 
@@ -197,7 +198,7 @@ def _at_work(
         if candela > 0.0:
             parts.append(
                 straight_light(
-                    table("candela", round(candela, 1), "cd", f"{one.kind.name}, {one.lumens:g} lm, that way"),
+                    table("candela", round(candela, 1), "cd", f"{one.kind.name}, {show_lumens(one.lumens)}, that way"),
                     table("cosine", round(-dz / far, 4), "", "of the angle it comes in at"),
                     kept,
                     table("distance", round(far, 1), "mm", "from the lamp"),

@@ -14,7 +14,7 @@ from narrow_cornice.explained.figures import Figure, explained, table, total
 from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.zoned import Fabric
 from narrow_cornice.memo import by_identity
-from narrow_cornice.units.show import cents, show_kelvin, show_quantity
+from narrow_cornice.units.show import cents, show_kelvin, show_lumens, show_quantity
 from narrow_cornice.units.told import Bare, Long, Told
 from narrow_cornice.units.words import several
 from narrow_cornice.zones.library import lamp_kinds, rods
@@ -160,7 +160,7 @@ def _lamps(job: Job, rooms: Sequence[Room]) -> Iterator[LineToBuy]:
     for (sort, lumens, kelvin, price), each in wanted.items():
         kind = lamp_kinds()[sort]
         code = f"lamp:{sort}:{lumens:g}:{kelvin:g}:{price:g}"
-        name = f"{kind.name[:1].upper()}{kind.name[1:]}, {lumens:g} lm, {show_kelvin(kelvin)}"
+        name = f"{kind.name[:1].upper()}{kind.name[1:]}, {show_lumens(lumens)}, {show_kelvin(kelvin)}"
         one_price = price_quoted(job.quotes, code, price)
         fitted = "plugged in" if kind.plugged else "fitted by an electrician"
         yield _number_line(code, ("lamp", name, kind.shop), one_price, fitted, *in_turn(in_rooms(each, "pieces")))

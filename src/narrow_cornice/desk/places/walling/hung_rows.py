@@ -43,7 +43,7 @@ from narrow_cornice.job.paths import (
 )
 from narrow_cornice.job.walled import BaseWay, Flight, Gallery, Picture, Tinted
 from narrow_cornice.units.lengths import Length, parse_length
-from narrow_cornice.units.show import bare_size, show_money, show_size
+from narrow_cornice.units.show import bare_size, show_lumens, show_money, show_size
 
 Change = Callable[..., bool]
 Hanging = HangingPath | WetBasePath
@@ -331,9 +331,9 @@ def _screen_figures(bench: Bench, job: Job, made: OnScreen, change: Change) -> I
     if not made.socket:
         yield NoteRow("No socket is near it: cords would show.", "ochre")
     if made.shown.way == "projector":
-        ratio, lumens = f"{made.shown.throw:g}", f"{made.shown.lumens:g} lm"
+        ratio, lumens = f"{made.shown.throw:g}", show_lumens(made.shown.lumens)
         yield _number(bench, "Throw ratio", ratio, "1.5", (0.1, 10), lambda n: change(throw=float(n or 1.5)))
-        yield _number(bench, "Lumens", lumens, "2000 lm", (1, 100_000), lambda n: change(lumens=float(n or 2000)))
+        yield _number(bench, "Lumens", lumens, "2 000 lm", (1, 100_000), lambda n: change(lumens=float(n or 2000)))
 
 
 # ---- false windows, and bases of showers

@@ -23,7 +23,7 @@ from narrow_cornice.job.model import Job
 from narrow_cornice.job.paths import (
     LampPath,
 )
-from narrow_cornice.units.show import show_kelvin
+from narrow_cornice.units.show import show_kelvin, show_lumens
 from narrow_cornice.zones.library import Layer, lamp_kinds
 
 
@@ -44,8 +44,8 @@ def lamp_rows(bench: Bench, job: Job, path: LampPath) -> Iterator[Row]:
     yield ChoiceRow("Layer", layers, lamp.layer or kind.layer, lambda value: change(layer=value))
     yield SizeRow(
         "Lumens",
-        "" if lamp.lumens is None else f"{lamp.lumens:g} lm",
-        f"{kind.lumens:g} lm as usual",
+        "" if lamp.lumens is None else show_lumens(lamp.lumens),
+        f"{show_lumens(kind.lumens)} as usual",
         lambda text: number_typed(bench, text, "number of lumens", (0, 100_000), lambda v: change(lumens=v)),
     )
     yield SizeRow(

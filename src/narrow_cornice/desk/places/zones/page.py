@@ -42,7 +42,7 @@ from narrow_cornice.job.model import Room
 from narrow_cornice.job.paths import DressingPath, LampPath, OpeningPath, StoodPath, ZonedPath, ZonePath
 from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import kept_aside
-from narrow_cornice.units.show import bare_size, show_area, show_kelvin, show_run, show_size
+from narrow_cornice.units.show import bare_size, show_area, show_kelvin, show_lumens, show_run, show_size
 from narrow_cornice.zones.arrange import Arrangement
 from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, zone_uses
 from narrow_cornice.zones.plan_shapes import area_of
@@ -260,7 +260,7 @@ class ZonesPage(DrawingPage):
                     path,
                     Cell(lamp.name, partial(self._renamed, room.id, "lamps", lamp.id, lamp.name)),
                     lamp.layer or kind.layer,
-                    Cell(f"{lumens:g} lm", number=True),
+                    Cell(show_lumens(lumens), number=True),
                     Cell(show_kelvin(lamp.kelvin or kind.kelvin), number=True),
                     self.size_cell(path.sized("height")),
                     "" if there is not None else Cell("not placed", warm=True),

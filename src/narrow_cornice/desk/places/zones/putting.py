@@ -21,6 +21,7 @@ from narrow_cornice.job.model import Job, Room
 from narrow_cornice.job.paths import BuiltInPath, DressingPath, FreeWallPath, LampPath, StoodPath, ZonePath
 from narrow_cornice.job.zoned import Dressing, Lamp, Spot, Stood
 from narrow_cornice.units.lengths import plain_length
+from narrow_cornice.units.show import show_lumens
 from narrow_cornice.zones.library import dressing_kinds, furniture, lamp_kinds, rug_shop, zone_uses
 from narrow_cornice.zones.plan_shapes import edges, inside, middle_of
 from narrow_cornice.zones.rugs import RugOffer
@@ -211,7 +212,7 @@ def lamp_offers(bench: Bench, room: Room) -> Iterator[Doable]:
         return done
 
     for key, kind in lamp_kinds().items():
-        yield f"{kind.name}, {kind.lumens:g} lm", hang(key)
+        yield f"{kind.name}, {show_lumens(kind.lumens)}", hang(key)
 
 
 def dressing_offers(bench: Bench, room: Room, opening_id: str, name: str) -> Iterator[Doable]:
